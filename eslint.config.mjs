@@ -1,0 +1,19 @@
+import nextVitals from 'eslint-config-next/core-web-vitals';
+import nextTypescript from 'eslint-config-next/typescript';
+import prettier from 'eslint-config-prettier';
+
+const config = [
+  ...nextVitals,
+  ...nextTypescript,
+  prettier,
+  { ignores: ['.next/**', 'node_modules/**', '.data/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**'] },
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-console': 'off',
+      'max-lines': ['warn', { max: 320, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  { files: ['src/core/**'], rules: { 'no-console': 'error', 'no-restricted-globals': ['error', 'Date', 'performance', 'fetch', 'window', 'process'] } },
+];
+export default config;

@@ -1,0 +1,62 @@
+/**
+ * Failures of the core are data: a code, the path of the field at fault, and the figures a sentence needs.
+ * The words are made at the edge (schema/words.ts), so that the interface, the API and the command say the same.
+ */
+export type IssueCode =
+  | 'empty'
+  | 'unreadable'
+  | 'not-finite'
+  | 'ambiguous-number'
+  | 'zero-denominator'
+  | 'unit-unknown'
+  | 'unit-missing'
+  | 'unit-mismatch'
+  | 'negative'
+  | 'below-absolute-zero'
+  | 'out-of-range'
+  | 'above-extended'
+  | 'beyond-travel'
+  | 'extended-missing'
+  | 'unsprung-too-heavy'
+  | 'wheel-lifts'
+  | 'load-not-increasing'
+  | 'target-order'
+  | 'range-order'
+  | 'solid-longer-than-free'
+  | 'force-table-order'
+  | 'no-solution';
+
+export interface Issue {
+  code: IssueCode;
+  path: (string | number)[];
+  /** Figures and words the sentence quotes. */
+  data?: Record<string, string | number>;
+}
+
+export type Result<T> = { ok: true; value: T } | { ok: false; issue: Issue };
+
+export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
+
+export const err = (code: IssueCode, path: (string | number)[] = [], data?: Issue['data']): { ok: false; issue: Issue } => ({
+  ok: false,
+  issue: data ? { code, path, data } : { code, path },
+});
+
+/** A remark on a result that stands: the figure is usable, but the technician should know. */
+export interface Warning {
+  code: WarningCode;
+  path: (string | number)[];
+  data?: Record<string, string | number>;
+}
+
+export type WarningCode =
+  | 'single-reading'
+  | 'lifted-pressed-swapped'
+  | 'reading-noise'
+  | 'topped-out'
+  | 'laden-above-unladen'
+  | 'friction-band-wide'
+  | 'ideal-preload-negative'
+  | 'ideal-preload-out-of-range'
+  | 'no-candidate-in-range'
+  | 'bottomed';

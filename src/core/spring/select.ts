@@ -1,0 +1,184 @@
+import { STANDARD_GRAVITY_M_PER_S2 } from '../constants/constants';
+import { err, ok, type Result, type Warning } from '../result';
+import { given, type WorkingStep } from '../working';
+import { axialForceN, type EndModel, preloadForMm, restsAt, wheelForceN, wheelRateNPerMm } from './end';
+import { type ForcePoint, linearSpring, type SpringLaw, tableSpring } from './law';
+
+export interface CatalogueSpring {
+  id: string;
+  /** Per leg at the front. Exactly one of rate and table is given. */
+  rateNPerMm?: number;
+  forceTable?: readonly ForcePoint[];
+  freeLengthMm?: number;
+  solidLengthMm?: number;
+}
+
+export interface SelectRequest {
+  end: EndModel;
+  /** Vertical sprung loads at the wheel, N. */
+  staticLoadN: number;
+  ladenLoadN: number;
+  target: { staticSagMm: number; riderSagMm: number };
+  catalogue: readonly CatalogueSpring[];
+  preloadRangeMm: readonly [number, number];
+}
+
+/** Windows within which a candidate counts as right, mm of static sag either side of the target. Common practice, no source: 5 mm is the usual tolerance on a maker's sheet. */
+export const STATIC_TOLERANCE_MM = 5;
+/** Coil-bind reserve wanted at full travel, mm. Common practice, no source. */
+export const COIL_BIND_MARGIN_MM = 3;
+
+export type Verdict = 'right' | 'too soft' | 'too stiff' | 'preload out of range' | 'coil bind';
+
+export interface Candidate {
+  id: string;
+  /** Preload chosen for the rider sag, clipped to the adjuster's range. */
+  preloadMm: number;
+  /** The preload that would be needed, before clipping. */
+  preloadWantedMm: number;
+  preloadInRange: boolean;
+  riderSagMm: number;
+  /** Never below 0: at 0 the end is topped out. */
+  staticSagMm: number;
+  toppedOut: boolean;
+  bottomed: boolean;
+  coilBindReserveMm: number | null;
+  forceAtFullTravelN: number;
+  loadFactorAtFullTravel: number;
+  naturalFrequencyHz: number;
+  wheelRateNPerMm: number;
+  verdict: Verdict;
+  /** How far from both targets, mm: the order of the list. */
+  missMm: number;
+}
+
+export interface SelectResult {
+  ideal: { rateNPerMm: number; preloadMm: number };
+  candidates: Candidate[];
+  warnings: Warning[];
+  working: WorkingStep[];
+}
+
+export const springLaw = (spring: CatalogueSpring): SpringLaw =>
+  spring.forceTable ? tableSpring(spring.forceTable) : linearSpring(spring.rateNPerMm ?? Number.NaN);
+
+/**
+ * Two targets, two unknowns. With static sag z₁ under W₁ and rider sag z₂ under W₂, s = stroke, A = axial force, G = gas:
+ *   n·k·(s₂ − s₁) = (A₂ − G₂) − (A₁ − G₁)      n·k·p = A₁ − G₁ − n·k·s₁
+ */
+function idealSpring(request: SelectRequest): Result<{ rateNPerMm: number; preloadMm: number; working: WorkingStep[] }> {
+  const { end, target } = request;
+  const [s1, s2] = [end.leverage.strokeMm(target.staticSagMm), end.leverage.strokeMm(target.riderSagMm)];
+  const spring1N = axialForceN(end, target.staticSagMm, request.staticLoadN) - end.otherForceN(s1);
+  const spring2N = axialForceN(end, target.riderSagMm, request.ladenLoadN) - end.otherForceN(s2);
+  const rateNPerMm = (spring2N - spring1N) / (s2 - s1) / end.springs;
+  if (!(rateNPerMm > 0)) return err('no-solution', ['target']);
+  const preloadMm = spring1N / (end.springs * rateNPerMm) - s1;
+  const source = 'force balance at both sags by virtual work';
+  const forces = [given('spring force at static sag', spring1N, 'N', 'computed'), given('spring force at rider sag', spring2N, 'N', 'computed')];
+  const strokes = [given('s₁', s1, 'mm', 'computed'), given('s₂', s2, 'mm', 'computed')];
+  return ok({
+    rateNPerMm,
+    preloadMm,
+    working: [
+      {
+        label: end.springs > 1 ? 'Ideal rate, each leg' : 'Ideal rate',
+        formula: end.springs > 1 ? '(F₂ − F₁) / (s₂ − s₁) / legs' : '(F₂ − F₁) / (s₂ − s₁)',
+        inputs: [...forces, ...strokes],
+        result: rateNPerMm,
+        unit: 'N/mm',
+        source,
+      },
+      {
+        label: 'Ideal preload',
+        formula: 'F₁ / k − s₁',
+        inputs: [forces[0]!, given('k, all springs', end.springs * rateNPerMm, 'N/mm', 'computed'), strokes[0]!],
+        result: preloadMm,
+        unit: 'mm',
+        source,
+      },
+    ],
+  });
+}
+
+/** What one spring does at a given preload, without choosing anything: used for every load case. */
+export function predict(end: EndModel, spring: CatalogueSpring, preloadMm: number, wheelN: number): { sagMm: number; toppedOut: boolean; bottomed: boolean } {
+  const rest = restsAt(end, springLaw(spring), preloadMm, wheelN);
+  return { sagMm: rest.zMm, toppedOut: rest.status === 'topped-out', bottomed: rest.status === 'bottomed' };
+}
+
+/** Static sag as the straight line would have it, below zero for a topped-out end: the measure of how much too soft the spring is. */
+function unclippedStaticMm(end: EndModel, spring: SpringLaw, preloadMm: number, staticLoadN: number, staticSagMm: number): number {
+  if (staticSagMm > 0) return staticSagMm;
+  const surplusN = wheelForceN(end, spring, preloadMm, 0) - staticLoadN;
+  const rate = wheelRateNPerMm(end, spring, preloadMm, 0) * end.cosRake;
+  return rate > 0 ? -surplusN / rate : -end.travelMm;
+}
+
+function judge(request: SelectRequest, catalogueSpring: CatalogueSpring): Candidate {
+  const { end, target, ladenLoadN, staticLoadN } = request;
+  const [minMm, maxMm] = request.preloadRangeMm;
+  const spring = springLaw(catalogueSpring);
+  const preloadWantedMm = preloadForMm(end, spring, target.riderSagMm, ladenLoadN);
+  const slack = 1e-9 * end.travelMm;
+  const preloadInRange = preloadWantedMm >= minMm - slack && preloadWantedMm <= maxMm + slack;
+  const preloadMm = Math.min(Math.max(preloadWantedMm, minMm), maxMm);
+  const rider = restsAt(end, spring, preloadMm, ladenLoadN);
+  const bare = restsAt(end, spring, preloadMm, staticLoadN);
+  const fullStroke = end.leverage.strokeMm(end.travelMm);
+  const { freeLengthMm, solidLengthMm } = catalogueSpring;
+  const coilBindReserveMm =
+    freeLengthMm === undefined || solidLengthMm === undefined ? null : freeLengthMm - preloadMm - fullStroke - solidLengthMm;
+  const forceAtFullTravelN = wheelForceN(end, spring, preloadMm, end.travelMm);
+  const wheelRate = wheelRateNPerMm(end, spring, preloadMm, rider.zMm);
+  const staticMissMm = unclippedStaticMm(end, spring, preloadMm, staticLoadN, bare.zMm) - target.staticSagMm;
+  const riderMissMm = rider.zMm - target.riderSagMm;
+  const binds = coilBindReserveMm !== null && coilBindReserveMm < COIL_BIND_MARGIN_MM;
+  return {
+    id: catalogueSpring.id,
+    preloadMm,
+    preloadWantedMm,
+    preloadInRange,
+    riderSagMm: rider.zMm,
+    staticSagMm: bare.zMm,
+    toppedOut: bare.status === 'topped-out',
+    bottomed: rider.status === 'bottomed',
+    coilBindReserveMm,
+    forceAtFullTravelN,
+    loadFactorAtFullTravel: forceAtFullTravelN / ladenLoadN,
+    // N/mm over kg: the 1000 turns mm into m.
+    naturalFrequencyHz: Math.sqrt((wheelRate * 1000 * STANDARD_GRAVITY_M_PER_S2) / ladenLoadN) / (2 * Math.PI),
+    wheelRateNPerMm: wheelRate,
+    verdict: verdictOf(binds, preloadInRange, staticMissMm, preloadWantedMm, minMm),
+    missMm: Math.abs(staticMissMm) + Math.abs(riderMissMm) + (binds ? end.travelMm : 0),
+  };
+}
+
+/** Rider sag right but static too small: too soft for this load. Static too large: too stiff. Out of range, the side of the range says the same. */
+function verdictOf(binds: boolean, inRange: boolean, staticMissMm: number, wantedMm: number, minMm: number): Verdict {
+  if (binds) return 'coil bind';
+  if (!inRange && Math.abs(staticMissMm) <= STATIC_TOLERANCE_MM) return 'preload out of range';
+  if (!inRange) return wantedMm < minMm ? 'too stiff' : 'too soft';
+  if (Math.abs(staticMissMm) <= STATIC_TOLERANCE_MM) return 'right';
+  return staticMissMm < 0 ? 'too soft' : 'too stiff';
+}
+
+/**
+ * The spring that would meet both sags exactly, and every spring of the catalogue with its preload set for the rider sag, nearest first.
+ * @param request loads in N at the wheel, lengths in mm; target rider sag above target static sag and within travel
+ * Errors: no-solution (no positive rate meets both targets).
+ * Source: statics; see docs/methods.md, "Two targets, two unknowns".
+ */
+export function selectSpring(request: SelectRequest): Result<SelectResult> {
+  const ideal = idealSpring(request);
+  if (!ideal.ok) return ideal;
+  const { rateNPerMm, preloadMm, working } = ideal.value;
+  const candidates = request.catalogue.map((spring) => judge(request, spring));
+  candidates.sort((a, b) => a.missMm - b.missMm);
+  const warnings: Warning[] = [];
+  const [minMm, maxMm] = request.preloadRangeMm;
+  if (preloadMm < 0) warnings.push({ code: 'ideal-preload-negative', path: ['target'], data: { preload: preloadMm } });
+  else if (preloadMm < minMm || preloadMm > maxMm) warnings.push({ code: 'ideal-preload-out-of-range', path: ['preloadRangeMm'], data: { preload: preloadMm } });
+  if (candidates.length > 0 && !candidates.some((c) => c.preloadInRange)) warnings.push({ code: 'no-candidate-in-range', path: ['catalogue'] });
+  return ok({ ideal: { rateNPerMm, preloadMm }, candidates, warnings, working });
+}
