@@ -1,0 +1,150 @@
+import 'server-only';
+import { mkdirSync } from 'node:fs';
+import { readdir, readFile } from 'node:fs/promises';
+import { join, resolve } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
+import { durableStore } from './durable';
+import { takeLock } from './lock';
+
+/** One way to ask: parameterised SQL, rows as plain objects. The name of the method says how many rows are expected. */
+export interface Sql {
+  many<Row>(text: string, parameters?: unknown[]): Promise<Row[]>;
+  maybeOne<Row>(text: string, parameters?: unknown[]): Promise<Row | null>;
+  one<Row>(text: string, parameters?: unknown[]): Promise<Row>;
+  none(text: string, parameters?: unknown[]): Promise<void>;
+}
+
+export interface Db extends Sql {
+  /** Runs `work` in one transaction; inside it only the handle given may be used. */
+  transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>;
+  /** Returns when everything acknowledged so far would outlive a power cut. */
+  makeDurable(): Promise<number>;
+  close(): Promise<void>;
+}
+
+export class BaseIsNewer extends Error {
+  constructor(base: number, program: number) {
+    super(`This base was written by a newer Mavrin (version ${base} of its tables; this program knows ${program}). Use the newer program.`);
+    this.name = 'BaseIsNewer';
+  }
+}
+
+type Queryable = Pick<PGlite, 'query'>;
+
+function sqlOn(engine: Queryable): Sql {
+  const many = async <Row>(text: string, parameters: unknown[] = []) => (await engine.query<Row>(text, parameters)).rows;
+  const maybeOne = async <Row>(text: string, parameters: unknown[] = []) => {
+    const rows = await many<Row>(text, parameters);
+    if (rows.length > 1) throw new Error(`expected at most one row, found ${rows.length}`);
+    return rows[0] ?? null;
+  };
+  return {
+    many,
+    maybeOne,
+    one: async <Row>(text: string, parameters: unknown[] = []) => {
+      const row = await maybeOne<Row>(text, parameters);
+      if (row === null) throw new Error('expected one row, found none');
+      return row;
+    },
+    none: async (text, parameters = []) => {
+      await engine.query(text, parameters);
+    },
+  };
+}
+
+const MIGRATIONS = resolve(/* turbopackIgnore: true */ process.cwd(), 'src/db/migrations');
+
+/** Numbered SQL files in order, one transaction each, the ledger's row first. A base newer than the program is refused. */
+export async function migrate(engine: PGlite, directory = MIGRATIONS): Promise<void> {
+  await engine.exec('CREATE TABLE IF NOT EXISTS migration (version integer PRIMARY KEY, name text NOT NULL, at timestamptz NOT NULL DEFAULT now())');
+  const files = (await readdir(directory)).filter((f) => /^\d{4}_.+\.sql$/.test(f)).sort();
+  const done = (await engine.query<{ version: number }>('SELECT coalesce(max(version), 0)::int AS version FROM migration')).rows[0]?.version ?? 0;
+  if (done > files.length) throw new BaseIsNewer(done, files.length);
+  for (const file of files) {
+    const version = Number(file.slice(0, 4));
+    if (version <= done) continue;
+    const text = await readFile(join(directory, file), 'utf8');
+    await engine.transaction(async (tx) => {
+      await tx.query('INSERT INTO migration (version, name) VALUES ($1, $2)', [version, file]);
+      await tx.exec(text);
+    });
+  }
+}
+
+/** Dates stay text and times become ISO text: a driver's Date would shift a day by the machine's zone. */
+const PARSERS = { 1082: (text: string) => text, 1184: (text: string) => new Date(text).toISOString() };
+
+/** How long after a change the files are made durable when nobody waits for it. */
+const DURABLE_AFTER_MS = 1000;
+
+/** Opens a base; `directory` null keeps it in memory (tests). Throws DataDirectoryTaken or BaseIsNewer. */
+export async function openDb(directory: string | null): Promise<Db> {
+  let giveBack = () => {};
+  let store: () => Promise<number> = async () => 0;
+  if (directory !== null) {
+    mkdirSync(directory, { recursive: true });
+    giveBack = takeLock(directory);
+    store = durableStore(join(directory, 'pg'));
+  }
+  let engine: PGlite;
+  try {
+    engine = await PGlite.create({
+      dataDir: directory === null ? 'memory://' : join(directory, 'pg'),
+      extensions: { pg_trgm },
+      parsers: PARSERS,
+    });
+    await engine.exec('CREATE EXTENSION IF NOT EXISTS pg_trgm');
+    await migrate(engine);
+  } catch (failure) {
+    giveBack();
+    throw failure;
+  }
+  let chain: Promise<unknown> = Promise.resolve();
+  const makeDurable = () => {
+    const next = chain.then(store, store);
+    chain = next.catch(() => undefined);
+    return next;
+  };
+  let timer: NodeJS.Timeout | null = null;
+  const durableSoon = () => {
+    timer ??= setTimeout(() => {
+      timer = null;
+      makeDurable().catch((failure: unknown) => console.error('The base could not be made durable:', failure));
+    }, DURABLE_AFTER_MS);
+    timer.unref();
+  };
+  durableSoon();
+  return {
+    ...sqlOn(engine),
+    transaction: async (work) => {
+      const result = await engine.transaction((tx) => work(sqlOn(tx)));
+      durableSoon();
+      return result;
+    },
+    makeDurable,
+    close: async () => {
+      if (timer) clearTimeout(timer);
+      await engine.close();
+      await makeDurable();
+      giveBack();
+    },
+  };
+}
+
+const place = globalThis as typeof globalThis & { mavrinDb?: Promise<Db> };
+
+/** The process's one base, opened at the first call. Survives hot reload; a failed opening is forgotten so that it can be tried again. */
+export function db(): Promise<Db> {
+  place.mavrinDb ??= openDb(resolve(/* turbopackIgnore: true */ process.env.MAVRIN_DATA ?? '.data/shop')).catch((failure: unknown) => {
+    place.mavrinDb = undefined;
+    throw failure;
+  });
+  return place.mavrinDb;
+}
+
+export async function closeDb(): Promise<void> {
+  const open = place.mavrinDb;
+  place.mavrinDb = undefined;
+  await (await open)?.close();
+}

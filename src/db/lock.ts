@@ -1,0 +1,77 @@
+import { linkSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+/**
+ * The lock on a data directory. The engine takes none of its own: a second process would open the same files and ruin them.
+ * The lock names the process and when it started, so that a number used again by another process does not count as alive.
+ */
+interface Holder {
+  pid: number;
+  started: string;
+}
+
+export class DataDirectoryTaken extends Error {
+  constructor(directory: string, pid: number) {
+    super(`The data directory ${directory} is in use by process ${pid}. Stop that one first, or set MAVRIN_DATA to another place.`);
+    this.name = 'DataDirectoryTaken';
+  }
+}
+
+/** Start time of a process in clock ticks since boot (field 22 of /proc/PID/stat), '' where it cannot be told. */
+function startedAt(pid: number): string {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+    return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? '';
+  } catch {
+    return '';
+  }
+}
+
+function isAlive({ pid, started }: Holder): boolean {
+  try {
+    process.kill(pid, 0);
+  } catch (failure) {
+    if ((failure as NodeJS.ErrnoException).code === 'ESRCH') return false;
+  }
+  return started === '' || startedAt(pid) === started;
+}
+
+function readHolder(path: string): Holder | null {
+  try {
+    const read = JSON.parse(readFileSync(path, 'utf8')) as Partial<Holder>;
+    return typeof read.pid === 'number' ? { pid: read.pid, started: read.started ?? '' } : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Takes the lock or throws DataDirectoryTaken. Returns the function that gives it back. */
+export function takeLock(directory: string): () => void {
+  const path = join(directory, 'mavrin.lock');
+  const mine = `${path}.${process.pid}`;
+  writeFileSync(mine, JSON.stringify({ pid: process.pid, started: startedAt(process.pid) }));
+  try {
+    for (let attempt = 0; attempt < 3; attempt += 1) {
+      try {
+        linkSync(mine, path);
+        return () => {
+          if (readHolder(path)?.pid === process.pid) rmSync(path, { force: true });
+        };
+      } catch (failure) {
+        if ((failure as NodeJS.ErrnoException).code !== 'EEXIST') throw failure;
+      }
+      const holder = readHolder(path);
+      if (holder && isAlive(holder)) throw new DataDirectoryTaken(directory, holder.pid);
+      // Left behind by a process that is gone. Renaming is atomic: of two that try, one fails and looks again.
+      try {
+        renameSync(path, `${mine}.stale`);
+        rmSync(`${mine}.stale`, { force: true });
+      } catch {
+        /* the other one was quicker */
+      }
+    }
+    throw new DataDirectoryTaken(directory, readHolder(path)?.pid ?? 0);
+  } finally {
+    rmSync(mine, { force: true });
+  }
+}

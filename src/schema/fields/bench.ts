@@ -1,0 +1,93 @@
+import { choice, count, type FieldDef, length, text, torque } from './kinds';
+import { GAS_FORCE, SETUP_FIELDS, withPrefix } from './setup';
+
+type End = 'rear' | 'front';
+const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
+
+/** The walk round one end. `set.` repeats it on the finished machine. Several pairs: n counts from 1. */
+const walk = (prefix: 'measure' | 'set', end: End): FieldDef[] => [
+  choice(`${prefix}.${end}.style`, `${NAME[end]}, read with`, { distance: 'Tape, axle to mark', ruler: 'Ruler, zero at full extension' }, { end }),
+  length(`${prefix}.${end}.extended`, 'On the stand, wheel hanging', [0, 1500], [0, 900], { end }),
+  length(`${prefix}.${end}.unladen.n.lifted`, 'Off the stand, lifted', [-5, 1500], [0, 900], { end }),
+  length(`${prefix}.${end}.unladen.n.pressed`, 'Off the stand, pressed', [-5, 1500], [0, 900], { end }),
+  length(`${prefix}.${end}.laden.n.lifted`, 'Rider on, lifted', [-5, 1500], [0, 900], { end }),
+  length(`${prefix}.${end}.laden.n.pressed`, 'Rider on, pressed', [-5, 1500], [0, 900], { end }),
+];
+
+export const SCHOOL_CHOICES = {
+  'rider-and-static': 'Rider-and-static pair',
+  'share-of-travel': 'Share of travel',
+  'road-window': 'Road window',
+  'makers-sheet': 'Maker’s sheet',
+};
+
+export const MEASURE_FIELDS: FieldDef[] = [
+  choice('school', 'School', SCHOOL_CHOICES),
+  ...walk('measure', 'rear'),
+  ...walk('measure', 'front'),
+  length('measure.rear.used', 'Travel used on the last ride', [0, 600], [0, 350], { end: 'rear' }),
+  length('measure.front.used', 'Travel used on the last ride', [0, 600], [0, 350], { end: 'front' }),
+];
+
+export const REASON_FIELDS: FieldDef[] = [
+  text('reason.finding', 'What explains it, and on what evidence', { maxLength: 1000, lines: 4 }),
+  text('reason.first', 'What to try first, and what it costs', { maxLength: 500, lines: 3 }),
+];
+
+const springFields = (end: End): FieldDef[] => [
+  length(`springs.${end}.target.static`, 'Target static sag', [0, 400], [3, 60], { end, hint: 'from the school until typed' }),
+  length(`springs.${end}.target.rider`, 'Target rider sag', [1, 500], [20, 130], { end, hint: 'from the school until typed' }),
+  GAS_FORCE(end),
+  length(`springs.${end}.range.min`, 'Adjuster, least preload', [0, 200], [0, 20], { end, hint: 'taken as 0 until known' }),
+  length(`springs.${end}.range.max`, 'Adjuster, most preload', [0, 200], [2, 40], { end, hint: end === 'rear' ? 'taken as 20 until known' : 'taken as 25 until known' }),
+  count(`springs.${end}.choice`, 'Spring chosen', '', [1, 1e9], [1, 1e9], { end }),
+  length(`springs.${end}.preload`, 'Preload for it', [0, 200], [0, 40], { end }),
+  text(`springs.${end}.reason`, 'Reason for the choice', { end, maxLength: 500, lines: 2 }),
+];
+
+export const VALVES_FIELDS: FieldDef[] = (['rear', 'front'] as const).flatMap((end) => [
+  text(`valves.${end}.found`, `${NAME[end]} stacks as found`, { end, maxLength: 1000, lines: 3, hint: 'from the piston out, diameter × thickness × count' }),
+  text(`valves.${end}.specified`, `${NAME[end]} stacks to fit`, { end, maxLength: 1000, lines: 3 }),
+  text(`valves.${end}.reason`, `${NAME[end]}, reason`, { end, maxLength: 500, lines: 2 }),
+]);
+
+export const PART_ITEM: FieldDef[] = [
+  text('part.n.name', 'Part', { maxLength: 120 }),
+  text('part.n.quantity', 'Quantity', { maxLength: 40 }),
+  text('part.n.batch', 'Batch', { maxLength: 60 }),
+];
+
+export const TORQUE_ITEM: FieldDef[] = [
+  text('torque.n.place', 'Fastener', { maxLength: 120 }),
+  torque('torque.n.value', 'Torque as measured', [0, 500], [2, 150]),
+  text('torque.n.origin', 'Origin of the figure', { maxLength: 120, hint: 'the maker’s manual decides' }),
+];
+
+export const REBUILD_FIELDS: FieldDef[] = [
+  ...withPrefix('fitted', SETUP_FIELDS),
+  ...PART_ITEM,
+  ...TORQUE_ITEM,
+  text('rebuild.condition', 'Condition found inside', { maxLength: 1000, lines: 3, hint: 'oil colour, metal, bushes, chrome, shaft' }),
+  text('rebuild.notes', 'Notes', { maxLength: 2000, lines: 3 }),
+];
+
+export const SET_FIELDS: FieldDef[] = [
+  ...walk('set', 'rear'),
+  ...walk('set', 'front'),
+  choice('set.legsAgree', 'Left and right legs agree', { yes: 'Yes', built: 'No, built with different legs', no: 'No' }, { end: 'front' }),
+  choice('set.torqueChecked', 'Torque checked again', { yes: 'Yes', no: 'Not yet' }),
+  text('set.balance', 'Bounce and balance', { maxLength: 300, lines: 2, hint: 'both ends return alike, stop without a second bounce' }),
+];
+
+export const RIDE_FIELDS: FieldDef[] = [
+  choice('ride.feel', 'How it rode', { better: 'Better', same: 'Same', worse: 'Worse' }),
+  length('ride.used.rear', 'Rear travel used', [0, 600], [0, 350], { end: 'rear' }),
+  length('ride.used.front', 'Front travel used', [0, 600], [0, 350], { end: 'front' }),
+  text('ride.conditions', 'Conditions', { maxLength: 300, hint: 'rider mass, fuel, tyres, temperature, track' }),
+  text('ride.words', 'In the rider’s words', { maxLength: 1000, lines: 3 }),
+  text('ride.next', 'Next single change, or keep', { maxLength: 300, lines: 2 }),
+];
+
+export const JOB_FIELDS: FieldDef[] = [text('job.waits', 'Waits for', { maxLength: 160 }), text('job.notes', 'Notes on the job', { maxLength: 2000, lines: 3 })];
+
+export const SPRINGS_FIELDS: FieldDef[] = [...springFields('rear'), ...springFields('front')];

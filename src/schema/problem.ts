@@ -1,0 +1,57 @@
+import type { z } from 'zod';
+import type { Issue } from '@/core/result';
+import { issueWords } from './words';
+
+/** How every failure looks outside: in the API's answers, on the command's standard error, and beside fields. */
+export interface Problem {
+  code: string;
+  message: string;
+  path: (string | number)[];
+}
+
+type Data = Record<string, string | number>;
+
+export const problem = (code: string, path: (string | number)[] = [], data: Data = {}): Problem => ({ code, message: issueWords({ code, data }), path });
+
+export const problemOf = (issue: Issue): Problem => problem(issue.code, issue.path, issue.data);
+
+const at = (request: unknown, path: PropertyKey[]): unknown =>
+  path.reduce<unknown>((value, step) => (value === null || typeof value !== 'object' ? undefined : (value as Record<PropertyKey, unknown>)[step]), request);
+
+type ZodIssue = z.core.$ZodIssue;
+
+const depth = (issues: ZodIssue[]) => Math.max(0, ...issues.map((i) => i.path.length + (i.code === 'invalid_type' ? 0 : 0.5)));
+
+/** The first failure of a Zod check, in a technician's words. Of a union's branches the one that got furthest speaks. */
+export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: PropertyKey[] = []): Problem {
+  const issue = issues[0]!;
+  const full = [...prefix, ...issue.path];
+  const path = full.map((p) => (typeof p === 'symbol' ? String(p) : p));
+  const present = at(request, full) !== undefined;
+  switch (issue.code) {
+    case 'custom': {
+      const params = (issue.params ?? {}) as { code?: string; data?: Data };
+      return problem(params.code ?? 'wrong-type', path, params.data);
+    }
+    case 'unrecognized_keys':
+      return problem('unknown-field', [...path, issue.keys[0] ?? ''], { field: issue.keys[0] ?? '' });
+    case 'invalid_union': {
+      if (!present) return problem('missing', path);
+      const furthest = [...issue.errors].sort((a, b) => depth(b) - depth(a))[0];
+      if (furthest && depth(furthest) > 0) return problemOfZod(furthest, request, full);
+      return problem('wrong-type', path, { expected: 'of another kind' });
+    }
+    case 'invalid_value':
+      return present ? problem('not-listed', path, { options: issue.values.map(String).join(', ') }) : problem('missing', path);
+    case 'too_small':
+      return issue.origin === 'array' ? problem('too-few', path) : problem('out-of-range', path, { min: Number(issue.minimum) });
+    case 'invalid_type': {
+      const value = at(request, full);
+      if (!present) return problem('missing', path);
+      if (typeof value === 'number') return problem(issue.expected === 'number' ? 'not-finite' : 'wrong-type', path, { expected: issue.expected });
+      return problem('wrong-type', path, { expected: issue.expected });
+    }
+    default:
+      return { code: 'wrong-type', message: issue.message, path };
+  }
+}

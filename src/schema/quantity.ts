@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { parseQuantity } from '@/core/units/parse';
+import type { Dimension } from '@/core/units/units';
+import { unitNamed } from '@/core/units/units';
+import { toCanonical } from '@/core/units/units';
+
+interface Limits {
+  /** Canonical units. */
+  above?: number;
+  min?: number;
+  max?: number;
+}
+
+/**
+ * A number in the unit that ends the field's name, or a string that may carry another unit ("23 3/8 in", "0,7 kgf/mm").
+ * Comes out in the canonical unit of the dimension.
+ */
+export function quantity(dimension: Dimension, unit: string, limits: Limits = {}) {
+  return z.union([z.number(), z.string()]).transform((written, ctx) => {
+    const fail = (code: string, data: Record<string, string | number> = {}) => {
+      ctx.addIssue({ code: 'custom', params: { code, data } });
+      return z.NEVER;
+    };
+    let value: number;
+    if (typeof written === 'number') value = toCanonical(written, unitNamed(unit));
+    else {
+      const read = parseQuantity(written, { dimension, unit });
+      if (!read.ok) return fail(read.issue.code, read.issue.data);
+      value = read.value.canonical;
+    }
+    if (!Number.isFinite(value)) return fail('not-finite');
+    if (value < 0 && limits.min === 0) return fail('negative');
+    if (limits.above !== undefined && !(value > limits.above)) return fail(value < 0 ? 'negative' : 'out-of-range', { min: limits.above, unit: `${unit} and above it` });
+    if ((limits.min !== undefined && value < limits.min) || (limits.max !== undefined && value > limits.max))
+      return fail('out-of-range', { min: limits.min ?? 0, ...(limits.max === undefined ? {} : { max: limits.max }), unit, dimension });
+    return value;
+  });
+}
+
+export const lengthMm = (limits?: Limits) => quantity('length', 'mm', limits);
+export const massKg = (limits?: Limits) => quantity('mass', 'kg', limits);
+export const forceN = (limits?: Limits) => quantity('force', 'N', limits);
+export const rateNPerMm = (limits?: Limits) => quantity('rate', 'N/mm', limits);
+export const angleDeg = (limits?: Limits) => quantity('angle', '°', limits);
+export const plainRatio = (limits?: Limits) => quantity('ratio', '1', limits);

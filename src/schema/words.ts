@@ -1,0 +1,78 @@
+import type { Issue, Warning } from '@/core/result';
+import { printIn } from '@/core/units/print';
+import { unitNamed } from '@/core/units/units';
+
+type Data = Record<string, string | number>;
+const mm = (x: unknown) => `${Number(x).toFixed(1).replace(/\.0$/, '')} mm`;
+
+/** A limit in the field's own unit: 1965, 600 mm, 0 kg. */
+function limit(data: Data, name: 'min' | 'max'): string {
+  const value = Number(data[name]);
+  const unit = typeof data.unit === 'string' ? data.unit : '';
+  if (!data.dimension || !unit) return `${value}${unit ? ` ${unit}` : ''}`;
+  const { factor } = unitNamed(unit);
+  return `${printIn(value, unit, factor > 1000 ? 0 : 2).replace(/\.?0+$/, (zeros) => (zeros.includes('.') ? '' : zeros))} ${unit}`;
+}
+
+const ISSUE_WORDS: Record<string, (d: Data) => string> = {
+  empty: () => 'Nothing is written here. Type a number.',
+  unreadable: (d) => `“${d.text ?? ''}” cannot be read. Write it like 595, 59,5 cm or 23 3/8 in.`,
+  'not-finite': () => 'This is not a finite number. Type the figure as read.',
+  'ambiguous-number': (d) => `“${d.text}” has more than one decimal mark. Use one comma or one point.`,
+  'zero-denominator': (d) => `“${d.text}” divides by zero. Check the fraction.`,
+  'unit-unknown': (d) => `The unit “${d.unit}” is not known here.`,
+  'unit-missing': () => 'Write the unit after the number, for example “23 3/8 in”.',
+  'unit-mismatch': (d) => `“${d.unit}” does not measure this. Use ${d.wanted} or another unit of the same kind.`,
+  negative: () => 'This cannot be negative. Check the reading and what it is read against.',
+  'below-absolute-zero': () => 'This is below absolute zero. Check the sign and the unit.',
+  'out-of-range': (d) =>
+    d.max === undefined ? `This must be at least ${limit(d, 'min')}.` : `This must lie between ${limit(d, 'min')} and ${limit(d, 'max')}. Check the figure and its unit.`,
+  'above-extended': (d) => `The wheel cannot hang lower than at full extension (${mm(d.extended)}). Check this reading and the extended one.`,
+  'beyond-travel': (d) => `This would be ${mm(d.sag)} of sag, more than the ${mm(d.travel)} of travel. Check this reading and the extended one.`,
+  'extended-missing': () => 'Read the machine on the stand first, wheel hanging: sag is counted from there.',
+  'unsprung-too-heavy': (d) => `The unsprung mass must be less than the ${d.weighed} kg weighed at this wheel.`,
+  'wheel-lifts': (d) => `This load would lift the ${d.end} wheel off the ground. Check the masses and their places.`,
+  'load-not-increasing': () => 'The laden load must be greater than the static load.',
+  'target-order': () => 'Rider sag must be greater than static sag, and both within the travel.',
+  'range-order': () => 'The first figure of the range must not be above the second.',
+  'solid-longer-than-free': () => 'Solid length must be less than free length.',
+  'force-table-order': () => 'Deflection and force must both rise from point to point.',
+  'no-solution': () => 'No spring meets both targets under these loads. Check the loads, the gas force and the targets.',
+  missing: () => 'This is missing.',
+  'wrong-type': (d) => `This must be ${d.expected}.`,
+  'unknown-field': (d) => `“${d.field}” is not a field of this request.`,
+  'not-listed': (d) => `This must be one of ${d.options}.`,
+  'too-few': () => 'The list is empty. Give at least one.',
+  'not-json': () => 'This is not valid JSON.',
+  'unknown-operation': (d) => `There is no operation named “${d.operation}”. List them with --list.`,
+  'field-unknown': (d) => `There is no field named “${d.field}”.`,
+  'not-found': (d) => `There is no such ${d.what ?? 'record'}.`,
+  sealed: () => 'The rebuild is signed: this part of the job can no longer be changed. Add a correction instead.',
+  'already-signed': () => 'The rebuild of this job is already signed. Add a correction instead.',
+  'nothing-recorded': () => 'Nothing is recorded as fitted yet. Record the rebuild before signing it.',
+  'nothing-to-undo': () => 'There is nothing to undo in this job.',
+  'already-exists': (d) => `${d.what} is already in the book.`,
+  'handed-back': () => 'The machine has been handed back.',
+};
+
+/** The sentence for an issue's code and figures: the same in the interface, the API and the command. */
+export function issueWords(issue: { code: string; data?: Data }): string {
+  return ISSUE_WORDS[issue.code]?.(issue.data ?? {}) ?? `This cannot be used (${issue.code}).`;
+}
+
+const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
+  'single-reading': () => 'Only one of lifted and pressed is read: friction is not averaged out yet.',
+  'lifted-pressed-swapped': () => 'Lifted shows more sag than pressed. Were the two swapped?',
+  'reading-noise': () => 'This reads a little beyond full extension, within the tape’s own error.',
+  'topped-out': () => 'No static sag: it tops out, and there is no droop travel.',
+  'laden-above-unladen': () => 'There is less sag with the rider on than without. Read both again.',
+  'friction-band-wide': (d) => `The friction band of ${mm(d.band)} is wide; under ${mm(d.usual)} is usual. Check bushes, alignment and clamping.`,
+  'ideal-preload-negative': (d) => `The ideal spring would need ${mm(d.preload)} of preload: both targets cannot be met with this gas force and load.`,
+  'ideal-preload-out-of-range': (d) => `The ideal preload of ${mm(d.preload)} lies outside the adjuster’s range.`,
+  'no-candidate-in-range': () => 'No spring of the list reaches the rider sag within the adjuster’s range.',
+  bottomed: () => 'The end rests on its stop under this load.',
+};
+
+export const warningWords = (warning: Warning): string => WARNING_WORDS[warning.code](warning.data ?? {});
+
+export const issueMessage = (issue: Issue) => ({ code: issue.code, message: issueWords(issue), path: issue.path });
