@@ -1,0 +1,78 @@
+import type { Entry } from '@/schema/entry';
+import type { Sql } from '../client';
+
+export type Subject = { jobId: number } | { machineId: number };
+
+export interface NewEntry {
+  field: string;
+  text: string;
+  unit: string | null;
+  value: number | null;
+  technicianId: number | null;
+  device: string;
+  at: string | null;
+  undoes: number | null;
+}
+
+interface StoredEntry extends Entry {
+  id: number;
+  at: string;
+}
+
+const COLUMNS = 'id::int, field, text, unit, value, recorded_at AS at';
+const whose = (subject: Subject): [string, number] => ('jobId' in subject ? ['job_id', subject.jobId] : ['machine_id', subject.machineId]);
+
+/** The newest entry of each field; emptied fields are left out. */
+export const manyCurrentEntries = (sql: Sql, subject: Subject) => {
+  const [column, id] = whose(subject);
+  return sql.many<StoredEntry>(
+    `SELECT * FROM (SELECT DISTINCT ON (field) ${COLUMNS} FROM entry WHERE ${column} = $1 ORDER BY field, id DESC) newest WHERE text <> ''`,
+    [id],
+  );
+};
+
+export const manyCurrentEntriesOfJobs = (sql: Sql, jobIds: number[]) =>
+  sql.many<StoredEntry & { jobId: number }>(
+    `SELECT * FROM (SELECT DISTINCT ON (job_id, field) ${COLUMNS}, job_id AS "jobId" FROM entry WHERE job_id = ANY($1::int[]) ORDER BY job_id, field, id DESC) newest
+     WHERE text <> ''`,
+    [jobIds],
+  );
+
+/** What each field read on this machine's earlier jobs, newest first: the last known value beside a questioned one. */
+export const manyLastKnown = (sql: Sql, machineId: number, beforeJobId: number) =>
+  sql.many<StoredEntry>(
+    `SELECT * FROM (SELECT DISTINCT ON (e.field) e.id::int, e.field, e.text, e.unit, e.value, e.recorded_at AS at
+       FROM entry e JOIN job j ON j.id = e.job_id WHERE j.machine_id = $1 AND j.id < $2 ORDER BY e.field, e.id DESC) newest WHERE text <> ''`,
+    [machineId, beforeJobId],
+  );
+
+export const manyHistory = (sql: Sql, subject: Subject) => {
+  const [column, id] = whose(subject);
+  return sql.many<StoredEntry>(`SELECT ${COLUMNS} FROM entry WHERE ${column} = $1 ORDER BY id DESC`, [id]);
+};
+
+export const oneNewEntry = (sql: Sql, subject: Subject, e: NewEntry) => {
+  const [column, id] = whose(subject);
+  return sql.one<StoredEntry>(
+    `INSERT INTO entry (${column}, field, text, unit, value, technician_id, device, recorded_at, undoes)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, coalesce($8::timestamptz, now()), $9) RETURNING ${COLUMNS}`,
+    [id, e.field, e.text, e.unit, e.value, e.technicianId, e.device, e.at, e.undoes],
+  );
+};
+
+/** The newest entry that is not itself an undoing and has not been undone. */
+export const maybeOneToUndo = (sql: Sql, jobId: number, fields: 'any' | 'unsealed') =>
+  sql.maybeOne<StoredEntry>(
+    `SELECT ${COLUMNS} FROM entry e WHERE job_id = $1 AND undoes IS NULL AND NOT EXISTS (SELECT 1 FROM entry u WHERE u.undoes = e.id)
+       AND ($2 = 'any' OR field ~ '^(set|ride|job)\\.')
+     ORDER BY id DESC LIMIT 1`,
+    [jobId, fields],
+  );
+
+/** What the field held before entry `id`, leaving out everything undone. */
+export const maybeOneBefore = (sql: Sql, jobId: number, field: string, id: number) =>
+  sql.maybeOne<StoredEntry>(
+    `SELECT ${COLUMNS} FROM entry e WHERE job_id = $1 AND field = $2 AND id < $3 AND undoes IS NULL
+       AND NOT EXISTS (SELECT 1 FROM entry u WHERE u.undoes = e.id) ORDER BY id DESC LIMIT 1`,
+    [jobId, field, id],
+  );

@@ -1,0 +1,53 @@
+import type { Sql } from '../client';
+
+export interface Job {
+  id: number;
+  machineId: number;
+  customerId: number;
+  promisedOn: string;
+  takenInAt: string;
+  handedBackAt: string | null;
+}
+
+export interface JobLine extends Job {
+  customer: string;
+  make: string;
+  model: string;
+  year: number | null;
+  signed: boolean;
+}
+
+const COLUMNS = `j.id, j.machine_id AS "machineId", j.customer_id AS "customerId", j.promised_on AS "promisedOn",
+  j.taken_in_at AS "takenInAt", j.handed_back_at AS "handedBackAt"`;
+const LINE = `SELECT ${COLUMNS}, c.name AS customer, m.make, m.model, m.year,
+  EXISTS (SELECT 1 FROM rebuild r WHERE r.job_id = j.id) AS signed
+  FROM job j JOIN customer c ON c.id = j.customer_id JOIN machine m ON m.id = j.machine_id`;
+
+export const maybeOneJob = (sql: Sql, id: number) => sql.maybeOne<Job>(`SELECT ${COLUMNS} FROM job j WHERE j.id = $1`, [id]);
+
+/** Takes the job's row for the rest of the transaction, so that a signature and an entry cannot pass each other. */
+export const maybeOneJobLocked = (sql: Sql, id: number) => sql.maybeOne<Job>(`SELECT ${COLUMNS} FROM job j WHERE j.id = $1 FOR UPDATE`, [id]);
+
+export const oneNewJob = (sql: Sql, machineId: number, customerId: number, promisedOn: string, takenInAt: string | null) =>
+  sql.one<{ id: number }>('INSERT INTO job (machine_id, customer_id, promised_on, taken_in_at) VALUES ($1, $2, $3, coalesce($4::timestamptz, now())) RETURNING id', [
+    machineId,
+    customerId,
+    promisedOn,
+    takenInAt,
+  ]);
+
+export const manyJobsOnTheStands = (sql: Sql, most: number) =>
+  sql.many<JobLine>(`${LINE} WHERE j.handed_back_at IS NULL ORDER BY j.promised_on, j.id LIMIT $1`, [most]);
+
+/** Handed back without a word on how it rode, newest first. */
+export const manyRidesAwaited = (sql: Sql, most: number) =>
+  sql.many<JobLine>(
+    `${LINE} WHERE j.handed_back_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM entry e WHERE e.job_id = j.id AND e.field = 'ride.feel')
+     ORDER BY j.handed_back_at DESC LIMIT $1`,
+    [most],
+  );
+
+export const manyJobsOfMachine = (sql: Sql, machineId: number) => sql.many<JobLine>(`${LINE} WHERE j.machine_id = $1 ORDER BY j.id DESC`, [machineId]);
+
+export const noneHandBack = (sql: Sql, id: number, at: string | null) =>
+  sql.none('UPDATE job SET handed_back_at = coalesce($2::timestamptz, now()) WHERE id = $1 AND handed_back_at IS NULL', [id, at]);

@@ -1,0 +1,67 @@
+import type { Sql } from '../client';
+
+export interface Machine {
+  id: number;
+  make: string;
+  model: string;
+  year: number | null;
+  registration: string;
+  frameNumber: string;
+}
+
+export interface Owned {
+  customerId: number;
+  name: string;
+  phone: string;
+  since: string;
+}
+
+const COLUMNS = 'id, make, model, year, registration, frame_number AS "frameNumber"';
+
+export const maybeOneMachine = (sql: Sql, id: number) => sql.maybeOne<Machine>(`SELECT ${COLUMNS} FROM machine WHERE id = $1`, [id]);
+
+export interface MachineWithOwner extends Machine {
+  ownerId: number;
+  owner: string;
+}
+
+export const manyMachines = (sql: Sql, most: number) =>
+  sql.many<MachineWithOwner>(
+    `SELECT m.id, m.make, m.model, m.year, m.registration, m.frame_number AS "frameNumber", o.customer_id AS "ownerId", c.name AS owner
+     FROM machine m
+     JOIN LATERAL (SELECT customer_id FROM ownership WHERE machine_id = m.id ORDER BY id DESC LIMIT 1) o ON true
+     JOIN customer c ON c.id = o.customer_id
+     ORDER BY m.make, m.model, m.id LIMIT $1`,
+    [most],
+  );
+
+export const maybeOneMachineByFrame = (sql: Sql, frameNumber: string) =>
+  sql.maybeOne<Machine>(`SELECT ${COLUMNS} FROM machine WHERE lower(frame_number) = lower($1)`, [frameNumber]);
+
+export const oneNewMachine = (sql: Sql, m: Omit<Machine, 'id'>) =>
+  sql.one<Machine>(
+    `INSERT INTO machine (make, model, year, registration, frame_number) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`,
+    [m.make, m.model, m.year, m.registration, m.frameNumber],
+  );
+
+/** The mirror of the newest identity entries. */
+export const noneSetMachine = (sql: Sql, m: Machine) =>
+  sql.none('UPDATE machine SET make = $2, model = $3, year = $4, registration = $5, frame_number = $6 WHERE id = $1', [
+    m.id,
+    m.make,
+    m.model,
+    m.year,
+    m.registration,
+    m.frameNumber,
+  ]);
+
+export const noneNewOwner = (sql: Sql, machineId: number, customerId: number) =>
+  sql.none('INSERT INTO ownership (machine_id, customer_id) VALUES ($1, $2)', [machineId, customerId]);
+
+/** Owners, newest first. */
+export const manyOwners = (sql: Sql, machineId: number) =>
+  sql.many<Owned>(
+    `SELECT o.customer_id AS "customerId", c.name, c.phone, o.since
+     FROM ownership o JOIN customer c ON c.id = o.customer_id WHERE o.machine_id = $1 ORDER BY o.id DESC`,
+    [machineId],
+  );

@@ -1,0 +1,56 @@
+import type { RebuildDocument, SetupDocument } from '@/schema/documents';
+import type { Sql } from '../client';
+
+export interface SignedRecord {
+  id: number;
+  jobId: number;
+  corrects: number | null;
+  reason: string;
+  document: RebuildDocument;
+  digest: string;
+  technician: string;
+  signedAt: string;
+}
+
+export interface Setup {
+  id: number;
+  machineId: number;
+  jobId: number;
+  rebuildId: number | null;
+  parentId: number | null;
+  kind: 'as-found' | 'rebuild' | 'correction';
+  reason: string;
+  document: SetupDocument;
+  recordedAt: string;
+}
+
+const SIGNED = `SELECT r.id, r.job_id AS "jobId", r.corrects, r.reason, r.document, r.digest, t.name AS technician, r.signed_at AS "signedAt"
+  FROM rebuild r JOIN technician t ON t.id = r.technician_id`;
+const SETUP = `SELECT id, machine_id AS "machineId", job_id AS "jobId", rebuild_id AS "rebuildId", parent_id AS "parentId", kind, reason, document,
+  recorded_at AS "recordedAt" FROM setup`;
+
+/** The rebuild first, then its corrections in order. */
+export const manySignedOfJob = (sql: Sql, jobId: number) => sql.many<SignedRecord>(`${SIGNED} WHERE r.job_id = $1 ORDER BY r.id`, [jobId]);
+
+export const manySignedOfMachine = (sql: Sql, machineId: number) =>
+  sql.many<SignedRecord>(`${SIGNED} JOIN job j ON j.id = r.job_id WHERE j.machine_id = $1 ORDER BY r.id DESC`, [machineId]);
+
+export const oneNewSigned = (
+  sql: Sql,
+  r: { jobId: number; corrects: number | null; reason: string; document: RebuildDocument; digest: string; technicianId: number; signedAt: string },
+) =>
+  sql.one<{ id: number }>(
+    'INSERT INTO rebuild (job_id, corrects, reason, document, digest, technician_id, signed_at) VALUES ($1, $2, $3, $4::jsonb, $5, $6, $7) RETURNING id',
+    [r.jobId, r.corrects, r.reason, JSON.stringify(r.document), r.digest, r.technicianId, r.signedAt],
+  );
+
+export const manySetups = (sql: Sql, machineId: number) => sql.many<Setup>(`${SETUP} WHERE machine_id = $1 ORDER BY id DESC`, [machineId]);
+
+export const maybeOneSetup = (sql: Sql, id: number) => sql.maybeOne<Setup>(`${SETUP} WHERE id = $1`, [id]);
+
+export const oneNewSetup = (sql: Sql, s: Omit<Setup, 'id'>) =>
+  sql.one<{ id: number }>(
+    `INSERT INTO setup (machine_id, job_id, rebuild_id, parent_id, kind, reason, document, recorded_at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7::jsonb, $8) RETURNING id`,
+    [s.machineId, s.jobId, s.rebuildId, s.parentId, s.kind, s.reason, JSON.stringify(s.document), s.recordedAt],
+  );

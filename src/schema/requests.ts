@@ -1,0 +1,49 @@
+import { z } from 'zod';
+
+/** Requests of the interface's own routes. Texts of fields are read by readEntry, so that a refusal names the field. */
+
+const name = (max: number) => z.string().trim().min(1).max(max);
+const id = z.int().positive();
+export const device = z.string().trim().max(60).default('by hand');
+
+const typed = z.strictObject({ text: z.string().max(4000), unit: z.string().max(20).optional() });
+export type Typed = z.infer<typeof typed>;
+
+export const recordRequest = z.strictObject({
+  field: z.string().max(80),
+  text: z.string().max(4000),
+  /** Unit of a bare number, as the field showed it. */
+  unit: z.string().max(20).optional(),
+  technicianId: id.nullable().default(null),
+  device,
+  /** Only the demo scenario tells another time than now. */
+});
+export type RecordRequest = z.input<typeof recordRequest>;
+
+export const takeInRequest = z.strictObject({
+  customer: z.union([z.strictObject({ id }), z.strictObject({ name: name(120), phone: z.string().trim().max(60).default('') })]),
+  machine: z.union([z.strictObject({ id }), z.strictObject({ figures: z.record(z.string().max(80), typed) })]),
+  promisedOn: z.iso.date(),
+});
+export type TakeInRequest = z.input<typeof takeInRequest>;
+
+export const signRequest = z.strictObject({ technicianId: id });
+
+export const correctRequest = z.strictObject({
+  technicianId: id,
+  reason: name(500),
+  changes: z.array(z.strictObject({ field: z.string().max(80), text: z.string().max(4000), unit: z.string().max(20).optional() })).min(1),
+});
+export type CorrectRequest = z.input<typeof correctRequest>;
+
+export const technicianRequest = z.strictObject({ name: name(80) });
+
+export const newSpringRequest = z.strictObject({
+  end: z.enum(['rear', 'front']),
+  name: name(120),
+  rate: z.string().max(60),
+  freeLength: z.string().max(60).default(''),
+  solidLength: z.string().max(60).default(''),
+  place: z.enum(['drawer', 'supplier']),
+});
+export type NewSpringRequest = z.input<typeof newSpringRequest>;

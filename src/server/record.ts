@@ -1,0 +1,100 @@
+import type { Sql } from '@/db/client';
+import { manyCurrentEntries, maybeOneBefore, maybeOneToUndo, oneNewEntry, type Subject } from '@/db/queries/entries';
+import { maybeOneJobLocked } from '@/db/queries/jobs';
+import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneSetMachine } from '@/db/queries/machines';
+import { maybeOneTechnician } from '@/db/queries/people';
+import { manySignedOfJob } from '@/db/queries/rebuilds';
+import { type Entry, readEntry, type ReadEntry } from '@/schema/entry';
+import { knownField, SEALED_STAGES } from '@/schema/fields';
+import type { z } from 'zod';
+import type { recordRequest } from '@/schema/requests';
+import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
+import { makeJobFindable, makeMachineFindable } from './find';
+import { inTransaction } from './transaction';
+
+type Recorded = z.output<typeof recordRequest>;
+
+/** Reads a field's text by the catalogue, for a job or for a machine. */
+export function readField(field: string, text: string, unit: string | undefined, of: 'job' | 'machine'): Answer<ReadEntry> {
+  const known = knownField(field);
+  if (!known || (known.stage === 'machine') !== (of === 'machine')) return refused('field-unknown', ['field'], { field });
+  const read = readEntry(known.def, text, unit);
+  return read.ok ? { ok: true, value: read.value } : refusedIssue(read.issue, [field]);
+}
+
+const IDENTITY_NEEDED = new Set(['machine.make', 'machine.model']);
+
+async function mirrorIdentity(sql: Sql, machineId: number, field: string, read: ReadEntry): Promise<void> {
+  const machine = await maybeOneMachine(sql, machineId);
+  if (!machine) throw new Refusal(missing('machine'));
+  if (IDENTITY_NEEDED.has(field) && read.text.trim() === '') throw new Refusal(refused('empty', [field]));
+  const next = { ...machine };
+  if (field === 'machine.make') next.make = read.text.trim();
+  if (field === 'machine.model') next.model = read.text.trim();
+  if (field === 'machine.year') next.year = read.value;
+  if (field === 'machine.registration') next.registration = read.text.trim();
+  if (field === 'machine.frame') {
+    next.frameNumber = read.text.trim();
+    const other = next.frameNumber === '' ? null : await maybeOneMachineByFrame(sql, next.frameNumber);
+    if (other && other.id !== machineId) throw new Refusal(conflict('already-exists', [field], { what: `Frame number ${next.frameNumber}` }));
+  }
+  await noneSetMachine(sql, next);
+  const owner = (await manyOwners(sql, machineId))[0]?.name ?? '';
+  await makeMachineFindable(sql, next, owner);
+}
+
+async function refuseUnknownTechnician(sql: Sql, id: number | null): Promise<void> {
+  if (id !== null && !(await maybeOneTechnician(sql, id))) throw new Refusal(missing('technician'));
+}
+
+/** Records one field of a job. Refusals: field-unknown, the reading's own, sealed. */
+export async function recordJobEntry(jobId: number, request: Recorded, at: string | null = null): Promise<Answer<Entry>> {
+  const read = readField(request.field, request.text, request.unit, 'job');
+  if (!read.ok) return read;
+  return inTransaction(async (sql) => {
+    const job = await maybeOneJobLocked(sql, jobId);
+    if (!job) throw new Refusal(missing('job'));
+    await refuseUnknownTechnician(sql, request.technicianId);
+    const known = knownField(request.field)!;
+    if (SEALED_STAGES.includes(known.stage) && (await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('sealed', [request.field]));
+    const { technicianId, device, field } = request;
+    const entry = await oneNewEntry(sql, { jobId }, { field, ...read.value, technicianId, device, at, undoes: null });
+    if (known.def.kind === 'text' || known.def.kind === 'choice') await makeJobFindable(sql, jobId);
+    return entry;
+  });
+}
+
+/** Records one figure of a machine: its versions are its entries. */
+export async function recordMachineEntry(machineId: number, request: Recorded, at: string | null = null): Promise<Answer<Entry>> {
+  const read = readField(request.field, request.text, request.unit, 'machine');
+  if (!read.ok) return read;
+  return inTransaction(async (sql) => {
+    await refuseUnknownTechnician(sql, request.technicianId);
+    await mirrorIdentity(sql, machineId, request.field, read.value);
+    const { technicianId, device, field } = request;
+    return oneNewEntry(sql, { machineId }, { field, ...read.value, technicianId, device, at, undoes: null });
+  });
+}
+
+/** Takes the newest entry of a job back by recording what the field held before; nothing is deleted. */
+export async function undo(jobId: number): Promise<Answer<Entry>> {
+  return inTransaction(async (sql) => {
+    const job = await maybeOneJobLocked(sql, jobId);
+    if (!job) throw new Refusal(missing('job'));
+    const signed = (await manySignedOfJob(sql, jobId)).length > 0;
+    const last = await maybeOneToUndo(sql, jobId, signed ? 'unsealed' : 'any');
+    if (!last) throw new Refusal(conflict('nothing-to-undo'));
+    const before = await maybeOneBefore(sql, jobId, last.field, last.id);
+    const { text, unit, value } = before ?? { text: '', unit: null, value: null };
+    const entry = await oneNewEntry(sql, { jobId }, { field: last.field, text, unit, value, technicianId: null, device: 'undo', at: null, undoes: last.id });
+    await makeJobFindable(sql, jobId);
+    return entry;
+  });
+}
+
+/** The newest entries of a subject by field. */
+export async function currentEntries(sql: Sql, subject: Subject): Promise<Record<string, Entry>> {
+  const rows = await manyCurrentEntries(sql, subject);
+  return Object.fromEntries(rows.map(({ field, text, unit, value, at }) => [field, { field, text, unit, value, at }]));
+}
+

@@ -1,0 +1,159 @@
+import { createHash } from 'node:crypto';
+import type { z } from 'zod';
+import { db, type Sql } from '@/db/client';
+import { maybeOneJobLocked, type Job } from '@/db/queries/jobs';
+import { maybeOneMachine } from '@/db/queries/machines';
+import { maybeOneCustomer, maybeOneTechnician } from '@/db/queries/people';
+import { manySetups, manySignedOfJob, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
+import type { RebuildDocument, SetupDocument } from '@/schema/documents';
+import type { Entries, ReadEntry } from '@/schema/entry';
+import { knownField } from '@/schema/fields';
+import { PRELOAD_KEYS } from '@/schema/fields/setup';
+import { preloadOf, sagOf } from '@/schema/facts/measure';
+import type { correctRequest } from '@/schema/requests';
+import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
+import { machineName } from './find';
+import { currentEntries, readField } from './record';
+import { inTransaction } from './transaction';
+
+type SetupValues = SetupDocument['values'];
+
+const plain = (entries: Entries): Record<string, ReadEntry> =>
+  Object.fromEntries(Object.entries(entries).map(([field, { text, unit, value }]) => [field, { text, unit, value }]));
+
+/** JSON with its keys in order, so that the same content has the same digest wherever it was stored. */
+export function canonicalJson(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
+  if (value !== null && typeof value === 'object') {
+    const entries = Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1));
+    return `{${entries.map(([k, v]) => `${JSON.stringify(k)}:${canonicalJson(v)}`).join(',')}}`;
+  }
+  return JSON.stringify(value);
+}
+
+export const digestOf = (document: RebuildDocument): string => createHash('sha256').update(canonicalJson(document)).digest('hex');
+
+function valuesUnder(entries: Entries, prefix: 'found' | 'fitted'): SetupValues {
+  return Object.fromEntries(
+    Object.entries(plain(entries))
+      .filter(([field]) => field.startsWith(`${prefix}.`))
+      .map(([field, read]) => [field.slice(prefix.length + 1), { ...read, from: prefix }]),
+  );
+}
+
+function preloadsOf(values: SetupValues): Record<string, number> {
+  const entries: Entries = Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { field, at: null, ...v }]));
+  return Object.fromEntries(
+    PRELOAD_KEYS.flatMap((key) => {
+      const read = preloadOf(entries, key);
+      return read?.ok ? [[key, read.value] as const] : [];
+    }),
+  );
+}
+
+const NO_SAG = { staticMm: null, riderMm: null };
+
+function sagsOf(entries: Entries, machine: Entries, prefix: 'measure' | 'set'): SetupDocument['sag'] {
+  const one = (end: 'rear' | 'front') => {
+    const read = sagOf(entries, machine, end, prefix);
+    return read?.result.ok ? { staticMm: read.result.value.staticSagMm, riderMm: read.result.value.riderSagMm } : NO_SAG;
+  };
+  return { rear: one('rear'), front: one('front') };
+}
+
+const setupDocument = (values: SetupValues, sag: SetupDocument['sag']): SetupDocument => ({ version: 'setup/1', values, preloadMm: preloadsOf(values), sag });
+
+interface Signing {
+  job: Job;
+  technician: string;
+  document: RebuildDocument;
+  figures: Entries;
+}
+
+async function prepare(sql: Sql, job: Job, technicianId: number, entries: Entries, signedAt: string): Promise<Signing> {
+  const technician = await maybeOneTechnician(sql, technicianId);
+  if (!technician) throw new Refusal(missing('technician'));
+  const machine = await maybeOneMachine(sql, job.machineId);
+  const customer = await maybeOneCustomer(sql, job.customerId);
+  if (!machine || !customer) throw new Refusal(missing('machine'));
+  const figures = await currentEntries(sql, { machineId: job.machineId });
+  const document: RebuildDocument = {
+    version: 'rebuild/1',
+    job: { id: job.id, promisedOn: job.promisedOn, takenInAt: job.takenInAt },
+    customer: { id: customer.id, name: customer.name },
+    machine: { id: machine.id, name: machineName(machine), figures: plain(figures) },
+    entries: plain(entries),
+    technician: technician.name,
+    signedAt,
+  };
+  return { job, technician: technician.name, document, figures };
+}
+
+/** Acknowledged only when it would outlive a power cut. */
+async function thenDurable<T>(answer: Answer<T>): Promise<Answer<T>> {
+  if (answer.ok) await (await db()).makeDurable();
+  return answer;
+}
+
+/**
+ * Signs the rebuild of a job: the whole record is sealed, and the machine's lineage grows by the set-up found and the set-up left behind.
+ * Refusals: not-found, already-signed, nothing-recorded.
+ */
+export async function signRebuild(jobId: number, technicianId: number, at: string | null = null): Promise<Answer<{ rebuildId: number; setupId: number }>> {
+  const answer = await inTransaction(async (sql) => {
+    const job = await maybeOneJobLocked(sql, jobId);
+    if (!job) throw new Refusal(missing('job'));
+    if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('already-signed'));
+    const entries = await currentEntries(sql, { jobId });
+    if (!Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild)\./.test(f))) throw new Refusal(refused('nothing-recorded'));
+    const signedAt = at ?? new Date().toISOString();
+    const { document, figures } = await prepare(sql, job, technicianId, entries, signedAt);
+    const rebuild = await oneNewSigned(sql, { jobId, corrects: null, reason: '', document, digest: digestOf(document), technicianId, signedAt });
+    const found = valuesUnder(entries, 'found');
+    const common = { machineId: job.machineId, jobId, recordedAt: signedAt };
+    let parentId = (await manySetups(sql, job.machineId))[0]?.id ?? null;
+    if (Object.keys(found).length > 0) {
+      const asFound = setupDocument(found, sagsOf(entries, figures, 'measure'));
+      parentId = (await oneNewSetup(sql, { ...common, rebuildId: null, parentId, kind: 'as-found', reason: 'as it came in', document: asFound })).id;
+    }
+    const left = setupDocument({ ...found, ...valuesUnder(entries, 'fitted') }, { rear: NO_SAG, front: NO_SAG });
+    const reasons = ['rear', 'front'].flatMap((end) => entries[`springs.${end}.reason`]?.text ?? []);
+    const setup = await oneNewSetup(sql, { ...common, rebuildId: rebuild.id, parentId, kind: 'rebuild', reason: reasons.join(' · '), document: left });
+    return { rebuildId: rebuild.id, setupId: setup.id };
+  });
+  return thenDurable(answer);
+}
+
+type Correct = z.output<typeof correctRequest>;
+
+/** Adds a signed correction that points at the rebuild; the set-up it leaves is a child of the one it corrects. */
+export async function correctRebuild(jobId: number, request: Correct, at: string | null = null): Promise<Answer<{ rebuildId: number }>> {
+  const answer = await inTransaction(async (sql) => {
+    const job = await maybeOneJobLocked(sql, jobId);
+    if (!job) throw new Refusal(missing('job'));
+    const original = (await manySignedOfJob(sql, jobId))[0];
+    if (!original) throw new Refusal(missing('signed rebuild'));
+    const corrected: Record<string, Entries[string]> = {};
+    for (const { field, text, unit } of request.changes) {
+      if (knownField(field)?.stage !== 'rebuild' && !field.startsWith('found.')) throw new Refusal(refused('field-unknown', ['field'], { field }));
+      corrected[field] = { field, at: null, ...orRefuse(readField(field, text, unit, 'job')) };
+    }
+    const signedAt = at ?? new Date().toISOString();
+    const { document } = await prepare(sql, job, request.technicianId, corrected, signedAt);
+    const { technicianId, reason } = request;
+    const rebuild = await oneNewSigned(sql, { jobId, corrects: original.id, reason, document, digest: digestOf(document), technicianId, signedAt });
+    const before = (await manySetups(sql, job.machineId)).find((s) => s.jobId === jobId && s.kind !== 'as-found');
+    if (before) {
+      const values = { ...before.document.values };
+      for (const [field, { text, unit, value }] of Object.entries(corrected)) {
+        const suffix = field.replace(/^(fitted|found)\./, '');
+        if (suffix !== field && text === '') delete values[suffix];
+        else if (suffix !== field) values[suffix] = { text, unit, value, from: 'corrected' };
+      }
+      const next = setupDocument(values, before.document.sag);
+      await oneNewSetup(sql, { machineId: job.machineId, jobId, rebuildId: rebuild.id, parentId: before.id, kind: 'correction', reason, document: next, recordedAt: signedAt });
+    }
+    return { rebuildId: rebuild.id };
+  });
+  return thenDurable(answer);
+}

@@ -1,0 +1,80 @@
+import type { z } from 'zod';
+import type { Sql } from '@/db/client';
+import { oneNewEntry } from '@/db/queries/entries';
+import { noneHandBack, maybeOneJobLocked, oneNewJob } from '@/db/queries/jobs';
+import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneNewOwner, oneNewMachine } from '@/db/queries/machines';
+import { maybeOneCustomer, oneNewCustomer, type Customer } from '@/db/queries/people';
+import { noneMakeFindable } from '@/db/queries/search';
+import type { takeInRequest } from '@/schema/requests';
+import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
+import { makeJobFindable, makeMachineFindable } from './find';
+import { readField } from './record';
+import { inTransaction } from './transaction';
+
+type TakeIn = z.output<typeof takeInRequest>;
+
+async function customerOf(sql: Sql, wanted: TakeIn['customer']): Promise<Customer> {
+  if ('id' in wanted) {
+    const found = await maybeOneCustomer(sql, wanted.id);
+    if (!found) throw new Refusal(missing('customer'));
+    return found;
+  }
+  const added = await oneNewCustomer(sql, wanted.name, wanted.phone);
+  await noneMakeFindable(sql, 'customer', added.id, added.name, `${added.name} ${added.phone}`);
+  return added;
+}
+
+async function newMachine(sql: Sql, figures: Record<string, { text: string; unit?: string | undefined }>, customer: Customer, at: string | null): Promise<number> {
+  const read = Object.entries(figures)
+    .filter(([, typed]) => typed.text.trim() !== '')
+    .map(([field, typed]) => ({ field, ...orRefuse(readField(field, typed.text, typed.unit, 'machine')) }));
+  const textAt = (field: string) => read.find((r) => r.field === field)?.text.trim() ?? '';
+  for (const field of ['machine.make', 'machine.model']) if (textAt(field) === '') throw new Refusal(refused('empty', [field]));
+  const frameNumber = textAt('machine.frame');
+  if (frameNumber !== '' && (await maybeOneMachineByFrame(sql, frameNumber)))
+    throw new Refusal(conflict('already-exists', ['machine.frame'], { what: `Frame number ${frameNumber}` }));
+  const machine = await oneNewMachine(sql, {
+    make: textAt('machine.make'),
+    model: textAt('machine.model'),
+    year: read.find((r) => r.field === 'machine.year')?.value ?? null,
+    registration: textAt('machine.registration'),
+    frameNumber,
+  });
+  for (const entry of read) await oneNewEntry(sql, { machineId: machine.id }, { ...entry, technicianId: null, device: 'by hand', at, undoes: null });
+  await noneNewOwner(sql, machine.id, customer.id);
+  await makeMachineFindable(sql, machine, customer.name);
+  return machine.id;
+}
+
+/** Takes a machine in: finds or adds customer and machine, and opens the job. All or nothing. */
+export async function takeIn(request: TakeIn, at: string | null = null): Promise<Answer<{ jobId: number; machineId: number }>> {
+  return inTransaction(async (sql) => {
+    const customer = await customerOf(sql, request.customer);
+    let machineId: number;
+    if ('id' in request.machine) {
+      const machine = await maybeOneMachine(sql, request.machine.id);
+      if (!machine) throw new Refusal(missing('machine'));
+      machineId = machine.id;
+      if ((await manyOwners(sql, machineId))[0]?.customerId !== customer.id) {
+        await noneNewOwner(sql, machineId, customer.id);
+        await makeMachineFindable(sql, machine, customer.name);
+      }
+    } else {
+      machineId = await newMachine(sql, request.machine.figures, customer, at);
+    }
+    const job = await oneNewJob(sql, machineId, customer.id, request.promisedOn, at);
+    await makeJobFindable(sql, job.id);
+    return { jobId: job.id, machineId };
+  });
+}
+
+/** The machine leaves the shop: the job leaves the Floor, and its ride is awaited. */
+export async function handBack(jobId: number, at: string | null = null): Promise<Answer<{ jobId: number }>> {
+  return inTransaction(async (sql) => {
+    const job = await maybeOneJobLocked(sql, jobId);
+    if (!job) throw new Refusal(missing('job'));
+    if (job.handedBackAt) throw new Refusal(conflict('handed-back'));
+    await noneHandBack(sql, jobId, at);
+    return { jobId };
+  });
+}

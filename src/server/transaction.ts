@@ -1,0 +1,14 @@
+import { db, type Sql } from '@/db/client';
+import { type Answer, conflict, done, Refusal } from './answer';
+
+/** Runs a use case in one transaction; a refusal, its own or the base's, leaves the data as it was. */
+export async function inTransaction<T>(work: (sql: Sql) => Promise<T>): Promise<Answer<T>> {
+  const base = await db();
+  try {
+    return done(await base.transaction(work));
+  } catch (failure) {
+    if (failure instanceof Refusal) return failure.answer;
+    if (failure instanceof Error && failure.message.includes('MAVRIN_SEALED')) return conflict('sealed');
+    throw failure;
+  }
+}

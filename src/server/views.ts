@@ -1,0 +1,140 @@
+import { db } from '@/db/client';
+import { manyCurrentEntriesOfJobs, manyLastKnown } from '@/db/queries/entries';
+import { type JobLine, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
+import { manyMachines, manyOwners, maybeOneMachine } from '@/db/queries/machines';
+import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
+import { manySetups, manySignedOfJob, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
+import { manyListedSprings, maybeOneSpring } from '@/db/queries/springs';
+import type { Entries, Entry } from '@/schema/entry';
+import { nextStep, stageLines } from '@/schema/facts/stages';
+import { numberOf, textOf } from '@/schema/facts/read';
+import { machineName } from './find';
+import { currentEntries } from './record';
+
+const MOST_ON_FLOOR = 60;
+const MOST_AWAITED = 12;
+const MOST_MACHINES = 500;
+
+const byField = (rows: Entry[]): Record<string, Entry> =>
+  Object.fromEntries(rows.map(({ field, text, unit, value, at }) => [field, { field, text, unit, value, at }]));
+
+async function entriesByJob(jobs: JobLine[]): Promise<Map<number, Entries>> {
+  const rows = await manyCurrentEntriesOfJobs(
+    await db(),
+    jobs.map((j) => j.id),
+  );
+  const map = new Map<number, Entry[]>();
+  for (const row of rows) map.set(row.jobId, [...(map.get(row.jobId) ?? []), row]);
+  return new Map([...map].map(([id, list]) => [id, byField(list)]));
+}
+
+const brief = (job: JobLine, entries: Entries) => {
+  const lines = stageLines({ entries, machine: {}, signed: job.signed, handedBack: job.handedBackAt !== null });
+  return { ...job, machine: machineName(job), lines, next: nextStep(lines), waitsFor: textOf(entries, 'job.waits') };
+};
+export type JobBrief = ReturnType<typeof brief>;
+
+/** The Floor: jobs on the stands by promised day, and rides nobody has heard of yet. */
+export async function floor() {
+  const base = await db();
+  const [jobs, awaited] = [await manyJobsOnTheStands(base, MOST_ON_FLOOR), await manyRidesAwaited(base, MOST_AWAITED)];
+  const entries = await entriesByJob(jobs);
+  return {
+    jobs: jobs.map((j) => brief(j, entries.get(j.id) ?? {})),
+    awaited: awaited.map((j) => ({ id: j.id, machine: machineName(j), customer: j.customer, handedBackAt: j.handedBackAt ?? '' })),
+  };
+}
+
+/** Everything the Bench needs of one job, or null. */
+export async function bench(jobId: number) {
+  const base = await db();
+  const job = await maybeOneJob(base, jobId);
+  if (!job) return null;
+  const machine = await maybeOneMachine(base, job.machineId);
+  const customer = await maybeOneCustomer(base, job.customerId);
+  if (!machine || !customer) return null;
+  const entries = await currentEntries(base, { jobId });
+  const springs = await manyListedSprings(base);
+  // A chosen spring that has since left the list still belongs to this job.
+  for (const end of ['rear', 'front']) {
+    const chosen = numberOf(entries, `springs.${end}.choice`);
+    if (chosen === null || springs.some((s) => s.id === chosen)) continue;
+    const retired = await maybeOneSpring(base, chosen);
+    if (retired) springs.push(retired);
+  }
+  const signed = await manySignedOfJob(base, jobId);
+  const setups = await manySetups(base, machine.id);
+  return {
+    job,
+    machine: { ...machine, name: machineName(machine) },
+    customer,
+    entries,
+    figures: await currentEntries(base, { machineId: machine.id }),
+    lastKnown: byField(await manyLastKnown(base, machine.id, jobId)),
+    springs,
+    technicians: await manyTechnicians(base),
+    signed: signed.map(({ id, corrects, reason, technician, signedAt, digest, document }) => ({
+      id,
+      corrects,
+      reason,
+      technician,
+      signedAt,
+      digest,
+      entries: document.entries,
+    })),
+    setupId: setups.find((s) => s.jobId === jobId && s.kind !== 'as-found')?.id ?? null,
+  };
+}
+export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
+
+/** What the new-job page offers: known customers and machines. */
+export async function known() {
+  const base = await db();
+  const machines = await manyMachines(base, MOST_MACHINES);
+  return { customers: await manyCustomers(base), machines: machines.map((m) => ({ ...m, name: machineName(m) })) };
+}
+
+/** The machine file, or null. */
+export async function machineFile(machineId: number) {
+  const base = await db();
+  const machine = await maybeOneMachine(base, machineId);
+  if (!machine) return null;
+  const jobs = await manyJobsOfMachine(base, machineId);
+  const entries = await entriesByJob(jobs);
+  return {
+    machine: { ...machine, name: machineName(machine) },
+    owners: await manyOwners(base, machineId),
+    figures: await currentEntries(base, { machineId }),
+    jobs: jobs.map((j) => ({ ...brief(j, entries.get(j.id) ?? {}), feel: textOf(entries.get(j.id) ?? {}, 'ride.feel') })),
+    signed: (await manySignedOfMachine(base, machineId)).map(({ id, jobId, corrects, reason, technician, signedAt, digest }) => ({
+      id,
+      jobId,
+      corrects,
+      reason,
+      technician,
+      signedAt,
+      digest,
+    })),
+    setups: await manySetups(base, machineId),
+  };
+}
+export type MachineFileView = NonNullable<Awaited<ReturnType<typeof machineFile>>>;
+
+/** One set-up with its machine and owner, for the card; null where there is none. */
+export async function setupCard(setupId: number) {
+  const base = await db();
+  const setup = await maybeOneSetup(base, setupId);
+  if (!setup) return null;
+  const file = await machineFile(setup.machineId);
+  if (!file) return null;
+  const job = await maybeOneJob(base, setup.jobId);
+  const customer = job ? await maybeOneCustomer(base, job.customerId) : null;
+  return {
+    setup,
+    machine: file.machine,
+    customer: customer?.name ?? '',
+    figures: file.figures,
+    entries: await currentEntries(base, { jobId: setup.jobId }),
+    technician: file.signed.find((s) => s.id === setup.rebuildId)?.technician ?? '',
+  };
+}
