@@ -4,7 +4,7 @@ import { z } from 'zod';
 
 const name = (max: number) => z.string().trim().min(1).max(max);
 const id = z.int().positive();
-export const device = z.string().trim().max(60).default('by hand');
+const device = z.string().trim().max(60).default('by hand');
 
 const typed = z.strictObject({ text: z.string().max(4000), unit: z.string().max(20).optional() });
 export type Typed = z.infer<typeof typed>;
@@ -16,7 +16,6 @@ export const recordRequest = z.strictObject({
   unit: z.string().max(20).optional(),
   technicianId: id.nullable().default(null),
   device,
-  /** Only the demo scenario tells another time than now. */
 });
 export type RecordRequest = z.input<typeof recordRequest>;
 
@@ -26,6 +25,8 @@ export const takeInRequest = z.strictObject({
   promisedOn: z.iso.date(),
 });
 export type TakeInRequest = z.input<typeof takeInRequest>;
+
+export const emptyRequest = z.strictObject({});
 
 export const signRequest = z.strictObject({ technicianId: id });
 

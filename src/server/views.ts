@@ -87,6 +87,11 @@ export async function bench(jobId: number) {
 }
 export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
 
+/** True when the base answers. */
+export async function ready(): Promise<boolean> {
+  return (await (await db()).one<{ yes: boolean }>('SELECT true AS yes')).yes;
+}
+
 /** What the new-job page offers: known customers and machines. */
 export async function known() {
   const base = await db();

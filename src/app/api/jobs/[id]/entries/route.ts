@@ -1,0 +1,8 @@
+import { recordRequest } from '@/schema/requests';
+import { recordJobEntry } from '@/server/record';
+import { handle, idOf, type WithId } from '../../../handle';
+
+export const POST = async (request: Request, context: WithId) => {
+  const id = await idOf(context);
+  return handle(request, recordRequest, (checked) => recordJobEntry(id, checked));
+};

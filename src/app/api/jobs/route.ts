@@ -1,0 +1,5 @@
+import { takeInRequest } from '@/schema/requests';
+import { takeIn } from '@/server/takeIn';
+import { handle } from '../handle';
+
+export const POST = (request: Request) => handle(request, takeInRequest, (checked) => takeIn(checked));

@@ -1,0 +1,5 @@
+import { newSpringRequest } from '@/schema/requests';
+import { addSpring } from '@/server/drawers';
+import { handle } from '../handle';
+
+export const POST = (request: Request) => handle(request, newSpringRequest, (checked) => addSpring(checked));

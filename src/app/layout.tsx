@@ -1,0 +1,24 @@
+import '@fontsource-variable/archivo/wdth.css';
+import type { Metadata } from 'next';
+import { cookies } from 'next/headers';
+import type { ReactNode } from 'react';
+import { PreferencesProvider } from '@/ui/layout/preferences';
+import { GlobalStyle } from '@/ui/theme/GlobalStyle';
+import { Registry } from '@/ui/theme/Registry';
+
+export const metadata: Metadata = { title: { default: 'Mavrin', template: '%s · Mavrin' }, description: 'The bench book of a suspension shop that also does the sums.' };
+
+export default async function Layout({ children }: { children: ReactNode }) {
+  const [theme, system] = ((await cookies()).get('mavrin')?.value ?? '').split('.');
+  const initial = { theme: theme === 'night' ? 'night' : 'day', system: system === 'imperial' ? 'imperial' : 'metric' } as const;
+  return (
+    <html lang="en-GB" data-theme={initial.theme}>
+      <body>
+        <Registry>
+          <GlobalStyle />
+          <PreferencesProvider initial={initial}>{children}</PreferencesProvider>
+        </Registry>
+      </body>
+    </html>
+  );
+}

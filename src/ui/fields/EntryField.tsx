@@ -1,0 +1,303 @@
+'use client';
+import { ChevronDown } from 'lucide-react';
+import { type KeyboardEvent, memo, type ReactNode } from 'react';
+import { Button, FieldError, Input, Label, ListBox, ListBoxItem, Popover, Select, SelectValue, Text, TextArea, TextField } from 'react-aria-components';
+import styled from 'styled-components';
+import { fieldDef } from '@/schema/fields';
+import type { FieldDef } from '@/schema/fields/kinds';
+import { printOther } from '@/core/units/print';
+import { useField, useFieldStore, useSystem } from './context';
+import { focusNextEntry } from './next';
+
+export type FieldLook = 'stacked' | 'walk';
+
+interface Props {
+  field: string;
+  look?: FieldLook;
+  /** Said instead of the catalogue's label. */
+  label?: string;
+  /** Number on the walk. */
+  ordinal?: number | undefined;
+  /** A failure of what was computed from this field, shown once it is left. */
+  computedProblem?: string | null;
+  locked?: boolean;
+  placeholder?: string;
+}
+
+const Stacked = styled.div`
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  .label {
+    font-size: 0.8125rem;
+    font-stretch: var(--label-width);
+    color: var(--soft);
+    min-height: 1.2em;
+  }
+  .box {
+    display: flex;
+    align-items: baseline;
+    border-bottom: 1px solid var(--rule);
+    min-height: 44px;
+    padding-top: 0.5rem;
+  }
+  .box:focus-within {
+    border-bottom: 2px solid var(--ink);
+    background: var(--sheet);
+  }
+  input {
+    flex: 1;
+    min-width: 0;
+    border: 0;
+    background: none;
+    outline: none;
+    padding: 0 0.25rem 0 0;
+    font-size: 1.125rem;
+    font-weight: 600;
+    min-height: 32px;
+  }
+  textarea {
+    width: 100%;
+    border: 1px solid var(--rule);
+    background: var(--sheet);
+    padding: 0.4rem 0.5rem;
+    resize: vertical;
+    margin-top: 0.25rem;
+  }
+  input.number {
+    text-align: right;
+  }
+  .unit {
+    color: var(--soft);
+    font-size: 0.8125rem;
+    font-stretch: var(--label-width);
+    white-space: nowrap;
+  }
+`;
+
+const Walk = styled.div`
+  display: grid;
+  grid-template-columns: 1.6rem 1fr 7.5rem 4.9rem;
+  align-items: center;
+  border-bottom: 1px solid var(--fine);
+  min-height: 46px;
+  padding: 0 0.5rem;
+  margin: 0 -0.5rem;
+  &:focus-within {
+    outline: 2px solid var(--ink);
+    background: var(--sheet);
+  }
+  .label {
+    font-size: 0.9375rem;
+  }
+  .ordinal {
+    font-weight: 700;
+    font-size: 0.8125rem;
+  }
+  input {
+    width: 100%;
+    min-height: 44px;
+    border: 0;
+    background: none;
+    outline: none;
+    text-align: right;
+    font-size: 1.25rem;
+    font-weight: 650;
+    padding: 0;
+  }
+  .other {
+    text-align: right;
+    font-size: 0.8125rem;
+    color: var(--soft);
+    font-stretch: var(--label-width);
+    white-space: nowrap;
+  }
+  .below {
+    grid-column: 2 / -1;
+  }
+`;
+
+const Below = styled.div`
+  font-size: 0.8125rem;
+  line-height: 1.35;
+  min-height: 1.15rem;
+  color: var(--soft);
+  .problem {
+    color: var(--ink);
+    font-weight: 600;
+    padding: 0.1rem 0 0.25rem;
+  }
+  .problem::before,
+  .question::before {
+    content: '▲ ';
+    color: var(--warn);
+  }
+  .question {
+    color: var(--warn-words);
+  }
+`;
+
+const Trigger = styled(Button)`
+  display: flex;
+  width: 100%;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.5rem;
+  min-height: 44px;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: none;
+  padding: 0.25rem 0;
+  text-align: left;
+  font-weight: 600;
+  font-size: 1rem;
+  cursor: pointer;
+  &[data-disabled] {
+    cursor: default;
+  }
+  [data-placeholder] {
+    font-weight: 400;
+    color: var(--soft);
+  }
+`;
+
+const Options = styled(Popover)`
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  min-width: var(--trigger-width);
+  max-height: 60vh;
+  overflow: auto;
+  color: var(--ink);
+  .option {
+    padding: 0.7rem 0.9rem;
+    cursor: pointer;
+    outline: none;
+  }
+  .option[data-focused] {
+    background: var(--ink);
+    color: var(--ground);
+  }
+  .option[data-selected] {
+    font-weight: 700;
+  }
+`;
+
+/** Enter goes on to the next reading; Escape leaves the field, so that the single-letter keys work. */
+function onKey(event: KeyboardEvent<HTMLElement>): void {
+  if (event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement)) {
+    event.preventDefault();
+    focusNextEntry(event.currentTarget);
+  } else if (event.key === 'Escape' && event.target instanceof HTMLElement) {
+    event.target.blur();
+  }
+}
+
+function unitOf(def: FieldDef, system: 'metric' | 'imperial'): string {
+  if (def.kind === 'quantity') return def.unit[system];
+  return def.kind === 'count' ? def.unitLabel : '';
+}
+
+/** Any field of the catalogue: reads what people type, shows the other unit, keeps the text, explains what it cannot read, questions a wild value. */
+export const EntryField = memo(function EntryField(props: Props) {
+  const def = fieldDef(props.field);
+  if (def.kind === 'choice') return <ChoiceEntry {...props} def={def} />;
+  return <TextEntry {...props} def={def} />;
+});
+
+function TextEntry({ field, def, look = 'stacked', label, ordinal, computedProblem = null, locked, placeholder }: Props & { def: FieldDef }) {
+  const store = useFieldStore();
+  const state = useField(field);
+  const system = useSystem();
+  const name = label ?? def.label;
+  const isNumber = def.kind === 'quantity' || def.kind === 'count';
+  const bare = unitOf(def, system);
+  const other = def.kind === 'quantity' && state.value !== null && state.unit ? printOther(state.value, state.unit) : null;
+  const unitShown = def.kind === 'quantity' && state.unit && state.text && !/[a-z°"'″′]/i.test(state.text) ? state.unit : state.text && def.kind === 'quantity' ? '' : bare;
+  const problem = state.problem ?? computedProblem;
+  const input = (
+    <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} autoComplete="off" spellCheck={!isNumber} />
+  );
+  const below: ReactNode = (
+    <Below className="below">
+      <FieldError className="problem">{problem}</FieldError>
+      {!problem && state.question && <div className="question">{state.question}</div>}
+      {look === 'stacked' && !problem && !state.question && <Text slot="description">{other ? `= ${other}` : def.hint}</Text>}
+    </Below>
+  );
+  const control = {
+    value: state.text,
+    onChange: (text: string) => store.type(field, text),
+    onBlur: () => store.commit(field),
+    onKeyDown: onKey,
+    isInvalid: problem !== null,
+    isReadOnly: locked ?? false,
+    validationBehavior: 'aria' as const,
+  };
+  if (look === 'walk') {
+    return (
+      <TextField {...control} aria-label={def.end ? `${def.end === 'rear' ? 'Rear' : 'Front'}: ${name}` : name}>
+        <Walk>
+          <span className="ordinal" aria-hidden style={def.end ? { color: `var(--${def.end})` } : {}}>
+            {ordinal}
+          </span>
+          <span className="label">{name}</span>
+          <Input className="number" data-entry={field} placeholder={bare} autoComplete="off" />
+          <span className="other">{other ?? ''}</span>
+          {(problem ?? state.question) && below}
+        </Walk>
+      </TextField>
+    );
+  }
+  return (
+    <TextField {...control}>
+      <Stacked>
+        <Label className="label">{name}</Label>
+        {def.kind === 'text' && def.lines ? (
+          <TextArea rows={def.lines} data-entry={field} />
+        ) : (
+          <div className="box">
+            {input}
+            {unitShown && <span className="unit">{unitShown}</span>}
+          </div>
+        )}
+        {below}
+      </Stacked>
+    </TextField>
+  );
+}
+
+function ChoiceEntry({ field, def, label, locked }: Props & { def: Extract<FieldDef, { kind: 'choice' }> }) {
+  const store = useFieldStore();
+  const state = useField(field);
+  return (
+    <Select
+      value={state.text === '' ? null : state.text}
+      onChange={(key) => store.put(field, key === null ? '' : String(key))}
+      isDisabled={locked ?? false}
+      placeholder="Choose"
+      isInvalid={state.problem !== null}
+      validationBehavior="aria"
+    >
+      <Stacked>
+        <Label className="label">{label ?? def.label}</Label>
+        <Trigger>
+          <SelectValue />
+          <ChevronDown size={16} aria-hidden />
+        </Trigger>
+        <Below>
+          <FieldError className="problem">{state.problem}</FieldError>
+          {!state.problem && def.hint && <Text slot="description">{def.hint}</Text>}
+        </Below>
+      </Stacked>
+      <Options>
+        <ListBox>
+          {def.options.map((o) => (
+            <ListBoxItem key={o.value} id={o.value} className="option">
+              {o.label}
+            </ListBoxItem>
+          ))}
+        </ListBox>
+      </Options>
+    </Select>
+  );
+}

@@ -1,0 +1,39 @@
+'use client';
+import { createContext, useContext, useSyncExternalStore } from 'react';
+import type { Entries } from '@/schema/entry';
+import type { FieldState, FieldStore } from './store';
+
+const Fields = createContext<FieldStore | null>(null);
+export const FieldsProvider = Fields.Provider;
+
+export function useFieldStore(): FieldStore {
+  const store = useContext(Fields);
+  if (!store) throw new Error('a field stands outside its page');
+  return store;
+}
+
+/** One field's state; renders again only when that field changes. */
+export function useField(field: string): FieldState {
+  const store = useFieldStore();
+  const read = () => store.stateOf(field);
+  return useSyncExternalStore(store.subscribe, read, read);
+}
+
+/** All entries as they stand while typing: for the figures. */
+export function useLive(): Entries {
+  const store = useFieldStore();
+  return useSyncExternalStore(store.subscribe, store.liveEntries, store.liveEntries);
+}
+
+export function useSystem() {
+  const store = useFieldStore();
+  const read = () => store.system;
+  return useSyncExternalStore(store.subscribe, read, read);
+}
+
+export function useSaving() {
+  const store = useFieldStore();
+  const saving = () => store.saving;
+  const savedAt = () => store.savedAt;
+  return { saving: useSyncExternalStore(store.subscribe, saving, saving), savedAt: useSyncExternalStore(store.subscribe, savedAt, savedAt) };
+}

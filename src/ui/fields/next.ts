@@ -1,0 +1,8 @@
+/** Moves to the next field of the page in its order; on the last one it stays, and leaves it so that it is recorded. */
+export function focusNextEntry(from: HTMLElement): void {
+  const all = [...document.querySelectorAll<HTMLElement>('main [data-entry]:not([readonly])')].filter((e) => e.offsetParent !== null);
+  const here = all.findIndex((e) => from.contains(e) || e === from);
+  const next = all[here + 1];
+  if (next) next.focus();
+  else (document.activeElement as HTMLElement | null)?.blur();
+}

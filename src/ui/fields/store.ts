@@ -1,0 +1,251 @@
+import { type Entries, type Entry, isWild, readEntry } from '@/schema/entry';
+import { fieldDef } from '@/schema/fields';
+import { issueWords } from '@/schema/words';
+
+export type System = 'metric' | 'imperial';
+export type Saving = 'saved' | 'saving' | 'waiting';
+
+/** What one field shows. The typed text is kept apart from the number read from it. */
+export interface FieldState {
+  text: string;
+  /** The newest readable value, typed or recorded. */
+  value: number | null;
+  unit: string | null;
+  problem: string | null;
+  /** Set when the value is possible but unusual. */
+  question: string | null;
+}
+
+interface Draft {
+  text: string;
+  problem: string | null;
+}
+
+export interface Outgoing {
+  field: string;
+  text: string;
+  unit?: string;
+}
+
+export type Send = (what: Outgoing) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: string } | { ok: false; unreachable: true }>;
+
+interface Options {
+  entries: Entries;
+  lastKnown?: Entries;
+  /** Where waiting entries outlive a reload; none for forms that are sent whole. */
+  storageKey?: string;
+  /** Records one field; none for forms that are sent whole. */
+  send?: Send;
+}
+
+const RETRY_MS = 3000;
+const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null };
+
+/**
+ * The fields of one page: what is recorded, what is being typed, and what waits to be sent. Components subscribe field by field, so that a
+ * keystroke renders one field and the figures that follow from it.
+ */
+export class FieldStore {
+  private entries: Record<string, Entry>;
+  /** What the server is known to hold: a refusal goes back to this. */
+  private acknowledged: Record<string, Entry>;
+  private typed: Record<string, Entry> = {};
+  private drafts = new Map<string, Draft>();
+  private states = new Map<string, FieldState>();
+  private listeners = new Set<() => void>();
+  private queue: Outgoing[] = [];
+  private sending: Promise<void> | null = null;
+  private live: Entries | null = null;
+  private retry: ReturnType<typeof setTimeout> | null = null;
+  saving: Saving = 'saved';
+  savedAt: string | null = null;
+  system: System = 'metric';
+
+  constructor(private readonly options: Options) {
+    this.entries = { ...options.entries };
+    this.acknowledged = { ...options.entries };
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  private changed(field: string | null): void {
+    if (field !== null) this.states.delete(field);
+    this.live = null;
+    for (const listener of this.listeners) listener();
+  }
+
+  /** Takes up what a reload or a lost server left waiting. Call once, in the browser. */
+  resume = (): void => {
+    const kept = this.options.storageKey ? localStorage.getItem(this.options.storageKey) : null;
+    if (!kept) return;
+    for (const waiting of JSON.parse(kept) as Outgoing[]) {
+      const read = readEntry(fieldDef(waiting.field), waiting.text, waiting.unit);
+      if (read.ok) this.entries[waiting.field] = { field: waiting.field, at: null, ...read.value };
+      this.queue.push(waiting);
+    }
+    this.states.clear();
+    this.changed(null);
+    void this.flush();
+  };
+
+  bareUnit = (field: string): string | undefined => {
+    const def = fieldDef(field);
+    return def.kind === 'quantity' ? def.unit[this.system] : undefined;
+  };
+
+  setSystem = (system: System): void => {
+    this.system = system;
+    this.states.clear();
+    this.changed(null);
+  };
+
+  /** Entries with what is being typed in place: what results are computed from while the keys go down. */
+  liveEntries = (): Entries => (this.live ??= { ...this.entries, ...this.typed });
+
+  recorded = (): Entries => this.entries;
+
+  stateOf = (field: string): FieldState => {
+    let state = this.states.get(field);
+    if (!state) {
+      state = this.makeState(field);
+      this.states.set(field, state);
+    }
+    return state;
+  };
+
+  private makeState(field: string): FieldState {
+    const draft = this.drafts.get(field);
+    const entry = this.typed[field] ?? this.entries[field];
+    if (!draft && !entry) return NOTHING;
+    const def = fieldDef(field);
+    const value = entry?.value ?? null;
+    const last = this.options.lastKnown?.[field];
+    const wild = isWild(def, value);
+    const question = wild ? `Is this right? It is unusual here.${last ? ` Last known: ${withUnit(last)}.` : ''}` : null;
+    return { text: draft?.text ?? entry?.text ?? '', value, unit: entry?.unit ?? null, problem: draft?.problem ?? null, question };
+  }
+
+  /** A keystroke: the result follows at once where the text can be read; what cannot be read yet is not scolded before the field is left. */
+  type = (field: string, text: string): void => {
+    const read = readEntry(fieldDef(field), text, this.bareUnit(field));
+    if (read.ok) this.typed[field] = { field, at: null, ...read.value };
+    else delete this.typed[field];
+    this.drafts.set(field, { text, problem: null });
+    this.changed(field);
+  };
+
+  /** The field is left: what can be read is recorded, what cannot stays in the field with a sentence. */
+  commit = (field: string): boolean => {
+    const draft = this.drafts.get(field);
+    if (!draft) return true;
+    const unit = this.bareUnit(field);
+    const read = readEntry(fieldDef(field), draft.text, unit);
+    if (!read.ok) {
+      this.drafts.set(field, { text: draft.text, problem: issueWords(read.issue) });
+      this.changed(field);
+      return false;
+    }
+    this.drafts.delete(field);
+    delete this.typed[field];
+    const before = this.entries[field];
+    const same = (before?.text ?? '') === draft.text && (before?.unit ?? null) === read.value.unit;
+    if (!same) {
+      this.entries[field] = { field, at: null, ...read.value };
+      if (this.options.send) this.enqueue({ field, text: draft.text, ...(unit ? { unit } : {}) });
+    }
+    this.changed(field);
+    return true;
+  };
+
+  /** Types and leaves the field in one go: choices, and values carried over. */
+  put = (field: string, text: string): void => {
+    this.type(field, text);
+    this.commit(field);
+  };
+
+  /** Commits every field still being typed; false where one cannot be read. */
+  commitAll = (): boolean => [...this.drafts.keys()].map((field) => this.commit(field)).every(Boolean);
+
+  setProblem = (field: string, problem: string): void => {
+    this.drafts.set(field, { text: this.stateOf(field).text, problem });
+    this.changed(field);
+  };
+
+  /** Puts in what the server recorded, for example by undoing. */
+  accept = (entry: Entry): void => {
+    this.drafts.delete(entry.field);
+    delete this.typed[entry.field];
+    this.acknowledged[entry.field] = entry;
+    if (entry.text === '') delete this.entries[entry.field];
+    else this.entries[entry.field] = entry;
+    this.changed(entry.field);
+  };
+
+  private enqueue(what: Outgoing): void {
+    this.queue.push(what);
+    this.keep();
+    void this.flush();
+  }
+
+  private keep(): void {
+    const { storageKey } = this.options;
+    if (!storageKey) return;
+    if (this.queue.length > 0) localStorage.setItem(storageKey, JSON.stringify(this.queue));
+    else localStorage.removeItem(storageKey);
+  }
+
+  /** Sends what waits, one by one in order. Resolves when nothing more can be sent now. */
+  flush = (): Promise<void> => (this.sending ??= this.sendAll().finally(() => (this.sending = null)));
+
+  private async sendAll(): Promise<void> {
+    const { send } = this.options;
+    while (send && this.queue.length > 0) {
+      const next = this.queue[0]!;
+      this.note('saving');
+      const answer = await send(next);
+      if (!answer.ok && 'unreachable' in answer) {
+        this.note('waiting');
+        this.retry ??= setTimeout(() => {
+          this.retry = null;
+          void this.flush();
+        }, RETRY_MS);
+        return;
+      }
+      this.queue.shift();
+      this.keep();
+      if (answer.ok) {
+        this.savedAt = answer.entry.at;
+        this.acknowledged[next.field] = answer.entry;
+      }
+      if (!answer.ok) this.refuse(next, answer.refused);
+    }
+    this.note('saved');
+  }
+
+  private refuse({ field, text }: Outgoing, problem: string): void {
+    const before = this.acknowledged[field];
+    if (before) this.entries[field] = before;
+    else delete this.entries[field];
+    this.drafts.set(field, { text, problem });
+    this.changed(field);
+  }
+
+  private note(saving: Saving): void {
+    if (this.saving === saving && saving !== 'saved') return;
+    this.saving = saving;
+    this.changed(null);
+  }
+
+  /** True while nothing typed is unrecorded. */
+  isSettled = (): boolean => this.queue.length === 0 && this.drafts.size === 0;
+}
+
+/** A recorded entry as read out: the text as typed, with the unit it was in where the text has none. */
+export function withUnit(entry: Pick<Entry, 'text' | 'unit'>): string {
+  if (entry.unit === null || /[a-zµ°"'′″%]/i.test(entry.text)) return entry.text;
+  return `${entry.text} ${entry.unit}`;
+}
+

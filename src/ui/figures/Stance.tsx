@@ -1,0 +1,251 @@
+'use client';
+import styled from 'styled-components';
+
+/** One end as the figure draws it; lengths in mm, null where not known. */
+export interface StanceEnd {
+  travelMm: number | null;
+  staticMm: number | null;
+  riderMm: number | null;
+  staticBandMm: number | null;
+  riderBandMm: number | null;
+  staticWindow: { minMm: number; maxMm: number } | null;
+  riderWindow: { minMm: number; maxMm: number } | null;
+  usedMm: number | null;
+}
+
+export interface StanceLine {
+  name: string;
+  rearMm: number;
+  frontMm: number;
+}
+
+interface Props {
+  rear: StanceEnd;
+  front: StanceEnd;
+  /** Drawn thin and dotted: where it sat before. */
+  ghost?: StanceLine[];
+  /** Drawn dashed: where it would sit. */
+  predicted?: StanceLine[];
+  /** Sags are shown in inches when asked. */
+  inches?: boolean;
+}
+
+const Svg = styled.svg`
+  width: 100%;
+  max-width: 34rem;
+  display: block;
+  margin: 0 auto;
+  text {
+    fill: var(--ink);
+    font-family: inherit;
+    font-stretch: 88%;
+  }
+  .column {
+    fill: var(--sheet);
+    stroke: var(--ink);
+    stroke-width: 1.3;
+  }
+  .tick {
+    stroke: var(--rule);
+    stroke-width: 1;
+  }
+  .scale {
+    font-size: 10px;
+    fill: var(--soft);
+  }
+  .band {
+    fill: var(--band);
+  }
+  .line {
+    stroke: var(--ink);
+    fill: none;
+  }
+  .plate {
+    fill: var(--ground);
+  }
+`;
+
+const TOP = 52;
+const HEIGHT = 430;
+const WIDTH = 56;
+const X = { rear: 118, front: 366 } as const;
+
+type End = 'rear' | 'front';
+const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
+
+/**
+ * Mavrin's own sign: two travel columns true to one scale, joined by the lines extended, static and rider. Target windows are brackets, the
+ * friction band is the line's thickness, travel used a notch; before is a dotted ghost and predicted is dashed.
+ */
+export function Stance({ rear, front, ghost = [], predicted = [], inches = false }: Props) {
+  const longest = Math.max(rear.travelMm ?? 0, front.travelMm ?? 0, 60);
+  const perMm = HEIGHT / longest;
+  const y = (mm: number) => TOP + mm * perMm;
+  const ends = { rear, front };
+  const figure = (mm: number) => (inches ? (mm / 25.4).toFixed(2) : mm.toFixed(Math.abs(mm - Math.round(mm)) < 0.05 ? 0 : 1));
+  const said = [
+    rear.travelMm === null ? '' : `Rear travel ${figure(rear.travelMm)}`,
+    front.travelMm === null ? '' : `front travel ${figure(front.travelMm)}`,
+    rear.staticMm === null ? '' : `rear static sag ${figure(rear.staticMm)}`,
+    front.staticMm === null ? '' : `front static sag ${figure(front.staticMm)}`,
+    rear.riderMm === null ? '' : `rear rider sag ${figure(rear.riderMm)}`,
+    front.riderMm === null ? '' : `front rider sag ${figure(front.riderMm)}`,
+  ].filter(Boolean);
+  return (
+    <Svg viewBox={`0 0 540 ${TOP + HEIGHT + 26}`} role="img" aria-label={`Stance. ${said.join(', ')} ${inches ? 'inches' : 'millimetres'}.`}>
+      {(['rear', 'front'] as const).map((end) => (
+        <Column key={end} end={end} data={ends[end]} y={y} longest={longest} figure={figure} />
+      ))}
+      <Joined name="extended" y={y} rearMm={0} frontMm={0} thick={1.2} figure={null} at={0.5} />
+      {ghost.map((g) => (
+        <Joined key={`ghost-${g.name}`} {...g} y={y} thick={1.2} dash="1.5 3.5" figure={figure} at={0.82} faint />
+      ))}
+      <Measured name="static" rear={rear.staticMm} front={front.staticMm} bands={[rear.staticBandMm, front.staticBandMm]} y={y} thick={1.6} figure={figure} at={0.3} />
+      <Measured name="rider" rear={rear.riderMm} front={front.riderMm} bands={[rear.riderBandMm, front.riderBandMm]} y={y} thick={3} figure={figure} at={0.6} />
+      {predicted.map((p) => (
+        <Joined key={`predicted-${p.name}`} {...p} y={y} thick={p.name.startsWith('rider') ? 2.6 : 1.6} dash="7 4" figure={figure} at={p.name.startsWith('rider') ? 0.6 : 0.3} />
+      ))}
+    </Svg>
+  );
+}
+
+type Scale = (mm: number) => number;
+
+function Column({ end, data, y, longest, figure }: { end: End; data: StanceEnd; y: Scale; longest: number; figure: (mm: number) => string }) {
+  const x = X[end];
+  const travel = data.travelMm ?? longest;
+  const ticks = Array.from({ length: Math.floor(travel / 10) }, (_, i) => (i + 1) * 10).filter((mm) => mm < travel);
+  const middle = x + WIDTH / 2;
+  const outward = end === 'rear' ? -1 : 1;
+  const edge = end === 'rear' ? x : x + WIDTH;
+  const labels = windowLabels(data, y);
+  return (
+    <g>
+      <text x={middle} y={20} textAnchor="middle" fontSize={14} fontWeight={650} style={{ fill: `var(--${end})` }}>
+        {NAME[end]}
+      </text>
+      <text x={middle} y={38} textAnchor="middle" fontSize={12} style={{ fill: 'var(--soft)' }}>
+        {data.travelMm === null ? 'travel not known' : `${figure(data.travelMm)} travel`}
+      </text>
+      <rect className="column" x={x} y={TOP} width={WIDTH} height={y(travel) - TOP} strokeDasharray={data.travelMm === null ? '4 4' : undefined} />
+      {ticks.map((mm) => (
+        <g key={mm}>
+          <line className="tick" x1={end === 'rear' ? x + WIDTH : x} x2={(end === 'rear' ? x + WIDTH : x) - outward * -1 * (mm % 50 === 0 ? 12 : 6)} y1={y(mm)} y2={y(mm)} />
+          {mm % 50 === 0 && (
+            <text className="scale" x={middle} y={y(mm) + 3.5} textAnchor="middle">
+              {mm}
+            </text>
+          )}
+        </g>
+      ))}
+      {labels.map((w) => (
+        <g key={w.name}>
+          <path d={`M${edge + outward * 6} ${y(w.minMm)} h${outward * 8} V${y(w.maxMm)} h${outward * -8}`} fill="none" stroke={`var(--${end})`} strokeWidth={1.6} />
+          <text x={edge + outward * 19} y={w.labelY} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={11.5} style={{ fill: `var(--${end})` }}>
+            {w.name} {figure(Math.round(w.minMm))}–{figure(Math.round(w.maxMm))}
+          </text>
+        </g>
+      ))}
+      {data.usedMm !== null && (
+        <g>
+          <path d={`M${edge + outward * 2} ${y(data.usedMm)} l${outward * 10} -5 v10 z`} style={{ fill: `var(--${end})` }} />
+          <text x={edge + outward * 17} y={y(data.usedMm) + 4} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={11.5}>
+            used {figure(data.usedMm)}
+          </text>
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** Labels of the two windows, pushed apart where they would touch. */
+function windowLabels(data: StanceEnd, y: Scale) {
+  const labels = [
+    { name: 'static', window: data.staticWindow },
+    { name: 'rider', window: data.riderWindow },
+  ].flatMap(({ name, window }) => (window ? [{ name, ...window, labelY: y((window.minMm + window.maxMm) / 2) + 4 }] : []));
+  const [a, b] = labels;
+  if (a && b && b.labelY - a.labelY < 15) {
+    const middle = (a.labelY + b.labelY) / 2;
+    a.labelY = middle - 7.5;
+    b.labelY = middle + 7.5;
+  }
+  return labels;
+}
+
+interface JoinedProps extends StanceLine {
+  y: Scale;
+  thick: number;
+  dash?: string;
+  figure: ((mm: number) => string) | null;
+  /** Where along the join the label stands, 0 at the rear. */
+  at: number;
+  faint?: boolean;
+}
+
+/** A line across both columns and the join between them, with its label on the join. */
+function Joined({ name, rearMm, frontMm, y, thick, dash, figure, at, faint }: JoinedProps) {
+  const [rearY, frontY] = [y(rearMm), y(frontMm)];
+  const from = X.rear + WIDTH;
+  const labelX = from + (X.front - from) * at;
+  const labelY = rearY + (frontY - rearY) * at;
+  const label = figure ? `${name} ${figure(rearMm)} · ${figure(frontMm)}` : name;
+  const half = label.length * 3.3 + 3;
+  return (
+    <g opacity={faint ? 0.75 : 1}>
+      <path className="line" d={`M${X.rear} ${rearY} H${from} L${X.front} ${frontY} h${WIDTH}`} strokeWidth={thick} strokeDasharray={dash} />
+      <rect className="plate" x={labelX - half} y={labelY - 9} width={half * 2} height={18} />
+      <text x={labelX} y={labelY + 4.5} textAnchor="middle" fontSize={12.5} fontWeight={650}>
+        {label}
+      </text>
+    </g>
+  );
+}
+
+interface MeasuredProps {
+  name: string;
+  rear: number | null;
+  front: number | null;
+  bands: [number | null, number | null];
+  y: Scale;
+  thick: number;
+  figure: (mm: number) => string;
+  at: number;
+}
+
+/** A measured state: joined when both ends are read, a lone stroke across the column when one is. */
+function Measured({ name, rear, front, bands, y, thick, figure, at }: MeasuredProps) {
+  const band = (mm: number, width: number | null, x: number) =>
+    width === null ? null : <rect key={x} className="band" x={x} y={y(mm - width / 2)} width={WIDTH} height={Math.max(0, y(mm + width / 2) - y(mm - width / 2))} />;
+  if (rear !== null && front !== null) {
+    const [r, f] = [bands[0] ?? 0, bands[1] ?? 0];
+    const [from, to] = [X.rear + WIDTH, X.front];
+    return (
+      <g>
+        {band(rear, bands[0], X.rear)}
+        {band(front, bands[1], X.front)}
+        <path className="band" d={`M${from} ${y(rear - r / 2)} L${to} ${y(front - f / 2)} V${y(front + f / 2)} L${from} ${y(rear + r / 2)} z`} />
+        <Joined name={name} rearMm={rear} frontMm={front} y={y} thick={thick} figure={figure} at={at} />
+      </g>
+    );
+  }
+  return (
+    <g>
+      {(['rear', 'front'] as const).map((end, i) => {
+        const mm = end === 'rear' ? rear : front;
+        if (mm === null) return null;
+        const inner = end === 'rear' ? X.rear + WIDTH + 8 : X.front - 8;
+        return (
+          <g key={end}>
+            {band(mm, bands[i] ?? null, X[end])}
+            <line className="line" x1={X[end]} x2={X[end] + WIDTH} y1={y(mm)} y2={y(mm)} strokeWidth={thick} />
+            <text x={inner} y={y(mm) + 4.5} textAnchor={end === 'rear' ? 'start' : 'end'} fontSize={12.5} fontWeight={650}>
+              {name} {figure(mm)}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+

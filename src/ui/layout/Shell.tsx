@@ -1,0 +1,251 @@
+'use client';
+import { Moon, Ruler, Search, Sun } from 'lucide-react';
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { type ReactNode, useState } from 'react';
+import { Button, Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import styled from 'styled-components';
+import { Find } from './Find';
+import { type KeyMap, useKeys } from './keys';
+import { usePreferences } from './preferences';
+
+const Frame = styled.div`
+  min-height: 100vh;
+  display: flex;
+  flex-direction: column;
+`;
+
+const Top = styled.header`
+  display: flex;
+  align-items: center;
+  gap: 1.5rem;
+  min-height: 50px;
+  padding: 0 1.75rem;
+  border-bottom: 2px solid var(--ink);
+  .mark {
+    font-weight: 800;
+    font-stretch: 120%;
+    font-size: 1.1rem;
+    text-decoration: none;
+    padding: 0.7rem 0;
+  }
+  nav {
+    display: flex;
+    gap: 1.1rem;
+  }
+  nav a {
+    text-decoration: none;
+    padding: 0.75rem 0;
+    font-size: 0.875rem;
+    color: var(--soft);
+  }
+  nav a[aria-current] {
+    color: var(--ink);
+    font-weight: 650;
+    box-shadow: inset 0 -3px var(--ink);
+  }
+  .title {
+    flex: 1;
+    min-width: 0;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    font-size: 0.9375rem;
+    color: var(--soft);
+  }
+  .title h1 {
+    display: inline;
+    font-size: inherit;
+    color: var(--ink);
+  }
+  .tools {
+    display: flex;
+    gap: 0.25rem;
+  }
+  .tools button {
+    display: inline-flex;
+    align-items: center;
+    gap: 0.4em;
+    min-height: 44px;
+    min-width: 44px;
+    justify-content: center;
+    border: 0;
+    background: none;
+    cursor: pointer;
+    font-size: 0.875rem;
+    color: var(--soft);
+    padding: 0 0.5rem;
+    white-space: nowrap;
+  }
+  @media (max-width: 960px) {
+    padding: 0 1rem;
+    gap: 0.9rem;
+    .tools .word {
+      display: none;
+    }
+    nav {
+      gap: 0.8rem;
+    }
+  }
+`;
+
+const Foot = styled.footer`
+  position: sticky;
+  bottom: 0;
+  background: var(--ground);
+  border-top: 1px solid var(--rule);
+  min-height: 36px;
+  padding: 0.3rem 1.75rem;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem 1.25rem;
+  align-items: center;
+  font-size: 0.8125rem;
+  color: var(--soft);
+  z-index: 5;
+  .right {
+    margin-left: auto;
+  }
+  @media (max-width: 960px) {
+    padding: 0.3rem 1rem;
+  }
+`;
+
+const Main = styled.main`
+  flex: 1;
+  padding: 1.1rem 1.75rem 2rem;
+  @media (max-width: 960px) {
+    padding: 1rem;
+  }
+  @media print {
+    padding: 0;
+  }
+`;
+
+const Sheet = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  background: #0006;
+  display: grid;
+  place-items: center;
+  z-index: 20;
+  .sheet {
+    background: var(--ground);
+    color: var(--ink);
+    border: 1px solid var(--ink);
+    padding: 1.25rem 1.5rem;
+    width: min(30rem, 94vw);
+    outline: none;
+  }
+  h2 {
+    font-size: 1rem;
+    margin-bottom: 0.5rem;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 8rem 1fr;
+    gap: 0.4rem 0;
+  }
+`;
+
+const KEYS: [string, string][] = [
+  ['/', 'find anything'],
+  ['Alt 1 … 8', 'the eight stages'],
+  ['Enter', 'next reading'],
+  ['Esc', 'leave the field, so that single keys work'],
+  ['[  ]', 'previous, next candidate spring'],
+  ['B', 'ghost of before, on or off'],
+  ['U', 'other units'],
+  ['W', 'show the working'],
+  ['Ctrl Z', 'undo the last entry of the job'],
+  ['?', 'this list'],
+];
+
+const PLACES: [string, string][] = [
+  ['/', 'Floor'],
+  ['/machines', 'Machines'],
+  ['/drawers', 'Drawers'],
+  ['/shop-book', 'Shop book'],
+];
+
+interface Props {
+  title: string;
+  /** Said after the title, in soft ink. */
+  about?: string;
+  /** The rail of stages, where there is one. */
+  rail?: ReactNode;
+  foot?: ReactNode;
+  footRight?: ReactNode;
+  keys?: KeyMap;
+  children: ReactNode;
+}
+
+/** The one page layout: head, optional rail, the sheet, keys at the foot. */
+export function Shell({ title, about, rail, foot, footRight, keys = {}, children }: Props) {
+  const preferences = usePreferences();
+  const [open, setOpen] = useState<'find' | 'keys' | null>(null);
+  const path = usePathname();
+  const toggleUnits = () => preferences.set({ system: preferences.system === 'metric' ? 'imperial' : 'metric' });
+  const night = preferences.theme === 'night';
+  useKeys({ '/': () => setOpen('find'), '?': () => setOpen('keys'), u: toggleUnits, ...keys });
+  return (
+    <Frame>
+      <Top className="no-print">
+        <Link href="/" className="mark">
+          Mavrin
+        </Link>
+        <div className="title">
+          <h1>{title}</h1> {about}
+        </div>
+        <nav aria-label="Places">
+          {PLACES.map(([href, name]) => (
+            <Link key={href} href={href} {...(path === href ? { 'aria-current': 'page' as const } : {})}>
+              {name}
+            </Link>
+          ))}
+        </nav>
+        <div className="tools">
+          <Button onPress={() => setOpen('find')} aria-label="Find, key /">
+            <Search size={16} aria-hidden /> <span className="word">Find</span>
+          </Button>
+          <Button onPress={toggleUnits} aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}. Change, key U`}>
+            <Ruler size={16} aria-hidden /> <span className="word">{preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}</span>
+          </Button>
+          <Button onPress={() => preferences.set({ theme: night ? 'day' : 'night' })} aria-label={night ? 'Day bench' : 'Night bench'}>
+            {night ? <Sun size={16} aria-hidden /> : <Moon size={16} aria-hidden />} <span className="word">{night ? 'Day bench' : 'Night bench'}</span>
+          </Button>
+        </div>
+      </Top>
+      {rail}
+      <Main id="sheet">{children}</Main>
+      <Foot className="no-print">
+        {foot}
+        <span>
+          <kbd>/</kbd> find
+        </span>
+        <span>
+          <kbd>?</kbd> keys
+        </span>
+        <span className="right">{footRight}</span>
+      </Foot>
+      <Find isOpen={open === 'find'} onClose={() => setOpen(null)} />
+      <Sheet isOpen={open === 'keys'} onOpenChange={(is) => setOpen(is ? 'keys' : null)} isDismissable>
+        <Modal>
+          <Dialog className="sheet">
+            <Heading slot="title">Keys</Heading>
+            <dl>
+              {KEYS.map(([key, what]) => (
+                <div key={key} style={{ display: 'contents' }}>
+                  <dt>
+                    <kbd>{key}</kbd>
+                  </dt>
+                  <dd>{what}</dd>
+                </div>
+              ))}
+            </dl>
+          </Dialog>
+        </Modal>
+      </Sheet>
+    </Frame>
+  );
+}
