@@ -1,6 +1,6 @@
 import { db } from '@/db/client';
 import { manyCurrentEntriesOfJobs, manyLastKnown } from '@/db/queries/entries';
-import { type JobLine, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
+import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
 import { manyMachines, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
@@ -141,5 +141,17 @@ export async function setupCard(setupId: number) {
     figures: file.figures,
     entries: await currentEntries(base, { jobId: setup.jobId }),
     technician: file.signed.find((s) => s.id === setup.rebuildId)?.technician ?? '',
+  };
+}
+
+/** A customer with machines and jobs, or null. */
+export async function customerFile(customerId: number) {
+  const base = await db();
+  const customer = await maybeOneCustomer(base, customerId);
+  if (!customer) return null;
+  const jobs = await manyJobsOfCustomer(base, customerId);
+  return {
+    customer,
+    jobs: jobs.map((j) => ({ id: j.id, machineId: j.machineId, machine: machineName(j), promisedOn: j.promisedOn, handedBackAt: j.handedBackAt, signed: j.signed })),
   };
 }

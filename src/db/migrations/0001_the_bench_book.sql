@@ -43,6 +43,7 @@ CREATE TABLE job (
   handed_back_at timestamptz CHECK (handed_back_at >= taken_in_at)
 );
 CREATE INDEX job_machine ON job (machine_id, id DESC);
+CREATE INDEX job_customer ON job (customer_id, id DESC);
 CREATE INDEX job_on_stand ON job (promised_on) WHERE handed_back_at IS NULL;
 CREATE INDEX job_handed_back ON job (handed_back_at DESC) WHERE handed_back_at IS NOT NULL;
 

@@ -51,3 +51,5 @@ export const manyJobsOfMachine = (sql: Sql, machineId: number) => sql.many<JobLi
 
 export const noneHandBack = (sql: Sql, id: number, at: string | null) =>
   sql.none('UPDATE job SET handed_back_at = coalesce($2::timestamptz, now()) WHERE id = $1 AND handed_back_at IS NULL', [id, at]);
+
+export const manyJobsOfCustomer = (sql: Sql, customerId: number) => sql.many<JobLine>(`${LINE} WHERE j.customer_id = $1 ORDER BY j.id DESC`, [customerId]);

@@ -1,0 +1,10 @@
+import type { Metadata } from 'next';
+import { listSprings } from '@/server/drawers';
+import { Drawers } from '@/ui/drawers/Drawers';
+
+export const metadata: Metadata = { title: 'Drawers' };
+export const dynamic = 'force-dynamic';
+
+export default async function DrawersPage() {
+  return <Drawers springs={await listSprings()} />;
+}

@@ -1,0 +1,25 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { STAGE_NAMES, STAGES } from '@/schema/fields';
+import { bench } from '@/server/views';
+import { Bench } from '@/ui/bench/Bench';
+
+interface Props {
+  params: Promise<{ id: string; stage: string }>;
+}
+
+export const dynamic = 'force-dynamic';
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const { id, stage } = await params;
+  const known = STAGES.find((s) => s === stage);
+  return { title: `${known ? STAGE_NAMES[known] : 'Job'}, job ${id}` };
+}
+
+export default async function StagePage({ params }: Props) {
+  const { id, stage } = await params;
+  const known = STAGES.find((s) => s === stage);
+  const view = known && /^\d{1,9}$/.test(id) ? await bench(Number(id)) : null;
+  if (!view || !known) notFound();
+  return <Bench key={id + known} data={view} stage={known} />;
+}

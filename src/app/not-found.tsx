@@ -1,0 +1,5 @@
+import { NotFound } from '@/ui/layout/NotFound';
+
+export default function NotFoundPage() {
+  return <NotFound />;
+}

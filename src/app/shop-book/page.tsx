@@ -1,0 +1,10 @@
+import type { Metadata } from 'next';
+import { listTechnicians } from '@/server/drawers';
+import { ShopBook } from '@/ui/drawers/ShopBook';
+
+export const metadata: Metadata = { title: 'Shop book' };
+export const dynamic = 'force-dynamic';
+
+export default async function ShopBookPage() {
+  return <ShopBook technicians={await listTechnicians()} />;
+}

@@ -1,0 +1,96 @@
+'use client';
+import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, COMPLAINT_ITEM, LUGGAGE_ITEM } from '@/schema/fields/ask';
+import { loadsOf } from '@/schema/facts/loads';
+import { overloadFindings } from '@/schema/facts/because';
+import { useLive } from '../fields/context';
+import { Small, Table } from '../layout/primitives';
+import { useBench, useFigures } from './BenchContext';
+import { MachineFigures } from './MachineFigures';
+import { BecauseList, Columns, FieldsOf, Repeat, SealedNote, Titled } from './parts';
+import { SetupFields } from './SetupFields';
+
+/** Ask: who rides, with what, where, what is wrong; and what came in. */
+export function AskStage() {
+  const { sealed } = useBench();
+  return (
+    <>
+      <SealedNote />
+      <Columns $wide="1.35fr 1fr">
+        <div>
+          <Titled title="Rider and load">
+            <FieldsOf defs={ASK_RIDER} locked={sealed} />
+          </Titled>
+          <Titled title="Luggage">
+            <Repeat list="luggage" defs={LUGGAGE_ITEM} add="Add luggage" empty="None declared." locked={sealed} />
+          </Titled>
+          <Titled title="The ride">
+            <FieldsOf defs={ASK_RIDE} locked={sealed} />
+          </Titled>
+          <Titled title="What it does wrong">
+            <Repeat list="complaint" defs={COMPLAINT_ITEM} add="Add a complaint" empty="No complaint noted. Ask what it does, where, and at which end." locked={sealed} />
+          </Titled>
+        </div>
+        <div>
+          <LoadTable />
+          <Titled title="The machine">
+            <MachineFigures />
+          </Titled>
+        </div>
+      </Columns>
+      <Titled title="What came in" aside="clickers counted out from closed: turned in until light contact is 0, never forced">
+        <FieldsOf defs={ASK_CONDITION} locked={sealed} />
+        <div style={{ height: '1rem' }} />
+        <SetupFields prefix="found" locked={sealed} />
+      </Titled>
+    </>
+  );
+}
+
+function LoadTable() {
+  const live = useLive();
+  const figures = useFigures();
+  const loads = loadsOf(live, figures);
+  const findings = overloadFindings(live, figures);
+  return (
+    <Titled title="Load cases" aside={loads.platedKg === null ? 'plated maximum not known' : `plate ${Math.round(loads.platedKg)} kg`}>
+      {loads.cases.length === 0 ? (
+        <Small>Loads follow once the rider’s mass, the wheelbase and both wheel weights are in.</Small>
+      ) : (
+        <Table>
+          <thead>
+            <tr>
+              <th>Case</th>
+              <th className="number">Total</th>
+              <th className="number">Rear, sprung</th>
+              <th className="number">Front, sprung</th>
+              <th className="number">On front</th>
+            </tr>
+          </thead>
+          <tbody>
+            {loads.cases.map((c) => (
+              <tr key={c.name}>
+                <td>{c.name}</td>
+                {c.result.ok ? (
+                  <>
+                    <td className="number">{c.result.value.totalKg.toFixed(0)} kg</td>
+                    <td className="number">{c.result.value.ladenRearN.toFixed(0)} N</td>
+                    <td className="number">{c.result.value.ladenFrontN.toFixed(0)} N</td>
+                    <td className="number">{(c.result.value.ladenFrontShare * 100).toFixed(0)} %</td>
+                  </>
+                ) : (
+                  <td colSpan={4}>cannot stand</td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      {loads.assumed.length > 0 && (
+        <p>
+          <Small>○ Assumed: {loads.assumed.join(', ')}.</Small>
+        </p>
+      )}
+      {findings.length > 0 && <BecauseList findings={findings} empty="" />}
+    </Titled>
+  );
+}

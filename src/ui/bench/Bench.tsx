@@ -1,0 +1,166 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
+import { STAGES, type Stage } from '@/schema/fields';
+import type { Entry } from '@/schema/entry';
+import { stageLines } from '@/schema/facts/stages';
+import { textOf } from '@/schema/facts/read';
+import { USES } from '@/schema/fields/ask';
+import { FieldsProvider, useLive, useSaving } from '../fields/context';
+import { FieldStore } from '../fields/store';
+import { usePreferences } from '../layout/preferences';
+import { Shell } from '../layout/Shell';
+import { QuietButton } from '../layout/primitives';
+import { dayWords, timeWords } from '../words/time';
+import { AskStage } from './AskStage';
+import { type BenchData, BenchProvider, type BenchTools } from './BenchContext';
+import { MeasureStage } from './MeasureStage';
+import { ReasonStage } from './ReasonStage';
+import { RebuildStage } from './RebuildStage';
+import { RideStage } from './RideStage';
+import { Rail } from './Rail';
+import { post, sendTo } from './send';
+import { SetStage } from './SetStage';
+import { SpringsStage } from './SpringsStage';
+import { ValvesStage } from './ValvesStage';
+
+const STAGE_SHEETS: Record<Stage, ComponentType> = {
+  ask: AskStage,
+  measure: MeasureStage,
+  reason: ReasonStage,
+  springs: SpringsStage,
+  valves: ValvesStage,
+  rebuild: RebuildStage,
+  set: SetStage,
+  ride: RideStage,
+};
+
+/** The Bench: one job, its stages on the tape, its fields recorded as they are left. */
+export function Bench({ data, stage }: { data: BenchData; stage: Stage }) {
+  const [store] = useState(
+    () =>
+      new FieldStore({
+        entries: data.entries,
+        lastKnown: data.lastKnown,
+        storageKey: `mavrin.job.${data.job.id}`,
+        send: sendTo(`/api/jobs/${data.job.id}/entries`),
+      }),
+  );
+  const [machineStore] = useState(
+    () =>
+      new FieldStore({
+        entries: data.figures,
+        storageKey: `mavrin.machine.${data.machine.id}`,
+        send: sendTo(`/api/machines/${data.machine.id}/entries`),
+      }),
+  );
+  const { system } = usePreferences();
+  useEffect(() => {
+    store.resume();
+    machineStore.resume();
+  }, [store, machineStore]);
+  useEffect(() => {
+    store.setSystem(system);
+    machineStore.setSystem(system);
+  }, [store, machineStore, system]);
+  useEffect(() => {
+    const leave = () => {
+      store.commitAll();
+      machineStore.commitAll();
+    };
+    window.addEventListener('pagehide', leave);
+    return () => window.removeEventListener('pagehide', leave);
+  }, [store, machineStore]);
+  return (
+    <FieldsProvider value={store}>
+      <BenchFrame data={data} stage={stage} store={store} machineStore={machineStore} />
+    </FieldsProvider>
+  );
+}
+
+function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; stage: Stage; store: FieldStore; machineStore: FieldStore }) {
+  const router = useRouter();
+  const live = useLive();
+  const { saving, savedAt } = useSaving();
+  const [ghost, setGhost] = useState(true);
+  const [working, setWorking] = useState(false);
+  const warned = useRef(false);
+  const [notice, setNotice] = useState('');
+  const sealed = data.signed.length > 0;
+  const lines = useMemo(
+    () => stageLines({ entries: live, machine: data.figures, signed: sealed, handedBack: data.job.handedBackAt !== null }),
+    [live, data.figures, sealed, data.job.handedBackAt],
+  );
+  const go = async (to: Stage) => {
+    const readable = [store, machineStore].map((s) => s.commitAll()).every(Boolean);
+    if (!readable && !warned.current) {
+      warned.current = true;
+      setNotice('A reading here cannot be read yet and is not recorded. Mend it, or go on once more to leave it.');
+      document.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
+      return;
+    }
+    await Promise.all([store.flush(), machineStore.flush()]);
+    router.push(`/jobs/${data.job.id}/${to}`);
+  };
+  const undo = async () => {
+    store.commitAll();
+    await store.flush();
+    const answer = await post<Entry>(`/api/jobs/${data.job.id}/undo`, {});
+    if (answer.ok) store.accept(answer.value);
+    setNotice(answer.ok ? 'The last entry is taken back.' : answer.message);
+  };
+  const Sheet = STAGE_SHEETS[stage];
+  const tools: BenchTools = { data, sealed, machineStore, ghost, working, reload: () => router.refresh() };
+  const rider = textOf(live, 'rider.mass');
+  const use = (USES as Record<string, string>)[textOf(live, 'use')];
+  const about = [
+    data.machine.name,
+    data.customer.name,
+    rider && `rider ${rider}${/[a-z]/i.test(rider) ? '' : ` ${live['rider.mass']?.unit ?? 'kg'}`} in gear`,
+    use,
+    data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : `promised ${dayWords(data.job.promisedOn)}`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+  const saidSaving = saving === 'waiting' ? '▲ Waiting for the shop’s computer: kept here, sent later' : saving === 'saving' ? 'Saving' : savedAt ? `Saved ${timeWords(savedAt)}` : 'All entries kept as typed';
+  return (
+    <Shell
+      title={`Job ${String(data.job.id).padStart(4, '0')}`}
+      about={about}
+      rail={<Rail jobId={data.job.id} lines={lines} current={stage} onGo={(to) => void go(to)} />}
+      keys={{
+        ...Object.fromEntries(STAGES.map((s, i) => [`Alt+${i + 1}`, () => void go(s)])),
+        b: () => setGhost(!ghost),
+        w: () => setWorking(!working),
+        'Ctrl+z': () => void undo(),
+      }}
+      foot={
+        <>
+          <span>
+            <kbd>Enter</kbd> next reading
+          </span>
+          <span>
+            <kbd>U</kbd> other units
+          </span>
+          <QuietButton onPress={() => setWorking(!working)} aria-pressed={working}>
+            <kbd>W</kbd> {working ? 'hide' : 'show'} working
+          </QuietButton>
+          <QuietButton onPress={() => setGhost(!ghost)} aria-pressed={ghost}>
+            <kbd>B</kbd> ghost of before
+          </QuietButton>
+          <QuietButton onPress={() => void undo()}>Undo the last entry</QuietButton>
+          <span role="status">{notice}</span>
+        </>
+      }
+      footRight={
+        <span role="status" data-saving={saving}>
+          {saidSaving}
+        </span>
+      }
+    >
+      <BenchProvider value={tools}>
+        <Sheet />
+      </BenchProvider>
+    </Shell>
+  );
+}

@@ -1,0 +1,156 @@
+'use client';
+import { useMemo } from 'react';
+import type { SagResult } from '@/core/measure/sag';
+import { becauseOf } from '@/schema/facts/because';
+import { sagOf } from '@/schema/facts/measure';
+import { schoolVerdicts } from '@/schema/facts/springs';
+import { printIn } from '@/core/units/print';
+import { CAUTIONS } from '@/schema/facts/cautions';
+import { EntryField } from '../fields/EntryField';
+import { useLive, useSystem } from '../fields/context';
+import { Stance } from '../figures/Stance';
+import { Caution, EndName, Heading, Small, Table } from '../layout/primitives';
+import { useBench, useFigures } from './BenchContext';
+import { BecauseList, Columns, SealedNote, Working } from './parts';
+import { ghostLines, stanceEnd } from './stance';
+import { Walk } from './Walk';
+
+const sagIn = (live: ReturnType<typeof useLive>, figures: ReturnType<typeof useLive>, end: 'rear' | 'front', prefix: 'measure' | 'set') => {
+  const read = sagOf(live, figures, end, prefix);
+  return read?.result.ok ? read.result.value : null;
+};
+
+/** Measure: the walk, the stance it makes, and what follows from it. Set repeats it on the finished machine. */
+export function MeasureSheet({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
+  const live = useLive();
+  const figures = useFigures();
+  const { data, ghost } = useBench();
+  const inches = useSystem() === 'imperial';
+  const [rear, front] = [sagIn(live, figures, 'rear', prefix), sagIn(live, figures, 'front', prefix)];
+  const findings = useMemo(() => becauseOf(live, figures), [live, figures]);
+  const before = ghostLines(prefix === 'set' ? live : data.lastKnown, figures);
+  return (
+    <Columns $wide="minmax(21rem, 25rem) minmax(20rem, 1fr) minmax(16rem, 18.5rem)">
+      <div>
+        <Heading>Walk round the machine</Heading>
+        <Walk prefix={prefix} locked={locked} />
+        <Caution>{CAUTIONS.lifting}</Caution>
+      </div>
+      <div>
+        <Stance
+          rear={stanceEnd(live, figures, 'rear', prefix)}
+          front={stanceEnd(live, figures, 'front', prefix)}
+          ghost={ghost ? before : []}
+          inches={inches}
+        />
+        <Results rear={rear} front={front} inches={inches} />
+        {ghost && before.length > 0 && <Small>Dotted: rider sag {prefix === 'set' ? 'as measured before the rebuild' : 'at the machine’s last job'}.</Small>}
+      </div>
+      <div>
+        {prefix === 'measure' && (
+          <>
+            <BecauseList findings={findings} empty="Read the rear first: extended, then off the stand, then with the rider on. Findings appear as the readings come in." />
+            <Schools />
+          </>
+        )}
+        <Working steps={[...(rear?.working ?? []), ...(front?.working ?? [])]} />
+      </div>
+    </Columns>
+  );
+}
+
+function Results({ rear, front, inches }: { rear: SagResult | null; front: SagResult | null; inches: boolean }) {
+  const unit = inches ? 'in' : 'mm';
+  const length = (mm: number | null) => (mm === null ? '–' : `${printIn(mm, unit, inches ? 2 : 1)} ${unit}`);
+  const share = (x: number | null) => (x === null ? '–' : `${(x * 100).toFixed(1)} %`);
+  const rows: [string, (r: SagResult) => string][] = [
+    ['Static sag', (r) => length(r.staticSagMm)],
+    ['of travel', (r) => share(r.staticShare)],
+    ['Rider sag', (r) => length(r.riderSagMm)],
+    ['of travel', (r) => share(r.riderShare)],
+    ['Friction band, bare', (r) => length(r.frictionBandUnladenMm)],
+    ['Friction band, rider on', (r) => length(r.frictionBandLadenMm)],
+    ['Uncertainty (k = 2)', (r) => (r.uncertaintyMm === null ? '–' : `± ${length(r.uncertaintyMm)}`)],
+  ];
+  return (
+    <Table aria-label="Results">
+      <thead>
+        <tr>
+          <th>From the readings</th>
+          <th className="number">
+            <EndName $end="rear">Rear</EndName>
+          </th>
+          <th className="number">
+            <EndName $end="front">Front</EndName>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, of], i) => (
+          <tr key={i}>
+            <td>{name}</td>
+            <td className="number">{rear ? of(rear) : '–'}</td>
+            <td className="number">{front ? of(front) : '–'}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+function Schools() {
+  const live = useLive();
+  const figures = useFigures();
+  const { sealed } = useBench();
+  const [rear, front] = [sagIn(live, figures, 'rear', 'measure'), sagIn(live, figures, 'front', 'measure')];
+  const verdicts = {
+    rear: schoolVerdicts(live, figures, 'rear', rear?.staticSagMm ?? null, rear?.riderSagMm ?? null),
+    front: schoolVerdicts(live, figures, 'front', front?.staticSagMm ?? null, front?.riderSagMm ?? null),
+  };
+  const said = (v: (typeof verdicts.rear)[number]) => {
+    const parts = [v.static && `static ${v.static}`, v.rider && `rider ${v.rider}`].filter(Boolean);
+    return parts.length > 0 ? parts.join(', ') : '–';
+  };
+  return (
+    <section style={{ marginTop: '1.25rem' }}>
+      <EntryField field="school" label="School followed" locked={sealed} />
+      <Table aria-label="What each school says">
+        <thead>
+          <tr>
+            <th>What each school says</th>
+            <th>
+              <EndName $end="rear">Rear</EndName>
+            </th>
+            <th>
+              <EndName $end="front">Front</EndName>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {verdicts.rear.map((v, i) => (
+            <tr key={v.school.id}>
+              <td style={{ fontWeight: v.chosen ? 700 : 400 }}>{v.school.name}</td>
+              <td>
+                <Small>{said(v)}</Small>
+              </td>
+              <td>
+                <Small>{said(verdicts.front[i]!)}</Small>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <Small>“Low” sits too low, “high” too high. Windows: common practice, no source.</Small>
+    </section>
+  );
+}
+
+export function MeasureStage() {
+  const { sealed } = useBench();
+  return (
+    <>
+      <SealedNote />
+      <MeasureSheet prefix="measure" locked={sealed} />
+    </>
+  );
+}

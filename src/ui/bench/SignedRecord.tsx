@@ -1,0 +1,128 @@
+'use client';
+import { useMemo, useState } from 'react';
+import { fieldDef, knownField } from '@/schema/fields';
+import { SETUP_FIELDS, withPrefix } from '@/schema/fields/setup';
+import { ChevronDown } from 'lucide-react';
+import { Button as AriaButton, Label, ListBox, ListBoxItem, Popover, Select, SelectValue } from 'react-aria-components';
+import { readEntry } from '@/schema/entry';
+import { issueWords } from '@/schema/words';
+import { PlainField } from '../fields/PlainField';
+import { withUnit } from '../fields/store';
+import { Button, QuietButton, Small, Table } from '../layout/primitives';
+import { dayWords } from '../words/time';
+import { type SignedLine, useBench } from './BenchContext';
+import { post } from './send';
+import { SignRow, TechnicianField } from './SignPanel';
+
+const labelOf = (field: string) => {
+  const def = knownField(field)?.def;
+  if (!def) return field;
+  const end = def.end ? `${def.end === 'rear' ? 'Rear' : 'Front'}: ` : '';
+  return `${end}${def.label}`;
+};
+
+/** What was signed, by whom, and the corrections added since. */
+export function SignedRecord() {
+  const { data } = useBench();
+  const [correcting, setCorrecting] = useState(false);
+  return (
+    <>
+      <Table aria-label="Signed records">
+        <tbody>
+          {data.signed.map((r) => (
+            <SignedRow key={r.id} record={r} />
+          ))}
+        </tbody>
+      </Table>
+      {correcting ? <CorrectionForm onDone={() => setCorrecting(false)} /> : <QuietButton onPress={() => setCorrecting(true)}>Add a correction</QuietButton>}
+    </>
+  );
+}
+
+function SignedRow({ record }: { record: SignedLine }) {
+  return (
+    <tr>
+      <td>
+        <b>{record.corrects === null ? 'Rebuild' : `Correction of rebuild ${record.corrects}`}</b>{' '}
+        <Small>record {record.id}, fingerprint {record.digest.slice(0, 12)}</Small>
+        {record.corrects !== null && (
+          <ul>
+            {Object.entries(record.entries).map(([field, entry]) => (
+              <li key={field}>
+                {labelOf(field)}: <b>{entry.text === '' ? 'taken out' : withUnit(entry)}</b>
+              </li>
+            ))}
+            <li>
+              <Small>{record.reason}</Small>
+            </li>
+          </ul>
+        )}
+      </td>
+      <td className="number">
+        {record.technician}, {dayWords(record.signedAt)}
+      </td>
+    </tr>
+  );
+}
+
+const FITTED = withPrefix('fitted', SETUP_FIELDS).filter((f) => f.kind !== 'choice');
+
+/** A correction: one figure as it should have read, and the reason. It is signed and points at the rebuild. */
+function CorrectionForm({ onDone }: { onDone(): void }) {
+  const { data, reload } = useBench();
+  const [field, setField] = useState<string | null>(null);
+  const [text, setText] = useState('');
+  const [reason, setReason] = useState('');
+  const [technician, setTechnician] = useState<number | null>(null);
+  const [problem, setProblem] = useState('');
+  const stood = field ? data.signed[0]?.entries[field] : undefined;
+  const unread = useMemo(() => {
+    if (!field || text === '') return null;
+    const read = readEntry(fieldDef(field), text);
+    return read.ok ? null : issueWords(read.issue);
+  }, [field, text]);
+  const send = async () => {
+    if (!field) return setProblem('Choose the figure to correct.');
+    if (unread) return setProblem(unread);
+    if (reason.trim() === '') return setProblem('Write down the reason.');
+    if (technician === null) return setProblem('Choose who signs.');
+    const answer = await post(`/api/jobs/${data.job.id}/corrections`, { technicianId: technician, reason, changes: [{ field, text }] });
+    if (!answer.ok) return setProblem(answer.message);
+    reload();
+    onDone();
+  };
+  return (
+    <section aria-label="Correction" style={{ borderTop: '1px solid var(--rule)', padding: '0.75rem 0' }}>
+      <SignRow>
+        <Select className="who" value={field} onChange={(key) => setField(String(key))} placeholder="Choose the figure">
+          <Label>Figure</Label>
+          <AriaButton className="trigger">
+            <SelectValue />
+            <ChevronDown size={16} aria-hidden />
+          </AriaButton>
+          <Popover className="figures" style={{ background: 'var(--sheet)', border: '1px solid var(--ink)', maxHeight: '50vh', overflow: 'auto' }}>
+            <ListBox>
+              {FITTED.map((f) => (
+                <ListBoxItem key={f.key} id={f.key} style={{ padding: '0.6rem 0.9rem', cursor: 'pointer' }}>
+                  {labelOf(f.key)}
+                </ListBoxItem>
+              ))}
+            </ListBox>
+          </Popover>
+        </Select>
+        <div className="who">
+          <PlainField label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'} value={text} onChange={setText} problem={unread} />
+        </div>
+        <div className="who">
+          <PlainField label="Reason" value={reason} onChange={setReason} />
+        </div>
+        <TechnicianField id={technician} onChange={setTechnician} />
+        <Button $strong onPress={() => void send()}>
+          Sign the correction
+        </Button>
+        <Button onPress={onDone}>Leave it</Button>
+      </SignRow>
+      {problem && <p role="alert">▲ {problem}</p>}
+    </section>
+  );
+}

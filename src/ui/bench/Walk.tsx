@@ -1,0 +1,84 @@
+'use client';
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { issueWords } from '@/schema/words';
+import type { End } from '@/core/spring/schools';
+import type { Entries } from '@/schema/entry';
+import { pairFields, pairNumbers, sagOf, styleOf } from '@/schema/facts/measure';
+import { EntryField } from '../fields/EntryField';
+import { useLive } from '../fields/context';
+import { QuietButton, Small } from '../layout/primitives';
+import { useFigures } from './BenchContext';
+
+interface Line {
+  field: string;
+  label: string;
+}
+
+function linesOf(entries: Entries, prefix: 'measure' | 'set', end: End, morePairs: number): Line[] {
+  const lines: Line[] = [];
+  if (styleOf(entries, prefix, end) === 'distance') lines.push({ field: `${prefix}.${end}.extended`, label: 'On the stand, wheel hanging' });
+  for (const [state, words] of [
+    ['unladen', 'Off the stand'],
+    ['laden', 'Rider on'],
+  ] as const) {
+    const read = pairNumbers(entries, prefix, end, state).length;
+    for (let n = 1; n <= Math.max(read, morePairs); n += 1) {
+      const fields = pairFields(prefix, end, state, n);
+      const again = n === 1 ? '' : `, ${n}`;
+      lines.push({ field: fields.lifted, label: `${words}, lifted${again}` }, { field: fields.pressed, label: `${words}, pressed${again}` });
+    }
+  }
+  if (prefix === 'measure') lines.push({ field: `measure.${end}.used`, label: 'Travel used, last ride' });
+  return lines;
+}
+
+const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
+
+/** The walk round the machine: the rear, then the front; Enter goes on to the next reading. */
+export function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
+  const live = useLive();
+  const figures = useFigures();
+  const [more, setMore] = useState<Record<End, number>>({ rear: 1, front: 1 });
+  const lines = (['rear', 'front'] as const).map((end) => ({ end, lines: linesOf(live, prefix, end, more[end]) }));
+  const before = { rear: 0, front: lines[0]!.lines.length };
+  return (
+    <>
+      {lines.map(({ end, lines: ofEnd }) => {
+        const read = sagOf(live, figures, end, prefix);
+        const failed = read && !read.result.ok ? read : null;
+        return (
+          <section key={end} style={{ marginBottom: '1.1rem' }}>
+            <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'flex-end', gap: '1rem' }}>
+              <b style={{ color: `var(--${end})`, paddingBottom: '0.4rem' }}>{NAME[end]}</b>
+              <div style={{ width: '15rem' }}>
+                <EntryField field={`${prefix}.${end}.style`} label="Read with" locked={locked} />
+              </div>
+            </div>
+            {ofEnd.map(({ field, label }, i) => (
+              <EntryField
+                key={field}
+                field={field}
+                look="walk"
+                label={label}
+                ordinal={before[end] + i + 1}
+                locked={locked}
+                computedProblem={failed?.failedField === field && !failed.result.ok ? issueWords(failed.result.issue) : null}
+              />
+            ))}
+            {failed && failed.failedField === null && (
+              <p>
+                <Small>▲ The {end} wheel travel is not known yet: add it to the machine’s figures.</Small>
+              </p>
+            )}
+            {!locked && (
+              <QuietButton onPress={() => setMore({ ...more, [end]: Math.max(more[end], pairNumbers(live, prefix, end, 'laden').length, pairNumbers(live, prefix, end, 'unladen').length) + 1 })}>
+                <Plus size={14} aria-hidden /> another pair of readings
+              </QuietButton>
+            )}
+          </section>
+        );
+      })}
+    </>
+  );
+}

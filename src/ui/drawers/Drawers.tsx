@@ -1,0 +1,149 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Label, Radio, RadioGroup } from 'react-aria-components';
+import styled from 'styled-components';
+import { printIn } from '@/core/units/print';
+import type { ListedSpring } from '@/schema/facts/springs';
+import { Columns, FieldGrid, Titled } from '../bench/parts';
+import { post } from '../bench/send';
+import { PlainField } from '../fields/PlainField';
+import { Button, Empty, QuietButton, Small, Table } from '../layout/primitives';
+import { usePreferences } from '../layout/preferences';
+import { Shell } from '../layout/Shell';
+
+const Choices = styled(RadioGroup)`
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  min-height: 44px;
+  > span {
+    font-size: 0.8125rem;
+    color: var(--soft);
+    min-width: 3rem;
+  }
+  label {
+    min-height: 44px;
+    display: inline-flex;
+    align-items: center;
+    gap: 0.4rem;
+    cursor: pointer;
+  }
+  label::before {
+    content: '○';
+  }
+  label[data-selected] {
+    font-weight: 650;
+  }
+  label[data-selected]::before {
+    content: '●';
+  }
+  label[data-focus-visible] {
+    outline: 2px solid var(--ink);
+  }
+`;
+
+const NAME = { rear: 'Rear springs', front: 'Fork springs, rate of each' };
+const BLANK = { name: '', rate: '', freeLength: '', solidLength: '' };
+
+/** The drawers: springs that can be fitted, by end and rate. A wrong one is taken off the list and added anew; nothing is overwritten. */
+export function Drawers({ springs }: { springs: ListedSpring[] }) {
+  const router = useRouter();
+  const { system } = usePreferences();
+  const [form, setForm] = useState(BLANK);
+  const [end, setEnd] = useState<'rear' | 'front'>('rear');
+  const [place, setPlace] = useState<'drawer' | 'supplier'>('drawer');
+  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const at = (field: string) => (problem?.field === field ? problem.words : null);
+  const add = async () => {
+    const answer = await post('/api/springs', { ...form, end, place });
+    if (!answer.ok) return setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
+    setProblem(null);
+    setForm(BLANK);
+    router.refresh();
+  };
+  const retire = async (id: number) => {
+    await post(`/api/springs/${id}/retire`, {});
+    router.refresh();
+  };
+  const other = (n: number) => (system === 'metric' ? `${printIn(n, 'N/mm', n < 20 ? 2 : 1)} N/mm` : `${printIn(n, 'lbf/in', 0)} lbf/in`);
+  return (
+    <Shell title="Drawers" about={`${springs.length} springs on the list`}>
+      <Columns $wide="1.7fr 1fr">
+        <div>
+          {(['rear', 'front'] as const).map((which) => {
+            const rows = springs.filter((s) => s.end === which);
+            return (
+              <section key={which} style={{ marginBottom: '1.5rem' }}>
+                <b style={{ color: `var(--${which})` }}>{NAME[which]}</b>
+                {rows.length === 0 ? (
+                  <Empty>None yet. Add the springs in the drawer and those a supplier can send; jobs rank them for their loads.</Empty>
+                ) : (
+                  <Table>
+                    <thead>
+                      <tr>
+                        <th>Spring</th>
+                        <th className="number">Rate</th>
+                        <th className="number">As marked</th>
+                        <th className="number">Free length</th>
+                        <th className="number">Solid length</th>
+                        <th>Where</th>
+                        <th />
+                      </tr>
+                    </thead>
+                    <tbody>
+                      {rows.map((s) => (
+                        <tr key={s.id}>
+                          <td>{s.name}</td>
+                          <td className="number">
+                            <b>{other(s.rateNPerMm)}</b>
+                          </td>
+                          <td className="number">
+                            <Small>{s.rateText}</Small>
+                          </td>
+                          <td className="number">{s.freeLengthMm === null ? <Small>–</Small> : `${s.freeLengthMm.toFixed(0)} mm`}</td>
+                          <td className="number">{s.solidLengthMm === null ? <Small>–</Small> : `${s.solidLengthMm.toFixed(0)} mm`}</td>
+                          <td>{s.place === 'drawer' ? 'drawer' : 'to order'}</td>
+                          <td className="number">
+                            <QuietButton onPress={() => void retire(s.id)} aria-label={`Take ${s.name} off the list`}>
+                              off the list
+                            </QuietButton>
+                          </td>
+                        </tr>
+                      ))}
+                    </tbody>
+                  </Table>
+                )}
+              </section>
+            );
+          })}
+        </div>
+        <Titled title="Add a spring">
+          <Choices value={end} onChange={(v) => setEnd(v as 'rear' | 'front')}>
+            <Label elementType="span">End</Label>
+            <Radio value="rear">Rear</Radio>
+            <Radio value="front">Front</Radio>
+          </Choices>
+          <Choices value={place} onChange={(v) => setPlace(v as 'drawer' | 'supplier')}>
+            <Label elementType="span">Where</Label>
+            <Radio value="drawer">In the drawer</Radio>
+            <Radio value="supplier">To order</Radio>
+          </Choices>
+          <FieldGrid>
+            <PlainField label="Name or part number" value={form.name} onChange={(name) => setForm({ ...form, name })} problem={at('name')} />
+            <PlainField label={end === 'front' ? 'Rate of one spring' : 'Rate'} value={form.rate} onChange={(rate) => setForm({ ...form, rate })} problem={at('rate')} />
+            <PlainField label="Free length" value={form.freeLength} onChange={(freeLength) => setForm({ ...form, freeLength })} problem={at('freeLength')} />
+            <PlainField label="Solid length" value={form.solidLength} onChange={(solidLength) => setForm({ ...form, solidLength })} problem={at('solidLength')} />
+          </FieldGrid>
+          <p style={{ padding: '0.5rem 0' }}>
+            <Small>A bare number is N/mm or mm; write 0,70 kgf/mm, 450 lbf/in or 9 7/8 in where it is marked so.</Small>
+          </p>
+          <Button $strong onPress={() => void add()}>
+            Add the spring
+          </Button>
+          {problem && !['name', 'rate', 'freeLength', 'solidLength'].includes(problem.field) && <p role="alert">▲ {problem.words}</p>}
+        </Titled>
+      </Columns>
+    </Shell>
+  );
+}
