@@ -6,8 +6,8 @@ const recorded = z.object({ text: z.string(), unit: z.string().nullable(), value
 
 export const setupDocument = z.object({
   version: z.literal('setup/1'),
-  /** Fields of schema/fields/setup.ts by their suffix, with whether they were found or fitted. */
-  values: z.record(z.string(), recorded.extend({ from: z.enum(['found', 'fitted', 'corrected']) })),
+  /** Fields of schema/fields/setup.ts by their suffix, with whether they were found, fitted, or carried on from the set-up before because nobody noted otherwise. */
+  values: z.record(z.string(), recorded.extend({ from: z.enum(['carried', 'found', 'fitted', 'corrected']) })),
   /** Preload in mm by preload key, where it could be worked out. */
   preloadMm: z.record(z.string(), z.number()),
   /** Sag measured with this set-up in the machine, mm; null where not read. */

@@ -41,6 +41,8 @@ function valuesUnder(entries: Entries, prefix: 'found' | 'fitted'): SetupValues 
   );
 }
 
+const carried = (values: SetupValues): SetupValues => Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { ...v, from: 'carried' as const }]));
+
 function preloadsOf(values: SetupValues): Record<string, number> {
   const entries: Entries = Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { field, at: null, ...v }]));
   return Object.fromEntries(
@@ -111,12 +113,14 @@ export async function signRebuild(jobId: number, technicianId: number, at: strin
     const rebuild = await oneNewSigned(sql, { jobId, corrects: null, reason: '', document, digest: digestOf(document), technicianId, signedAt });
     const found = valuesUnder(entries, 'found');
     const common = { machineId: job.machineId, jobId, recordedAt: signedAt };
-    let parentId = (await manySetups(sql, job.machineId))[0]?.id ?? null;
+    const previous = (await manySetups(sql, job.machineId))[0] ?? null;
+    let parentId = previous?.id ?? null;
+    const cameIn: SetupValues = { ...carried(previous?.document.values ?? {}), ...found };
     if (Object.keys(found).length > 0) {
-      const asFound = setupDocument(found, sagsOf(entries, figures, 'measure'));
+      const asFound = setupDocument(cameIn, sagsOf(entries, figures, 'measure'));
       parentId = (await oneNewSetup(sql, { ...common, rebuildId: null, parentId, kind: 'as-found', reason: 'as it came in', document: asFound })).id;
     }
-    const left = setupDocument({ ...found, ...valuesUnder(entries, 'fitted') }, { rear: NO_SAG, front: NO_SAG });
+    const left = setupDocument({ ...cameIn, ...valuesUnder(entries, 'fitted') }, { rear: NO_SAG, front: NO_SAG });
     const reasons = ['rear', 'front'].flatMap((end) => entries[`springs.${end}.reason`]?.text ?? []);
     const setup = await oneNewSetup(sql, { ...common, rebuildId: rebuild.id, parentId, kind: 'rebuild', reason: reasons.join(' · '), document: left });
     return { rebuildId: rebuild.id, setupId: setup.id };

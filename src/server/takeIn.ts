@@ -41,7 +41,7 @@ async function newMachine(sql: Sql, figures: Record<string, { text: string; unit
     frameNumber,
   });
   for (const entry of read) await oneNewEntry(sql, { machineId: machine.id }, { ...entry, technicianId: null, device: 'by hand', at, undoes: null });
-  await noneNewOwner(sql, machine.id, customer.id);
+  await noneNewOwner(sql, machine.id, customer.id, at);
   await makeMachineFindable(sql, machine, customer.name);
   return machine.id;
 }
@@ -56,7 +56,7 @@ export async function takeIn(request: TakeIn, at: string | null = null): Promise
       if (!machine) throw new Refusal(missing('machine'));
       machineId = machine.id;
       if ((await manyOwners(sql, machineId))[0]?.customerId !== customer.id) {
-        await noneNewOwner(sql, machineId, customer.id);
+        await noneNewOwner(sql, machineId, customer.id, at);
         await makeMachineFindable(sql, machine, customer.name);
       }
     } else {

@@ -133,6 +133,8 @@ function judge(request: SelectRequest, catalogueSpring: CatalogueSpring): Candid
   const wheelRate = wheelRateNPerMm(end, spring, preloadMm, rider.zMm);
   const staticMissMm = unclippedStaticMm(end, spring, preloadMm, staticLoadN, bare.zMm) - target.staticSagMm;
   const riderMissMm = rider.zMm - target.riderSagMm;
+  // The verdict is on the spring, so it is judged at the preload it would need, whether or not the adjuster reaches it.
+  const staticAtWantedMm = preloadInRange ? staticMissMm + target.staticSagMm : wantedStaticMm(end, spring, preloadWantedMm, staticLoadN);
   const binds = coilBindReserveMm !== null && coilBindReserveMm < COIL_BIND_MARGIN_MM;
   return {
     id: catalogueSpring.id,
@@ -149,17 +151,19 @@ function judge(request: SelectRequest, catalogueSpring: CatalogueSpring): Candid
     // N/mm over kg: the 1000 turns mm into m.
     naturalFrequencyHz: Math.sqrt((wheelRate * 1000 * STANDARD_GRAVITY_M_PER_S2) / ladenLoadN) / (2 * Math.PI),
     wheelRateNPerMm: wheelRate,
-    verdict: verdictOf(binds, preloadInRange, staticMissMm, preloadWantedMm, minMm),
+    verdict: verdictOf(binds, preloadInRange, staticAtWantedMm - target.staticSagMm),
     missMm: Math.abs(staticMissMm) + Math.abs(riderMissMm) + (binds ? end.travelMm : 0),
   };
 }
 
-/** Rider sag right but static too small: too soft for this load. Static too large: too stiff. Out of range, the side of the range says the same. */
-function verdictOf(binds: boolean, inRange: boolean, staticMissMm: number, wantedMm: number, minMm: number): Verdict {
+function wantedStaticMm(end: EndModel, spring: SpringLaw, preloadWantedMm: number, staticLoadN: number): number {
+  return unclippedStaticMm(end, spring, preloadWantedMm, staticLoadN, restsAt(end, spring, preloadWantedMm, staticLoadN).zMm);
+}
+
+/** Rider sag right but static too small: too soft for this load. Static too large: too stiff. */
+function verdictOf(binds: boolean, inRange: boolean, staticMissMm: number): Verdict {
   if (binds) return 'coil bind';
-  if (!inRange && Math.abs(staticMissMm) <= STATIC_TOLERANCE_MM) return 'preload out of range';
-  if (!inRange) return wantedMm < minMm ? 'too stiff' : 'too soft';
-  if (Math.abs(staticMissMm) <= STATIC_TOLERANCE_MM) return 'right';
+  if (Math.abs(staticMissMm) <= STATIC_TOLERANCE_MM) return inRange ? 'right' : 'preload out of range';
   return staticMissMm < 0 ? 'too soft' : 'too stiff';
 }
 

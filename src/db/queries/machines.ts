@@ -55,8 +55,8 @@ export const noneSetMachine = (sql: Sql, m: Machine) =>
     m.frameNumber,
   ]);
 
-export const noneNewOwner = (sql: Sql, machineId: number, customerId: number) =>
-  sql.none('INSERT INTO ownership (machine_id, customer_id) VALUES ($1, $2)', [machineId, customerId]);
+export const noneNewOwner = (sql: Sql, machineId: number, customerId: number, since: string | null) =>
+  sql.none('INSERT INTO ownership (machine_id, customer_id, since) VALUES ($1, $2, coalesce($3::timestamptz, now()))', [machineId, customerId, since]);
 
 /** Owners, newest first. */
 export const manyOwners = (sql: Sql, machineId: number) =>

@@ -96,13 +96,10 @@ const NEXT: Record<Stage, string> = {
   ride: 'Note how it rode',
 };
 
-/**
- * Where the job stands and what to do next. Reason and Valves may be passed over: a job is never held at them once later work has begun.
- */
+/** Where the job stands and what to do next: the last stage begun while it is open, else the one after it. What was passed over stays on the rail. */
 export function nextStep(lines: StageLine[]): { stage: Stage; action: string } {
-  const optional = new Set<Stage>(['reason', 'valves']);
-  const lastBegun = lines.reduce((last, l, i) => (l.state === 'not begun' ? last : i), -1);
-  const open = lines.find((l, i) => l.state !== 'complete' && !(optional.has(l.stage) && i < lastBegun) && !(l.stage === 'measure' && i < lastBegun - 1));
+  const lastBegun = lines.reduce((last, l, i) => (l.state === 'not begun' ? last : i), 0);
+  const open = lines[lastBegun]?.state === 'complete' ? lines[lastBegun + 1] : lines[lastBegun];
   const stage = open?.stage ?? 'ride';
   return { stage, action: NEXT[stage] };
 }

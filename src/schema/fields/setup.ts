@@ -21,17 +21,14 @@ export const PRELOAD_WAYS = {
 type End = 'rear' | 'front';
 
 const clicker = (key: string, label: string, end: End): FieldDef[] => [
-  count(`${key}.out`, label, 'out from closed', [0, 80], [0, 40], { end }),
-  count(`${key}.range`, `${label}, range`, 'closed to open', [0, 80], [4, 40], { end }),
+  count(`${key}.out`, label, 'out', [0, 80], [0, 40], { end }),
+  count(`${key}.range`, `${label}, range`, '', [0, 80], [1, 40], { end }),
 ];
 
 const preloadFields = (key: string, label: string, end: End): FieldDef[] => [
   choice(`${key}.way`, `${label}, read as`, PRELOAD_WAYS, { end }),
-  count(`${key}.reading`, label, 'as read', [0, 1000], [0, 400], { end, hint: 'mm, turns or notch' }),
-  count(`${key}.reference`, `${label}, against`, 'mm', [0, 1000], [0, 500], {
-    end,
-    hint: 'free length, thread pitch, step height, or thread showing with the spring slack',
-  }),
+  count(`${key}.reading`, label, '', [0, 1000], [0, 400], { end }),
+  count(`${key}.reference`, `${label}, against`, '', [0, 1000], [0, 500], { end }),
 ];
 
 const leg = (side: 'left' | 'right'): FieldDef[] => {

@@ -136,10 +136,10 @@ function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; sta
       }}
       foot={
         <>
-          <span>
+          <span className="hint">
             <kbd>Enter</kbd> next reading
           </span>
-          <span>
+          <span className="hint">
             <kbd>U</kbd> other units
           </span>
           <QuietButton onPress={() => setWorking(!working)} aria-pressed={working}>

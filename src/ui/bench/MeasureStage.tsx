@@ -11,6 +11,7 @@ import { useLive, useSystem } from '../fields/context';
 import { Stance } from '../figures/Stance';
 import { Caution, EndName, Heading, Small, Table } from '../layout/primitives';
 import { useBench, useFigures } from './BenchContext';
+import styled from 'styled-components';
 import { BecauseList, Columns, SealedNote, Working } from './parts';
 import { ghostLines, stanceEnd } from './stance';
 import { Walk } from './Walk';
@@ -19,6 +20,27 @@ const sagIn = (live: ReturnType<typeof useLive>, figures: ReturnType<typeof useL
   const read = sagOf(live, figures, end, prefix);
   return read?.result.ok ? read.result.value : null;
 };
+
+/** On a tablet held upright the walk stays beside the stance, and the findings go below. */
+const Three = styled(Columns)`
+  grid-template-columns: minmax(21rem, 25rem) minmax(20rem, 1fr) minmax(16rem, 18.5rem);
+  @media (max-width: 960px) {
+    grid-template-columns: 1.12fr 1fr;
+    gap: 0 1rem;
+    > :nth-child(2) {
+      border-top: 0;
+      border-left: 1px solid var(--fine);
+      padding: 0 0 0 1rem;
+      margin: 0;
+    }
+    > :nth-child(3) {
+      grid-column: 1 / -1;
+    }
+  }
+  @media (max-width: 700px) {
+    grid-template-columns: 1fr;
+  }
+`;
 
 /** Measure: the walk, the stance it makes, and what follows from it. Set repeats it on the finished machine. */
 export function MeasureSheet({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
@@ -30,7 +52,7 @@ export function MeasureSheet({ prefix, locked }: { prefix: 'measure' | 'set'; lo
   const findings = useMemo(() => becauseOf(live, figures), [live, figures]);
   const before = ghostLines(prefix === 'set' ? live : data.lastKnown, figures);
   return (
-    <Columns $wide="minmax(21rem, 25rem) minmax(20rem, 1fr) minmax(16rem, 18.5rem)">
+    <Three>
       <div>
         <Heading>Walk round the machine</Heading>
         <Walk prefix={prefix} locked={locked} />
@@ -44,7 +66,12 @@ export function MeasureSheet({ prefix, locked }: { prefix: 'measure' | 'set'; lo
           inches={inches}
         />
         <Results rear={rear} front={front} inches={inches} />
-        {ghost && before.length > 0 && <Small>Dotted: rider sag {prefix === 'set' ? 'as measured before the rebuild' : 'at the machine’s last job'}.</Small>}
+        {ghost &&
+          before.map((b) => (
+            <Small key={b.name}>
+              Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'}, rear {b.rearMm.toFixed(1)} mm, front {b.frontMm.toFixed(1)} mm.
+            </Small>
+          ))}
       </div>
       <div>
         {prefix === 'measure' && (
@@ -55,7 +82,7 @@ export function MeasureSheet({ prefix, locked }: { prefix: 'measure' | 'set'; lo
         )}
         <Working steps={[...(rear?.working ?? []), ...(front?.working ?? [])]} />
       </div>
-    </Columns>
+    </Three>
   );
 }
 

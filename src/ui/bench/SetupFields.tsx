@@ -53,7 +53,7 @@ function PreloadFields({ base, entries, locked }: { base: string; entries: Entri
       <EntryField field={`${base}.way`} locked={locked} />
       <EntryField field={`${base}.reading`} label={READING_NAME[way] ?? 'Preload'} locked={locked} />
       {way !== 'mm' && <EntryField field={`${base}.reference`} label={REFERENCE_NAME[way] ?? ''} locked={locked} />}
-      {read && (
+      {read && !(way === 'mm' && read.ok) && (
         <div className="result" role="status">
           {read.ok ? (
             <>

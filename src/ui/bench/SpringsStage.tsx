@@ -160,7 +160,7 @@ function StanceSide({ predicted }: { predicted: StanceLine[] }) {
         predicted={predicted}
         inches={inches}
       />
-      <Small>Dashed: predicted with the candidates looked at. Dotted: rider sag as measured. Brackets: the school’s windows.</Small>
+      <Small>Dashed: predicted with the candidates looked at, solo. Dotted: rider sag as measured in this job. Brackets: the school’s windows.</Small>
     </div>
   );
 }
@@ -194,7 +194,7 @@ function EndSelection({ end, selection, current, onPick }: { end: End; selection
   return (
     <>
       <Titled title="Aim and adjuster" aside={`${schoolOf(live).name}; placeholders are taken until typed`}>
-        <FieldGrid $min="8rem">
+        <FieldGrid $min="7.2rem">
           <EntryField field={`springs.${end}.target.rider`} placeholder={String(Math.round(target.rider.value))} locked={sealed} />
           <EntryField field={`springs.${end}.target.static`} placeholder={String(Math.round(target.static.value))} locked={sealed} />
           <EntryField field={`springs.${end}.range.min`} placeholder={String(min.value)} locked={sealed} />
@@ -287,7 +287,7 @@ function CandidateTable(props: { end: End; selection: Selection; candidates: Can
               <td className="number">{lengthWords(c.staticSagMm, system)}</td>
               <td className="number">{c.loadFactorAtFullTravel.toFixed(2)}</td>
               <td className="number">{c.naturalFrequencyHz.toFixed(2)}</td>
-              <td>{c.verdict}</td>
+              <td style={{ whiteSpace: 'nowrap' }}>{c.verdict === 'preload out of range' ? 'out of range' : c.verdict}</td>
             </tr>
           );
         })}

@@ -17,7 +17,7 @@ interface Line {
 
 function linesOf(entries: Entries, prefix: 'measure' | 'set', end: End, morePairs: number): Line[] {
   const lines: Line[] = [];
-  if (styleOf(entries, prefix, end) === 'distance') lines.push({ field: `${prefix}.${end}.extended`, label: 'On the stand, wheel hanging' });
+  if (styleOf(entries, prefix, end) === 'distance') lines.push({ field: `${prefix}.${end}.extended`, label: 'On the stand, hanging' });
   for (const [state, words] of [
     ['unladen', 'Off the stand'],
     ['laden', 'Rider on'],
@@ -48,11 +48,11 @@ export function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: bo
         const read = sagOf(live, figures, end, prefix);
         const failed = read && !read.result.ok ? read : null;
         return (
-          <section key={end} style={{ marginBottom: '1.1rem' }}>
-            <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'flex-end', gap: '1rem' }}>
-              <b style={{ color: `var(--${end})`, paddingBottom: '0.4rem' }}>{NAME[end]}</b>
-              <div style={{ width: '15rem' }}>
-                <EntryField field={`${prefix}.${end}.style`} label="Read with" locked={locked} />
+          <section key={end} style={{ marginBottom: '0.5rem' }}>
+            <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: '1rem' }}>
+              <b style={{ color: `var(--${end})` }}>{NAME[end]}</b>
+              <div style={{ width: '13.5rem' }}>
+                <EntryField field={`${prefix}.${end}.style`} look="walk" label={`${NAME[end]}, read with`} placeholder={end === 'rear' ? 'Tape, axle to mark' : 'Ruler, zero at full extension'} locked={locked} />
               </div>
             </div>
             {ofEnd.map(({ field, label }, i) => (

@@ -32,14 +32,14 @@ const Stacked = styled.div`
     font-size: 0.8125rem;
     font-stretch: var(--label-width);
     color: var(--soft);
-    min-height: 1.2em;
+    line-height: 1.15;
   }
   .box {
     display: flex;
     align-items: baseline;
     border-bottom: 1px solid var(--rule);
     min-height: 44px;
-    padding-top: 0.5rem;
+    align-items: center;
   }
   .box:focus-within {
     border-bottom: 2px solid var(--ink);
@@ -77,7 +77,7 @@ const Stacked = styled.div`
 
 const Walk = styled.div`
   display: grid;
-  grid-template-columns: 1.6rem 1fr 7.5rem 4.9rem;
+  grid-template-columns: 1.5rem 1fr 5.4rem 4.7rem;
   align-items: center;
   border-bottom: 1px solid var(--fine);
   min-height: 46px;
@@ -119,8 +119,10 @@ const Walk = styled.div`
 
 const Below = styled.div`
   font-size: 0.8125rem;
-  line-height: 1.35;
-  min-height: 1.15rem;
+  font-stretch: var(--label-width);
+  line-height: 1.3;
+  min-height: 1.3rem;
+  padding-bottom: 0.2rem;
   color: var(--soft);
   .problem {
     color: var(--ink);
@@ -266,7 +268,7 @@ function TextEntry({ field, def, look = 'stacked', label, ordinal, computedProbl
   );
 }
 
-function ChoiceEntry({ field, def, label, locked }: Props & { def: Extract<FieldDef, { kind: 'choice' }> }) {
+function ChoiceEntry({ field, def, label, locked, look = 'stacked', placeholder }: Props & { def: Extract<FieldDef, { kind: 'choice' }> }) {
   const store = useFieldStore();
   const state = useField(field);
   return (
@@ -274,20 +276,22 @@ function ChoiceEntry({ field, def, label, locked }: Props & { def: Extract<Field
       value={state.text === '' ? null : state.text}
       onChange={(key) => store.put(field, key === null ? '' : String(key))}
       isDisabled={locked ?? false}
-      placeholder="Choose"
+      placeholder={placeholder ?? 'Choose'}
       isInvalid={state.problem !== null}
       validationBehavior="aria"
     >
       <Stacked>
-        <Label className="label">{label ?? def.label}</Label>
-        <Trigger>
+        <Label className={look === 'walk' ? 'visually-hidden' : 'label'}>{label ?? def.label}</Label>
+        <Trigger style={look === 'walk' ? { borderBottom: 0, fontSize: '0.875rem', fontWeight: 400, justifyContent: 'flex-end' } : {}}>
           <SelectValue />
           <ChevronDown size={16} aria-hidden />
         </Trigger>
-        <Below>
-          <FieldError className="problem">{state.problem}</FieldError>
-          {!state.problem && def.hint && <Text slot="description">{def.hint}</Text>}
-        </Below>
+        {look === 'stacked' && (
+          <Below>
+            <FieldError className="problem">{state.problem}</FieldError>
+            {!state.problem && def.hint && <Text slot="description">{def.hint}</Text>}
+          </Below>
+        )}
       </Stacked>
       <Options>
         <ListBox>

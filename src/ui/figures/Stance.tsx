@@ -68,7 +68,7 @@ const Svg = styled.svg`
 const TOP = 52;
 const HEIGHT = 430;
 const WIDTH = 56;
-const X = { rear: 118, front: 366 } as const;
+const X = { rear: 104, front: 380 } as const;
 
 type End = 'rear' | 'front';
 const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
@@ -83,6 +83,15 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
   const y = (mm: number) => TOP + mm * perMm;
   const ends = { rear, front };
   const figure = (mm: number) => (inches ? (mm / 25.4).toFixed(2) : mm.toFixed(Math.abs(mm - Math.round(mm)) < 0.05 ? 0 : 1));
+  // Where the two lines run close, their labels stand side by side instead of one above the other.
+  const middleOf = (name: 'static' | 'rider') => {
+    const p = predicted.find((line) => line.name === name);
+    const [r, f] = name === 'static' ? [rear.staticMm, front.staticMm] : [rear.riderMm, front.riderMm];
+    if (r !== null && f !== null) return (y(r) + y(f)) / 2;
+    return p ? (y(p.rearMm) + y(p.frontMm)) / 2 : null;
+  };
+  const [staticY, riderY] = [middleOf('static'), middleOf('rider')];
+  const near = (staticY !== null && staticY - TOP < 22) || (staticY !== null && riderY !== null && riderY - staticY < 22);
   const said = [
     rear.travelMm === null ? '' : `Rear travel ${figure(rear.travelMm)}`,
     front.travelMm === null ? '' : `front travel ${figure(front.travelMm)}`,
@@ -98,12 +107,12 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
       ))}
       <Joined name="extended" y={y} rearMm={0} frontMm={0} thick={1.2} figure={null} at={0.5} />
       {ghost.map((g) => (
-        <Joined key={`ghost-${g.name}`} {...g} y={y} thick={1.2} dash="1.5 3.5" figure={figure} at={0.82} faint />
+        <Joined key={`ghost-${g.name}`} {...g} y={y} thick={1.2} dash="1.5 3.5" figure={null} at={null} />
       ))}
-      <Measured name="static" rear={rear.staticMm} front={front.staticMm} bands={[rear.staticBandMm, front.staticBandMm]} y={y} thick={1.6} figure={figure} at={0.3} />
-      <Measured name="rider" rear={rear.riderMm} front={front.riderMm} bands={[rear.riderBandMm, front.riderBandMm]} y={y} thick={3} figure={figure} at={0.6} />
+      <Measured name="static" rear={rear.staticMm} front={front.staticMm} bands={[rear.staticBandMm, front.staticBandMm]} y={y} thick={1.6} figure={figure} at={near ? 0.27 : 0.5} />
+      <Measured name="rider" rear={rear.riderMm} front={front.riderMm} bands={[rear.riderBandMm, front.riderBandMm]} y={y} thick={3} figure={figure} at={near ? 0.73 : 0.5} />
       {predicted.map((p) => (
-        <Joined key={`predicted-${p.name}`} {...p} y={y} thick={p.name.startsWith('rider') ? 2.6 : 1.6} dash="7 4" figure={figure} at={p.name.startsWith('rider') ? 0.6 : 0.3} />
+        <Joined key={`predicted-${p.name}`} {...p} y={y} thick={p.name.startsWith('rider') ? 2.6 : 1.6} dash="7 4" figure={figure} at={near ? (p.name.startsWith('rider') ? 0.73 : 0.27) : 0.5} />
       ))}
     </Svg>
   );
@@ -178,26 +187,30 @@ interface JoinedProps extends StanceLine {
   thick: number;
   dash?: string;
   figure: ((mm: number) => string) | null;
-  /** Where along the join the label stands, 0 at the rear. */
-  at: number;
-  faint?: boolean;
+  /** Where along the join the label stands, 0 at the rear; null for no label. */
+  at: number | null;
 }
 
 /** A line across both columns and the join between them, with its label on the join. */
-function Joined({ name, rearMm, frontMm, y, thick, dash, figure, at, faint }: JoinedProps) {
+function Joined({ name, rearMm, frontMm, y, thick, dash, figure, at }: JoinedProps) {
   const [rearY, frontY] = [y(rearMm), y(frontMm)];
   const from = X.rear + WIDTH;
-  const labelX = from + (X.front - from) * at;
-  const labelY = rearY + (frontY - rearY) * at;
+  const along = at ?? 0.5;
+  const labelX = from + (X.front - from) * along;
+  const labelY = rearY + (frontY - rearY) * along;
   const label = figure ? `${name} ${figure(rearMm)} · ${figure(frontMm)}` : name;
-  const half = label.length * 3.3 + 3;
+  const half = label.length * 2.95 + 3;
   return (
-    <g opacity={faint ? 0.75 : 1}>
+    <g>
       <path className="line" d={`M${X.rear} ${rearY} H${from} L${X.front} ${frontY} h${WIDTH}`} strokeWidth={thick} strokeDasharray={dash} />
-      <rect className="plate" x={labelX - half} y={labelY - 9} width={half * 2} height={18} />
-      <text x={labelX} y={labelY + 4.5} textAnchor="middle" fontSize={12.5} fontWeight={650}>
-        {label}
-      </text>
+      {at !== null && (
+        <>
+          <rect className="plate" x={labelX - half} y={labelY - 9} width={half * 2} height={18} />
+          <text x={labelX} y={labelY + 4.5} textAnchor="middle" fontSize={12.5} fontWeight={650}>
+            {label}
+          </text>
+        </>
+      )}
     </g>
   );
 }

@@ -95,7 +95,7 @@ const Foot = styled.footer`
   background: var(--ground);
   border-top: 1px solid var(--rule);
   min-height: 36px;
-  padding: 0.3rem 1.75rem;
+  padding: 0 1.75rem;
   display: flex;
   flex-wrap: wrap;
   gap: 0.25rem 1.25rem;
@@ -107,7 +107,11 @@ const Foot = styled.footer`
     margin-left: auto;
   }
   @media (max-width: 960px) {
-    padding: 0.3rem 1rem;
+    padding: 0 1rem;
+    gap: 0 0.9rem;
+    .hint {
+      display: none;
+    }
   }
 `;
 
@@ -206,13 +210,13 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
         </nav>
         <div className="tools">
           <Button onPress={() => setOpen('find')} aria-label="Find, key /">
-            <Search size={16} aria-hidden /> <span className="word">Find</span>
+            <Search size={18} aria-hidden />
           </Button>
           <Button onPress={toggleUnits} aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}. Change, key U`}>
             <Ruler size={16} aria-hidden /> <span className="word">{preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}</span>
           </Button>
           <Button onPress={() => preferences.set({ theme: night ? 'day' : 'night' })} aria-label={night ? 'Day bench' : 'Night bench'}>
-            {night ? <Sun size={16} aria-hidden /> : <Moon size={16} aria-hidden />} <span className="word">{night ? 'Day bench' : 'Night bench'}</span>
+            {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
           </Button>
         </div>
       </Top>
@@ -220,10 +224,10 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
       <Main id="sheet">{children}</Main>
       <Foot className="no-print">
         {foot}
-        <span>
+        <span className="hint">
           <kbd>/</kbd> find
         </span>
-        <span>
+        <span className="hint">
           <kbd>?</kbd> keys
         </span>
         <span className="right">{footRight}</span>

@@ -156,7 +156,7 @@ function signedWords(records: Props['signed']): string {
 }
 
 function SetupItem({ setup, parent, machineId }: { setup: SetupRow; parent: SetupRow | null; machineId: number }) {
-  const changes = parent ? compareSetups(parent.document, setup.document).filter((c) => c.differs && (setup.kind === 'as-found' || !/Mm$/.test(c.key))) : [];
+  const changes = parent ? compareSetups(parent.document, setup.document).filter((c) => c.differs && c.right !== null && (setup.kind === 'as-found' || !/Mm$/.test(c.key))) : [];
   return (
     <li data-kind={setup.kind}>
       <b>{SETUP_KIND[setup.kind]}</b>{' '}

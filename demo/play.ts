@@ -1,0 +1,171 @@
+import { closeDb } from '@/db/client';
+import { knownField } from '@/schema/fields';
+import { numberOf } from '@/schema/facts/read';
+import { selectionOf } from '@/schema/facts/springs';
+import type { Answer } from '@/server/answer';
+import { addSpring, addTechnician } from '@/server/drawers';
+import { recordJobEntry } from '@/server/record';
+import { correctRebuild, signRebuild } from '@/server/sign';
+import { handBack, takeIn } from '@/server/takeIn';
+import { bench } from '@/server/views';
+import { type DemoJob, JOBS } from './jobs';
+import { MACHINES, SPRINGS, TECHNICIANS } from './machines';
+import { type Fitted, tapeReadings } from './readings';
+
+/**
+ * Plays the scenario of the Slate Yard through the server's own use cases, in the order things happened, so that the demo obeys every rule.
+ * Run with MAVRIN_DATA naming an empty data directory.
+ */
+
+const DAY_MS = 86_400_000;
+const now = Date.now();
+const dayFrom = (days: number) => new Date(now + days * DAY_MS).toISOString().slice(0, 10);
+const timeOf = (daysAgo: number, minutes: number) => new Date(Math.min(now - daysAgo * DAY_MS - 3 * 3_600_000 + minutes * 60_000, now)).toISOString();
+
+function get<T>(answer: Answer<T>, what: string): T {
+  if (!answer.ok) throw new Error(`${what}: ${answer.problem.message} ${JSON.stringify(answer.problem)}`);
+  return answer.value;
+}
+
+const linesOf = (text = ''): [string, string][] =>
+  text.split('\n').flatMap((line) => {
+    const cut = line.indexOf('=');
+    return cut < 0 ? [] : [[line.slice(0, cut).trim(), line.slice(cut + 1).trim()] as [string, string]];
+  });
+
+class Player {
+  private minutes = 0;
+  constructor(
+    readonly jobId: number,
+    readonly job: DemoJob,
+    readonly technicianId: number,
+  ) {}
+
+  at(daysAgo = this.job.takenInDaysAgo): string {
+    this.minutes += 2;
+    return timeOf(daysAgo, this.minutes);
+  }
+
+  async record(entries: Iterable<[string, string]>, daysAgo?: number): Promise<void> {
+    for (const [field, text] of entries) {
+      if (!knownField(field)) throw new Error(`the demo names no field ${field}`);
+      const device = field.startsWith('measure.') || field.startsWith('set.') ? 'tape' : 'by hand';
+      get(await recordJobEntry(this.jobId, { field, text, technicianId: this.technicianId, device }, this.at(daysAgo)), `job ${this.jobId} ${field} "${text}"`);
+    }
+  }
+
+  async view() {
+    const view = await bench(this.jobId);
+    if (!view) throw new Error('the job vanished');
+    return view;
+  }
+
+  async walk(inside: { rear: Fitted; front: Fitted }, prefix: 'measure' | 'set', missing = 0, daysAgo?: number): Promise<void> {
+    const { entries, figures } = await this.view();
+    const readings = (['rear', 'front'] as const).flatMap((end, i) => Object.entries(tapeReadings(entries, figures, end, inside[end], this.jobId * 10 + i, prefix)));
+    await this.record(missing > 0 ? readings.slice(0, -missing) : readings, daysAgo);
+  }
+
+  /** Takes the first candidate, as the Springs stage ranks them. */
+  async choose(end: 'rear' | 'front'): Promise<void> {
+    const { entries, figures, springs } = await this.view();
+    const selection = selectionOf(entries, figures, end, springs);
+    if ('missing' in selection || !selection.result.ok) throw new Error(`no springs can be chosen for job ${this.jobId}`);
+    const best = selection.result.value.candidates[0]!;
+    const reason = `${best.verdict === 'right' ? 'Right for this load' : `Nearest on the list, though ${best.verdict}`}: holds ${best.riderSagMm.toFixed(0)} mm with the rider and ${best.staticSagMm.toFixed(0)} mm bare.`;
+    await this.record([
+      [`springs.${end}.choice`, best.id],
+      [`springs.${end}.preload`, `${best.preloadMm.toFixed(1)} mm`],
+      [`springs.${end}.reason`, reason],
+    ]);
+  }
+
+  /** What the rebuild puts in where the job's own text does not say: the chosen springs, and the clickers that came in. */
+  async carryOver(): Promise<void> {
+    const { entries, springs } = await this.view();
+    const lines: [string, string][] = [];
+    for (const end of ['rear', 'front'] as const) {
+      const chosen = springs.find((s) => s.id === numberOf(entries, `springs.${end}.choice`));
+      const preload = entries[`springs.${end}.preload`]?.text.replace(' mm', '');
+      if (!chosen || !preload) continue;
+      lines.push([`fitted.${end}.spring`, /[a-z]/.test(chosen.rateText) ? chosen.rateText : `${chosen.rateText} N/mm`]);
+      for (const base of end === 'rear' ? ['rear.preload'] : ['front.preload.left', 'front.preload.right']) lines.push([`fitted.${base}.way`, 'mm'], [`fitted.${base}.reading`, preload]);
+    }
+    await this.record(lines);
+  }
+
+  /** What is in the machine after the rebuild: the springs chosen, else those that came in. */
+  async insideNow(): Promise<{ rear: Fitted; front: Fitted }> {
+    const { entries, springs } = await this.view();
+    const of = (end: 'rear' | 'front'): Fitted => {
+      const before = this.job.inside![end];
+      const chosen = springs.find((s) => s.id === numberOf(entries, `springs.${end}.choice`));
+      const preloadMm = numberOf(entries, `springs.${end}.preload`);
+      return chosen && preloadMm !== null ? { rateNPerMm: chosen.rateNPerMm, preloadMm, frictionMm: Math.min(before.frictionMm, 5) } : before;
+    };
+    return { rear: of('rear'), front: of('front') };
+  }
+}
+
+async function play(): Promise<void> {
+  const technicians = new Map<string, number>();
+  for (const name of TECHNICIANS) technicians.set(name, get(await addTechnician(name), name).id);
+  for (const [end, name, rate, freeLength, solidLength, place] of SPRINGS) get(await addSpring({ end, name, rate, freeLength, solidLength, place }), name);
+  const machines = new Map<string, number>();
+  const customers = new Map<string, number>();
+  const inOrder = [...JOBS].sort((a, b) => b.takenInDaysAgo - a.takenInDaysAgo);
+  for (const job of inOrder) {
+    const machine = MACHINES.find((m) => m.key === job.machine)!;
+    const owner = job.owner ?? machine.owner;
+    const phone = owner === machine.owner ? machine.phone : '';
+    const customerId = customers.get(owner);
+    const machineId = machines.get(job.machine);
+    const taken = get(
+      await takeIn(
+        {
+          customer: customerId ? { id: customerId } : { name: owner, phone },
+          machine: machineId ? { id: machineId } : { figures: Object.fromEntries(Object.entries(machine.figures).map(([k, text]) => [k, { text }])) },
+          promisedOn: dayFrom(job.promisedInDays),
+        },
+        timeOf(job.takenInDaysAgo, 0),
+      ),
+      job.machine,
+    );
+    machines.set(job.machine, taken.machineId);
+    const technicianId = technicians.get(job.sign ?? TECHNICIANS[0]!)!;
+    const player = new Player(taken.jobId, job, technicianId);
+    customers.set(owner, (await player.view()).customer.id);
+    await player.record(linesOf(job.ask));
+    if (job.inside) await player.walk(job.inside, 'measure', job.readingsMissing);
+    await player.record(linesOf(job.later));
+    for (const end of job.choose ?? []) await player.choose(end);
+    if (job.rebuild) {
+      await player.carryOver();
+      await player.record(linesOf(job.rebuild));
+    }
+    if (job.sign) get(await signRebuild(taken.jobId, technicianId, player.at()), 'signing');
+    if (job.correct) {
+      const { field, text, reason } = job.correct;
+      get(await correctRebuild(taken.jobId, { technicianId, reason, changes: [{ field, text }] }, player.at()), 'correcting');
+    }
+    if (job.set) {
+      await player.walk(await player.insideNow(), 'set');
+      await player.record([
+        ['set.legsAgree', 'yes'],
+        ['set.torqueChecked', 'yes'],
+        ['set.balance', 'both ends return alike, no second bounce'],
+      ]);
+    }
+    if (job.handedBackDaysAgo !== undefined) get(await handBack(taken.jobId, player.at(job.handedBackDaysAgo)), 'handing back');
+    if (job.ride) await player.record(linesOf(job.ride), Math.max(0, (job.handedBackDaysAgo ?? 0) - 7));
+  }
+  console.log(`The Slate Yard: ${machines.size} machines, ${inOrder.length} jobs, ${inOrder.filter((j) => j.sign).length} signed rebuilds.`);
+}
+
+play()
+  .then(closeDb)
+  .catch(async (failure: unknown) => {
+    console.error(failure instanceof Error ? failure.message : failure);
+    await closeDb();
+    process.exitCode = 1;
+  });

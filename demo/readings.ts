@@ -1,0 +1,59 @@
+import { restsAt } from '@/core/spring/end';
+import { linearSpring } from '@/core/spring/law';
+import type { Entries } from '@/schema/entry';
+import { loadsOf } from '@/schema/facts/loads';
+import { endModelOf } from '@/schema/facts/springs';
+
+/** A seeded source of small disturbances (mulberry32), so that the demo reads the same wherever it is played. */
+export function noise(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(a ^ (a >>> 15), a | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296 - 0.5;
+  };
+}
+
+/** What is really in the machine at one end. */
+export interface Fitted {
+  rateNPerMm: number;
+  preloadMm: number;
+  frictionMm: number;
+}
+
+/** To the half millimetre a tape is read to. */
+const read = (mm: number) => String(Math.round(mm * 2) / 2);
+
+/**
+ * What a tape would read on this machine: the core's own equilibrium under the declared solo load, half the friction band either way, and a
+ * millimetre of hand. Returns texts by field, ready to be recorded.
+ */
+export function tapeReadings(entries: Entries, machine: Entries, end: 'rear' | 'front', fitted: Fitted, seed: number, prefix: 'measure' | 'set' = 'measure'): Record<string, string> {
+  const model = endModelOf(entries, machine, end);
+  const solo = loadsOf(entries, machine).cases[0];
+  if ('missing' in model || !solo?.result.ok) throw new Error(`the demo machine lacks figures for its ${end}`);
+  const { staticRearN, staticFrontN, ladenRearN, ladenFrontN } = solo.result.value;
+  const spring = linearSpring(fitted.rateNPerMm);
+  const [bareN, ladenN] = end === 'rear' ? [staticRearN, ladenRearN] : [staticFrontN, ladenFrontN];
+  const hand = noise(seed);
+  const sagAt = (loadN: number) => restsAt(model, spring, fitted.preloadMm, loadN).zMm;
+  const pair = (loadN: number, state: string): [string, string][] => {
+    const sag = sagAt(loadN);
+    const half = sag === 0 ? 0 : fitted.frictionMm / 2;
+    const [lifted, pressed] = [Math.max(0, sag - half + hand()), Math.max(0, sag + half + hand())];
+    const texts = end === 'rear' ? [read(REAR_EXTENDED_MM - lifted), read(REAR_EXTENDED_MM - pressed)] : [read(lifted), read(pressed)];
+    return [
+      [`${prefix}.${end}.${state}.1.lifted`, texts[0]!],
+      [`${prefix}.${end}.${state}.1.pressed`, texts[1]!],
+    ];
+  };
+  return Object.fromEntries([
+    [`${prefix}.${end}.style`, end === 'rear' ? 'distance' : 'ruler'],
+    ...(end === 'rear' ? [[`${prefix}.${end}.extended`, String(REAR_EXTENDED_MM)]] : []),
+    ...pair(bareN, 'unladen'),
+    ...pair(ladenN, 'laden'),
+  ]) as Record<string, string>;
+}
+
+const REAR_EXTENDED_MM = 612;

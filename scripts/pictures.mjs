@@ -1,0 +1,72 @@
+// Takes a picture of each main view from the running demo: node scripts/pictures.mjs [folder] [name …]
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { CHROMIUM } from '../e2e/chromium.mjs';
+
+const [folder = 'docs/screenshots', ...only] = process.argv.slice(2);
+const base = `http://127.0.0.1:${process.env.PORT ?? 4170}`;
+const DESK = { width: 1280, height: 800 };
+const TABLET = { width: 820, height: 1180 };
+
+const find = async (page, text) => {
+  const rows = await (await page.request.get(`${base}/api/search?q=${encodeURIComponent(text)}`)).json();
+  return rows;
+};
+
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch(CHROMIUM);
+const context = await browser.newContext({ viewport: DESK, locale: 'en-GB', timezoneId: 'UTC' });
+const page = await context.newPage();
+const job = async (words) => (await find(page, words)).find((r) => r.kind === 'job')?.id;
+const machine = async (words) => (await find(page, words)).find((r) => r.kind === 'machine')?.id;
+const [trail, tourer, courier, rally, racer, single] = [
+  await job('Trail 300 Ingrith'),
+  await job('Tourer skips'),
+  await job('Courier exit'),
+  await job('Rally chatters since'),
+  await job('Enduro racer'),
+  await job('Single dives'),
+];
+const rallyMachine = await machine('Ketteri 450');
+
+const VIEWS = {
+  floor: ['/', DESK],
+  'new-job': ['/jobs/new', DESK],
+  ask: [`/jobs/${tourer}/ask`, DESK],
+  measure: [`/jobs/${trail}/measure`, DESK],
+  'measure-tablet': [`/jobs/${trail}/measure`, TABLET],
+  'measure-night': [`/jobs/${trail}/measure`, DESK, 'night'],
+  overload: [`/jobs/${courier}/springs`, DESK],
+  springs: [`/jobs/${racer}/springs`, DESK],
+  'springs-tablet': [`/jobs/${racer}/springs`, TABLET],
+  reason: [`/jobs/${trail}/reason`, DESK],
+  rebuild: [`/jobs/${rally}/rebuild`, DESK],
+  'rebuild-tablet': [`/jobs/${rally}/rebuild`, TABLET],
+  set: [`/jobs/${single}/set`, DESK],
+  ride: [`/jobs/${single}/ride`, DESK],
+  valves: [`/jobs/${racer}/valves`, DESK],
+  'machine-file': [`/machines/${rallyMachine}`, DESK],
+  compare: [`/machines/${rallyMachine}/compare`, DESK],
+  drawers: ['/drawers', DESK],
+  'shop-book': ['/shop-book', DESK],
+};
+
+const take = async (name, [path, viewport, theme]) => {
+  await context.addCookies([{ name: 'mavrin', value: `${theme ?? 'day'}.metric`, url: base }]);
+  await page.setViewportSize(viewport);
+  await page.goto(base + path, { waitUntil: 'networkidle' });
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+};
+for (const [name, view] of Object.entries(VIEWS)) if (only.length === 0 || only.includes(name)) await take(name, view);
+if (only.length === 0 || only.includes('card')) {
+  await page.setViewportSize(DESK);
+  await page.goto(`${base}/machines/${rallyMachine}`, { waitUntil: 'networkidle' });
+  await page.getByRole('link', { name: 'Set-up card' }).first().click();
+  await page.waitForURL('**/card');
+  await page.emulateMedia({ media: 'print' });
+  await page.setViewportSize({ width: 820, height: 1160 });
+  await page.screenshot({ path: join(folder, 'card.png') });
+}
+await browser.close();

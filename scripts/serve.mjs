@@ -1,0 +1,70 @@
+// Shared by `npm start`, `npm run demo` and the browser tests' own server: build when needed, check the port, start, wait until it answers.
+import { execFileSync, spawn } from 'node:child_process';
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+
+const HOST = '127.0.0.1';
+
+const newest = (path) => {
+  const found = statSync(path);
+  if (!found.isDirectory()) return found.mtimeMs;
+  return Math.max(found.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
+};
+
+export function buildIfNeeded() {
+  const built = '.next/BUILD_ID';
+  const sources = ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
+  if (existsSync(built) && statSync(built).mtimeMs > Math.max(...sources.map(newest))) return;
+  console.log('Building (about half a minute)');
+  execFileSync('node', ['node_modules/next/dist/bin/next', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] });
+}
+
+export function portIsFree(port) {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, HOST, () => probe.close(() => resolve(true)));
+  });
+}
+
+/** The process that holds the data directory, or null. The lock's own rules are in src/db/lock.ts; this only gives the early word. */
+export function holderOf(directory) {
+  try {
+    const { pid } = JSON.parse(readFileSync(join(directory, 'mavrin.lock'), 'utf8'));
+    process.kill(pid, 0);
+    return pid;
+  } catch {
+    return null;
+  }
+}
+
+export function refuse(message) {
+  console.error(message);
+  process.exit(1);
+}
+
+export async function checkPlace(port, directory) {
+  if (!(await portIsFree(port))) refuse(`Port ${port} is taken. Stop what runs there, or choose another: PORT=4171.`);
+  const holder = holderOf(directory);
+  if (holder !== null) refuse(`The data directory ${directory} is in use by process ${holder}. Stop that one first, or set MAVRIN_DATA to another place.`);
+}
+
+export async function serve(port, directory, greeting) {
+  const child = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', HOST, '-p', String(port)], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, MAVRIN_DATA: directory, NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 1));
+  const address = `http://${HOST}:${port}`;
+  for (;;) {
+    await new Promise((resolve) => setTimeout(resolve, 250));
+    const answered = await fetch(`${address}/api/health`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+    if (answered) break;
+  }
+  console.log(`${greeting} ${address}`);
+}
