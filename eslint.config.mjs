@@ -14,6 +14,9 @@ const config = [
       'max-lines': ['warn', { max: 320, skipBlankLines: true, skipComments: true }],
     },
   },
-  { files: ['src/core/**'], rules: { 'no-console': 'error', 'no-restricted-globals': ['error', 'Date', 'performance', 'fetch', 'window', 'process'] } },
+  {
+    files: ['src/core/**'],
+    rules: { 'no-console': 'error', 'no-restricted-globals': ['error', 'Date', 'performance', 'fetch', 'window', 'process'] },
+  },
 ];
 export default config;

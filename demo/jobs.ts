@@ -64,7 +64,11 @@ export const JOBS: DemoJob[] = [
     machine: 'rally',
     takenInDaysAgo: 905,
     promisedInDays: -898,
-    ask: rallyAsk('88', 'it hops over the third bump and then it just sits down', `${RALLY_CLICKS(14, 12)}\nfound.rear.spring = 52\nfound.front.spring = 4.2\nfound.rear.preload.way = length\nfound.rear.preload.reading = 240\nfound.rear.preload.reference = 255`),
+    ask: rallyAsk(
+      '88',
+      'it hops over the third bump and then it just sits down',
+      `${RALLY_CLICKS(14, 12)}\nfound.rear.spring = 52\nfound.front.spring = 4.2\nfound.rear.preload.way = length\nfound.rear.preload.reading = 240\nfound.rear.preload.reference = 255`,
+    ),
     inside: { rear: end(52, 15, 5), front: end(4.2, 8, 6) },
     choose: ['rear', 'front'],
     rebuild: `
@@ -108,7 +112,11 @@ rebuild.notes = fluid change and seal heads only`,
     machine: 'rally',
     takenInDaysAgo: 210,
     promisedInDays: -203,
-    ask: rallyAsk('94', 'bottoms off the ferry ramp with the water aboard', `${RALLY_CLICKS(14, 12)}\nluggage.1.place = tank\nluggage.1.mass = 6\nluggage.2.place = tail\nluggage.2.mass = 9 kg`),
+    ask: rallyAsk(
+      '94',
+      'bottoms off the ferry ramp with the water aboard',
+      `${RALLY_CLICKS(14, 12)}\nluggage.1.place = tank\nluggage.1.mass = 6\nluggage.2.place = tail\nluggage.2.mass = 9 kg`,
+    ),
     inside: { rear: end(60, 13, 6), front: end(4.6, 6, 7) },
     choose: ['rear', 'front'],
     rebuild: `
@@ -132,7 +140,11 @@ part.1.batch = SY-0218`,
     machine: 'rally',
     takenInDaysAgo: 4,
     promisedInDays: 2,
-    ask: rallyAsk('94', 'chatters on small stones since the spring change', `${RALLY_CLICKS(14, 10)}\nfound.rear.spring = 66\nfound.front.spring = 4.6`),
+    ask: rallyAsk(
+      '94',
+      'chatters on small stones since the spring change',
+      `${RALLY_CLICKS(14, 10)}\nfound.rear.spring = 66\nfound.front.spring = 4.6`,
+    ),
     inside: { rear: end(66, 12, 6), front: end(4.6, 6, 11) },
     later: `
 job.waits = fork bushes on tomorrow's ferry
@@ -188,7 +200,12 @@ valves.rear.reason = judge the valving only after the friction is gone`,
     handedBackDaysAgo: 752,
     ride: `ride.feel = better`,
   },
-  { machine: 'pony', takenInDaysAgo: 0, promisedInDays: 8, ask: `rider.mass = 52\ncomplaint.1.phrase = tall\ncomplaint.1.place = standing\ncomplaint.1.end = both\ncomplaint.1.words = only toes on the quay, and I am new at this` },
+  {
+    machine: 'pony',
+    takenInDaysAgo: 0,
+    promisedInDays: 8,
+    ask: `rider.mass = 52\ncomplaint.1.phrase = tall\ncomplaint.1.place = standing\ncomplaint.1.end = both\ncomplaint.1.words = only toes on the quay, and I am new at this`,
+  },
   {
     machine: 'trail',
     owner: 'Coll Ashby',

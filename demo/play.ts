@@ -20,7 +20,8 @@ import { type Fitted, tapeReadings } from './readings';
 const DAY_MS = 86_400_000;
 const now = Date.now();
 const dayFrom = (days: number) => new Date(now + days * DAY_MS).toISOString().slice(0, 10);
-const timeOf = (daysAgo: number, minutes: number) => new Date(Math.min(now - daysAgo * DAY_MS - 3 * 3_600_000 + minutes * 60_000, now)).toISOString();
+const timeOf = (daysAgo: number, minutes: number) =>
+  new Date(Math.min(now - daysAgo * DAY_MS - 3 * 3_600_000 + minutes * 60_000, now)).toISOString();
 
 function get<T>(answer: Answer<T>, what: string): T {
   if (!answer.ok) throw new Error(`${what}: ${answer.problem.message} ${JSON.stringify(answer.problem)}`);
@@ -50,7 +51,10 @@ class Player {
     for (const [field, text] of entries) {
       if (!knownField(field)) throw new Error(`the demo names no field ${field}`);
       const device = field.startsWith('measure.') || field.startsWith('set.') ? 'tape' : 'by hand';
-      get(await recordJobEntry(this.jobId, { field, text, technicianId: this.technicianId, device }, this.at(daysAgo)), `job ${this.jobId} ${field} "${text}"`);
+      get(
+        await recordJobEntry(this.jobId, { field, text, technicianId: this.technicianId, device }, this.at(daysAgo)),
+        `job ${this.jobId} ${field} "${text}"`,
+      );
     }
   }
 
@@ -62,7 +66,9 @@ class Player {
 
   async walk(inside: { rear: Fitted; front: Fitted }, prefix: 'measure' | 'set', missing = 0, daysAgo?: number): Promise<void> {
     const { entries, figures } = await this.view();
-    const readings = (['rear', 'front'] as const).flatMap((end, i) => Object.entries(tapeReadings(entries, figures, end, inside[end], this.jobId * 10 + i, prefix)));
+    const readings = (['rear', 'front'] as const).flatMap((end, i) =>
+      Object.entries(tapeReadings(entries, figures, end, inside[end], this.jobId * 10 + i, prefix)),
+    );
     await this.record(missing > 0 ? readings.slice(0, -missing) : readings, daysAgo);
   }
 
@@ -89,7 +95,8 @@ class Player {
       const preload = entries[`springs.${end}.preload`]?.text.replace(' mm', '');
       if (!chosen || !preload) continue;
       lines.push([`fitted.${end}.spring`, /[a-z]/.test(chosen.rateText) ? chosen.rateText : `${chosen.rateText} N/mm`]);
-      for (const base of end === 'rear' ? ['rear.preload'] : ['front.preload.left', 'front.preload.right']) lines.push([`fitted.${base}.way`, 'mm'], [`fitted.${base}.reading`, preload]);
+      for (const base of end === 'rear' ? ['rear.preload'] : ['front.preload.left', 'front.preload.right'])
+        lines.push([`fitted.${base}.way`, 'mm'], [`fitted.${base}.reading`, preload]);
     }
     await this.record(lines);
   }
@@ -101,7 +108,9 @@ class Player {
       const before = this.job.inside![end];
       const chosen = springs.find((s) => s.id === numberOf(entries, `springs.${end}.choice`));
       const preloadMm = numberOf(entries, `springs.${end}.preload`);
-      return chosen && preloadMm !== null ? { rateNPerMm: chosen.rateNPerMm, preloadMm, frictionMm: Math.min(before.frictionMm, 5) } : before;
+      return chosen && preloadMm !== null
+        ? { rateNPerMm: chosen.rateNPerMm, preloadMm, frictionMm: Math.min(before.frictionMm, 5) }
+        : before;
     };
     return { rear: of('rear'), front: of('front') };
   }
@@ -110,7 +119,8 @@ class Player {
 async function play(): Promise<void> {
   const technicians = new Map<string, number>();
   for (const name of TECHNICIANS) technicians.set(name, get(await addTechnician(name), name).id);
-  for (const [end, name, rate, freeLength, solidLength, place] of SPRINGS) get(await addSpring({ end, name, rate, freeLength, solidLength, place }), name);
+  for (const [end, name, rate, freeLength, solidLength, place] of SPRINGS)
+    get(await addSpring({ end, name, rate, freeLength, solidLength, place }), name);
   const machines = new Map<string, number>();
   const customers = new Map<string, number>();
   const inOrder = [...JOBS].sort((a, b) => b.takenInDaysAgo - a.takenInDaysAgo);
@@ -124,7 +134,9 @@ async function play(): Promise<void> {
       await takeIn(
         {
           customer: customerId ? { id: customerId } : { name: owner, phone },
-          machine: machineId ? { id: machineId } : { figures: Object.fromEntries(Object.entries(machine.figures).map(([k, text]) => [k, { text }])) },
+          machine: machineId
+            ? { id: machineId }
+            : { figures: Object.fromEntries(Object.entries(machine.figures).map(([k, text]) => [k, { text }])) },
           promisedOn: dayFrom(job.promisedInDays),
         },
         timeOf(job.takenInDaysAgo, 0),
@@ -159,7 +171,9 @@ async function play(): Promise<void> {
     if (job.handedBackDaysAgo !== undefined) get(await handBack(taken.jobId, player.at(job.handedBackDaysAgo)), 'handing back');
     if (job.ride) await player.record(linesOf(job.ride), Math.max(0, (job.handedBackDaysAgo ?? 0) - 7));
   }
-  console.log(`The Slate Yard: ${machines.size} machines, ${inOrder.length} jobs, ${inOrder.filter((j) => j.sign).length} signed rebuilds.`);
+  console.log(
+    `The Slate Yard: ${machines.size} machines, ${inOrder.length} jobs, ${inOrder.filter((j) => j.sign).length} signed rebuilds.`,
+  );
 }
 
 play()

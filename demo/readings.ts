@@ -29,7 +29,14 @@ const read = (mm: number) => String(Math.round(mm * 2) / 2);
  * What a tape would read on this machine: the core's own equilibrium under the declared solo load, half the friction band either way, and a
  * millimetre of hand. Returns texts by field, ready to be recorded.
  */
-export function tapeReadings(entries: Entries, machine: Entries, end: 'rear' | 'front', fitted: Fitted, seed: number, prefix: 'measure' | 'set' = 'measure'): Record<string, string> {
+export function tapeReadings(
+  entries: Entries,
+  machine: Entries,
+  end: 'rear' | 'front',
+  fitted: Fitted,
+  seed: number,
+  prefix: 'measure' | 'set' = 'measure',
+): Record<string, string> {
   const model = endModelOf(entries, machine, end);
   const solo = loadsOf(entries, machine).cases[0];
   if ('missing' in model || !solo?.result.ok) throw new Error(`the demo machine lacks figures for its ${end}`);

@@ -16,7 +16,10 @@ if (!existsSync(directory)) {
   // Played beside its place and moved there whole: a half-played scenario is never opened.
   const playing = `${directory}.playing`;
   rmSync(playing, { recursive: true, force: true });
-  execFileSync('node', ['--conditions=react-server', '--import', 'tsx', 'demo/play.ts'], { stdio: 'inherit', env: { ...process.env, MAVRIN_DATA: playing } });
+  execFileSync('node', ['--conditions=react-server', '--import', 'tsx', 'demo/play.ts'], {
+    stdio: 'inherit',
+    env: { ...process.env, MAVRIN_DATA: playing },
+  });
   renameSync(playing, directory);
 }
 await serve(port, directory, 'The demo shop is open at');

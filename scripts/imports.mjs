@@ -3,10 +3,14 @@ import { execFileSync } from 'node:child_process';
 
 let out;
 try {
-  out = execFileSync('node', ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'json'], {
-    encoding: 'utf8',
-    maxBuffer: 1 << 28,
-  });
+  out = execFileSync(
+    'node',
+    ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'json'],
+    {
+      encoding: 'utf8',
+      maxBuffer: 1 << 28,
+    },
+  );
 } catch (failure) {
   out = failure.stdout;
   if (!out) throw failure;

@@ -47,7 +47,8 @@ export function refuse(message) {
 export async function checkPlace(port, directory) {
   if (!(await portIsFree(port))) refuse(`Port ${port} is taken. Stop what runs there, or choose another: PORT=4171.`);
   const holder = holderOf(directory);
-  if (holder !== null) refuse(`The data directory ${directory} is in use by process ${holder}. Stop that one first, or set MAVRIN_DATA to another place.`);
+  if (holder !== null)
+    refuse(`The data directory ${directory} is in use by process ${holder}. Stop that one first, or set MAVRIN_DATA to another place.`);
 }
 
 export async function serve(port, directory, greeting) {

@@ -30,7 +30,11 @@ const get = <T>(answer: Answer<T>): T => {
 const codeOf = (answer: Answer<unknown>) => (answer.ok ? 'accepted' : answer.problem.code);
 const record = (jobId: number, field: string, text: string, unit?: string) =>
   recordJobEntry(jobId, { field, text, technicianId: null, device: 'by hand', ...(unit ? { unit } : {}) });
-const FIGURES = { 'machine.make': { text: 'Halvik' }, 'machine.model': { text: 'Trail 300' }, 'machine.travel.rear': { text: '12 3/16 in' } };
+const FIGURES = {
+  'machine.make': { text: 'Halvik' },
+  'machine.model': { text: 'Trail 300' },
+  'machine.travel.rear': { text: '12 3/16 in' },
+};
 const newJob = async (frame = '') =>
   get(
     await takeIn({
@@ -65,7 +69,11 @@ test('bad input is refused with a code and leaves the data as it was', async () 
 test('a machine without a name or with a frame number already in the book is refused whole', async () => {
   await newJob('HVK-0001');
   const before = (await floor()).jobs.length;
-  const again = takeIn({ customer: { name: 'Somebody Else', phone: '' }, machine: { figures: { ...FIGURES, 'machine.frame': { text: 'hvk-0001' } } }, promisedOn: '2026-12-01' });
+  const again = takeIn({
+    customer: { name: 'Somebody Else', phone: '' },
+    machine: { figures: { ...FIGURES, 'machine.frame': { text: 'hvk-0001' } } },
+    promisedOn: '2026-12-01',
+  });
   expect(codeOf(await again)).toBe('already-exists');
   const nameless = takeIn({ customer: { name: 'Somebody Else', phone: '' }, machine: { figures: {} }, promisedOn: '2026-12-01' });
   expect(codeOf(await nameless)).toBe('empty');
@@ -117,7 +125,9 @@ test('a signed rebuild cannot be changed, by the use cases or by SQL; correction
     await expect(base.none(statement)).rejects.toThrow(/MAVRIN_(RECORDED|SEALED)/);
 
   const changes = [{ field: 'fitted.rear.spring', text: '76' }];
-  expect(codeOf(await correctRebuild(jobId, { technicianId, reason: 'r', changes: [{ field: 'rider.mass', text: '1' }] }))).toBe('field-unknown');
+  expect(codeOf(await correctRebuild(jobId, { technicianId, reason: 'r', changes: [{ field: 'rider.mass', text: '1' }] }))).toBe(
+    'field-unknown',
+  );
   get(await correctRebuild(jobId, { technicianId, reason: 'the spring was stamped 76', changes }));
   const view = (await bench(jobId))!;
   expect(view.signed.map((s) => s.corrects)).toEqual([null, rebuildId]);
@@ -136,14 +146,24 @@ test('constraints refuse nonsense whatever code path tries', async () => {
   const base = await db();
   const { jobId } = await newJob();
   for (const value of ["'NaN'", "'Infinity'"])
-    await expect(base.none(`INSERT INTO entry (job_id, field, text, value) VALUES (${jobId}, 'rider.mass', 'x', ${value})`)).rejects.toThrow(/check/);
+    await expect(
+      base.none(`INSERT INTO entry (job_id, field, text, value) VALUES (${jobId}, 'rider.mass', 'x', ${value})`),
+    ).rejects.toThrow(/check/);
   await expect(base.none(`INSERT INTO entry (field, text) VALUES ('rider.mass', '90')`)).rejects.toThrow(/check/);
-  await expect(base.none(`INSERT INTO job (machine_id, customer_id, promised_on) VALUES (99999, 1, '2026-12-01')`)).rejects.toThrow(/foreign key/);
-  const spring = get(await addSpring({ end: 'rear', name: 'Drawer 82', rate: '450 lbf/in', freeLength: '250', solidLength: '', place: 'drawer' }));
+  await expect(base.none(`INSERT INTO job (machine_id, customer_id, promised_on) VALUES (99999, 1, '2026-12-01')`)).rejects.toThrow(
+    /foreign key/,
+  );
+  const spring = get(
+    await addSpring({ end: 'rear', name: 'Drawer 82', rate: '450 lbf/in', freeLength: '250', solidLength: '', place: 'drawer' }),
+  );
   expect(spring.rateNPerMm).toBeCloseTo(450 * (4.4482216152605 / 25.4), 9);
   await expect(base.none('UPDATE spring SET rate_n_per_mm = 1')).rejects.toThrow(/MAVRIN_RECORDED/);
-  expect(codeOf(await addSpring({ end: 'rear', name: 'x', rate: '0', freeLength: '', solidLength: '', place: 'drawer' }))).toBe('out-of-range');
-  expect(codeOf(await addSpring({ end: 'rear', name: 'x', rate: '80', freeLength: '150', solidLength: '160', place: 'drawer' }))).toBe('solid-longer-than-free');
+  expect(codeOf(await addSpring({ end: 'rear', name: 'x', rate: '0', freeLength: '', solidLength: '', place: 'drawer' }))).toBe(
+    'out-of-range',
+  );
+  expect(codeOf(await addSpring({ end: 'rear', name: 'x', rate: '80', freeLength: '150', solidLength: '160', place: 'drawer' }))).toBe(
+    'solid-longer-than-free',
+  );
 });
 
 test('a machine handed back leaves the Floor and its ride is awaited until it is told', async () => {

@@ -6,7 +6,10 @@ import { PreferencesProvider } from '@/ui/layout/preferences';
 import { GlobalStyle } from '@/ui/theme/GlobalStyle';
 import { Registry } from '@/ui/theme/Registry';
 
-export const metadata: Metadata = { title: { default: 'Mavrin', template: '%s · Mavrin' }, description: 'The bench book of a suspension shop that also does the sums.' };
+export const metadata: Metadata = {
+  title: { default: 'Mavrin', template: '%s · Mavrin' },
+  description: 'The bench book of a suspension shop that also does the sums.',
+};
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const [theme, system] = ((await cookies()).get('mavrin')?.value ?? '').split('.');

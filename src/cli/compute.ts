@@ -23,9 +23,15 @@ async function answerLines(): Promise<void> {
   for await (const line of createInterface({ input: process.stdin })) {
     if (line.trim() === '') continue;
     const read = readJson(line);
-    const { operation, request } = (read.ok && read.value !== null && typeof read.value === 'object' ? read.value : {}) as Record<string, unknown>;
+    const { operation, request } = (read.ok && read.value !== null && typeof read.value === 'object' ? read.value : {}) as Record<
+      string,
+      unknown
+    >;
     if (!read.ok || typeof operation !== 'string') {
-      say({ operation: typeof operation === 'string' ? operation : null, error: read.ok ? problem('missing', ['operation']) : problem('not-json') });
+      say({
+        operation: typeof operation === 'string' ? operation : null,
+        error: read.ok ? problem('missing', ['operation']) : problem('not-json'),
+      });
       continue;
     }
     const answer = compute(operation, request);

@@ -17,4 +17,9 @@ export interface WorkingStep {
   source: string;
 }
 
-export const given = (symbol: string, value: number, unit: string, origin: Origin = 'given'): WorkingInput => ({ symbol, value, unit, origin });
+export const given = (symbol: string, value: number, unit: string, origin: Origin = 'given'): WorkingInput => ({
+  symbol,
+  value,
+  unit,
+  origin,
+});

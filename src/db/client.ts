@@ -57,9 +57,12 @@ const MIGRATIONS = resolve(/* turbopackIgnore: true */ process.cwd(), 'src/db/mi
 
 /** Numbered SQL files in order, one transaction each, the ledger's row first. A base newer than the program is refused. */
 export async function migrate(engine: PGlite, directory = MIGRATIONS): Promise<void> {
-  await engine.exec('CREATE TABLE IF NOT EXISTS migration (version integer PRIMARY KEY, name text NOT NULL, at timestamptz NOT NULL DEFAULT now())');
+  await engine.exec(
+    'CREATE TABLE IF NOT EXISTS migration (version integer PRIMARY KEY, name text NOT NULL, at timestamptz NOT NULL DEFAULT now())',
+  );
   const files = (await readdir(directory)).filter((f) => /^\d{4}_.+\.sql$/.test(f)).sort();
-  const done = (await engine.query<{ version: number }>('SELECT coalesce(max(version), 0)::int AS version FROM migration')).rows[0]?.version ?? 0;
+  const done =
+    (await engine.query<{ version: number }>('SELECT coalesce(max(version), 0)::int AS version FROM migration')).rows[0]?.version ?? 0;
   if (done > files.length) throw new BaseIsNewer(done, files.length);
   for (const file of files) {
     const version = Number(file.slice(0, 4));

@@ -35,14 +35,20 @@ export const loadsRequest = z.strictObject({
 });
 
 const otherForce = z
-  .discriminatedUnion('kind', [z.strictObject({ kind: z.literal('none') }), z.strictObject({ kind: z.literal('constant'), forceN: forceN({ min: 0 }) })])
+  .discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('none') }),
+    z.strictObject({ kind: z.literal('constant'), forceN: forceN({ min: 0 }) }),
+  ])
   .default({ kind: 'none' });
 
 const catalogueSpring = z
   .strictObject({
     id: z.string().min(1),
     rateNPerMm: rateNPerMm({ above: 0 }).optional(),
-    forceTable: z.array(z.strictObject({ deflectionMm: lengthMm({ min: 0 }), forceN: forceN({ min: 0 }) })).min(2).optional(),
+    forceTable: z
+      .array(z.strictObject({ deflectionMm: lengthMm({ min: 0 }), forceN: forceN({ min: 0 }) }))
+      .min(2)
+      .optional(),
     freeLengthMm: lengthMm({ above: 0 }).optional(),
     solidLengthMm: lengthMm({ above: 0 }).optional(),
   })
@@ -53,7 +59,9 @@ const catalogueSpring = z
     spring.forceTable?.forEach((point, i) => {
       const before = i === 0 ? null : spring.forceTable![i - 1]!;
       const atOrigin = i === 0 && point.deflectionMm === 0 && point.forceN === 0;
-      const rises = before ? point.deflectionMm > before.deflectionMm && point.forceN > before.forceN : atOrigin || (point.deflectionMm > 0 && point.forceN > 0);
+      const rises = before
+        ? point.deflectionMm > before.deflectionMm && point.forceN > before.forceN
+        : atOrigin || (point.deflectionMm > 0 && point.forceN > 0);
       if (!rises) fail(ctx, 'force-table-order', ['forceTable', i]);
     });
   });

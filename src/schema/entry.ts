@@ -29,7 +29,9 @@ export function readEntry(def: FieldDef, text: string, bareUnit?: string): Resul
   if (text.trim() === '') return ok(EMPTIED);
   switch (def.kind) {
     case 'text':
-      return text.length > def.maxLength ? err('out-of-range', [], { min: 0, max: def.maxLength, unit: 'characters' }) : ok({ text, unit: null, value: null });
+      return text.length > def.maxLength
+        ? err('out-of-range', [], { min: 0, max: def.maxLength, unit: 'characters' })
+        : ok({ text, unit: null, value: null });
     case 'choice':
       return def.options.some((o) => o.value === text) ? ok({ text, unit: null, value: null }) : err('unreadable', [], { text });
     case 'count': {

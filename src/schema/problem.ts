@@ -11,12 +11,19 @@ export interface Problem {
 
 type Data = Record<string, string | number>;
 
-export const problem = (code: string, path: (string | number)[] = [], data: Data = {}): Problem => ({ code, message: issueWords({ code, data }), path });
+export const problem = (code: string, path: (string | number)[] = [], data: Data = {}): Problem => ({
+  code,
+  message: issueWords({ code, data }),
+  path,
+});
 
 export const problemOf = (issue: Issue): Problem => problem(issue.code, issue.path, issue.data);
 
 const at = (request: unknown, path: PropertyKey[]): unknown =>
-  path.reduce<unknown>((value, step) => (value === null || typeof value !== 'object' ? undefined : (value as Record<PropertyKey, unknown>)[step]), request);
+  path.reduce<unknown>(
+    (value, step) => (value === null || typeof value !== 'object' ? undefined : (value as Record<PropertyKey, unknown>)[step]),
+    request,
+  );
 
 type ZodIssue = z.core.$ZodIssue;
 
@@ -37,6 +44,7 @@ export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: Prope
       return problem('unknown-field', [...path, issue.keys[0] ?? ''], { field: issue.keys[0] ?? '' });
     case 'invalid_union': {
       if (!present) return problem('missing', path);
+      if (typeof at(request, full) === 'number') return problem('not-finite', path);
       const furthest = [...issue.errors].sort((a, b) => depth(b) - depth(a))[0];
       if (furthest && depth(furthest) > 0) return problemOfZod(furthest, request, full);
       return problem('wrong-type', path, { expected: 'of another kind' });
@@ -48,7 +56,8 @@ export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: Prope
     case 'invalid_type': {
       const value = at(request, full);
       if (!present) return problem('missing', path);
-      if (typeof value === 'number') return problem(issue.expected === 'number' ? 'not-finite' : 'wrong-type', path, { expected: issue.expected });
+      if (typeof value === 'number')
+        return problem(issue.expected === 'number' ? 'not-finite' : 'wrong-type', path, { expected: issue.expected });
       return problem('wrong-type', path, { expected: issue.expected });
     }
     default:

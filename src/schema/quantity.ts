@@ -30,7 +30,8 @@ export function quantity(dimension: Dimension, unit: string, limits: Limits = {}
     }
     if (!Number.isFinite(value)) return fail('not-finite');
     if (value < 0 && limits.min === 0) return fail('negative');
-    if (limits.above !== undefined && !(value > limits.above)) return fail(value < 0 ? 'negative' : 'out-of-range', { min: limits.above, unit: `${unit} and above it` });
+    if (limits.above !== undefined && !(value > limits.above))
+      return fail(value < 0 ? 'negative' : 'out-of-range', { min: limits.above, unit: `${unit} and above it` });
     if ((limits.min !== undefined && value < limits.min) || (limits.max !== undefined && value > limits.max))
       return fail('out-of-range', { min: limits.min ?? 0, ...(limits.max === undefined ? {} : { max: limits.max }), unit, dimension });
     return value;

@@ -26,9 +26,13 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   negative: () => 'This cannot be negative. Check the reading and what it is read against.',
   'below-absolute-zero': () => 'This is below absolute zero. Check the sign and the unit.',
   'out-of-range': (d) =>
-    d.max === undefined ? `This must be at least ${limit(d, 'min')}.` : `This must lie between ${limit(d, 'min')} and ${limit(d, 'max')}. Check the figure and its unit.`,
-  'above-extended': (d) => `The wheel cannot hang lower than at full extension (${mm(d.extended)}). Check this reading and the extended one.`,
-  'beyond-travel': (d) => `This would be ${mm(d.sag)} of sag, more than the ${mm(d.travel)} of travel. Check this reading and the extended one.`,
+    d.max === undefined
+      ? `This must be at least ${limit(d, 'min')}.`
+      : `This must lie between ${limit(d, 'min')} and ${limit(d, 'max')}. Check the figure and its unit.`,
+  'above-extended': (d) =>
+    `The wheel cannot hang lower than at full extension (${mm(d.extended)}). Check this reading and the extended one.`,
+  'beyond-travel': (d) =>
+    `This would be ${mm(d.sag)} of sag, more than the ${mm(d.travel)} of travel. Check this reading and the extended one.`,
   'extended-missing': () => 'Read the machine on the stand first, wheel hanging: sag is counted from there.',
   'unsprung-too-heavy': (d) => `The unsprung mass must be less than the ${d.weighed} kg weighed at this wheel.`,
   'wheel-lifts': (d) => `This load would lift the ${d.end} wheel off the ground. Check the masses and their places.`,
@@ -66,8 +70,10 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
   'reading-noise': () => 'This reads a little beyond full extension, within the tape’s own error.',
   'topped-out': () => 'No static sag: it tops out, and there is no droop travel.',
   'laden-above-unladen': () => 'There is less sag with the rider on than without. Read both again.',
-  'friction-band-wide': (d) => `The friction band of ${mm(d.band)} is wide; under ${mm(d.usual)} is usual. Check bushes, alignment and clamping.`,
-  'ideal-preload-negative': (d) => `The ideal spring would need ${mm(d.preload)} of preload: both targets cannot be met with this gas force and load.`,
+  'friction-band-wide': (d) =>
+    `The friction band of ${mm(d.band)} is wide; under ${mm(d.usual)} is usual. Check bushes, alignment and clamping.`,
+  'ideal-preload-negative': (d) =>
+    `The ideal spring would need ${mm(d.preload)} of preload: both targets cannot be met with this gas force and load.`,
   'ideal-preload-out-of-range': (d) => `The ideal preload of ${mm(d.preload)} lies outside the adjuster’s range.`,
   'no-candidate-in-range': () => 'No spring of the list reaches the rider sag within the adjuster’s range.',
   bottomed: () => 'The end rests on its stop under this load.',

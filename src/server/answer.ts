@@ -6,7 +6,11 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; status: 400 | 404 
 
 export const done = <T>(value: T): Answer<T> => ({ ok: true, value });
 
-export const refused = (code: string, path: (string | number)[] = [], data: Record<string, string | number> = {}): Extract<Answer<never>, { ok: false }> => ({
+export const refused = (
+  code: string,
+  path: (string | number)[] = [],
+  data: Record<string, string | number> = {},
+): Extract<Answer<never>, { ok: false }> => ({
   ok: false,
   status: 422,
   problem: problem(code, path, data),
@@ -18,9 +22,17 @@ export const refusedIssue = (issue: Issue, path: (string | number)[]): Extract<A
   problem: { ...problemOf(issue), path },
 });
 
-export const missing = (what: string): Extract<Answer<never>, { ok: false }> => ({ ok: false, status: 404, problem: problem('not-found', [], { what }) });
+export const missing = (what: string): Extract<Answer<never>, { ok: false }> => ({
+  ok: false,
+  status: 404,
+  problem: problem('not-found', [], { what }),
+});
 
-export const conflict = (code: string, path: (string | number)[] = [], data: Record<string, string | number> = {}): Extract<Answer<never>, { ok: false }> => ({
+export const conflict = (
+  code: string,
+  path: (string | number)[] = [],
+  data: Record<string, string | number> = {},
+): Extract<Answer<never>, { ok: false }> => ({
   ok: false,
   status: 409,
   problem: problem(code, path, data),

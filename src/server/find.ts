@@ -6,7 +6,8 @@ import { maybeOneCustomer } from '@/db/queries/people';
 import { manyFound, noneMakeFindable } from '@/db/queries/search';
 import { knownField } from '@/schema/fields';
 
-export const machineName = (m: Pick<Machine, 'make' | 'model' | 'year'>): string => [m.make, m.model, m.year ?? ''].filter((x) => x !== '').join(' ');
+export const machineName = (m: Pick<Machine, 'make' | 'model' | 'year'>): string =>
+  [m.make, m.model, m.year ?? ''].filter((x) => x !== '').join(' ');
 
 /** The words a job is found by: its customer and machine, and everything typed in words. */
 export async function makeJobFindable(sql: Sql, jobId: number): Promise<void> {

@@ -36,7 +36,8 @@ async function mirrorIdentity(sql: Sql, machineId: number, field: string, read: 
   if (field === 'machine.frame') {
     next.frameNumber = read.text.trim();
     const other = next.frameNumber === '' ? null : await maybeOneMachineByFrame(sql, next.frameNumber);
-    if (other && other.id !== machineId) throw new Refusal(conflict('already-exists', [field], { what: `Frame number ${next.frameNumber}` }));
+    if (other && other.id !== machineId)
+      throw new Refusal(conflict('already-exists', [field], { what: `Frame number ${next.frameNumber}` }));
   }
   await noneSetMachine(sql, next);
   const owner = (await manyOwners(sql, machineId))[0]?.name ?? '';
@@ -56,7 +57,8 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
     if (!job) throw new Refusal(missing('job'));
     await refuseUnknownTechnician(sql, request.technicianId);
     const known = knownField(request.field)!;
-    if (SEALED_STAGES.includes(known.stage) && (await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('sealed', [request.field]));
+    if (SEALED_STAGES.includes(known.stage) && (await manySignedOfJob(sql, jobId)).length > 0)
+      throw new Refusal(conflict('sealed', [request.field]));
     const { technicianId, device, field } = request;
     const entry = await oneNewEntry(sql, { jobId }, { field, ...read.value, technicianId, device, at, undoes: null });
     if (known.def.kind === 'text' || known.def.kind === 'choice') await makeJobFindable(sql, jobId);
@@ -86,7 +88,11 @@ export async function undo(jobId: number): Promise<Answer<Entry>> {
     if (!last) throw new Refusal(conflict('nothing-to-undo'));
     const before = await maybeOneBefore(sql, jobId, last.field, last.id);
     const { text, unit, value } = before ?? { text: '', unit: null, value: null };
-    const entry = await oneNewEntry(sql, { jobId }, { field: last.field, text, unit, value, technicianId: null, device: 'undo', at: null, undoes: last.id });
+    const entry = await oneNewEntry(
+      sql,
+      { jobId },
+      { field: last.field, text, unit, value, technicianId: null, device: 'undo', at: null, undoes: last.id },
+    );
     await makeJobFindable(sql, jobId);
     return entry;
   });
@@ -97,4 +103,3 @@ export async function currentEntries(sql: Sql, subject: Subject): Promise<Record
   const rows = await manyCurrentEntries(sql, subject);
   return Object.fromEntries(rows.map(({ field, text, unit, value, at }) => [field, { field, text, unit, value, at }]));
 }
-

@@ -41,7 +41,8 @@ function valuesUnder(entries: Entries, prefix: 'found' | 'fitted'): SetupValues 
   );
 }
 
-const carried = (values: SetupValues): SetupValues => Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { ...v, from: 'carried' as const }]));
+const carried = (values: SetupValues): SetupValues =>
+  Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { ...v, from: 'carried' as const }]));
 
 function preloadsOf(values: SetupValues): Record<string, number> {
   const entries: Entries = Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { field, at: null, ...v }]));
@@ -63,7 +64,12 @@ function sagsOf(entries: Entries, machine: Entries, prefix: 'measure' | 'set'): 
   return { rear: one('rear'), front: one('front') };
 }
 
-const setupDocument = (values: SetupValues, sag: SetupDocument['sag']): SetupDocument => ({ version: 'setup/1', values, preloadMm: preloadsOf(values), sag });
+const setupDocument = (values: SetupValues, sag: SetupDocument['sag']): SetupDocument => ({
+  version: 'setup/1',
+  values,
+  preloadMm: preloadsOf(values),
+  sag,
+});
 
 interface Signing {
   job: Job;
@@ -101,7 +107,11 @@ async function thenDurable<T>(answer: Answer<T>): Promise<Answer<T>> {
  * Signs the rebuild of a job: the whole record is sealed, and the machine's lineage grows by the set-up found and the set-up left behind.
  * Refusals: not-found, already-signed, nothing-recorded.
  */
-export async function signRebuild(jobId: number, technicianId: number, at: string | null = null): Promise<Answer<{ rebuildId: number; setupId: number }>> {
+export async function signRebuild(
+  jobId: number,
+  technicianId: number,
+  at: string | null = null,
+): Promise<Answer<{ rebuildId: number; setupId: number }>> {
   const answer = await inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
@@ -110,7 +120,15 @@ export async function signRebuild(jobId: number, technicianId: number, at: strin
     if (!Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild)\./.test(f))) throw new Refusal(refused('nothing-recorded'));
     const signedAt = at ?? new Date().toISOString();
     const { document, figures } = await prepare(sql, job, technicianId, entries, signedAt);
-    const rebuild = await oneNewSigned(sql, { jobId, corrects: null, reason: '', document, digest: digestOf(document), technicianId, signedAt });
+    const rebuild = await oneNewSigned(sql, {
+      jobId,
+      corrects: null,
+      reason: '',
+      document,
+      digest: digestOf(document),
+      technicianId,
+      signedAt,
+    });
     const found = valuesUnder(entries, 'found');
     const common = { machineId: job.machineId, jobId, recordedAt: signedAt };
     const previous = (await manySetups(sql, job.machineId))[0] ?? null;
@@ -118,11 +136,20 @@ export async function signRebuild(jobId: number, technicianId: number, at: strin
     const cameIn: SetupValues = { ...carried(previous?.document.values ?? {}), ...found };
     if (Object.keys(found).length > 0) {
       const asFound = setupDocument(cameIn, sagsOf(entries, figures, 'measure'));
-      parentId = (await oneNewSetup(sql, { ...common, rebuildId: null, parentId, kind: 'as-found', reason: 'as it came in', document: asFound })).id;
+      parentId = (
+        await oneNewSetup(sql, { ...common, rebuildId: null, parentId, kind: 'as-found', reason: 'as it came in', document: asFound })
+      ).id;
     }
     const left = setupDocument({ ...cameIn, ...valuesUnder(entries, 'fitted') }, { rear: NO_SAG, front: NO_SAG });
     const reasons = ['rear', 'front'].flatMap((end) => entries[`springs.${end}.reason`]?.text ?? []);
-    const setup = await oneNewSetup(sql, { ...common, rebuildId: rebuild.id, parentId, kind: 'rebuild', reason: reasons.join(' · '), document: left });
+    const setup = await oneNewSetup(sql, {
+      ...common,
+      rebuildId: rebuild.id,
+      parentId,
+      kind: 'rebuild',
+      reason: reasons.join(' · '),
+      document: left,
+    });
     return { rebuildId: rebuild.id, setupId: setup.id };
   });
   return thenDurable(answer);
@@ -139,13 +166,22 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
     if (!original) throw new Refusal(missing('signed rebuild'));
     const corrected: Record<string, Entries[string]> = {};
     for (const { field, text, unit } of request.changes) {
-      if (knownField(field)?.stage !== 'rebuild' && !field.startsWith('found.')) throw new Refusal(refused('field-unknown', ['field'], { field }));
+      if (knownField(field)?.stage !== 'rebuild' && !field.startsWith('found.'))
+        throw new Refusal(refused('field-unknown', ['field'], { field }));
       corrected[field] = { field, at: null, ...orRefuse(readField(field, text, unit, 'job')) };
     }
     const signedAt = at ?? new Date().toISOString();
     const { document } = await prepare(sql, job, request.technicianId, corrected, signedAt);
     const { technicianId, reason } = request;
-    const rebuild = await oneNewSigned(sql, { jobId, corrects: original.id, reason, document, digest: digestOf(document), technicianId, signedAt });
+    const rebuild = await oneNewSigned(sql, {
+      jobId,
+      corrects: original.id,
+      reason,
+      document,
+      digest: digestOf(document),
+      technicianId,
+      signedAt,
+    });
     const before = (await manySetups(sql, job.machineId)).find((s) => s.jobId === jobId && s.kind !== 'as-found');
     if (before) {
       const values = { ...before.document.values };
@@ -155,7 +191,16 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
         else if (suffix !== field) values[suffix] = { text, unit, value, from: 'corrected' };
       }
       const next = setupDocument(values, before.document.sag);
-      await oneNewSetup(sql, { machineId: job.machineId, jobId, rebuildId: rebuild.id, parentId: before.id, kind: 'correction', reason, document: next, recordedAt: signedAt });
+      await oneNewSetup(sql, {
+        machineId: job.machineId,
+        jobId,
+        rebuildId: rebuild.id,
+        parentId: before.id,
+        kind: 'correction',
+        reason,
+        document: next,
+        recordedAt: signedAt,
+      });
     }
     return { rebuildId: rebuild.id };
   });

@@ -24,7 +24,12 @@ async function customerOf(sql: Sql, wanted: TakeIn['customer']): Promise<Custome
   return added;
 }
 
-async function newMachine(sql: Sql, figures: Record<string, { text: string; unit?: string | undefined }>, customer: Customer, at: string | null): Promise<number> {
+async function newMachine(
+  sql: Sql,
+  figures: Record<string, { text: string; unit?: string | undefined }>,
+  customer: Customer,
+  at: string | null,
+): Promise<number> {
   const read = Object.entries(figures)
     .filter(([, typed]) => typed.text.trim() !== '')
     .map(([field, typed]) => ({ field, ...orRefuse(readField(field, typed.text, typed.unit, 'machine')) }));
@@ -40,7 +45,8 @@ async function newMachine(sql: Sql, figures: Record<string, { text: string; unit
     registration: textAt('machine.registration'),
     frameNumber,
   });
-  for (const entry of read) await oneNewEntry(sql, { machineId: machine.id }, { ...entry, technicianId: null, device: 'by hand', at, undoes: null });
+  for (const entry of read)
+    await oneNewEntry(sql, { machineId: machine.id }, { ...entry, technicianId: null, device: 'by hand', at, undoes: null });
   await noneNewOwner(sql, machine.id, customer.id, at);
   await makeMachineFindable(sql, machine, customer.name);
   return machine.id;

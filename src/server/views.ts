@@ -152,6 +152,13 @@ export async function customerFile(customerId: number) {
   const jobs = await manyJobsOfCustomer(base, customerId);
   return {
     customer,
-    jobs: jobs.map((j) => ({ id: j.id, machineId: j.machineId, machine: machineName(j), promisedOn: j.promisedOn, handedBackAt: j.handedBackAt, signed: j.signed })),
+    jobs: jobs.map((j) => ({
+      id: j.id,
+      machineId: j.machineId,
+      machine: machineName(j),
+      promisedOn: j.promisedOn,
+      handedBackAt: j.handedBackAt,
+      signed: j.signed,
+    })),
   };
 }

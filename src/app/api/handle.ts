@@ -11,7 +11,8 @@ function isForeign(request: Request): boolean {
 }
 
 export async function readBody(request: Request): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
-  if (isForeign(request)) return { ok: false, response: refuse(403, { code: 'foreign', message: 'This request comes from another site.', path: [] }) };
+  if (isForeign(request))
+    return { ok: false, response: refuse(403, { code: 'foreign', message: 'This request comes from another site.', path: [] }) };
   try {
     const text = await request.text();
     return { ok: true, value: text === '' ? {} : JSON.parse(text) };
@@ -21,7 +22,11 @@ export async function readBody(request: Request): Promise<{ ok: true; value: unk
 }
 
 /** Parses a request by its schema, calls one use case and answers: the whole of what a route does. */
-export async function handle<S extends z.ZodType, T>(request: Request, schema: S, useCase: (checked: z.output<S>) => Promise<Answer<T>>): Promise<Response> {
+export async function handle<S extends z.ZodType, T>(
+  request: Request,
+  schema: S,
+  useCase: (checked: z.output<S>) => Promise<Answer<T>>,
+): Promise<Response> {
   const body = await readBody(request);
   if (!body.ok) return body.response;
   const checked = schema.safeParse(body.value);

@@ -117,7 +117,11 @@ function readState(request: SagRequest, name: StateName, warnings: Warning[], wo
     unit: 'mm',
     source: PRACTICE,
   });
-  return ok({ sagMm, bandMm, uncertaintyMm: uncertainty(pairMeans, readings, halfWidth, request.style === 'ruler', single && bands.length === 0) });
+  return ok({
+    sagMm,
+    bandMm,
+    uncertaintyMm: uncertainty(pairMeans, readings, halfWidth, request.style === 'ruler', single && bands.length === 0),
+  });
 }
 
 /**

@@ -75,7 +75,10 @@ function idealSpring(request: SelectRequest): Result<{ rateNPerMm: number; prelo
   if (!(rateNPerMm > 0)) return err('no-solution', ['target']);
   const preloadMm = spring1N / (end.springs * rateNPerMm) - s1;
   const source = 'force balance at both sags by virtual work';
-  const forces = [given('spring force at static sag', spring1N, 'N', 'computed'), given('spring force at rider sag', spring2N, 'N', 'computed')];
+  const forces = [
+    given('spring force at static sag', spring1N, 'N', 'computed'),
+    given('spring force at rider sag', spring2N, 'N', 'computed'),
+  ];
   const strokes = [given('s₁', s1, 'mm', 'computed'), given('s₂', s2, 'mm', 'computed')];
   return ok({
     rateNPerMm,
@@ -102,7 +105,12 @@ function idealSpring(request: SelectRequest): Result<{ rateNPerMm: number; prelo
 }
 
 /** What one spring does at a given preload, without choosing anything: used for every load case. */
-export function predict(end: EndModel, spring: CatalogueSpring, preloadMm: number, wheelN: number): { sagMm: number; toppedOut: boolean; bottomed: boolean } {
+export function predict(
+  end: EndModel,
+  spring: CatalogueSpring,
+  preloadMm: number,
+  wheelN: number,
+): { sagMm: number; toppedOut: boolean; bottomed: boolean } {
   const rest = restsAt(end, springLaw(spring), preloadMm, wheelN);
   return { sagMm: rest.zMm, toppedOut: rest.status === 'topped-out', bottomed: rest.status === 'bottomed' };
 }
@@ -182,7 +190,9 @@ export function selectSpring(request: SelectRequest): Result<SelectResult> {
   const warnings: Warning[] = [];
   const [minMm, maxMm] = request.preloadRangeMm;
   if (preloadMm < 0) warnings.push({ code: 'ideal-preload-negative', path: ['target'], data: { preload: preloadMm } });
-  else if (preloadMm < minMm || preloadMm > maxMm) warnings.push({ code: 'ideal-preload-out-of-range', path: ['preloadRangeMm'], data: { preload: preloadMm } });
-  if (candidates.length > 0 && !candidates.some((c) => c.preloadInRange)) warnings.push({ code: 'no-candidate-in-range', path: ['catalogue'] });
+  else if (preloadMm < minMm || preloadMm > maxMm)
+    warnings.push({ code: 'ideal-preload-out-of-range', path: ['preloadRangeMm'], data: { preload: preloadMm } });
+  if (candidates.length > 0 && !candidates.some((c) => c.preloadInRange))
+    warnings.push({ code: 'no-candidate-in-range', path: ['catalogue'] });
   return ok({ ideal: { rateNPerMm, preloadMm }, candidates, warnings, working });
 }

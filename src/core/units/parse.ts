@@ -13,7 +13,17 @@ export interface Quantity {
   canonical: number;
 }
 
-const VULGAR: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8', '⅓': '1/3', '⅔': '2/3' };
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '⅓': '1/3',
+  '⅔': '2/3',
+};
 
 /** Minus signs, spaces and vulgar fractions as people and phones write them, made plain. */
 const plain = (text: string) =>
@@ -87,6 +97,7 @@ export function parseQuantity(text: string, expected?: { dimension: Dimension; u
   if (!number.ok) return number;
   const { value, rest } = number.value;
   if (rest === '') return expected ? finish(text, value, unitNamed(expected.unit)) : err('unit-missing', [], { text });
+  if (/^[\d.,/+-]/.test(rest)) return err('unreadable', [], { text });
   const unit = findUnit(rest);
   if (!unit) return err('unit-unknown', [], { unit: rest });
   if (!expected || unit.dimension === expected.dimension) return finish(text, value, unit);

@@ -7,7 +7,8 @@ export function printIn(canonical: number, unitName: string, decimals: number): 
 }
 
 /** Shortest text that reads back to the same number in `unit`: parse∘print is the identity. */
-export const printExact = (value: number, unitName: string): string => `${String(value).replace('e+', 'e')} ${unitName}`;
+export const printExact = (value: number, unitName: string): string =>
+  `${String(value).replace('e+', 'e')}${unitName === '1' ? '' : ` ${unitName}`}`;
 
 /** Millimetres as inches and a fraction of `denominator` in lowest terms: 593.725 → "23 3/8 in". */
 export function printInchFraction(mm: number, denominator = 32): string {

@@ -60,7 +60,10 @@ const UNITS: [Unit, string[]][] = [
   [define('mass', 'st', 14 * POUND_KG), ['stone']],
   [define('torque', 'N·m', 1), ['nm', 'n m', 'n*m', 'n.m', 'n⋅m']],
   [define('torque', 'kgf·m', KGF_N), ['kgf m', 'kgfm', 'kgm']],
-  [define('torque', 'lbf·ft', (LBF_N * FOOT_MM) / 1000), ['ft-lb', 'ftlb', 'ft lb', 'ft-lbf', 'ft·lbf', 'ft lbf', 'lb-ft', 'lb·ft', 'lb ft', 'lbf ft', 'lbf-ft', 'lbft', 'ft-lbs']],
+  [
+    define('torque', 'lbf·ft', (LBF_N * FOOT_MM) / 1000),
+    ['ft-lb', 'ftlb', 'ft lb', 'ft-lbf', 'ft·lbf', 'ft lbf', 'lb-ft', 'lb·ft', 'lb ft', 'lbf ft', 'lbf-ft', 'lbft', 'ft-lbs'],
+  ],
   [define('torque', 'lbf·in', (LBF_N * INCH_MM) / 1000), ['in-lb', 'in lb', 'lb-in', 'lbf in', 'in·lbf', 'lb·in']],
   [define('pressure', 'MPa', 1), ['n/mm²', 'n/mm2']],
   [define('pressure', 'kPa', 1e-3), []],

@@ -26,15 +26,14 @@ const LINE = `SELECT ${COLUMNS}, c.name AS customer, m.make, m.model, m.year,
 export const maybeOneJob = (sql: Sql, id: number) => sql.maybeOne<Job>(`SELECT ${COLUMNS} FROM job j WHERE j.id = $1`, [id]);
 
 /** Takes the job's row for the rest of the transaction, so that a signature and an entry cannot pass each other. */
-export const maybeOneJobLocked = (sql: Sql, id: number) => sql.maybeOne<Job>(`SELECT ${COLUMNS} FROM job j WHERE j.id = $1 FOR UPDATE`, [id]);
+export const maybeOneJobLocked = (sql: Sql, id: number) =>
+  sql.maybeOne<Job>(`SELECT ${COLUMNS} FROM job j WHERE j.id = $1 FOR UPDATE`, [id]);
 
 export const oneNewJob = (sql: Sql, machineId: number, customerId: number, promisedOn: string, takenInAt: string | null) =>
-  sql.one<{ id: number }>('INSERT INTO job (machine_id, customer_id, promised_on, taken_in_at) VALUES ($1, $2, $3, coalesce($4::timestamptz, now())) RETURNING id', [
-    machineId,
-    customerId,
-    promisedOn,
-    takenInAt,
-  ]);
+  sql.one<{ id: number }>(
+    'INSERT INTO job (machine_id, customer_id, promised_on, taken_in_at) VALUES ($1, $2, $3, coalesce($4::timestamptz, now())) RETURNING id',
+    [machineId, customerId, promisedOn, takenInAt],
+  );
 
 export const manyJobsOnTheStands = (sql: Sql, most: number) =>
   sql.many<JobLine>(`${LINE} WHERE j.handed_back_at IS NULL ORDER BY j.promised_on, j.id LIMIT $1`, [most]);
@@ -47,9 +46,11 @@ export const manyRidesAwaited = (sql: Sql, most: number) =>
     [most],
   );
 
-export const manyJobsOfMachine = (sql: Sql, machineId: number) => sql.many<JobLine>(`${LINE} WHERE j.machine_id = $1 ORDER BY j.id DESC`, [machineId]);
+export const manyJobsOfMachine = (sql: Sql, machineId: number) =>
+  sql.many<JobLine>(`${LINE} WHERE j.machine_id = $1 ORDER BY j.id DESC`, [machineId]);
 
 export const noneHandBack = (sql: Sql, id: number, at: string | null) =>
   sql.none('UPDATE job SET handed_back_at = coalesce($2::timestamptz, now()) WHERE id = $1 AND handed_back_at IS NULL', [id, at]);
 
-export const manyJobsOfCustomer = (sql: Sql, customerId: number) => sql.many<JobLine>(`${LINE} WHERE j.customer_id = $1 ORDER BY j.id DESC`, [customerId]);
+export const manyJobsOfCustomer = (sql: Sql, customerId: number) =>
+  sql.many<JobLine>(`${LINE} WHERE j.customer_id = $1 ORDER BY j.id DESC`, [customerId]);

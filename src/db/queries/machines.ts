@@ -39,10 +39,13 @@ export const maybeOneMachineByFrame = (sql: Sql, frameNumber: string) =>
   sql.maybeOne<Machine>(`SELECT ${COLUMNS} FROM machine WHERE lower(frame_number) = lower($1)`, [frameNumber]);
 
 export const oneNewMachine = (sql: Sql, m: Omit<Machine, 'id'>) =>
-  sql.one<Machine>(
-    `INSERT INTO machine (make, model, year, registration, frame_number) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`,
-    [m.make, m.model, m.year, m.registration, m.frameNumber],
-  );
+  sql.one<Machine>(`INSERT INTO machine (make, model, year, registration, frame_number) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`, [
+    m.make,
+    m.model,
+    m.year,
+    m.registration,
+    m.frameNumber,
+  ]);
 
 /** The mirror of the newest identity entries. */
 export const noneSetMachine = (sql: Sql, m: Machine) =>
@@ -56,7 +59,11 @@ export const noneSetMachine = (sql: Sql, m: Machine) =>
   ]);
 
 export const noneNewOwner = (sql: Sql, machineId: number, customerId: number, since: string | null) =>
-  sql.none('INSERT INTO ownership (machine_id, customer_id, since) VALUES ($1, $2, coalesce($3::timestamptz, now()))', [machineId, customerId, since]);
+  sql.none('INSERT INTO ownership (machine_id, customer_id, since) VALUES ($1, $2, coalesce($3::timestamptz, now()))', [
+    machineId,
+    customerId,
+    since,
+  ]);
 
 /** Owners, newest first. */
 export const manyOwners = (sql: Sql, machineId: number) =>

@@ -18,11 +18,13 @@ export const maybeOneTechnician = (sql: Sql, id: number) => sql.maybeOne<Technic
 export const maybeOneTechnicianByName = (sql: Sql, name: string) =>
   sql.maybeOne<Technician>('SELECT id, name FROM technician WHERE lower(name) = lower($1)', [name]);
 
-export const oneNewTechnician = (sql: Sql, name: string) => sql.one<Technician>('INSERT INTO technician (name) VALUES ($1) RETURNING id, name', [name]);
+export const oneNewTechnician = (sql: Sql, name: string) =>
+  sql.one<Technician>('INSERT INTO technician (name) VALUES ($1) RETURNING id, name', [name]);
 
 export const manyCustomers = (sql: Sql) => sql.many<Customer>('SELECT id, name, phone FROM customer ORDER BY name, id');
 
-export const maybeOneCustomer = (sql: Sql, id: number) => sql.maybeOne<Customer>('SELECT id, name, phone FROM customer WHERE id = $1', [id]);
+export const maybeOneCustomer = (sql: Sql, id: number) =>
+  sql.maybeOne<Customer>('SELECT id, name, phone FROM customer WHERE id = $1', [id]);
 
 export const oneNewCustomer = (sql: Sql, name: string, phone: string) =>
   sql.one<Customer>('INSERT INTO customer (name, phone) VALUES ($1, $2) RETURNING id, name, phone', [name, phone]);

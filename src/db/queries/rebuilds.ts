@@ -37,7 +37,15 @@ export const manySignedOfMachine = (sql: Sql, machineId: number) =>
 
 export const oneNewSigned = (
   sql: Sql,
-  r: { jobId: number; corrects: number | null; reason: string; document: RebuildDocument; digest: string; technicianId: number; signedAt: string },
+  r: {
+    jobId: number;
+    corrects: number | null;
+    reason: string;
+    document: RebuildDocument;
+    digest: string;
+    technicianId: number;
+    signedAt: string;
+  },
 ) =>
   sql.one<{ id: number }>(
     'INSERT INTO rebuild (job_id, corrects, reason, document, digest, technician_id, signed_at) VALUES ($1, $2, $3, $4::jsonb, $5, $6, $7) RETURNING id',

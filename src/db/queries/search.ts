@@ -22,8 +22,8 @@ export async function manyFound(sql: Sql, query: string, most: number): Promise<
     [patterns, words.join(' '), most],
   );
   if (exact.length > 0) return exact;
-  return sql.many<Found>(`SELECT kind, id, title FROM findable WHERE $1 <% words ORDER BY word_similarity($1, words) DESC, kind, id DESC LIMIT $2`, [
-    words.join(' '),
-    most,
-  ]);
+  return sql.many<Found>(
+    `SELECT kind, id, title FROM findable WHERE $1 <% words ORDER BY word_similarity($1, words) DESC, kind, id DESC LIMIT $2`,
+    [words.join(' '), most],
+  );
 }

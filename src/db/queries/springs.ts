@@ -26,4 +26,5 @@ export const oneNewSpring = (sql: Sql, s: Omit<Spring, 'id'>) =>
     [s.end, s.name, s.rateText, s.rateNPerMm, s.freeLengthMm, s.solidLengthMm, s.place],
   );
 
-export const noneRetireSpring = (sql: Sql, id: number) => sql.none('UPDATE spring SET retired_at = now() WHERE id = $1 AND retired_at IS NULL', [id]);
+export const noneRetireSpring = (sql: Sql, id: number) =>
+  sql.none('UPDATE spring SET retired_at = now() WHERE id = $1 AND retired_at IS NULL', [id]);

@@ -42,7 +42,9 @@ function springFinding(entries: Entries, machine: Entries, end: End): Because[] 
   const origin = `Measured; ${school.name.toLowerCase()}.`;
   const targetMm = windows.rider ? middleMm(windows.rider) : target.rider.value;
   const left = staticSagMm - (riderSagMm - targetMm);
-  const inWindow = windows.rider ? riderSagMm >= windows.rider.minMm && riderSagMm <= windows.rider.maxMm : Math.abs(riderSagMm - targetMm) <= 5;
+  const inWindow = windows.rider
+    ? riderSagMm >= windows.rider.minMm && riderSagMm <= windows.rider.maxMm
+    : Math.abs(riderSagMm - targetMm) <= 5;
   const leaves = left < 0 ? 'no static sag at all' : `${mm(left)} static`;
   if (left < window.minMm)
     found.push({
@@ -67,7 +69,13 @@ function springFinding(entries: Entries, machine: Entries, end: End): Because[] 
       rest: `Rider sag is ${mm(riderSagMm)}; ${riderSagMm > targetMm ? 'more' : 'less'} preload brings it to ${mm(targetMm)} and leaves ${leaves}.`,
       origin,
     });
-  else found.push({ mark: 'note', lead: `${NAME[end]}: this spring suits the load.`, rest: `Static ${mm(staticSagMm)} and rider ${mm(riderSagMm)} are both where they belong.`, origin });
+  else
+    found.push({
+      mark: 'note',
+      lead: `${NAME[end]}: this spring suits the load.`,
+      rest: `Static ${mm(staticSagMm)} and rider ${mm(riderSagMm)} are both where they belong.`,
+      origin,
+    });
   return found;
 }
 
@@ -124,7 +132,16 @@ export function overloadFindings(entries: Entries, machine: Entries): Because[] 
     origin: 'Weighed machine, declared load.',
   }));
   const tips = loads.cases.flatMap((c): Because[] =>
-    c.result.ok ? [] : [{ mark: 'danger', lead: `The load ${c.name} cannot stand.`, rest: issueWords(c.result.issue), origin: 'Moments about the axles.' }],
+    c.result.ok
+      ? []
+      : [
+          {
+            mark: 'danger',
+            lead: `The load ${c.name} cannot stand.`,
+            rest: issueWords(c.result.issue),
+            origin: 'Moments about the axles.',
+          },
+        ],
   );
   return [...over, ...tips];
 }
@@ -164,13 +181,24 @@ export function becauseOf(entries: Entries, machine: Entries): Because[] {
 
 /** One candidate spring in a sentence: the verdict first, then the figures, then what the school makes of it. */
 export function candidateWords(
-  candidate: { verdict: string; preloadMm: number; preloadWantedMm: number; preloadInRange: boolean; riderSagMm: number; staticSagMm: number; loadFactorAtFullTravel: number; coilBindReserveMm: number | null },
+  candidate: {
+    verdict: string;
+    preloadMm: number;
+    preloadWantedMm: number;
+    preloadInRange: boolean;
+    riderSagMm: number;
+    staticSagMm: number;
+    loadFactorAtFullTravel: number;
+    coilBindReserveMm: number | null;
+  },
   target: { staticMm: number; riderMm: number },
   range: readonly [number, number],
   schoolName: string,
 ): Because {
   const held = `At ${candidate.preloadMm.toFixed(1)} mm of preload it holds ${mm(candidate.riderSagMm)} with the rider and ${mm(candidate.staticSagMm)} bare, against ${mm(target.riderMm)} and ${mm(target.staticMm)} wanted.`;
-  const outside = candidate.preloadInRange ? '' : ` The adjuster (${range[0]} to ${range[1]} mm) cannot give the ${candidate.preloadWantedMm.toFixed(1)} mm it would need.`;
+  const outside = candidate.preloadInRange
+    ? ''
+    : ` The adjuster (${range[0]} to ${range[1]} mm) cannot give the ${candidate.preloadWantedMm.toFixed(1)} mm it would need.`;
   const why: Record<string, string> = {
     right: '',
     'too soft': ' Too much preload would carry the load.',

@@ -1,7 +1,8 @@
 /** The cautions of the trade, each at the step where the work can hurt somebody. Common practice; the maker's manual, local rules and licensed practice decide. */
 export const CAUTIONS = {
   lifting: 'Stand the machine on a secured stand before lifting or pressing it; a second person holds it.',
-  springs: 'A compressed spring holds more than half a tonne. Use a rated compressor with its guard, and never stand in line with the spring.',
+  springs:
+    'A compressed spring holds more than half a tonne. Use a rated compressor with its guard, and never stand in line with the spring.',
   caps: 'Fork caps fly when the last thread lets go. Cover them and wear eye protection.',
   gas: 'Nitrogen only. Release the gas before opening; never heat or drill a charged body.',
   brakes: 'Support the calipers, never hang them by the hose. Change nothing on brake-operated parts without the maker and local law.',

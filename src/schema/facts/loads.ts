@@ -83,4 +83,6 @@ export interface Overload {
 export const overloads = ({ cases, platedKg }: Loads): Overload[] =>
   platedKg === null
     ? []
-    : cases.flatMap((c) => (c.result.ok && c.result.value.totalKg > platedKg ? [{ caseName: c.name, totalKg: c.result.value.totalKg, platedKg }] : []));
+    : cases.flatMap((c) =>
+        c.result.ok && c.result.value.totalKg > platedKg ? [{ caseName: c.name, totalKg: c.result.value.totalKg, platedKg }] : [],
+      );

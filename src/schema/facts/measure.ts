@@ -17,7 +17,9 @@ export const pairNumbers = (entries: Entries, prefix: string, end: End, state: '
 };
 
 export const styleOf = (entries: Entries, prefix: string, end: End): SagRequest['style'] =>
-  textOf(entries, `${prefix}.${end}.style`) === 'ruler' || (end === 'front' && textOf(entries, `${prefix}.${end}.style`) === '') ? 'ruler' : 'distance';
+  textOf(entries, `${prefix}.${end}.style`) === 'ruler' || (end === 'front' && textOf(entries, `${prefix}.${end}.style`) === '')
+    ? 'ruler'
+    : 'distance';
 
 export interface EndSag {
   result: Result<SagResult>;

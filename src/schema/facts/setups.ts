@@ -25,10 +25,26 @@ export function setupLines(document: SetupDocument): SetupLine[] {
       const way = document.values[`${preloadKey}.way`]?.text ?? 'mm';
       const reference = document.values[`${preloadKey}.reference`]?.text;
       const read = way === 'mm' ? '' : ` (read as ${way} ${value.text}${reference ? ` against ${reference}` : ''})`;
-      return [{ key: preloadKey, label: f.label, end, text: mm === undefined ? `${way} ${value.text}` : `${mm.toFixed(1)} mm${read}`, number: mm ?? value.value }];
+      return [
+        {
+          key: preloadKey,
+          label: f.label,
+          end,
+          text: mm === undefined ? `${way} ${value.text}` : `${mm.toFixed(1)} mm${read}`,
+          number: mm ?? value.value,
+        },
+      ];
     }
     const unit = f.kind === 'count' ? f.unitLabel : value.unit;
-    return [{ key: f.key, label: f.label, end, text: f.kind === 'count' ? `${value.text} ${unit}` : withUnit(value.text, value.unit), number: value.value }];
+    return [
+      {
+        key: f.key,
+        label: f.label,
+        end,
+        text: f.kind === 'count' ? `${value.text} ${unit}` : withUnit(value.text, value.unit),
+        number: value.value,
+      },
+    ];
   });
   for (const end of ['rear', 'front'] as const)
     for (const [key, label] of [
@@ -61,7 +77,12 @@ export function compareSetups(left: SetupDocument, right: SetupDocument): SetupD
     .map((key) => {
       const [l, r] = [a.find((x) => x.key === key), b.find((x) => x.key === key)];
       const known = l ?? r!;
-      const same = l && r && (l.number !== null && r.number !== null ? Math.abs(l.number - r.number) <= 1e-9 * Math.max(1, Math.abs(l.number)) : l.text === r.text);
+      const same =
+        l &&
+        r &&
+        (l.number !== null && r.number !== null
+          ? Math.abs(l.number - r.number) <= 1e-9 * Math.max(1, Math.abs(l.number))
+          : l.text === r.text);
       return { key, label: known.label, end: known.end, left: l?.text ?? null, right: r?.text ?? null, differs: !same };
     });
 }

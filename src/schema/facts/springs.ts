@@ -1,7 +1,17 @@
 import { constantLeverage } from '@/core/leverage/leverage';
 import { err, type Result } from '@/core/result';
 import { type EndModel, frontEnd, rearEnd } from '@/core/spring/end';
-import { againstWindow, middleMm, type End, schoolById, SCHOOLS, type School, type Use, type Windows, type WindowVerdict } from '@/core/spring/schools';
+import {
+  againstWindow,
+  middleMm,
+  type End,
+  schoolById,
+  SCHOOLS,
+  type School,
+  type Use,
+  type Windows,
+  type WindowVerdict,
+} from '@/core/spring/schools';
 import { type CatalogueSpring, predict, selectSpring, type SelectResult } from '@/core/spring/select';
 import type { Entries } from '../entry';
 import { loadsOf } from './loads';
@@ -38,7 +48,12 @@ export interface Target {
 /** The two sags to aim at: typed ones first, else the middle of the school's windows. */
 export function targetOf(entries: Entries, machine: Entries, end: End): Target | null {
   const own = windowsOf(entries, machine, end);
-  const share = windowsOf(entries, machine, end, SCHOOLS.find((s) => s.id === 'share-of-travel'));
+  const share = windowsOf(
+    entries,
+    machine,
+    end,
+    SCHOOLS.find((s) => s.id === 'share-of-travel'),
+  );
   const riderWindow = own?.rider ?? share?.rider;
   if (!riderWindow) return null;
   const rider = figureOr(entries, `springs.${end}.target.rider`, Math.round(middleMm(riderWindow)));
@@ -91,7 +106,12 @@ const asCatalogue = (s: ListedSpring): CatalogueSpring => ({
 });
 
 /** The whole spring question of one end, or what is missing for it, as field names. */
-export function selectionOf(entries: Entries, machine: Entries, end: End, springs: readonly ListedSpring[]): Selection | { missing: string[] } {
+export function selectionOf(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  springs: readonly ListedSpring[],
+): Selection | { missing: string[] } {
   const loads = loadsOf(entries, machine);
   const model = endModelOf(entries, machine, end);
   const target = targetOf(entries, machine, end);
@@ -137,7 +157,13 @@ export interface SchoolVerdict {
 }
 
 /** What each school says of the sags measured at one end. */
-export function schoolVerdicts(entries: Entries, machine: Entries, end: End, staticMm: number | null, riderMm: number | null): SchoolVerdict[] {
+export function schoolVerdicts(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  staticMm: number | null,
+  riderMm: number | null,
+): SchoolVerdict[] {
   const chosen = schoolOf(entries).id;
   return SCHOOLS.map((school) => {
     const windows = windowsOf(entries, machine, end, school);

@@ -35,7 +35,8 @@ const READING_COUNT = 10;
 export function readingsTaken(entries: Entries): number {
   let taken = 0;
   for (const end of ['rear', 'front'] as const) {
-    const ruler = textOf(entries, `measure.${end}.style`) === 'ruler' || (end === 'front' && textOf(entries, `measure.${end}.style`) === '');
+    const ruler =
+      textOf(entries, `measure.${end}.style`) === 'ruler' || (end === 'front' && textOf(entries, `measure.${end}.style`) === '');
     const anyOfEnd = Object.keys(entries).some((f) => f.startsWith(`measure.${end}.`));
     if (ruler ? anyOfEnd : numberOf(entries, `measure.${end}.extended`) !== null) taken += 1;
     for (const state of ['unladen', 'laden'] as const) {
@@ -64,26 +65,44 @@ const LINES: Record<Stage, (known: Known) => Pick<StageLine, 'state' | 'line'>> 
   },
   reason: ({ entries }) => lineOf(textOf(entries, 'reason.first') !== '', [[textOf(entries, 'reason.finding') !== '', 'finding']]),
   springs: ({ entries }) =>
-    lineOf(Object.keys(entries).some((f) => f.startsWith('springs.')), [
-      [numberOf(entries, 'springs.rear.choice') !== null, 'rear not chosen'],
-      [numberOf(entries, 'springs.front.choice') !== null, 'front not chosen'],
-    ]),
+    lineOf(
+      Object.keys(entries).some((f) => f.startsWith('springs.')),
+      [
+        [numberOf(entries, 'springs.rear.choice') !== null, 'rear not chosen'],
+        [numberOf(entries, 'springs.front.choice') !== null, 'front not chosen'],
+      ],
+    ),
   valves: ({ entries }) =>
-    lineOf(Object.keys(entries).some((f) => f.startsWith('valves.')), [
-      [textOf(entries, 'valves.rear.specified') !== '', 'rear not specified'],
-      [textOf(entries, 'valves.front.specified') !== '', 'front not specified'],
-    ]),
-  rebuild: ({ entries, signed }) => lineOf(Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild)\./.test(f)), [[signed, 'not signed']]),
+    lineOf(
+      Object.keys(entries).some((f) => f.startsWith('valves.')),
+      [
+        [textOf(entries, 'valves.rear.specified') !== '', 'rear not specified'],
+        [textOf(entries, 'valves.front.specified') !== '', 'front not specified'],
+      ],
+    ),
+  rebuild: ({ entries, signed }) =>
+    lineOf(
+      Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild)\./.test(f)),
+      [[signed, 'not signed']],
+    ),
   set: ({ entries, handedBack }) =>
-    lineOf(Object.keys(entries).some((f) => f.startsWith('set.')), [
-      [textOf(entries, 'set.torqueChecked') === 'yes', 'torque check'],
-      [textOf(entries, 'set.balance') !== '', 'balance'],
-      [handedBack, 'not handed back'],
-    ]),
-  ride: ({ entries }) => lineOf(Object.keys(entries).some((f) => f.startsWith('ride.')), [[textOf(entries, 'ride.feel') !== '', 'how it rode']]),
+    lineOf(
+      Object.keys(entries).some((f) => f.startsWith('set.')),
+      [
+        [textOf(entries, 'set.torqueChecked') === 'yes', 'torque check'],
+        [textOf(entries, 'set.balance') !== '', 'balance'],
+        [handedBack, 'not handed back'],
+      ],
+    ),
+  ride: ({ entries }) =>
+    lineOf(
+      Object.keys(entries).some((f) => f.startsWith('ride.')),
+      [[textOf(entries, 'ride.feel') !== '', 'how it rode']],
+    ),
 };
 
-export const stageLines = (known: Known): StageLine[] => STAGES.map((stage) => ({ stage, name: STAGE_NAMES[stage], ...LINES[stage](known) }));
+export const stageLines = (known: Known): StageLine[] =>
+  STAGES.map((stage) => ({ stage, name: STAGE_NAMES[stage], ...LINES[stage](known) }));
 
 const NEXT: Record<Stage, string> = {
   ask: 'Ask the rider',

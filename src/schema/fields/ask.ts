@@ -71,7 +71,9 @@ export const COMPLAINT_ITEM: FieldDef[] = [
 export const LUGGAGE_ITEM: FieldDef[] = [
   choice('luggage.n.place', 'Place', LUGGAGE_PLACES),
   mass('luggage.n.mass', 'Mass', [0, 200], [0.5, 60]),
-  length('luggage.n.at', 'Forward of the rear axle', [-1500, 3000], [-600, 1600], { hint: 'minus is behind it; usual place until measured' }),
+  length('luggage.n.at', 'Forward of the rear axle', [-1500, 3000], [-600, 1600], {
+    hint: 'minus is behind it; usual place until measured',
+  }),
 ];
 
 export const ASK_CONDITION: FieldDef[] = [
@@ -83,4 +85,11 @@ export const ASK_CONDITION: FieldDef[] = [
   text('found.controls', 'Fit of bar and levers', { maxLength: 160 }),
 ];
 
-export const ASK_FIELDS = [...ASK_RIDER, ...ASK_RIDE, ...COMPLAINT_ITEM, ...LUGGAGE_ITEM, ...ASK_CONDITION, ...withPrefix('found', SETUP_FIELDS)];
+export const ASK_FIELDS = [
+  ...ASK_RIDER,
+  ...ASK_RIDE,
+  ...COMPLAINT_ITEM,
+  ...LUGGAGE_ITEM,
+  ...ASK_CONDITION,
+  ...withPrefix('found', SETUP_FIELDS),
+];

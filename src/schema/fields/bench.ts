@@ -6,7 +6,12 @@ const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 
 /** The walk round one end. `set.` repeats it on the finished machine. Several pairs: n counts from 1. */
 const walk = (prefix: 'measure' | 'set', end: End): FieldDef[] => [
-  choice(`${prefix}.${end}.style`, `${NAME[end]}, read with`, { distance: 'Tape, axle to mark', ruler: 'Ruler, zero at full extension' }, { end }),
+  choice(
+    `${prefix}.${end}.style`,
+    `${NAME[end]}, read with`,
+    { distance: 'Tape, axle to mark', ruler: 'Ruler, zero at full extension' },
+    { end },
+  ),
   length(`${prefix}.${end}.extended`, 'On the stand, wheel hanging', [0, 1500], [0, 900], { end }),
   length(`${prefix}.${end}.unladen.n.lifted`, 'Off the stand, lifted', [-5, 1500], [0, 900], { end }),
   length(`${prefix}.${end}.unladen.n.pressed`, 'Off the stand, pressed', [-5, 1500], [0, 900], { end }),
@@ -39,14 +44,22 @@ const springFields = (end: End): FieldDef[] => [
   length(`springs.${end}.target.rider`, 'Target rider sag', [1, 500], [20, 130], { end, hint: 'from the school until typed' }),
   GAS_FORCE(end),
   length(`springs.${end}.range.min`, 'Adjuster, least preload', [0, 200], [0, 20], { end, hint: 'taken as 0 until known' }),
-  length(`springs.${end}.range.max`, 'Adjuster, most preload', [0, 200], [2, 40], { end, hint: end === 'rear' ? 'taken as 20 until known' : 'taken as 25 until known' }),
+  length(`springs.${end}.range.max`, 'Adjuster, most preload', [0, 200], [2, 40], {
+    end,
+    hint: end === 'rear' ? 'taken as 20 until known' : 'taken as 25 until known',
+  }),
   count(`springs.${end}.choice`, 'Spring chosen', '', [1, 1e9], [1, 1e9], { end }),
   length(`springs.${end}.preload`, 'Preload for it', [0, 200], [0, 40], { end }),
   text(`springs.${end}.reason`, 'Reason for the choice', { end, maxLength: 500, lines: 2 }),
 ];
 
 export const VALVES_FIELDS: FieldDef[] = (['rear', 'front'] as const).flatMap((end) => [
-  text(`valves.${end}.found`, `${NAME[end]} stacks as found`, { end, maxLength: 1000, lines: 3, hint: 'from the piston out, diameter × thickness × count' }),
+  text(`valves.${end}.found`, `${NAME[end]} stacks as found`, {
+    end,
+    maxLength: 1000,
+    lines: 3,
+    hint: 'from the piston out, diameter × thickness × count',
+  }),
   text(`valves.${end}.specified`, `${NAME[end]} stacks to fit`, { end, maxLength: 1000, lines: 3 }),
   text(`valves.${end}.reason`, `${NAME[end]}, reason`, { end, maxLength: 500, lines: 2 }),
 ]);
@@ -88,6 +101,9 @@ export const RIDE_FIELDS: FieldDef[] = [
   text('ride.next', 'Next single change, or keep', { maxLength: 300, lines: 2 }),
 ];
 
-export const JOB_FIELDS: FieldDef[] = [text('job.waits', 'Waits for', { maxLength: 160 }), text('job.notes', 'Notes on the job', { maxLength: 2000, lines: 3 })];
+export const JOB_FIELDS: FieldDef[] = [
+  text('job.waits', 'Waits for', { maxLength: 160 }),
+  text('job.notes', 'Notes on the job', { maxLength: 2000, lines: 3 }),
+];
 
 export const SPRINGS_FIELDS: FieldDef[] = [...springFields('rear'), ...springFields('front')];

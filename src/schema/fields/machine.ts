@@ -16,7 +16,10 @@ export const MACHINE_FIGURES: FieldDef[] = [
   length('machine.travel.rear', 'Rear wheel travel', [10, 600], [60, 350], { end: 'rear', hint: 'vertical, at the axle' }),
   length('machine.travel.front', 'Front wheel travel', [10, 600], [60, 350], { end: 'front', hint: 'along the leg' }),
   angle('machine.rake', 'Rake', [0, 60], [18, 36], { hint: 'from the vertical' }),
-  count('machine.leverage', 'Leverage ratio', 'wheel : shock', [0.5, 10], [1, 4], { end: 'rear', hint: 'wheel travel over shock stroke; constant' }),
+  count('machine.leverage', 'Leverage ratio', 'wheel : shock', [0.5, 10], [1, 4], {
+    end: 'rear',
+    hint: 'wheel travel over shock stroke; constant',
+  }),
   length('machine.wheelbase', 'Wheelbase', [500, 3000], [1100, 1800]),
   mass('machine.weighed.rear', 'Rear wheel as weighed', [1, 1000], [30, 250], { end: 'rear', hint: 'no rider, machine level' }),
   mass('machine.weighed.front', 'Front wheel as weighed', [1, 1000], [30, 250], { end: 'front', hint: 'no rider, machine level' }),

@@ -38,7 +38,10 @@ const leg = (side: 'left' | 'right'): FieldDef[] => {
     ...clicker(`front.rebound.${side}`, `${name} rebound`, 'front'),
     ...preloadFields(`front.preload.${side}`, `${name} preload`, 'front'),
     length(`front.height.${side}`, `${name} leg above the clamp`, [-100, 200], [0, 40], { end: 'front' }),
-    length(`front.oilLevel.${side}`, `${name} oil level`, [0, 500], [60, 200], { end: 'front', hint: 'from the top, leg compressed, spring out' }),
+    length(`front.oilLevel.${side}`, `${name} oil level`, [0, 500], [60, 200], {
+      end: 'front',
+      hint: 'from the top, leg compressed, spring out',
+    }),
   ];
 };
 
@@ -73,10 +76,17 @@ export const SETUP_FIELDS: FieldDef[] = SETUP_GROUPS.flatMap((g) => g.fields);
 /** The places preload is read, for deriving millimetres: suffix keys without `.way`. */
 export const PRELOAD_KEYS = ['rear.preload', 'front.preload.left', 'front.preload.right'] as const;
 
-export const withPrefix = (prefix: 'found' | 'fitted', fields: FieldDef[]): FieldDef[] => fields.map((f) => ({ ...f, key: `${prefix}.${f.key}` }));
+export const withPrefix = (prefix: 'found' | 'fitted', fields: FieldDef[]): FieldDef[] =>
+  fields.map((f) => ({ ...f, key: `${prefix}.${f.key}` }));
 
 export const GAS_FORCE = (end: End): FieldDef =>
-  force(`springs.${end}.otherForce`, end === 'rear' ? 'Gas force at the shock' : 'Air force along the fork, both legs', [0, 5000], [0, 500], {
-    end,
-    hint: 'taken as 0 until known',
-  });
+  force(
+    `springs.${end}.otherForce`,
+    end === 'rear' ? 'Gas force at the shock' : 'Air force along the fork, both legs',
+    [0, 5000],
+    [0, 500],
+    {
+      end,
+      hint: 'taken as 0 until known',
+    },
+  );

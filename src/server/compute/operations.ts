@@ -22,25 +22,36 @@ interface Operation {
   run(request: never): Result<Computed>;
 }
 
-const operation = <S extends z.ZodType>(sentence: string, schema: S, run: (request: z.output<S>) => Result<Computed>): Operation => ({ sentence, schema, run });
+const operation = <S extends z.ZodType>(sentence: string, schema: S, run: (request: z.output<S>) => Result<Computed>): Operation => ({
+  sentence,
+  schema,
+  run,
+});
 
 const OPERATIONS: Record<string, Operation> = {
   convert: operation('A quantity as people write it, in another unit.', convertRequest, ({ value, to }) => convert(value, to)),
   sag: operation('Static and rider sag, shares of travel and friction bands from lifted and pressed readings.', sagRequest, sag),
   loads: operation('Sprung loads at the wheels from wheel weights and additions, by moments.', loadsRequest, loads),
-  'spring-select': operation('The ideal spring for two sag targets, and the springs of a catalogue ranked against it.', springSelectRequest, (r) => {
-    const otherForceN = r.otherForce.kind === 'constant' ? r.otherForce.forceN : 0;
-    const other = () => otherForceN;
-    const end = r.end === 'rear' ? rearEnd(r.travelMm, constantLeverage(r.leverage.ratio), other) : frontEnd(r.travelMm, r.rakeDeg, r.legs, other);
-    return selectSpring({ ...r, end });
-  }),
+  'spring-select': operation(
+    'The ideal spring for two sag targets, and the springs of a catalogue ranked against it.',
+    springSelectRequest,
+    (r) => {
+      const otherForceN = r.otherForce.kind === 'constant' ? r.otherForce.forceN : 0;
+      const other = () => otherForceN;
+      const end =
+        r.end === 'rear' ? rearEnd(r.travelMm, constantLeverage(r.leverage.ratio), other) : frontEnd(r.travelMm, r.rakeDeg, r.legs, other);
+      return selectSpring({ ...r, end });
+    },
+  ),
 };
 
 export const operationList = () => Object.entries(OPERATIONS).map(([name, { sentence }]) => ({ name, sentence }));
 
 export function operationSchema(name: string): { ok: true; schema: unknown } | { ok: false; problem: Problem } {
   const found = Object.hasOwn(OPERATIONS, name) ? OPERATIONS[name] : undefined;
-  return found ? { ok: true, schema: z.toJSONSchema(found.schema, { io: 'input' }) } : { ok: false, problem: problem('unknown-operation', [], { operation: name }) };
+  return found
+    ? { ok: true, schema: z.toJSONSchema(found.schema, { io: 'input' }) }
+    : { ok: false, problem: problem('unknown-operation', [], { operation: name }) };
 }
 
 export type ComputeAnswer = { ok: true; result: unknown } | { ok: false; problem: Problem };

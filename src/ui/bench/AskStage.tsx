@@ -27,7 +27,13 @@ export function AskStage() {
             <FieldsOf defs={ASK_RIDE} locked={sealed} />
           </Titled>
           <Titled title="What it does wrong">
-            <Repeat list="complaint" defs={COMPLAINT_ITEM} add="Add a complaint" empty="No complaint noted. Ask what it does, where, and at which end." locked={sealed} />
+            <Repeat
+              list="complaint"
+              defs={COMPLAINT_ITEM}
+              add="Add a complaint"
+              empty="No complaint noted. Ask what it does, where, and at which end."
+              locked={sealed}
+            />
           </Titled>
         </div>
         <div>

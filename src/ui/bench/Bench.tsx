@@ -122,7 +122,14 @@ function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; sta
   ]
     .filter(Boolean)
     .join(' · ');
-  const saidSaving = saving === 'waiting' ? '▲ Waiting for the shop’s computer: kept here, sent later' : saving === 'saving' ? 'Saving' : savedAt ? `Saved ${timeWords(savedAt)}` : 'All entries kept as typed';
+  const saidSaving =
+    saving === 'waiting'
+      ? '▲ Waiting for the shop’s computer: kept here, sent later'
+      : saving === 'saving'
+        ? 'Saving'
+        : savedAt
+          ? `Saved ${timeWords(savedAt)}`
+          : 'All entries kept as typed';
   return (
     <Shell
       title={`Job ${String(data.job.id).padStart(4, '0')}`}

@@ -24,6 +24,11 @@ const sagIn = (live: ReturnType<typeof useLive>, figures: ReturnType<typeof useL
 /** On a tablet held upright the walk stays beside the stance, and the findings go below. */
 const Three = styled(Columns)`
   grid-template-columns: minmax(21rem, 25rem) minmax(20rem, 1fr) minmax(16rem, 18.5rem);
+  > :nth-child(2) {
+    align-self: start;
+    position: sticky;
+    top: 1rem;
+  }
   @media (max-width: 960px) {
     grid-template-columns: 1.12fr 1fr;
     gap: 0 1rem;
@@ -69,14 +74,18 @@ export function MeasureSheet({ prefix, locked }: { prefix: 'measure' | 'set'; lo
         {ghost &&
           before.map((b) => (
             <Small key={b.name}>
-              Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'}, rear {b.rearMm.toFixed(1)} mm, front {b.frontMm.toFixed(1)} mm.
+              Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'}, rear {b.rearMm.toFixed(1)}{' '}
+              mm, front {b.frontMm.toFixed(1)} mm.
             </Small>
           ))}
       </div>
       <div>
         {prefix === 'measure' && (
           <>
-            <BecauseList findings={findings} empty="Read the rear first: extended, then off the stand, then with the rider on. Findings appear as the readings come in." />
+            <BecauseList
+              findings={findings}
+              empty="Read the rear first: extended, then off the stand, then with the rider on. Findings appear as the readings come in."
+            />
             <Schools />
           </>
         )}

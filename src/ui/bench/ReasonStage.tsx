@@ -28,7 +28,9 @@ export function ReasonStage() {
               {complaints.map((n) => (
                 <li key={n} style={{ padding: '0.4rem 0', borderBottom: '1px solid var(--fine)' }}>
                   <b>{phrase(textOf(live, `complaint.${n}.phrase`))}</b>{' '}
-                  <Small>{[place(textOf(live, `complaint.${n}.place`)), textOf(live, `complaint.${n}.end`)].filter(Boolean).join(', ')}</Small>
+                  <Small>
+                    {[place(textOf(live, `complaint.${n}.place`)), textOf(live, `complaint.${n}.end`)].filter(Boolean).join(', ')}
+                  </Small>
                   {textOf(live, `complaint.${n}.words`) && <div>“{textOf(live, `complaint.${n}.words`)}”</div>}
                 </li>
               ))}

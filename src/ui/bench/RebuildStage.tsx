@@ -100,7 +100,11 @@ function CarryOver() {
       const bare = fieldDef(`fitted.${key}`).kind === 'quantity' && from.unit && !/[a-z"'°]/i.test(from.text) ? ` ${from.unit}` : '';
       put(`fitted.${key}`, from.text + bare);
     }
-    setSaid(filled === 0 ? 'Nothing to carry over: the fields are filled, or nothing is chosen or noted yet.' : `${filled} fields filled. Change what is different now.`);
+    setSaid(
+      filled === 0
+        ? 'Nothing to carry over: the fields are filled, or nothing is chosen or noted yet.'
+        : `${filled} fields filled. Change what is different now.`,
+    );
   };
   return (
     <p style={{ marginBottom: '0.75rem', display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>

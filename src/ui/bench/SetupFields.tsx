@@ -3,7 +3,6 @@ import styled from 'styled-components';
 import { preloadOf } from '@/schema/facts/measure';
 import { textOf } from '@/schema/facts/read';
 import type { Entries } from '@/schema/entry';
-import { fieldDef } from '@/schema/fields';
 import { SETUP_GROUPS } from '@/schema/fields/setup';
 import { issueWords } from '@/schema/words';
 import { EntryField } from '../fields/EntryField';
@@ -20,7 +19,7 @@ const Groups = styled.div`
 
 const Pair = styled.div`
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);
   gap: 0 1rem;
   grid-column: 1 / -1;
 `;
@@ -42,7 +41,13 @@ const REFERENCE_NAME: Record<string, string> = {
   notch: 'Step height, mm',
   thread: 'Thread showing when slack, mm',
 };
-const READING_NAME: Record<string, string> = { mm: 'Preload, mm', length: 'Installed length, mm', turns: 'Turns in', notch: 'Notch, softest is 1', thread: 'Thread showing, mm' };
+const READING_NAME: Record<string, string> = {
+  mm: 'Preload, mm',
+  length: 'Installed length, mm',
+  turns: 'Turns in',
+  notch: 'Notch, softest is 1',
+  thread: 'Thread showing, mm',
+};
 
 /** Preload as people read it: the way, the reading, what it is read against; shown in mm. */
 function PreloadFields({ base, entries, locked }: { base: string; entries: Entries; locked: boolean }) {
@@ -61,7 +66,12 @@ function PreloadFields({ base, entries, locked }: { base: string; entries: Entri
               <b>{read.value.toFixed(1)} mm</b>
             </>
           ) : (
-            <Small>▲ {read.issue.code === 'empty' ? `Preload follows once the ${(REFERENCE_NAME[way] ?? 'reference').split(',')[0]!.toLowerCase()} is in.` : issueWords(read.issue)}</Small>
+            <Small>
+              ▲{' '}
+              {read.issue.code === 'empty'
+                ? `Preload follows once the ${(REFERENCE_NAME[way] ?? 'reference').split(',')[0]!.toLowerCase()} is in.`
+                : issueWords(read.issue)}
+            </Small>
           )}
         </div>
       )}
@@ -70,7 +80,15 @@ function PreloadFields({ base, entries, locked }: { base: string; entries: Entri
 }
 
 /** The set-up fields of a machine under one prefix; with `before`, what came in stands beside each figure. */
-export function SetupFields({ prefix, locked = false, before = false }: { prefix: 'found' | 'fitted'; locked?: boolean; before?: boolean }) {
+export function SetupFields({
+  prefix,
+  locked = false,
+  before = false,
+}: {
+  prefix: 'found' | 'fitted';
+  locked?: boolean;
+  before?: boolean;
+}) {
   const live = useLive();
   const beside = (suffix: string) => {
     const entry = live[`found.${suffix}`];
@@ -93,12 +111,16 @@ export function SetupFields({ prefix, locked = false, before = false }: { prefix
                       <EntryField field={key} locked={locked} />
                       {beside(f.key)}
                     </div>
-                    {prefix === 'found' ? <EntryField field={key.replace(/out$/, 'range')} label="Range" locked={locked} /> : <RangeOf field={`found.${f.key.replace(/out$/, 'range')}`} />}
+                    {prefix === 'found' ? (
+                      <EntryField field={key.replace(/out$/, 'range')} label="Range" locked={locked} />
+                    ) : (
+                      <RangeOf field={`found.${f.key.replace(/out$/, 'range')}`} />
+                    )}
                   </Pair>
                 );
               if (f.key.endsWith('.range')) return null;
               return (
-                <div key={key} style={fieldDef(key).kind === 'text' ? { gridColumn: '1 / -1' } : {}}>
+                <div key={key} style={{ gridColumn: '1 / -1' }}>
                   <EntryField field={key} locked={locked} />
                   {beside(f.key)}
                 </div>

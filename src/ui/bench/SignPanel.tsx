@@ -92,7 +92,12 @@ export function TechnicianField({ id, onChange }: { id: number | null; onChange(
         </Select>
       )}
       <div className="who">
-        <PlainField label={names.length > 0 ? 'or add a technician' : 'Technician’s name'} value={name} onChange={setName} problem={problem} />
+        <PlainField
+          label={names.length > 0 ? 'or add a technician' : 'Technician’s name'}
+          value={name}
+          onChange={setName}
+          problem={problem}
+        />
       </div>
       {name.trim() !== '' && <Button onPress={() => void add()}>Add {name.trim()}</Button>}
     </>

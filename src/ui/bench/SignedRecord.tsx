@@ -34,7 +34,11 @@ export function SignedRecord() {
           ))}
         </tbody>
       </Table>
-      {correcting ? <CorrectionForm onDone={() => setCorrecting(false)} /> : <QuietButton onPress={() => setCorrecting(true)}>Add a correction</QuietButton>}
+      {correcting ? (
+        <CorrectionForm onDone={() => setCorrecting(false)} />
+      ) : (
+        <QuietButton onPress={() => setCorrecting(true)}>Add a correction</QuietButton>
+      )}
     </>
   );
 }
@@ -44,7 +48,9 @@ function SignedRow({ record }: { record: SignedLine }) {
     <tr>
       <td>
         <b>{record.corrects === null ? 'Rebuild' : `Correction of rebuild ${record.corrects}`}</b>{' '}
-        <Small>record {record.id}, fingerprint {record.digest.slice(0, 12)}</Small>
+        <Small>
+          record {record.id}, fingerprint {record.digest.slice(0, 12)}
+        </Small>
         {record.corrects !== null && (
           <ul>
             {Object.entries(record.entries).map(([field, entry]) => (
@@ -100,7 +106,10 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
             <SelectValue />
             <ChevronDown size={16} aria-hidden />
           </AriaButton>
-          <Popover className="figures" style={{ background: 'var(--sheet)', border: '1px solid var(--ink)', maxHeight: '50vh', overflow: 'auto' }}>
+          <Popover
+            className="figures"
+            style={{ background: 'var(--sheet)', border: '1px solid var(--ink)', maxHeight: '50vh', overflow: 'auto' }}
+          >
             <ListBox>
               {FITTED.map((f) => (
                 <ListBoxItem key={f.key} id={f.key} style={{ padding: '0.6rem 0.9rem', cursor: 'pointer' }}>
@@ -111,7 +120,12 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
           </Popover>
         </Select>
         <div className="who">
-          <PlainField label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'} value={text} onChange={setText} problem={unread} />
+          <PlainField
+            label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'}
+            value={text}
+            onChange={setText}
+            problem={unread}
+          />
         </div>
         <div className="who">
           <PlainField label="Reason" value={reason} onChange={setReason} />

@@ -17,7 +17,7 @@ import { useKeys } from '../layout/keys';
 import { Button, Empty, Heading, Small, Table, Warn } from '../layout/primitives';
 import { useBench, useFigures } from './BenchContext';
 import { MachineFigures } from './MachineFigures';
-import { BecauseList, Columns, FieldGrid, SealedNote, Titled, Working } from './parts';
+import { BecauseList, Columns, FieldGrid, InView, SealedNote, Titled, Working } from './parts';
 import { ghostLines, stanceEnd } from './stance';
 
 const Ends = styled(ToggleButtonGroup)`
@@ -104,7 +104,13 @@ export function SpringsStage() {
       <SealedNote />
       <Columns $wide="1.5fr 1fr">
         <div>
-          <Ends selectionMode="single" disallowEmptySelection selectedKeys={[end]} onSelectionChange={(keys) => setEnd([...keys][0] as End)} aria-label="End">
+          <Ends
+            selectionMode="single"
+            disallowEmptySelection
+            selectedKeys={[end]}
+            onSelectionChange={(keys) => setEnd([...keys][0] as End)}
+            aria-label="End"
+          >
             <ToggleButton id="rear" className="rear">
               Rear spring
             </ToggleButton>
@@ -116,7 +122,13 @@ export function SpringsStage() {
           {'missing' in selection ? (
             <MissingFigures missing={selection.missing} />
           ) : (
-            <EndSelection key={end} end={end} selection={selection} current={current} onPick={(id) => setPicked({ ...picked, [end]: id })} />
+            <EndSelection
+              key={end}
+              end={end}
+              selection={selection}
+              current={current}
+              onPick={(id) => setPicked({ ...picked, [end]: id })}
+            />
           )}
           {!('missing' in selection) && selection.result.ok && <Working steps={selection.result.value.working} />}
         </div>
@@ -142,7 +154,7 @@ function predictedLines(rear: Candidate | null, front: Candidate | null): Stance
 
 function BecauseIfOverloaded() {
   const findings = overloadFindings(useLive(), useFigures());
-  return findings.length > 0 ? <BecauseList findings={findings} empty="" /> : null;
+  return findings.length > 0 ? <BecauseList findings={findings} empty="" title="Before any spring" /> : null;
 }
 
 function StanceSide({ predicted }: { predicted: StanceLine[] }) {
@@ -152,7 +164,7 @@ function StanceSide({ predicted }: { predicted: StanceLine[] }) {
   const inches = useSystem() === 'imperial';
   const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
   return (
-    <div>
+    <InView>
       <Stance
         rear={{ ...stanceEnd(live, figures, 'rear'), ...blank }}
         front={{ ...stanceEnd(live, figures, 'front'), ...blank }}
@@ -160,8 +172,10 @@ function StanceSide({ predicted }: { predicted: StanceLine[] }) {
         predicted={predicted}
         inches={inches}
       />
-      <Small>Dashed: predicted with the candidates looked at, solo. Dotted: rider sag as measured in this job. Brackets: the school’s windows.</Small>
-    </div>
+      <Small>
+        Dashed: predicted with the candidates looked at, solo. Dotted: rider sag as measured in this job. Brackets: the school’s windows.
+      </Small>
+    </InView>
   );
 }
 
@@ -171,8 +185,7 @@ function MissingFigures({ missing }: { missing: string[] }) {
   return (
     <>
       <Empty>
-        Springs are worked out from the loads. Still missing:{' '}
-        {missing.includes('rider.mass') ? 'the rider’s mass in gear' : ''}
+        Springs are worked out from the loads. Still missing: {missing.includes('rider.mass') ? 'the rider’s mass in gear' : ''}
         {missing.includes('rider.mass') && ofMachine.length > 0 ? ', and ' : ''}
         {ofMachine.length > 0 ? 'these figures of the machine' : ''}.
       </Empty>
@@ -186,7 +199,17 @@ function MissingFigures({ missing }: { missing: string[] }) {
   );
 }
 
-function EndSelection({ end, selection, current, onPick }: { end: End; selection: Selection; current: Candidate | null; onPick(id: string): void }) {
+function EndSelection({
+  end,
+  selection,
+  current,
+  onPick,
+}: {
+  end: End;
+  selection: Selection;
+  current: Candidate | null;
+  onPick(id: string): void;
+}) {
   const live = useLive();
   const { sealed } = useBench();
   const { target, result } = selection;
@@ -237,7 +260,13 @@ function Ideal({ end, selection, rateNPerMm, preloadMm }: { end: End; selection:
   );
 }
 
-function CandidateTable(props: { end: End; selection: Selection; candidates: Candidate[]; current: Candidate | null; onPick(id: string): void }) {
+function CandidateTable(props: {
+  end: End;
+  selection: Selection;
+  candidates: Candidate[];
+  current: Candidate | null;
+  onPick(id: string): void;
+}) {
   const { end, selection, candidates, current, onPick } = props;
   const { data } = useBench();
   const system = useSystem();
@@ -246,7 +275,8 @@ function CandidateTable(props: { end: End; selection: Selection; candidates: Can
   if (candidates.length === 0)
     return (
       <Empty>
-        No {end} spring is on the list yet. Add those in the drawer and those a supplier can send under <Link href="/drawers">Drawers</Link>, and they are ranked here at once.
+        No {end} spring is on the list yet. Add those in the drawer and those a supplier can send under <Link href="/drawers">Drawers</Link>
+        , and they are ranked here at once.
       </Empty>
     );
   const unit = system === 'metric' ? 'mm' : 'in';
@@ -293,7 +323,8 @@ function CandidateTable(props: { end: End; selection: Selection; candidates: Can
         })}
       </tbody>
       <caption className="visually-hidden">
-        Ranked by how near both sags come, solo. Targets: rider {selection.target.rider.value} mm, static {selection.target.static.value} mm.
+        Ranked by how near both sags come, solo. Targets: rider {selection.target.rider.value} mm, static {selection.target.static.value}{' '}
+        mm.
       </caption>
     </Candidates>
   );
@@ -306,7 +337,12 @@ function Choice({ end, selection, current, range }: { end: End; selection: Selec
   const { data, sealed } = useBench();
   const spring = data.springs.find((s) => String(s.id) === current.id);
   if (!spring) return null;
-  const words = candidateWords(current, { staticMm: selection.target.static.value, riderMm: selection.target.rider.value }, range, schoolOf(live).name);
+  const words = candidateWords(
+    current,
+    { staticMm: selection.target.static.value, riderMm: selection.target.rider.value },
+    range,
+    schoolOf(live).name,
+  );
   const isChosen = numberOf(live, `springs.${end}.choice`) === spring.id;
   const choose = () => {
     store.put(`springs.${end}.choice`, String(spring.id));
@@ -330,7 +366,17 @@ function Choice({ end, selection, current, range }: { end: End; selection: Selec
   );
 }
 
-function CaseTable({ spring, selection, preloadMm, system }: { spring: ListedSpring; selection: Selection; preloadMm: number; system: 'metric' | 'imperial' }) {
+function CaseTable({
+  spring,
+  selection,
+  preloadMm,
+  system,
+}: {
+  spring: ListedSpring;
+  selection: Selection;
+  preloadMm: number;
+  system: 'metric' | 'imperial';
+}) {
   const cases = selection.casesOf(spring, preloadMm);
   if (cases.length < 2) return null;
   return (

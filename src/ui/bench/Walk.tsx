@@ -26,7 +26,10 @@ function linesOf(entries: Entries, prefix: 'measure' | 'set', end: End, morePair
     for (let n = 1; n <= Math.max(read, morePairs); n += 1) {
       const fields = pairFields(prefix, end, state, n);
       const again = n === 1 ? '' : `, ${n}`;
-      lines.push({ field: fields.lifted, label: `${words}, lifted${again}` }, { field: fields.pressed, label: `${words}, pressed${again}` });
+      lines.push(
+        { field: fields.lifted, label: `${words}, lifted${again}` },
+        { field: fields.pressed, label: `${words}, pressed${again}` },
+      );
     }
   }
   if (prefix === 'measure') lines.push({ field: `measure.${end}.used`, label: 'Travel used, last ride' });
@@ -52,7 +55,13 @@ export function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: bo
             <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: '1rem' }}>
               <b style={{ color: `var(--${end})` }}>{NAME[end]}</b>
               <div style={{ width: '13.5rem' }}>
-                <EntryField field={`${prefix}.${end}.style`} look="walk" label={`${NAME[end]}, read with`} placeholder={end === 'rear' ? 'Tape, axle to mark' : 'Ruler, zero at full extension'} locked={locked} />
+                <EntryField
+                  field={`${prefix}.${end}.style`}
+                  look="walk"
+                  label={`${NAME[end]}, read with`}
+                  placeholder={end === 'rear' ? 'Tape, axle to mark' : 'Ruler, zero at full extension'}
+                  locked={locked}
+                />
               </div>
             </div>
             {ofEnd.map(({ field, label }, i) => (
@@ -72,7 +81,19 @@ export function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: bo
               </p>
             )}
             {!locked && (
-              <QuietButton onPress={() => setMore({ ...more, [end]: Math.max(more[end], pairNumbers(live, prefix, end, 'laden').length, pairNumbers(live, prefix, end, 'unladen').length) + 1 })}>
+              <QuietButton
+                onPress={() =>
+                  setMore({
+                    ...more,
+                    [end]:
+                      Math.max(
+                        more[end],
+                        pairNumbers(live, prefix, end, 'laden').length,
+                        pairNumbers(live, prefix, end, 'unladen').length,
+                      ) + 1,
+                  })
+                }
+              >
                 <Plus size={14} aria-hidden /> another pair of readings
               </QuietButton>
             )}

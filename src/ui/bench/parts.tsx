@@ -34,6 +34,25 @@ export const Columns = styled.div<{ $wide?: string }>`
   }
 `;
 
+/** Keeps a figure in view while its column's neighbours scroll; on a tablet it comes first. */
+export const InView = styled.div`
+  align-self: start;
+  position: sticky;
+  top: 1rem;
+  @media (max-width: 960px) {
+    position: static;
+    order: -1;
+    && {
+      border-top: 0;
+      padding-top: 0;
+      margin-top: 0;
+    }
+    svg {
+      max-width: 26rem;
+    }
+  }
+`;
+
 export const FieldGrid = styled.div<{ $min?: string }>`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(${({ $min }) => $min ?? '10.5rem'}, 1fr));
@@ -56,7 +75,21 @@ const Item = styled.li`
 `;
 
 /** A list of like things (complaints, luggage, parts): one row more than is filled in, on request. */
-export function Repeat({ list, defs, add, empty, min, locked = false }: { list: string; defs: readonly FieldDef[]; add: string; empty: string; min?: string; locked?: boolean }) {
+export function Repeat({
+  list,
+  defs,
+  add,
+  empty,
+  min,
+  locked = false,
+}: {
+  list: string;
+  defs: readonly FieldDef[];
+  add: string;
+  empty: string;
+  min?: string;
+  locked?: boolean;
+}) {
   const live = useLive();
   const store = useFieldStore();
   const [opened, setOpened] = useState<number[]>([]);
@@ -118,18 +151,18 @@ const Findings = styled.ul`
 const MARK = { danger: '■', warn: '▲', note: '○' };
 const MARK_COLOUR = { danger: 'var(--danger)', warn: 'var(--warn)', note: 'var(--ink)' };
 
-export function BecauseList({ findings, empty }: { findings: Because[]; empty: string }) {
+export function BecauseList({ findings, empty, title = 'Because' }: { findings: Because[]; empty: string; title?: string }) {
   return (
-    <section aria-label="Because">
-      <Heading>Because</Heading>
+    <section aria-label={title}>
+      <Heading>{title}</Heading>
       {findings.length === 0 && <Small>{empty}</Small>}
       <Findings aria-live="polite">
         {findings.map((f) => (
-          <li key={f.lead} className={f.mark === 'danger' ? 'danger' : ''} {...(f.mark === 'danger' ? { role: 'alert' } : {})}>
+          <li key={f.lead} className={f.mark === 'danger' ? 'danger' : ''}>
             <span className="mark" aria-hidden style={{ color: MARK_COLOUR[f.mark] }}>
               {MARK[f.mark]}
             </span>
-            <span>
+            <span {...(f.mark === 'danger' ? { role: 'alert' } : {})}>
               <b>{f.lead}</b> {f.rest} <span className="origin">{f.origin}</span>
             </span>
           </li>
@@ -139,7 +172,10 @@ export function BecauseList({ findings, empty }: { findings: Because[]; empty: s
   );
 }
 
-const figure = (x: number) => (Math.abs(x) >= 1000 ? x.toFixed(0) : Math.abs(x) >= 100 ? x.toFixed(1) : x.toFixed(2)).replace(/\.?0+$/, (z) => (z.includes('.') ? '' : z));
+const figure = (x: number) =>
+  (Math.abs(x) >= 1000 ? x.toFixed(0) : Math.abs(x) >= 100 ? x.toFixed(1) : x.toFixed(2)).replace(/\.?0+$/, (z) =>
+    z.includes('.') ? '' : z,
+  );
 
 /** The shown working: formula, numbers put in with their origin, result and source. Opened by the key W. */
 export function Working({ steps }: { steps: WorkingStep[] }) {

@@ -9,7 +9,12 @@ export async function post<T>(url: string, body: unknown): Promise<Posted<T>> {
   try {
     answer = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
   } catch {
-    return { ok: false, message: 'The shop’s computer does not answer. Nothing typed is lost; try again in a moment.', path: [], unreachable: true };
+    return {
+      ok: false,
+      message: 'The shop’s computer does not answer. Nothing typed is lost; try again in a moment.',
+      path: [],
+      unreachable: true,
+    };
   }
   const said = (await answer.json().catch(() => ({}))) as { error?: { message: string; path?: (string | number)[] } } & T;
   if (answer.ok) return { ok: true, value: said };

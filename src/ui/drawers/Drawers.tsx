@@ -5,6 +5,8 @@ import { Label, Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { printIn } from '@/core/units/print';
 import type { ListedSpring } from '@/schema/facts/springs';
+import { readNewSpring } from '@/schema/newSpring';
+import { issueWords } from '@/schema/words';
 import { Columns, FieldGrid, Titled } from '../bench/parts';
 import { post } from '../bench/send';
 import { PlainField } from '../fields/PlainField';
@@ -56,6 +58,9 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
   const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
   const at = (field: string) => (problem?.field === field ? problem.words : null);
   const add = async () => {
+    if (form.name.trim() === '') return setProblem({ field: 'name', words: 'Type the name or part number.' });
+    const read = readNewSpring(form);
+    if (!read.ok) return setProblem({ field: String(read.issue.path[0]), words: issueWords(read.issue) });
     const answer = await post('/api/springs', { ...form, end, place });
     if (!answer.ok) return setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
     setProblem(null);
@@ -88,7 +93,9 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
                         <th className="number">Free length</th>
                         <th className="number">Solid length</th>
                         <th>Where</th>
-                        <th />
+                        <th>
+                          <span className="visually-hidden">Take off</span>
+                        </th>
                       </tr>
                     </thead>
                     <tbody>
@@ -130,10 +137,30 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
             <Radio value="supplier">To order</Radio>
           </Choices>
           <FieldGrid>
-            <PlainField label="Name or part number" value={form.name} onChange={(name) => setForm({ ...form, name })} problem={at('name')} />
-            <PlainField label={end === 'front' ? 'Rate of one spring' : 'Rate'} value={form.rate} onChange={(rate) => setForm({ ...form, rate })} problem={at('rate')} />
-            <PlainField label="Free length" value={form.freeLength} onChange={(freeLength) => setForm({ ...form, freeLength })} problem={at('freeLength')} />
-            <PlainField label="Solid length" value={form.solidLength} onChange={(solidLength) => setForm({ ...form, solidLength })} problem={at('solidLength')} />
+            <PlainField
+              label="Name or part number"
+              value={form.name}
+              onChange={(name) => setForm({ ...form, name })}
+              problem={at('name')}
+            />
+            <PlainField
+              label={end === 'front' ? 'Rate of one spring' : 'Rate'}
+              value={form.rate}
+              onChange={(rate) => setForm({ ...form, rate })}
+              problem={at('rate')}
+            />
+            <PlainField
+              label="Free length"
+              value={form.freeLength}
+              onChange={(freeLength) => setForm({ ...form, freeLength })}
+              problem={at('freeLength')}
+            />
+            <PlainField
+              label="Solid length"
+              value={form.solidLength}
+              onChange={(solidLength) => setForm({ ...form, solidLength })}
+              problem={at('solidLength')}
+            />
           </FieldGrid>
           <p style={{ padding: '0.5rem 0' }}>
             <Small>A bare number is N/mm or mm; write 0,70 kgf/mm, 450 lbf/in or 9 7/8 in where it is marked so.</Small>

@@ -1,7 +1,20 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
 import { type KeyboardEvent, memo, type ReactNode } from 'react';
-import { Button, FieldError, Input, Label, ListBox, ListBoxItem, Popover, Select, SelectValue, Text, TextArea, TextField } from 'react-aria-components';
+import {
+  Button,
+  FieldError,
+  Input,
+  Label,
+  ListBox,
+  ListBoxItem,
+  Popover,
+  Select,
+  SelectValue,
+  Text,
+  TextArea,
+  TextField,
+} from 'react-aria-components';
 import styled from 'styled-components';
 import { fieldDef } from '@/schema/fields';
 import type { FieldDef } from '@/schema/fields/kinds';
@@ -206,7 +219,16 @@ export const EntryField = memo(function EntryField(props: Props) {
   return <TextEntry {...props} def={def} />;
 });
 
-function TextEntry({ field, def, look = 'stacked', label, ordinal, computedProblem = null, locked, placeholder }: Props & { def: FieldDef }) {
+function TextEntry({
+  field,
+  def,
+  look = 'stacked',
+  label,
+  ordinal,
+  computedProblem = null,
+  locked,
+  placeholder,
+}: Props & { def: FieldDef }) {
   const store = useFieldStore();
   const state = useField(field);
   const system = useSystem();
@@ -214,7 +236,12 @@ function TextEntry({ field, def, look = 'stacked', label, ordinal, computedProbl
   const isNumber = def.kind === 'quantity' || def.kind === 'count';
   const bare = unitOf(def, system);
   const other = def.kind === 'quantity' && state.value !== null && state.unit ? printOther(state.value, state.unit) : null;
-  const unitShown = def.kind === 'quantity' && state.unit && state.text && !/[a-z°"'″′]/i.test(state.text) ? state.unit : state.text && def.kind === 'quantity' ? '' : bare;
+  const unitShown =
+    def.kind === 'quantity' && state.unit && state.text && !/[a-z°"'″′]/i.test(state.text)
+      ? state.unit
+      : state.text && def.kind === 'quantity'
+        ? ''
+        : bare;
   const problem = state.problem ?? computedProblem;
   const input = (
     <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} autoComplete="off" spellCheck={!isNumber} />
@@ -286,7 +313,7 @@ function ChoiceEntry({ field, def, label, locked, look = 'stacked', placeholder 
           <SelectValue />
           <ChevronDown size={16} aria-hidden />
         </Trigger>
-        {look === 'stacked' && (
+        {look === 'stacked' && (state.problem || def.hint) && (
           <Below>
             <FieldError className="problem">{state.problem}</FieldError>
             {!state.problem && def.hint && <Text slot="description">{def.hint}</Text>}

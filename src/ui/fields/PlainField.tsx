@@ -55,9 +55,21 @@ const Shape = styled.div`
   }
 `;
 
-export function PlainField(props: { label: string; value: string; onChange(text: string): void; problem?: string | null; autoFocus?: boolean }) {
+export function PlainField(props: {
+  label: string;
+  value: string;
+  onChange(text: string): void;
+  problem?: string | null;
+  autoFocus?: boolean;
+}) {
   return (
-    <TextField value={props.value} onChange={props.onChange} isInvalid={Boolean(props.problem)} validationBehavior="aria" autoFocus={props.autoFocus ?? false}>
+    <TextField
+      value={props.value}
+      onChange={props.onChange}
+      isInvalid={Boolean(props.problem)}
+      validationBehavior="aria"
+      autoFocus={props.autoFocus ?? false}
+    >
       <Shape>
         <Label className="label">{props.label}</Label>
         <Input data-entry autoComplete="off" />
@@ -134,7 +146,12 @@ const Month = styled(Popover)`
 export function DayField(props: { label: string; value: string | null; onChange(isoDay: string | null): void; problem?: string | null }) {
   const value: CalendarDate | null = props.value ? parseDate(props.value) : null;
   return (
-    <DatePicker value={value} onChange={(day) => props.onChange(day ? day.toString() : null)} isInvalid={Boolean(props.problem)} validationBehavior="aria">
+    <DatePicker
+      value={value}
+      onChange={(day) => props.onChange(day ? day.toString() : null)}
+      isInvalid={Boolean(props.problem)}
+      validationBehavior="aria"
+    >
       <Shape>
         <Label className="label">{props.label}</Label>
         <DateBox>

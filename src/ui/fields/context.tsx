@@ -35,5 +35,8 @@ export function useSaving() {
   const store = useFieldStore();
   const saving = () => store.saving;
   const savedAt = () => store.savedAt;
-  return { saving: useSyncExternalStore(store.subscribe, saving, saving), savedAt: useSyncExternalStore(store.subscribe, savedAt, savedAt) };
+  return {
+    saving: useSyncExternalStore(store.subscribe, saving, saving),
+    savedAt: useSyncExternalStore(store.subscribe, savedAt, savedAt),
+  };
 }

@@ -27,7 +27,9 @@ export interface Outgoing {
   unit?: string;
 }
 
-export type Send = (what: Outgoing) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: string } | { ok: false; unreachable: true }>;
+export type Send = (
+  what: Outgoing,
+) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: string } | { ok: false; unreachable: true }>;
 
 interface Options {
   entries: Entries;
@@ -248,4 +250,3 @@ export function withUnit(entry: Pick<Entry, 'text' | 'unit'>): string {
   if (entry.unit === null || /[a-zµ°"'′″%]/i.test(entry.text)) return entry.text;
   return `${entry.text} ${entry.unit}`;
 }
-

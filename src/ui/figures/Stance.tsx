@@ -50,7 +50,7 @@ const Svg = styled.svg`
     stroke-width: 1;
   }
   .scale {
-    font-size: 10px;
+    font-size: 11.5px;
     fill: var(--soft);
   }
   .band {
@@ -101,7 +101,11 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
     front.riderMm === null ? '' : `front rider sag ${figure(front.riderMm)}`,
   ].filter(Boolean);
   return (
-    <Svg viewBox={`0 0 540 ${TOP + HEIGHT + 26}`} role="img" aria-label={`Stance. ${said.join(', ')} ${inches ? 'inches' : 'millimetres'}.`}>
+    <Svg
+      viewBox={`0 0 540 ${TOP + HEIGHT + 26}`}
+      role="img"
+      aria-label={`Stance. ${said.join(', ')} ${inches ? 'inches' : 'millimetres'}.`}
+    >
       {(['rear', 'front'] as const).map((end) => (
         <Column key={end} end={end} data={ends[end]} y={y} longest={longest} figure={figure} />
       ))}
@@ -109,10 +113,36 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
       {ghost.map((g) => (
         <Joined key={`ghost-${g.name}`} {...g} y={y} thick={1.2} dash="1.5 3.5" figure={null} at={null} />
       ))}
-      <Measured name="static" rear={rear.staticMm} front={front.staticMm} bands={[rear.staticBandMm, front.staticBandMm]} y={y} thick={1.6} figure={figure} at={near ? 0.27 : 0.5} />
-      <Measured name="rider" rear={rear.riderMm} front={front.riderMm} bands={[rear.riderBandMm, front.riderBandMm]} y={y} thick={3} figure={figure} at={near ? 0.73 : 0.5} />
+      <Measured
+        name="static"
+        rear={rear.staticMm}
+        front={front.staticMm}
+        bands={[rear.staticBandMm, front.staticBandMm]}
+        y={y}
+        thick={1.6}
+        figure={figure}
+        at={near ? 0.27 : 0.5}
+      />
+      <Measured
+        name="rider"
+        rear={rear.riderMm}
+        front={front.riderMm}
+        bands={[rear.riderBandMm, front.riderBandMm]}
+        y={y}
+        thick={3}
+        figure={figure}
+        at={near ? 0.73 : 0.5}
+      />
       {predicted.map((p) => (
-        <Joined key={`predicted-${p.name}`} {...p} y={y} thick={p.name.startsWith('rider') ? 2.6 : 1.6} dash="7 4" figure={figure} at={near ? (p.name.startsWith('rider') ? 0.73 : 0.27) : 0.5} />
+        <Joined
+          key={`predicted-${p.name}`}
+          {...p}
+          y={y}
+          thick={p.name.startsWith('rider') ? 2.6 : 1.6}
+          dash="7 4"
+          figure={figure}
+          at={near ? (p.name.startsWith('rider') ? 0.73 : 0.27) : 0.5}
+        />
       ))}
     </Svg>
   );
@@ -120,7 +150,19 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
 
 type Scale = (mm: number) => number;
 
-function Column({ end, data, y, longest, figure }: { end: End; data: StanceEnd; y: Scale; longest: number; figure: (mm: number) => string }) {
+function Column({
+  end,
+  data,
+  y,
+  longest,
+  figure,
+}: {
+  end: End;
+  data: StanceEnd;
+  y: Scale;
+  longest: number;
+  figure: (mm: number) => string;
+}) {
   const x = X[end];
   const travel = data.travelMm ?? longest;
   const ticks = Array.from({ length: Math.floor(travel / 10) }, (_, i) => (i + 1) * 10).filter((mm) => mm < travel);
@@ -130,16 +172,29 @@ function Column({ end, data, y, longest, figure }: { end: End; data: StanceEnd; 
   const labels = windowLabels(data, y);
   return (
     <g>
-      <text x={middle} y={20} textAnchor="middle" fontSize={14} fontWeight={650} style={{ fill: `var(--${end})` }}>
+      <text x={middle} y={20} textAnchor="middle" fontSize={15} fontWeight={650} style={{ fill: `var(--${end})` }}>
         {NAME[end]}
       </text>
-      <text x={middle} y={38} textAnchor="middle" fontSize={12} style={{ fill: 'var(--soft)' }}>
+      <text x={middle} y={38} textAnchor="middle" fontSize={13} style={{ fill: 'var(--soft)' }}>
         {data.travelMm === null ? 'travel not known' : `${figure(data.travelMm)} travel`}
       </text>
-      <rect className="column" x={x} y={TOP} width={WIDTH} height={y(travel) - TOP} strokeDasharray={data.travelMm === null ? '4 4' : undefined} />
+      <rect
+        className="column"
+        x={x}
+        y={TOP}
+        width={WIDTH}
+        height={y(travel) - TOP}
+        strokeDasharray={data.travelMm === null ? '4 4' : undefined}
+      />
       {ticks.map((mm) => (
         <g key={mm}>
-          <line className="tick" x1={end === 'rear' ? x + WIDTH : x} x2={(end === 'rear' ? x + WIDTH : x) - outward * -1 * (mm % 50 === 0 ? 12 : 6)} y1={y(mm)} y2={y(mm)} />
+          <line
+            className="tick"
+            x1={end === 'rear' ? x + WIDTH : x}
+            x2={(end === 'rear' ? x + WIDTH : x) - outward * -1 * (mm % 50 === 0 ? 12 : 6)}
+            y1={y(mm)}
+            y2={y(mm)}
+          />
           {mm % 50 === 0 && (
             <text className="scale" x={middle} y={y(mm) + 3.5} textAnchor="middle">
               {mm}
@@ -149,8 +204,19 @@ function Column({ end, data, y, longest, figure }: { end: End; data: StanceEnd; 
       ))}
       {labels.map((w) => (
         <g key={w.name}>
-          <path d={`M${edge + outward * 6} ${y(w.minMm)} h${outward * 8} V${y(w.maxMm)} h${outward * -8}`} fill="none" stroke={`var(--${end})`} strokeWidth={1.6} />
-          <text x={edge + outward * 19} y={w.labelY} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={11.5} style={{ fill: `var(--${end})` }}>
+          <path
+            d={`M${edge + outward * 6} ${y(w.minMm)} h${outward * 8} V${y(w.maxMm)} h${outward * -8}`}
+            fill="none"
+            stroke={`var(--${end})`}
+            strokeWidth={1.6}
+          />
+          <text
+            x={edge + outward * 19}
+            y={w.labelY}
+            textAnchor={end === 'rear' ? 'end' : 'start'}
+            fontSize={13}
+            style={{ fill: `var(--${end})` }}
+          >
             {w.name} {figure(Math.round(w.minMm))}–{figure(Math.round(w.maxMm))}
           </text>
         </g>
@@ -158,7 +224,7 @@ function Column({ end, data, y, longest, figure }: { end: End; data: StanceEnd; 
       {data.usedMm !== null && (
         <g>
           <path d={`M${edge + outward * 2} ${y(data.usedMm)} l${outward * 10} -5 v10 z`} style={{ fill: `var(--${end})` }} />
-          <text x={edge + outward * 17} y={y(data.usedMm) + 4} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={11.5}>
+          <text x={edge + outward * 17} y={y(data.usedMm) + 4} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={13}>
             used {figure(data.usedMm)}
           </text>
         </g>
@@ -174,7 +240,7 @@ function windowLabels(data: StanceEnd, y: Scale) {
     { name: 'rider', window: data.riderWindow },
   ].flatMap(({ name, window }) => (window ? [{ name, ...window, labelY: y((window.minMm + window.maxMm) / 2) + 4 }] : []));
   const [a, b] = labels;
-  if (a && b && b.labelY - a.labelY < 15) {
+  if (a && b && b.labelY - a.labelY < 16) {
     const middle = (a.labelY + b.labelY) / 2;
     a.labelY = middle - 7.5;
     b.labelY = middle + 7.5;
@@ -199,14 +265,19 @@ function Joined({ name, rearMm, frontMm, y, thick, dash, figure, at }: JoinedPro
   const labelX = from + (X.front - from) * along;
   const labelY = rearY + (frontY - rearY) * along;
   const label = figure ? `${name} ${figure(rearMm)} · ${figure(frontMm)}` : name;
-  const half = label.length * 2.95 + 3;
+  const half = label.length * 3.3 + 3;
   return (
     <g>
-      <path className="line" d={`M${X.rear} ${rearY} H${from} L${X.front} ${frontY} h${WIDTH}`} strokeWidth={thick} strokeDasharray={dash} />
+      <path
+        className="line"
+        d={`M${X.rear} ${rearY} H${from} L${X.front} ${frontY} h${WIDTH}`}
+        strokeWidth={thick}
+        strokeDasharray={dash}
+      />
       {at !== null && (
         <>
           <rect className="plate" x={labelX - half} y={labelY - 9} width={half * 2} height={18} />
-          <text x={labelX} y={labelY + 4.5} textAnchor="middle" fontSize={12.5} fontWeight={650}>
+          <text x={labelX} y={labelY + 4.5} textAnchor="middle" fontSize={14} fontWeight={650}>
             {label}
           </text>
         </>
@@ -229,7 +300,16 @@ interface MeasuredProps {
 /** A measured state: joined when both ends are read, a lone stroke across the column when one is. */
 function Measured({ name, rear, front, bands, y, thick, figure, at }: MeasuredProps) {
   const band = (mm: number, width: number | null, x: number) =>
-    width === null ? null : <rect key={x} className="band" x={x} y={y(mm - width / 2)} width={WIDTH} height={Math.max(0, y(mm + width / 2) - y(mm - width / 2))} />;
+    width === null ? null : (
+      <rect
+        key={x}
+        className="band"
+        x={x}
+        y={y(mm - width / 2)}
+        width={WIDTH}
+        height={Math.max(0, y(mm + width / 2) - y(mm - width / 2))}
+      />
+    );
   if (rear !== null && front !== null) {
     const [r, f] = [bands[0] ?? 0, bands[1] ?? 0];
     const [from, to] = [X.rear + WIDTH, X.front];
@@ -237,7 +317,10 @@ function Measured({ name, rear, front, bands, y, thick, figure, at }: MeasuredPr
       <g>
         {band(rear, bands[0], X.rear)}
         {band(front, bands[1], X.front)}
-        <path className="band" d={`M${from} ${y(rear - r / 2)} L${to} ${y(front - f / 2)} V${y(front + f / 2)} L${from} ${y(rear + r / 2)} z`} />
+        <path
+          className="band"
+          d={`M${from} ${y(rear - r / 2)} L${to} ${y(front - f / 2)} V${y(front + f / 2)} L${from} ${y(rear + r / 2)} z`}
+        />
         <Joined name={name} rearMm={rear} frontMm={front} y={y} thick={thick} figure={figure} at={at} />
       </g>
     );
@@ -252,7 +335,7 @@ function Measured({ name, rear, front, bands, y, thick, figure, at }: MeasuredPr
           <g key={end}>
             {band(mm, bands[i] ?? null, X[end])}
             <line className="line" x1={X[end]} x2={X[end] + WIDTH} y1={y(mm)} y2={y(mm)} strokeWidth={thick} />
-            <text x={inner} y={y(mm) + 4.5} textAnchor={end === 'rear' ? 'start' : 'end'} fontSize={12.5} fontWeight={650}>
+            <text x={inner} y={y(mm) + 4.5} textAnchor={end === 'rear' ? 'start' : 'end'} fontSize={14} fontWeight={650}>
               {name} {figure(mm)}
             </text>
           </g>
@@ -261,4 +344,3 @@ function Measured({ name, rear, front, bands, y, thick, figure, at }: MeasuredPr
     </g>
   );
 }
-

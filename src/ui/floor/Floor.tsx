@@ -110,7 +110,15 @@ export function Floor({ jobs, awaited, today }: Props & { today: string }) {
                 <span>
                   <span className="day">{dayWords(j.promisedOn).replace(/ \d{4}$/, '')}</span>
                   <br />
-                  <Small>{late(j.promisedOn) < 0 ? `▲ ${-late(j.promisedOn)} ${late(j.promisedOn) === -1 ? 'day' : 'days'} late` : late(j.promisedOn) === 0 ? 'today' : late(j.promisedOn) === 1 ? 'tomorrow' : `in ${late(j.promisedOn)} days`}</Small>
+                  <Small>
+                    {late(j.promisedOn) < 0
+                      ? `▲ ${-late(j.promisedOn)} ${late(j.promisedOn) === -1 ? 'day' : 'days'} late`
+                      : late(j.promisedOn) === 0
+                        ? 'today'
+                        : late(j.promisedOn) === 1
+                          ? 'tomorrow'
+                          : `in ${late(j.promisedOn)} days`}
+                  </Small>
                 </span>
                 <span>
                   <span className="machine">{j.machine}</span>

@@ -66,7 +66,14 @@ interface Choice {
 }
 
 /** Types to find one of the book's own; what is not found is new. */
-function FindOrAdd(props: { label: string; items: Choice[]; text: string; onText(text: string): void; onPick(id: number | null): void; autoFocus?: boolean }) {
+function FindOrAdd(props: {
+  label: string;
+  items: Choice[];
+  text: string;
+  onText(text: string): void;
+  onPick(id: number | null): void;
+  autoFocus?: boolean;
+}) {
   return (
     <ComboBox
       items={props.items}
@@ -163,7 +170,13 @@ export function NewJob({ customers, machines, chosenMachineId }: Props) {
               )}
             </Titled>
             <Titled title="Machine in the book">
-              <FindOrAdd label="Make, model or registration; leave empty for a new one" items={machineChoices} text={machineText} onText={setMachineText} onPick={setMachineId} />
+              <FindOrAdd
+                label="Make, model or registration; leave empty for a new one"
+                items={machineChoices}
+                text={machineText}
+                onText={setMachineText}
+                onPick={setMachineId}
+              />
               {machineId !== null && customer.id !== machines.find((m) => m.id === machineId)?.ownerId && customer.name !== '' && (
                 <Small>▲ The book has another owner for this machine. Taking it in records the new one; the old stays in its file.</Small>
               )}

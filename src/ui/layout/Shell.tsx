@@ -212,8 +212,12 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
           <Button onPress={() => setOpen('find')} aria-label="Find, key /">
             <Search size={18} aria-hidden />
           </Button>
-          <Button onPress={toggleUnits} aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}. Change, key U`}>
-            <Ruler size={16} aria-hidden /> <span className="word">{preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}</span>
+          <Button
+            onPress={toggleUnits}
+            aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}. Change, key U`}
+          >
+            <Ruler size={16} aria-hidden />{' '}
+            <span className="word">{preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}</span>
           </Button>
           <Button onPress={() => preferences.set({ theme: night ? 'day' : 'night' })} aria-label={night ? 'Day bench' : 'Night bench'}>
             {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}

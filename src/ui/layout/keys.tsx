@@ -4,7 +4,9 @@ import { useEffect, useRef } from 'react';
 export type KeyMap = Record<string, () => void>;
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.getAttribute('role') === 'spinbutton');
+  target instanceof HTMLElement &&
+  !(target instanceof HTMLInputElement && /^(radio|checkbox)$/.test(target.type)) &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.getAttribute('role') === 'spinbutton');
 
 /**
  * Single keys of the page. Letters work while no field is being typed in (Escape leaves a field); `Alt+…` always.

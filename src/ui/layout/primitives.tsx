@@ -66,6 +66,11 @@ const strong = css`
     background: var(--ink);
     text-decoration: underline;
   }
+  &[data-disabled] {
+    background: none;
+    color: var(--soft);
+    text-decoration: none;
+  }
 `;
 
 export const Button = styled(AriaButton)<{ $strong?: boolean }>`

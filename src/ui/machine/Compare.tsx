@@ -98,7 +98,8 @@ export function Compare({ machine, setups, left, right }: Props) {
           <tr>
             <th>
               <label style={{ display: 'flex', gap: '0.5rem', alignItems: 'center', minHeight: 44 }}>
-                <input type="checkbox" checked={onlyDifferent} onChange={(event) => setOnlyDifferent(event.target.checked)} /> only what differs
+                <input type="checkbox" checked={onlyDifferent} onChange={(event) => setOnlyDifferent(event.target.checked)} /> only what
+                differs
               </label>
             </th>
             <th>

@@ -27,7 +27,9 @@ export function CustomerFile({ customer, jobs }: Props) {
                   <Link href={`/machines/${j.machineId}`}>{j.machine}</Link>
                 </td>
                 <td>{j.signed ? 'rebuild signed' : <Small>not signed</Small>}</td>
-                <td className="number">{j.handedBackAt ? `handed back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}</td>
+                <td className="number">
+                  {j.handedBackAt ? `handed back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -30,7 +30,15 @@ interface Props {
   machine: { id: number; name: string; registration: string; frameNumber: string };
   owners: { customerId: number; name: string; phone: string; since: string }[];
   figures: Entries;
-  jobs: { id: number; customer: string; promisedOn: string; handedBackAt: string | null; lines: StageLine[]; signed: boolean; feel: string }[];
+  jobs: {
+    id: number;
+    customer: string;
+    promisedOn: string;
+    handedBackAt: string | null;
+    lines: StageLine[];
+    signed: boolean;
+    feel: string;
+  }[];
   signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
   setups: SetupRow[];
 }
@@ -72,7 +80,10 @@ const FEEL: Record<string, string> = { better: 'rode better', same: 'rode the sa
 /** The machine file: owners, figures, every job and signed rebuild in time, and the set-up each left behind. */
 export function MachineFile({ machine, owners, figures, jobs, signed, setups }: Props) {
   const { system } = usePreferences();
-  const [store] = useState(() => new FieldStore({ entries: figures, storageKey: `mavrin.machine.${machine.id}`, send: sendTo(`/api/machines/${machine.id}/entries`) }));
+  const [store] = useState(
+    () =>
+      new FieldStore({ entries: figures, storageKey: `mavrin.machine.${machine.id}`, send: sendTo(`/api/machines/${machine.id}/entries`) }),
+  );
   useEffect(() => store.resume(), [store]);
   useEffect(() => store.setSystem(system), [store, system]);
   const about = [machine.registration, machine.frameNumber && `frame ${machine.frameNumber}`, owners[0]?.name].filter(Boolean).join(' · ');
@@ -102,7 +113,9 @@ export function MachineFile({ machine, owners, figures, jobs, signed, setups }: 
                           </>
                         )}
                       </td>
-                      <td className="number">{j.handedBackAt ? `back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}</td>
+                      <td className="number">
+                        {j.handedBackAt ? `back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}
+                      </td>
                     </tr>
                   ))}
                 </tbody>
@@ -156,7 +169,11 @@ function signedWords(records: Props['signed']): string {
 }
 
 function SetupItem({ setup, parent, machineId }: { setup: SetupRow; parent: SetupRow | null; machineId: number }) {
-  const changes = parent ? compareSetups(parent.document, setup.document).filter((c) => c.differs && c.right !== null && (setup.kind === 'as-found' || !/Mm$/.test(c.key))) : [];
+  const changes = parent
+    ? compareSetups(parent.document, setup.document).filter(
+        (c) => c.differs && c.right !== null && (setup.kind === 'as-found' || !/Mm$/.test(c.key)),
+      )
+    : [];
   return (
     <li data-kind={setup.kind}>
       <b>{SETUP_KIND[setup.kind]}</b>{' '}
@@ -167,8 +184,8 @@ function SetupItem({ setup, parent, machineId }: { setup: SetupRow; parent: Setu
       <ul className="changes">
         {changes.map((c) => (
           <li key={c.key}>
-            <span style={{ color: `var(--${c.end})` }}>{c.end === 'rear' ? 'Rear' : 'Front'}</span> {c.label.toLowerCase()}: {c.left && <span className="gone">{c.left}</span>}{' '}
-            <b>{c.right ?? 'not noted'}</b>
+            <span style={{ color: `var(--${c.end})` }}>{c.end === 'rear' ? 'Rear' : 'Front'}</span> {c.label.toLowerCase()}:{' '}
+            {c.left && <span className="gone">{c.left}</span>} <b>{c.right ?? 'not noted'}</b>
           </li>
         ))}
         {parent && changes.length === 0 && <li>as before</li>}
@@ -191,5 +208,13 @@ function SetupItem({ setup, parent, machineId }: { setup: SetupRow; parent: Setu
 
 function Saved() {
   const { saving } = useSaving();
-  return <span role="status">{saving === 'waiting' ? '▲ Waiting for the shop’s computer: kept here, sent later' : saving === 'saving' ? 'Saving' : 'All figures kept as typed'}</span>;
+  return (
+    <span role="status">
+      {saving === 'waiting'
+        ? '▲ Waiting for the shop’s computer: kept here, sent later'
+        : saving === 'saving'
+          ? 'Saving'
+          : 'All figures kept as typed'}
+    </span>
+  );
 }

@@ -116,11 +116,15 @@ export function SetupCard({ setup, machine, customer, figures, entries, technici
         </div>
         {sagShown && (
           <figure style={{ marginTop: '1rem' }}>
-            <Stance rear={{ ...stanceEnd(entries, figures, 'rear', prefix), usedMm: null }} front={{ ...stanceEnd(entries, figures, 'front', prefix), usedMm: null }} />
+            <Stance
+              rear={{ ...stanceEnd(entries, figures, 'rear', prefix), usedMm: null }}
+              front={{ ...stanceEnd(entries, figures, 'front', prefix), usedMm: null }}
+            />
           </figure>
         )}
         <p className="small">
-          Clickers are counted out from fully closed: turn in until light contact, never force, then count out. {CAUTIONS.afterwards} {CAUTIONS.licence}
+          Clickers are counted out from fully closed: turn in until light contact, never force, then count out. {CAUTIONS.afterwards}{' '}
+          {CAUTIONS.licence}
         </p>
       </Card>
     </Shell>

@@ -7,6 +7,11 @@ export default async function JobPage({ params }: { params: Promise<{ id: string
   const { id } = await params;
   const view = /^\d{1,9}$/.test(id) ? await bench(Number(id)) : null;
   if (!view) notFound();
-  const lines = stageLines({ entries: view.entries, machine: view.figures, signed: view.signed.length > 0, handedBack: view.job.handedBackAt !== null });
+  const lines = stageLines({
+    entries: view.entries,
+    machine: view.figures,
+    signed: view.signed.length > 0,
+    handedBack: view.job.handedBackAt !== null,
+  });
   redirect(`/jobs/${id}/${nextStep(lines).stage}`);
 }

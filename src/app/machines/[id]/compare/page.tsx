@@ -16,6 +16,7 @@ export default async function ComparePage({ params, searchParams }: Props) {
   const view = /^\d{1,9}$/.test(id) ? await machineFile(Number(id)) : null;
   if (!view) notFound();
   const { a, b } = await searchParams;
-  const pick = (wanted: string | undefined, otherwise: number) => view.setups.find((s) => String(s.id) === wanted) ?? view.setups[otherwise] ?? null;
+  const pick = (wanted: string | undefined, otherwise: number) =>
+    view.setups.find((s) => String(s.id) === wanted) ?? view.setups[otherwise] ?? null;
   return <Compare machine={view.machine} setups={view.setups} left={pick(a, 1)} right={pick(b, 0)} />;
 }

@@ -1,0 +1,74 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+/** A server of the built application on a data directory of its own, which a test may kill and start again. */
+export class Server {
+  private child: ChildProcess | null = null;
+  errors = '';
+
+  private constructor(
+    readonly port: number,
+    readonly directory: string,
+  ) {}
+
+  get base(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  static async start(port: number, directory?: string): Promise<Server> {
+    const server = new Server(port, directory ?? join(mkdtempSync(join(tmpdir(), 'mavrin-e2e-')), 'data'));
+    await server.up();
+    return server;
+  }
+
+  async up(): Promise<void> {
+    const child = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)], {
+      stdio: ['ignore', 'ignore', 'pipe'],
+      env: { ...process.env, MAVRIN_DATA: this.directory, NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
+    });
+    this.child = child;
+    child.stderr?.on('data', (chunk: Buffer) => (this.errors += chunk.toString()));
+    const deadline = Date.now() + 60_000;
+    while (Date.now() < deadline && child.exitCode === null) {
+      const ok = await fetch(`${this.base}/api/health`).then(
+        (answer) => answer.ok,
+        () => false,
+      );
+      if (ok) return;
+      await new Promise((done) => setTimeout(done, 100));
+    }
+    throw new Error(`the server did not come up: ${this.errors}`);
+  }
+
+  /** Ends the process; KILL gives it no chance to close anything. */
+  async down(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    const child = this.child;
+    if (!child || child.exitCode !== null) return;
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill(signal);
+    await gone;
+  }
+
+  remove(): void {
+    rmSync(resolve(this.directory, '..'), { recursive: true, force: true });
+  }
+}
+
+/** A fresh copy of the demo base, played once per run. */
+export function demoDirectory(): string {
+  const played = resolve('.data/e2e-demo');
+  const copy = join(mkdtempSync(join(tmpdir(), 'mavrin-demo-')), 'data');
+  cpSync(played, copy, { recursive: true });
+  return copy;
+}
+
+export function playDemo(): void {
+  const place = resolve('.data/e2e-demo');
+  rmSync(place, { recursive: true, force: true });
+  execFileSync('node', ['--conditions=react-server', '--import', 'tsx', 'demo/play.ts'], {
+    stdio: 'inherit',
+    env: { ...process.env, MAVRIN_DATA: place },
+  });
+}

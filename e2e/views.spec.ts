@@ -1,0 +1,145 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { demoDirectory, Server } from './server';
+
+/** Every view of the demo: no accessibility violation, no console error; bad input refused in words; results while typing. */
+
+let server: Server;
+test.beforeAll(async () => {
+  server = await Server.start(4313, demoDirectory());
+});
+test.afterAll(async () => {
+  await server.down();
+  server.remove();
+});
+
+const jobOf = async (page: Page, words: string): Promise<number> => {
+  const rows = (await (await page.request.get(`${server.base}/api/search?q=${encodeURIComponent(words)}`)).json()) as {
+    kind: string;
+    id: number;
+  }[];
+  const found = rows.find((r) => r.kind === 'job');
+  if (!found) throw new Error(`the demo has no job for ${words}`);
+  return found.id;
+};
+
+for (const theme of ['day', 'night'])
+  test(`each view is accessible and quiet, ${theme}`, async ({ page, context }) => {
+    await context.addCookies([{ name: 'mavrin', value: `${theme}.metric`, url: server.base }]);
+    const errors: string[] = [];
+    page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+    page.on('pageerror', (error) => errors.push(error.message));
+    const trail = await jobOf(page, 'Trail 300 Ingrith');
+    const signed = await jobOf(page, 'Single dives');
+    const courier = await jobOf(page, 'Courier light');
+    const pony = await jobOf(page, 'Pony');
+    const stages = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
+    const views = [
+      '/',
+      '/jobs/new',
+      '/machines',
+      '/machines/1',
+      '/machines/1/compare',
+      '/setups/1/card',
+      '/drawers',
+      '/shop-book',
+      '/customers/1',
+      '/nowhere',
+    ];
+    views.push(...stages.map((s) => `/jobs/${trail}/${s}`), `/jobs/${signed}/rebuild`, `/jobs/${courier}/springs`, `/jobs/${pony}/springs`);
+    const found: string[] = [];
+    for (const view of views) {
+      await page.goto(server.base + view);
+      await expect(page.getByRole('main')).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      found.push(...violations.map((v) => `${view} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`));
+    }
+    expect(found).toEqual([]);
+    expect(errors.filter((e) => !/404/.test(e))).toEqual([]);
+  });
+
+test('a bad reading is refused with words beside it, and nothing recorded is touched', async ({ page }) => {
+  const job = await jobOf(page, 'Trail 300 Ingrith');
+  await page.goto(`${server.base}/jobs/${job}/measure`);
+  const reading = page.getByRole('textbox', { name: 'Rear: Rider on, pressed' });
+  const before = await reading.inputValue();
+  await reading.fill('4 8 7 x');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/cannot be read|is not known here/)).toBeVisible();
+  await expect(reading).toHaveValue('4 8 7 x');
+  await expect(reading).toHaveAttribute('aria-invalid', 'true');
+  await page.reload();
+  await expect(reading).toHaveValue(before);
+
+  // Readable, but impossible with the extended reading: said at the reading itself.
+  await reading.fill('48,7');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/more than the 310 mm of travel/)).toBeVisible();
+  // Unusual: questioned beside the last known value.
+  await page.getByRole('textbox', { name: 'Rear: On the stand, hanging' }).fill('912');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Is this right? It is unusual here. Last known: 612 mm.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo the last entry' }).click();
+  await expect(page.getByRole('textbox', { name: 'Rear: On the stand, hanging' })).toHaveValue('612');
+  await page.getByRole('button', { name: 'Undo the last entry' }).click();
+  await expect(reading).toHaveValue(before);
+
+  for (const [body, status, code] of [
+    [{ field: 'measure.rear.extended', text: 'NaN' }, 422, 'not-finite'],
+    [{ field: 'no.such', text: '1' }, 422, 'field-unknown'],
+    [{ field: 'measure.rear.extended', text: '600', extra: 1 }, 400, 'unknown-field'],
+  ] as const) {
+    const answer = await page.request.post(`${server.base}/api/jobs/${job}/entries`, { data: body });
+    expect(answer.status()).toBe(status);
+    expect(((await answer.json()) as { error: { code: string } }).error.code).toBe(code);
+  }
+  const foreign = await page.request.post(`${server.base}/api/jobs/${job}/undo`, {
+    data: {},
+    headers: { origin: 'http://elsewhere.invalid' },
+  });
+  expect(foreign.status()).toBe(403);
+});
+
+test('a signed record is corrected by adding, and the two set-ups are laid side by side', async ({ page }) => {
+  const job = await jobOf(page, 'Single dives');
+  await page.goto(`${server.base}/jobs/${job}/rebuild`);
+  await page.getByRole('button', { name: 'Add a correction' }).click();
+  const form = page.getByRole('region', { name: 'Correction' });
+  await form.getByRole('button', { name: /Figure/ }).click();
+  await page.getByRole('option', { name: 'Front: Left oil level' }).click();
+  await form.getByRole('textbox', { name: /As it should read/ }).fill('soon');
+  await expect(form.getByText('“soon” cannot be read')).toBeVisible();
+  await form.getByRole('textbox', { name: /As it should read/ }).fill('5 5/8 in');
+  await form.getByRole('textbox', { name: 'Reason' }).fill('Read again with the leg fully home.');
+  await form.getByRole('button', { name: /Technician/ }).click();
+  await page.getByRole('option', { name: 'Aldous Merrow' }).click();
+  await form.getByRole('button', { name: 'Sign the correction' }).click();
+  await expect(page.getByText(/Correction of rebuild/)).toBeVisible();
+  const refused = await page.request.post(`${server.base}/api/jobs/${job}/entries`, {
+    data: { field: 'fitted.front.oilLevel.left', text: '150' },
+  });
+  expect(refused.status()).toBe(409);
+
+  await page.getByRole('link', { name: 'Machine file' }).click();
+  await page.getByRole('link', { name: 'Lay two side by side' }).click();
+  await expect(page.getByRole('row', { name: /left oil level/ })).toContainText('≠ 5 5/8 in');
+  await page.goto(`${server.base}/setups/1/card`);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print the card' })).toBeHidden();
+  await expect(page.getByRole('article')).toContainText('Clickers are counted out from fully closed');
+});
+
+test('an overloaded machine is told so wherever springs are looked at, and the API computes what the page shows', async ({ page }) => {
+  const job = await jobOf(page, 'Courier light');
+  for (const stage of ['ask', 'measure', 'springs']) {
+    await page.goto(`${server.base}/jobs/${job}/${stage}`);
+    await expect(page.getByText(/Overloaded two-up with luggage: \d+ kg against 350 kg/)).toBeVisible();
+  }
+  const sag = await page.request.post(`${server.base}/api/compute/sag`, {
+    data: { travelMm: 300, style: 'ruler', laden: { liftedMm: 34, pressedMm: 48 } },
+  });
+  expect(((await sag.json()) as { riderSagMm: number }).riderSagMm).toBe(41);
+  const bad = await page.request.post(`${server.base}/api/compute/sag`, { data: { travelMm: -1, style: 'ruler' } });
+  expect(bad.status()).toBe(400);
+  expect(((await bad.json()) as { error: { path: string[] } }).error.path).toEqual(['travelMm']);
+});

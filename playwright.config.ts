@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './e2e/chromium.mjs';
+
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '*.spec.ts',
+  workers: 1,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
+  globalSetup: './e2e/setup.ts',
+  use: {
+    launchOptions: CHROMIUM,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'UTC',
+    screenshot: 'off',
+    trace: 'off',
+  },
+});

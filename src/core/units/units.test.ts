@@ -1,0 +1,207 @@
+import fc from 'fast-check';
+import { evaluate, type Unit as MathUnit } from 'mathjs';
+import { convert } from './convert';
+import { parseQuantity } from './parse';
+import { printExact, printInchFraction, printOther } from './print';
+import { findUnit, fromCanonical, toCanonical, unitNamed, unitNames } from './units';
+
+const canonical = (text: string, unit: NonNullable<Parameters<typeof parseQuantity>[1]> = { dimension: 'length', unit: 'mm' }) => {
+  const read = parseQuantity(text, unit);
+  if (!read.ok) throw new Error(`${text}: ${read.issue.code}`);
+  return read.value.canonical;
+};
+const failure = (text: string, unit?: Parameters<typeof parseQuantity>[1]) => {
+  const read = parseQuantity(text, unit);
+  return read.ok ? 'read' : read.issue.code;
+};
+const MM = { dimension: 'length', unit: 'mm' } as const;
+
+test.each([
+  ['595', 595],
+  ['59,5 cm', 595],
+  ['-12', -12],
+  ['−12', -12],
+  ['23 3/8 in', 593.725],
+  ['23-3/8"', 593.725],
+  ['22 1/16"', 560.3875],
+  ['22⅛ in', 561.975],
+  ['½ in', 12.7],
+  ['5\' 3 1/2"', 1612.9],
+  ["-1' 6", -457.2],
+  ['1 1/2', 1.5],
+  ['.5', 0.5],
+  ['1 100', 1100],
+  ['1 100,5', 1100.5],
+  ['6.35e3', 6350],
+  ['1 mi', 1_609_344],
+])('reads %s as people mean it', (text, mm) => {
+  expect(canonical(text)).toBeCloseTo(mm, 9);
+});
+
+test.each([
+  ['', 'empty'],
+  ['   ', 'empty'],
+  ['abc', 'unreadable'],
+  ['12 3/', 'unreadable'],
+  ['1.2.3', 'ambiguous-number'],
+  ['1,100.5', 'ambiguous-number'],
+  ['3/0', 'zero-denominator'],
+  ['NaN', 'not-finite'],
+  ['Infinity', 'not-finite'],
+  ['1e999', 'not-finite'],
+  ['12 furlongs', 'unit-unknown'],
+  ['12 kg', 'unit-mismatch'],
+  ['-300 °C', 'unit-mismatch'],
+])('refuses %s with %s', (text, code) => {
+  expect(failure(text, MM)).toBe(code);
+});
+
+test('a unit is demanded where the field gives none, and absolute zero is a limit', () => {
+  expect(failure('12')).toBe('unit-missing');
+  expect(failure('-300 °C')).toBe('below-absolute-zero');
+  expect(canonical('185 lb', { dimension: 'mass', unit: 'kg' })).toBeCloseTo(83.9146, 4);
+  expect(canonical('0,70 kgf/mm', { dimension: 'rate', unit: 'N/mm' })).toBeCloseTo(6.865, 3);
+  expect(canonical('25 lb', { dimension: 'force', unit: 'N' })).toBeCloseTo(111.2055403815, 9);
+});
+
+// domain.md, section 12; exact figures NIST SP 811.
+test.each([
+  ['900 lbf/in', 'N/mm', 157.6, 0.05],
+  ['1200 lbf/in', 'N/mm', 210.2, 0.05],
+  ['0.70 kgf/mm', 'N/mm', 6.865, 0.0005],
+  ['35 N·m', 'lbf·ft', 25.8, 0.05],
+  ['25 Nm', 'ft-lb', 18.4, 0.05],
+  ['212 °F', '°C', 100, 1e-9],
+  ['0 °C', '°F', 32, 1e-9],
+  ['1 US fl oz', 'mL', 29.5735295625, 1e-9],
+  ['23 3/8 in', 'mm', 593.725, 1e-9],
+])('%s in %s', (value, to, wanted, within) => {
+  const result = convert(value, to);
+  expect(result.ok && Math.abs(result.value.value - wanted)).toBeLessThanOrEqual(within);
+});
+
+/** The general unit package's names for ours. Where it has none, the expression is built from its base units. */
+const MATH: Record<string, string> = {
+  mm: 'mm',
+  cm: 'cm',
+  m: 'm',
+  km: 'km',
+  in: 'inch',
+  ft: 'ft',
+  mi: 'mile',
+  N: 'N',
+  kN: 'kN',
+  kgf: '9.80665 N',
+  lbf: 'lbf',
+  'N/mm': 'N/mm',
+  'N/m': 'N/m',
+  'kN/m': 'kN/m',
+  'kgf/mm': '9.80665 N/mm',
+  'lbf/in': 'lbf/inch',
+  kg: 'kg',
+  g: 'g',
+  lb: 'lbm',
+  st: 'stone',
+  'N·m': 'N m',
+  'lbf·ft': 'lbf ft',
+  'lbf·in': 'lbf inch',
+  'kgf·m': '9.80665 N m',
+  MPa: 'MPa',
+  kPa: 'kPa',
+  Pa: 'Pa',
+  bar: 'bar',
+  psi: 'psi',
+  'mm²': 'mm^2',
+  'cm²': 'cm^2',
+  'in²': 'sqin',
+  'mm³': 'mm^3',
+  mL: 'ml',
+  L: 'l',
+  'fl oz': '29.5735295625 ml',
+  cSt: 'mm^2/s',
+  '°C': 'degC',
+  '°F': 'degF',
+  K: 'K',
+  'm/s': 'm/s',
+  'mm/s': 'mm/s',
+  'in/s': 'inch/s',
+  'km/h': 'km/hour',
+  mph: 'mile/hour',
+  s: 's',
+  min: 'minute',
+  h: 'hour',
+  '°': 'deg',
+  rad: 'rad',
+};
+const CANONICAL: Record<string, string> = {
+  length: 'mm',
+  force: 'N',
+  rate: 'N/mm',
+  mass: 'kg',
+  torque: 'N m',
+  pressure: 'MPa',
+  area: 'mm^2',
+  volume: 'mm^3',
+  viscosity: 'mm^2/s',
+  temperature: 'degC',
+  speed: 'm/s',
+  time: 's',
+  angle: 'deg',
+};
+
+test('every unit agrees with a general unit package', () => {
+  for (const name of unitNames()) {
+    const unit = unitNamed(name);
+    if (unit.dimension === 'ratio') continue;
+    const theirs = (
+      evaluate(
+        unit.dimension === 'temperature'
+          ? `unit(37, "${MATH[name]}")`
+          : `37 * (${/^\d/.test(MATH[name]!) ? MATH[name] : `1 ${MATH[name]}`})`,
+      ) as MathUnit
+    ).toNumber(CANONICAL[unit.dimension]!);
+    const ours = toCanonical(37, unit);
+    // The package keeps its own psi, stone and ounce to six or seven figures.
+    expect(Math.abs(ours - theirs)).toBeLessThanOrEqual(Math.abs(theirs) * (name === 'psi' || name === 'st' ? 1e-6 : 1e-9));
+  }
+});
+
+test('what is printed reads back to the same number, in any unit', () => {
+  fc.assert(
+    fc.property(fc.constantFrom(...unitNames()), fc.double({ min: -1e9, max: 1e9, noNaN: true }), (name, value) => {
+      fc.pre(unitNamed(name).dimension !== 'temperature' || value > -200);
+      const read = parseQuantity(printExact(value, name), { dimension: unitNamed(name).dimension, unit: name });
+      // Adding zero makes minus zero plain.
+      expect(read.ok && read.value.value + 0).toBe(value + 0);
+      expect(fromCanonical(toCanonical(value, unitNamed(name)), unitNamed(name))).toBeCloseTo(value, 3);
+    }),
+    { seed: 7 },
+  );
+});
+
+test('a workshop fraction is within half its step, and reads back', () => {
+  fc.assert(
+    fc.property(fc.double({ min: -2000, max: 2000, noNaN: true }), (mm) => {
+      const printed = printInchFraction(mm);
+      expect(Math.abs(canonical(printed) - mm)).toBeLessThanOrEqual(25.4 / 64 + 1e-9);
+    }),
+    { seed: 7 },
+  );
+  expect([printInchFraction(593.725), printInchFraction(0), printInchFraction(-12.7), printOther(92, 'kg')]).toEqual([
+    '23 3/8 in',
+    '0 in',
+    '-1/2 in',
+    '202.8 lb',
+  ]);
+});
+
+test('no text, however odd, throws or reads as a number that is none', () => {
+  fc.assert(
+    fc.property(fc.string(), (text) => {
+      const read = parseQuantity(text, MM);
+      if (read.ok) expect(Number.isFinite(read.value.canonical)).toBe(true);
+    }),
+    { seed: 7, numRuns: 2000 },
+  );
+  expect(findUnit(' LBS ')?.name).toBe('lb');
+});

@@ -1,0 +1,32 @@
+import { err, ok, type Result } from '@/core/result';
+import { parseQuantity } from '@/core/units/parse';
+
+export interface SpringFigures {
+  rateNPerMm: number;
+  freeLengthMm: number | null;
+  solidLengthMm: number | null;
+}
+
+/** Impossible beyond these; N/mm and mm. */
+const MOST = { rate: 1000, length: 1000 };
+
+/** Reads the figures of a new spring as typed; the form and the route use the same. Failures name the field. */
+export function readNewSpring(typed: { rate: string; freeLength: string; solidLength: string }): Result<SpringFigures> {
+  const rate = parseQuantity(typed.rate, { dimension: 'rate', unit: 'N/mm' });
+  if (!rate.ok) return err(rate.issue.code, ['rate'], rate.issue.data);
+  if (!(rate.value.canonical > 0) || rate.value.canonical > MOST.rate)
+    return err('out-of-range', ['rate'], { min: 0.1, max: MOST.rate, unit: 'N/mm' });
+  const lengths: Record<'freeLength' | 'solidLength', number | null> = { freeLength: null, solidLength: null };
+  for (const name of ['freeLength', 'solidLength'] as const) {
+    if (typed[name].trim() === '') continue;
+    const read = parseQuantity(typed[name], { dimension: 'length', unit: 'mm' });
+    if (!read.ok) return err(read.issue.code, [name], read.issue.data);
+    if (!(read.value.canonical > 0) || read.value.canonical > MOST.length)
+      return err('out-of-range', [name], { min: 1, max: MOST.length, unit: 'mm' });
+    lengths[name] = read.value.canonical;
+  }
+  const { freeLength, solidLength } = lengths;
+  if (solidLength !== null && freeLength === null) return err('empty', ['freeLength']);
+  if (solidLength !== null && freeLength !== null && solidLength >= freeLength) return err('solid-longer-than-free', ['solidLength']);
+  return ok({ rateNPerMm: rate.value.canonical, freeLengthMm: freeLength, solidLengthMm: solidLength });
+}
