@@ -15,7 +15,7 @@ module.exports = {
     only('server', ['core', 'db', 'schema']),
     only('ui', ['core', 'schema']),
     only('app', ['server', 'ui', 'schema']),
-    only('cli', ['core', 'schema']),
+    only('cli', ['core', 'schema', 'server']),
     {
       name: 'core-stands-alone',
       severity: 'error',

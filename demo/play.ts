@@ -8,9 +8,9 @@ import { recordJobEntry } from '@/server/record';
 import { correctRebuild, signRebuild } from '@/server/sign';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench } from '@/server/views';
-import { type DemoJob, JOBS } from './jobs';
-import { MACHINES, SPRINGS, TECHNICIANS } from './machines';
 import { type Fitted, tapeReadings } from './readings';
+import * as scenario from './scenario';
+import type { DemoJob } from './scenario';
 
 /**
  * Plays the scenario of the Slate Yard through the server's own use cases, in the order things happened, so that the demo obeys every rule.
@@ -28,8 +28,8 @@ function get<T>(answer: Answer<T>, what: string): T {
   return answer.value;
 }
 
-const linesOf = (text = ''): [string, string][] =>
-  text.split('\n').flatMap((line) => {
+const linesOf = (lines: string[] = []): [string, string][] =>
+  lines.flatMap((line) => {
     const cut = line.indexOf('=');
     return cut < 0 ? [] : [[line.slice(0, cut).trim(), line.slice(cut + 1).trim()] as [string, string]];
   });
@@ -118,14 +118,13 @@ class Player {
 
 async function play(): Promise<void> {
   const technicians = new Map<string, number>();
-  for (const name of TECHNICIANS) technicians.set(name, get(await addTechnician(name), name).id);
-  for (const [end, name, rate, freeLength, solidLength, place] of SPRINGS)
-    get(await addSpring({ end, name, rate, freeLength, solidLength, place }), name);
+  for (const name of scenario.technicians) technicians.set(name, get(await addTechnician(name), name).id);
+  for (const spring of scenario.springs) get(await addSpring(spring), spring.name);
   const machines = new Map<string, number>();
   const customers = new Map<string, number>();
-  const inOrder = [...JOBS].sort((a, b) => b.takenInDaysAgo - a.takenInDaysAgo);
+  const inOrder = [...scenario.jobs].sort((a, b) => b.takenInDaysAgo - a.takenInDaysAgo);
   for (const job of inOrder) {
-    const machine = MACHINES.find((m) => m.key === job.machine)!;
+    const machine = scenario.machines.find((m) => m.key === job.machine)!;
     const owner = job.owner ?? machine.owner;
     const phone = owner === machine.owner ? machine.phone : '';
     const customerId = customers.get(owner);
@@ -144,7 +143,7 @@ async function play(): Promise<void> {
       job.machine,
     );
     machines.set(job.machine, taken.machineId);
-    const technicianId = technicians.get(job.sign ?? TECHNICIANS[0]!)!;
+    const technicianId = technicians.get(job.sign ?? scenario.technicians[0]!)!;
     const player = new Player(taken.jobId, job, technicianId);
     customers.set(owner, (await player.view()).customer.id);
     await player.record(linesOf(job.ask));

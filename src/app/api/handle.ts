@@ -25,13 +25,13 @@ export async function readBody(request: Request): Promise<{ ok: true; value: unk
 export async function handle<S extends z.ZodType, T>(
   request: Request,
   schema: S,
-  useCase: (checked: z.output<S>) => Promise<Answer<T>>,
+  run: (checked: z.output<S>) => Promise<Answer<T>>,
 ): Promise<Response> {
   const body = await readBody(request);
   if (!body.ok) return body.response;
   const checked = schema.safeParse(body.value);
   if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, body.value));
-  const answer = await useCase(checked.data);
+  const answer = await run(checked.data);
   return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
 }
 

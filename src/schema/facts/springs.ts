@@ -30,11 +30,11 @@ export interface ListedSpring {
 }
 
 export const schoolOf = (entries: Entries): School => schoolById(textOf(entries, 'school'));
-export const useOf = (entries: Entries): Use => (textOf(entries, 'use') || 'road') as Use;
+export const purposeOf = (entries: Entries): Use => (textOf(entries, 'use') || 'road') as Use;
 
 export function windowsOf(entries: Entries, machine: Entries, end: End, school: School = schoolOf(entries)): Windows | null {
   const travelMm = numberOf(machine, `machine.travel.${end}`);
-  return travelMm === null ? null : school.windows(useOf(entries), end, travelMm);
+  return travelMm === null ? null : school.windows(purposeOf(entries), end, travelMm);
 }
 
 /** Where a school names no static sag, a share of its rider sag stands in. From memory: the pair school's 35 of 100. */

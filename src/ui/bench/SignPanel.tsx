@@ -1,9 +1,8 @@
 'use client';
-import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
-import { Button as AriaButton, Label, ListBox, ListBoxItem, Popover, Select, SelectValue } from 'react-aria-components';
 import styled from 'styled-components';
 import { textOf } from '@/schema/facts/read';
+import { Pick } from '../fields/Pick';
 import { PlainField } from '../fields/PlainField';
 import { useFieldStore, useLive } from '../fields/context';
 import { Button, Small } from '../layout/primitives';
@@ -18,40 +17,6 @@ const Row = styled.div`
   flex-wrap: wrap;
   .who {
     width: 16rem;
-  }
-  .trigger {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    width: 100%;
-    min-height: 44px;
-    border: 0;
-    border-bottom: 1px solid var(--ink);
-    background: none;
-    padding: 0;
-    font-size: 1.05rem;
-    font-weight: 600;
-    cursor: pointer;
-  }
-  label {
-    font-size: 0.8125rem;
-    color: var(--soft);
-  }
-`;
-
-const Names = styled(Popover)`
-  background: var(--sheet);
-  color: var(--ink);
-  border: 1px solid var(--ink);
-  min-width: var(--trigger-width);
-  .option {
-    padding: 0.7rem 0.9rem;
-    cursor: pointer;
-    outline: none;
-  }
-  .option[data-focused] {
-    background: var(--ink);
-    color: var(--ground);
   }
 `;
 
@@ -74,22 +39,15 @@ export function TechnicianField({ id, onChange }: { id: number | null; onChange(
   return (
     <>
       {names.length > 0 && (
-        <Select className="who" value={id} onChange={(key) => onChange(Number(key))} placeholder="Choose a name">
-          <Label>Technician</Label>
-          <AriaButton className="trigger">
-            <SelectValue />
-            <ChevronDown size={16} aria-hidden />
-          </AriaButton>
-          <Names>
-            <ListBox>
-              {names.map((t) => (
-                <ListBoxItem key={t.id} id={t.id} className="option">
-                  {t.name}
-                </ListBoxItem>
-              ))}
-            </ListBox>
-          </Names>
-        </Select>
+        <div className="who">
+          <Pick
+            label="Technician"
+            value={id === null ? null : String(id)}
+            options={names.map((t) => ({ value: String(t.id), label: t.name }))}
+            onPick={(value) => onChange(Number(value))}
+            placeholder="Choose a name"
+          />
+        </div>
       )}
       <div className="who">
         <PlainField

@@ -2,10 +2,9 @@
 import { useMemo, useState } from 'react';
 import { fieldDef, knownField } from '@/schema/fields';
 import { SETUP_FIELDS, withPrefix } from '@/schema/fields/setup';
-import { ChevronDown } from 'lucide-react';
-import { Button as AriaButton, Label, ListBox, ListBoxItem, Popover, Select, SelectValue } from 'react-aria-components';
 import { readEntry } from '@/schema/entry';
 import { issueWords } from '@/schema/words';
+import { Pick } from '../fields/Pick';
 import { PlainField } from '../fields/PlainField';
 import { withUnit } from '../fields/store';
 import { Button, QuietButton, Small, Table } from '../layout/primitives';
@@ -100,25 +99,15 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
   return (
     <section aria-label="Correction" style={{ borderTop: '1px solid var(--rule)', padding: '0.75rem 0' }}>
       <SignRow>
-        <Select className="who" value={field} onChange={(key) => setField(String(key))} placeholder="Choose the figure">
-          <Label>Figure</Label>
-          <AriaButton className="trigger">
-            <SelectValue />
-            <ChevronDown size={16} aria-hidden />
-          </AriaButton>
-          <Popover
-            className="figures"
-            style={{ background: 'var(--sheet)', border: '1px solid var(--ink)', maxHeight: '50vh', overflow: 'auto' }}
-          >
-            <ListBox>
-              {FITTED.map((f) => (
-                <ListBoxItem key={f.key} id={f.key} style={{ padding: '0.6rem 0.9rem', cursor: 'pointer' }}>
-                  {labelOf(f.key)}
-                </ListBoxItem>
-              ))}
-            </ListBox>
-          </Popover>
-        </Select>
+        <div className="who">
+          <Pick
+            label="Figure"
+            value={field}
+            options={FITTED.map((f) => ({ value: f.key, label: labelOf(f.key) }))}
+            onPick={setField}
+            placeholder="Choose the figure"
+          />
+        </div>
         <div className="who">
           <PlainField
             label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'}

@@ -1,26 +1,13 @@
 'use client';
-import { ChevronDown } from 'lucide-react';
 import { type KeyboardEvent, memo, type ReactNode } from 'react';
-import {
-  Button,
-  FieldError,
-  Input,
-  Label,
-  ListBox,
-  ListBoxItem,
-  Popover,
-  Select,
-  SelectValue,
-  Text,
-  TextArea,
-  TextField,
-} from 'react-aria-components';
+import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { fieldDef } from '@/schema/fields';
 import type { FieldDef } from '@/schema/fields/kinds';
 import { printOther } from '@/core/units/print';
 import { useField, useFieldStore, useSystem } from './context';
 import { focusNextEntry } from './next';
+import { Pick } from './Pick';
 
 export type FieldLook = 'stacked' | 'walk';
 
@@ -152,51 +139,6 @@ const Below = styled.div`
   }
 `;
 
-const Trigger = styled(Button)`
-  display: flex;
-  width: 100%;
-  justify-content: space-between;
-  align-items: center;
-  gap: 0.5rem;
-  min-height: 44px;
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  padding: 0.25rem 0;
-  text-align: left;
-  font-weight: 600;
-  font-size: 1rem;
-  cursor: pointer;
-  &[data-disabled] {
-    cursor: default;
-  }
-  [data-placeholder] {
-    font-weight: 400;
-    color: var(--soft);
-  }
-`;
-
-const Options = styled(Popover)`
-  background: var(--sheet);
-  border: 1px solid var(--ink);
-  min-width: var(--trigger-width);
-  max-height: 60vh;
-  overflow: auto;
-  color: var(--ink);
-  .option {
-    padding: 0.7rem 0.9rem;
-    cursor: pointer;
-    outline: none;
-  }
-  .option[data-focused] {
-    background: var(--ink);
-    color: var(--ground);
-  }
-  .option[data-selected] {
-    font-weight: 700;
-  }
-`;
-
 /** Enter goes on to the next reading; Escape leaves the field, so that the single-letter keys work. */
 function onKey(event: KeyboardEvent<HTMLElement>): void {
   if (event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement)) {
@@ -295,40 +237,27 @@ function TextEntry({
   );
 }
 
-function ChoiceEntry({ field, def, label, locked, look = 'stacked', placeholder }: Props & { def: Extract<FieldDef, { kind: 'choice' }> }) {
+function ChoiceEntry({
+  field,
+  def,
+  label,
+  locked = false,
+  look = 'stacked',
+  placeholder,
+}: Props & { def: Extract<FieldDef, { kind: 'choice' }> }) {
   const store = useFieldStore();
-  const state = useField(field);
+  const { text, problem } = useField(field);
   return (
-    <Select
-      value={state.text === '' ? null : state.text}
-      onChange={(key) => store.put(field, key === null ? '' : String(key))}
-      isDisabled={locked ?? false}
-      placeholder={placeholder ?? 'Choose'}
-      isInvalid={state.problem !== null}
-      validationBehavior="aria"
-    >
-      <Stacked>
-        <Label className={look === 'walk' ? 'visually-hidden' : 'label'}>{label ?? def.label}</Label>
-        <Trigger style={look === 'walk' ? { borderBottom: 0, fontSize: '0.875rem', fontWeight: 400, justifyContent: 'flex-end' } : {}}>
-          <SelectValue />
-          <ChevronDown size={16} aria-hidden />
-        </Trigger>
-        {look === 'stacked' && (state.problem || def.hint) && (
-          <Below>
-            <FieldError className="problem">{state.problem}</FieldError>
-            {!state.problem && def.hint && <Text slot="description">{def.hint}</Text>}
-          </Below>
-        )}
-      </Stacked>
-      <Options>
-        <ListBox>
-          {def.options.map((o) => (
-            <ListBoxItem key={o.value} id={o.value} className="option">
-              {o.label}
-            </ListBoxItem>
-          ))}
-        </ListBox>
-      </Options>
-    </Select>
+    <Pick
+      label={label ?? def.label}
+      value={text === '' ? null : text}
+      options={def.options}
+      onPick={(value) => store.put(field, value)}
+      quiet={look === 'walk'}
+      locked={locked}
+      problem={problem}
+      below={look === 'stacked' && def.hint ? <Below>{def.hint}</Below> : null}
+      {...(placeholder ? { placeholder } : {})}
+    />
   );
 }

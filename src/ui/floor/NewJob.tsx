@@ -1,11 +1,12 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { ComboBox, Input, Label, ListBox, ListBoxItem, Popover } from 'react-aria-components';
+import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
 import styled from 'styled-components';
 import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/schema/fields/machine';
 import { post } from '../bench/send';
 import { Columns, FieldsOf, Titled } from '../bench/parts';
+import { Options } from '../fields/Pick';
 import { DayField, PlainField } from '../fields/PlainField';
 import { FieldsProvider } from '../fields/context';
 import { FieldStore } from '../fields/store';
@@ -39,24 +40,6 @@ const Combo = styled.div`
   input:focus {
     border-bottom: 2px solid var(--ink);
     background: var(--sheet);
-  }
-`;
-
-const Choices = styled(Popover)`
-  background: var(--sheet);
-  color: var(--ink);
-  border: 1px solid var(--ink);
-  min-width: var(--trigger-width);
-  max-height: 50vh;
-  overflow: auto;
-  .option {
-    padding: 0.7rem 0.9rem;
-    cursor: pointer;
-    outline: none;
-  }
-  .option[data-focused] {
-    background: var(--ink);
-    color: var(--ground);
   }
 `;
 
@@ -94,7 +77,7 @@ function FindOrAdd(props: {
         <Label>{props.label}</Label>
         <Input autoComplete="off" autoFocus={props.autoFocus ?? false} data-entry />
       </Combo>
-      <Choices>
+      <Options>
         <ListBox>
           {(item: Choice) => (
             <ListBoxItem className="option" id={item.id} textValue={item.name}>
@@ -102,7 +85,7 @@ function FindOrAdd(props: {
             </ListBoxItem>
           )}
         </ListBox>
-      </Choices>
+      </Options>
     </ComboBox>
   );
 }

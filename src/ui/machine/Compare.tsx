@@ -1,75 +1,14 @@
 'use client';
-import { ChevronDown } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Button, Label, ListBox, ListBoxItem, Popover, Select, SelectValue } from 'react-aria-components';
-import styled from 'styled-components';
 import { compareSetups } from '@/schema/facts/setups';
+import { Pick } from '../fields/Pick';
 import { Empty, EndName, LinkButton, Small, Table } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
 import { dayWords } from '../words/time';
 import { SETUP_KIND, type SetupRow } from './MachineFile';
 
 const nameOf = (s: SetupRow) => `${SETUP_KIND[s.kind]}, job ${String(s.jobId).padStart(4, '0')}, ${dayWords(s.recordedAt)}`;
-
-const Pick = styled.div`
-  label {
-    display: block;
-    font-size: 0.8125rem;
-    color: var(--soft);
-    font-weight: 400;
-  }
-  button {
-    display: flex;
-    gap: 0.5rem;
-    align-items: center;
-    min-height: 44px;
-    border: 0;
-    border-bottom: 1px solid var(--ink);
-    background: none;
-    font-weight: 600;
-    padding: 0;
-    cursor: pointer;
-    text-align: left;
-  }
-`;
-const List = styled(Popover)`
-  background: var(--sheet);
-  color: var(--ink);
-  border: 1px solid var(--ink);
-  .option {
-    padding: 0.7rem 0.9rem;
-    cursor: pointer;
-    outline: none;
-  }
-  .option[data-focused] {
-    background: var(--ink);
-    color: var(--ground);
-  }
-`;
-
-function PickSetup({ label, setups, chosen, onPick }: { label: string; setups: SetupRow[]; chosen: SetupRow; onPick(id: number): void }) {
-  return (
-    <Select value={chosen.id} onChange={(key) => onPick(Number(key))}>
-      <Pick>
-        <Label>{label}</Label>
-        <Button>
-          <SelectValue />
-          <ChevronDown size={16} aria-hidden />
-        </Button>
-      </Pick>
-      <List>
-        <ListBox>
-          {setups.map((s) => (
-            <ListBoxItem key={s.id} id={s.id} className="option" textValue={nameOf(s)}>
-              {nameOf(s)}
-            </ListBoxItem>
-          ))}
-        </ListBox>
-      </List>
-    </Select>
-  );
-}
 
 interface Props {
   machine: { id: number; name: string };
@@ -89,6 +28,7 @@ export function Compare({ machine, setups, left, right }: Props) {
       </Shell>
     );
   const go = (a: number, b: number) => router.replace(`/machines/${machine.id}/compare?a=${a}&b=${b}`);
+  const options = setups.map((s) => ({ value: String(s.id), label: nameOf(s) }));
   const all = compareSetups(left.document, right.document);
   const rows = onlyDifferent ? all.filter((r) => r.differs) : all;
   return (
@@ -103,10 +43,10 @@ export function Compare({ machine, setups, left, right }: Props) {
               </label>
             </th>
             <th>
-              <PickSetup label="One" setups={setups} chosen={left} onPick={(id) => go(id, right.id)} />
+              <Pick label="One" value={String(left.id)} options={options} onPick={(id) => go(Number(id), right.id)} />
             </th>
             <th>
-              <PickSetup label="Other" setups={setups} chosen={right} onPick={(id) => go(left.id, id)} />
+              <Pick label="Other" value={String(right.id)} options={options} onPick={(id) => go(left.id, Number(id))} />
             </th>
           </tr>
         </thead>

@@ -1,0 +1,53 @@
+import scenario from './scenario.json';
+import type { Fitted } from './readings';
+
+/**
+ * The scenario of the Slate Yard in Orrowick, as data: invented machines, people and jobs. Figures belong to no real machine; readings are not
+ * in it, they are computed by the core from what is said to be inside each machine.
+ */
+export interface DemoMachine {
+  key: string;
+  owner: string;
+  phone: string;
+  figures: Record<string, string>;
+}
+
+/** One job: what is recorded at each stage, as far as it got. Lines are `field = text`, as a technician types them. */
+export interface DemoJob {
+  machine: string;
+  /** Days before today it was taken in; a minus promised day is in the past. */
+  takenInDaysAgo: number;
+  promisedInDays: number;
+  /** Another owner than the machine's first. */
+  owner?: string;
+  ask?: string[];
+  /** The springs really in the machine when it comes in. */
+  inside?: { rear: Fitted; front: Fitted };
+  /** Leave out the last so many readings of the walk. */
+  readingsMissing?: number;
+  later?: string[];
+  /** Choose the best spring of the list at these ends, as the Springs stage ranks them. */
+  choose?: ('rear' | 'front')[];
+  rebuild?: string[];
+  sign?: string;
+  correct?: { field: string; text: string; reason: string };
+  set?: boolean;
+  handedBackDaysAgo?: number;
+  ride?: string[];
+}
+
+export interface DemoSpring {
+  end: 'rear' | 'front';
+  name: string;
+  rate: string;
+  freeLength: string;
+  solidLength: string;
+  place: 'drawer' | 'supplier';
+}
+
+export const { technicians, machines, springs, jobs } = scenario as unknown as {
+  technicians: string[];
+  machines: DemoMachine[];
+  springs: DemoSpring[];
+  jobs: DemoJob[];
+};
