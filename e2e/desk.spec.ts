@@ -1,0 +1,149 @@
+import { expect, type Page, test } from '@playwright/test';
+import { demoDirectory, Server } from './server';
+
+/** The rest of the day at the desk: a machine that comes back, luggage, handing back, how it rode, other units, and every width. */
+
+let server: Server;
+test.beforeAll(async () => {
+  server = await Server.start(4314, demoDirectory());
+});
+test.afterAll(async () => {
+  await server.down();
+  server.remove();
+});
+
+const saved = (page: Page) => expect(page.locator('[data-saving=saved]')).toBeVisible();
+
+const idOf = async (page: Page, kind: string, words: string): Promise<number> => {
+  const rows = (await (await page.request.get(`${server.base}/api/search?q=${encodeURIComponent(words)}`)).json()) as {
+    kind: string;
+    id: number;
+  }[];
+  const found = rows.find((r) => r.kind === kind);
+  if (!found) throw new Error(`the demo has no ${kind} for ${words}`);
+  return found.id;
+};
+
+test('a machine that comes back brings its file, its last readings and a new owner', async ({ page }) => {
+  const machine = await idOf(page, 'machine', 'Scrambler');
+  await page.goto(`${server.base}/machines/${machine}`);
+  await page.getByRole('link', { name: 'Take this machine in again' }).click();
+  await expect(page.getByRole('combobox', { name: /Name: found/ })).toHaveValue('Bodil Farrant');
+  await page.getByRole('combobox', { name: /Name: found/ }).fill('Hale Morrow');
+  await expect(page.getByText('The book has another owner for this machine.')).toBeVisible();
+  await page.getByRole('button', { name: 'Open the job' }).click();
+  await expect(page.getByText('Choose the promised day.')).toBeVisible();
+  await page.getByRole('button', { name: 'Open the month' }).click();
+  await page.getByRole('button', { name: /28/ }).first().click();
+  await page.getByRole('button', { name: 'Open the job' }).click();
+  await page.waitForURL('**/ask');
+  await expect(page.getByRole('textbox', { name: 'Wheelbase' })).toHaveValue('1450');
+
+  // The ghost of the last job stands in the new walk before anything is read.
+  await page.getByRole('link', { name: /2 Measure/ }).click();
+  await page.waitForURL('**/measure');
+  await expect(page.getByText(/Dotted: rider sag at the machine’s last job, rear \d+\.\d mm/)).toBeVisible();
+  await page.keyboard.press('b');
+  await expect(page.getByText(/Dotted/)).toBeHidden();
+
+  await page.goto(`${server.base}/machines/${machine}`);
+  const owners = page.getByRole('list').filter({ hasText: 'since' });
+  await expect(owners.getByRole('link').first()).toHaveText('Hale Morrow');
+  await expect(owners.getByRole('link').nth(1)).toHaveText('Bodil Farrant');
+});
+
+test('luggage and passenger make their own load cases, and each is predicted for the spring looked at', async ({ page }) => {
+  const job = await idOf(page, 'job', 'Tourer skips');
+  await page.goto(`${server.base}/jobs/${job}/ask`);
+  const cases = page.getByRole('table').filter({ hasText: 'two-up with luggage' });
+  await expect(cases.getByRole('row')).toHaveCount(5);
+  await page.getByRole('button', { name: 'Add luggage' }).click();
+  await page.getByRole('textbox', { name: 'Mass', exact: true }).last().fill('4 kg');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await expect(cases.getByRole('row', { name: /two-up with luggage/ })).toContainText('453 kg');
+  await page.getByRole('button', { name: 'Take out' }).last().click();
+  await expect(cases.getByRole('row', { name: /two-up with luggage/ })).toContainText('449 kg');
+
+  await page.goto(`${server.base}/jobs/${job}/springs`);
+  const predicted = page.getByRole('table', { name: 'Load cases' });
+  const sags = (await predicted.getByRole('row').allInnerTexts()).slice(1).map((row) => Number(/\t(\d+\.\d)\t/.exec(row)?.[1]));
+  expect(sags).toHaveLength(4);
+  expect([...sags].sort((a, b) => a - b)).toEqual(sags);
+  await page.getByRole('radio', { name: 'Front springs' }).click();
+  await expect(page.getByRole('table', { name: 'Candidates, front' })).toBeVisible();
+});
+
+test('set, handed back, and how it rode: the Floor follows', async ({ page }) => {
+  const job = await idOf(page, 'job', 'Single dives');
+  await page.goto(`${server.base}/jobs/${job}/set`);
+  await page.getByRole('button', { name: 'Hand the machine back' }).click();
+  await expect(page.getByText(/^Handed back/)).toBeVisible();
+  await page.goto(server.base);
+  await expect(page.getByRole('link', { name: /Osmund 350 Single.*Ask how it rode/ })).toBeVisible();
+  await page.getByRole('link', { name: /Osmund 350 Single.*Ask how it rode/ }).click();
+  await page.waitForURL('**/ride');
+  await page.getByRole('button', { name: /How it rode/ }).click();
+  await page.getByRole('option', { name: 'Better' }).click();
+  await saved(page);
+  await page.goto(server.base);
+  await expect(page.getByRole('link', { name: /Osmund 350 Single/ })).toHaveCount(0);
+});
+
+test('a reading that cannot be read holds the stage once, and nothing signed takes a new one', async ({ page }) => {
+  const job = await idOf(page, 'job', 'Trail 300 Ingrith');
+  await page.goto(`${server.base}/jobs/${job}/measure`);
+  await page.getByRole('textbox', { name: 'Front: Rider on, pressed' }).fill('seventy');
+  await page.keyboard.press('Alt+1');
+  await expect(page.getByText(/is not recorded/)).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Front: Rider on, pressed' })).toBeFocused();
+  await page.keyboard.press('Alt+1');
+  await page.waitForURL('**/ask');
+  const answer = await page.request.post(`${server.base}/api/jobs/${job}/sign`, { data: { technicianId: 99 } });
+  expect(answer.status()).toBe(422);
+  expect(((await answer.json()) as { error: { code: string } }).error.code).toBe('nothing-recorded');
+});
+
+test('the shop book adds who signs, once', async ({ page }) => {
+  await page.goto(`${server.base}/shop-book`);
+  for (const times of [1, 2]) {
+    await page.getByRole('textbox', { name: 'Add a technician' }).fill('Bram Oakes');
+    await page.getByRole('button', { name: 'Add the name' }).click();
+    if (times === 1) await expect(page.getByRole('listitem').filter({ hasText: 'Bram Oakes' })).toHaveCount(1);
+    else await expect(page.getByText('Bram Oakes is already in the book.')).toBeVisible();
+  }
+});
+
+test('a spring taken off the list stays with the job that chose it', async ({ page }) => {
+  const job = await idOf(page, 'job', 'Enduro racer');
+  await page.goto(`${server.base}/jobs/${job}/springs`);
+  const chosen = (await page.getByRole('button', { name: /is chosen$/ }).innerText()).replace(' is chosen', '');
+  await page.goto(`${server.base}/drawers`);
+  await page.getByRole('button', { name: `Take ${chosen} off the list` }).click();
+  await expect(page.getByRole('cell', { name: chosen, exact: true })).toHaveCount(0);
+  await page.goto(`${server.base}/jobs/${job}/springs`);
+  await expect(page.getByRole('button', { name: `${chosen} is chosen` })).toBeVisible();
+});
+
+for (const [width, height] of [
+  [1280, 800],
+  [820, 1180],
+] as const)
+  test(`nothing runs off the side at ${width}×${height}, and bench targets are big enough`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    const job = await idOf(page, 'job', 'Rally chatters since');
+    const views = ['/', '/jobs/new', '/machines', '/machines/1', '/machines/1/compare', '/setups/1/card', '/drawers', '/shop-book'];
+    views.push(...['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'].map((s) => `/jobs/${job}/${s}`));
+    for (const view of views) {
+      await page.goto(server.base + view);
+      await expect(page.getByRole('main')).toBeVisible();
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      expect(`${view} ${over}`).toBe(`${view} 0`);
+      const small = await page.evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('main button, main input:not([type=radio]):not([type=checkbox]), main textarea')]
+          .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().height < 31)
+          .map((e) => e.outerHTML.slice(0, 120)),
+      );
+      expect(small).toEqual([]);
+    }
+  });

@@ -1,0 +1,181 @@
+import type { Entry } from '@/schema/entry';
+import { FieldStore, type Outgoing, type Send, withUnit } from './store';
+
+/** The fields of a page: nothing typed is lost, whatever the server does. */
+
+const recorded = (what: Outgoing): Entry => ({
+  field: what.field,
+  text: what.text,
+  unit: null,
+  value: Number(what.text) || null,
+  at: '2026-11-23T10:00:00.000Z',
+});
+const entry = (field: string, text: string, value: number | null, unit: string | null = null): Entry => ({
+  field,
+  text,
+  value,
+  unit,
+  at: '2026-11-20T10:00:00.000Z',
+});
+
+class Shelf {
+  kept = new Map<string, string>();
+  getItem = (key: string) => this.kept.get(key) ?? null;
+  setItem = (key: string, value: string) => void this.kept.set(key, value);
+  removeItem = (key: string) => void this.kept.delete(key);
+}
+let shelf: Shelf;
+beforeEach(() => {
+  shelf = new Shelf();
+  Object.defineProperty(globalThis, 'localStorage', { value: shelf, configurable: true });
+  jest.useFakeTimers();
+});
+afterEach(() => jest.useRealTimers());
+
+/** A server that answers as told, and remembers what it was sent. */
+function server(answers: ('ok' | 'lost' | 'refused')[] = []) {
+  const sent: Outgoing[] = [];
+  const send: Send = (what) => {
+    const how = answers.shift() ?? 'ok';
+    if (how === 'lost') return Promise.resolve({ ok: false, unreachable: true });
+    sent.push(what);
+    return Promise.resolve(how === 'ok' ? { ok: true, entry: recorded(what) } : { ok: false, refused: 'The rebuild is signed.' });
+  };
+  return { sent, send };
+}
+
+const make = (send?: Send, entries: Record<string, Entry> = {}) =>
+  new FieldStore({ entries, storageKey: 'job', ...(send ? { send } : {}) });
+
+test('a keystroke computes at once, leaving the field records it with the unit shown', async () => {
+  const { sent, send } = server();
+  const store = make(send);
+  store.type('rider.mass', '9');
+  store.type('rider.mass', '92');
+  expect(store.liveEntries()['rider.mass']).toMatchObject({ text: '92', value: 92 });
+  expect(store.recorded()['rider.mass']).toBeUndefined();
+  expect(sent).toEqual([]);
+  store.commit('rider.mass');
+  await store.flush();
+  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg' }]);
+  expect([store.saving, store.isSettled()]).toEqual(['saved', true]);
+});
+
+test('the text stays as typed, and the number beside it is the one read from it', () => {
+  const store = make(server().send);
+  store.put('machine.travel.rear', '12 3/16 in');
+  expect(store.stateOf('machine.travel.rear')).toMatchObject({
+    text: '12 3/16 in',
+    unit: 'in',
+    value: expect.closeTo(309.5625, 9) as number,
+    problem: null,
+  });
+});
+
+test('what cannot be read yet is not scolded while typing, but is when the field is left; the last recorded value stands', async () => {
+  const { sent, send } = server();
+  const store = make(send, { 'rider.mass': entry('rider.mass', '88', 88, 'kg') });
+  store.type('rider.mass', '9x');
+  expect(store.stateOf('rider.mass')).toMatchObject({ text: '9x', value: 88, problem: null });
+  expect(store.commit('rider.mass')).toBe(false);
+  expect(store.stateOf('rider.mass').problem).toMatch(/not known here|cannot be read/);
+  expect(store.liveEntries()['rider.mass']?.value).toBe(88);
+  expect(store.commitAll()).toBe(false);
+  await store.flush();
+  expect(sent).toEqual([]);
+});
+
+test('leaving a field unchanged records nothing', async () => {
+  const { sent, send } = server();
+  const store = make(send, { 'rider.mass': entry('rider.mass', '88', 88, 'kg') });
+  store.put('rider.mass', '88');
+  await store.flush();
+  expect(sent).toEqual([]);
+});
+
+test('an unusual value is kept and questioned beside the last known one', () => {
+  const store = new FieldStore({ entries: {}, lastKnown: { 'rider.mass': entry('rider.mass', '88', 88, 'kg') } });
+  store.put('rider.mass', '250');
+  expect(store.stateOf('rider.mass')).toMatchObject({ problem: null, question: 'Is this right? It is unusual here. Last known: 88 kg.' });
+});
+
+test('with the server gone, entries wait on the shelf in order and are sent when it is back', async () => {
+  const { sent, send } = server(['lost', 'ok', 'ok']);
+  const store = make(send);
+  store.put('rider.mass', '92');
+  store.put('use', 'rally');
+  await store.flush();
+  expect(store.saving).toBe('waiting');
+  expect(JSON.parse(shelf.kept.get('job')!)).toHaveLength(2);
+  await jest.advanceTimersByTimeAsync(3000);
+  expect(sent.map((s) => s.field)).toEqual(['rider.mass', 'use']);
+  expect([store.saving, shelf.kept.size]).toEqual(['saved', 0]);
+});
+
+test('what waits outlives a reload', async () => {
+  const lost = make(server(['lost']).send);
+  lost.put('rider.mass', '92');
+  await lost.flush();
+  const { sent, send } = server();
+  const reloaded = make(send);
+  reloaded.resume();
+  expect(reloaded.stateOf('rider.mass').text).toBe('92');
+  await reloaded.flush();
+  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg' }]);
+  expect(shelf.kept.size).toBe(0);
+});
+
+test('a refusal is said at its field, goes back to what the server holds, and does not stop the rest', async () => {
+  const { sent, send } = server(['ok', 'refused', 'ok']);
+  const store = make(send);
+  store.put('rider.mass', '90');
+  store.put('rider.mass', '95');
+  store.put('use', 'road');
+  await store.flush();
+  expect(sent).toHaveLength(3);
+  expect(store.stateOf('rider.mass')).toMatchObject({ text: '95', problem: 'The rebuild is signed.' });
+  expect(store.recorded()['rider.mass']).toMatchObject({ text: '90' });
+  expect(store.recorded()['use']?.text).toBe('road');
+});
+
+test('what the server took back is taken up, and an emptied field is gone', () => {
+  const store = make(undefined, { 'rider.mass': entry('rider.mass', '95', 95, 'kg') });
+  store.accept(entry('rider.mass', '90', 90, 'kg'));
+  expect(store.stateOf('rider.mass').text).toBe('90');
+  store.accept(entry('rider.mass', '', null));
+  expect(store.liveEntries()['rider.mass']).toBeUndefined();
+});
+
+test('other units change what a bare number means from then on, never what was typed', async () => {
+  const { sent, send } = server();
+  const store = make(send);
+  store.put('machine.travel.front', '300');
+  store.setSystem('imperial');
+  store.put('machine.travel.rear', '12');
+  await store.flush();
+  expect(sent.map((s) => s.unit)).toEqual(['mm', 'in']);
+  expect(store.recorded()['machine.travel.rear']?.value).toBeCloseTo(304.8, 9);
+  expect(store.recorded()['machine.travel.front']).toMatchObject({ text: '300', unit: 'mm', value: 300 });
+});
+
+test('only the field that changed has a new state; listeners hear of it', () => {
+  const store = make(server().send);
+  let heard = 0;
+  const stop = store.subscribe(() => (heard += 1));
+  const other = store.stateOf('use');
+  store.type('rider.mass', '92');
+  expect(store.stateOf('use')).toBe(other);
+  expect(store.stateOf('rider.mass')).toBe(store.stateOf('rider.mass'));
+  stop();
+  store.type('rider.mass', '93');
+  expect(heard).toBe(1);
+});
+
+test('a recorded value reads out with the unit it was in', () => {
+  expect([
+    withUnit({ text: '88', unit: 'kg' }),
+    withUnit({ text: '12 3/8 in', unit: 'in' }),
+    withUnit({ text: '22"', unit: 'in' }),
+    withUnit({ text: 'rally', unit: null }),
+  ]).toEqual(['88 kg', '12 3/8 in', '22"', 'rally']);
+});

@@ -1,0 +1,438 @@
+import fc from 'fast-check';
+import { type Entries, isWild, readEntry } from '@/schema/entry';
+import { becauseOf, candidateWords, overloadFindings } from '@/schema/facts/because';
+import { loadsOf, overloads } from '@/schema/facts/loads';
+import { preloadOf, sagOf } from '@/schema/facts/measure';
+import { itemNumbers } from '@/schema/facts/read';
+import { compareSetups, setupLines } from '@/schema/facts/setups';
+import { endModelOf, type ListedSpring, schoolVerdicts, selectionOf, targetOf, windowsOf } from '@/schema/facts/springs';
+import { nextStep, stageLines } from '@/schema/facts/stages';
+import type { SetupDocument } from '@/schema/documents';
+import { fieldDef, knownField, SEALED_STAGES, STAGES } from '@/schema/fields';
+import { SETUP_FIELDS } from '@/schema/fields/setup';
+import { issueWords } from '@/schema/words';
+
+/** From what is typed to what is computed: the step between the fields and the core. */
+
+function entriesOf(texts: Record<string, string>): Entries {
+  return Object.fromEntries(
+    Object.entries(texts).map(([field, text]) => {
+      const read = readEntry(fieldDef(field), text);
+      if (!read.ok) throw new Error(`${field} "${text}": ${read.issue.code}`);
+      return [field, { field, at: null, ...read.value }];
+    }),
+  );
+}
+
+const MACHINE = {
+  'machine.travel.rear': '310',
+  'machine.travel.front': '300',
+  'machine.rake': '26,5',
+  'machine.leverage': '2.95',
+  'machine.wheelbase': '1486',
+  'machine.weighed.rear': '57',
+  'machine.weighed.front': '54',
+  'machine.unsprung.rear': '18',
+  'machine.unsprung.front': '14',
+  'machine.plated': '300',
+};
+const RIDER = { 'rider.mass': '92', use: 'off-road' };
+const REAR = {
+  'measure.rear.extended': '612',
+  'measure.rear.unladen.1.lifted': '577',
+  'measure.rear.unladen.1.pressed': '571',
+  'measure.rear.laden.1.lifted': '494',
+  'measure.rear.laden.1.pressed': '488',
+};
+const machine = entriesOf(MACHINE);
+const leads = (texts: Record<string, string>, figures = machine) => becauseOf(entriesOf(texts), figures).map((f) => f.lead);
+
+describe('fields', () => {
+  test('a repeated field is known by its number, and nothing else is', () => {
+    expect(knownField('luggage.3.mass')?.def.key).toBe('luggage.3.mass');
+    for (const odd of ['luggage.n.mass', 'luggage.0.mass', 'luggage.100.mass', 'luggage.mass', 'rider', '', 'rider.mass.1', '__proto__'])
+      expect(knownField(odd)).toBeUndefined();
+  });
+
+  test('the sealed stages are those of the signed record', () => {
+    expect(STAGES.filter((s) => !SEALED_STAGES.includes(s))).toEqual(['set', 'ride']);
+  });
+
+  test('a bare number is in the unit the field showed, and its own unit wins', () => {
+    const travel = fieldDef('machine.travel.rear');
+    const read = (text: string, unit?: string) => {
+      const result = readEntry(travel, text, unit);
+      return result.ok ? [result.value.unit, result.value.value] : result.issue.code;
+    };
+    expect(read('12', 'in')).toEqual(['in', 304.79999999999995]);
+    expect(read('12 cm', 'in')).toEqual(['cm', 120]);
+    expect(read('120', 'furlong')).toEqual(['mm', 120]);
+    expect(read('5')).toBe('out-of-range');
+    expect(read('')).toEqual([null, null]);
+  });
+
+  test('choices, counts and texts are held to what they are', () => {
+    const code = (field: string, text: string) => {
+      const result = readEntry(fieldDef(field), text);
+      return result.ok ? 'read' : result.issue.code;
+    };
+    expect(code('use', 'rally')).toBe('read');
+    expect(code('use', 'moon')).toBe('unreadable');
+    expect(code('found.rear.rebound.out', '1 1/2')).toBe('read');
+    expect(code('found.rear.rebound.out', '-1')).toBe('out-of-range');
+    expect(code('found.rear.rebound.out', '50 %')).toBe('unit-unknown');
+    expect(code('terrain', 'x'.repeat(161))).toBe('out-of-range');
+  });
+
+  test('an unusual value is questioned, a usual one is not', () => {
+    expect(isWild(fieldDef('rider.mass'), 250)).toBe(true);
+    expect(isWild(fieldDef('rider.mass'), 92)).toBe(false);
+    expect(isWild(fieldDef('rider.mass'), null)).toBe(false);
+    expect(isWild(fieldDef('terrain'), null)).toBe(false);
+  });
+
+  test('every limit is told in the field’s own unit', () => {
+    const refusal = (field: string, text: string) => {
+      const result = readEntry(fieldDef(field), text);
+      return result.ok ? 'read' : issueWords(result.issue);
+    };
+    expect(refusal('rider.mass', '999')).toBe('This must lie between 10 kg and 400 kg. Check the figure and its unit.');
+    expect(refusal('machine.distance', '-1 km')).toBe('This must lie between 0 km and 2000000 km. Check the figure and its unit.');
+    expect(refusal('found.rear.gas', '60')).toBe('This must lie between 0 bar and 50 bar. Check the figure and its unit.');
+    expect(refusal('machine.year', '1066')).toBe('This must lie between 1900 and 2100. Check the figure and its unit.');
+  });
+});
+
+describe('loads', () => {
+  test('load cases are those declared, and what is assumed is said', () => {
+    const names = (texts: Record<string, string>) => loadsOf(entriesOf({ ...RIDER, ...texts }), machine).cases.map((c) => c.name);
+    expect(names({})).toEqual(['solo']);
+    expect(names({ 'luggage.1.mass': '9', 'luggage.1.place': 'top-box' })).toEqual(['solo', 'luggage']);
+    expect(names({ 'passenger.mass': '60' })).toEqual(['solo', 'two-up']);
+    expect(names({ 'passenger.mass': '60', 'luggage.2.mass': '9 kg' })).toEqual(['solo', 'luggage', 'two-up', 'two-up with luggage']);
+    const { assumed } = loadsOf(entriesOf({ ...RIDER, 'luggage.1.mass': '9', 'luggage.1.place': 'top-box' }), machine);
+    expect(assumed).toEqual(['place of the rider', 'place of the top box']);
+    expect(loadsOf(entriesOf({ ...RIDER, 'luggage.1.mass': '9', 'luggage.1.at': '-310' }), machine).assumed).toEqual([
+      'place of the rider',
+    ]);
+  });
+
+  test('what is missing is named, not guessed', () => {
+    const { 'machine.wheelbase': _wheelbase, ...rest } = MACHINE;
+    expect(loadsOf(entriesOf({}), entriesOf(rest))).toMatchObject({ cases: [], missing: ['machine.wheelbase', 'rider.mass'] });
+    const { 'machine.unsprung.rear': _unsprung, ...bare } = MACHINE;
+    expect(loadsOf(entriesOf(RIDER), entriesOf(bare)).assumed).toContain('20 kg unsprung at the rear');
+  });
+
+  test('overload is found per case and leads everything', () => {
+    const texts = { ...RIDER, ...REAR, 'passenger.mass': '80', 'luggage.1.mass': '30', 'luggage.1.place': 'top-box' };
+    expect(overloads(loadsOf(entriesOf(texts), machine))).toEqual([{ caseName: 'two-up with luggage', totalKg: 313, platedKg: 300 }]);
+    expect(leads(texts)[0]).toBe('Overloaded two-up with luggage: 313 kg against 300 kg on the plate.');
+    expect(overloadFindings(entriesOf(RIDER), machine)).toEqual([]);
+    const tipping = overloadFindings(entriesOf({ ...RIDER, 'luggage.1.mass': '150', 'luggage.1.at': '-1400' }), machine);
+    expect(tipping.map((f) => f.lead)).toContain('The load luggage cannot stand.');
+  });
+});
+
+describe('measure', () => {
+  test('a failure is laid at the field it belongs to', () => {
+    const failed = (texts: Record<string, string>) => {
+      const read = sagOf(entriesOf({ ...REAR, ...texts }), machine, 'rear');
+      return read && !read.result.ok ? [read.result.issue.code, read.failedField] : 'read';
+    };
+    expect(failed({})).toBe('read');
+    expect(failed({ 'measure.rear.laden.1.pressed': '48,7' })).toEqual(['beyond-travel', 'measure.rear.laden.1.pressed']);
+    expect(failed({ 'measure.rear.unladen.2.lifted': '700' })).toEqual(['above-extended', 'measure.rear.unladen.2.lifted']);
+    const { 'measure.rear.extended': _extended, ...without } = REAR;
+    const read = sagOf(entriesOf(without), machine, 'rear');
+    expect(read?.failedField).toBe('measure.rear.extended');
+    expect(sagOf(entriesOf({}), machine, 'rear')).toBeNull();
+    expect(sagOf(entriesOf(REAR), entriesOf({}), 'rear')?.failedField).toBeNull();
+  });
+
+  test('the front is read with a ruler unless the tape is chosen', () => {
+    const front = { 'measure.front.laden.1.lifted': '60', 'measure.front.laden.1.pressed': '70' };
+    const sag = (texts: Record<string, string>) => {
+      const read = sagOf(entriesOf(texts), machine, 'front');
+      return read?.result.ok ? read.result.value.riderSagMm : null;
+    };
+    expect(sag(front)).toBe(65);
+    expect(
+      sag({
+        'measure.front.style': 'distance',
+        'measure.front.extended': '500',
+        'measure.front.laden.1.lifted': '440',
+        'measure.front.laden.1.pressed': '430',
+      }),
+    ).toBe(65);
+  });
+
+  test('preload follows its way of reading, wherever it stands', () => {
+    const mm = (texts: Record<string, string>, key: string) => {
+      const read = preloadOf(entriesOf(texts), key);
+      return read === null ? null : read.ok ? read.value : read.issue.code;
+    };
+    expect(mm({ 'found.rear.preload.reading': '12' }, 'found.rear.preload')).toBe(12);
+    expect(mm({ 'found.rear.preload.way': 'length', 'found.rear.preload.reading': '9 1/2' }, 'found.rear.preload')).toBe('empty');
+    expect(
+      mm(
+        {
+          'fitted.front.preload.left.way': 'turns',
+          'fitted.front.preload.left.reading': '4',
+          'fitted.front.preload.left.reference': '1,25',
+        },
+        'fitted.front.preload.left',
+      ),
+    ).toBe(5);
+    expect(mm({}, 'found.rear.preload')).toBeNull();
+  });
+});
+
+describe('because', () => {
+  const at = (unladen: number, laden: number) => ({
+    'measure.rear.extended': '612',
+    'measure.rear.unladen.1.lifted': String(612 - unladen + 2),
+    'measure.rear.unladen.1.pressed': String(612 - unladen - 2),
+    'measure.rear.laden.1.lifted': String(612 - laden + 2),
+    'measure.rear.laden.1.pressed': String(612 - laden - 2),
+  });
+
+  // domain.md, section 4: rider sag right but static too small is too soft; static too large is too stiff. Windows on 310 mm: static 31–41, rider 93–114.
+  test.each([
+    [35, 103, 'Rear: this spring suits the load.'],
+    [20, 103, 'Rear: the spring is too soft for this load.'],
+    [60, 103, 'Rear: the spring is too stiff for this load.'],
+    [38, 121, 'Rear: the spring is too soft for this load.'],
+    [56, 124, 'Rear: the ring can cure it.'],
+    [14, 82, 'Rear: the ring can cure it.'],
+  ])('static %d and rider %d: %s', (unladen, laden, lead) => {
+    expect(leads({ ...RIDER, ...at(unladen, laden) })).toContain(lead);
+  });
+
+  test('no static sag is a fault before anything else about that end', () => {
+    const found = becauseOf(
+      entriesOf({ ...RIDER, ...at(0, 60), 'measure.rear.unladen.1.lifted': '612', 'measure.rear.unladen.1.pressed': '612' }),
+      machine,
+    );
+    expect(found[0]).toMatchObject({ lead: 'Rear: no static sag.', mark: 'warn' });
+  });
+
+  test('a wide friction band, unlike legs and the tip of the machine are said with their figures', () => {
+    const texts = {
+      ...RIDER,
+      ...at(35, 121),
+      'measure.front.unladen.1.lifted': '30',
+      'measure.front.unladen.1.pressed': '41',
+      'measure.front.laden.1.lifted': '60',
+      'measure.front.laden.1.pressed': '71',
+      'found.front.rebound.left.out': '8',
+      'found.front.rebound.right.out': '12',
+    };
+    expect(leads(texts)).toEqual(
+      expect.arrayContaining([
+        'Front friction band 11 mm is wide.',
+        'Front legs differ: rebound 8 out on the left, 12 on the right.',
+        'The rider tips it nose-high by 56 mm,',
+      ]),
+    );
+  });
+
+  test('the order is gravest first, and nothing is said of what was not read', () => {
+    expect(leads(RIDER)).toEqual([]);
+    const marks = becauseOf(entriesOf({ ...RIDER, ...at(20, 103), 'luggage.1.mass': '180' }), machine).map((f) => f.mark);
+    expect(marks).toEqual([...marks].sort((a, b) => ['danger', 'warn', 'note'].indexOf(a) - ['danger', 'warn', 'note'].indexOf(b)));
+  });
+
+  test('a candidate’s sentence quotes its own figures', () => {
+    const words = candidateWords(
+      {
+        verdict: 'too soft',
+        preloadMm: 20,
+        preloadWantedMm: 26.4,
+        preloadInRange: false,
+        riderSagMm: 118,
+        staticSagMm: 22,
+        loadFactorAtFullTravel: 2.04,
+        coilBindReserveMm: null,
+      },
+      { staticMm: 35, riderMm: 100 },
+      [0, 20],
+      'Rider-and-static pair',
+    );
+    expect(`${words.lead} ${words.rest}`).toBe(
+      'Too soft. At 20.0 mm of preload it holds 118 mm with the rider and 22 mm bare, against 100 mm and 35 mm wanted. Too much preload would carry the load. The adjuster (0 to 20 mm) cannot give the 26.4 mm it would need. Full travel stands 2.0 times the laden load.',
+    );
+  });
+});
+
+describe('springs', () => {
+  const spring = (id: number, rateNPerMm: number, end: 'rear' | 'front' = 'rear'): ListedSpring => ({
+    id,
+    end,
+    name: `S${id}`,
+    rateText: String(rateNPerMm),
+    rateNPerMm,
+    freeLengthMm: null,
+    solidLengthMm: null,
+    place: 'drawer',
+  });
+
+  test('the target is the typed one, else the middle of the school’s windows', () => {
+    expect(targetOf(entriesOf(RIDER), machine, 'rear')).toEqual({
+      static: { value: 36, origin: 'assumed' },
+      rider: { value: 103, origin: 'assumed' },
+    });
+    expect(targetOf(entriesOf({ ...RIDER, 'springs.rear.target.rider': '10 cm' }), machine, 'rear')?.rider).toEqual({
+      value: 100,
+      origin: 'measured',
+    });
+    expect(targetOf(entriesOf({ ...RIDER, school: 'share-of-travel' }), machine, 'rear')?.static.value).toBe(36);
+    expect(targetOf(entriesOf({ ...RIDER, school: 'makers-sheet' }), machine, 'front')?.static.value).toBe(35);
+    expect(targetOf(entriesOf(RIDER), entriesOf({}), 'rear')).toBeNull();
+  });
+
+  test('the whole question: ideal, ranked candidates, and every load case for each', () => {
+    const selection = selectionOf(entriesOf({ ...RIDER, 'passenger.mass': '60' }), machine, 'rear', [
+      spring(1, 40),
+      spring(2, 60),
+      spring(3, 4.4, 'front'),
+    ]);
+    if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
+    const { ideal, candidates } = selection.result.value;
+    // By hand: rider 92 kg at 0.42 of the wheelbase puts 0.58·92 on the rear.
+    const added = 0.58 * 92 * 9.80665;
+    expect(selection.ladenLoadN - selection.staticLoadN).toBeCloseTo(added, 6);
+    expect(ideal.rateNPerMm).toBeCloseTo((added * 2.95 ** 2) / (103 - 36), 6);
+    expect(candidates.map((c) => c.id)).toEqual(['2', '1']);
+    const cases = selection.casesOf(spring(2, 60), candidates[0]!.preloadMm);
+    expect(cases.map((c) => c.name)).toEqual(['solo', 'two-up']);
+    expect(cases[0]!.sagMm).toBeCloseTo(candidates[0]!.riderSagMm, 6);
+    expect(cases[1]!.sagMm).toBeGreaterThan(cases[0]!.sagMm);
+  });
+
+  test('what is missing for it is named; bad aims are refused with a code', () => {
+    expect(selectionOf(entriesOf({}), entriesOf({}), 'front', [])).toEqual({
+      missing: ['machine.wheelbase', 'machine.weighed.front', 'machine.weighed.rear', 'rider.mass', 'machine.travel.front', 'machine.rake'],
+    });
+    const code = (texts: Record<string, string>) => {
+      const selection = selectionOf(entriesOf({ ...RIDER, ...texts }), machine, 'rear', [spring(1, 50)]);
+      return 'missing' in selection ? 'missing' : selection.result.ok ? 'read' : selection.result.issue.code;
+    };
+    expect(code({})).toBe('read');
+    expect(code({ 'springs.rear.target.static': '120' })).toBe('target-order');
+    expect(code({ 'springs.rear.range.min': '30', 'springs.rear.range.max': '10' })).toBe('range-order');
+  });
+
+  test('one fork spring or two, by the machine’s layout', () => {
+    const model = (layout: string) =>
+      endModelOf(entriesOf(RIDER), entriesOf({ ...MACHINE, ...(layout ? { 'machine.forkSpring': layout } : {}) }), 'front');
+    expect([model(''), model('both'), model('one')].map((m) => ('missing' in m ? 0 : m.springs))).toEqual([2, 2, 1]);
+  });
+
+  test('each school says what it would of the same sags', () => {
+    const verdicts = schoolVerdicts(entriesOf(RIDER), machine, 'rear', 38, 121);
+    expect(verdicts.map((v) => [v.school.id, v.static, v.rider])).toEqual([
+      ['rider-and-static', 'in window', 'low'],
+      ['share-of-travel', null, 'low'],
+      ['road-window', 'low', 'low'],
+      ['makers-sheet', 'low', null],
+    ]);
+    expect(verdicts.find((v) => v.chosen)?.school.id).toBe('rider-and-static');
+    expect(windowsOf(entriesOf(RIDER), machine, 'rear')?.rider).toEqual({
+      minMm: expect.closeTo(93, 9) as number,
+      maxMm: expect.closeTo(113.667, 3) as number,
+    });
+  });
+});
+
+describe('stages', () => {
+  const lines = (texts: Record<string, string>, signed = false, handedBack = false) =>
+    stageLines({ entries: entriesOf(texts), machine, signed, handedBack });
+  const line = (texts: Record<string, string>, stage: string, signed = false) => lines(texts, signed).find((l) => l.stage === stage)?.line;
+
+  test('each says in one line what is missing', () => {
+    expect(line({}, 'ask')).toBe('not begun');
+    expect(line(RIDER, 'ask')).toBe('complaint, 1 more');
+    expect(line(REAR, 'measure')).toBe('5 of 10 readings');
+    expect(line({ ...REAR, 'measure.front.unladen.1.lifted': '30' }, 'measure')).toBe('7 of 10 readings');
+    expect(line({ 'springs.rear.choice': '3' }, 'springs')).toBe('front not chosen');
+    expect(line({ 'fitted.rear.spring': '60' }, 'rebuild')).toBe('not signed');
+    expect(line({ 'fitted.rear.spring': '60' }, 'rebuild', true)).toBe('complete');
+  });
+
+  test('the next step is the last stage begun, or the one after it', () => {
+    expect(nextStep(lines({})).stage).toBe('ask');
+    expect(nextStep(lines(RIDER)).stage).toBe('ask');
+    expect(nextStep(lines({ ...RIDER, ...REAR })).stage).toBe('measure');
+    expect(nextStep(lines({ 'fitted.rear.spring': '60' }, true))).toEqual({ stage: 'set', action: 'Set it and hand it back' });
+    expect(nextStep(lines({ 'ride.feel': 'better' }, true, true)).stage).toBe('ride');
+  });
+
+  test('items are numbered by what is filled in', () => {
+    expect(itemNumbers(entriesOf({ 'part.3.name': 'seal', 'part.1.name': 'oil', 'part.1.batch': 'x' }), 'part')).toEqual([1, 3]);
+  });
+});
+
+describe('set-ups side by side', () => {
+  const document = (
+    values: Record<string, string>,
+    preloadMm: Record<string, number> = {},
+    riderMm: number | null = null,
+  ): SetupDocument => ({
+    version: 'setup/1',
+    values: Object.fromEntries(
+      Object.entries(values).map(([key, text]) => {
+        const read = readEntry({ ...SETUP_FIELDS.find((f) => f.key === key)! }, text);
+        if (!read.ok) throw new Error(key);
+        return [key, { ...read.value, from: 'found' as const }];
+      }),
+    ),
+    preloadMm,
+    sag: { rear: { staticMm: null, riderMm }, front: { staticMm: null, riderMm: null } },
+  });
+
+  test('the same rate in another unit is no difference, a click is', () => {
+    const rows = compareSetups(
+      document({ 'rear.spring': '60', 'rear.rebound.out': '12' }),
+      document({ 'rear.spring': '6 kN/m', 'rear.rebound.out': '11', 'rear.oil': '15 cSt' }),
+    );
+    expect(rows.map((r) => [r.key, r.differs])).toEqual([
+      ['rear.spring', true],
+      ['rear.rebound.out', true],
+      ['rear.oil', true],
+    ]);
+    expect(compareSetups(document({ 'rear.spring': '60' }), document({ 'rear.spring': '60 kN/m' }))[0]?.differs).toBe(false);
+    expect(rows[1]).toMatchObject({ left: '12 out', right: '11 out' });
+  });
+
+  test('preload is compared in mm however it was read, and sag is part of the picture', () => {
+    const byLength = document(
+      { 'rear.preload.way': 'length', 'rear.preload.reading': '241', 'rear.preload.reference': '255' },
+      { 'rear.preload': 14 },
+      102.5,
+    );
+    const byMm = document({ 'rear.preload.way': 'mm', 'rear.preload.reading': '14' }, { 'rear.preload': 14 });
+    expect(compareSetups(byLength, byMm).map((r) => [r.key, r.differs])).toEqual([
+      ['rear.preload', false],
+      ['rear.riderMm', true],
+    ]);
+    expect(setupLines(byLength)[0]?.text).toBe('14.0 mm (read as length 241 against 255)');
+  });
+
+  test('any set-up agrees with itself and differences are mutual', () => {
+    const some = fc.dictionary(
+      fc.constantFrom('rear.spring', 'rear.rebound.out', 'front.spring', 'front.height.left'),
+      fc.integer({ min: 1, max: 60 }).map(String),
+    );
+    fc.assert(
+      fc.property(some, some, (a, b) => {
+        const [left, right] = [document(a), document(b)];
+        expect(compareSetups(left, left).some((r) => r.differs)).toBe(false);
+        expect(compareSetups(left, right).filter((r) => r.differs)).toHaveLength(
+          compareSetups(right, left).filter((r) => r.differs).length,
+        );
+      }),
+      { seed: 7, numRuns: 60 },
+    );
+  });
+});
