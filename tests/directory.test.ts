@@ -100,11 +100,13 @@ async function writeAndKill(path: string, wanted: number): Promise<number> {
     stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...process.env, NODE_OPTIONS: '' },
   });
+  const gone = new Promise((done) => child.once('exit', done));
   let acknowledged = 0;
   for await (const line of createInterface({ input: child.stdout! })) {
     acknowledged = Number(line);
     if (acknowledged === wanted) child.kill('SIGKILL');
   }
+  await gone;
   return acknowledged;
 }
 

@@ -17,13 +17,14 @@ export class DataDirectoryTaken extends Error {
   }
 }
 
-/** Start time of a process in clock ticks since boot (field 22 of /proc/PID/stat), '' where it cannot be told. */
-function startedAt(pid: number): string {
+/** State letter and start time (clock ticks since boot) of a process, fields 3 and 22 of /proc/PID/stat; null where there is none to read. */
+function statOf(pid: number): { state: string; started: string } | null {
   try {
     const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-    return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? '';
+    const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
+    return { state: fields[0] ?? '', started: fields[19] ?? '' };
   } catch {
-    return '';
+    return null;
   }
 }
 
@@ -33,7 +34,10 @@ function isAlive({ pid, started }: Holder): boolean {
   } catch (failure) {
     if ((failure as NodeJS.ErrnoException).code === 'ESRCH') return false;
   }
-  return started === '' || startedAt(pid) === started;
+  const stat = statOf(pid);
+  // A killed process that nobody has waited for yet keeps its number but holds nothing open.
+  if (stat?.state === 'Z' || stat?.state === 'X') return false;
+  return started === '' || stat?.started === started;
 }
 
 function readHolder(path: string): Holder | null {
@@ -49,7 +53,7 @@ function readHolder(path: string): Holder | null {
 export function takeLock(directory: string): () => void {
   const path = join(directory, 'mavrin.lock');
   const mine = `${path}.${process.pid}`;
-  writeFileSync(mine, JSON.stringify({ pid: process.pid, started: startedAt(process.pid) }));
+  writeFileSync(mine, JSON.stringify({ pid: process.pid, started: statOf(process.pid)?.started ?? '' }));
   try {
     for (let attempt = 0; attempt < 3; attempt += 1) {
       try {

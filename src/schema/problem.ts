@@ -60,6 +60,8 @@ export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: Prope
         return problem(issue.expected === 'number' ? 'not-finite' : 'wrong-type', path, { expected: issue.expected });
       return problem('wrong-type', path, { expected: issue.expected });
     }
+    case 'invalid_format':
+      return problem('wrong-type', path, { expected: issue.format === 'date' ? 'a day like 2026-12-01' : `written as ${issue.format}` });
     default:
       return { code: 'wrong-type', message: issue.message, path };
   }

@@ -1,0 +1,120 @@
+import { expect, test } from '@playwright/test';
+import { demoDirectory, Server } from './server';
+
+/** The demo shop holds what it promises, and every route refuses nonsense in words without touching anything. */
+
+let server: Server;
+test.beforeAll(async () => {
+  server = await Server.start(4315, demoDirectory());
+});
+test.afterAll(async () => {
+  await server.down();
+  server.remove();
+});
+
+test('the Slate Yard: machines, jobs in all eight stages, and a machine with three signed rebuilds', async ({ page }) => {
+  await page.goto(`${server.base}/machines`);
+  const machines = await page.getByRole('row').count();
+  expect(machines - 1).toBeGreaterThanOrEqual(8);
+
+  let jobs = 0;
+  const signed: number[] = [];
+  for (let id = 1; id < machines; id += 1) {
+    await page.goto(`${server.base}/machines/${id}`);
+    jobs += await page.getByRole('link', { name: /^Job \d{4}$/ }).count();
+    signed.push(await page.getByText(/^signed by /).count());
+  }
+  expect(jobs).toBeGreaterThanOrEqual(15);
+  expect(Math.max(...signed)).toBeGreaterThanOrEqual(3);
+
+  await page.goto(server.base);
+  const stages = new Set<string>();
+  for (const link of await page.getByRole('link', { name: /Job \d{4}|Ask how it rode/ }).all()) {
+    stages.add((await link.getAttribute('href'))!.split('/').at(-1)!);
+  }
+  expect([...stages].sort()).toEqual(['ask', 'measure', 'reason', 'rebuild', 'ride', 'set', 'springs', 'valves']);
+});
+
+test('the Floor is in the order of the promised day', async ({ page }) => {
+  await page.goto(server.base);
+  const days = await page
+    .getByRole('listitem')
+    .filter({ hasText: /Job \d{4}/ })
+    .locator('.day')
+    .allInnerTexts();
+  expect(days.length).toBeGreaterThanOrEqual(7);
+  const year = new Date().getFullYear();
+  const times = days.map((d) => Date.parse(`${d} ${year} UTC`)).map((t) => (t < Date.now() - 200 * 86_400_000 ? t + 365 * 86_400_000 : t));
+  expect([...times].sort((a, b) => a - b)).toEqual(times);
+});
+
+const BAD: [method: 'post', path: string, body: unknown, status: number, code: string][] = [
+  ['post', '/api/jobs', {}, 400, 'missing'],
+  ['post', '/api/jobs', { customer: { name: ' ' }, machine: { figures: {} }, promisedOn: '2026-12-01' }, 400, 'out-of-range'],
+  ['post', '/api/jobs', { customer: { id: 999 }, machine: { id: 1 }, promisedOn: '2026-12-01' }, 404, 'not-found'],
+  [
+    'post',
+    '/api/jobs',
+    { customer: { id: 1 }, machine: { figures: { 'machine.make': { text: 'Halvik' } } }, promisedOn: '2026-12-01' },
+    422,
+    'empty',
+  ],
+  [
+    'post',
+    '/api/jobs',
+    {
+      customer: { id: 1 },
+      machine: { figures: { 'machine.make': { text: 'A' }, 'machine.model': { text: 'B' }, 'machine.rake': { text: '26 kg' } } },
+      promisedOn: '2026-12-01',
+    },
+    422,
+    'unit-mismatch',
+  ],
+  ['post', '/api/jobs/999/entries', { field: 'use', text: 'road' }, 404, 'not-found'],
+  ['post', '/api/jobs/x/entries', { field: 'use', text: 'road' }, 404, 'not-found'],
+  ['post', '/api/machines/1/entries', { field: 'use', text: 'road' }, 422, 'field-unknown'],
+  ['post', '/api/machines/1/entries', { field: 'machine.make', text: '' }, 422, 'empty'],
+  ['post', '/api/machines/1/entries', { field: 'machine.frame', text: 'CVN11T-04410' }, 409, 'already-exists'],
+  ['post', '/api/jobs/101/undo', {}, 409, 'nothing-to-undo'],
+  ['post', '/api/jobs/101/sign', { technicianId: 1 }, 409, 'already-signed'],
+  ['post', '/api/jobs/101/corrections', { technicianId: 1, reason: 'x', changes: [] }, 400, 'too-few'],
+  [
+    'post',
+    '/api/jobs/101/corrections',
+    { technicianId: 99, reason: 'x', changes: [{ field: 'fitted.rear.spring', text: '60' }] },
+    404,
+    'not-found',
+  ],
+  ['post', '/api/jobs/101/hand-back', {}, 409, 'handed-back'],
+  ['post', '/api/springs', { end: 'rear', name: 'x', rate: '60 mm', place: 'drawer' }, 422, 'unit-mismatch'],
+  ['post', '/api/springs/999/retire', {}, 404, 'not-found'],
+  ['post', '/api/technicians', { name: 'sunniva holt' }, 409, 'already-exists'],
+  ['post', '/api/compute/sag', { travelMm: 'NaN', style: 'ruler' }, 400, 'not-finite'],
+  ['post', '/api/compute/nothing', {}, 404, 'unknown-operation'],
+];
+
+test('bad input to each route has a status, a code and a sentence, and changes nothing', async ({ request }) => {
+  const pages = ['/', '/machines', '/machines/1', '/drawers', '/shop-book'];
+  const look = async () =>
+    Promise.all(
+      pages.map(async (p) =>
+        (await (await request.get(server.base + p)).text()).replace(/<script[\s\S]*?<\/script>|<style[\s\S]*?<\/style>/g, ''),
+      ),
+    );
+  // Set and Ride entries of a signed job may still be taken back, so those come first.
+  for (let left = 60; left > 0; left -= 1)
+    if ((await request.post(`${server.base}/api/jobs/101/undo`, { data: {} })).status() === 409) break;
+  const before = await look();
+  for (const [method, path, body, status, code] of BAD) {
+    const answer = await request[method](server.base + path, { data: body as object });
+    const said = (await answer.json()) as { error?: { code: string; message: string } };
+    expect(`${path} ${answer.status()} ${said.error?.code}`).toBe(`${path} ${status} ${code}`);
+    expect(said.error!.message).toMatch(/\.$|”/);
+  }
+  const torn = await request.post(`${server.base}/api/jobs`, {
+    headers: { 'content-type': 'application/json' },
+    data: Buffer.from('{"customer":'),
+  });
+  expect([torn.status(), ((await torn.json()) as { error: { code: string } }).error.code]).toEqual([400, 'not-json']);
+  expect(await look()).toEqual(before);
+});

@@ -1,0 +1,92 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { CAUTIONS } from '@/schema/facts/cautions';
+import { problemOfZod } from '@/schema/problem';
+import { takeInRequest } from '@/schema/requests';
+import { issueWords, warningWords } from '@/schema/words';
+
+/** Every code that can be raised has a sentence, and the sentences are plain. */
+
+const sources = (directory: string): string[] =>
+  readdirSync(directory, { withFileTypes: true }).flatMap((item) => {
+    const path = join(directory, item.name);
+    if (item.isDirectory()) return sources(path);
+    return /\.tsx?$/.test(item.name) && !/\.test\./.test(item.name) ? [readFileSync(path, 'utf8')] : [];
+  });
+const text = sources('src').join('\n');
+const DATA = {
+  text: 'x',
+  unit: 'mm',
+  wanted: 'mm',
+  min: 1,
+  max: 2,
+  reading: 1,
+  extended: 1,
+  sag: 1,
+  travel: 1,
+  weighed: 1,
+  end: 'front',
+  field: 'x',
+  options: 'a, b',
+  what: 'Frame 1',
+  operation: 'x',
+  expected: 'a number',
+  band: 9,
+  usual: 8,
+  preload: -3,
+};
+
+const raised = [...text.matchAll(/\b(?:err|refused|conflict|problem|fail)\(\s*(?:ctx,\s*)?'([a-z-]+)'/g)].map(([, code]) => code!);
+const remarked = [...text.matchAll(/warnings\.push\(\{\s*code: '([a-z-]+)'/g)].map(([, code]) => code!);
+
+test('the codes found in the source are many, so that this test sees them', () => {
+  expect(new Set(raised).size).toBeGreaterThan(25);
+  expect(new Set(remarked).size).toBeGreaterThan(6);
+});
+
+test.each([...new Set(raised)].sort())('%s has a sentence of its own', (code) => {
+  const words = issueWords({ code, data: DATA });
+  expect(words).not.toContain(`(${code})`);
+  expect(words).not.toMatch(/undefined|NaN|!/);
+  expect(words).toMatch(/^[A-Z“].*\.$/);
+});
+
+test.each([...new Set(remarked)].sort())('the remark %s has a sentence', (code) => {
+  const words = warningWords({ code: code as never, path: [], data: DATA });
+  expect(words).toMatch(/^[A-Z].*[.?]$/);
+  expect(words).not.toMatch(/undefined|NaN|!/);
+});
+
+test('cautions say what to do, without shouting', () => {
+  for (const caution of Object.values(CAUTIONS)) expect(caution).toMatch(/^[A-Z][^!]*\.$/);
+});
+
+describe('refusals of a request', () => {
+  const problem = (schema: z.ZodType, request: unknown) => {
+    const checked = schema.safeParse(request);
+    if (checked.success) throw new Error('accepted');
+    const { code, path, message } = problemOfZod(checked.error.issues, request);
+    expect(message).toMatch(/[.”]$/);
+    return `${code} ${path.join('.')}`;
+  };
+
+  test.each([
+    [{}, 'missing customer'],
+    [{ customer: { id: 1 }, machine: { id: 1 } }, 'missing promisedOn'],
+    [{ customer: { id: 1 }, machine: { id: 1 }, promisedOn: 'soon' }, 'wrong-type promisedOn'],
+    [{ customer: { id: 1.5 }, machine: { id: 1 }, promisedOn: '2026-12-01' }, 'wrong-type customer.id'],
+    [{ customer: { id: 1 }, machine: { id: 1 }, promisedOn: '2026-12-01', price: 1 }, 'unknown-field price'],
+  ])('%j is refused with %s', (request, wanted) => {
+    expect(problem(takeInRequest, request)).toBe(wanted);
+  });
+
+  test('of two ways to say a thing, the one that got furthest speaks', () => {
+    expect(
+      problem(takeInRequest, { customer: { id: 1 }, machine: { figures: { 'machine.make': { text: 7 } } }, promisedOn: '2026-12-01' }),
+    ).toBe('wrong-type machine.figures.machine.make.text');
+    expect(problem(z.strictObject({ a: z.array(z.number()).min(1) }), { a: [] })).toBe('too-few a');
+    expect(problem(z.strictObject({ a: z.number() }), { a: Number.NaN })).toBe('not-finite a');
+    expect(problem(z.strictObject({ a: z.enum(['x', 'y']) }), { a: 'z' })).toBe('not-listed a');
+  });
+});
