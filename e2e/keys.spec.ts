@@ -79,7 +79,7 @@ test('the eight stages answer to Alt and their number, from inside a field too',
 test('the night bench and the other units are kept from page to page', async ({ page }) => {
   const job = await jobOf(page, 'Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/springs`);
-  const ideal = page.getByText(/^Ideal/);
+  const ideal = page.getByText(/of preload, for/);
   await expect(ideal).toContainText('N/mm');
   await page.getByRole('button', { name: 'Night bench' }).click();
   await page.getByRole('button', { name: /Units/ }).click();

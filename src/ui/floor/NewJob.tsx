@@ -59,7 +59,7 @@ function FindOrAdd(props: {
 }) {
   return (
     <ComboBox
-      items={props.items}
+      defaultItems={props.items}
       inputValue={props.text}
       onInputChange={(text) => {
         props.onText(text);

@@ -53,9 +53,8 @@ const Card = styled.article`
     border: 0;
     max-width: none;
     padding: 0;
-    @page {
-      size: A4;
-      margin: 14mm;
+    figure svg {
+      max-width: 19rem;
     }
   }
 `;

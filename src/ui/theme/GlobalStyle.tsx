@@ -29,7 +29,9 @@ export const GlobalStyle = createGlobalStyle`
   :focus-visible { outline: 2px solid var(--ink); outline-offset: 2px; }
   kbd { font: inherit; font-size: 0.8125rem; border: 1px solid var(--rule); border-radius: 2px; padding: 0 0.35em; background: var(--sheet); }
   .visually-hidden { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
+  @page { size: A4; margin: 14mm; }
   @media print {
+    html { font-size: 13px; }
     :root, :root[data-theme='night'] { color-scheme: light; --ground: #fff; --sheet: #fff; --ink: #000; --soft: #333; --rule: #777; --fine: #bbb; --rear: #7a2e5d; --front: #0f6b6b; --warn-words: #000; }
     .no-print { display: none !important; }
   }
