@@ -7,7 +7,7 @@ import { stageLines } from '@/schema/facts/stages';
 import { textOf } from '@/schema/facts/read';
 import { USES } from '@/schema/fields/ask';
 import { FieldsProvider, useLive, useSaving } from '../fields/context';
-import { FieldStore } from '../fields/store';
+import { FieldStore, withUnit } from '../fields/store';
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
 import { QuietButton } from '../layout/primitives';
@@ -80,17 +80,11 @@ export function Bench({ data, stage }: { data: BenchData; stage: Stage }) {
 
 function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; stage: Stage; store: FieldStore; machineStore: FieldStore }) {
   const router = useRouter();
-  const live = useLive();
-  const { saving, savedAt } = useSaving();
   const [ghost, setGhost] = useState(true);
   const [working, setWorking] = useState(false);
   const warned = useRef(false);
   const [notice, setNotice] = useState('');
   const sealed = data.signed.length > 0;
-  const lines = useMemo(
-    () => stageLines({ entries: live, machine: data.figures, signed: sealed, handedBack: data.job.handedBackAt !== null }),
-    [live, data.figures, sealed, data.job.handedBackAt],
-  );
   const go = async (to: Stage) => {
     const readable = [store, machineStore].map((s) => s.commitAll()).every(Boolean);
     if (!readable && !warned.current) {
@@ -110,31 +104,15 @@ function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; sta
     setNotice(answer.ok ? 'The last entry is taken back.' : answer.message);
   };
   const Sheet = STAGE_SHEETS[stage];
-  const tools: BenchTools = { data, sealed, machineStore, ghost, working, reload: () => router.refresh() };
-  const rider = textOf(live, 'rider.mass');
-  const use = (USES as Record<string, string>)[textOf(live, 'use')];
-  const about = [
-    data.machine.name,
-    data.customer.name,
-    rider && `rider ${rider}${/[a-z]/i.test(rider) ? '' : ` ${live['rider.mass']?.unit ?? 'kg'}`} in gear`,
-    use,
-    data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : `promised ${dayWords(data.job.promisedOn)}`,
-  ]
-    .filter(Boolean)
-    .join(' · ');
-  const saidSaving =
-    saving === 'waiting'
-      ? '▲ Waiting for the shop’s computer: kept here, sent later'
-      : saving === 'saving'
-        ? 'Saving'
-        : savedAt
-          ? `Saved ${timeWords(savedAt)}`
-          : 'All entries kept as typed';
+  const tools = useMemo<BenchTools>(
+    () => ({ data, sealed, machineStore, ghost, working, reload: () => router.refresh() }),
+    [data, sealed, machineStore, ghost, working, router],
+  );
   return (
     <Shell
       title={`Job ${String(data.job.id).padStart(4, '0')}`}
-      about={about}
-      rail={<Rail jobId={data.job.id} lines={lines} current={stage} onGo={(to) => void go(to)} />}
+      about={<About data={data} />}
+      rail={<LiveRail data={data} stage={stage} onGo={(to) => void go(to)} />}
       keys={{
         ...Object.fromEntries(STAGES.map((s, i) => [`Alt+${i + 1}`, () => void go(s)])),
         b: () => setGhost(!ghost),
@@ -159,15 +137,52 @@ function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; sta
           <span role="status">{notice}</span>
         </>
       }
-      footRight={
-        <span role="status" data-saving={saving}>
-          {saidSaving}
-        </span>
-      }
+      footRight={<Saved />}
     >
       <BenchProvider value={tools}>
         <Sheet />
       </BenchProvider>
     </Shell>
+  );
+}
+
+// What follows every keystroke stands in components of its own, so that a key renders them and not the whole page.
+
+function About({ data }: { data: BenchData }) {
+  const live = useLive();
+  const rider = live['rider.mass'];
+  const use = (USES as Record<string, string>)[textOf(live, 'use')];
+  const said = [
+    data.machine.name,
+    data.customer.name,
+    rider?.text && `rider ${withUnit(rider)} in gear`,
+    use,
+    data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : `promised ${dayWords(data.job.promisedOn)}`,
+  ];
+  return <>{said.filter(Boolean).join(' · ')}</>;
+}
+
+function LiveRail({ data, stage, onGo }: { data: BenchData; stage: Stage; onGo(stage: Stage): void }) {
+  const live = useLive();
+  const lines = stageLines({
+    entries: live,
+    machine: data.figures,
+    signed: data.signed.length > 0,
+    handedBack: data.job.handedBackAt !== null,
+  });
+  return <Rail jobId={data.job.id} lines={lines} current={stage} onGo={onGo} />;
+}
+
+function Saved() {
+  const { saving, savedAt } = useSaving();
+  const words = {
+    waiting: '▲ Waiting for the shop’s computer: kept here, sent later',
+    saving: 'Saving',
+    saved: savedAt ? `Saved ${timeWords(savedAt)}` : 'All entries kept as typed',
+  };
+  return (
+    <span role="status" data-saving={saving}>
+      {words[saving]}
+    </span>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { issueWords } from '@/schema/words';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '@/schema/entry';
@@ -39,7 +39,7 @@ function linesOf(entries: Entries, prefix: 'measure' | 'set', end: End, morePair
 const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 
 /** The walk round the machine: the rear, then the front; Enter goes on to the next reading. */
-export function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
+export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
   const live = useLive();
   const figures = useFigures();
   const [more, setMore] = useState<Record<End, number>>({ rear: 1, front: 1 });
@@ -102,4 +102,4 @@ export function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: bo
       })}
     </>
   );
-}
+});

@@ -175,7 +175,7 @@ const PLACES: [string, string][] = [
 interface Props {
   title: string;
   /** Said after the title, in soft ink. */
-  about?: string;
+  about?: ReactNode;
   /** The rail of stages, where there is one. */
   rail?: ReactNode;
   foot?: ReactNode;

@@ -1,0 +1,161 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { constantLeverage } from '@/core/leverage/leverage';
+import { rearEnd } from '@/core/spring/end';
+import { selectSpring } from '@/core/spring/select';
+import { parseQuantity } from '@/core/units/parse';
+import { openDb } from '@/db/client';
+import { CHROMIUM } from '../e2e/chromium.mjs';
+import { demoDirectory, playDemo, Server } from '../e2e/server';
+
+/** `npm run bench`: what the core, the base, the pages and a keystroke cost. Prints medians; asserts nothing. Wants a build. */
+
+const median = (xs: number[]) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)] ?? Number.NaN;
+const say = (what: string, ms: number, more = '') => console.log(`${what.padEnd(58)} ${ms.toFixed(3).padStart(10)} ms ${more}`);
+
+function time(runs: number, work: () => void): number {
+  work();
+  return median(
+    Array.from({ length: runs }, () => {
+      const begun = performance.now();
+      work();
+      return performance.now() - begun;
+    }),
+  );
+}
+
+function core(): void {
+  say(
+    'read "23 3/8 in"',
+    time(200, () => void parseQuantity('23 3/8 in', { dimension: 'length', unit: 'mm' })),
+  );
+  const catalogue = Array.from({ length: 10_000 }, (_, i) => ({ id: String(i), rateNPerMm: 30 + i / 100 }));
+  const request = {
+    end: rearEnd(305, constantLeverage(2.9), () => 180),
+    staticLoadN: 560,
+    ladenLoadN: 1090,
+    target: { staticSagMm: 35, riderSagMm: 102 },
+    preloadRangeMm: [0, 20] as const,
+  };
+  const many = time(9, () => void selectSpring({ ...request, catalogue }));
+  say('select among 10 000 springs', many, `${((many / 10_000) * 1000).toFixed(2)} µs a spring`);
+  // The straightforward way: closed forms, one line a spring. What the general path costs against it.
+  const plain = time(9, () => {
+    const best = catalogue.map(({ rateNPerMm: k }) => {
+      const p = (1090 * 2.9 - 180) / k - 102 / 2.9;
+      return { static: ((560 * 2.9 - 180) / k - p) * 2.9, full: (k * (305 / 2.9 + p) + 180) / 2.9 };
+    });
+    best.sort((a, b) => Math.abs(a.static - 35) - Math.abs(b.static - 35));
+  });
+  say('the same by closed forms (linear springs only)', plain, `ratio ${(many / plain).toFixed(1)}`);
+}
+
+async function base(): Promise<void> {
+  const db = await openDb(join(mkdtempSync(join(tmpdir(), 'mavrin-bench-')), 'data'));
+  await db.makeDurable();
+  const record: number[] = [];
+  const durable: number[] = [];
+  for (let i = 0; i < 40; i += 1) {
+    const begun = performance.now();
+    await db.transaction((sql) => sql.none('INSERT INTO technician (name) VALUES ($1)', [`T${i}`]));
+    record.push(performance.now() - begun);
+    const synced = performance.now();
+    await db.makeDurable();
+    durable.push(performance.now() - synced);
+  }
+  say('one transaction, acknowledged', median(record));
+  say('made durable against a power cut (at each signature)', median(durable));
+  await db.close();
+}
+
+/** Time from a key going down to the frame after the one that shows its result, and the long tasks on the way. */
+async function keystrokes(page: Page, url: string, field: string, texts: string[]): Promise<void> {
+  await page.goto(url, { waitUntil: 'networkidle' });
+  await page.evaluate(() => {
+    const w = window as unknown as { frames_: number[]; long_: number[] };
+    w.frames_ = [];
+    w.long_ = [];
+    document.addEventListener(
+      'keydown',
+      () => {
+        const begun = performance.now();
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => w.frames_.push(performance.now() - begun);
+          channel.port2.postMessage(0);
+        });
+      },
+      true,
+    );
+    new PerformanceObserver((list) => list.getEntries().forEach((e) => w.long_.push(e.duration))).observe({ type: 'longtask' });
+  });
+  const input = page.getByRole('textbox', { name: field, exact: true });
+  const session = await page.context().newCDPSession(page);
+  await session.send('Performance.enable');
+  const workSoFarMs = async () => {
+    const { metrics } = await session.send('Performance.getMetrics');
+    const of = (name: string) => metrics.find((m) => m.name === name)?.value ?? 0;
+    return (of('ScriptDuration') + of('LayoutDuration') + of('RecalcStyleDuration')) * 1000;
+  };
+  const before = await workSoFarMs();
+  const keys = texts.reduce((n, text) => n + text.length + 1, 0);
+  for (const text of texts) {
+    await input.focus();
+    await page.keyboard.press('Control+a');
+    for (const key of text) {
+      await page.keyboard.press(key);
+      await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    }
+  }
+  const [frames, long] = await page.evaluate(() => {
+    const w = window as unknown as { frames_: number[]; long_: number[] };
+    return [w.frames_, w.long_] as const;
+  });
+  say(`main-thread work per keystroke, ${field}`, ((await workSoFarMs()) - before) / keys, 'script, style and layout');
+  const worst = [...frames].sort((a, b) => a - b)[Math.floor(frames.length * 0.95)] ?? Number.NaN;
+  say(
+    '  keystroke to the frame that shows it, software rendering',
+    median(frames),
+    `95 % ${worst.toFixed(1)} ms, ${long.length} tasks over 50 ms`,
+  );
+}
+
+async function pages(): Promise<void> {
+  playDemo();
+  const server = await Server.start(4320, demoDirectory());
+  for (const path of [
+    '/',
+    '/machines',
+    '/machines/1',
+    '/jobs/114/measure',
+    '/jobs/114/springs',
+    '/jobs/111/rebuild',
+    '/drawers',
+    '/api/search?q=rally',
+  ]) {
+    const times: number[] = [];
+    for (let i = 0; i < 15; i += 1) {
+      const begun = performance.now();
+      await (await fetch(server.base + path)).text();
+      times.push(performance.now() - begun);
+    }
+    say(`page ${path}`, median(times));
+  }
+  const browser = await chromium.launch(CHROMIUM);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await keystrokes(page, `${server.base}/jobs/114/measure`, 'Rear: Rider on, pressed', ['487', '486.5', '19 3/16 in']);
+  await keystrokes(page, `${server.base}/jobs/110/springs`, 'Target rider sag', ['100', '102.5', '4 in']);
+  await browser.close();
+  await server.down();
+  server.remove();
+}
+
+async function main(): Promise<void> {
+  core();
+  await base();
+  await pages();
+}
+
+void main().then(() => process.exit(0));
