@@ -1,5 +1,5 @@
 'use client';
-import { useMemo } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import type { SagResult } from '@/core/measure/sag';
 import { becauseOf } from '@/schema/facts/because';
 import { sagOf } from '@/schema/facts/measure';
@@ -48,7 +48,7 @@ const Three = styled(Columns)`
 `;
 
 /** Measure: the walk, the stance it makes, and what follows from it. Set repeats it on the finished machine. */
-export function MeasureSheet({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
+export function MeasureSheet({ prefix, locked, aside }: { prefix: 'measure' | 'set'; locked: boolean; aside?: ReactNode }) {
   const live = useLive();
   const figures = useFigures();
   const { data, ghost } = useBench();
@@ -89,6 +89,7 @@ export function MeasureSheet({ prefix, locked }: { prefix: 'measure' | 'set'; lo
             <Schools />
           </>
         )}
+        {aside}
         <Working steps={[...(rear?.working ?? []), ...(front?.working ?? [])]} />
       </div>
     </Three>

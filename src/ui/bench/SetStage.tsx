@@ -23,26 +23,28 @@ export function SetStage() {
     if (answer.ok) reload();
     else setProblem(answer.message);
   };
+  const checks = (
+    <Titled title="Before it leaves">
+      <FieldsOf defs={SET_FIELDS.filter((f) => /legsAgree|torqueChecked|balance/.test(f.key))} min="15rem" />
+      <Caution>{CAUTIONS.afterwards}</Caution>
+      <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
+        {data.job.handedBackAt ? (
+          <Small>Handed back {dayWords(data.job.handedBackAt)}.</Small>
+        ) : (
+          <Button $strong onPress={() => void handBack()}>
+            Hand the machine back
+          </Button>
+        )}
+        {data.setupId !== null && <LinkButton href={`/setups/${data.setupId}/card`}>Set-up card</LinkButton>}
+        <Link href={`/machines/${data.machine.id}`}>Machine file</Link>
+        {problem && <span role="alert">▲ {problem}</span>}
+      </div>
+    </Titled>
+  );
   return (
     <>
       {!sealed && <Warn>The rebuild is not signed yet. Sign it under Rebuild before the machine leaves.</Warn>}
-      <MeasureSheet prefix="set" locked={false} />
-      <Titled title="Before it leaves">
-        <FieldsOf defs={SET_FIELDS.filter((f) => /legsAgree|torqueChecked|balance/.test(f.key))} min="15rem" />
-        <Caution>{CAUTIONS.afterwards}</Caution>
-        <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
-          {data.job.handedBackAt ? (
-            <Small>Handed back {dayWords(data.job.handedBackAt)}.</Small>
-          ) : (
-            <Button $strong onPress={() => void handBack()}>
-              Hand the machine back
-            </Button>
-          )}
-          {data.setupId !== null && <LinkButton href={`/setups/${data.setupId}/card`}>Set-up card</LinkButton>}
-          <Link href={`/machines/${data.machine.id}`}>Machine file</Link>
-          {problem && <span role="alert">▲ {problem}</span>}
-        </div>
-      </Titled>
+      <MeasureSheet prefix="set" locked={false} aside={checks} />
     </>
   );
 }

@@ -1,0 +1,169 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { closeDb, db } from '@/db/client';
+import { manyHistory } from '@/db/queries/entries';
+import { compareSetups } from '@/schema/facts/setups';
+import type { Answer } from '@/server/answer';
+import { addSpring, addTechnician, listSprings, retireSpring } from '@/server/drawers';
+import { search } from '@/server/find';
+import { recordJobEntry, recordMachineEntry } from '@/server/record';
+import { signRebuild } from '@/server/sign';
+import { handBack, takeIn } from '@/server/takeIn';
+import { bench, customerFile, floor, machineFile, setupCard } from '@/server/views';
+
+/** A machine over the years: two owners, two rebuilds, and everything that was said in between still there. */
+
+const directory = mkdtempSync(join(tmpdir(), 'mavrin-history-'));
+beforeAll(async () => {
+  process.env.MAVRIN_DATA = directory;
+  await db();
+});
+afterAll(async () => {
+  await closeDb();
+  rmSync(directory, { recursive: true, force: true });
+});
+
+const get = <T>(answer: Answer<T>): T => {
+  if (!answer.ok) throw new Error(JSON.stringify(answer.problem));
+  return answer.value;
+};
+
+async function record(jobId: number, texts: Record<string, string>): Promise<void> {
+  for (const [field, text] of Object.entries(texts))
+    get(await recordJobEntry(jobId, { field, text, technicianId: null, device: 'by hand' }));
+}
+
+const WALK = {
+  'measure.rear.extended': '612',
+  'measure.rear.unladen.1.lifted': '577',
+  'measure.rear.unladen.1.pressed': '573',
+  'measure.rear.laden.1.lifted': '512',
+  'measure.rear.laden.1.pressed': '506',
+};
+
+let technicianId: number;
+let machineId: number;
+let first: number;
+let second: number;
+
+test('the first owner’s job: found, fitted, signed, handed back, ridden', async () => {
+  technicianId = get(await addTechnician('Aldous Merrow')).id;
+  const taken = get(
+    await takeIn(
+      {
+        customer: { name: 'Coll Ashby', phone: '0417 11' },
+        machine: {
+          figures: {
+            'machine.make': { text: 'Halvik' },
+            'machine.model': { text: 'Trail 300' },
+            'machine.travel.rear': { text: '310' },
+            'machine.distance': { text: '1 200 km' },
+          },
+        },
+        promisedOn: '2025-12-01',
+      },
+      '2025-11-20T09:00:00.000Z',
+    ),
+  );
+  machineId = taken.machineId;
+  first = taken.jobId;
+  await record(first, {
+    ...WALK,
+    'found.rear.spring': '52',
+    'found.rear.rebound.out': '19',
+    'fitted.rear.rebound.out': '13',
+    'fitted.front.oilLevel.left': '110',
+  });
+  get(await signRebuild(first, technicianId, '2025-11-25T15:00:00.000Z'));
+  get(await handBack(first, '2025-11-26T10:00:00.000Z'));
+  await record(first, { 'ride.feel': 'better' });
+  const { setups } = (await machineFile(machineId))!;
+  expect(setups.map((s) => [s.kind, s.recordedAt])).toEqual([
+    ['rebuild', '2025-11-25T15:00:00.000Z'],
+    ['as-found', '2025-11-25T15:00:00.000Z'],
+  ]);
+  expect(setups[1]!.document.sag.rear).toEqual({ staticMm: 37, riderMm: 103 });
+  expect(setups[0]!.document.sag.rear).toEqual({ staticMm: null, riderMm: null });
+});
+
+test('a year later it comes back with another owner: both owners stand, and the last readings are at hand', async () => {
+  const taken = get(await takeIn({ customer: { name: 'Ingrith Vale', phone: '' }, machine: { id: machineId }, promisedOn: '2026-12-01' }));
+  second = taken.jobId;
+  const file = (await machineFile(machineId))!;
+  expect(file.owners.map((o) => o.name)).toEqual(['Ingrith Vale', 'Coll Ashby']);
+  const view = (await bench(second))!;
+  expect(view.entries).toEqual({});
+  expect(view.lastKnown['measure.rear.extended']).toMatchObject({ text: '612', value: 612 });
+  expect(view.lastKnown['ride.feel']?.text).toBe('better');
+  expect((await bench(first))!.customer.name).toBe('Coll Ashby');
+  // The same owner again adds no line to the owners.
+  get(await takeIn({ customer: { id: view.customer.id }, machine: { id: machineId }, promisedOn: '2026-12-02' }));
+  expect((await machineFile(machineId))!.owners).toHaveLength(2);
+});
+
+test('figures of the machine have versions, and the newest serves', async () => {
+  for (const text of ['6 350 km', '6 400 km'])
+    get(await recordMachineEntry(machineId, { field: 'machine.distance', text, technicianId: null, device: 'by hand' }));
+  const history = (await manyHistory(await db(), { machineId })).filter((e) => e.field === 'machine.distance');
+  expect(history.map((e) => e.text)).toEqual(['6 400 km', '6 350 km', '1 200 km']);
+  expect((await machineFile(machineId))!.figures['machine.distance']).toMatchObject({ text: '6 400 km', value: 6.4e9 });
+});
+
+test('the second rebuild hangs on the first, carries on what nobody noted, and differs only in what was changed', async () => {
+  await record(second, {
+    'found.rear.rebound.out': '13',
+    'fitted.rear.spring': '60',
+    'fitted.rear.rebound.out': '11',
+    'springs.rear.reason': 'Heavier rider.',
+  });
+  get(await signRebuild(second, technicianId));
+  const { setups } = (await machineFile(machineId))!;
+  const [left, cameIn, before] = setups;
+  expect([left!.parentId, cameIn!.parentId]).toEqual([cameIn!.id, before!.id]);
+  expect(left!.reason).toBe('Heavier rider.');
+  expect(cameIn!.document.values['front.oilLevel.left']).toMatchObject({ text: '110', from: 'carried' });
+  const differs = compareSetups(before!.document, left!.document).filter((d) => d.differs);
+  expect(differs.map((d) => [d.key, d.left, d.right])).toEqual([
+    ['rear.spring', '52 N/mm', '60 N/mm'],
+    ['rear.rebound.out', '13 out', '11 out'],
+  ]);
+});
+
+test('the card of any set-up names its own customer, technician and figures', async () => {
+  const { setups } = (await machineFile(machineId))!;
+  const old = (await setupCard(setups.find((s) => s.jobId === first && s.kind === 'rebuild')!.id))!;
+  expect([old.customer, old.technician]).toEqual(['Coll Ashby', 'Aldous Merrow']);
+  expect(old.setup.document.values['rear.spring']?.text).toBe('52');
+  expect(await setupCard(9999)).toBeNull();
+});
+
+test('each customer’s file shows that customer’s jobs, and search follows the new owner', async () => {
+  const coll = (await bench(first))!.customer.id;
+  expect((await customerFile(coll))!.jobs.map((j) => [j.id, j.signed])).toEqual([[first, true]]);
+  expect(await customerFile(9999)).toBeNull();
+  const machine = (await search('Trail 300')).find((f) => f.kind === 'machine');
+  expect(machine?.title).toContain('Ingrith Vale');
+  expect((await search('Coll Ashby')).map((f) => f.kind)).toEqual(expect.arrayContaining(['job', 'customer']));
+});
+
+test('a spring taken off the list is not offered again, but the job that chose it still shows it', async () => {
+  const spring = get(await addSpring({ end: 'rear', name: 'R-60', rate: '60', freeLength: '', solidLength: '', place: 'drawer' }));
+  const { jobId } = get(
+    await takeIn({ customer: { name: 'Hale Morrow', phone: '' }, machine: { id: machineId }, promisedOn: '2026-12-05' }),
+  );
+  await record(jobId, { 'springs.rear.choice': String(spring.id) });
+  get(await retireSpring(spring.id));
+  expect((await listSprings()).map((s) => s.name)).toEqual([]);
+  expect((await bench(jobId))!.springs.map((s) => s.name)).toEqual(['R-60']);
+  expect((await bench(second))!.springs).toEqual([]);
+});
+
+test('the Floor says where each job stands and what it waits for', async () => {
+  const { jobs } = await floor();
+  expect(jobs.map((j) => j.promisedOn)).toEqual([...jobs.map((j) => j.promisedOn)].sort());
+  const mine = jobs.find((j) => j.id === second)!;
+  expect(mine.next).toEqual({ stage: 'set', action: 'Set it and hand it back' });
+  await record(second, { 'job.waits': 'a torque wrench' });
+  expect((await floor()).jobs.find((j) => j.id === second)!.waitsFor).toBe('a torque wrench');
+});
