@@ -14,6 +14,7 @@ const config = [
       'max-lines': ['warn', { max: 320, skipBlankLines: true, skipComments: true }],
     },
   },
+  { files: ['**/*.test.ts'], rules: { 'max-lines': 'off' } },
   {
     files: ['src/core/**'],
     rules: { 'no-console': 'error', 'no-restricted-globals': ['error', 'Date', 'performance', 'fetch', 'window', 'process'] },
