@@ -68,7 +68,15 @@ export const SETUP_GROUPS: SetupGroup[] = [
     ],
   },
   { title: 'Left leg', end: 'front', fields: leg('left') },
-  { title: 'Right leg', end: 'front', fields: leg('right') },
+  {
+    title: 'Right leg',
+    end: 'front',
+    fields: [
+      rate('front.springRight', 'Spring rate, where this leg differs', [0.5, 100], [2, 15], { end: 'front' }),
+      text('front.oilRight', 'Fork oil, where this leg differs', { end: 'front', maxLength: 80 }),
+      ...leg('right'),
+    ],
+  },
 ];
 
 export const SETUP_FIELDS: FieldDef[] = SETUP_GROUPS.flatMap((g) => g.fields);
