@@ -114,6 +114,16 @@ test('carrying over fills what is empty and leaves what was typed', async ({ pag
   await expect(rear).toHaveValue('51');
 });
 
+test('what a job waits for is written under Ask and read on the Floor', async ({ page }) => {
+  const job = await jobOf(page, 'Enduro racer');
+  await page.goto(`${server.base}/jobs/${job}/ask`);
+  await page.getByRole('textbox', { name: 'Waits for' }).fill('a call from the owner');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
+  await page.goto(server.base);
+  await expect(page.getByRole('link', { name: /Tarnfell 250 Enduro/ })).toContainText('waits for a call from the owner');
+});
+
 test('signing says what is not recorded, and wants a name', async ({ page }) => {
   const job = await jobOf(page, 'Rally chatters since');
   await page.goto(`${server.base}/jobs/${job}/rebuild`);

@@ -1,6 +1,7 @@
 'use client';
 import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, COMPLAINT_ITEM, LUGGAGE_ITEM } from '@/schema/fields/ask';
 import { loadsOf } from '@/schema/facts/loads';
+import { JOB_FIELDS } from '@/schema/fields/bench';
 import { overloadFindings } from '@/schema/facts/because';
 import { useLive } from '../fields/context';
 import { Small, Table } from '../layout/primitives';
@@ -38,6 +39,9 @@ export function AskStage() {
         </div>
         <div>
           <LoadTable />
+          <Titled title="On the job">
+            <FieldsOf defs={JOB_FIELDS} min="100%" />
+          </Titled>
           <Titled title="The machine">
             <MachineFigures />
           </Titled>
