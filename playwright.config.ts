@@ -8,7 +8,7 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 10_000 },
   forbidOnly: true,
-  reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
+  reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
   globalSetup: './e2e/setup.ts',
   use: {
     launchOptions: CHROMIUM,

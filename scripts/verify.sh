@@ -10,7 +10,7 @@ if ! command -v chromium > /dev/null; then
 fi
 
 export NODE_OPTIONS=--experimental-vm-modules NODE_NO_WARNINGS=1 NEXT_TELEMETRY_DISABLED=1
-mkdir -p test-results
+mkdir -p .cache
 
 step() {
   printf '\n== %s\n' "$1"
@@ -23,7 +23,7 @@ step 'build' node node_modules/next/dist/bin/next build
 step 'lint' npx eslint . --max-warnings 0
 step 'types' npx tsc --noEmit
 step 'import rules' node scripts/imports.mjs
-step 'unit tests' npx jest --json --outputFile test-results/jest.json
+step 'unit tests' npx jest --json --outputFile .cache/jest.json
 step 'browser tests' npx playwright test
 
 node scripts/count.mjs
