@@ -1,15 +1,7 @@
+import type { ListedSpring } from '@/schema/facts/springs';
 import type { Sql } from '../client';
 
-export interface Spring {
-  id: number;
-  end: 'rear' | 'front';
-  name: string;
-  rateText: string;
-  rateNPerMm: number;
-  freeLengthMm: number | null;
-  solidLengthMm: number | null;
-  place: 'drawer' | 'supplier';
-}
+export type Spring = ListedSpring;
 
 const COLUMNS = `id, wheel_end AS "end", name, rate_text AS "rateText", rate_n_per_mm AS "rateNPerMm", free_length_mm AS "freeLengthMm",
   solid_length_mm AS "solidLengthMm", place`;
