@@ -27,8 +27,21 @@ export interface EndSag {
   failedField: string | null;
 }
 
+/** Kept with the entries it was computed from: stance, results, findings and schools of one key ask for the same sag. */
+const COMPUTED = new WeakMap<Entries, WeakMap<Entries, Map<string, EndSag | null>>>();
+
 /** Sag of one end from what has been recorded so far; null while the wheel travel is unknown or nothing is read. */
 export function sagOf(entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set' = 'measure'): EndSag | null {
+  const ofEntries = COMPUTED.get(entries) ?? new WeakMap<Entries, Map<string, EndSag | null>>();
+  COMPUTED.set(entries, ofEntries);
+  const known = ofEntries.get(machine) ?? new Map<string, EndSag | null>();
+  ofEntries.set(machine, known);
+  const key = `${prefix}.${end}`;
+  if (!known.has(key)) known.set(key, computeSag(entries, machine, end, prefix));
+  return known.get(key) ?? null;
+}
+
+function computeSag(entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set'): EndSag | null {
   const travelMm = numberOf(machine, `machine.travel.${end}`);
   const state = (name: 'unladen' | 'laden'): SagPair[] =>
     pairNumbers(entries, prefix, end, name).map((n) => {

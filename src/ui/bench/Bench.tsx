@@ -1,19 +1,19 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentType, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/schema/fields';
 import type { Entry } from '@/schema/entry';
 import { stageLines } from '@/schema/facts/stages';
 import { textOf } from '@/schema/facts/read';
 import { USES } from '@/schema/fields/ask';
-import { FieldsProvider, useLive, useSaving } from '../fields/context';
+import { FieldsProvider, useSaving } from '../fields/context';
 import { FieldStore, withUnit } from '../fields/store';
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
 import { QuietButton } from '../layout/primitives';
 import { dayWords, timeWords } from '../words/time';
 import { AskStage } from './AskStage';
-import { type BenchData, BenchProvider, type BenchTools } from './BenchContext';
+import { type BenchData, BenchProvider, type BenchTools, useFact } from './BenchContext';
 import { MeasureStage } from './MeasureStage';
 import { ReasonStage } from './ReasonStage';
 import { RebuildStage } from './RebuildStage';
@@ -109,53 +109,57 @@ function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; sta
     [data, sealed, machineStore, ghost, working, router],
   );
   return (
-    <Shell
-      title={`Job ${String(data.job.id).padStart(4, '0')}`}
-      about={<About data={data} />}
-      rail={<LiveRail data={data} stage={stage} onGo={(to) => void go(to)} />}
-      keys={{
-        ...Object.fromEntries(STAGES.map((s, i) => [`Alt+${i + 1}`, () => void go(s)])),
-        b: () => setGhost(!ghost),
-        w: () => setWorking(!working),
-        'Ctrl+z': () => void undo(),
-      }}
-      foot={
-        <>
-          <span className="hint">
-            <kbd>Enter</kbd> next reading
-          </span>
-          <span className="hint">
-            <kbd>U</kbd> other units
-          </span>
-          <QuietButton onPress={() => setWorking(!working)} aria-pressed={working}>
-            <kbd>W</kbd> {working ? 'hide' : 'show'} working
-          </QuietButton>
-          <QuietButton onPress={() => setGhost(!ghost)} aria-pressed={ghost}>
-            <kbd>B</kbd> ghost of before
-          </QuietButton>
-          <QuietButton onPress={() => void undo()}>Undo the last entry</QuietButton>
-          <span role="status">{notice}</span>
-        </>
-      }
-      footRight={<Saved />}
-    >
-      <BenchProvider value={tools}>
+    <BenchProvider value={tools}>
+      <Shell
+        title={`Job ${String(data.job.id).padStart(4, '0')}`}
+        about={<About data={data} />}
+        rail={<LiveRail data={data} stage={stage} onGo={(to) => void go(to)} />}
+        keys={{
+          ...Object.fromEntries(STAGES.map((s, i) => [`Alt+${i + 1}`, () => void go(s)])),
+          b: () => setGhost(!ghost),
+          w: () => setWorking(!working),
+          'Ctrl+z': () => void undo(),
+        }}
+        foot={
+          <>
+            <span className="hint">
+              <kbd>Enter</kbd> next reading
+            </span>
+            <span className="hint">
+              <kbd>U</kbd> other units
+            </span>
+            <QuietButton onPress={() => setWorking(!working)} aria-pressed={working}>
+              <kbd>W</kbd> {working ? 'hide' : 'show'} working
+            </QuietButton>
+            <QuietButton onPress={() => setGhost(!ghost)} aria-pressed={ghost}>
+              <kbd>B</kbd> ghost of before
+            </QuietButton>
+            <QuietButton onPress={() => void undo()}>Undo the last entry</QuietButton>
+            <span role="status">{notice}</span>
+          </>
+        }
+        footRight={<Saved />}
+      >
         <Sheet />
-      </BenchProvider>
-    </Shell>
+      </Shell>
+    </BenchProvider>
   );
 }
 
 // What follows every keystroke stands in components of its own, so that a key renders them and not the whole page.
 
 function About({ data }: { data: BenchData }) {
-  const live = useLive();
-  const rider = live['rider.mass'];
-  const use = (USES as Record<string, string>)[textOf(live, 'use')];
+  const rider = useFact(
+    useCallback((live) => {
+      const mass = live['rider.mass'];
+      return mass?.text ? `rider ${withUnit(mass)} in gear` : '';
+    }, []),
+  );
+  const use = useFact(useCallback((live) => (USES as Record<string, string>)[textOf(live, 'use')] ?? '', []));
   const said = [
     data.machine.name,
     data.customer.name,
-    rider?.text && `rider ${withUnit(rider)} in gear`,
+    rider,
     use,
     data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : `promised ${dayWords(data.job.promisedOn)}`,
   ];
@@ -163,13 +167,12 @@ function About({ data }: { data: BenchData }) {
 }
 
 function LiveRail({ data, stage, onGo }: { data: BenchData; stage: Stage; onGo(stage: Stage): void }) {
-  const live = useLive();
-  const lines = stageLines({
-    entries: live,
-    machine: data.figures,
-    signed: data.signed.length > 0,
-    handedBack: data.job.handedBackAt !== null,
-  });
+  const lines = useFact(
+    useCallback(
+      (entries, machine) => stageLines({ entries, machine, signed: data.signed.length > 0, handedBack: data.job.handedBackAt !== null }),
+      [data],
+    ),
+  );
   return <Rail jobId={data.job.id} lines={lines} current={stage} onGo={onGo} />;
 }
 

@@ -1,7 +1,8 @@
 'use client';
-import { createContext, useContext, useSyncExternalStore } from 'react';
+import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
 import type { Entries } from '@/schema/entry';
 import type { ListedSpring } from '@/schema/facts/springs';
+import { useFieldStore, useLive } from '../fields/context';
 import type { FieldStore } from '../fields/store';
 
 export interface SignedLine {
@@ -51,4 +52,44 @@ export function useBench(): BenchTools {
 export function useFigures(): Entries {
   const { machineStore } = useBench();
   return useSyncExternalStore(machineStore.subscribe, machineStore.liveEntries, machineStore.liveEntries);
+}
+
+/** Reads a fact again only for other entries, and hands out the same object while the answer is the same. */
+function factReader<T>(store: FieldStore, machineStore: FieldStore, derive: (entries: Entries, machine: Entries) => T): () => T {
+  let from: readonly [Entries, Entries] | null = null;
+  let last: { value: T; text: string } | null = null;
+  return () => {
+    const [entries, machine] = [store.liveEntries(), machineStore.liveEntries()];
+    if (last && from?.[0] === entries && from[1] === machine) return last.value;
+    from = [entries, machine];
+    const value = derive(entries, machine);
+    const text = JSON.stringify(value);
+    last = last?.text === text ? last : { value, text };
+    return last.value;
+  };
+}
+
+/**
+ * What follows from the entries, renewed with every key; its component renders only when the answer differs.
+ * @param derive a function of the module (or one kept by useCallback); its answer is plain data
+ */
+export function useFact<T>(derive: (entries: Entries, machine: Entries) => T): T {
+  const store = useFieldStore();
+  const { machineStore } = useBench();
+  const read = useMemo(() => factReader(store, machineStore, derive), [store, machineStore, derive]);
+  const subscribe = useMemo(() => {
+    return (listener: () => void) => {
+      const stop = [store.subscribe(listener), machineStore.subscribe(listener)];
+      return () => stop.forEach((s) => s());
+    };
+  }, [store, machineStore]);
+  return useSyncExternalStore(subscribe, read, read);
+}
+
+/** The entries for what may follow a moment after the key: sentences and lists, not the figures the eye is on. */
+export function useLater(): { live: Entries; figures: Entries } {
+  const live = useLive();
+  const figures = useFigures();
+  const both = useMemo(() => ({ live, figures }), [live, figures]);
+  return useDeferredValue(both);
 }

@@ -1,22 +1,27 @@
 'use client';
-import { type ReactNode, useMemo } from 'react';
+import { type ReactNode, useCallback, useMemo } from 'react';
 import type { SagResult } from '@/core/measure/sag';
+import type { End } from '@/core/spring/schools';
+import type { Entries } from '@/schema/entry';
 import { becauseOf } from '@/schema/facts/because';
 import { sagOf } from '@/schema/facts/measure';
 import { schoolVerdicts } from '@/schema/facts/springs';
 import { printIn } from '@/core/units/print';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { EntryField } from '../fields/EntryField';
-import { useLive, useSystem } from '../fields/context';
+import { useSystem } from '../fields/context';
 import { Stance } from '../figures/Stance';
+import type { StanceLine } from '../figures/stanceScale';
 import { Caution, EndName, Heading, Small, Table } from '../layout/primitives';
-import { useBench, useFigures } from './BenchContext';
+import { useBench, useFact, useLater } from './BenchContext';
 import styled from 'styled-components';
 import { BecauseList, Columns, SealedNote, Working } from './parts';
 import { ghostLines, stanceEnd } from './stance';
 import { Walk } from './Walk';
 
-const sagIn = (live: ReturnType<typeof useLive>, figures: ReturnType<typeof useLive>, end: 'rear' | 'front', prefix: 'measure' | 'set') => {
+type Prefix = 'measure' | 'set';
+
+const sagIn = (live: Entries, figures: Entries, end: End, prefix: Prefix): SagResult | null => {
   const read = sagOf(live, figures, end, prefix);
   return read?.result.ok ? read.result.value : null;
 };
@@ -48,14 +53,7 @@ const Three = styled(Columns)`
 `;
 
 /** Measure: the walk, the stance it makes, and what follows from it. Set repeats it on the finished machine. */
-export function MeasureSheet({ prefix, locked, aside }: { prefix: 'measure' | 'set'; locked: boolean; aside?: ReactNode }) {
-  const live = useLive();
-  const figures = useFigures();
-  const { data, ghost } = useBench();
-  const inches = useSystem() === 'imperial';
-  const [rear, front] = [sagIn(live, figures, 'rear', prefix), sagIn(live, figures, 'front', prefix)];
-  const findings = useMemo(() => becauseOf(live, figures), [live, figures]);
-  const before = ghostLines(prefix === 'set' ? live : data.lastKnown, figures);
+export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked: boolean; aside?: ReactNode }) {
   return (
     <Three>
       <div>
@@ -64,39 +62,74 @@ export function MeasureSheet({ prefix, locked, aside }: { prefix: 'measure' | 's
         <Caution>{CAUTIONS.lifting}</Caution>
       </div>
       <div>
-        <Stance
-          rear={stanceEnd(live, figures, 'rear', prefix)}
-          front={stanceEnd(live, figures, 'front', prefix)}
-          ghost={ghost ? before : []}
-          inches={inches}
-        />
-        <Results rear={rear} front={front} inches={inches} />
-        {ghost &&
-          before.map((b) => (
-            <Small key={b.name}>
-              Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'}, rear {b.rearMm.toFixed(1)}{' '}
-              mm, front {b.frontMm.toFixed(1)} mm.
-            </Small>
-          ))}
+        <StanceOf prefix={prefix} />
+        <Results prefix={prefix} />
+        <Before prefix={prefix} />
       </div>
       <div>
         {prefix === 'measure' && (
           <>
-            <BecauseList
-              findings={findings}
-              empty="Read the rear first: extended, then off the stand, then with the rider on. Findings appear as the readings come in."
-            />
+            <Findings />
             <Schools />
           </>
         )}
         {aside}
-        <Working steps={[...(rear?.working ?? []), ...(front?.working ?? [])]} />
+        <SagWorking prefix={prefix} />
       </div>
     </Three>
   );
 }
 
-function Results({ rear, front, inches }: { rear: SagResult | null; front: SagResult | null; inches: boolean }) {
+// Each part asks for its own facts, so that a key renders the stance and the results at once and the sentences a moment later.
+
+/** Ghost lines: where the machine sat at its last job, or before this rebuild. */
+function useBefore(prefix: Prefix): StanceLine[] {
+  const { data, ghost } = useBench();
+  const before = useFact(
+    useCallback((live, figures) => ghostLines(prefix === 'set' ? live : data.lastKnown, figures), [prefix, data.lastKnown]),
+  );
+  return ghost ? before : NO_LINES;
+}
+const NO_LINES: StanceLine[] = [];
+
+function StanceOf({ prefix }: { prefix: Prefix }) {
+  const inches = useSystem() === 'imperial';
+  const rear = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'rear', prefix), [prefix]));
+  const front = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'front', prefix), [prefix]));
+  return <Stance rear={rear} front={front} ghost={useBefore(prefix)} inches={inches} />;
+}
+
+function Before({ prefix }: { prefix: Prefix }) {
+  return useBefore(prefix).map((b) => (
+    <Small key={b.name}>
+      Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'}, rear {b.rearMm.toFixed(1)} mm,
+      front {b.frontMm.toFixed(1)} mm.
+    </Small>
+  ));
+}
+
+function Findings() {
+  const { live, figures } = useLater();
+  const findings = useMemo(() => becauseOf(live, figures), [live, figures]);
+  return (
+    <BecauseList
+      findings={findings}
+      empty="Read the rear first: extended, then off the stand, then with the rider on. Findings appear as the readings come in."
+    />
+  );
+}
+
+function SagWorking({ prefix }: { prefix: Prefix }) {
+  const { working } = useBench();
+  const { live, figures } = useLater();
+  if (!working) return null;
+  return <Working steps={(['rear', 'front'] as const).flatMap((end) => sagIn(live, figures, end, prefix)?.working ?? [])} />;
+}
+
+function Results({ prefix }: { prefix: Prefix }) {
+  const inches = useSystem() === 'imperial';
+  const rear = useFact(useCallback((live, figures) => sagIn(live, figures, 'rear', prefix), [prefix]));
+  const front = useFact(useCallback((live, figures) => sagIn(live, figures, 'front', prefix), [prefix]));
   const unit = inches ? 'in' : 'mm';
   const length = (mm: number | null) => (mm === null ? '–' : `${printIn(mm, unit, inches ? 2 : 1)} ${unit}`);
   const share = (x: number | null) => (x === null ? '–' : `${(x * 100).toFixed(1)} %`);
@@ -135,15 +168,18 @@ function Results({ rear, front, inches }: { rear: SagResult | null; front: SagRe
   );
 }
 
-function Schools() {
-  const live = useLive();
-  const figures = useFigures();
-  const { sealed } = useBench();
-  const [rear, front] = [sagIn(live, figures, 'rear', 'measure'), sagIn(live, figures, 'front', 'measure')];
-  const verdicts = {
-    rear: schoolVerdicts(live, figures, 'rear', rear?.staticSagMm ?? null, rear?.riderSagMm ?? null),
-    front: schoolVerdicts(live, figures, 'front', front?.staticSagMm ?? null, front?.riderSagMm ?? null),
+function verdictsOf(live: Entries, figures: Entries) {
+  const of = (end: End) => {
+    const sag = sagIn(live, figures, end, 'measure');
+    return schoolVerdicts(live, figures, end, sag?.staticSagMm ?? null, sag?.riderSagMm ?? null);
   };
+  return { rear: of('rear'), front: of('front') };
+}
+
+function Schools() {
+  const { live, figures } = useLater();
+  const { sealed } = useBench();
+  const verdicts = useMemo(() => verdictsOf(live, figures), [live, figures]);
   const said = (v: (typeof verdicts.rear)[number]) => {
     const parts = [v.static && `static ${v.static}`, v.rider && `rider ${v.rider}`].filter(Boolean);
     return parts.length > 0 ? parts.join(', ') : '–';

@@ -11,7 +11,8 @@ import { rangeOf, schoolOf, type Selection, selectionOf } from '@/schema/facts/s
 import { issueWords, warningWords } from '@/schema/words';
 import { EntryField } from '../fields/EntryField';
 import { useLive, useSystem } from '../fields/context';
-import { Stance, type StanceLine } from '../figures/Stance';
+import { Stance } from '../figures/Stance';
+import type { StanceLine } from '../figures/stanceScale';
 import { useKeys } from '../layout/keys';
 import { CandidateTable, Choice, Ideal } from './Candidates';
 import { Empty, Small, Warn } from '../layout/primitives';

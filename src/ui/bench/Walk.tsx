@@ -1,14 +1,13 @@
 'use client';
 import { Plus } from 'lucide-react';
-import { memo, useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { issueWords } from '@/schema/words';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '@/schema/entry';
 import { pairFields, pairNumbers, sagOf, styleOf } from '@/schema/facts/measure';
 import { EntryField } from '../fields/EntryField';
-import { useLive } from '../fields/context';
 import { QuietButton, Small } from '../layout/primitives';
-import { useFigures } from './BenchContext';
+import { useFact } from './BenchContext';
 
 interface Line {
   field: string;
@@ -36,20 +35,31 @@ function linesOf(entries: Entries, prefix: 'measure' | 'set', end: End, morePair
   return lines;
 }
 
+const ENDS = ['rear', 'front'] as const;
 const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 
 /** The walk round the machine: the rear, then the front; Enter goes on to the next reading. */
 export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
-  const live = useLive();
-  const figures = useFigures();
   const [more, setMore] = useState<Record<End, number>>({ rear: 1, front: 1 });
-  const lines = (['rear', 'front'] as const).map((end) => ({ end, lines: linesOf(live, prefix, end, more[end]) }));
+  const lines = useFact(
+    useCallback(
+      (live, figures) =>
+        ENDS.map((end) => {
+          const read = sagOf(live, figures, end, prefix);
+          return {
+            end,
+            lines: linesOf(live, prefix, end, more[end]),
+            pairs: Math.max(...(['laden', 'unladen'] as const).map((state) => pairNumbers(live, prefix, end, state).length)),
+            failed: read && !read.result.ok ? { field: read.failedField, words: issueWords(read.result.issue) } : null,
+          };
+        }),
+      [prefix, more],
+    ),
+  );
   const before = { rear: 0, front: lines[0]!.lines.length };
   return (
     <>
-      {lines.map(({ end, lines: ofEnd }) => {
-        const read = sagOf(live, figures, end, prefix);
-        const failed = read && !read.result.ok ? read : null;
+      {lines.map(({ end, lines: ofEnd, pairs, failed }) => {
         return (
           <section key={end} style={{ marginBottom: '0.5rem' }}>
             <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: '1rem' }}>
@@ -72,28 +82,16 @@ export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' |
                 label={label}
                 ordinal={before[end] + i + 1}
                 locked={locked}
-                computedProblem={failed?.failedField === field && !failed.result.ok ? issueWords(failed.result.issue) : null}
+                computedProblem={failed?.field === field ? failed.words : null}
               />
             ))}
-            {failed && failed.failedField === null && (
+            {failed && failed.field === null && (
               <p>
                 <Small>▲ The {end} wheel travel is not known yet: add it to the machine’s figures.</Small>
               </p>
             )}
             {!locked && (
-              <QuietButton
-                onPress={() =>
-                  setMore({
-                    ...more,
-                    [end]:
-                      Math.max(
-                        more[end],
-                        pairNumbers(live, prefix, end, 'laden').length,
-                        pairNumbers(live, prefix, end, 'unladen').length,
-                      ) + 1,
-                  })
-                }
-              >
+              <QuietButton onPress={() => setMore({ ...more, [end]: Math.max(more[end], pairs) + 1 })}>
                 <Plus size={14} aria-hidden /> another pair of readings
               </QuietButton>
             )}

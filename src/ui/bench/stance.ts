@@ -3,7 +3,7 @@ import type { Entries } from '@/schema/entry';
 import { sagOf } from '@/schema/facts/measure';
 import { numberOf } from '@/schema/facts/read';
 import { windowsOf } from '@/schema/facts/springs';
-import type { StanceEnd, StanceLine } from '../figures/Stance';
+import type { StanceEnd, StanceLine } from '../figures/stanceScale';
 
 /** One end of the stance figure from what is recorded. */
 export function stanceEnd(entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set' = 'measure'): StanceEnd {

@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { renderToStaticMarkup } from 'react-dom/server';
-import { Stance, type StanceEnd } from './Stance';
+import { Stance } from './Stance';
+import type { StanceEnd } from './stanceScale';
 
 /** The stance figure is drawn to scale: what is read off the drawing is what was put in. */
 

@@ -1,23 +1,19 @@
 'use client';
+import { memo } from 'react';
 import styled from 'styled-components';
-
-/** One end as the figure draws it; lengths in mm, null where not known. */
-export interface StanceEnd {
-  travelMm: number | null;
-  staticMm: number | null;
-  riderMm: number | null;
-  staticBandMm: number | null;
-  riderBandMm: number | null;
-  staticWindow: { minMm: number; maxMm: number } | null;
-  riderWindow: { minMm: number; maxMm: number } | null;
-  usedMm: number | null;
-}
-
-export interface StanceLine {
-  name: string;
-  rearMm: number;
-  frontMm: number;
-}
+import {
+  type End,
+  figureIn,
+  HEIGHT,
+  type Scale,
+  scaleOf,
+  type StanceEnd,
+  type StanceLine,
+  TOP,
+  WIDTH,
+  windowLabels,
+  X,
+} from './stanceScale';
 
 interface Props {
   rear: StanceEnd;
@@ -65,12 +61,6 @@ const Svg = styled.svg`
   }
 `;
 
-const TOP = 52;
-const HEIGHT = 430;
-const WIDTH = 56;
-const X = { rear: 104, front: 380 } as const;
-
-type End = 'rear' | 'front';
 const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 
 /**
@@ -79,10 +69,9 @@ const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
  */
 export function Stance({ rear, front, ghost = [], predicted = [], inches = false }: Props) {
   const longest = Math.max(rear.travelMm ?? 0, front.travelMm ?? 0, 60);
-  const perMm = HEIGHT / longest;
-  const y = (mm: number) => TOP + mm * perMm;
+  const y = scaleOf(longest);
   const ends = { rear, front };
-  const figure = (mm: number) => (inches ? (mm / 25.4).toFixed(2) : mm.toFixed(Math.abs(mm - Math.round(mm)) < 0.05 ? 0 : 1));
+  const figure = figureIn(inches);
   // Where the two lines run close, their labels stand side by side instead of one above the other.
   const middleOf = (name: 'static' | 'rider') => {
     const p = predicted.find((line) => line.name === name);
@@ -107,7 +96,7 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
       aria-label={`Stance. ${said.join(', ')} ${inches ? 'inches' : 'millimetres'}.`}
     >
       {(['rear', 'front'] as const).map((end) => (
-        <Column key={end} end={end} data={ends[end]} y={y} longest={longest} figure={figure} />
+        <Column key={end} end={end} data={ends[end]} longest={longest} inches={inches} />
       ))}
       <Joined name="extended" y={y} rearMm={0} frontMm={0} thick={1.2} figure={null} at={0.5} />
       {ghost.map((g) => (
@@ -148,105 +137,92 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
   );
 }
 
-type Scale = (mm: number) => number;
-
-function Column({
-  end,
-  data,
-  y,
-  longest,
-  figure,
-}: {
+interface ColumnProps {
   end: End;
   data: StanceEnd;
-  y: Scale;
   longest: number;
-  figure: (mm: number) => string;
-}) {
-  const x = X[end];
-  const travel = data.travelMm ?? longest;
-  const ticks = Array.from({ length: Math.floor(travel / 10) }, (_, i) => (i + 1) * 10).filter((mm) => mm < travel);
-  const middle = x + WIDTH / 2;
-  const outward = end === 'rear' ? -1 : 1;
-  const edge = end === 'rear' ? x : x + WIDTH;
-  const labels = windowLabels(data, y);
-  return (
-    <g>
-      <text x={middle} y={20} textAnchor="middle" fontSize={15} fontWeight={650} style={{ fill: `var(--${end})` }}>
-        {NAME[end]}
-      </text>
-      <text x={middle} y={38} textAnchor="middle" fontSize={13} style={{ fill: 'var(--soft)' }}>
-        {data.travelMm === null ? 'travel not known' : `${figure(data.travelMm)} travel`}
-      </text>
-      <rect
-        className="column"
-        x={x}
-        y={TOP}
-        width={WIDTH}
-        height={y(travel) - TOP}
-        strokeDasharray={data.travelMm === null ? '4 4' : undefined}
-      />
-      {ticks.map((mm) => (
-        <g key={mm}>
-          <line
-            className="tick"
-            x1={end === 'rear' ? x + WIDTH : x}
-            x2={(end === 'rear' ? x + WIDTH : x) - outward * -1 * (mm % 50 === 0 ? 12 : 6)}
-            y1={y(mm)}
-            y2={y(mm)}
-          />
-          {mm % 50 === 0 && (
-            <text className="scale" x={middle} y={y(mm) + 3.5} textAnchor="middle">
-              {mm}
-            </text>
-          )}
-        </g>
-      ))}
-      {labels.map((w) => (
-        <g key={w.name}>
-          <path
-            d={`M${edge + outward * 6} ${y(w.minMm)} h${outward * 8} V${y(w.maxMm)} h${outward * -8}`}
-            fill="none"
-            stroke={`var(--${end})`}
-            strokeWidth={1.6}
-          />
-          <text
-            x={edge + outward * 19}
-            y={w.labelY}
-            textAnchor={end === 'rear' ? 'end' : 'start'}
-            fontSize={13}
-            style={{ fill: `var(--${end})` }}
-          >
-            {w.name} {figure(Math.round(w.minMm))}–{figure(Math.round(w.maxMm))}
-          </text>
-        </g>
-      ))}
-      {data.usedMm !== null && (
-        <g>
-          <path d={`M${edge + outward * 2} ${y(data.usedMm)} l${outward * 10} -5 v10 z`} style={{ fill: `var(--${end})` }} />
-          <text x={edge + outward * 17} y={y(data.usedMm) + 4} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={13}>
-            used {figure(data.usedMm)}
-          </text>
-        </g>
-      )}
-    </g>
-  );
+  inches: boolean;
 }
 
-/** Labels of the two windows, pushed apart where they would touch. */
-function windowLabels(data: StanceEnd, y: Scale) {
-  const labels = [
-    { name: 'static', window: data.staticWindow },
-    { name: 'rider', window: data.riderWindow },
-  ].flatMap(({ name, window }) => (window ? [{ name, ...window, labelY: y((window.minMm + window.maxMm) / 2) + 4 }] : []));
-  const [a, b] = labels;
-  if (a && b && b.labelY - a.labelY < 16) {
-    const middle = (a.labelY + b.labelY) / 2;
-    a.labelY = middle - 7.5;
-    b.labelY = middle + 7.5;
-  }
-  return labels;
-}
+const drawnIn = ({ travelMm, staticWindow, riderWindow, usedMm }: StanceEnd) =>
+  JSON.stringify([travelMm, staticWindow, riderWindow, usedMm]);
+
+/** One travel column with its scale, windows and notch; a reading that moves only the lines leaves it as drawn. */
+const Column = memo(
+  function Column({ end, data, longest, inches }: ColumnProps) {
+    const y = scaleOf(longest);
+    const figure = figureIn(inches);
+    const x = X[end];
+    const travel = data.travelMm ?? longest;
+    const ticks = Array.from({ length: Math.floor(travel / 10) }, (_, i) => (i + 1) * 10).filter((mm) => mm < travel);
+    const middle = x + WIDTH / 2;
+    const outward = end === 'rear' ? -1 : 1;
+    const edge = end === 'rear' ? x : x + WIDTH;
+    const labels = windowLabels(data, y);
+    return (
+      <g>
+        <text x={middle} y={20} textAnchor="middle" fontSize={15} fontWeight={650} style={{ fill: `var(--${end})` }}>
+          {NAME[end]}
+        </text>
+        <text x={middle} y={38} textAnchor="middle" fontSize={13} style={{ fill: 'var(--soft)' }}>
+          {data.travelMm === null ? 'travel not known' : `${figure(data.travelMm)} travel`}
+        </text>
+        <rect
+          className="column"
+          x={x}
+          y={TOP}
+          width={WIDTH}
+          height={y(travel) - TOP}
+          strokeDasharray={data.travelMm === null ? '4 4' : undefined}
+        />
+        {ticks.map((mm) => (
+          <g key={mm}>
+            <line
+              className="tick"
+              x1={end === 'rear' ? x + WIDTH : x}
+              x2={(end === 'rear' ? x + WIDTH : x) - outward * -1 * (mm % 50 === 0 ? 12 : 6)}
+              y1={y(mm)}
+              y2={y(mm)}
+            />
+            {mm % 50 === 0 && (
+              <text className="scale" x={middle} y={y(mm) + 3.5} textAnchor="middle">
+                {mm}
+              </text>
+            )}
+          </g>
+        ))}
+        {labels.map((w) => (
+          <g key={w.name}>
+            <path
+              d={`M${edge + outward * 6} ${y(w.minMm)} h${outward * 8} V${y(w.maxMm)} h${outward * -8}`}
+              fill="none"
+              stroke={`var(--${end})`}
+              strokeWidth={1.6}
+            />
+            <text
+              x={edge + outward * 19}
+              y={w.labelY}
+              textAnchor={end === 'rear' ? 'end' : 'start'}
+              fontSize={13}
+              style={{ fill: `var(--${end})` }}
+            >
+              {w.name} {figure(Math.round(w.minMm))}–{figure(Math.round(w.maxMm))}
+            </text>
+          </g>
+        ))}
+        {data.usedMm !== null && (
+          <g>
+            <path d={`M${edge + outward * 2} ${y(data.usedMm)} l${outward * 10} -5 v10 z`} style={{ fill: `var(--${end})` }} />
+            <text x={edge + outward * 17} y={y(data.usedMm) + 4} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={13}>
+              used {figure(data.usedMm)}
+            </text>
+          </g>
+        )}
+      </g>
+    );
+  },
+  (a, b) => a.longest === b.longest && a.inches === b.inches && drawnIn(a.data) === drawnIn(b.data),
+);
 
 interface JoinedProps extends StanceLine {
   y: Scale;

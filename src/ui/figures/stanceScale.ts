@@ -1,0 +1,46 @@
+/** One end as the figure draws it; lengths in mm, null where not known. */
+export interface StanceEnd {
+  travelMm: number | null;
+  staticMm: number | null;
+  riderMm: number | null;
+  staticBandMm: number | null;
+  riderBandMm: number | null;
+  staticWindow: { minMm: number; maxMm: number } | null;
+  riderWindow: { minMm: number; maxMm: number } | null;
+  usedMm: number | null;
+}
+
+export interface StanceLine {
+  name: string;
+  rearMm: number;
+  frontMm: number;
+}
+
+/** Drawing units of the stance figure. */
+export const TOP = 52;
+export const HEIGHT = 430;
+export const WIDTH = 56;
+export const X = { rear: 104, front: 380 } as const;
+
+export type End = 'rear' | 'front';
+export type Scale = (mm: number) => number;
+export const scaleOf =
+  (longestMm: number): Scale =>
+  (mm) =>
+    TOP + (mm * HEIGHT) / longestMm;
+export const figureIn = (inches: boolean) => (mm: number) =>
+  inches ? (mm / 25.4).toFixed(2) : mm.toFixed(Math.abs(mm - Math.round(mm)) < 0.05 ? 0 : 1);
+/** Labels of the two windows, pushed apart where they would touch. */
+export function windowLabels(data: StanceEnd, y: Scale) {
+  const labels = [
+    { name: 'static', window: data.staticWindow },
+    { name: 'rider', window: data.riderWindow },
+  ].flatMap(({ name, window }) => (window ? [{ name, ...window, labelY: y((window.minMm + window.maxMm) / 2) + 4 }] : []));
+  const [a, b] = labels;
+  if (a && b && b.labelY - a.labelY < 16) {
+    const middle = (a.labelY + b.labelY) / 2;
+    a.labelY = middle - 7.5;
+    b.labelY = middle + 7.5;
+  }
+  return labels;
+}
