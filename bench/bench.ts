@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { constantLeverage } from '@/core/leverage/leverage';
 import { rearEnd } from '@/core/spring/end';
+import { constantForce } from '@/core/spring/other';
 import { selectSpring } from '@/core/spring/select';
 import { parseQuantity } from '@/core/units/parse';
 import { openDb } from '@/db/client';
@@ -33,7 +34,7 @@ function core(): void {
   );
   const catalogue = Array.from({ length: 10_000 }, (_, i) => ({ id: String(i), rateNPerMm: 30 + i / 100 }));
   const request = {
-    end: rearEnd(305, constantLeverage(2.9), () => 180),
+    end: rearEnd(305, constantLeverage(2.9), constantForce(180)),
     staticLoadN: 560,
     ladenLoadN: 1090,
     target: { staticSagMm: 35, riderSagMm: 102 },

@@ -3,12 +3,12 @@ import { knownField } from '@/schema/fields';
 import { numberOf } from '@/schema/facts/read';
 import { selectionOf } from '@/schema/facts/springs';
 import type { Answer } from '@/server/answer';
-import { addSpring, addTechnician } from '@/server/drawers';
+import { addSpring, addTechnician, importSprings, measureSpring } from '@/server/drawers';
 import { recordJobEntry } from '@/server/record';
 import { correctRebuild, signRebuild } from '@/server/sign';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench } from '@/server/views';
-import { type Fitted, tapeReadings } from './readings';
+import { type Fitted, noise, tapeReadings } from './readings';
 import * as scenario from './scenario';
 import type { DemoJob } from './scenario';
 
@@ -74,8 +74,8 @@ class Player {
 
   /** Takes the first candidate, as the Springs stage ranks them. */
   async choose(end: 'rear' | 'front'): Promise<void> {
-    const { entries, figures, springs } = await this.view();
-    const selection = selectionOf(entries, figures, end, springs);
+    const { entries, figures, springs, schools } = await this.view();
+    const selection = selectionOf(entries, figures, end, springs, schools);
     if ('missing' in selection || !selection.result.ok) throw new Error(`no springs can be chosen for job ${this.jobId}`);
     const best = selection.result.value.candidates[0]!;
     const reason = `${best.verdict === 'right' ? 'Right for this load' : `Nearest on the list, though ${best.verdict}`}: holds ${best.riderSagMm.toFixed(0)} mm with the rider and ${best.staticSagMm.toFixed(0)} mm bare.`;
@@ -116,10 +116,42 @@ class Player {
   }
 }
 
+/** What a tester reads of a spring of this rate: four squeezes, a seat of 1.5 mm, a gauge good to a few newtons. */
+const squeezes = (rateNPerMm: number, seed: number) => {
+  const gauge = noise(seed);
+  return [10, 22, 36, 50].map((deflectionMm) => ({ deflectionMm, forceN: Math.round(rateNPerMm * (deflectionMm + 1.5) + 12 * gauge()) }));
+};
+
+/** The springs of the drawer one by one, some of them put on the tester; the supplier's as the list they came in. */
+async function stockTheDrawers(): Promise<void> {
+  const { supplier, springs } = scenario;
+  for (const { really, ...spring } of springs.filter((s) => s.place === 'drawer')) {
+    const { id } = get(await addSpring({ table: '', ...spring }), spring.name);
+    if (really === undefined) continue;
+    const reading = { points: squeezes(really, id), model: 'linear' as const, device: 'spring tester', technicianId: null };
+    get(await measureSpring(id, reading), `${spring.name} on the tester`);
+  }
+  const list = springs
+    .filter((s) => s.place === 'supplier')
+    .map(({ end, name, rate, freeLength, solidLength }) => ({ end, name, rate, freeLength, solidLength }));
+  const mapping = { name: 'Part', rate: 'Rate', freeLength: 'Free length', solidLength: 'Solid length' };
+  get(
+    await importSprings({
+      supplier: supplier.name,
+      fileName: supplier.fileName,
+      listedOn: dayFrom(-supplier.daysAgo),
+      mapping,
+      replace: true,
+      springs: list,
+    }),
+    supplier.name,
+  );
+}
+
 async function play(): Promise<void> {
   const technicians = new Map<string, number>();
   for (const name of scenario.technicians) technicians.set(name, get(await addTechnician(name), name).id);
-  for (const spring of scenario.springs) get(await addSpring(spring), spring.name);
+  await stockTheDrawers();
   const machines = new Map<string, number>();
   const customers = new Map<string, number>();
   const inOrder = [...scenario.jobs].sort((a, b) => b.takenInDaysAgo - a.takenInDaysAgo);

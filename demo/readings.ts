@@ -2,7 +2,7 @@ import { restsAt } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
 import type { Entries } from '@/schema/entry';
 import { loadsOf } from '@/schema/facts/loads';
-import { endModelOf } from '@/schema/facts/springs';
+import { endModelOf } from '@/schema/facts/ends';
 
 /** A seeded source of small disturbances (mulberry32), so that the demo reads the same wherever it is played. */
 export function noise(seed: number): () => number {
@@ -37,14 +37,14 @@ export function tapeReadings(
   seed: number,
   prefix: 'measure' | 'set' = 'measure',
 ): Record<string, string> {
-  const model = endModelOf(entries, machine, end);
+  const found = endModelOf(entries, machine, end);
   const solo = loadsOf(entries, machine).cases[0];
-  if ('missing' in model || !solo?.result.ok) throw new Error(`the demo machine lacks figures for its ${end}`);
+  if (!('model' in found) || !solo?.result.ok) throw new Error(`the demo machine lacks figures for its ${end}`);
   const { staticRearN, staticFrontN, ladenRearN, ladenFrontN } = solo.result.value;
   const spring = linearSpring(fitted.rateNPerMm);
   const [bareN, ladenN] = end === 'rear' ? [staticRearN, ladenRearN] : [staticFrontN, ladenFrontN];
   const hand = noise(seed);
-  const sagAt = (loadN: number) => restsAt(model, spring, fitted.preloadMm, loadN).zMm;
+  const sagAt = (loadN: number) => restsAt(found.model, spring, fitted.preloadMm, loadN).zMm;
   const pair = (loadN: number, state: string): [string, string][] => {
     const sag = sagAt(loadN);
     const half = sag === 0 ? 0 : fitted.frictionMm / 2;

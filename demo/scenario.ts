@@ -43,11 +43,14 @@ export interface DemoSpring {
   freeLength: string;
   solidLength: string;
   place: 'drawer' | 'supplier';
+  /** What the tester finds of it, where it was put on the tester. */
+  really?: number;
 }
 
-export const { technicians, machines, springs, jobs } = scenario as unknown as {
+export const { technicians, machines, springs, supplier, jobs } = scenario as unknown as {
   technicians: string[];
   machines: DemoMachine[];
   springs: DemoSpring[];
+  supplier: { name: string; daysAgo: number; fileName: string };
   jobs: DemoJob[];
 };

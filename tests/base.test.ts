@@ -154,16 +154,16 @@ test('constraints refuse nonsense whatever code path tries', async () => {
     /foreign key/,
   );
   const spring = get(
-    await addSpring({ end: 'rear', name: 'Drawer 82', rate: '450 lbf/in', freeLength: '250', solidLength: '', place: 'drawer' }),
+    await addSpring({ end: 'rear', name: 'Drawer 82', rate: '450 lbf/in', freeLength: '250', solidLength: '', place: 'drawer', table: '' }),
   );
   expect(spring.rateNPerMm).toBeCloseTo(450 * (4.4482216152605 / 25.4), 9);
   await expect(base.none('UPDATE spring SET rate_n_per_mm = 1')).rejects.toThrow(/MAVRIN_RECORDED/);
-  expect(codeOf(await addSpring({ end: 'rear', name: 'x', rate: '0', freeLength: '', solidLength: '', place: 'drawer' }))).toBe(
+  expect(codeOf(await addSpring({ end: 'rear', name: 'x', rate: '0', freeLength: '', solidLength: '', place: 'drawer', table: '' }))).toBe(
     'out-of-range',
   );
-  expect(codeOf(await addSpring({ end: 'rear', name: 'x', rate: '80', freeLength: '150', solidLength: '160', place: 'drawer' }))).toBe(
-    'solid-longer-than-free',
-  );
+  expect(
+    codeOf(await addSpring({ end: 'rear', name: 'x', rate: '80', freeLength: '150', solidLength: '160', place: 'drawer', table: '' })),
+  ).toBe('solid-longer-than-free');
 });
 
 test('a machine handed back leaves the Floor and its ride is awaited until it is told', async () => {

@@ -35,8 +35,46 @@ const LOADS = {
   additions: [{ label: 'Rider', massKg: 90, forwardOfRearAxleMm: 600 }],
 };
 
+const LINKAGE = {
+  arm: { pivot: { xMm: 0, yMm: 0 }, axle: { xMm: -560, yMm: '-15 cm' } },
+  shock: { upper: { on: 'frame', xMm: -120, yMm: 300 }, lower: { on: 'arm', xMm: -230, yMm: -30 } },
+};
+const AIR = {
+  stanchionMm: 48,
+  boreMm: 45,
+  levelMm: 120,
+  solidVolumeMm3: '30 ml',
+  travelMm: 300,
+  exponent: 1,
+  legs: 2,
+  initialPressureMPa: 0.101325,
+};
+const { target: _target, catalogue: _catalogue, preloadRangeMm: _range, ...END } = SELECT;
+/** One sound request of each further operation. */
+const FULL: Record<string, Any> = {
+  'spring-wire': { wireMm: '0.5 in', outerDiameterMm: 75, activeCoils: 6 },
+  'spring-fit': { points: [10, 20, 30].map((x) => ({ deflectionMm: x, forceN: `${x * 8} kgf` })), model: 'linear' },
+  'spring-stack': { springs: [{ rateNPerMm: 10, travelToBindMm: 30 }, { rateNPerMm: 15 }] },
+  leverage: { kind: 'linkage', ...LINKAGE, atWheelMm: [0, 150, 300] },
+  'spring-effective': { ...END, staticSagMm: 35, riderSagMm: 100, markedRateNPerMm: 80, preloadMm: 10 },
+  'air-spring': { ...AIR, atMm: [0, 150, 300] },
+  oil: { cSt40: 16, cSt100: 3.9, temperatureC: '77 °F' },
+};
+
 test('every operation lists itself, shows its schema, and gives warnings and working', () => {
-  expect(operationList().map((o) => o.name)).toEqual(['convert', 'sag', 'loads', 'spring-select']);
+  expect(operationList().map((o) => o.name)).toEqual([
+    'convert',
+    'sag',
+    'loads',
+    'spring-wire',
+    'spring-fit',
+    'spring-stack',
+    'leverage',
+    'spring-select',
+    'spring-effective',
+    'air-spring',
+    'oil',
+  ]);
   for (const { name, sentence } of operationList()) {
     expect(sentence).toMatch(/\.$/);
     expect(JSON.stringify(operationSchema(name))).toMatch(/"ok":true.*"required":\[/);
@@ -46,13 +84,75 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     ['sag', SAG],
     ['loads', LOADS],
     ['spring-select', SELECT],
-  ] as const)
+    ...Object.entries(FULL),
+  ] as [string, unknown][])
     expect(run(name, request)).toMatchObject({
       warnings: [],
       working: expect.arrayContaining([
         expect.objectContaining({ formula: expect.any(String) as string, source: expect.any(String) as string }),
       ]) as unknown[],
     });
+});
+
+test('the further operations answer with the names of the contract', () => {
+  expect(run('leverage', { kind: 'table', wheelMm: [0, 100, 200, 300], shockMm: [0, 34, 70, 108], atWheelMm: [0, 300] })).toMatchObject({
+    shockMm: [0, expect.closeTo(108, 9)],
+    ratio: [expect.any(Number), expect.any(Number)],
+    ratioSlopePerMm: [expect.any(Number), expect.any(Number)],
+  });
+  expect(run('spring-stack', FULL['spring-stack'])).toMatchObject({ segments: [{ fromMm: 0 }, { toMm: null, rateNPerMm: 15 }] });
+  expect((run('spring-fit', FULL['spring-fit']) as { rateNPerMm: number }).rateNPerMm).toBeCloseTo(8 * 9.80665, 6);
+  const bent = { points: [0, 20, 40, 60].map((x) => ({ deflectionMm: x, forceN: 60 * x + 0.4 * x * x })), model: 'progressive' };
+  expect(run('spring-fit', bent)).toMatchObject({
+    startRateNPerMm: expect.closeTo(60, 6) as number,
+    endRateNPerMm: expect.closeTo(108, 6) as number,
+  });
+  const front = {
+    ...SELECT,
+    end: 'front',
+    leverage: undefined,
+    rakeDeg: 27,
+    legs: 2,
+    travelMm: 300,
+    staticLoadN: 620,
+    ladenLoadN: 960,
+    target: { staticSagMm: 30, riderSagMm: 75 },
+    otherForce: { kind: 'air', ...AIR },
+    loadCases: [{ name: 'two-up', loadN: 1050 }],
+  };
+  const { leverage: _, ...asked } = front;
+  const [first] = (run('spring-select', asked) as { candidates: { cases: Any[] }[] }).candidates;
+  expect(first!.cases[0]).toMatchObject({ name: 'two-up', bottomed: false });
+  // The same air as a constant would be another spring: the air's own force counts at each sag.
+  const noAir = run('spring-select', { ...asked, otherForce: { kind: 'none' } }) as { ideal: { rateNPerMm: number } };
+  const withAir = run('spring-select', asked) as { ideal: { rateNPerMm: number } };
+  expect(withAir.ideal.rateNPerMm).toBeLessThan(noAir.ideal.rateNPerMm);
+});
+
+test('impossible requests of the further operations are refused at their field', () => {
+  const bad = (operation: string, over: Any) => refusal(operation, { ...FULL[operation], ...over });
+  expect(bad('spring-wire', { rateNPerMm: 80 })).toBe('one-of-two wireMm');
+  expect(bad('spring-wire', { wireMm: 0 })).toBe('out-of-range wireMm');
+  expect(bad('spring-wire', { meanDiameterMm: 60 })).toBe('one-of-two meanDiameterMm');
+  expect(bad('spring-fit', { points: [] })).toBe('too-few points');
+  expect(
+    bad('spring-fit', {
+      points: [
+        { deflectionMm: 1, forceN: Number.NaN },
+        { deflectionMm: 2, forceN: 5 },
+      ],
+    }),
+  ).toBe('not-finite points.0.forceN');
+  expect(bad('spring-stack', { springs: [{ rateNPerMm: -1 }] })).toBe('negative springs.0.rateNPerMm');
+  expect(bad('leverage', { atWheelMm: [0, 900] })).toBe('linkage-singular shock');
+  expect(refusal('leverage', { kind: 'constant', ratio: 0, atWheelMm: [0] })).toBe('out-of-range ratio');
+  expect(bad('leverage', { rocker: { on: 'frame' } })).toBe('missing rocker.pivot');
+  expect(bad('spring-effective', { staticSagMm: 0 })).toBe('sag-topped-out staticSagMm');
+  expect(bad('spring-effective', { ladenLoadN: 600 })).toBe('load-not-increasing ladenLoadN');
+  expect(bad('air-spring', { boreMm: 60 })).toBe('bore-above-stanchion boreMm');
+  expect(bad('air-spring', { levelMm: 10 })).toBe('no-air-left levelMm');
+  expect(bad('air-spring', { atMm: [0, 301] })).toBe('out-of-range atMm.1');
+  expect(bad('oil', { cSt100: 20 })).toBe('oil-order cSt40');
 });
 
 test('units in any mixture give the same answer', () => {

@@ -1,51 +1,21 @@
 import fc from 'fast-check';
-import { type Entries, isWild, readEntry } from '@/schema/entry';
+import { SCHOOLS } from '@/core/spring/schools';
+import { isWild, readEntry } from '@/schema/entry';
 import { becauseOf, candidateWords, overloadFindings } from '@/schema/facts/because';
 import { loadsOf, overloads } from '@/schema/facts/loads';
 import { preloadOf, sagOf } from '@/schema/facts/measure';
 import { itemNumbers } from '@/schema/facts/read';
 import { compareSetups, setupLines } from '@/schema/facts/setups';
-import { endModelOf, type ListedSpring, schoolVerdicts, selectionOf, targetOf, windowsOf } from '@/schema/facts/springs';
 import { nextStep, stageLines } from '@/schema/facts/stages';
 import type { SetupDocument } from '@/schema/documents';
 import { fieldDef, knownField, SEALED_STAGES, STAGES } from '@/schema/fields';
 import { SETUP_FIELDS } from '@/schema/fields/setup';
 import { issueWords } from '@/schema/words';
+import { entriesOf, MACHINE, machine, REAR, RIDER } from './entries';
 
 /** From what is typed to what is computed: the step between the fields and the core. */
 
-function entriesOf(texts: Record<string, string>): Entries {
-  return Object.fromEntries(
-    Object.entries(texts).map(([field, text]) => {
-      const read = readEntry(fieldDef(field), text);
-      if (!read.ok) throw new Error(`${field} "${text}": ${read.issue.code}`);
-      return [field, { field, at: null, ...read.value }];
-    }),
-  );
-}
-
-const MACHINE = {
-  'machine.travel.rear': '310',
-  'machine.travel.front': '300',
-  'machine.rake': '26,5',
-  'machine.leverage': '2.95',
-  'machine.wheelbase': '1486',
-  'machine.weighed.rear': '57',
-  'machine.weighed.front': '54',
-  'machine.unsprung.rear': '18',
-  'machine.unsprung.front': '14',
-  'machine.plated': '300',
-};
-const RIDER = { 'rider.mass': '92', use: 'off-road' };
-const REAR = {
-  'measure.rear.extended': '612',
-  'measure.rear.unladen.1.lifted': '577',
-  'measure.rear.unladen.1.pressed': '571',
-  'measure.rear.laden.1.lifted': '494',
-  'measure.rear.laden.1.pressed': '488',
-};
-const machine = entriesOf(MACHINE);
-const leads = (texts: Record<string, string>, figures = machine) => becauseOf(entriesOf(texts), figures).map((f) => f.lead);
+const leads = (texts: Record<string, string>, figures = machine) => becauseOf(entriesOf(texts), figures, SCHOOLS).map((f) => f.lead);
 
 describe('fields', () => {
   test('a repeated field is known by its number, and nothing else is', () => {
@@ -126,7 +96,9 @@ describe('loads', () => {
 
   test('overload is found per case and leads everything', () => {
     const texts = { ...RIDER, ...REAR, 'passenger.mass': '80', 'luggage.1.mass': '30', 'luggage.1.place': 'top-box' };
-    expect(overloads(loadsOf(entriesOf(texts), machine))).toEqual([{ caseName: 'two-up with luggage', totalKg: 313, platedKg: 300 }]);
+    expect(overloads(loadsOf(entriesOf(texts), machine), machine)).toEqual([
+      { caseName: 'two-up with luggage', what: 'machine', totalKg: 313, platedKg: 300 },
+    ]);
     expect(leads(texts)[0]).toBe('Overloaded two-up with luggage: 313 kg against 300 kg on the plate.');
     expect(overloadFindings(entriesOf(RIDER), machine)).toEqual([]);
     const tipping = overloadFindings(entriesOf({ ...RIDER, 'luggage.1.mass': '150', 'luggage.1.at': '-1400' }), machine);
@@ -213,8 +185,9 @@ describe('because', () => {
     const found = becauseOf(
       entriesOf({ ...RIDER, ...at(0, 60), 'measure.rear.unladen.1.lifted': '612', 'measure.rear.unladen.1.pressed': '612' }),
       machine,
+      SCHOOLS,
     );
-    expect(found[0]).toMatchObject({ lead: 'Rear: no static sag.', mark: 'warn' });
+    expect(found[0]).toMatchObject({ lead: 'Rear: no static sag, no droop.', mark: 'danger' });
   });
 
   test('a wide friction band, unlike legs and the tip of the machine are said with their figures', () => {
@@ -239,7 +212,7 @@ describe('because', () => {
 
   test('the order is gravest first, and nothing is said of what was not read', () => {
     expect(leads(RIDER)).toEqual([]);
-    const marks = becauseOf(entriesOf({ ...RIDER, ...at(20, 103), 'luggage.1.mass': '180' }), machine).map((f) => f.mark);
+    const marks = becauseOf(entriesOf({ ...RIDER, ...at(20, 103), 'luggage.1.mass': '180' }), machine, SCHOOLS).map((f) => f.mark);
     expect(marks).toEqual([...marks].sort((a, b) => ['danger', 'warn', 'note'].indexOf(a) - ['danger', 'warn', 'note'].indexOf(b)));
   });
 
@@ -262,86 +235,6 @@ describe('because', () => {
     expect(`${words.lead} ${words.rest}`).toBe(
       'Too soft. At 20.0 mm of preload it holds 118 mm with the rider and 22 mm bare, against 100 mm and 35 mm wanted. Too much preload would carry the load. The adjuster (0 to 20 mm) cannot give the 26.4 mm it would need. Full travel stands 2.0 times the laden load.',
     );
-  });
-});
-
-describe('springs', () => {
-  const spring = (id: number, rateNPerMm: number, end: 'rear' | 'front' = 'rear'): ListedSpring => ({
-    id,
-    end,
-    name: `S${id}`,
-    rateText: String(rateNPerMm),
-    rateNPerMm,
-    freeLengthMm: null,
-    solidLengthMm: null,
-    place: 'drawer',
-  });
-
-  test('the target is the typed one, else the middle of the school’s windows', () => {
-    expect(targetOf(entriesOf(RIDER), machine, 'rear')).toEqual({
-      static: { value: 36, origin: 'assumed' },
-      rider: { value: 103, origin: 'assumed' },
-    });
-    expect(targetOf(entriesOf({ ...RIDER, 'springs.rear.target.rider': '10 cm' }), machine, 'rear')?.rider).toEqual({
-      value: 100,
-      origin: 'measured',
-    });
-    expect(targetOf(entriesOf({ ...RIDER, school: 'share-of-travel' }), machine, 'rear')?.static.value).toBe(36);
-    expect(targetOf(entriesOf({ ...RIDER, school: 'makers-sheet' }), machine, 'front')?.static.value).toBe(35);
-    expect(targetOf(entriesOf(RIDER), entriesOf({}), 'rear')).toBeNull();
-  });
-
-  test('the whole question: ideal, ranked candidates, and every load case for each', () => {
-    const selection = selectionOf(entriesOf({ ...RIDER, 'passenger.mass': '60' }), machine, 'rear', [
-      spring(1, 40),
-      spring(2, 60),
-      spring(3, 4.4, 'front'),
-    ]);
-    if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
-    const { ideal, candidates } = selection.result.value;
-    // By hand: rider 92 kg at 0.42 of the wheelbase puts 0.58·92 on the rear.
-    const added = 0.58 * 92 * 9.80665;
-    expect(selection.ladenLoadN - selection.staticLoadN).toBeCloseTo(added, 6);
-    expect(ideal.rateNPerMm).toBeCloseTo((added * 2.95 ** 2) / (103 - 36), 6);
-    expect(candidates.map((c) => c.id)).toEqual(['2', '1']);
-    const cases = selection.casesOf(spring(2, 60), candidates[0]!.preloadMm);
-    expect(cases.map((c) => c.name)).toEqual(['solo', 'two-up']);
-    expect(cases[0]!.sagMm).toBeCloseTo(candidates[0]!.riderSagMm, 6);
-    expect(cases[1]!.sagMm).toBeGreaterThan(cases[0]!.sagMm);
-  });
-
-  test('what is missing for it is named; bad aims are refused with a code', () => {
-    expect(selectionOf(entriesOf({}), entriesOf({}), 'front', [])).toEqual({
-      missing: ['machine.wheelbase', 'machine.weighed.front', 'machine.weighed.rear', 'rider.mass', 'machine.travel.front', 'machine.rake'],
-    });
-    const code = (texts: Record<string, string>) => {
-      const selection = selectionOf(entriesOf({ ...RIDER, ...texts }), machine, 'rear', [spring(1, 50)]);
-      return 'missing' in selection ? 'missing' : selection.result.ok ? 'read' : selection.result.issue.code;
-    };
-    expect(code({})).toBe('read');
-    expect(code({ 'springs.rear.target.static': '120' })).toBe('target-order');
-    expect(code({ 'springs.rear.range.min': '30', 'springs.rear.range.max': '10' })).toBe('range-order');
-  });
-
-  test('one fork spring or two, by the machine’s layout', () => {
-    const model = (layout: string) =>
-      endModelOf(entriesOf(RIDER), entriesOf({ ...MACHINE, ...(layout ? { 'machine.forkSpring': layout } : {}) }), 'front');
-    expect([model(''), model('both'), model('one')].map((m) => ('missing' in m ? 0 : m.springs))).toEqual([2, 2, 1]);
-  });
-
-  test('each school says what it would of the same sags', () => {
-    const verdicts = schoolVerdicts(entriesOf(RIDER), machine, 'rear', 38, 121);
-    expect(verdicts.map((v) => [v.school.id, v.static, v.rider])).toEqual([
-      ['rider-and-static', 'in window', 'low'],
-      ['share-of-travel', null, 'low'],
-      ['road-window', 'low', 'low'],
-      ['makers-sheet', 'low', null],
-    ]);
-    expect(verdicts.find((v) => v.chosen)?.school.id).toBe('rider-and-static');
-    expect(windowsOf(entriesOf(RIDER), machine, 'rear')?.rider).toEqual({
-      minMm: expect.closeTo(93, 9) as number,
-      maxMm: expect.closeTo(113.667, 3) as number,
-    });
   });
 });
 

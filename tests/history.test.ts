@@ -148,7 +148,9 @@ test('each customer’s file shows that customer’s jobs, and search follows th
 });
 
 test('a spring taken off the list is not offered again, but the job that chose it still shows it', async () => {
-  const spring = get(await addSpring({ end: 'rear', name: 'R-60', rate: '60', freeLength: '', solidLength: '', place: 'drawer' }));
+  const spring = get(
+    await addSpring({ end: 'rear', name: 'R-60', rate: '60', freeLength: '', solidLength: '', place: 'drawer', table: '' }),
+  );
   const { jobId } = get(
     await takeIn({ customer: { name: 'Hale Morrow', phone: '' }, machine: { id: machineId }, promisedOn: '2026-12-05' }),
   );

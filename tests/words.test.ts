@@ -16,6 +16,19 @@ const sources = (directory: string): string[] =>
   });
 const text = sources('src').join('\n');
 const DATA = {
+  coils: 6,
+  line: 2,
+  pair: 2,
+  level: 20,
+  first: 'this',
+  second: 'that',
+  wire: 9,
+  part: 'rod',
+  at: 120,
+  index: 25,
+  short: 4,
+  pressure: 13,
+  limit: 12,
   text: 'x',
   unit: 'mm',
   wanted: 'mm',

@@ -24,7 +24,22 @@ export type IssueCode =
   | 'range-order'
   | 'solid-longer-than-free'
   | 'force-table-order'
-  | 'no-solution';
+  | 'no-solution'
+  | 'leverage-table-short'
+  | 'leverage-table-order'
+  | 'linkage-malformed'
+  | 'linkage-singular'
+  | 'wire-too-thick'
+  | 'cut-too-many'
+  | 'total-below-active'
+  | 'no-air-left'
+  | 'tester-points-alike'
+  | 'tester-force-falls'
+  | 'sag-topped-out'
+  | 'sag-not-rising'
+  | 'oil-order'
+  | 'pairs-unreadable'
+  | 'too-few';
 
 export interface Issue {
   code: IssueCode;
@@ -59,4 +74,12 @@ export type WarningCode =
   | 'ideal-preload-negative'
   | 'ideal-preload-out-of-range'
   | 'no-candidate-in-range'
-  | 'bottomed';
+  | 'bottomed'
+  | 'spring-index-unusual'
+  | 'cut-is-stop-gap'
+  | 'coils-bind'
+  | 'air-pressure-high'
+  | 'tester-few-points'
+  | 'tester-looks-progressive'
+  | 'oil-index-undefined'
+  | 'oil-out-of-reach';

@@ -1,5 +1,20 @@
 import { z } from 'zod';
-import { angleDeg, forceN, lengthMm, massKg, plainRatio, rateNPerMm } from './quantity';
+import { ATMOSPHERE_MPA } from '@/core/constants/constants';
+import { USUAL_LOAD_UNCERTAINTY_N, USUAL_SAG_UNCERTAINTY_MM } from '@/core/spring/effective';
+import { SPRING_STEEL_SHEAR_GPA } from '@/core/spring/wire';
+import {
+  angleDeg,
+  forceN,
+  lengthMm,
+  massKg,
+  plainRatio,
+  pressureMPa,
+  quantity,
+  rateNPerMm,
+  temperatureC,
+  viscosityCSt,
+  volumeMm3,
+} from './quantity';
 
 /** The requests of the compute contract. The same shapes serve the forms, the routes and the command. */
 
@@ -34,21 +49,107 @@ export const loadsRequest = z.strictObject({
   additions: z.array(z.strictObject({ label: z.string(), massKg: massKg({ min: 0 }), forwardOfRearAxleMm: lengthMm() })).default([]),
 });
 
+const positiveMm = () => lengthMm({ above: 0 });
+
+const leverageKinds = [
+  z.strictObject({ kind: z.literal('constant'), ratio: plainRatio({ above: 0 }) }),
+  z.strictObject({ kind: z.literal('table'), wheelMm: z.array(lengthMm()).min(2), shockMm: z.array(lengthMm()).min(2) }),
+  z.strictObject({
+    kind: z.literal('linkage'),
+    arm: z.strictObject({ pivot: point(), axle: point() }),
+    shock: z.strictObject({ upper: mount(), lower: mount() }),
+    rocker: z
+      .strictObject({
+        on: z.enum(['frame', 'arm']),
+        pivot: point(),
+        rod: z.strictObject({ rocker: point(), other: point(), otherOn: z.enum(['frame', 'arm']) }),
+      })
+      .optional(),
+  }),
+] as const;
+
+function point() {
+  return z.strictObject({ xMm: lengthMm(), yMm: lengthMm() });
+}
+function mount() {
+  return z.strictObject({ on: z.enum(['frame', 'arm', 'rocker']), xMm: lengthMm(), yMm: lengthMm() });
+}
+
+const atWheelMm = z.array(lengthMm({ min: 0 })).min(1);
+export const leverageRequest = z.discriminatedUnion('kind', [
+  leverageKinds[0].extend({ atWheelMm }),
+  leverageKinds[1].extend({ atWheelMm }),
+  leverageKinds[2].extend({ atWheelMm }),
+]);
+
+const airFields = {
+  stanchionMm: positiveMm(),
+  boreMm: positiveMm(),
+  levelMm: positiveMm(),
+  solidVolumeMm3: volumeMm3({ min: 0 }).default(0),
+  exponent: plainRatio({ min: 1, max: 2 }).default(1),
+  initialPressureMPa: pressureMPa({ above: 0 }).default(ATMOSPHERE_MPA),
+};
+const legs = z.union([z.literal(1), z.literal(2)]);
+
+/** The bore lies within the tube on whose outside the air acts. */
+const boreWithin = (r: { stanchionMm: number; boreMm: number }, ctx: z.core.$RefinementCtx<unknown>, path: (string | number)[] = []) => {
+  if (r.boreMm > r.stanchionMm) fail(ctx, 'bore-above-stanchion', [...path, 'boreMm']);
+};
+
+export const airSpringRequest = z
+  .strictObject({ ...airFields, travelMm: positiveMm(), legs: legs.default(2), atMm: z.array(lengthMm({ min: 0 })).min(1) })
+  .superRefine((r, ctx) => {
+    boreWithin(r, ctx);
+    const beyond = r.atMm.findIndex((x) => x > r.travelMm);
+    if (beyond >= 0) fail(ctx, 'out-of-range', ['atMm', beyond], { min: 0, max: r.travelMm, unit: 'mm' });
+  });
+
 const otherForce = z
   .discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('none') }),
     z.strictObject({ kind: z.literal('constant'), forceN: forceN({ min: 0 }) }),
+    z.strictObject({
+      kind: z.literal('air'),
+      ...airFields,
+      travelMm: positiveMm().optional(),
+      legs: legs.optional(),
+      atMm: z.array(lengthMm()).optional(),
+    }),
+    z.strictObject({
+      kind: z.literal('gas'),
+      pressureMPa: pressureMPa({ above: 0 }),
+      shaftMm: positiveMm(),
+      chamberMm3: volumeMm3({ above: 0 }).nullable().default(null),
+    }),
   ])
   .default({ kind: 'none' });
+
+const forcePoint = z.strictObject({ deflectionMm: lengthMm({ min: 0 }), forceN: forceN({ min: 0 }) });
+
+type Table = readonly { deflectionMm: number; forceN: number }[];
+/** A force table starts at rest or above it and rises in both. */
+function risingTable(table: Table | undefined, ctx: z.core.$RefinementCtx<unknown>, path: (string | number)[]) {
+  table?.forEach((point, i) => {
+    const before = i === 0 ? null : table[i - 1]!;
+    const atOrigin = i === 0 && point.deflectionMm === 0 && point.forceN === 0;
+    const rises = before
+      ? point.deflectionMm > before.deflectionMm && point.forceN > before.forceN
+      : atOrigin || (point.deflectionMm > 0 && point.forceN > 0);
+    if (!rises) fail(ctx, 'force-table-order', [...path, i]);
+  });
+}
+
+const stops = {
+  bumpStop: z.strictObject({ fromStrokeMm: lengthMm({ min: 0 }), forceTable: z.array(forcePoint).min(2) }).optional(),
+  topOut: z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), lengthMm: positiveMm() }).optional(),
+};
 
 const catalogueSpring = z
   .strictObject({
     id: z.string().min(1),
     rateNPerMm: rateNPerMm({ above: 0 }).optional(),
-    forceTable: z
-      .array(z.strictObject({ deflectionMm: lengthMm({ min: 0 }), forceN: forceN({ min: 0 }) }))
-      .min(2)
-      .optional(),
+    forceTable: z.array(forcePoint).min(2).optional(),
     freeLengthMm: lengthMm({ above: 0 }).optional(),
     solidLengthMm: lengthMm({ above: 0 }).optional(),
   })
@@ -56,46 +157,102 @@ const catalogueSpring = z
     if ((spring.rateNPerMm === undefined) === (spring.forceTable === undefined)) fail(ctx, 'missing', ['rateNPerMm']);
     if (spring.freeLengthMm !== undefined && spring.solidLengthMm !== undefined && spring.solidLengthMm >= spring.freeLengthMm)
       fail(ctx, 'solid-longer-than-free', ['solidLengthMm']);
-    spring.forceTable?.forEach((point, i) => {
-      const before = i === 0 ? null : spring.forceTable![i - 1]!;
-      const atOrigin = i === 0 && point.deflectionMm === 0 && point.forceN === 0;
-      const rises = before
-        ? point.deflectionMm > before.deflectionMm && point.forceN > before.forceN
-        : atOrigin || (point.deflectionMm > 0 && point.forceN > 0);
-      if (!rises) fail(ctx, 'force-table-order', ['forceTable', i]);
-    });
+    risingTable(spring.forceTable, ctx, ['forceTable']);
   });
 
-const selectCommon = {
-  travelMm: lengthMm({ above: 0 }),
-  staticLoadN: forceN({ above: 0 }),
-  ladenLoadN: forceN({ above: 0 }),
-  otherForce,
+const endCommon = { travelMm: positiveMm(), staticLoadN: forceN({ above: 0 }), ladenLoadN: forceN({ above: 0 }), otherForce, ...stops };
+const rearFields = { end: z.literal('rear'), leverage: z.discriminatedUnion('kind', [...leverageKinds]) };
+const frontFields = { end: z.literal('front'), rakeDeg: angleDeg({ min: 0, max: 60 }), legs: legs.default(2) };
+
+const selectFields = {
   target: z.strictObject({ staticSagMm: lengthMm({ min: 0 }), riderSagMm: lengthMm({ above: 0 }) }),
   catalogue: z.array(catalogueSpring).min(1),
   preloadRangeMm: z.tuple([lengthMm({ min: 0 }), lengthMm({ min: 0 })]),
+  loadCases: z.array(z.strictObject({ name: z.string().min(1), loadN: forceN({ above: 0 }) })).optional(),
 };
+
+interface EndChecked {
+  ladenLoadN: number;
+  staticLoadN: number;
+  otherForce: { kind: string; stanchionMm?: number; boreMm?: number };
+  bumpStop?: { forceTable: Table } | undefined;
+}
+function checkEnd(r: EndChecked, ctx: z.core.$RefinementCtx<unknown>) {
+  if (r.ladenLoadN <= r.staticLoadN) fail(ctx, 'load-not-increasing', ['ladenLoadN']);
+  const { stanchionMm, boreMm } = r.otherForce;
+  if (stanchionMm !== undefined && boreMm !== undefined) boreWithin({ stanchionMm, boreMm }, ctx, ['otherForce']);
+  risingTable(r.bumpStop?.forceTable, ctx, ['bumpStop', 'forceTable']);
+}
 
 export const springSelectRequest = z
   .discriminatedUnion('end', [
-    z.strictObject({
-      end: z.literal('rear'),
-      ...selectCommon,
-      leverage: z.strictObject({ kind: z.literal('constant'), ratio: plainRatio({ above: 0 }) }),
-    }),
-    z.strictObject({
-      end: z.literal('front'),
-      ...selectCommon,
-      rakeDeg: angleDeg({ min: 0, max: 60 }),
-      legs: z.union([z.literal(1), z.literal(2)]).default(2),
-    }),
+    z.strictObject({ ...rearFields, ...endCommon, ...selectFields }),
+    z.strictObject({ ...frontFields, ...endCommon, ...selectFields }),
   ])
   .superRefine((r, ctx) => {
-    if (r.ladenLoadN <= r.staticLoadN) fail(ctx, 'load-not-increasing', ['ladenLoadN']);
+    checkEnd(r, ctx);
     if (r.target.riderSagMm <= r.target.staticSagMm) fail(ctx, 'target-order', ['target', 'riderSagMm']);
     else if (r.target.riderSagMm > r.travelMm) fail(ctx, 'target-order', ['target', 'riderSagMm']);
     if (r.preloadRangeMm[0] > r.preloadRangeMm[1]) fail(ctx, 'range-order', ['preloadRangeMm']);
-    const ids = r.catalogue.map((s) => s.id);
-    const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
-    if (twice >= 0) fail(ctx, 'already-exists', ['catalogue', twice, 'id'], { what: `Spring “${ids[twice]}”` });
+    const seen = new Set<string>();
+    const twice = r.catalogue.findIndex(({ id }) => seen.size === seen.add(id).size);
+    if (twice >= 0) fail(ctx, 'already-exists', ['catalogue', twice, 'id'], { what: `Spring “${r.catalogue[twice]!.id}”` });
   });
+
+const effectiveFields = {
+  staticSagMm: lengthMm({ min: 0 }),
+  riderSagMm: positiveMm(),
+  markedRateNPerMm: rateNPerMm({ above: 0 }),
+  preloadMm: lengthMm({ min: 0 }).optional(),
+  sagUncertaintyMm: lengthMm({ min: 0 }).default(USUAL_SAG_UNCERTAINTY_MM),
+  loadUncertaintyN: forceN({ min: 0 }).default(USUAL_LOAD_UNCERTAINTY_N),
+  frictionBandMm: lengthMm({ min: 0 }).optional(),
+};
+
+export const springEffectiveRequest = z
+  .discriminatedUnion('end', [
+    z.strictObject({ ...rearFields, ...endCommon, ...effectiveFields }),
+    z.strictObject({ ...frontFields, ...endCommon, ...effectiveFields }),
+  ])
+  .superRefine(checkEnd);
+
+const positiveCount = () => plainRatio({ above: 0 });
+
+export const springWireRequest = z
+  .strictObject({
+    wireMm: positiveMm().optional(),
+    rateNPerMm: rateNPerMm({ above: 0 }).optional(),
+    meanDiameterMm: positiveMm().optional(),
+    outerDiameterMm: positiveMm().optional(),
+    activeCoils: positiveCount(),
+    shearModulusGPa: quantity('pressure', 'GPa', { above: 0 })
+      .transform((mpa) => mpa / 1000)
+      .default(SPRING_STEEL_SHEAR_GPA),
+    totalCoils: positiveCount().optional(),
+    freeLengthMm: positiveMm().optional(),
+    cutCoils: plainRatio({ min: 0 }).optional(),
+    preloadMm: lengthMm({ min: 0 }).optional(),
+    strokeMm: lengthMm({ min: 0 }).optional(),
+    allowedStressMPa: pressureMPa({ above: 0 }).optional(),
+  })
+  .superRefine((r, ctx) => {
+    if ((r.wireMm === undefined) === (r.rateNPerMm === undefined))
+      fail(ctx, 'one-of-two', ['wireMm'], { first: 'wireMm', second: 'rateNPerMm' });
+    if ((r.meanDiameterMm === undefined) === (r.outerDiameterMm === undefined))
+      fail(ctx, 'one-of-two', ['meanDiameterMm'], { first: 'meanDiameterMm', second: 'outerDiameterMm' });
+  });
+
+export const springFitRequest = z.strictObject({
+  points: z.array(z.strictObject({ deflectionMm: lengthMm(), forceN: forceN() })).min(2),
+  model: z.enum(['linear', 'progressive']).default('linear'),
+});
+
+export const springStackRequest = z.strictObject({
+  springs: z.array(z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), travelToBindMm: positiveMm().nullable().default(null) })).min(1),
+});
+
+export const oilRequest = z.strictObject({
+  cSt40: viscosityCSt({ above: 0 }),
+  cSt100: viscosityCSt({ above: 0 }),
+  temperatureC: temperatureC({ min: -60, max: 250 }),
+});

@@ -1,7 +1,10 @@
 import { err, ok, type Result } from '@/core/result';
+import type { ForcePoint } from '@/core/spring/law';
 import { parseQuantity } from '@/core/units/parse';
+import { forceTableIn } from './facts/tables';
 
 export interface SpringFigures {
+  forceTable: ForcePoint[] | null;
   rateNPerMm: number;
   freeLengthMm: number | null;
   solidLengthMm: number | null;
@@ -11,7 +14,7 @@ export interface SpringFigures {
 const MOST = { rate: 1000, length: 1000 };
 
 /** Reads the figures of a new spring as typed; the form and the route use the same. Failures name the field. */
-export function readNewSpring(typed: { rate: string; freeLength: string; solidLength: string }): Result<SpringFigures> {
+export function readNewSpring(typed: { rate: string; freeLength: string; solidLength: string; table?: string }): Result<SpringFigures> {
   const rate = parseQuantity(typed.rate, { dimension: 'rate', unit: 'N/mm' });
   if (!rate.ok) return err(rate.issue.code, ['rate'], rate.issue.data);
   if (!(rate.value.canonical > 0) || rate.value.canonical > MOST.rate)
@@ -28,5 +31,12 @@ export function readNewSpring(typed: { rate: string; freeLength: string; solidLe
   const { freeLength, solidLength } = lengths;
   if (solidLength !== null && freeLength === null) return err('empty', ['freeLength']);
   if (solidLength !== null && freeLength !== null && solidLength >= freeLength) return err('solid-longer-than-free', ['solidLength']);
-  return ok({ rateNPerMm: rate.value.canonical, freeLengthMm: freeLength, solidLengthMm: solidLength });
+  const table = typed.table?.trim() ? forceTableIn(typed.table) : null;
+  if (table && !table.ok) return err(table.issue.code, ['table'], table.issue.data);
+  return ok({
+    forceTable: table ? table.value : null,
+    rateNPerMm: rate.value.canonical,
+    freeLengthMm: freeLength,
+    solidLengthMm: solidLength,
+  });
 }

@@ -44,3 +44,7 @@ export const forceN = (limits?: Limits) => quantity('force', 'N', limits);
 export const rateNPerMm = (limits?: Limits) => quantity('rate', 'N/mm', limits);
 export const angleDeg = (limits?: Limits) => quantity('angle', '°', limits);
 export const plainRatio = (limits?: Limits) => quantity('ratio', '1', limits);
+export const pressureMPa = (limits?: Limits) => quantity('pressure', 'MPa', limits);
+export const volumeMm3 = (limits?: Limits) => quantity('volume', 'mm³', limits);
+export const viscosityCSt = (limits?: Limits) => quantity('viscosity', 'cSt', limits);
+export const temperatureC = (limits?: Limits) => quantity('temperature', '°C', limits);

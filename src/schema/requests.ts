@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { springFitRequest } from './compute';
 
 /** Requests of the interface's own routes. Texts of fields are read by readEntry, so that a refusal names the field. */
 
@@ -46,5 +47,30 @@ export const newSpringRequest = z.strictObject({
   freeLength: z.string().max(60).default(''),
   solidLength: z.string().max(60).default(''),
   place: z.enum(['drawer', 'supplier']),
+  /** Squeeze mm and force N, one pair a line: a spring that is not linear. */
+  table: z.string().max(4000).default(''),
 });
 export type NewSpringRequest = z.input<typeof newSpringRequest>;
+
+const listedSpring = z.strictObject({
+  end: z.enum(['rear', 'front']),
+  name: name(120),
+  rate: z.string().max(60),
+  freeLength: z.string().max(60).default(''),
+  solidLength: z.string().max(60).default(''),
+});
+
+/** A supplier's list with its columns already named; all of it is taken, or nothing. */
+export const springListRequest = z.strictObject({
+  supplier: name(120),
+  fileName: z.string().trim().max(200),
+  listedOn: z.iso.date(),
+  /** What each column of the file was taken for. */
+  mapping: z.record(z.string().max(40), z.string().max(200)),
+  /** Takes the supplier's older lines off the list. */
+  replace: z.boolean().default(true),
+  springs: z.array(listedSpring).min(1).max(20_000),
+});
+export type SpringListRequest = z.input<typeof springListRequest>;
+
+export const measurementRequest = springFitRequest.extend({ technicianId: id.nullable().default(null), device });

@@ -42,6 +42,28 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'solid-longer-than-free': () => 'Solid length must be less than free length.',
   'force-table-order': () => 'Deflection and force must both rise from point to point.',
   'no-solution': () => 'No spring meets both targets under these loads. Check the loads, the gas force and the targets.',
+  'leverage-table-short': () => 'Give at least two pairs, with as many shock figures as wheel figures.',
+  'leverage-table-order': (d) => `Wheel travel and shock stroke must both rise from pair to pair; pair ${d.pair} does not.`,
+  'linkage-malformed': () => 'This part has no length, or joins one body with itself. Check the two points it lies between.',
+  'linkage-singular': (d) =>
+    ({
+      arm: `The swing-arm would stand upright at ${d.at} mm of travel: no wheel moves there. Check pivot, axle and travel.`,
+      rod: `Rod and rocker fall in line at ${d.at} mm of travel and would lock. Check their points and the travel.`,
+      shock: `The shock stops moving or grows longer at ${d.at} mm of travel. Check its two points.`,
+    })[String(d.part)] ?? 'The linkage cannot move through its travel.',
+  'wire-too-thick': (d) => `With ${mm(d.wire)} of wire the coil would close on itself. Check wire and coil diameter.`,
+  'cut-too-many': (d) => `Only ${d.coils} coils are active: fewer must be cut.`,
+  'total-below-active': (d) => `Total coils cannot be fewer than the ${d.coils} active ones.`,
+  'no-air-left': (d) =>
+    `The oil would fill the leg before full travel and lock it. The level must stay more than ${mm(d.level)} below the top.`,
+  'tester-points-alike': () => 'The deflections must differ: two for a line, three for a progressive spring, better five.',
+  'tester-force-falls': () => 'The force must rise with the deflection. Check the readings and their order.',
+  'sag-topped-out': () => 'With no static sag the end rests on its top-out stop: the spring cannot be read backwards from there.',
+  'sag-not-rising': () => 'Rider sag must be greater than static sag, and the laden load greater than the static one.',
+  'pairs-unreadable': (d) => `Line ${d.line}, “${d.text}”, is not a pair of numbers. Write two numbers a line.`,
+  'oil-order': () => 'The viscosity at 40 °C must be greater than at 100 °C, and both above 0.2 cSt.',
+  'bore-above-stanchion': () => 'The bore lies inside the tube: it cannot be wider than the stanchion.',
+  'one-of-two': (d) => `Give either ${d.first} or ${d.second}, not both and not neither.`,
   missing: () => 'This is missing.',
   'wrong-type': (d) => `This must be ${d.expected}.`,
   'unknown-field': (d) => `“${d.field}” is not a field of this request.`,
@@ -77,6 +99,17 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
   'ideal-preload-out-of-range': (d) => `The ideal preload of ${mm(d.preload)} lies outside the adjuster’s range.`,
   'no-candidate-in-range': () => 'No spring of the list reaches the rider sag within the adjuster’s range.',
   bottomed: () => 'The end rests on its stop under this load.',
+  'spring-index-unusual': (d) => `A spring index of ${Number(d.index).toFixed(1)} is outside 4 to 20: check wire and coil diameter.`,
+  'cut-is-stop-gap': () =>
+    'Cutting coils is a stop-gap: square the cut end, deburr it, make up the length with a spacer and check that the coils do not bind.',
+  'coils-bind': (d) => `The coils bind ${mm(d.short)} before the end of the stroke.`,
+  'air-pressure-high': (d) =>
+    `At full travel the air would reach ${Number(d.pressure).toFixed(1)} bar; above ${Number(d.limit).toFixed(0)} bar seals are at risk (from memory). Lower the oil.`,
+  'tester-few-points': () =>
+    'Too few readings to say how good the fit is. Take three or more for a line, four or more for a progressive spring.',
+  'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
+  'oil-index-undefined': () => 'The viscosity index is not defined below 2 cSt at 100 °C.',
+  'oil-out-of-reach': () => 'This temperature is far outside 40 to 100 °C: the viscosity is an extrapolation.',
 };
 
 export const warningWords = (warning: Warning): string => WARNING_WORDS[warning.code](warning.data ?? {});

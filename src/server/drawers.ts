@@ -1,20 +1,82 @@
 import type { z } from 'zod';
-import { db } from '@/db/client';
-import { manyTechnicians, maybeOneTechnicianByName, oneNewTechnician, type Technician } from '@/db/queries/people';
-import { manyListedSprings, maybeOneSpring, noneRetireSpring, oneNewSpring, type Spring } from '@/db/queries/springs';
+import { fitSpring } from '@/core/spring/tester';
+import { db, type Sql } from '@/db/client';
+import { manyTechnicians, maybeOneTechnician, maybeOneTechnicianByName, oneNewTechnician, type Technician } from '@/db/queries/people';
+import {
+  manyListedSprings,
+  maybeOneSpring,
+  noneNewMeasurement,
+  noneRetireSpring,
+  noneRetireSupplier,
+  oneNewSpring,
+  oneNewSpringList,
+  type Spring,
+} from '@/db/queries/springs';
 import { readNewSpring } from '@/schema/newSpring';
-import type { newSpringRequest } from '@/schema/requests';
+import type { measurementRequest, newSpringRequest, springListRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, refusedIssue, Refusal } from './answer';
 import { inTransaction } from './transaction';
 
 export const listSprings = async () => manyListedSprings(await db());
+
+async function oneListed(sql: Sql, id: number): Promise<Spring> {
+  const spring = await maybeOneSpring(sql, id);
+  if (!spring) throw new Refusal(missing('spring'));
+  return spring;
+}
 
 /** Adds a spring to the list, with its rate as typed beside the canonical value. */
 export async function addSpring(request: z.output<typeof newSpringRequest>): Promise<Answer<Spring>> {
   const read = readNewSpring(request);
   if (!read.ok) return refusedIssue(read.issue, read.issue.path);
   const { end, name, place } = request;
-  return inTransaction((sql) => oneNewSpring(sql, { end, name, place, rateText: request.rate.trim(), ...read.value }));
+  return inTransaction(async (sql) => {
+    const { id } = await oneNewSpring(sql, { end, name, place, rateText: request.rate.trim(), listId: null, ...read.value });
+    return oneListed(sql, id);
+  });
+}
+
+/** Takes in a supplier's list whole, kept with its origin and day; one line that cannot be read refuses it all, by its number. */
+export async function importSprings(request: z.output<typeof springListRequest>): Promise<Answer<{ listId: number; count: number }>> {
+  const { springs, replace, ...list } = request;
+  const read = springs.map((s) => readNewSpring(s));
+  const bad = read.findIndex((r) => !r.ok);
+  const failed = read[bad];
+  if (failed && !failed.ok) return refusedIssue(failed.issue, ['springs', bad, ...failed.issue.path]);
+  return inTransaction(async (sql) => {
+    if (replace) await noneRetireSupplier(sql, list.supplier);
+    const { id } = await oneNewSpringList(sql, list);
+    for (const [i, s] of springs.entries()) {
+      const figures = read[i]!;
+      if (figures.ok)
+        await oneNewSpring(sql, { end: s.end, name: s.name, rateText: s.rate.trim(), place: 'supplier', listId: id, ...figures.value });
+    }
+    return { listId: id, count: springs.length };
+  });
+}
+
+/** Records what the tester found of a spring; from then on the measured rate is the one reckoned with. */
+export async function measureSpring(springId: number, request: z.output<typeof measurementRequest>): Promise<Answer<Spring>> {
+  const { points, model, device, technicianId } = request;
+  const fit = fitSpring(points, model);
+  if (!fit.ok) return refusedIssue(fit.issue, fit.issue.path);
+  const found = fit.value;
+  return inTransaction(async (sql) => {
+    await oneListed(sql, springId);
+    if (technicianId !== null && !(await maybeOneTechnician(sql, technicianId))) throw new Refusal(missing('technician'));
+    await noneNewMeasurement(sql, {
+      springId,
+      points,
+      model,
+      device,
+      technicianId,
+      seatOffsetMm: found.seatOffsetMm,
+      ...(found.model === 'linear'
+        ? { rateNPerMm: found.rateNPerMm, rateStandardError: found.rateStandardError, forceTable: null }
+        : { rateNPerMm: (found.startRateNPerMm + found.endRateNPerMm) / 2, rateStandardError: null, forceTable: found.forceTable }),
+    });
+    return oneListed(sql, springId);
+  });
 }
 
 /** Takes a spring off the list; jobs that chose it keep it. */

@@ -1,5 +1,5 @@
 import { db } from '@/db/client';
-import { manyCurrentEntriesOfJobs, manyLastKnown } from '@/db/queries/entries';
+import { manyCurrentEntriesOfJobs, manyHistory, manyLastKnown } from '@/db/queries/entries';
 import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
 import { manyMachines, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
@@ -8,6 +8,7 @@ import { manyListedSprings, maybeOneSpring } from '@/db/queries/springs';
 import type { Entries, Entry } from '@/schema/entry';
 import { nextStep, stageLines } from '@/schema/facts/stages';
 import { numberOf, textOf } from '@/schema/facts/read';
+import { schoolsOfShop } from './book';
 import { machineName } from './find';
 import { currentEntries } from './record';
 
@@ -72,6 +73,7 @@ export async function bench(jobId: number) {
     figures: await currentEntries(base, { machineId: machine.id }),
     lastKnown: byField(await manyLastKnown(base, machine.id, jobId)),
     springs,
+    schools: await schoolsOfShop(base),
     technicians: await manyTechnicians(base),
     signed: signed.map(({ id, corrects, reason, technician, signedAt, digest, document }) => ({
       id,
@@ -125,6 +127,23 @@ export async function machineFile(machineId: number) {
 }
 export type MachineFileView = NonNullable<Awaited<ReturnType<typeof machineFile>>>;
 
+const REAR_END_FIELD = /^machine\.(leverage|link|shaft|chamber|bump|topOut|stanchion|bore|solid)/;
+
+/** The figures of a machine's rear end with every version of them, and the spring last known in it; null where there is no such machine. */
+export async function leverageRoom(machineId: number) {
+  const base = await db();
+  const machine = await maybeOneMachine(base, machineId);
+  if (!machine) return null;
+  const [newest] = await manySetups(base, machineId);
+  const history = (await manyHistory(base, { machineId })).filter((e) => REAR_END_FIELD.test(e.field));
+  return {
+    machine: { id: machine.id, name: machineName(machine) },
+    figures: await currentEntries(base, { machineId }),
+    history: history.map(({ field, text, unit, value, at }): Entry => ({ field, text, unit, value, at })),
+    springNPerMm: newest?.document.values['rear.spring']?.value ?? null,
+  };
+}
+
 /** One set-up with its machine and owner, for the card; null where there is none. */
 export async function setupCard(setupId: number) {
   const base = await db();
@@ -141,6 +160,7 @@ export async function setupCard(setupId: number) {
     figures: file.figures,
     entries: await currentEntries(base, { jobId: setup.jobId }),
     technician: file.signed.find((s) => s.id === setup.rebuildId)?.technician ?? '',
+    schools: await schoolsOfShop(base),
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { schoolVersions } from '@/server/book';
 import { listTechnicians } from '@/server/drawers';
 import { ShopBook } from '@/ui/drawers/ShopBook';
 
@@ -6,5 +7,5 @@ export const metadata: Metadata = { title: 'Shop book' };
 export const dynamic = 'force-dynamic';
 
 export default async function ShopBookPage() {
-  return <ShopBook technicians={await listTechnicians()} />;
+  return <ShopBook technicians={await listTechnicians()} schools={await schoolVersions()} />;
 }

@@ -6,3 +6,6 @@ export const FUEL_DENSITY_KG_PER_L = 0.75;
 
 /** Half-width of one tape or ruler reading, mm. Common practice, no source: a tape held by hand is good to a millimetre either way. */
 export const TAPE_HALF_WIDTH_MM = 1;
+
+/** Standard atmosphere, MPa (exact; NIST SP 811, appendix B.8). */
+export const ATMOSPHERE_MPA = 0.101325;

@@ -1,5 +1,6 @@
 import { constantLeverage, type Leverage } from '../leverage/leverage';
 import type { SpringLaw } from './law';
+import type { OtherForce } from './other';
 
 /**
  * One end of the machine as the springs feel it. Wheel travel z is measured the way the sag is: vertically at the rear, along the leg at the front.
@@ -14,24 +15,24 @@ export interface EndModel {
   springs: number;
   /** cos ε at the front, 1 at the rear. */
   cosRake: number;
-  /** Gas or air force along the fork (all legs) or at the shock, N, at a stroke in mm. */
-  otherForceN(strokeMm: number): number;
+  /** Gas, air, stops and top-out springs: along the fork (all legs) or at the shock. */
+  other: OtherForce;
 }
 
-export const rearEnd = (travelMm: number, leverage: Leverage, otherForceN: (s: number) => number): EndModel => ({
+export const rearEnd = (travelMm: number, leverage: Leverage, other: OtherForce): EndModel => ({
   travelMm,
   leverage,
   springs: 1,
   cosRake: 1,
-  otherForceN,
+  other,
 });
 
-export const frontEnd = (travelMm: number, rakeDeg: number, legs: number, otherForceN: (s: number) => number): EndModel => ({
+export const frontEnd = (travelMm: number, rakeDeg: number, legs: number, other: OtherForce): EndModel => ({
   travelMm,
   leverage: constantLeverage(1),
   springs: legs,
   cosRake: Math.cos((rakeDeg * Math.PI) / 180),
-  otherForceN,
+  other,
 });
 
 /** Axial force, all springs together, that holds `wheelN` at travel z. */
@@ -40,17 +41,17 @@ export const axialForceN = (end: EndModel, zMm: number, wheelN: number): number 
 /** Axial force of spring and gas at travel z with the spring pre-compressed by `preloadMm`. */
 export function springForceN(end: EndModel, spring: SpringLaw, preloadMm: number, zMm: number): number {
   const s = end.leverage.strokeMm(zMm);
-  return end.springs * spring.forceN(s + preloadMm) + end.otherForceN(s);
+  return end.springs * spring.forceN(s + preloadMm) + end.other.forceN(s);
 }
 
 /** Vertical wheel force at travel z. */
 export const wheelForceN = (end: EndModel, spring: SpringLaw, preloadMm: number, zMm: number): number =>
   springForceN(end, spring, preloadMm, zMm) / (end.leverage.ratio(zMm) * end.cosRake);
 
-/** Vertical wheel rate at travel z, N/mm. The gas force is taken as flat here. */
+/** Vertical wheel rate at travel z, N/mm: spring, gas and stops together. */
 export function wheelRateNPerMm(end: EndModel, spring: SpringLaw, preloadMm: number, zMm: number): number {
   const s = end.leverage.strokeMm(zMm);
-  const k = end.springs * spring.rateNPerMm(s + preloadMm);
+  const k = end.springs * spring.rateNPerMm(s + preloadMm) + end.other.rateNPerMm(s);
   const ratio = end.leverage.ratio(zMm);
   const axial = springForceN(end, spring, preloadMm, zMm);
   return (k - axial * end.leverage.ratioSlopePerMm(zMm)) / (ratio * ratio * end.cosRake * end.cosRake);
@@ -59,7 +60,7 @@ export function wheelRateNPerMm(end: EndModel, spring: SpringLaw, preloadMm: num
 /** Preload that holds `wheelN` at travel z; negative where the spring would have to be slack. */
 export function preloadForMm(end: EndModel, spring: SpringLaw, zMm: number, wheelN: number): number {
   const s = end.leverage.strokeMm(zMm);
-  return spring.compressionMm((axialForceN(end, zMm, wheelN) - end.otherForceN(s)) / end.springs) - s;
+  return spring.compressionMm((axialForceN(end, zMm, wheelN) - end.other.forceN(s)) / end.springs) - s;
 }
 
 export interface Equilibrium {
@@ -68,19 +69,38 @@ export interface Equilibrium {
   status: 'floating' | 'topped-out' | 'bottomed';
 }
 
-/** Halvings of the travel: 60 leave less than a double can tell apart. */
-const HALVINGS = 60;
+/** Steps to the balance. A line takes one; halving alone needs 60 to the last digit of a double. */
+const MOST_STEPS = 80;
+/** The balance is found when the bracket is this small against the travel. */
+const CLOSE = 1e-13;
 
-/** Where the end rests under `wheelN`: bisection on the force balance, clipped at the stops. */
+/** Where the end rests under `wheelN`: Newton's step on the force balance, halving where it would leave the bracket; clipped at the stops. */
 export function restsAt(end: EndModel, spring: SpringLaw, preloadMm: number, wheelN: number): Equilibrium {
-  const surplus = (z: number) => springForceN(end, spring, preloadMm, z) - axialForceN(end, z, wheelN);
+  const { leverage, other, springs, cosRake, travelMm } = end;
+  const surplus = (z: number) => {
+    const s = leverage.strokeMm(z);
+    return springs * spring.forceN(s + preloadMm) + other.forceN(s) - wheelN * leverage.ratio(z) * cosRake;
+  };
   if (surplus(0) >= 0) return { zMm: 0, status: 'topped-out' };
-  if (surplus(end.travelMm) <= 0) return { zMm: end.travelMm, status: 'bottomed' };
-  let [low, high] = [0, end.travelMm];
-  for (let i = 0; i < HALVINGS; i += 1) {
-    const middle = (low + high) / 2;
-    if (surplus(middle) < 0) low = middle;
-    else high = middle;
+  if (surplus(travelMm) <= 0) return { zMm: travelMm, status: 'bottomed' };
+  let [low, high] = [0, travelMm];
+  let z = travelMm / 3;
+  for (let i = 0; i < MOST_STEPS && high - low > CLOSE * travelMm; i += 1) {
+    const missing = surplus(z);
+    if (missing === 0) break;
+    if (missing < 0) low = z;
+    else high = z;
+    const s = leverage.strokeMm(z);
+    const rise =
+      (springs * spring.rateNPerMm(s + preloadMm) + other.rateNPerMm(s)) / leverage.ratio(z) -
+      wheelN * cosRake * leverage.ratioSlopePerMm(z);
+    const step = z - missing / rise;
+    const next = step > low && step < high ? step : (low + high) / 2;
+    if (Math.abs(next - z) <= CLOSE * travelMm) {
+      z = next;
+      break;
+    }
+    z = next;
   }
-  return { zMm: (low + high) / 2, status: 'floating' };
+  return { zMm: z, status: 'floating' };
 }

@@ -24,23 +24,53 @@ export interface ForcePoint {
  */
 export function tableSpring(points: readonly ForcePoint[]): SpringLaw {
   const all = points[0]?.deflectionMm === 0 ? [...points] : [{ deflectionMm: 0, forceN: 0 }, ...points];
-  const segment = (found: (p: ForcePoint) => boolean) => {
-    let i = 1;
-    while (i < all.length - 1 && !found(all[i]!)) i += 1;
-    const [a, b] = [all[i - 1]!, all[i]!];
-    return { a, slope: (b.forceN - a.forceN) / (b.deflectionMm - a.deflectionMm) };
+  const deflections = Float64Array.from(all, (p) => p.deflectionMm);
+  const forces = Float64Array.from(all, (p) => p.forceN);
+  /** Index of the segment's upper end, found by halving. */
+  const segment = (of: Float64Array, at: number) => {
+    let [low, high] = [0, of.length - 1];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (of[middle]! < at) low = middle;
+      else high = middle;
+    }
+    return high;
   };
-  const at = (c: number) => segment((p) => p.deflectionMm >= c);
+  const slope = (i: number) => (forces[i]! - forces[i - 1]!) / (deflections[i]! - deflections[i - 1]!);
   return {
     forceN: (c) => {
       if (c <= 0) return 0;
-      const { a, slope } = at(c);
-      return a.forceN + slope * (c - a.deflectionMm);
+      const i = segment(deflections, c);
+      return forces[i - 1]! + slope(i) * (c - deflections[i - 1]!);
     },
-    rateNPerMm: (c) => at(Math.max(c, 0)).slope,
+    rateNPerMm: (c) => slope(segment(deflections, Math.max(c, 0))),
     compressionMm: (f) => {
-      const { a, slope } = segment((p) => p.forceN >= f);
-      return a.deflectionMm + (f - a.forceN) / slope;
+      const i = segment(forces, f);
+      return deflections[i - 1]! + (f - forces[i - 1]!) / slope(i);
+    },
+  };
+}
+
+/** Halvings when a compression is sought by force: 60 leave less than a double can tell apart. */
+const HALVINGS = 60;
+
+/**
+ * Two unlike springs side by side, as one of two equal ones: half of what both carry. `extraMm` is how much further the second is preloaded.
+ * Used for forks with a different spring in each leg.
+ */
+export function unlikePair(first: SpringLaw, second: SpringLaw, extraMm: number): SpringLaw {
+  const forceN = (c: number) => (first.forceN(c) + second.forceN(c + extraMm)) / 2;
+  return {
+    forceN,
+    rateNPerMm: (c) => (first.rateNPerMm(c) + second.rateNPerMm(c + extraMm)) / 2,
+    compressionMm: (f) => {
+      let [low, high] = [Math.min(0, -extraMm), Math.max(first.compressionMm(2 * f), 1)];
+      for (let i = 0; i < HALVINGS; i += 1) {
+        const middle = (low + high) / 2;
+        if (forceN(middle) < f) low = middle;
+        else high = middle;
+      }
+      return (low + high) / 2;
     },
   };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { constantLeverage } from '../leverage/leverage';
 import { frontEnd, rearEnd } from './end';
+import { constantForce, NO_FORCE } from './other';
 import { selectSpring } from './select';
 
 /**
@@ -60,8 +61,8 @@ test('the general path agrees with the closed forms for any linear spring, rear 
       (x) => {
         const rateNPerMm = x.front ? x.rate / 12 + 1 : x.rate;
         const end = x.front
-          ? frontEnd(x.travelMm, x.rakeDeg, 2, () => x.gasN)
-          : rearEnd(x.travelMm, constantLeverage(x.ratio), () => x.gasN);
+          ? frontEnd(x.travelMm, x.rakeDeg, 2, constantForce(x.gasN))
+          : rearEnd(x.travelMm, constantLeverage(x.ratio), constantForce(x.gasN));
         const riderMm = x.riderShare * x.travelMm;
         const range: [number, number] = [x.lowMm, x.lowMm + x.spanMm];
         const result = selectSpring({
@@ -100,7 +101,7 @@ test('the order of the list does not change the ranking', () => {
   const catalogue = [48, 52, 60, 66, 72, 80, 95].map((rateNPerMm) => ({ id: `k${rateNPerMm}`, rateNPerMm }));
   const rank = (list: typeof catalogue) => {
     const result = selectSpring({
-      end: rearEnd(305, constantLeverage(2.9), () => 0),
+      end: rearEnd(305, constantLeverage(2.9), NO_FORCE),
       staticLoadN: 560,
       ladenLoadN: 1090,
       target: { staticSagMm: 35, riderSagMm: 102 },

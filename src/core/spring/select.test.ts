@@ -3,10 +3,11 @@ import { loads } from '../loads/loads';
 import { constantLeverage, type Leverage } from '../leverage/leverage';
 import { frontEnd, preloadForMm, rearEnd, restsAt, springForceN, wheelForceN, wheelRateNPerMm } from './end';
 import { linearSpring, tableSpring } from './law';
+import { constantForce, NO_FORCE } from './other';
 import { type SelectRequest, selectSpring } from './select';
-import { againstWindow, SCHOOLS, schoolById } from './schools';
+import { againstWindow, SCHOOLS, schoolById, schoolWindows, type Use } from './schools';
 
-const none = () => 0;
+const none = NO_FORCE;
 const rear = (over: Partial<SelectRequest> = {}): SelectRequest => ({
   end: rearEnd(300, constantLeverage(3), none),
   staticLoadN: 700,
@@ -60,7 +61,7 @@ test('the wheel rate of a changing leverage is the slope of the wheel force, by 
     ratio: (z) => 3 - 0.002 * z,
     ratioSlopePerMm: () => -0.002,
   };
-  const end = rearEnd(300, lever, () => 180);
+  const end = rearEnd(300, lever, constantForce(180));
   for (const z of [20, 110, 260]) {
     const h = 1e-3;
     const slope = (wheelForceN(end, linearSpring(80), 12, z + h) - wheelForceN(end, linearSpring(80), 12, z - h)) / (2 * h);
@@ -82,8 +83,8 @@ test('the ideal spring, put in, meets both targets; also with gas force and at t
       }),
       ({ front, staticLoadN, more, gasN, staticSag, deeper, geometry }) => {
         const end = front
-          ? frontEnd(300, 18 + 14 * geometry, 2, () => gasN)
-          : rearEnd(300, constantLeverage(1 + 2.5 * geometry), () => gasN);
+          ? frontEnd(300, 18 + 14 * geometry, 2, constantForce(gasN))
+          : rearEnd(300, constantLeverage(1 + 2.5 * geometry), constantForce(gasN));
         const target = { staticSagMm: staticSag, riderSagMm: staticSag + deeper };
         const request = rear({ end, staticLoadN, ladenLoadN: staticLoadN + more, target });
         const { ideal } = select(request);
@@ -166,7 +167,9 @@ describe('candidates', () => {
   });
 
   test('no spring meets targets that ask for a negative rate', () => {
-    expect(selectSpring(rear({ end: rearEnd(300, constantLeverage(3), (s) => 250 * s) })).ok).toBe(false);
+    expect(selectSpring(rear({ end: rearEnd(300, constantLeverage(3), { forceN: (s) => 250 * s, rateNPerMm: () => 250 }) })).ok).toBe(
+      false,
+    );
   });
 });
 
@@ -214,16 +217,40 @@ describe('loads', () => {
 
 // domain.md, section 4 and 12: common practice, no source.
 test('the schools hold their usual windows', () => {
-  const window = (school: string, use: Parameters<(typeof SCHOOLS)[number]['windows']>[0], end: 'rear' | 'front', travel: number) =>
-    schoolById(school).windows(use, end, travel);
+  const window = (school: string, use: Use, end: 'rear' | 'front', travelMm: number) =>
+    schoolWindows(schoolById(school, SCHOOLS), { use, end, travelMm, grip: 'low', arm: null, otherShare: null });
   expect(window('rider-and-static', 'off-road', 'rear', 300)).toEqual({
-    static: { minMm: 30, maxMm: 40 },
-    rider: { minMm: 90, maxMm: 110 },
+    static: { minMm: expect.closeTo(30, 9), maxMm: expect.closeTo(40, 9) },
+    rider: { minMm: expect.closeTo(90, 9), maxMm: expect.closeTo(110, 9) },
   });
-  expect(window('share-of-travel', 'conversion', 'rear', 300).rider).toEqual({ minMm: 69, maxMm: 81 });
+  expect(window('share-of-travel', 'conversion', 'rear', 300).rider).toEqual({
+    minMm: expect.closeTo(69, 9),
+    maxMm: expect.closeTo(81, 9),
+  });
   expect(againstWindow(75, window('share-of-travel', 'conversion', 'rear', 300).rider!)).toBe('in window');
   expect(againstWindow(84, window('share-of-travel', 'conversion', 'rear', 335).rider!)).toBe('in window');
   expect(againstWindow(121, { minMm: 90, maxMm: 110 })).toBe('low');
   expect(againstWindow(20, { minMm: 30, maxMm: 40 })).toBe('high');
   for (const school of SCHOOLS) expect(school.origin).toMatch(/no source|from memory/);
+});
+
+test('drive first takes its window from the arm: at either bound of it the arm stands at the angle the school names; less grip, more down-angle', () => {
+  const drive = schoolById('drive-first', SCHOOLS);
+  if (drive.rule.kind !== 'arm-angle') throw new Error('not by angle');
+  const arm = { reachMm: 580, dropMm: 210 };
+  const at = (grip: 'low' | 'high') =>
+    schoolWindows(drive, { use: 'off-road', end: 'rear', travelMm: 300, grip, arm, otherShare: null }).rider!;
+  const angle = (z: number) => (Math.asin((arm.dropMm - z) / arm.reachMm) * 180) / Math.PI;
+  expect([angle(at('low').maxMm), angle(at('low').minMm)]).toEqual(drive.rule.lowGripDeg.map((d) => expect.closeTo(d, 9) as number));
+  expect(at('low').maxMm).toBeLessThanOrEqual(at('high').minMm + 1e-9);
+  expect(schoolWindows(drive, { use: 'road', end: 'rear', travelMm: 120, grip: 'low', arm: null, otherShare: null }).rider).toBeNull();
+  const balance = schoolWindows(schoolById('balance-first', SCHOOLS), {
+    use: 'road',
+    end: 'front',
+    travelMm: 120,
+    grip: 'low',
+    arm: null,
+    otherShare: 0.3,
+  });
+  expect(balance.rider).toEqual({ minMm: expect.closeTo(32.4, 9), maxMm: expect.closeTo(39.6, 9) });
 });

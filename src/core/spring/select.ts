@@ -21,6 +21,19 @@ export interface SelectRequest {
   target: { staticSagMm: number; riderSagMm: number };
   catalogue: readonly CatalogueSpring[];
   preloadRangeMm: readonly [number, number];
+  /** Further loads, vertical and sprung at the wheel, at which each candidate is predicted with the preload chosen for the rider. */
+  loadCases?: readonly { name: string; loadN: number }[] | undefined;
+}
+
+export interface CaseSag {
+  name: string;
+  sagMm: number;
+  share: number;
+  bottomed: boolean;
+  /** Preload that would bring this load back to the target rider sag, and whether the adjuster reaches it. */
+  preloadToLevelMm: number;
+  levelInRange: boolean;
+  loadFactorAtFullTravel: number;
 }
 
 /** Windows within which a candidate counts as right, mm of static sag either side of the target. Common practice, no source: 5 mm is the usual tolerance on a maker's sheet. */
@@ -50,6 +63,7 @@ export interface Candidate {
   verdict: Verdict;
   /** How far from both targets, mm: the order of the list. */
   missMm: number;
+  cases: CaseSag[];
 }
 
 export interface SelectResult {
@@ -69,8 +83,8 @@ export const springLaw = (spring: CatalogueSpring): SpringLaw =>
 function idealSpring(request: SelectRequest): Result<{ rateNPerMm: number; preloadMm: number; working: WorkingStep[] }> {
   const { end, target } = request;
   const [s1, s2] = [end.leverage.strokeMm(target.staticSagMm), end.leverage.strokeMm(target.riderSagMm)];
-  const spring1N = axialForceN(end, target.staticSagMm, request.staticLoadN) - end.otherForceN(s1);
-  const spring2N = axialForceN(end, target.riderSagMm, request.ladenLoadN) - end.otherForceN(s2);
+  const spring1N = axialForceN(end, target.staticSagMm, request.staticLoadN) - end.other.forceN(s1);
+  const spring2N = axialForceN(end, target.riderSagMm, request.ladenLoadN) - end.other.forceN(s2);
   const rateNPerMm = (spring2N - spring1N) / (s2 - s1) / end.springs;
   if (!(rateNPerMm > 0)) return err('no-solution', ['target']);
   const preloadMm = spring1N / (end.springs * rateNPerMm) - s1;
@@ -104,17 +118,6 @@ function idealSpring(request: SelectRequest): Result<{ rateNPerMm: number; prelo
   });
 }
 
-/** What one spring does at a given preload, without choosing anything: used for every load case. */
-export function predict(
-  end: EndModel,
-  spring: CatalogueSpring,
-  preloadMm: number,
-  wheelN: number,
-): { sagMm: number; toppedOut: boolean; bottomed: boolean } {
-  const rest = restsAt(end, springLaw(spring), preloadMm, wheelN);
-  return { sagMm: rest.zMm, toppedOut: rest.status === 'topped-out', bottomed: rest.status === 'bottomed' };
-}
-
 /** Static sag as the straight line would have it, below zero for a topped-out end: the measure of how much too soft the spring is. */
 function unclippedStaticMm(end: EndModel, spring: SpringLaw, preloadMm: number, staticLoadN: number, staticSagMm: number): number {
   if (staticSagMm > 0) return staticSagMm;
@@ -123,7 +126,28 @@ function unclippedStaticMm(end: EndModel, spring: SpringLaw, preloadMm: number, 
   return rate > 0 ? -surplusN / rate : -end.travelMm;
 }
 
-function judge(request: SelectRequest, catalogueSpring: CatalogueSpring): Candidate {
+function casesOf(request: SelectRequest, spring: SpringLaw, preloadMm: number, forceAtFullTravelN: number): CaseSag[] {
+  const { end, target, loadCases = [], preloadRangeMm } = request;
+  return loadCases.map(({ name, loadN }) => {
+    const rest = restsAt(end, spring, preloadMm, loadN);
+    const preloadToLevelMm = preloadForMm(end, spring, target.riderSagMm, loadN);
+    return {
+      name,
+      sagMm: rest.zMm,
+      share: rest.zMm / end.travelMm,
+      bottomed: rest.status === 'bottomed',
+      preloadToLevelMm,
+      levelInRange: preloadToLevelMm >= preloadRangeMm[0] && preloadToLevelMm <= preloadRangeMm[1],
+      loadFactorAtFullTravel: forceAtFullTravelN / loadN,
+    };
+  });
+}
+
+/**
+ * What one spring does: its preload set for the rider sag within the adjuster's range, and everything that follows from it.
+ * @param catalogueSpring a rate or a force table
+ */
+export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring): Candidate {
   const { end, target, ladenLoadN, staticLoadN } = request;
   const [minMm, maxMm] = request.preloadRangeMm;
   const spring = springLaw(catalogueSpring);
@@ -161,6 +185,7 @@ function judge(request: SelectRequest, catalogueSpring: CatalogueSpring): Candid
     wheelRateNPerMm: wheelRate,
     verdict: verdictOf(binds, preloadInRange, staticAtWantedMm - target.staticSagMm),
     missMm: Math.abs(staticMissMm) + Math.abs(riderMissMm) + (binds ? end.travelMm : 0),
+    cases: casesOf(request, spring, preloadMm, forceAtFullTravelN),
   };
 }
 

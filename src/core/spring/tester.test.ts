@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { lusolve, multiply, transpose } from 'mathjs';
-import { fitTesterReadings } from './tester';
+import { fitLinear } from './tester';
 
 const KGF = 9.80665;
 const fit = (points: [number, number][]) => {
-  const result = fitTesterReadings(points.map(([deflectionMm, forceN]) => ({ deflectionMm, forceN })));
-  if (!result.ok) throw new Error(result.issue.code);
+  const result = fitLinear(points.map(([deflectionMm, forceN]) => ({ deflectionMm, forceN })));
+  if (!result.ok || result.value.model !== 'linear') throw new Error('no linear fit');
   return result.value;
 };
 
@@ -53,7 +53,7 @@ test('one deflection read twice is no line, and a falling one is no spring', () 
       [20, 900],
     ],
   ] as [number, number][][])
-    expect(fitTesterReadings(points.map(([deflectionMm, forceN]) => ({ deflectionMm, forceN })))).toMatchObject({ ok: false });
+    expect(fitLinear(points.map(([deflectionMm, forceN]) => ({ deflectionMm, forceN })))).toMatchObject({ ok: false });
   expect(
     fit([
       [10, 1000],

@@ -107,6 +107,7 @@ const MATH: Record<string, string> = {
   'lbf·in': 'lbf inch',
   'kgf·m': '9.80665 N m',
   MPa: 'MPa',
+  GPa: 'GPa',
   kPa: 'kPa',
   Pa: 'Pa',
   bar: 'bar',

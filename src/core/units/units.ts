@@ -66,6 +66,7 @@ const UNITS: [Unit, string[]][] = [
   ],
   [define('torque', 'lbf·in', (LBF_N * INCH_MM) / 1000), ['in-lb', 'in lb', 'lb-in', 'lbf in', 'in·lbf', 'lb·in']],
   [define('pressure', 'MPa', 1), ['n/mm²', 'n/mm2']],
+  [define('pressure', 'GPa', 1000), []],
   [define('pressure', 'kPa', 1e-3), []],
   [define('pressure', 'Pa', 1e-6), []],
   [define('pressure', 'bar', 0.1), []],

@@ -1,11 +1,13 @@
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
-import { middleMm, type End } from '@/core/spring/schools';
+import { middleMm, type End, type School } from '@/core/spring/schools';
 import type { Entries } from '../entry';
 import { issueWords, warningWords } from '../words';
-import { loadsOf, overloads } from './loads';
+import { effectiveFinding } from './effective';
+import { frontUnloading, loadsOf, overloads } from './loads';
 import { sagOf } from './measure';
 import { numberOf } from './read';
-import { schoolOf, targetOf, windowsOf } from './springs';
+import { droopFaults } from './reach';
+import { schoolOf, targetOf, windowsOf } from './targets';
 
 /** A finding in words: the first words carry it, the last ones name its origin. */
 export interface Because {
@@ -22,21 +24,14 @@ const mm = (x: number) => `${Math.round(x)} mm`;
  * What the measured pair says of the spring. The ring moves both sags alike (constant leverage, linear spring), so the difference between rider
  * and static sag belongs to the rate alone: holding the rider sag at its target leaves static − (rider − target).
  */
-function springFinding(entries: Entries, machine: Entries, end: End): Because[] {
+function springFinding(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Because[] {
   const read = sagOf(entries, machine, end);
   if (!read?.result.ok) return [];
   const { staticSagMm, riderSagMm } = read.result.value;
-  const school = schoolOf(entries);
-  const windows = windowsOf(entries, machine, end);
-  const target = targetOf(entries, machine, end);
+  const school = schoolOf(entries, schools);
+  const windows = windowsOf(entries, machine, end, schools);
+  const target = targetOf(entries, machine, end, schools);
   const found: Because[] = [];
-  if (staticSagMm !== null && staticSagMm < 1)
-    found.push({
-      mark: 'warn',
-      lead: `${NAME[end]}: no static sag.`,
-      rest: 'It tops out and has no droop travel: a fault to cure before riding. The spacer or the preload is too long.',
-      origin: 'Measured.',
-    });
   if (staticSagMm === null || riderSagMm === null || !windows || !target) return found;
   const window = windows.static ?? { minMm: target.static.value - 5, maxMm: target.static.value + 5 };
   const origin = `Measured; ${school.name.toLowerCase()}.`;
@@ -125,9 +120,9 @@ function pitchFinding(entries: Entries, machine: Entries): Because[] {
 /** Overload against the plate: no spring solves it. */
 export function overloadFindings(entries: Entries, machine: Entries): Because[] {
   const loads = loadsOf(entries, machine);
-  const over = overloads(loads).map(({ caseName, totalKg, platedKg }): Because => ({
+  const over = overloads(loads, machine).map(({ caseName, what, totalKg, platedKg }): Because => ({
     mark: 'danger',
-    lead: `Overloaded ${caseName}: ${Math.round(totalKg)} kg against ${Math.round(platedKg)} kg on the plate.`,
+    lead: `Overloaded ${caseName}${what === 'machine' ? '' : `, ${what}`}: ${Math.round(totalKg)} kg against ${Math.round(platedKg)} kg ${what === 'machine' ? 'on the plate' : 'allowed'}.`,
     rest: 'No spring makes this safe or lawful. Take mass off before anything else.',
     origin: 'Weighed machine, declared load.',
   }));
@@ -164,16 +159,39 @@ function legFindings(entries: Entries): Because[] {
   });
 }
 
+/** A load behind the rear axle is worth a word when it takes this much off the front wheel, kg. */
+const UNLOADING_WORTH_SAYING_KG = 2;
+
+function unloadingFinding(entries: Entries, machine: Entries): Because[] {
+  const unloading = frontUnloading(loadsOf(entries, machine), machine);
+  if (!unloading || unloading.kg < UNLOADING_WORTH_SAYING_KG) return [];
+  return [
+    {
+      mark: 'note',
+      lead: `The ${unloading.things.join(' and ')} takes ${unloading.kg.toFixed(1)} kg off the front wheel.`,
+      rest: 'It hangs behind the rear axle. Moving it forward costs nothing and steadies the steering.',
+      origin: 'Moments about the rear axle.',
+    },
+  ];
+}
+
+const droopFindings = (entries: Entries, machine: Entries): Because[] =>
+  droopFaults(entries, machine).map(({ lead, rest }) => ({ mark: 'danger', lead, rest, origin: 'Measured.' }));
+
 /** Everything the readings say so far, gravest first. */
-export function becauseOf(entries: Entries, machine: Entries): Because[] {
+export function becauseOf(entries: Entries, machine: Entries, schools: readonly School[]): Because[] {
   const all = [
     ...overloadFindings(entries, machine),
-    ...springFinding(entries, machine, 'rear'),
-    ...springFinding(entries, machine, 'front'),
+    ...droopFindings(entries, machine),
+    ...springFinding(entries, machine, 'rear', schools),
+    ...springFinding(entries, machine, 'front', schools),
+    ...effectiveFinding(entries, machine, 'rear'),
+    ...effectiveFinding(entries, machine, 'front'),
     ...frictionFinding(entries, machine, 'rear'),
     ...frictionFinding(entries, machine, 'front'),
     ...legFindings(entries),
     ...pitchFinding(entries, machine),
+    ...unloadingFinding(entries, machine),
   ];
   const rank = { danger: 0, warn: 1, note: 2 };
   return all.sort((a, b) => rank[a.mark] - rank[b.mark]);
@@ -213,4 +231,24 @@ export function candidateWords(
     rest: `${held}${why[candidate.verdict] ?? ''}${extra} Full travel stands ${candidate.loadFactorAtFullTravel.toFixed(1)} times the laden load.`,
     origin: `Predicted; ${schoolName.toLowerCase()}.`,
   };
+}
+
+/** Why not the neighbours: what the next softer and the next stiffer spring of the list would do. */
+export function neighbourWords(
+  neighbours: {
+    name: string;
+    side: 'softer' | 'stiffer';
+    verdict: string;
+    riderSagMm: number;
+    staticSagMm: number;
+    preloadMm: number;
+    preloadInRange: boolean;
+  }[],
+): Because[] {
+  return neighbours.map(({ name, side, verdict, riderSagMm, staticSagMm, preloadMm, preloadInRange }) => ({
+    mark: 'note',
+    lead: `Next ${side}, ${name}: ${verdict}.`,
+    rest: `${preloadInRange ? '' : 'Outside the adjuster: '}${preloadMm.toFixed(1)} mm of preload, ${mm(riderSagMm)} with the rider, ${mm(staticSagMm)} bare.`,
+    origin: 'Predicted.',
+  }));
 }

@@ -1,21 +1,23 @@
-import { constantLeverage } from '@/core/leverage/leverage';
 import { err, type Result } from '@/core/result';
-import { type EndModel, frontEnd, rearEnd } from '@/core/spring/end';
-import {
-  againstWindow,
-  middleMm,
-  type End,
-  schoolById,
-  SCHOOLS,
-  type School,
-  type Use,
-  type Windows,
-  type WindowVerdict,
-} from '@/core/spring/schools';
-import { type CatalogueSpring, predict, selectSpring, type SelectResult } from '@/core/spring/select';
+import type { EndModel } from '@/core/spring/end';
+import type { ForcePoint } from '@/core/spring/law';
+import type { End, School } from '@/core/spring/schools';
+import { type Candidate, type CatalogueSpring, selectSpring, type SelectResult } from '@/core/spring/select';
 import type { Entries } from '../entry';
+import { issueWords } from '../words';
+import { endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
 import { type Figure, figureOr, numberOf, textOf } from './read';
+import { type Target, targetOf } from './targets';
+
+/** What the tester found of a spring, newest. */
+export interface MeasuredSpring {
+  rateNPerMm: number;
+  rateStandardError: number | null;
+  seatOffsetMm: number;
+  forceTable: ForcePoint[] | null;
+  at: string;
+}
 
 /** A spring of the list, as the page sends it. Rates per leg at the front. */
 export interface ListedSpring {
@@ -24,41 +26,37 @@ export interface ListedSpring {
   name: string;
   rateText: string;
   rateNPerMm: number;
+  /** Dual-rate and progressive springs. */
+  forceTable: ForcePoint[] | null;
   freeLengthMm: number | null;
   solidLengthMm: number | null;
   place: 'drawer' | 'supplier';
+  /** Where the line comes from: by hand, or a supplier's list and its day. */
+  origin: string;
+  measured: MeasuredSpring | null;
 }
 
-export const schoolOf = (entries: Entries): School => schoolById(textOf(entries, 'school'));
-export const purposeOf = (entries: Entries): Use => (textOf(entries, 'use') || 'road') as Use;
+/** A measured rate that misses the mark by more than this share is worth a warning, if the fit is surer than that. From memory: springs are sold to ± 5 %, a tester is good to 1 %. */
+const MISMARKED_SHARE = 0.03;
 
-export function windowsOf(entries: Entries, machine: Entries, end: End, school: School = schoolOf(entries)): Windows | null {
-  const travelMm = numberOf(machine, `machine.travel.${end}`);
-  return travelMm === null ? null : school.windows(purposeOf(entries), end, travelMm);
+/** True where the tester says plainly that the mark is wrong. */
+export function isMismarked({ rateNPerMm, measured }: ListedSpring): boolean {
+  if (!measured) return false;
+  const off = Math.abs(measured.rateNPerMm - rateNPerMm);
+  return off > MISMARKED_SHARE * rateNPerMm && off > 2 * (measured.rateStandardError ?? 0);
 }
 
-/** Where a school names no static sag, a share of its rider sag stands in. From memory: the pair school's 35 of 100. */
-const STATIC_SHARE_OF_RIDER = 0.35;
+/** The rate to reckon with: as measured where it was, else as marked. */
+export const rateOf = (s: ListedSpring): number => s.measured?.rateNPerMm ?? s.rateNPerMm;
 
-export interface Target {
-  static: Figure;
-  rider: Figure;
-}
-
-/** The two sags to aim at: typed ones first, else the middle of the school's windows. */
-export function targetOf(entries: Entries, machine: Entries, end: End): Target | null {
-  const own = windowsOf(entries, machine, end);
-  const share = windowsOf(
-    entries,
-    machine,
-    end,
-    SCHOOLS.find((s) => s.id === 'share-of-travel'),
-  );
-  const riderWindow = own?.rider ?? share?.rider;
-  if (!riderWindow) return null;
-  const rider = figureOr(entries, `springs.${end}.target.rider`, Math.round(middleMm(riderWindow)));
-  const statics = own?.static ? Math.round(middleMm(own.static)) : Math.round(rider.value * STATIC_SHARE_OF_RIDER);
-  return { static: figureOr(entries, `springs.${end}.target.static`, statics), rider };
+export function asCatalogue(s: ListedSpring): CatalogueSpring {
+  const table = s.measured?.forceTable ?? (s.measured ? null : s.forceTable);
+  return {
+    id: String(s.id),
+    ...(table ? { forceTable: table } : { rateNPerMm: rateOf(s) }),
+    ...(s.freeLengthMm === null ? {} : { freeLengthMm: s.freeLengthMm }),
+    ...(s.solidLengthMm === null ? {} : { solidLengthMm: s.solidLengthMm }),
+  };
 }
 
 const USUAL_MOST_PRELOAD_MM: Record<End, number> = { rear: 20, front: 25 };
@@ -68,25 +66,9 @@ export const rangeOf = (entries: Entries, end: End): [Figure, Figure] => [
   figureOr(entries, `springs.${end}.range.max`, USUAL_MOST_PRELOAD_MM[end]),
 ];
 
-export const legsOf = (machine: Entries): number => (textOf(machine, 'machine.forkSpring') === 'one' ? 1 : 2);
-
-/** The end as the springs feel it, or the machine figures still missing. */
-export function endModelOf(entries: Entries, machine: Entries, end: End): EndModel | { missing: string[] } {
-  const travelMm = numberOf(machine, `machine.travel.${end}`);
-  const second = end === 'rear' ? 'machine.leverage' : 'machine.rake';
-  const figure = numberOf(machine, second);
-  if (travelMm === null || figure === null)
-    return { missing: [...(travelMm === null ? [`machine.travel.${end}`] : []), ...(figure === null ? [second] : [])] };
-  const gasN = numberOf(entries, `springs.${end}.otherForce`) ?? 0;
-  return end === 'rear' ? rearEnd(travelMm, constantLeverage(figure), () => gasN) : frontEnd(travelMm, figure, legsOf(machine), () => gasN);
-}
-
-/** What a candidate does in each declared load case, at the preload chosen for solo. */
-export interface CaseSag {
+export interface NamedLoad {
   name: string;
-  sagMm: number;
-  share: number;
-  bottomed: boolean;
+  loadN: number;
 }
 
 export interface Selection {
@@ -94,16 +76,22 @@ export interface Selection {
   target: Target;
   staticLoadN: number;
   ladenLoadN: number;
+  loadCases: NamedLoad[];
   result: Result<SelectResult>;
-  casesOf(spring: ListedSpring, preloadMm: number): CaseSag[];
 }
 
-const asCatalogue = (s: ListedSpring): CatalogueSpring => ({
-  id: String(s.id),
-  rateNPerMm: s.rateNPerMm,
-  ...(s.freeLengthMm === null ? {} : { freeLengthMm: s.freeLengthMm }),
-  ...(s.solidLengthMm === null ? {} : { solidLengthMm: s.solidLengthMm }),
-});
+export interface NoSelection {
+  missing: string[];
+  /** A figure that is there but cannot be used, in words. */
+  unusable: { field: string; words: string } | null;
+}
+
+/** Springs that are right come first, those in the drawer before those to order; then by how near both sags come. */
+function ranked(candidates: Candidate[], springs: readonly ListedSpring[]): Candidate[] {
+  const inDrawer = new Set(springs.filter((s) => s.place === 'drawer').map((s) => String(s.id)));
+  const place = (c: Candidate) => (c.verdict !== 'right' ? 2 : inDrawer.has(c.id) ? 0 : 1);
+  return [...candidates].sort((a, b) => place(a) - place(b));
+}
 
 /** The whole spring question of one end, or what is missing for it, as field names. */
 export function selectionOf(
@@ -111,67 +99,67 @@ export function selectionOf(
   machine: Entries,
   end: End,
   springs: readonly ListedSpring[],
-): Selection | { missing: string[] } {
+  schools: readonly School[],
+): Selection | NoSelection {
   const loads = loadsOf(entries, machine);
-  const model = endModelOf(entries, machine, end);
-  const target = targetOf(entries, machine, end);
-  const missing = [...loads.missing, ...('missing' in model ? model.missing : [])];
+  const found = endModelOf(entries, machine, end);
+  if (isUnusable(found)) return { missing: loads.missing, unusable: { field: found.field, words: issueWords(found.issue) } };
+  const target = targetOf(entries, machine, end, schools);
+  const missing = [...loads.missing, ...(isMissing(found) ? found.missing : [])];
   const solo = loads.cases[0];
-  if (missing.length > 0 || 'missing' in model || target === null || solo === undefined) return { missing };
+  if (missing.length > 0 || isMissing(found) || target === null || solo === undefined) return { missing, unusable: null };
+  const { model } = found;
   const [min, max] = rangeOf(entries, end);
-  const [staticLoadN, ladenLoadN] = solo.result.ok
-    ? end === 'rear'
-      ? [solo.result.value.staticRearN, solo.result.value.ladenRearN]
-      : [solo.result.value.staticFrontN, solo.result.value.ladenFrontN]
-    : [0, 0];
+  const sprungOf = (c: (typeof loads.cases)[number]): NamedLoad[] =>
+    c.result.ok ? [{ name: c.name, loadN: end === 'rear' ? c.result.value.ladenRearN : c.result.value.ladenFrontN }] : [];
+  const loadCases = loads.cases.flatMap(sprungOf);
+  const staticLoadN = solo.result.ok ? (end === 'rear' ? solo.result.value.staticRearN : solo.result.value.staticFrontN) : 0;
+  const ladenLoadN = loadCases[0]?.loadN ?? 0;
   const result = ((): Result<SelectResult> => {
     if (!solo.result.ok) return solo.result;
     if (ladenLoadN <= staticLoadN) return err('load-not-increasing');
     if (target.rider.value <= target.static.value || target.rider.value > model.travelMm) return err('target-order');
     if (min.value > max.value) return err('range-order');
-    const catalogue = springs.filter((s) => s.end === end).map(asCatalogue);
-    return selectSpring({
+    const selected = selectSpring({
       end: model,
       staticLoadN,
       ladenLoadN,
       target: { staticSagMm: target.static.value, riderSagMm: target.rider.value },
-      catalogue,
+      catalogue: springs.filter((s) => s.end === end).map(asCatalogue),
       preloadRangeMm: [min.value, max.value],
+      loadCases,
     });
-  })();
-  const casesOf = (spring: ListedSpring, preloadMm: number): CaseSag[] =>
-    loads.cases.flatMap((c) => {
-      if (!c.result.ok) return [];
-      const wheelN = end === 'rear' ? c.result.value.ladenRearN : c.result.value.ladenFrontN;
-      const p = predict(model, asCatalogue(spring), preloadMm, wheelN);
-      return [{ name: c.name, sagMm: p.sagMm, share: p.sagMm / model.travelMm, bottomed: p.bottomed }];
-    });
-  return { model, target, staticLoadN, ladenLoadN, result, casesOf };
-}
-
-export interface SchoolVerdict {
-  school: School;
-  chosen: boolean;
-  static: WindowVerdict | null;
-  rider: WindowVerdict | null;
-}
-
-/** What each school says of the sags measured at one end. */
-export function schoolVerdicts(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  staticMm: number | null,
-  riderMm: number | null,
-): SchoolVerdict[] {
-  const chosen = schoolOf(entries).id;
-  return SCHOOLS.map((school) => {
-    const windows = windowsOf(entries, machine, end, school);
+    if (!selected.ok) return selected;
+    const { value } = selected;
     return {
-      school,
-      chosen: school.id === chosen,
-      static: windows?.static && staticMm !== null ? againstWindow(staticMm, windows.static) : null,
-      rider: windows?.rider && riderMm !== null ? againstWindow(riderMm, windows.rider) : null,
+      ok: true,
+      value: { ...value, candidates: ranked(value.candidates, springs), warnings: [...found.warnings, ...value.warnings] },
     };
-  });
+  })();
+  return { model, target, staticLoadN, ladenLoadN, loadCases, result };
 }
+
+/** The candidates on either side of one, by rate at the rider sag: the neighbours a preference steps to. */
+export function neighboursOf(
+  candidate: Candidate,
+  candidates: readonly Candidate[],
+): { softer: Candidate | null; stiffer: Candidate | null } {
+  const order = [...candidates].sort((a, b) => a.wheelRateNPerMm - b.wheelRateNPerMm);
+  const i = order.findIndex((c) => c.id === candidate.id);
+  return { softer: order[i - 1] ?? null, stiffer: order[i + 1] ?? null };
+}
+
+/** The candidate to look at first: the best one, moved one step where the rider prefers it so. */
+export function proposed(entries: Entries, end: End, candidates: readonly Candidate[]): Candidate | null {
+  const best = candidates[0];
+  if (!best) return null;
+  const bias = textOf(entries, `springs.${end}.bias`);
+  if (bias !== 'softer' && bias !== 'stiffer') return best;
+  return neighboursOf(best, candidates)[bias] ?? best;
+}
+
+/** Preload as a share of the spring's free length, for the school that sets it; null where the free length is not known. */
+export const preloadShareOf = (spring: ListedSpring, preloadMm: number): number | null =>
+  spring.freeLengthMm === null ? null : preloadMm / spring.freeLengthMm;
+
+export const chosenOf = (entries: Entries, end: End): number | null => numberOf(entries, `springs.${end}.choice`);

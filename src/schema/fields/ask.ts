@@ -1,4 +1,4 @@
-import { choice, distance, type FieldDef, length, mass, pressure, text } from './kinds';
+import { choice, distance, type FieldDef, fuel, length, mass, pressure, text } from './kinds';
 import { SETUP_FIELDS, withPrefix } from './setup';
 
 const KM = 1e6;
@@ -11,7 +11,15 @@ export const USES = {
   rally: 'Rally and competition',
 };
 
-export const LUGGAGE_PLACES = { panniers: 'Panniers', 'top-box': 'Top box', tail: 'Tail bag', 'tank-bag': 'Tank bag', tank: 'On the tank' };
+export const LUGGAGE_PLACES = {
+  panniers: 'Panniers',
+  'top-box': 'Top box',
+  tail: 'Tail bag',
+  'tank-bag': 'Tank bag',
+  tank: 'On the tank',
+  tools: 'Tools',
+  water: 'Water',
+};
 
 export const COMPLAINT_PHRASES = {
   'harsh-small': 'Harsh on small bumps',
@@ -50,6 +58,10 @@ export const COMPLAINT_PLACES = {
 export const ASK_RIDER: FieldDef[] = [
   mass('rider.mass', 'Rider in full gear', [10, 400], [40, 160]),
   mass('passenger.mass', 'Passenger in full gear', [5, 400], [20, 150], { hint: 'leave empty when riding solo' }),
+  length('rider.inside', 'Inside leg', [300, 1300], [600, 1000], { hint: 'in riding boots; for reach to the ground' }),
+  length('rider.at', 'Rider’s seat, forward of the rear axle', [-500, 2000], [300, 900], { hint: 'usual place until measured' }),
+  length('passenger.at', 'Passenger, forward of the rear axle', [-500, 2000], [-100, 600], { hint: 'usual place until measured' }),
+  fuel('fuel.more', 'Fuel against the weighed state', [-40e6, 40e6], [-25e6, 25e6], { hint: 'more is +, less is −' }),
   choice('fuel.state', 'Fuel when weighed and measured', { full: 'Full', half: 'Half', reserve: 'Reserve', unknown: 'Not noted' }),
 ];
 

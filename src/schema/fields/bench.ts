@@ -24,10 +24,16 @@ export const SCHOOL_CHOICES = {
   'share-of-travel': 'Share of travel',
   'road-window': 'Road window',
   'makers-sheet': 'Maker’s sheet',
+  'preload-share': 'Preload share',
+  'drive-first': 'Drive first',
+  'balance-first': 'Balance first',
 };
+
+export const GRIPS = { low: 'Low grip', high: 'High grip' };
 
 export const MEASURE_FIELDS: FieldDef[] = [
   choice('school', 'School', SCHOOL_CHOICES),
+  choice('school.grip', 'Grip, for drive first', GRIPS),
   ...walk('measure', 'rear'),
   ...walk('measure', 'front'),
   length('measure.rear.used', 'Travel used on the last ride', [0, 600], [0, 350], { end: 'rear' }),
@@ -50,6 +56,13 @@ const springFields = (end: End): FieldDef[] => [
   }),
   count(`springs.${end}.choice`, 'Spring chosen', '', [1, 1e9], [1, 1e9], { end }),
   length(`springs.${end}.preload`, 'Preload for it', [0, 200], [0, 40], { end }),
+  choice(
+    `springs.${end}.bias`,
+    'Rider’s preference',
+    { softer: 'One step softer', none: 'As computed', stiffer: 'One step stiffer' },
+    { end },
+  ),
+  text(`springs.${end}.biasReason`, 'Reason for the preference', { end, maxLength: 300 }),
   text(`springs.${end}.reason`, 'Reason for the choice', { end, maxLength: 500, lines: 2 }),
 ];
 
@@ -106,4 +119,11 @@ export const JOB_FIELDS: FieldDef[] = [
   text('job.notes', 'Notes on the job', { maxLength: 2000, lines: 3 }),
 ];
 
-export const SPRINGS_FIELDS: FieldDef[] = [...springFields('rear'), ...springFields('front')];
+export const SPRINGS_FIELDS: FieldDef[] = [
+  ...springFields('rear'),
+  ...springFields('front'),
+  length('springs.front.oilLevel', 'Oil level to reckon with', [0, 500], [60, 200], {
+    end: 'front',
+    hint: 'as found until typed; leg compressed, spring out',
+  }),
+];

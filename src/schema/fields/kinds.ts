@@ -65,6 +65,8 @@ export const force = quantity('force', 'N', 'lbf', 0);
 export const pressure = quantity('pressure', 'bar', 'psi', 2);
 export const distance = quantity('length', 'km', 'mi', 0);
 export const torque = quantity('torque', 'N·m', 'lbf·ft', 1);
+export const volume = quantity('volume', 'mL', 'fl oz', 0);
+export const fuel = quantity('volume', 'L', 'fl oz', 1);
 export const angle = quantity('angle', '°', '°', 1);
 
 export const count = (

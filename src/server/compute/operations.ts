@@ -1,13 +1,31 @@
 import { z } from 'zod';
 import { loads } from '@/core/loads/loads';
-import { constantLeverage } from '@/core/leverage/leverage';
+import { oil } from '@/core/damper/oil';
+import { leverageOf } from '@/core/leverage/leverage';
 import { sag } from '@/core/measure/sag';
-import type { Result, Warning } from '@/core/result';
-import { frontEnd, rearEnd } from '@/core/spring/end';
+import { ok, type Result, type Warning } from '@/core/result';
+import { airSpring } from '@/core/spring/air';
+import { effectiveRate } from '@/core/spring/effective';
+import { endOf } from '@/core/spring/endOf';
 import { selectSpring } from '@/core/spring/select';
+import { seriesSegments, seriesWorking } from '@/core/spring/series';
+import { fitSpring } from '@/core/spring/tester';
+import { springWire } from '@/core/spring/wire';
 import { convert } from '@/core/units/convert';
-import type { WorkingStep } from '@/core/working';
-import { convertRequest, loadsRequest, sagRequest, springSelectRequest } from '@/schema/compute';
+import { given, type WorkingStep } from '@/core/working';
+import {
+  airSpringRequest,
+  convertRequest,
+  leverageRequest,
+  loadsRequest,
+  oilRequest,
+  sagRequest,
+  springEffectiveRequest,
+  springFitRequest,
+  springSelectRequest,
+  springStackRequest,
+  springWireRequest,
+} from '@/schema/compute';
 import { type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
 
@@ -32,18 +50,76 @@ const OPERATIONS: Record<string, Operation> = {
   convert: operation('A quantity as people write it, in another unit.', convertRequest, ({ value, to }) => convert(value, to)),
   sag: operation('Static and rider sag, shares of travel and friction bands from lifted and pressed readings.', sagRequest, sag),
   loads: operation('Sprung loads at the wheels from wheel weights and additions, by moments.', loadsRequest, loads),
-  'spring-select': operation(
-    'The ideal spring for two sag targets, and the springs of a catalogue ranked against it.',
-    springSelectRequest,
-    (r) => {
-      const otherForceN = r.otherForce.kind === 'constant' ? r.otherForce.forceN : 0;
-      const other = () => otherForceN;
-      const end =
-        r.end === 'rear' ? rearEnd(r.travelMm, constantLeverage(r.leverage.ratio), other) : frontEnd(r.travelMm, r.rakeDeg, r.legs, other);
-      return selectSpring({ ...r, end });
+  'spring-wire': operation(
+    'Rate, index and solid length of a coil spring from its wire, or the wire for a rate; cut coils.',
+    springWireRequest,
+    springWire,
+  ),
+  'spring-fit': operation(
+    'Rate and seat offset, or start and end rate, from readings of the spring tester.',
+    springFitRequest,
+    ({ points, model }) => fitSpring(points, model),
+  ),
+  'spring-stack': operation(
+    'Springs one on top of another: the rate over the travel until each binds.',
+    springStackRequest,
+    ({ springs }) => {
+      const segments = seriesSegments(springs);
+      return segments.ok ? ok({ segments: segments.value, warnings: [], working: seriesWorking(springs, segments.value) }) : segments;
     },
   ),
+  leverage: operation(
+    'Shock stroke, leverage ratio and its slope over the wheel travel: constant, table or linkage.',
+    leverageRequest,
+    leverageOver,
+  ),
+  'spring-select': operation(
+    'The ideal spring for two sag targets, and the springs of a catalogue ranked against it for every load case.',
+    springSelectRequest,
+    (r) => {
+      const end = endOf(r);
+      if (!end.ok) return end;
+      const selected = selectSpring({ ...r, end: end.value.end });
+      return selected.ok ? ok({ ...selected.value, warnings: [...end.value.warnings, ...selected.value.warnings] }) : selected;
+    },
+  ),
+  'spring-effective': operation(
+    'The rate that must be in there, from the two measured sags, and whether it agrees with the mark.',
+    springEffectiveRequest,
+    (r) => {
+      const end = endOf(r);
+      return end.ok ? effectiveRate({ ...r, end: end.value.end }) : end;
+    },
+  ),
+  'air-spring': operation('Force and pressure of the air in sealed fork legs over the travel, by oil level.', airSpringRequest, (r) => {
+    const found = airSpring(r);
+    if (!found.ok) return found;
+    const { air, warnings, working } = found.value;
+    return ok({ forceN: r.atMm.map(air.forceN), pressureMPa: r.atMm.map(air.pressureMPa), warnings, working });
+  }),
+  oil: operation('Viscosity at a temperature and the viscosity index, from the figures at 40 and 100 °C.', oilRequest, oil),
 };
+
+function leverageOver(r: z.output<typeof leverageRequest>): Result<Computed> {
+  const lever = leverageOf(r, Math.max(...r.atWheelMm, 1));
+  if (!lever.ok) return lever;
+  const { strokeMm, ratio, ratioSlopePerMm } = lever.value;
+  const [shockMm, ratios] = [r.atWheelMm.map(strokeMm), r.atWheelMm.map(ratio)];
+  const source = {
+    constant: 'definition',
+    table: 'rising cubic through the pairs (Fritsch and Carlson 1980)',
+    linkage: 'plane kinematics',
+  }[r.kind];
+  const working = r.atWheelMm.map((z, i) => ({
+    label: `Leverage ratio at ${z.toFixed(1)} mm`,
+    formula: 'dz/ds',
+    inputs: [given('wheel travel z', z, 'mm'), given('shock stroke s', shockMm[i]!, 'mm', 'computed')],
+    result: ratios[i]!,
+    unit: '',
+    source,
+  }));
+  return ok({ shockMm, ratio: ratios, ratioSlopePerMm: r.atWheelMm.map(ratioSlopePerMm), warnings: [], working });
+}
 
 export const operationList = () => Object.entries(OPERATIONS).map(([name, { sentence }]) => ({ name, sentence }));
 

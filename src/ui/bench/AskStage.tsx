@@ -1,18 +1,22 @@
 'use client';
+import { useMemo } from 'react';
 import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, COMPLAINT_ITEM, LUGGAGE_ITEM } from '@/schema/fields/ask';
 import { loadsOf } from '@/schema/facts/loads';
 import { JOB_FIELDS } from '@/schema/fields/bench';
 import { overloadFindings } from '@/schema/facts/because';
-import { useLive } from '../fields/context';
-import { Small, Table } from '../layout/primitives';
-import { useBench, useFigures } from './BenchContext';
+import { useFieldStore } from '../fields/context';
+import { withUnit } from '../fields/store';
+import { LinkButton, QuietButton, Small, Table } from '../layout/primitives';
+import { useBench, useLater } from './BenchContext';
+import { LoadsView } from './LoadsView';
 import { MachineFigures } from './MachineFigures';
 import { BecauseList, Columns, FieldsOf, Repeat, SealedNote, Titled } from './parts';
 import { SetupFields } from './SetupFields';
 
 /** Ask: who rides, with what, where, what is wrong; and what came in. */
 export function AskStage() {
-  const { sealed } = useBench();
+  const { sealed, data } = useBench();
+  const { machine } = data;
   return (
     <>
       <SealedNote />
@@ -22,6 +26,7 @@ export function AskStage() {
             <FieldsOf defs={ASK_RIDER} locked={sealed} />
           </Titled>
           <Titled title="Luggage">
+            <LastLoads />
             <Repeat list="luggage" defs={LUGGAGE_ITEM} add="Add luggage" empty="None declared." locked={sealed} />
           </Titled>
           <Titled title="The ride">
@@ -44,6 +49,7 @@ export function AskStage() {
           </Titled>
           <Titled title="The machine">
             <MachineFigures />
+            <LinkButton href={`/machines/${machine.id}/leverage`}>Leverage, air and stops</LinkButton>
           </Titled>
         </div>
       </Columns>
@@ -56,11 +62,27 @@ export function AskStage() {
   );
 }
 
+/** The machine's loads as last declared, taken over in one press where this job has none yet. */
+function LastLoads() {
+  const { data, sealed } = useBench();
+  const { live } = useLater();
+  const store = useFieldStore();
+  const before = Object.values(data.lastKnown).filter((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
+  const declared = Object.values(live).some((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
+  if (sealed || declared || before.length === 0) return null;
+  return (
+    <QuietButton onPress={() => before.forEach((e) => store.put(e.field, withUnit(e)))}>
+      Take over passenger and luggage of this machine’s last job
+    </QuietButton>
+  );
+}
+const LOAD_FIELDS = /^(passenger|luggage)\./;
+
 function LoadTable() {
-  const live = useLive();
-  const figures = useFigures();
-  const loads = loadsOf(live, figures);
-  const findings = overloadFindings(live, figures);
+  const { live, figures } = useLater();
+  const { sealed } = useBench();
+  const loads = useMemo(() => loadsOf(live, figures), [live, figures]);
+  const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
   return (
     <Titled title="Load cases" aside={loads.platedKg === null ? 'plated maximum not known' : `plate ${Math.round(loads.platedKg)} kg`}>
       {loads.cases.length === 0 ? (
@@ -101,6 +123,7 @@ function LoadTable() {
         </p>
       )}
       {findings.length > 0 && <BecauseList findings={findings} empty="" />}
+      <LoadsView loads={loads} locked={sealed} />
     </Titled>
   );
 }

@@ -21,7 +21,7 @@ import { RideStage } from './RideStage';
 import { Rail } from './Rail';
 import { post, sendTo } from './send';
 import { SetStage } from './SetStage';
-import { SpringsStage } from './SpringsStage';
+import { SpringsStage } from './springs/SpringsStage';
 import { ValvesStage } from './ValvesStage';
 
 const STAGE_SHEETS: Record<Stage, ComponentType> = {

@@ -1,5 +1,6 @@
 'use client';
 import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
+import type { School } from '@/core/spring/schools';
 import type { Entries } from '@/schema/entry';
 import type { ListedSpring } from '@/schema/facts/springs';
 import { useFieldStore, useLive } from '../fields/context';
@@ -24,6 +25,8 @@ export interface BenchData {
   figures: Entries;
   lastKnown: Entries;
   springs: ListedSpring[];
+  /** The shop's schools, each in its newest version. */
+  schools: School[];
   technicians: { id: number; name: string }[];
   signed: SignedLine[];
   setupId: number | null;

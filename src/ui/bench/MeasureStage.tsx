@@ -5,10 +5,8 @@ import type { End } from '@/core/spring/schools';
 import type { Entries } from '@/schema/entry';
 import { becauseOf } from '@/schema/facts/because';
 import { sagOf } from '@/schema/facts/measure';
-import { schoolVerdicts } from '@/schema/facts/springs';
 import { printIn } from '@/core/units/print';
 import { CAUTIONS } from '@/schema/facts/cautions';
-import { EntryField } from '../fields/EntryField';
 import { useSystem } from '../fields/context';
 import { Stance } from '../figures/Stance';
 import type { StanceLine } from '../figures/stanceScale';
@@ -17,6 +15,8 @@ import { useBench, useFact, useLater } from './BenchContext';
 import styled from 'styled-components';
 import { BecauseList, Columns, SealedNote, Working } from './parts';
 import { ghostLines, stanceEnd } from './stance';
+import { Reach } from './Reach';
+import { SchoolsTable } from './SchoolsTable';
 import { Walk } from './Walk';
 
 type Prefix = 'measure' | 'set';
@@ -70,7 +70,8 @@ export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked
         {prefix === 'measure' && (
           <>
             <Findings />
-            <Schools />
+            <SchoolsTable />
+            <Reach />
           </>
         )}
         {aside}
@@ -94,8 +95,9 @@ const NO_LINES: StanceLine[] = [];
 
 function StanceOf({ prefix }: { prefix: Prefix }) {
   const inches = useSystem() === 'imperial';
-  const rear = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'rear', prefix), [prefix]));
-  const front = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'front', prefix), [prefix]));
+  const { schools } = useBench().data;
+  const rear = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'rear', schools, prefix), [prefix, schools]));
+  const front = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'front', schools, prefix), [prefix, schools]));
   return <Stance rear={rear} front={front} ghost={useBefore(prefix)} inches={inches} />;
 }
 
@@ -110,7 +112,8 @@ function Before({ prefix }: { prefix: Prefix }) {
 
 function Findings() {
   const { live, figures } = useLater();
-  const findings = useMemo(() => becauseOf(live, figures), [live, figures]);
+  const { schools } = useBench().data;
+  const findings = useMemo(() => becauseOf(live, figures, schools), [live, figures, schools]);
   return (
     <BecauseList
       findings={findings}
@@ -165,56 +168,6 @@ function Results({ prefix }: { prefix: Prefix }) {
         ))}
       </tbody>
     </Table>
-  );
-}
-
-function verdictsOf(live: Entries, figures: Entries) {
-  const of = (end: End) => {
-    const sag = sagIn(live, figures, end, 'measure');
-    return schoolVerdicts(live, figures, end, sag?.staticSagMm ?? null, sag?.riderSagMm ?? null);
-  };
-  return { rear: of('rear'), front: of('front') };
-}
-
-function Schools() {
-  const { live, figures } = useLater();
-  const { sealed } = useBench();
-  const verdicts = useMemo(() => verdictsOf(live, figures), [live, figures]);
-  const said = (v: (typeof verdicts.rear)[number]) => {
-    const parts = [v.static && `static ${v.static}`, v.rider && `rider ${v.rider}`].filter(Boolean);
-    return parts.length > 0 ? parts.join(', ') : '–';
-  };
-  return (
-    <section style={{ marginTop: '1.25rem' }}>
-      <EntryField field="school" label="School followed" locked={sealed} />
-      <Table aria-label="What each school says">
-        <thead>
-          <tr>
-            <th>What each school says</th>
-            <th>
-              <EndName $end="rear">Rear</EndName>
-            </th>
-            <th>
-              <EndName $end="front">Front</EndName>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {verdicts.rear.map((v, i) => (
-            <tr key={v.school.id}>
-              <td style={{ fontWeight: v.chosen ? 700 : 400 }}>{v.school.name}</td>
-              <td>
-                <Small>{said(v)}</Small>
-              </td>
-              <td>
-                <Small>{said(verdicts.front[i]!)}</Small>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
-      <Small>“Low” sits too low, “high” too high. Windows: common practice, no source.</Small>
-    </section>
   );
 }
 

@@ -13,7 +13,7 @@ import { BecauseList, Columns, SealedNote, Titled } from './parts';
 export function ReasonStage() {
   const live = useLive();
   const figures = useFigures();
-  const { sealed } = useBench();
+  const { sealed, data } = useBench();
   const complaints = itemNumbers(live, 'complaint');
   const phrase = (key: string) => (COMPLAINT_PHRASES as Record<string, string>)[key] ?? 'Complaint';
   const place = (key: string) => (COMPLAINT_PLACES as Record<string, string>)[key];
@@ -36,7 +36,10 @@ export function ReasonStage() {
               ))}
             </ul>
           </Titled>
-          <BecauseList findings={becauseOf(live, figures)} empty="Nothing is measured yet. The walk under Measure gives the evidence." />
+          <BecauseList
+            findings={becauseOf(live, figures, data.schools)}
+            empty="Nothing is measured yet. The walk under Measure gives the evidence."
+          />
         </div>
         <Titled title="The finding" aside="free → cheap → springs → valves → new unit">
           {REASON_FIELDS.map((f) => (

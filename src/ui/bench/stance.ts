@@ -1,15 +1,21 @@
-import type { End } from '@/core/spring/schools';
+import type { End, School } from '@/core/spring/schools';
 import type { Entries } from '@/schema/entry';
 import { sagOf } from '@/schema/facts/measure';
 import { numberOf } from '@/schema/facts/read';
-import { windowsOf } from '@/schema/facts/springs';
+import { windowsOf } from '@/schema/facts/targets';
 import type { StanceEnd, StanceLine } from '../figures/stanceScale';
 
 /** One end of the stance figure from what is recorded. */
-export function stanceEnd(entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set' = 'measure'): StanceEnd {
+export function stanceEnd(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  schools: readonly School[],
+  prefix: 'measure' | 'set' = 'measure',
+): StanceEnd {
   const read = sagOf(entries, machine, end, prefix);
   const sag = read?.result.ok ? read.result.value : null;
-  const windows = windowsOf(entries, machine, end);
+  const windows = windowsOf(entries, machine, end, schools);
   return {
     travelMm: numberOf(machine, `machine.travel.${end}`),
     staticMm: sag?.staticSagMm ?? null,

@@ -1,52 +1,23 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Label, Radio, RadioGroup } from 'react-aria-components';
-import styled from 'styled-components';
 import { printIn } from '@/core/units/print';
-import type { ListedSpring } from '@/schema/facts/springs';
+import { isMismarked, type ListedSpring, rateOf } from '@/schema/facts/springs';
 import { readNewSpring } from '@/schema/newSpring';
 import { issueWords } from '@/schema/words';
 import { Columns, FieldGrid, Titled } from '../bench/parts';
 import { post } from '../bench/send';
 import { PlainField } from '../fields/PlainField';
-import { Button, Empty, QuietButton, Small, Table } from '../layout/primitives';
+import { LinkButton, Button, Empty, QuietButton, Small, Table } from '../layout/primitives';
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
-
-const Choices = styled(RadioGroup)`
-  display: flex;
-  gap: 1rem;
-  align-items: center;
-  min-height: 44px;
-  > span {
-    font-size: 0.8125rem;
-    color: var(--soft);
-    min-width: 3rem;
-  }
-  label {
-    min-height: 44px;
-    display: inline-flex;
-    align-items: center;
-    gap: 0.4rem;
-    cursor: pointer;
-  }
-  label::before {
-    content: '○';
-  }
-  label[data-selected] {
-    font-weight: 650;
-  }
-  label[data-selected]::before {
-    content: '●';
-  }
-  label[data-focus-visible] {
-    outline: 2px solid var(--ink);
-  }
-`;
+import { dayWords } from '../words/time';
+import { Choices } from './Choices';
+import { SupplierList } from './SupplierList';
+import { Tester } from './Tester';
 
 const NAME = { rear: 'Rear springs', front: 'Fork springs, rate of each' };
-const BLANK = { name: '', rate: '', freeLength: '', solidLength: '' };
+const BLANK = { name: '', rate: '', freeLength: '', solidLength: '', table: '' };
 
 /** The drawers: springs that can be fitted, by end and rate. A wrong one is taken off the list and added anew; nothing is overwritten. */
 export function Drawers({ springs }: { springs: ListedSpring[] }) {
@@ -56,12 +27,15 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
   const [end, setEnd] = useState<'rear' | 'front'>('rear');
   const [place, setPlace] = useState<'drawer' | 'supplier'>('drawer');
   const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const [onTester, setOnTester] = useState<number | null>(null);
+  const tested = springs.find((s) => s.id === onTester);
   const at = (field: string) => (problem?.field === field ? problem.words : null);
   const add = async () => {
     if (form.name.trim() === '') return setProblem({ field: 'name', words: 'Type the name or part number.' });
-    const read = readNewSpring(form);
+    const typed = { ...form, table: form.table.replaceAll(/\s*;\s*|,\s+/g, '\n') };
+    const read = readNewSpring(typed);
     if (!read.ok) return setProblem({ field: String(read.issue.path[0]), words: issueWords(read.issue) });
-    const answer = await post('/api/springs', { ...form, end, place });
+    const answer = await post('/api/springs', { ...typed, end, place });
     if (!answer.ok) return setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
     setProblem(null);
     setForm(BLANK);
@@ -92,7 +66,7 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
                         <th className="number">As marked</th>
                         <th className="number">Free length</th>
                         <th className="number">Solid length</th>
-                        <th>Where</th>
+                        <th>Where from</th>
                         <th>
                           <span className="visually-hidden">Take off</span>
                         </th>
@@ -103,15 +77,36 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
                         <tr key={s.id}>
                           <td>{s.name}</td>
                           <td className="number">
-                            <b>{other(s.rateNPerMm)}</b>
+                            <b>{other(rateOf(s))}</b>
+                            {s.forceTable && !s.measured && (
+                              <>
+                                <br />
+                                <Small>by table</Small>
+                              </>
+                            )}
                           </td>
                           <td className="number">
-                            <Small>{s.rateText}</Small>
+                            <Small>
+                              {isMismarked(s) ? '▲ ' : ''}
+                              {s.rateText}
+                              {s.measured ? `, measured ${dayWords(s.measured.at)}` : ''}
+                            </Small>
                           </td>
                           <td className="number">{s.freeLengthMm === null ? <Small>–</Small> : `${s.freeLengthMm.toFixed(0)} mm`}</td>
                           <td className="number">{s.solidLengthMm === null ? <Small>–</Small> : `${s.solidLengthMm.toFixed(0)} mm`}</td>
-                          <td>{s.place === 'drawer' ? 'drawer' : 'to order'}</td>
+                          <td>
+                            {s.place === 'drawer' ? 'drawer' : 'to order'}
+                            {s.origin !== 'by hand' && (
+                              <>
+                                <br />
+                                <Small>{s.origin}</Small>
+                              </>
+                            )}
+                          </td>
                           <td className="number">
+                            <QuietButton onPress={() => setOnTester(s.id)} aria-label={`Put ${s.name} on the tester`}>
+                              tester
+                            </QuietButton>{' '}
                             <QuietButton onPress={() => void retire(s.id)} aria-label={`Take ${s.name} off the list`}>
                               off the list
                             </QuietButton>
@@ -125,51 +120,61 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
             );
           })}
         </div>
-        <Titled title="Add a spring">
-          <Choices value={end} onChange={(v) => setEnd(v as 'rear' | 'front')}>
-            <Label elementType="span">End</Label>
-            <Radio value="rear">Rear</Radio>
-            <Radio value="front">Front</Radio>
-          </Choices>
-          <Choices value={place} onChange={(v) => setPlace(v as 'drawer' | 'supplier')}>
-            <Label elementType="span">Where</Label>
-            <Radio value="drawer">In the drawer</Radio>
-            <Radio value="supplier">To order</Radio>
-          </Choices>
-          <FieldGrid>
+        <div>
+          {tested && <Tester key={tested.id} spring={tested} onDone={() => setOnTester(null)} />}
+          <Titled title="Add a spring">
+            <Choices label="End" value={end} options={{ rear: 'Rear', front: 'Front' }} onPick={setEnd} />
+            <Choices label="Where" value={place} options={{ drawer: 'In the drawer', supplier: 'To order' }} onPick={setPlace} />
+            <FieldGrid>
+              <PlainField
+                label="Name or part number"
+                value={form.name}
+                onChange={(name) => setForm({ ...form, name })}
+                problem={at('name')}
+              />
+              <PlainField
+                label={end === 'front' ? 'Rate of one spring' : 'Rate'}
+                value={form.rate}
+                onChange={(rate) => setForm({ ...form, rate })}
+                problem={at('rate')}
+              />
+              <PlainField
+                label="Free length"
+                value={form.freeLength}
+                onChange={(freeLength) => setForm({ ...form, freeLength })}
+                problem={at('freeLength')}
+              />
+              <PlainField
+                label="Solid length"
+                value={form.solidLength}
+                onChange={(solidLength) => setForm({ ...form, solidLength })}
+                problem={at('solidLength')}
+              />
+            </FieldGrid>
             <PlainField
-              label="Name or part number"
-              value={form.name}
-              onChange={(name) => setForm({ ...form, name })}
-              problem={at('name')}
+              label="Force table, where it is not linear: mm N, mm N, …"
+              value={form.table}
+              onChange={(table) => setForm({ ...form, table })}
+              problem={at('table')}
             />
-            <PlainField
-              label={end === 'front' ? 'Rate of one spring' : 'Rate'}
-              value={form.rate}
-              onChange={(rate) => setForm({ ...form, rate })}
-              problem={at('rate')}
-            />
-            <PlainField
-              label="Free length"
-              value={form.freeLength}
-              onChange={(freeLength) => setForm({ ...form, freeLength })}
-              problem={at('freeLength')}
-            />
-            <PlainField
-              label="Solid length"
-              value={form.solidLength}
-              onChange={(solidLength) => setForm({ ...form, solidLength })}
-              problem={at('solidLength')}
-            />
-          </FieldGrid>
-          <p style={{ padding: '0.5rem 0' }}>
-            <Small>A bare number is N/mm or mm; write 0,70 kgf/mm, 450 lbf/in or 9 7/8 in where it is marked so.</Small>
-          </p>
-          <Button $strong onPress={() => void add()}>
-            Add the spring
-          </Button>
-          {problem && !['name', 'rate', 'freeLength', 'solidLength'].includes(problem.field) && <p role="alert">▲ {problem.words}</p>}
-        </Titled>
+            <p style={{ padding: '0.5rem 0' }}>
+              <Small>A bare number is N/mm or mm; write 0,70 kgf/mm, 450 lbf/in or 9 7/8 in where it is marked so.</Small>
+            </p>
+            <Button $strong onPress={() => void add()}>
+              Add the spring
+            </Button>
+            {problem && !['name', 'rate', 'freeLength', 'solidLength', 'table'].includes(problem.field) && (
+              <p role="alert">▲ {problem.words}</p>
+            )}
+          </Titled>
+          <SupplierList />
+          <Titled title="Wire, stacks and cuts">
+            <p>What a coil would be from its wire, which wire a rate needs, cut coils with a spacer, springs in series.</p>
+            <LinkButton href="/drawers/bench" style={{ marginTop: '0.5rem' }}>
+              Spring calculations
+            </LinkButton>
+          </Titled>
+        </div>
       </Columns>
     </Shell>
   );

@@ -1,22 +1,22 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { SCHOOLS, type Use } from '@/core/spring/schools';
+import type { School } from '@/core/spring/schools';
 import { CAUTIONS } from '@/schema/facts/cautions';
-import { USES } from '@/schema/fields/ask';
 import { Columns, Titled } from '../bench/parts';
 import { post } from '../bench/send';
 import { PlainField } from '../fields/PlainField';
-import { Button, Caution, Empty, EndName, Small, Table } from '../layout/primitives';
+import { Button, Caution, Empty } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
+import { SchoolSection } from './SchoolPage';
 
-/** Travel the windows are printed for; the schools scale with the machine's own. */
-const EXAMPLE_TRAVEL_MM: Record<Use, number> = { road: 120, touring: 140, conversion: 280, 'off-road': 300, rally: 300 };
-
-const span = (w: { minMm: number; maxMm: number } | null) => (w ? `${Math.round(w.minMm)}–${Math.round(w.maxMm)} mm` : '–');
+interface Props {
+  technicians: { id: number; name: string }[];
+  schools: { school: School; versions: number; reason: string; at: string | null }[];
+}
 
 /** The Shop book: who signs, what the schools call right, and the cautions. */
-export function ShopBook({ technicians }: { technicians: { id: number; name: string }[] }) {
+export function ShopBook({ technicians, schools }: Props) {
   const router = useRouter();
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -51,47 +51,9 @@ export function ShopBook({ technicians }: { technicians: { id: number; name: str
             ))}
           </Titled>
         </div>
-        <Titled title="Schools and their windows" aside="common practice, no source">
-          {SCHOOLS.map((school) => (
-            <section key={school.id} style={{ marginBottom: '1.25rem' }}>
-              <b>{school.name}.</b> {school.creed}
-              <Table aria-label={school.name}>
-                <thead>
-                  <tr>
-                    <th>Use</th>
-                    <th>
-                      <EndName $end="rear">Rear static</EndName>
-                    </th>
-                    <th>
-                      <EndName $end="rear">Rear rider</EndName>
-                    </th>
-                    <th>
-                      <EndName $end="front">Front static</EndName>
-                    </th>
-                    <th>
-                      <EndName $end="front">Front rider</EndName>
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {(Object.keys(USES) as Use[]).map((use) => {
-                    const travel = EXAMPLE_TRAVEL_MM[use];
-                    const [rear, front] = [school.windows(use, 'rear', travel), school.windows(use, 'front', travel)];
-                    return (
-                      <tr key={use}>
-                        <td>
-                          {USES[use]} <Small>{travel} mm of travel</Small>
-                        </td>
-                        <td>{span(rear.static)}</td>
-                        <td>{span(rear.rider)}</td>
-                        <td>{span(front.static)}</td>
-                        <td>{span(front.rider)}</td>
-                      </tr>
-                    );
-                  })}
-                </tbody>
-              </Table>
-            </section>
+        <Titled title="Schools and their windows" aside="every change is a new version">
+          {schools.map((v) => (
+            <SchoolSection key={v.school.id} version={v} />
           ))}
         </Titled>
       </Columns>

@@ -135,6 +135,9 @@ export function MachineFile({ machine, owners, figures, jobs, signed, setups }: 
             </Titled>
             <Titled title="Figures of the machine" aside="each change is kept">
               <FieldsOf defs={[...MACHINE_IDENTITY, ...MACHINE_FIGURES]} />
+              <LinkButton href={`/machines/${machine.id}/leverage`} style={{ marginTop: '0.75rem' }}>
+                Leverage, air and stops
+              </LinkButton>
             </Titled>
           </div>
           <Titled title="Set-ups, newest first" aside="what changed against the one before it">

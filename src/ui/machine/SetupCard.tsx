@@ -1,6 +1,7 @@
 'use client';
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
+import type { School } from '@/core/spring/schools';
 import type { Entries } from '@/schema/entry';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { sagOf } from '@/schema/facts/measure';
@@ -20,6 +21,7 @@ interface Props {
   figures: Entries;
   entries: Entries;
   technician: string;
+  schools: School[];
 }
 
 const Card = styled.article`
@@ -60,7 +62,7 @@ const Card = styled.article`
 `;
 
 /** The set-up card the customer takes home: springs, preload, clickers, oil, sag. Prints on one page. */
-export function SetupCard({ setup, machine, customer, figures, entries, technician }: Props) {
+export function SetupCard({ setup, machine, customer, figures, entries, technician, schools }: Props) {
   const lines = setupLines(setup.document);
   const finished = sagOf(entries, figures, 'rear', 'set') !== null || sagOf(entries, figures, 'front', 'set') !== null;
   const prefix = setup.kind !== 'as-found' && finished ? 'set' : 'measure';
@@ -116,8 +118,8 @@ export function SetupCard({ setup, machine, customer, figures, entries, technici
         {sagShown && (
           <figure style={{ marginTop: '1rem' }}>
             <Stance
-              rear={{ ...stanceEnd(entries, figures, 'rear', prefix), usedMm: null }}
-              front={{ ...stanceEnd(entries, figures, 'front', prefix), usedMm: null }}
+              rear={{ ...stanceEnd(entries, figures, 'rear', schools, prefix), usedMm: null }}
+              front={{ ...stanceEnd(entries, figures, 'front', schools, prefix), usedMm: null }}
             />
           </figure>
         )}

@@ -1,0 +1,5 @@
+import { schoolRequest } from '@/schema/book';
+import { changeSchool } from '@/server/book';
+import { handle } from '../../handle';
+
+export const POST = (request: Request) => handle(request, schoolRequest, (checked) => changeSchool(checked));

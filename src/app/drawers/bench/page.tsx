@@ -1,0 +1,8 @@
+import type { Metadata } from 'next';
+import { SpringBench } from '@/ui/drawers/SpringBench';
+
+export const metadata: Metadata = { title: 'Spring calculations' };
+
+export default function SpringBenchPage() {
+  return <SpringBench />;
+}

@@ -1,0 +1,26 @@
+import type { Sql } from '../client';
+
+export interface BookPage {
+  key: string;
+  document: unknown;
+  reason: string;
+  at: string;
+  /** How many versions this page has had in this book. */
+  versions: number;
+}
+
+/** The newest version of every page of a kind. */
+export const manyPages = (sql: Sql, kind: string) =>
+  sql.many<BookPage>(
+    `SELECT DISTINCT ON (key) key, document, reason, recorded_at AS at, count(*) OVER (PARTITION BY key)::int AS versions
+     FROM book_page WHERE kind = $1 ORDER BY key, id DESC`,
+    [kind],
+  );
+
+export const noneNewPage = (sql: Sql, kind: string, key: string, document: unknown, reason: string) =>
+  sql.none('INSERT INTO book_page (kind, key, document, reason) VALUES ($1, $2, $3::jsonb, $4)', [
+    kind,
+    key,
+    JSON.stringify(document),
+    reason,
+  ]);

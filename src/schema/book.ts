@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { USES } from '@/core/spring/schools';
+
+/** Pages of the Shop book, each with its named version. */
+
+const share = z.number().min(0).max(1);
+const text = (max: number) => z.string().trim().min(1).max(max);
+
+const windowRow = z
+  .strictObject({
+    uses: z.array(z.enum(USES)).min(1),
+    end: z.enum(['rear', 'front']),
+    state: z.enum(['static', 'rider']),
+    unit: z.enum(['mm', 'share']),
+    min: z.number().min(0).max(500),
+    max: z.number().min(0).max(500),
+  })
+  .superRefine((row, ctx) => {
+    const fail = (code: string, path: string, data: Record<string, string | number> = {}) =>
+      ctx.addIssue({ code: 'custom', path: [path], params: { code, data } });
+    if (row.min > row.max) fail('range-order', 'max');
+    if (row.unit === 'share' && row.max > 1) fail('out-of-range', 'max', { min: 0, max: 100, unit: '% of travel' });
+  });
+
+const degrees = z.number().min(-45).max(45);
+const range = z.tuple([degrees, degrees]).refine(([a, b]) => a < b, { params: { code: 'range-order' } });
+
+export const schoolPage = z.strictObject({
+  version: z.literal('school/1'),
+  id: z
+    .string()
+    .regex(/^[a-z0-9-]+$/)
+    .max(60),
+  name: text(80),
+  creed: text(300),
+  origin: text(300),
+  order: z.enum(['rear first', 'both together']),
+  rule: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('windows'), rows: z.array(windowRow).max(80) }),
+    z.strictObject({ kind: z.literal('preload-share'), share, tolerance: share }),
+    z.strictObject({ kind: z.literal('arm-angle'), lowGripDeg: range, highGripDeg: range }),
+    z.strictObject({ kind: z.literal('balance'), tolerance: share }),
+  ]),
+});
+export type SchoolPage = z.output<typeof schoolPage>;
+
+export const schoolRequest = z.strictObject({ page: schoolPage, reason: text(500) });

@@ -1,0 +1,153 @@
+'use client';
+import Link from 'next/link';
+import styled from 'styled-components';
+import type { Candidate } from '@/core/spring/select';
+import type { End } from '@/core/spring/schools';
+import { chosenOf, isMismarked, type ListedSpring, type Selection } from '@/schema/facts/springs';
+import { useSystem } from '../../fields/context';
+import { Empty, Small, Table } from '../../layout/primitives';
+import { useBench, useLater } from '../BenchContext';
+import { lengthUnit, lengthWords, rateWords } from './words';
+
+const Candidates = styled(Table)`
+  tr.current td {
+    background: var(--sheet);
+    border-bottom-color: var(--ink);
+  }
+  label {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    min-height: 44px;
+    cursor: pointer;
+  }
+  input {
+    accent-color: var(--ink);
+    width: 18px;
+    height: 18px;
+    flex: none;
+  }
+  th,
+  td {
+    vertical-align: middle;
+    padding: 0.05rem 0.5rem 0.05rem 0;
+  }
+  th {
+    vertical-align: bottom;
+  }
+`;
+
+const Scroll = styled.div`
+  overflow-x: auto;
+`;
+
+/** How many candidates are laid out at first: the near ones decide. */
+const SHOWN = 8;
+
+function Rate({ spring }: { spring: ListedSpring }) {
+  const system = useSystem();
+  const { measured } = spring;
+  if (!measured) return <>{rateWords(spring.rateNPerMm, system)}</>;
+  const error = measured.rateStandardError === null ? '' : ` ± ${(2 * measured.rateStandardError).toFixed(spring.rateNPerMm < 20 ? 2 : 1)}`;
+  return (
+    <>
+      <b>{rateWords(measured.rateNPerMm, system).replace(/ (?=\S+$)/, `${error} `)}</b>
+      <br />
+      <Small style={isMismarked(spring) ? { color: 'var(--warn-words)' } : {}}>
+        {isMismarked(spring) ? '▲ ' : ''}measured; marked {rateWords(spring.rateNPerMm, system)}
+      </Small>
+    </>
+  );
+}
+
+interface Props {
+  end: End;
+  selection: Selection;
+  candidates: Candidate[];
+  current: Candidate | null;
+  onPick(id: string): void;
+}
+
+/** Every spring of the list against the targets, with the sag of each load case: those that are right first, the drawer before the supplier. */
+export function CandidateTable({ end, selection, candidates, current, onPick }: Props) {
+  const { data } = useBench();
+  const { live } = useLater();
+  const system = useSystem();
+  if (candidates.length === 0)
+    return (
+      <Empty>
+        No {end} spring is on the list yet. Add those in the drawer and those a supplier can send under <Link href="/drawers">Drawers</Link>
+        , and they are ranked here at once.
+      </Empty>
+    );
+  const chosen = String(chosenOf(live, end) ?? '');
+  const unit = lengthUnit(system);
+  const shown = candidates.filter((c, i) => i < SHOWN || c.id === current?.id || c.id === chosen);
+  return (
+    <Scroll>
+      <Candidates aria-label={`Candidates, ${end}`}>
+        <thead>
+          <tr>
+            <th>Spring</th>
+            <th className="number">Rate</th>
+            <th className="number">Preload, {unit}</th>
+            <th className="number">Static, {unit}</th>
+            {selection.loadCases.map((c) => (
+              <th key={c.name} className="number" style={{ whiteSpace: 'normal' }}>
+                {c.name === 'solo' ? 'Rider' : c.name}, {unit}
+              </th>
+            ))}
+            <th className="number">Load factor</th>
+            <th className="number">Hz</th>
+            <th>Verdict</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((c) => {
+            const spring = data.springs.find((s) => String(s.id) === c.id);
+            if (!spring) return null;
+            return (
+              <tr key={c.id} className={c.id === current?.id ? 'current' : ''}>
+                <td>
+                  <label>
+                    <input type="radio" name={`candidate-${end}`} checked={c.id === current?.id} onChange={() => onPick(c.id)} />
+                    <span>
+                      {spring.name} {chosen === c.id && <b>chosen </b>}
+                      <Small>{spring.place === 'drawer' ? 'drawer' : 'to order'}</Small>
+                    </span>
+                  </label>
+                </td>
+                <td className="number">
+                  <Rate spring={spring} />
+                </td>
+                <td className="number">
+                  {lengthWords(c.preloadMm, system)}
+                  {c.preloadInRange ? '' : ' ▲'}
+                </td>
+                <td className="number">{lengthWords(c.staticSagMm, system)}</td>
+                {c.cases.map((one) => (
+                  <td key={one.name} className="number">
+                    {lengthWords(one.sagMm, system)}
+                    {one.bottomed ? ' ▲' : ''}
+                  </td>
+                ))}
+                <td className="number">{c.loadFactorAtFullTravel.toFixed(2)}</td>
+                <td className="number">{c.naturalFrequencyHz.toFixed(2)}</td>
+                <td style={{ whiteSpace: 'nowrap' }}>{c.verdict === 'preload out of range' ? 'out of range' : c.verdict}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+        <caption className="visually-hidden">
+          Springs that are right first, the drawer before the supplier; then by how near both sags come. Targets: rider{' '}
+          {selection.target.rider.value} mm, static {selection.target.static.value} mm.
+        </caption>
+      </Candidates>
+      {shown.length < candidates.length && (
+        <Small>
+          {candidates.length - shown.length} more on the list, further from the targets; <kbd>]</kbd> steps on to them.
+        </Small>
+      )}
+    </Scroll>
+  );
+}

@@ -1,0 +1,112 @@
+'use client';
+import { Printer } from 'lucide-react';
+import type { Candidate } from '@/core/spring/select';
+import type { End } from '@/core/spring/schools';
+import { type Because, candidateWords, neighbourWords } from '@/schema/facts/because';
+import { CAUTIONS } from '@/schema/facts/cautions';
+import { chosenOf, isMismarked, type ListedSpring, neighboursOf, preloadShareOf, type Selection } from '@/schema/facts/springs';
+import { schoolOf } from '@/schema/facts/targets';
+import { EntryField } from '../../fields/EntryField';
+import { useFieldStore } from '../../fields/context';
+import { Button, Caution } from '../../layout/primitives';
+import { useBench, useLater } from '../BenchContext';
+import { BecauseList, FieldGrid } from '../parts';
+
+interface Props {
+  end: End;
+  selection: Selection;
+  current: Candidate;
+  range: [number, number];
+}
+
+/** Why this spring, why not its neighbours, what the mark is worth; then the choice with preference and reason. */
+export function Choice({ end, selection, current, range }: Props) {
+  const { live } = useLater();
+  const store = useFieldStore();
+  const { data, sealed } = useBench();
+  const spring = data.springs.find((s) => String(s.id) === current.id);
+  if (!spring) return null;
+  const target = { staticMm: selection.target.static.value, riderMm: selection.target.rider.value };
+  const words = candidateWords(current, target, range, schoolOf(live, data.schools).name);
+  const findings = [
+    words,
+    ...markFinding(spring),
+    ...preloadFinding(spring, current, data.schools),
+    ...neighbourFindings(selection, current, data.springs),
+  ];
+  const isChosen = chosenOf(live, end) === spring.id;
+  const choose = () => {
+    store.put(`springs.${end}.choice`, String(spring.id));
+    store.put(`springs.${end}.preload`, `${current.preloadMm.toFixed(1)} mm`);
+    if ((store.liveEntries()[`springs.${end}.reason`]?.text ?? '') === '')
+      store.put(`springs.${end}.reason`, `${words.lead} ${words.rest}`.slice(0, 500));
+  };
+  return (
+    <div style={{ marginTop: '1rem' }}>
+      <BecauseList findings={findings} empty="" />
+      <Caution>{CAUTIONS.springs}</Caution>
+      {!sealed && (
+        <div style={{ display: 'flex', gap: '0.75rem', margin: '0.75rem 0', flexWrap: 'wrap' }} className="no-print">
+          <Button $strong onPress={choose} isDisabled={isChosen}>
+            {isChosen ? `${spring.name} is chosen` : `Choose ${spring.name} for the ${end}`}
+          </Button>
+          <Button onPress={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print this sheet
+          </Button>
+        </div>
+      )}
+      <FieldGrid $min="9rem">
+        <EntryField field={`springs.${end}.preload`} locked={sealed} />
+        <EntryField field={`springs.${end}.bias`} locked={sealed} />
+        <EntryField field={`springs.${end}.biasReason`} locked={sealed} />
+      </FieldGrid>
+      <EntryField field={`springs.${end}.reason`} locked={sealed} />
+    </div>
+  );
+}
+
+/** A wrongly marked spring is said so wherever it is proposed. */
+function markFinding(spring: ListedSpring): Because[] {
+  if (!isMismarked(spring) || !spring.measured) return [];
+  const { rateNPerMm, rateStandardError } = spring.measured;
+  const decimals = rateNPerMm < 20 ? 2 : 0;
+  const error = rateStandardError === null ? '' : ` ± ${(2 * rateStandardError).toFixed(decimals)}`;
+  return [
+    {
+      mark: 'warn',
+      lead: `${spring.name} is wrongly marked.`,
+      rest: `Marked ${spring.rateNPerMm.toFixed(decimals)}, measured ${rateNPerMm.toFixed(decimals)}${error} N/mm. The measured rate is reckoned with here.`,
+      origin: 'Spring tester; ± is k = 2.',
+    },
+  ];
+}
+
+/** The school of the preload share, where the spring's free length is known. */
+function preloadFinding(spring: ListedSpring, current: Candidate, schools: readonly { name: string; rule: { kind: string } }[]): Because[] {
+  const school = schools.find((s) => s.rule.kind === 'preload-share') as
+    { name: string; rule: { share: number; tolerance: number } } | undefined;
+  const share = preloadShareOf(spring, current.preloadMm);
+  if (!school || share === null || spring.end === 'front') return [];
+  const { share: wanted, tolerance } = school.rule;
+  const within = Math.abs(share - wanted) <= tolerance;
+  return [
+    {
+      mark: 'note',
+      lead: `${school.name} says ${within ? 'yes' : share > wanted ? 'too much' : 'too little'}.`,
+      rest: `${current.preloadMm.toFixed(1)} mm is ${(share * 100).toFixed(1)} % of the ${spring.freeLengthMm!.toFixed(0)} mm free length; about ${(wanted * 100).toFixed(0)} % is usual there.`,
+      origin: 'Common practice, no source.',
+    },
+  ];
+}
+
+function neighbourFindings(selection: Selection, current: Candidate, springs: readonly ListedSpring[]): Because[] {
+  if (!selection.result.ok) return [];
+  const neighbours = neighboursOf(current, selection.result.value.candidates);
+  return neighbourWords(
+    (['softer', 'stiffer'] as const).flatMap((side) => {
+      const c = neighbours[side];
+      const name = springs.find((s) => String(s.id) === c?.id)?.name;
+      return c && name ? [{ ...c, name, side }] : [];
+    }),
+  );
+}

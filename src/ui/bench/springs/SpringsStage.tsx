@@ -1,0 +1,253 @@
+'use client';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import styled from 'styled-components';
+import type { Candidate } from '@/core/spring/select';
+import type { End } from '@/core/spring/schools';
+import { overloadFindings } from '@/schema/facts/because';
+import { effectiveFinding, effectiveOf } from '@/schema/facts/effective';
+import { chosenOf, type NoSelection, proposed, rangeOf, type Selection, selectionOf } from '@/schema/facts/springs';
+import { schoolOf } from '@/schema/facts/targets';
+import { issueWords, warningWords } from '@/schema/words';
+import { EntryField } from '../../fields/EntryField';
+import { useSystem } from '../../fields/context';
+import { Stance } from '../../figures/Stance';
+import type { StanceLine } from '../../figures/stanceScale';
+import { useKeys } from '../../layout/keys';
+import { Empty, LinkButton, Small, Warn } from '../../layout/primitives';
+import { useBench, useLater } from '../BenchContext';
+import { MachineFigures } from '../MachineFigures';
+import { BecauseList, Columns, FieldGrid, InView, SealedNote, Titled, Working } from '../parts';
+import { SchoolsTable } from '../SchoolsTable';
+import { ghostLines, stanceEnd } from '../stance';
+import { CandidateTable } from './CandidateTable';
+import { CasesTable } from './CasesTable';
+import { Choice } from './Choice';
+import { ForceChartView } from './ForceChartView';
+import { Ideal } from './Ideal';
+
+const Ends = styled(ToggleButtonGroup)`
+  display: flex;
+  gap: 1.5rem;
+  margin-bottom: 0.5rem;
+  button {
+    min-height: 44px;
+    border: 0;
+    background: none;
+    font-weight: 650;
+    font-size: 1.05rem;
+    padding: 0;
+    cursor: pointer;
+    color: var(--soft);
+  }
+  button[data-selected] {
+    box-shadow: inset 0 -4px currentColor;
+  }
+  .rear {
+    color: var(--rear);
+  }
+  .front {
+    color: var(--front);
+  }
+`;
+
+export type EndSelection = Selection | NoSelection;
+export const isOpen = (s: EndSelection): s is NoSelection => 'missing' in s;
+
+const candidatesOf = (s: EndSelection): Candidate[] => (!isOpen(s) && s.result.ok ? s.result.value.candidates : []);
+
+/** The selections of both ends and the candidate looked at in each: picked here, else chosen for the job, else proposed. */
+function useSelections() {
+  const { live, figures } = useLater();
+  const { springs, schools } = useBench().data;
+  const [picked, setPicked] = useState<Partial<Record<End, string>>>({});
+  const selections = useMemo(
+    () => ({ rear: selectionOf(live, figures, 'rear', springs, schools), front: selectionOf(live, figures, 'front', springs, schools) }),
+    [live, figures, springs, schools],
+  );
+  const currentOf = (end: End): Candidate | null => {
+    const candidates = candidatesOf(selections[end]);
+    const wanted = picked[end] ?? String(chosenOf(live, end) ?? '');
+    return candidates.find((c) => c.id === wanted) ?? proposed(live, end, candidates);
+  };
+  const pick = (end: End, id: string) => setPicked({ ...picked, [end]: id });
+  const step = (end: End, by: number) => {
+    const candidates = candidatesOf(selections[end]);
+    const next = candidates[candidates.findIndex((c) => c.id === currentOf(end)?.id) + by];
+    if (next) pick(end, next.id);
+  };
+  return { selections, rear: currentOf('rear'), front: currentOf('front'), pick, step };
+}
+
+/** Springs: the ideal spring for this load, every spring of the list against it for every load case, one chosen for each end with the reason. */
+export function SpringsStage() {
+  const { sealed } = useBench();
+  const [end, setEnd] = useState<End>('rear');
+  const { selections, rear, front, pick, step } = useSelections();
+  const selection = selections[end];
+  const current = end === 'rear' ? rear : front;
+  useKeys({ '[': () => step(end, -1), ']': () => step(end, 1) });
+  return (
+    <>
+      <SealedNote />
+      <Columns $wide="1.75fr 1fr">
+        <div>
+          <Ends
+            selectionMode="single"
+            disallowEmptySelection
+            selectedKeys={[end]}
+            onSelectionChange={(keys) => setEnd([...keys][0] as End)}
+            aria-label="End"
+          >
+            <ToggleButton id="rear" className="rear">
+              Rear spring
+            </ToggleButton>
+            <ToggleButton id="front" className="front">
+              Front springs
+            </ToggleButton>
+          </Ends>
+          <BecauseIfOverloaded />
+          {isOpen(selection) ? (
+            <MissingFigures selection={selection} />
+          ) : (
+            <EndSheet key={end} end={end} selection={selection} current={current} onPick={(id) => pick(end, id)} />
+          )}
+        </div>
+        <Aside end={end} rear={rear} front={front} />
+      </Columns>
+      {!isOpen(selection) && selection.result.ok && <Steps end={end} steps={selection.result.value.working} />}
+      <Small>
+        {!sealed && (
+          <>
+            The list of springs is kept in the <Link href="/drawers">Drawers</Link>.{' '}
+          </>
+        )}
+        Keys <kbd>[</kbd> and <kbd>]</kbd> step through the candidates.
+      </Small>
+    </>
+  );
+}
+
+function Steps({ end, steps }: { end: End; steps: Parameters<typeof Working>[0]['steps'] }) {
+  const { live, figures } = useLater();
+  const effective = useMemo(() => effectiveOf(live, figures, end), [live, figures, end]);
+  return <Working steps={[...steps, ...(effective?.ok ? effective.value.working : [])]} />;
+}
+
+function BecauseIfOverloaded() {
+  const { live, figures } = useLater();
+  const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
+  return findings.length > 0 ? <BecauseList findings={findings} empty="" title="Before any spring" /> : null;
+}
+
+function predictedLines(rear: Candidate | null, front: Candidate | null): StanceLine[] {
+  if (!rear || !front) return [];
+  return [
+    { name: 'static', rearMm: rear.staticSagMm, frontMm: front.staticSagMm },
+    { name: 'rider', rearMm: rear.riderSagMm, frontMm: front.riderSagMm },
+  ];
+}
+
+/** The stance both candidates would make, both ends in every case, and what the schools and the sags read backwards say. */
+function Aside({ end, rear, front }: { end: End; rear: Candidate | null; front: Candidate | null }) {
+  const { live, figures } = useLater();
+  const { ghost, data } = useBench();
+  const inches = useSystem() === 'imperial';
+  const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
+  const effective = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
+  return (
+    <InView>
+      <Stance
+        rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
+        front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
+        ghost={ghost ? ghostLines(live, figures) : []}
+        predicted={predictedLines(rear, front)}
+        inches={inches}
+      />
+      <Small>
+        Dashed: predicted with the candidates looked at, solo. Dotted: rider sag as measured in this job. Brackets: the school’s windows.
+      </Small>
+      <CasesTable rear={rear} front={front} />
+      {effective.length > 0 && <BecauseList findings={effective} empty="" title="What is in there now" />}
+      <SchoolsTable />
+    </InView>
+  );
+}
+
+function MissingFigures({ selection }: { selection: NoSelection }) {
+  const { data, sealed } = useBench();
+  const { missing, unusable } = selection;
+  const ofMachine = missing.filter((m) => m.startsWith('machine.'));
+  const ofLeverage = ofMachine.some((m) => /^machine\.(leverage|link)/.test(m)) || unusable !== null;
+  return (
+    <>
+      {unusable && <Warn>{unusable.words}</Warn>}
+      {missing.length > 0 && (
+        <Empty>
+          Springs are worked out from the loads. Still missing: {missing.includes('rider.mass') ? 'the rider’s mass in gear' : ''}
+          {missing.includes('rider.mass') && ofMachine.length > 0 ? ', and ' : ''}
+          {ofMachine.length > 0 ? 'these figures of the machine' : ''}.
+        </Empty>
+      )}
+      {missing.includes('rider.mass') && (
+        <FieldGrid>
+          <EntryField field="rider.mass" locked={sealed} />
+        </FieldGrid>
+      )}
+      <MachineFigures only={ofMachine} />
+      {ofLeverage && (
+        <LinkButton href={`/machines/${data.machine.id}/leverage`} style={{ marginTop: '0.75rem' }}>
+          Leverage, air and stops of this machine
+        </LinkButton>
+      )}
+    </>
+  );
+}
+
+function EndSheet({
+  end,
+  selection,
+  current,
+  onPick,
+}: {
+  end: End;
+  selection: Selection;
+  current: Candidate | null;
+  onPick(id: string): void;
+}) {
+  const { live } = useLater();
+  const { sealed, data } = useBench();
+  const { target, result } = selection;
+  const [min, max] = rangeOf(live, end);
+  return (
+    <>
+      <Titled title="Aim and adjuster" aside={`${schoolOf(live, data.schools).name}; placeholders are taken until typed`}>
+        <FieldGrid $min="7rem">
+          <EntryField field={`springs.${end}.target.rider`} placeholder={String(Math.round(target.rider.value))} locked={sealed} />
+          <EntryField field={`springs.${end}.target.static`} placeholder={String(Math.round(target.static.value))} locked={sealed} />
+          <EntryField field={`springs.${end}.range.min`} placeholder={String(min.value)} locked={sealed} />
+          <EntryField field={`springs.${end}.range.max`} placeholder={String(max.value)} locked={sealed} />
+          <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from oil level'} locked={sealed} />
+          {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
+        </FieldGrid>
+        <Small>
+          <Link href={`/machines/${data.machine.id}/leverage`}>Leverage, air and stops</Link> belong to the machine.
+        </Small>
+      </Titled>
+      {!result.ok ? (
+        <Warn>{issueWords(result.issue)}</Warn>
+      ) : (
+        <>
+          <Ideal end={end} selection={selection} rateNPerMm={result.value.ideal.rateNPerMm} preloadMm={result.value.ideal.preloadMm} />
+          {result.value.warnings.map((w) => (
+            <Warn key={w.code}>{warningWords(w)}</Warn>
+          ))}
+          <CandidateTable end={end} selection={selection} candidates={result.value.candidates} current={current} onPick={onPick} />
+          {current && <ForceChartView end={end} selection={selection} current={current} />}
+          {current && <Choice end={end} selection={selection} current={current} range={[min.value, max.value]} />}
+        </>
+      )}
+    </>
+  );
+}

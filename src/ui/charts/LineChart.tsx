@@ -1,0 +1,146 @@
+'use client';
+import type { ECharts } from 'echarts/core';
+import { useEffect, useRef } from 'react';
+import styled from 'styled-components';
+
+export interface Line {
+  name: string;
+  points: readonly (readonly [number, number])[];
+  look: 'strong' | 'thin' | 'dashed' | 'dotted';
+  colour: string;
+  /** Points drawn as rings, not joined. */
+  marks?: boolean;
+}
+
+export interface Level {
+  name: string;
+  value: number;
+}
+
+interface Props {
+  /** Said to those who do not see it. */
+  description: string;
+  lines: readonly Line[];
+  levels?: readonly Level[];
+  x: { name: string; unit: string; max?: number };
+  y: { name: string; unit: string; min?: number };
+  height: number;
+}
+
+const Frame = styled.div`
+  width: 100%;
+  min-width: 0;
+`;
+
+const WIDTH = { strong: 3, thin: 1.2, dashed: 2, dotted: 1.6 };
+const TYPE = { strong: 'solid', thin: 'solid', dashed: 'dashed', dotted: 'dotted' } as const;
+
+/** Tokens of the theme as the chart library wants them: it cannot read CSS variables. */
+const tokens = () => {
+  const css = getComputedStyle(document.documentElement);
+  return (name: string) => css.getPropertyValue(`--${name}`).trim();
+};
+
+function optionOf({ description, lines, levels = [], x, y }: Props) {
+  const of = tokens();
+  const [ink, soft, rule, fine] = ['ink', 'soft', 'rule', 'fine'].map(of);
+  const text = { color: soft, fontFamily: 'Archivo Variable', fontSize: 12 };
+  return {
+    animation: false,
+    aria: { enabled: true, label: { description } },
+    grid: { left: 8, right: 118, top: 26, bottom: 34, containLabel: true },
+    tooltip: {
+      trigger: 'axis',
+      valueFormatter: (v: unknown) => (typeof v === 'number' ? `${v.toFixed(y.unit === 'N' ? 0 : 2)} ${y.unit}` : ''),
+      backgroundColor: of('sheet'),
+      borderColor: rule,
+      textStyle: { ...text, color: ink },
+    },
+    xAxis: {
+      type: 'value',
+      name: `${x.name}, ${x.unit}`,
+      nameLocation: 'middle',
+      nameGap: 24,
+      min: 0,
+      ...(x.max === undefined ? {} : { max: x.max }),
+      axisLine: { lineStyle: { color: ink } },
+      axisLabel: { ...text, showMaxLabel: true, hideOverlap: true },
+      nameTextStyle: text,
+      splitLine: { lineStyle: { color: fine } },
+    },
+    yAxis: {
+      type: 'value',
+      name: `${y.name}, ${y.unit}`,
+      nameTextStyle: { ...text, align: 'left' },
+      scale: y.min === undefined,
+      ...(y.min === undefined ? {} : { min: y.min }),
+      axisLabel: text,
+      splitLine: { lineStyle: { color: fine } },
+    },
+    series: [
+      ...lines.map((l) => ({
+        type: 'line',
+        name: l.name,
+        data: l.points,
+        symbol: l.marks ? 'circle' : 'none',
+        symbolSize: 9,
+        itemStyle: l.marks ? { color: of('ground'), borderColor: of(l.colour), borderWidth: 2 } : { color: of(l.colour) },
+        lineStyle: { width: l.marks ? 0 : WIDTH[l.look], type: TYPE[l.look], color: of(l.colour) },
+        endLabel: {
+          show: !l.marks,
+          formatter: l.name,
+          color: l.look === 'thin' ? soft : ink,
+          fontFamily: 'Archivo Variable',
+          fontSize: 12,
+        },
+        labelLayout: { moveOverlap: 'shiftY' },
+        z: l.look === 'strong' ? 5 : 3,
+      })),
+      {
+        type: 'line',
+        data: [],
+        silent: true,
+        markLine: {
+          symbol: 'none',
+          label: { position: 'insideStartTop', formatter: '{b}', ...text },
+          lineStyle: { color: ink, width: 1, type: [2, 3] },
+          data: levels.map((l) => ({ name: l.name, yAxis: l.value })),
+        },
+      },
+    ],
+  };
+}
+
+/** A chart of lines over one axis: spring force, leverage, rates. Drawn as SVG in the theme's colours, by day and by night. */
+export function LineChart(props: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const chart = useRef<ECharts | null>(null);
+  const latest = useRef(props);
+  useEffect(() => {
+    latest.current = props;
+    chart.current?.setOption(optionOf(props), { notMerge: true, lazyUpdate: true });
+  }, [props]);
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    let gone = false;
+    const draw = () => chart.current?.setOption(optionOf(latest.current), { notMerge: true });
+    const resized = new ResizeObserver(() => chart.current?.resize());
+    const themed = new MutationObserver(draw);
+    void import('./echarts').then(({ init }) => {
+      if (gone) return;
+      chart.current = init(element, null, { renderer: 'svg' });
+      draw();
+      resized.observe(element);
+      themed.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
+    });
+    return () => {
+      gone = true;
+      resized.disconnect();
+      themed.disconnect();
+      chart.current?.dispose();
+      chart.current = null;
+    };
+  }, []);
+  return <Frame ref={box} style={{ height: props.height }} role="img" aria-label={props.description} />;
+}

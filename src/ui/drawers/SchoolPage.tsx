@@ -1,0 +1,212 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { type School, type SchoolRule, USES, type WindowRow } from '@/core/spring/schools';
+import { USES as USE_NAMES } from '@/schema/fields/ask';
+import { post } from '../bench/send';
+import { FieldGrid } from '../bench/parts';
+import { PlainField } from '../fields/PlainField';
+import { Button, EndName, QuietButton, Small, Table } from '../layout/primitives';
+import { dayWords } from '../words/time';
+import { Choices } from './Choices';
+
+interface Version {
+  school: School;
+  versions: number;
+  reason: string;
+  at: string | null;
+}
+
+const text = (x: number, share: boolean) => String(Number((share ? x * 100 : x).toFixed(1)));
+const number = (typed: string) => (typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.')));
+const rowWords = (r: WindowRow) =>
+  `${text(r.min, r.unit === 'share')}–${text(r.max, r.unit === 'share')} ${r.unit === 'share' ? '% of travel' : 'mm'}`;
+
+/** What a school's rule says, in a table or a sentence. */
+function Rule({ rule, name }: { rule: SchoolRule; name: string }) {
+  if (rule.kind === 'preload-share')
+    return (
+      <p>
+        {text(rule.share, true)} % of the shock spring’s free length, within {text(rule.tolerance, true)} %.
+      </p>
+    );
+  if (rule.kind === 'arm-angle')
+    return (
+      <p>
+        Swing-arm below the horizontal with the rider on: low grip {rule.lowGripDeg.join('–')}°, high grip {rule.highGripDeg.join('–')}°.
+      </p>
+    );
+  if (rule.kind === 'balance') return <p>Rider sag of both ends within {text(rule.tolerance, true)} % of travel of each other.</p>;
+  const cell = (use: WindowRow['uses'][number], end: 'rear' | 'front', state: 'static' | 'rider') => {
+    const found = rule.rows.find((r) => r.end === end && r.state === state && r.uses.includes(use));
+    return found ? rowWords(found) : '–';
+  };
+  return (
+    <Table aria-label={name}>
+      <thead>
+        <tr>
+          <th>Use</th>
+          {(['rear', 'front'] as const).flatMap((end) =>
+            (['static', 'rider'] as const).map((state) => (
+              <th key={end + state}>
+                <EndName $end={end}>
+                  {end === 'rear' ? 'Rear' : 'Front'} {state}
+                </EndName>
+              </th>
+            )),
+          )}
+        </tr>
+      </thead>
+      <tbody>
+        {USES.map((use) => (
+          <tr key={use}>
+            <td>{USE_NAMES[use]}</td>
+            {(['rear', 'front'] as const).flatMap((end) =>
+              (['static', 'rider'] as const).map((state) => <td key={end + state}>{cell(use, end, state)}</td>),
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+/** The numbers of a rule as texts to be typed over, and back. */
+function figuresOf(rule: SchoolRule): { key: string; label: string; text: string }[] {
+  switch (rule.kind) {
+    case 'windows':
+      return rule.rows.flatMap((r, i) => {
+        const what = `${r.end === 'rear' ? 'Rear' : 'Front'} ${r.state}, ${r.uses.length === USES.length ? 'any use' : r.uses.map((u) => USE_NAMES[u].toLowerCase()).join(', ')}, ${r.unit === 'share' ? '% of travel' : 'mm'}`;
+        return (['min', 'max'] as const).map((side) => ({
+          key: `${i}.${side}`,
+          label: `${what}: ${side === 'min' ? 'from' : 'to'}`,
+          text: text(r[side], r.unit === 'share'),
+        }));
+      });
+    case 'preload-share':
+      return [
+        { key: 'share', label: 'Share of free length, %', text: text(rule.share, true) },
+        { key: 'tolerance', label: 'within, %', text: text(rule.tolerance, true) },
+      ];
+    case 'balance':
+      return [{ key: 'tolerance', label: 'within, % of travel', text: text(rule.tolerance, true) }];
+    case 'arm-angle':
+      return (['lowGripDeg', 'highGripDeg'] as const).flatMap((grip) =>
+        ([0, 1] as const).map((i) => ({
+          key: `${grip}.${i}`,
+          label: `${grip === 'lowGripDeg' ? 'Low grip' : 'High grip'}, ${i === 0 ? 'from' : 'to'}, °`,
+          text: String(rule[grip][i]),
+        })),
+      );
+  }
+}
+
+function ruleFrom(rule: SchoolRule, typed: Record<string, string>): SchoolRule {
+  switch (rule.kind) {
+    case 'windows':
+      return {
+        kind: 'windows',
+        rows: rule.rows.map((r, i) => {
+          const by = r.unit === 'share' ? 0.01 : 1;
+          return { ...r, min: number(typed[`${i}.min`] ?? '') * by, max: number(typed[`${i}.max`] ?? '') * by };
+        }),
+      };
+    case 'preload-share':
+      return { kind: rule.kind, share: number(typed.share ?? '') / 100, tolerance: number(typed.tolerance ?? '') / 100 };
+    case 'balance':
+      return { kind: rule.kind, tolerance: number(typed.tolerance ?? '') / 100 };
+    case 'arm-angle': {
+      const of = (grip: string): [number, number] => [number(typed[`${grip}.0`] ?? ''), number(typed[`${grip}.1`] ?? '')];
+      return { kind: rule.kind, lowGripDeg: of('lowGripDeg'), highGripDeg: of('highGripDeg') };
+    }
+  }
+}
+
+/** One school of the Shop book: what it says, and, on request, a new version of it with its reason. */
+export function SchoolSection({ version }: { version: Version }) {
+  const { school } = version;
+  const [editing, setEditing] = useState(false);
+  return (
+    <section style={{ marginBottom: '1.25rem' }}>
+      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', gap: '1rem' }}>
+        <span>
+          <b>{school.name}.</b> {school.creed}{' '}
+          <Small>
+            Sets {school.order}. {school.origin}.
+          </Small>
+        </span>
+        <QuietButton onPress={() => setEditing(!editing)} aria-label={`Change ${school.name}`}>
+          {editing ? 'leave it' : 'change'}
+        </QuietButton>
+      </div>
+      {version.at && (
+        <p>
+          <Small>
+            Version {version.versions + 1}, {dayWords(version.at)}: {version.reason}
+          </Small>
+        </p>
+      )}
+      {editing ? <Editor school={school} onDone={() => setEditing(false)} /> : <Rule rule={school.rule} name={school.name} />}
+    </section>
+  );
+}
+
+function Editor({ school, onDone }: { school: School; onDone(): void }) {
+  const router = useRouter();
+  const figures = figuresOf(school.rule);
+  const [typed, setTyped] = useState<Record<string, string>>(Object.fromEntries(figures.map((f) => [f.key, f.text])));
+  const [order, setOrder] = useState(school.order);
+  const [origin, setOrigin] = useState(school.origin);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const save = async () => {
+    const unread = figures.find((f) => !Number.isFinite(number(typed[f.key] ?? '')));
+    if (unread) return setProblem({ field: unread.key, words: 'Type a number.' });
+    if (reason.trim() === '') return setProblem({ field: 'reason', words: 'Say why the book changes.' });
+    const page = { version: 'school/1', ...school, order, origin, rule: ruleFrom(school.rule, typed) };
+    const answer = await post('/api/book/schools', { page, reason });
+    if (answer.ok) {
+      router.refresh();
+      return onDone();
+    }
+    const { path } = answer;
+    const at = path.indexOf('rows');
+    const field = at >= 0 ? `${path[at + 1]}.${path[at + 2]}` : path.slice(path.indexOf('rule') + 1).join('.');
+    setProblem({ field: figures.some((f) => f.key === field) ? field : 'whole', words: answer.message });
+  };
+  return (
+    <div>
+      <FieldGrid $min="12rem">
+        {figures.map((f) => (
+          <PlainField
+            key={f.key}
+            label={f.label}
+            value={typed[f.key] ?? ''}
+            onChange={(value) => setTyped({ ...typed, [f.key]: value })}
+            problem={problem?.field === f.key ? problem.words : null}
+          />
+        ))}
+      </FieldGrid>
+      <Choices
+        label="Sets"
+        value={order}
+        options={{ 'rear first': 'the rear first', 'both together': 'both together' }}
+        onPick={setOrder}
+      />
+      <PlainField label="Origin of the figures" value={origin} onChange={setOrigin} />
+      <PlainField
+        label="Reason for the change"
+        value={reason}
+        onChange={setReason}
+        problem={problem?.field === 'reason' ? problem.words : null}
+      />
+      <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', padding: '0.5rem 0' }}>
+        <Button $strong onPress={() => void save()}>
+          Record the new version
+        </Button>
+        <Small>The old one stays in the book.</Small>
+      </div>
+      {problem?.field === 'whole' && <p role="alert">▲ {problem.words}</p>}
+    </div>
+  );
+}

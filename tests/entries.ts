@@ -1,0 +1,35 @@
+import { type Entries, readEntry } from '@/schema/entry';
+import { fieldDef } from '@/schema/fields';
+
+/** Typed texts as entries, by the catalogue; a text it cannot read fails the test. */
+export function entriesOf(texts: Record<string, string>): Entries {
+  return Object.fromEntries(
+    Object.entries(texts).map(([field, text]) => {
+      const read = readEntry(fieldDef(field), text);
+      if (!read.ok) throw new Error(`${field} "${text}": ${read.issue.code}`);
+      return [field, { field, at: null, ...read.value }];
+    }),
+  );
+}
+
+export const MACHINE = {
+  'machine.travel.rear': '310',
+  'machine.travel.front': '300',
+  'machine.rake': '26,5',
+  'machine.leverage': '2.95',
+  'machine.wheelbase': '1486',
+  'machine.weighed.rear': '57',
+  'machine.weighed.front': '54',
+  'machine.unsprung.rear': '18',
+  'machine.unsprung.front': '14',
+  'machine.plated': '300',
+};
+export const RIDER = { 'rider.mass': '92', use: 'off-road' };
+export const REAR = {
+  'measure.rear.extended': '612',
+  'measure.rear.unladen.1.lifted': '577',
+  'measure.rear.unladen.1.pressed': '571',
+  'measure.rear.laden.1.lifted': '494',
+  'measure.rear.laden.1.pressed': '488',
+};
+export const machine = entriesOf(MACHINE);
