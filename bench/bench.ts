@@ -5,7 +5,9 @@ import { chromium, type Page } from '@playwright/test';
 import { constantLeverage } from '@/core/leverage/leverage';
 import { rearEnd } from '@/core/spring/end';
 import { constantForce } from '@/core/spring/other';
-import { selectSpring } from '@/core/spring/select';
+import { type Linkage, linkageLeverage } from '@/core/leverage/linkage';
+import { endOf } from '@/core/spring/endOf';
+import { judge, selectSpring } from '@/core/spring/select';
 import { parseQuantity } from '@/core/units/parse';
 import { openDb } from '@/db/client';
 import { CHROMIUM } from '../e2e/chromium.mjs';
@@ -41,7 +43,7 @@ function core(): void {
     preloadRangeMm: [0, 20] as const,
   };
   const many = time(9, () => void selectSpring({ ...request, catalogue }));
-  say('select among 10 000 springs', many, `${((many / 10_000) * 1000).toFixed(2)} µs a spring`);
+  say('select among 10 000 springs, constant leverage', many, `${((many / 10_000) * 1000).toFixed(2)} µs a spring`);
   // The straightforward way: closed forms, one line a spring. What the general path costs against it.
   const plain = time(9, () => {
     const best = catalogue.map(({ rateNPerMm: k }) => {
@@ -51,6 +53,59 @@ function core(): void {
     best.sort((a, b) => Math.abs(a.static - 35) - Math.abs(b.static - 35));
   });
   say('the same by closed forms (linear springs only)', plain, `ratio ${(many / plain).toFixed(1)}`);
+  linkageSelection(catalogue);
+}
+
+const LINKAGE: Linkage = {
+  arm: { pivot: { xMm: 0, yMm: 0 }, axle: { xMm: -575, yMm: -165 } },
+  shock: { upper: { on: 'frame', xMm: -120, yMm: 330 }, lower: { on: 'rocker', xMm: -203, yMm: -66 } },
+  rocker: {
+    on: 'arm',
+    pivot: { xMm: -207, yMm: -127 },
+    rod: { rocker: { xMm: -122, yMm: -186 }, other: { xMm: 19, yMm: -65 }, otherOn: 'frame' },
+  },
+};
+const LOADS = [1090, 1240, 1480, 1700];
+
+/** Ten thousand springs for four load cases on a linkage, against solving the mechanism anew and halving the travel at every step. */
+function linkageSelection(catalogue: { id: string; rateNPerMm: number }[]): void {
+  const end = endOf({
+    end: 'rear',
+    travelMm: 305,
+    leverage: { kind: 'linkage', ...LINKAGE },
+    otherForce: { kind: 'constant', forceN: 180 },
+  });
+  const exact = linkageLeverage(LINKAGE, 305);
+  if (!end.ok || !exact.ok) throw new Error('the linkage of the bench is unsound');
+  const request = {
+    catalogue,
+    end: end.value.end,
+    staticLoadN: 560,
+    ladenLoadN: 1090,
+    target: { staticSagMm: 35, riderSagMm: 102 },
+    preloadRangeMm: [0, 20] as const,
+    loadCases: LOADS.map((loadN, i) => ({ name: String(i), loadN })),
+  };
+  const many = time(9, () => void selectSpring(request));
+  say('select among 10 000 springs × 4 load cases, linkage', many, `${((many / 10_000) * 1000).toFixed(2)} µs a spring`);
+  const one = time(200, () => void judge(request, catalogue[3000]!));
+  say('one candidate, its whole prediction, linkage', one);
+  const few = catalogue.filter((_, i) => i % 100 === 0);
+  const plain = time(3, () => {
+    for (const { rateNPerMm: k } of few) {
+      const lever = exact.value;
+      const p = (1090 * lever.ratio(102) - 180) / k - lever.strokeMm(102);
+      for (const loadN of [560, ...LOADS]) {
+        let [low, high] = [0, 305];
+        for (let i = 0; i < 50; i += 1) {
+          const z = (low + high) / 2;
+          if (k * (lever.strokeMm(z) + p) + 180 < loadN * lever.ratio(z)) low = z;
+          else high = z;
+        }
+      }
+    }
+  });
+  say('the same, mechanism solved at every halving (100 springs)', plain, `ratio ${((plain * 100) / many).toFixed(0)}`);
 }
 
 async function base(): Promise<void> {

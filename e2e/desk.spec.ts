@@ -14,18 +14,8 @@ test.afterAll(async () => {
 
 const saved = (page: Page) => expect(page.locator('[data-saving=saved]')).toBeVisible();
 
-const idOf = async (page: Page, kind: string, words: string): Promise<number> => {
-  const rows = (await (await page.request.get(`${server.base}/api/search?q=${encodeURIComponent(words)}`)).json()) as {
-    kind: string;
-    id: number;
-  }[];
-  const found = rows.find((r) => r.kind === kind);
-  if (!found) throw new Error(`the demo has no ${kind} for ${words}`);
-  return found.id;
-};
-
 test('a machine that comes back brings its file, its last readings and a new owner', async ({ page }) => {
-  const machine = await idOf(page, 'machine', 'Scrambler');
+  const machine = await server.idOf('machine', 'Scrambler');
   await page.goto(`${server.base}/machines/${machine}`);
   await page.getByRole('link', { name: 'Take this machine in again' }).click();
   await expect(page.getByRole('combobox', { name: /Name: found/ })).toHaveValue('Bodil Farrant');
@@ -53,7 +43,7 @@ test('a machine that comes back brings its file, its last readings and a new own
 });
 
 test('luggage and passenger make their own load cases, and each is predicted for the spring looked at', async ({ page }) => {
-  const job = await idOf(page, 'job', 'Tourer skips');
+  const job = await server.idOf('job', 'Tourer skips');
   await page.goto(`${server.base}/jobs/${job}/ask`);
   const cases = page.getByRole('table').filter({ hasText: 'two-up with luggage' });
   await expect(cases.getByRole('row')).toHaveCount(5);
@@ -75,7 +65,7 @@ test('luggage and passenger make their own load cases, and each is predicted for
 });
 
 test('set, handed back, and how it rode: the Floor follows', async ({ page }) => {
-  const job = await idOf(page, 'job', 'Single dives');
+  const job = await server.idOf('job', 'Single dives');
   await page.goto(`${server.base}/jobs/${job}/set`);
   await page.getByRole('button', { name: 'Hand the machine back' }).click();
   await expect(page.getByText(/^Handed back/)).toBeVisible();
@@ -91,7 +81,7 @@ test('set, handed back, and how it rode: the Floor follows', async ({ page }) =>
 });
 
 test('a reading that cannot be read holds the stage once, and nothing signed takes a new one', async ({ page }) => {
-  const job = await idOf(page, 'job', 'Trail 300 Ingrith');
+  const job = await server.idOf('job', 'Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/measure`);
   await page.getByRole('textbox', { name: 'Front: Rider on, pressed' }).fill('seventy');
   await page.keyboard.press('Alt+1');
@@ -115,7 +105,7 @@ test('the shop book adds who signs, once', async ({ page }) => {
 });
 
 test('a spring taken off the list stays with the job that chose it', async ({ page }) => {
-  const job = await idOf(page, 'job', 'Enduro racer');
+  const job = await server.idOf('job', 'Enduro racer');
   await page.goto(`${server.base}/jobs/${job}/springs`);
   const chosen = (await page.getByRole('button', { name: /is chosen$/ }).innerText()).replace(' is chosen', '');
   await page.goto(`${server.base}/drawers`);
@@ -131,7 +121,7 @@ for (const [width, height] of [
 ] as const)
   test(`nothing runs off the side at ${width}×${height}, and bench targets are big enough`, async ({ page }) => {
     await page.setViewportSize({ width, height });
-    const job = await idOf(page, 'job', 'Rally chatters since');
+    const job = await server.idOf('job', 'Rally chatters since');
     const views = ['/', '/jobs/new', '/machines', '/machines/1', '/machines/1/compare', '/setups/1/card', '/drawers', '/shop-book'];
     views.push(...['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'].map((s) => `/jobs/${job}/${s}`));
     for (const view of views) {

@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
 /** Keys, light, units, finding, laying side by side, printing: what every page has at hand. */
@@ -11,14 +11,6 @@ test.afterAll(async () => {
   await server.down();
   server.remove();
 });
-
-const jobOf = async (page: Page, words: string): Promise<number> => {
-  const rows = (await (await page.request.get(`${server.base}/api/search?q=${encodeURIComponent(words)}`)).json()) as {
-    kind: string;
-    id: number;
-  }[];
-  return rows.find((r) => r.kind === 'job')!.id;
-};
 
 test('/ finds from anywhere, by the keyboard, misspelt too; ? lists the keys', async ({ page }) => {
   await page.goto(`${server.base}/drawers`);
@@ -45,7 +37,7 @@ test('/ finds from anywhere, by the keyboard, misspelt too; ? lists the keys', a
 });
 
 test('a slash typed into a reading is a fraction, not the search', async ({ page }) => {
-  const job = await jobOf(page, 'Trail 300 Ingrith');
+  const job = await server.jobOf('Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/measure`);
   const reading = page.getByRole('textbox', { name: 'Front: Rider on, pressed' });
   await reading.focus();
@@ -57,7 +49,7 @@ test('a slash typed into a reading is a fraction, not the search', async ({ page
 });
 
 test('the eight stages answer to Alt and their number, from inside a field too', async ({ page }) => {
-  const job = await jobOf(page, 'Rally chatters since');
+  const job = await server.jobOf('Rally chatters since');
   await page.goto(`${server.base}/jobs/${job}/ask`);
   await page.getByRole('textbox', { name: 'Rider in full gear' }).focus();
   for (const [key, stage] of [
@@ -77,7 +69,7 @@ test('the eight stages answer to Alt and their number, from inside a field too',
 });
 
 test('the night bench and the other units are kept from page to page', async ({ page }) => {
-  const job = await jobOf(page, 'Trail 300 Ingrith');
+  const job = await server.jobOf('Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/springs`);
   const ideal = page.getByText(/of preload, for/);
   await expect(ideal).toContainText('N/mm');
@@ -98,7 +90,7 @@ test('the night bench and the other units are kept from page to page', async ({ 
 });
 
 test('carrying over fills what is empty and leaves what was typed', async ({ page }) => {
-  const job = await jobOf(page, 'Enduro racer');
+  const job = await server.jobOf('Enduro racer');
   await page.goto(`${server.base}/jobs/${job}/rebuild`);
   const rear = page.getByRole('textbox', { name: 'Spring rate as marked', exact: true });
   await rear.fill('51');
@@ -115,7 +107,7 @@ test('carrying over fills what is empty and leaves what was typed', async ({ pag
 });
 
 test('what a job waits for is written under Ask and read on the Floor', async ({ page }) => {
-  const job = await jobOf(page, 'Enduro racer');
+  const job = await server.jobOf('Enduro racer');
   await page.goto(`${server.base}/jobs/${job}/ask`);
   await page.getByRole('textbox', { name: 'Waits for' }).fill('a call from the owner');
   await page.keyboard.press('Enter');
@@ -125,7 +117,7 @@ test('what a job waits for is written under Ask and read on the Floor', async ({
 });
 
 test('signing says what is not recorded, and wants a name', async ({ page }) => {
-  const job = await jobOf(page, 'Rally chatters since');
+  const job = await server.jobOf('Rally chatters since');
   await page.goto(`${server.base}/jobs/${job}/rebuild`);
   await expect(page.getByText(/▲ Not recorded: .*fork oil level.*It can be signed without/)).toBeVisible();
   await page.getByRole('button', { name: 'Sign the rebuild' }).click();
@@ -165,7 +157,7 @@ test('the lineage tells what changed, two set-ups lie side by side, and the card
 });
 
 test('the working opens with its formula, the readings put in and the source', async ({ page }) => {
-  const job = await jobOf(page, 'Trail 300 Ingrith');
+  const job = await server.jobOf('Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/springs`);
   await page.getByRole('button', { name: /show working/ }).click();
   const working = page.getByRole('region', { name: 'Working' });

@@ -51,6 +51,18 @@ export class Server {
     await gone;
   }
 
+  /** The newest record of a kind found by these words. */
+  async idOf(kind: 'job' | 'machine' | 'customer', words: string): Promise<number> {
+    const rows = (await (await fetch(`${this.base}/api/search?q=${encodeURIComponent(words)}`)).json()) as { kind: string; id: number }[];
+    const found = rows.find((r) => r.kind === kind);
+    if (!found) throw new Error(`the demo has no ${kind} for ${words}`);
+    return found.id;
+  }
+
+  jobOf(words: string): Promise<number> {
+    return this.idOf('job', words);
+  }
+
   remove(): void {
     rmSync(resolve(this.directory, '..'), { recursive: true, force: true });
   }

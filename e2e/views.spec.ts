@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
 /** Every view of the demo: no accessibility violation, no console error; bad input refused in words; results while typing. */
@@ -13,26 +13,16 @@ test.afterAll(async () => {
   server.remove();
 });
 
-const jobOf = async (page: Page, words: string): Promise<number> => {
-  const rows = (await (await page.request.get(`${server.base}/api/search?q=${encodeURIComponent(words)}`)).json()) as {
-    kind: string;
-    id: number;
-  }[];
-  const found = rows.find((r) => r.kind === 'job');
-  if (!found) throw new Error(`the demo has no job for ${words}`);
-  return found.id;
-};
-
 for (const theme of ['day', 'night'])
   test(`each view is accessible and quiet, ${theme}`, async ({ page, context }) => {
     await context.addCookies([{ name: 'mavrin', value: `${theme}.metric`, url: server.base }]);
     const errors: string[] = [];
     page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
     page.on('pageerror', (error) => errors.push(error.message));
-    const trail = await jobOf(page, 'Trail 300 Ingrith');
-    const signed = await jobOf(page, 'Single dives');
-    const courier = await jobOf(page, 'Courier light');
-    const pony = await jobOf(page, 'Pony');
+    const trail = await server.jobOf('Trail 300 Ingrith');
+    const signed = await server.jobOf('Single dives');
+    const courier = await server.jobOf('Courier light');
+    const pony = await server.jobOf('Pony');
     const stages = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
     const views = [
       '/',
@@ -40,6 +30,8 @@ for (const theme of ['day', 'night'])
       '/machines',
       '/machines/1',
       '/machines/1/compare',
+      '/machines/1/leverage',
+      '/drawers/bench',
       '/setups/1/card',
       '/drawers',
       '/shop-book',
@@ -59,7 +51,7 @@ for (const theme of ['day', 'night'])
   });
 
 test('a bad reading is refused with words beside it, and nothing recorded is touched', async ({ page }) => {
-  const job = await jobOf(page, 'Trail 300 Ingrith');
+  const job = await server.jobOf('Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/measure`);
   const reading = page.getByRole('textbox', { name: 'Rear: Rider on, pressed' });
   const before = await reading.inputValue();
@@ -101,7 +93,7 @@ test('a bad reading is refused with words beside it, and nothing recorded is tou
 });
 
 test('a signed record is corrected by adding, and the two set-ups are laid side by side', async ({ page }) => {
-  const job = await jobOf(page, 'Single dives');
+  const job = await server.jobOf('Single dives');
   await page.goto(`${server.base}/jobs/${job}/rebuild`);
   await page.getByRole('button', { name: 'Add a correction' }).click();
   const form = page.getByRole('region', { name: 'Correction' });
@@ -130,7 +122,7 @@ test('a signed record is corrected by adding, and the two set-ups are laid side 
 });
 
 test('an overloaded machine is told so wherever springs are looked at, and the API computes what the page shows', async ({ page }) => {
-  const job = await jobOf(page, 'Courier light');
+  const job = await server.jobOf('Courier light');
   for (const stage of ['ask', 'measure', 'springs']) {
     await page.goto(`${server.base}/jobs/${job}/${stage}`);
     await expect(page.getByText(/Overloaded two-up with luggage: \d+ kg against 350 kg/)).toBeVisible();

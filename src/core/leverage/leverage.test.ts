@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { derivative as symbolicDerivative } from 'mathjs';
 import { rearEnd, restsAt, wheelForceN, wheelRateNPerMm } from '../spring/end';
 import { linearSpring } from '../spring/law';
-import { NO_FORCE } from '../spring/other';
+import { constantForce, NO_FORCE } from '../spring/other';
+import { selectSpring } from '../spring/select';
 import { constantLeverage, type LeverageKind, leverageOf, sampled, tableLeverage } from './leverage';
 import { type Linkage, linkageLeverage } from './linkage';
 
@@ -205,6 +206,41 @@ test('on a rising-rate linkage backing off preload can make the machine harder: 
   const rateWith = (preloadMm: number) =>
     wheelRateNPerMm(end, linearSpring(90), preloadMm, restsAt(end, linearSpring(90), preloadMm, 1300).zMm);
   expect(rateWith(4)).toBeGreaterThan(1.05 * rateWith(16));
+});
+
+test('on any linkage with gas and stops the ideal spring meets both targets exactly, at every load', () => {
+  const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+  fc.assert(
+    fc.property(
+      fc.constantFrom(ROCKER, ON_ARM, DIRECT),
+      number(400, 700),
+      number(1.5, 2.6),
+      number(20, 50),
+      number(70, 120),
+      number(0, 250),
+      (linkage, staticLoadN, more, staticSagMm, riderSagMm, gasN) => {
+        const end = rearEnd(TRAVEL, sampled(solved(linkage), TRAVEL), constantForce(gasN));
+        const found = selectSpring({
+          end,
+          staticLoadN,
+          ladenLoadN: staticLoadN * more,
+          target: { staticSagMm, riderSagMm },
+          catalogue: [],
+          preloadRangeMm: [0, 60],
+        });
+        if (!found.ok) return;
+        const { rateNPerMm, preloadMm } = found.value.ideal;
+        const sagAt = (loadN: number) => restsAt(end, linearSpring(rateNPerMm), preloadMm, loadN).zMm;
+        // A spring that would have to be slack at rest is an answer on paper only.
+        if (preloadMm + end.leverage.strokeMm(staticSagMm) <= 0) return;
+        expect(wheelForceN(end, linearSpring(rateNPerMm), preloadMm, staticSagMm)).toBeCloseTo(staticLoadN, 6);
+        expect(wheelForceN(end, linearSpring(rateNPerMm), preloadMm, riderSagMm)).toBeCloseTo(staticLoadN * more, 6);
+        if (preloadMm > 0 && wheelForceN(end, linearSpring(rateNPerMm), preloadMm, 0) < staticLoadN)
+          expect(sagAt(staticLoadN)).toBeCloseTo(staticSagMm, 6);
+      },
+    ),
+    { seed: 17 },
+  );
 });
 
 test('a constant is its own ratio, and every kind comes through one door', () => {

@@ -1,19 +1,7 @@
 import { curveAt, type Curve, risingCurve } from '../numerics/spline';
 import { err, ok, type Result } from '../result';
+import type { Leverage } from './law';
 import { type Linkage, linkageLeverage } from './linkage';
-
-/**
- * How the spring sees the wheel. s = spring compression from full extension, z = wheel travel in the direction the sag is measured in.
- * LR(z) = dz/ds. A fork measured along the leg has LR 1.
- */
-export interface Leverage {
-  /** Spring stroke in mm at wheel travel z in mm. */
-  strokeMm(zMm: number): number;
-  /** dz/ds at z. */
-  ratio(zMm: number): number;
-  /** dLR/dz at z, 1/mm. */
-  ratioSlopePerMm(zMm: number): number;
-}
 
 export type LeverageKind =
   { kind: 'constant'; ratio: number } | { kind: 'table'; wheelMm: number[]; shockMm: number[] } | ({ kind: 'linkage' } & Linkage);
@@ -22,13 +10,27 @@ export const constantLeverage = (ratio: number): Leverage => ({
   strokeMm: (z) => z / ratio,
   ratio: () => ratio,
   ratioSlopePerMm: () => 0,
+  fill: (z, out) => {
+    out[0] = z / ratio;
+    out[1] = ratio;
+    out[2] = 0;
+  },
 });
 
-const ofCurve = (stroke: Curve): Leverage => ({
-  strokeMm: (z) => curveAt(stroke, z, 0),
-  ratio: (z) => 1 / curveAt(stroke, z, 1),
-  ratioSlopePerMm: (z) => -curveAt(stroke, z, 2) / curveAt(stroke, z, 1) ** 2,
-});
+function ofCurve(stroke: Curve): Leverage {
+  const ratio = (z: number) => 1 / curveAt(stroke, z, 1);
+  const ratioSlopePerMm = (z: number) => -curveAt(stroke, z, 2) / curveAt(stroke, z, 1) ** 2;
+  return {
+    strokeMm: (z) => curveAt(stroke, z, 0),
+    ratio,
+    ratioSlopePerMm,
+    fill: (z, out) => {
+      out[0] = curveAt(stroke, z, 0);
+      out[1] = ratio(z);
+      out[2] = ratioSlopePerMm(z);
+    },
+  };
+}
 
 /**
  * Measured pairs of wheel travel and shock stroke, joined by a curve that never turns back; straight on beyond the last pair.
@@ -51,11 +53,36 @@ export function leverageOf(kind: LeverageKind, travelMm: number): Result<Leverag
 const SAMPLES = 96;
 
 /**
- * The same leverage with its mechanism solved once at the knots, for loops that look it up a hundred thousand times. Stroke counts from z = 0.
- * Ratio and its slope come from the stroke's curve, so that force, rate and energy stay one consistent set.
+ * The same leverage with its mechanism solved once at evenly spaced knots, for loops that look it up a hundred thousand times. Stroke counts from
+ * z = 0. Ratio and its slope come from the stroke's own cubic, so that force, rate and energy stay one consistent set.
  */
 export function sampled(leverage: Leverage, travelMm: number): Leverage {
-  const x = Float64Array.from({ length: SAMPLES + 1 }, (_, i) => (travelMm * i) / SAMPLES);
+  const h = travelMm / SAMPLES;
+  const stroke = new Float64Array(SAMPLES + 1);
+  const slope = new Float64Array(SAMPLES + 1);
   const zero = leverage.strokeMm(0);
-  return ofCurve({ x, y: x.map((z) => leverage.strokeMm(z) - zero), slope: x.map((z) => 1 / leverage.ratio(z)) });
+  for (let i = 0; i <= SAMPLES; i += 1) {
+    stroke[i] = leverage.strokeMm(h * i) - zero;
+    slope[i] = 1 / leverage.ratio(h * i);
+  }
+  const fill = (z: number, out: Float64Array) => {
+    const i = Math.min(Math.max(Math.floor(z / h), 0), SAMPLES - 1);
+    // Beyond the travel the curve goes straight on.
+    const t = Math.min(Math.max(z / h - i, 0), 1);
+    const over = z - h * (i + t);
+    const [m0, m1] = [slope[i]!, slope[i + 1]!];
+    const chord = (stroke[i + 1]! - stroke[i]!) / h;
+    const c2 = 3 * chord - 2 * m0 - m1;
+    const c3 = m0 + m1 - 2 * chord;
+    const first = m0 + t * (2 * c2 + 3 * t * c3);
+    out[0] = stroke[i]! + h * t * (m0 + t * (c2 + t * c3)) + first * over;
+    out[1] = 1 / first;
+    out[2] = over === 0 ? -(2 * c2 + 6 * t * c3) / (h * first * first) : 0;
+  };
+  const at = (z: number, which: 0 | 1 | 2) => {
+    const out = new Float64Array(3);
+    fill(z, out);
+    return out[which]!;
+  };
+  return { strokeMm: (z) => at(z, 0), ratio: (z) => at(z, 1), ratioSlopePerMm: (z) => at(z, 2), fill };
 }

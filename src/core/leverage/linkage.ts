@@ -1,6 +1,6 @@
 import { err, ok, type Result } from '../result';
 import { add, fixed, inverse, jet, type Jet, minus, mul, type Place, plus, root, scaled, squared, sub, times, turned } from './jet';
-import type { Leverage } from './leverage';
+import type { Leverage } from './law';
 
 export interface Point {
   xMm: number;
@@ -147,6 +147,12 @@ export function linkageLeverage(linkage: Linkage, travelMm: number): Result<Link
     ratioSlopePerMm: (z) => {
       const s = strokeAt(z);
       return -s.dd / (s.d * s.d);
+    },
+    fill: (z, out) => {
+      const s = strokeAt(z);
+      out[0] = s.v;
+      out[1] = 1 / s.d;
+      out[2] = -s.dd / (s.d * s.d);
     },
     poseAt: (z) => {
       const found = solve(linkage, Math.min(Math.max(z, 0), travelMm));

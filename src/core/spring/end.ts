@@ -1,4 +1,5 @@
-import { constantLeverage, type Leverage } from '../leverage/leverage';
+import { constantLeverage } from '../leverage/leverage';
+import type { Leverage } from '../leverage/law';
 import type { SpringLaw } from './law';
 import type { OtherForce } from './other';
 
@@ -72,35 +73,37 @@ export interface Equilibrium {
 /** Steps to the balance. A line takes one; halving alone needs 60 to the last digit of a double. */
 const MOST_STEPS = 80;
 /** The balance is found when the bracket is this small against the travel. */
-const CLOSE = 1e-13;
+const CLOSE = 1e-12;
 
-/** Where the end rests under `wheelN`: Newton's step on the force balance, halving where it would leave the bracket; clipped at the stops. */
-export function restsAt(end: EndModel, spring: SpringLaw, preloadMm: number, wheelN: number): Equilibrium {
-  const { leverage, other, springs, cosRake, travelMm } = end;
-  const surplus = (z: number) => {
-    const s = leverage.strokeMm(z);
-    return springs * spring.forceN(s + preloadMm) + other.forceN(s) - wheelN * leverage.ratio(z) * cosRake;
-  };
-  if (surplus(0) >= 0) return { zMm: 0, status: 'topped-out' };
-  if (surplus(travelMm) <= 0) return { zMm: travelMm, status: 'bottomed' };
+/** What spring and the rest push more than the load asks at travel z, N along the axis; leaves stroke, ratio and slope at z in `at`. */
+function surplusN(end: EndModel, spring: SpringLaw, preloadMm: number, loadN: number, zMm: number, at: Float64Array): number {
+  end.leverage.fill(zMm, at);
+  return end.springs * spring.forceN(at[0]! + preloadMm) + end.other.forceN(at[0]!) - loadN * at[1]!;
+}
+
+/**
+ * Where the end rests under `wheelN`: Newton's step on the force balance, halving where it would leave the bracket; clipped at the stops.
+ * @param guessMm where to begin, when something near the answer is known
+ */
+export function restsAt(end: EndModel, spring: SpringLaw, preloadMm: number, wheelN: number, guessMm = end.travelMm / 3): Equilibrium {
+  const { travelMm } = end;
+  const at = new Float64Array(3);
+  const loadN = wheelN * end.cosRake;
+  if (surplusN(end, spring, preloadMm, loadN, 0, at) >= 0) return { zMm: 0, status: 'topped-out' };
+  if (surplusN(end, spring, preloadMm, loadN, travelMm, at) <= 0) return { zMm: travelMm, status: 'bottomed' };
   let [low, high] = [0, travelMm];
-  let z = travelMm / 3;
+  let z = guessMm;
   for (let i = 0; i < MOST_STEPS && high - low > CLOSE * travelMm; i += 1) {
-    const missing = surplus(z);
-    if (missing === 0) break;
-    if (missing < 0) low = z;
+    const overN = surplusN(end, spring, preloadMm, loadN, z, at);
+    if (overN === 0) break;
+    if (overN < 0) low = z;
     else high = z;
-    const s = leverage.strokeMm(z);
-    const rise =
-      (springs * spring.rateNPerMm(s + preloadMm) + other.rateNPerMm(s)) / leverage.ratio(z) -
-      wheelN * cosRake * leverage.ratioSlopePerMm(z);
-    const step = z - missing / rise;
+    const rise = (end.springs * spring.rateNPerMm(at[0]! + preloadMm) + end.other.rateNPerMm(at[0]!)) / at[1]! - loadN * at[2]!;
+    const step = z - overN / rise;
     const next = step > low && step < high ? step : (low + high) / 2;
-    if (Math.abs(next - z) <= CLOSE * travelMm) {
-      z = next;
-      break;
-    }
+    const moved = Math.abs(next - z);
     z = next;
+    if (moved <= CLOSE * travelMm) break;
   }
   return { zMm: z, status: 'floating' };
 }

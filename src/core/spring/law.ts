@@ -6,12 +6,21 @@ export interface SpringLaw {
   compressionMm(forceN: number): number;
 }
 
-/** F = k·c. */
-export const linearSpring = (rateNPerMm: number): SpringLaw => ({
-  forceN: (c) => (c > 0 ? rateNPerMm * c : 0),
-  rateNPerMm: () => rateNPerMm,
-  compressionMm: (f) => f / rateNPerMm,
-});
+/** F = k·c. A class, because selection makes one for each of thousands of candidates. */
+class LinearSpring implements SpringLaw {
+  constructor(private readonly k: number) {}
+  forceN(compressionMm: number): number {
+    return compressionMm > 0 ? this.k * compressionMm : 0;
+  }
+  rateNPerMm(): number {
+    return this.k;
+  }
+  compressionMm(forceN: number): number {
+    return forceN / this.k;
+  }
+}
+
+export const linearSpring = (rateNPerMm: number): SpringLaw => new LinearSpring(rateNPerMm);
 
 export interface ForcePoint {
   deflectionMm: number;

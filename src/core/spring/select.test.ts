@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { loads } from '../loads/loads';
-import { constantLeverage, type Leverage } from '../leverage/leverage';
+import { constantLeverage } from '../leverage/leverage';
+import type { Leverage } from '../leverage/law';
 import { frontEnd, preloadForMm, rearEnd, restsAt, springForceN, wheelForceN, wheelRateNPerMm } from './end';
 import { linearSpring, tableSpring } from './law';
 import { constantForce, NO_FORCE } from './other';
@@ -60,6 +61,7 @@ test('the wheel rate of a changing leverage is the slope of the wheel force, by 
     strokeMm: (z) => -500 * Math.log(1 - (0.002 * z) / 3),
     ratio: (z) => 3 - 0.002 * z,
     ratioSlopePerMm: () => -0.002,
+    fill: (z, out) => out.set([lever.strokeMm(z), 3 - 0.002 * z, -0.002]),
   };
   const end = rearEnd(300, lever, constantForce(180));
   for (const z of [20, 110, 260]) {

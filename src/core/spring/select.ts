@@ -128,10 +128,11 @@ function unclippedStaticMm(end: EndModel, spring: SpringLaw, preloadMm: number, 
 
 function casesOf(request: SelectRequest, spring: SpringLaw, preloadMm: number, forceAtFullTravelN: number): CaseSag[] {
   const { end, target, loadCases = [], preloadRangeMm } = request;
-  return loadCases.map(({ name, loadN }) => {
-    const rest = restsAt(end, spring, preloadMm, loadN);
+  const cases: CaseSag[] = [];
+  for (const { name, loadN } of loadCases) {
+    const rest = restsAt(end, spring, preloadMm, loadN, target.riderSagMm);
     const preloadToLevelMm = preloadForMm(end, spring, target.riderSagMm, loadN);
-    return {
+    cases.push({
       name,
       sagMm: rest.zMm,
       share: rest.zMm / end.travelMm,
@@ -139,8 +140,9 @@ function casesOf(request: SelectRequest, spring: SpringLaw, preloadMm: number, f
       preloadToLevelMm,
       levelInRange: preloadToLevelMm >= preloadRangeMm[0] && preloadToLevelMm <= preloadRangeMm[1],
       loadFactorAtFullTravel: forceAtFullTravelN / loadN,
-    };
-  });
+    });
+  }
+  return cases;
 }
 
 /**
@@ -155,8 +157,8 @@ export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring):
   const slack = 1e-9 * end.travelMm;
   const preloadInRange = preloadWantedMm >= minMm - slack && preloadWantedMm <= maxMm + slack;
   const preloadMm = Math.min(Math.max(preloadWantedMm, minMm), maxMm);
-  const rider = restsAt(end, spring, preloadMm, ladenLoadN);
-  const bare = restsAt(end, spring, preloadMm, staticLoadN);
+  const rider = restsAt(end, spring, preloadMm, ladenLoadN, target.riderSagMm);
+  const bare = restsAt(end, spring, preloadMm, staticLoadN, Math.max(target.staticSagMm, slack));
   const fullStroke = end.leverage.strokeMm(end.travelMm);
   const { freeLengthMm, solidLengthMm } = catalogueSpring;
   const coilBindReserveMm =

@@ -1,4 +1,3 @@
-import type { ForcePoint } from '@/core/spring/law';
 import type { ListedSpring, MeasuredSpring } from '@/schema/facts/springs';
 import type { Sql } from '../client';
 
@@ -24,7 +23,7 @@ export interface NewSpring {
   name: string;
   rateText: string;
   rateNPerMm: number;
-  forceTable: ForcePoint[] | null;
+  forceTable: Spring['forceTable'];
   freeLengthMm: number | null;
   solidLengthMm: number | null;
   place: Spring['place'];
@@ -71,7 +70,7 @@ export const oneNewSpringList = (
 
 export interface NewMeasurement extends Omit<MeasuredSpring, 'at'> {
   springId: number;
-  points: ForcePoint[];
+  points: NonNullable<Spring['forceTable']>;
   model: 'linear' | 'progressive';
   device: string;
   technicianId: number | null;

@@ -3,19 +3,12 @@ import { middleMm, type End, type School } from '@/core/spring/schools';
 import type { Entries } from '../entry';
 import { issueWords, warningWords } from '../words';
 import { effectiveFinding } from './effective';
+import type { Because } from './finding';
 import { frontUnloading, loadsOf, overloads } from './loads';
 import { sagOf } from './measure';
 import { numberOf } from './read';
 import { droopFaults } from './reach';
 import { schoolOf, targetOf, windowsOf } from './targets';
-
-/** A finding in words: the first words carry it, the last ones name its origin. */
-export interface Because {
-  mark: 'warn' | 'note' | 'danger';
-  lead: string;
-  rest: string;
-  origin: string;
-}
 
 const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 const mm = (x: number) => `${Math.round(x)} mm`;

@@ -54,7 +54,7 @@ export function forceChartOf(selection: Selection, springs: readonly ListedSprin
   });
   const otherAt = (z: number) => model.other.forceN(model.leverage.strokeMm(z)) / (model.leverage.ratio(z) * model.cosRake);
   if (Math.abs(otherAt(model.travelMm)) > 1 || Math.abs(otherAt(0)) > 1)
-    curves.push({ name: 'Gas, air and stops alone', role: 'other', points: line(model, otherAt) });
+    curves.push({ name: 'gas, air, stops', role: 'other', points: line(model, otherAt) });
   const law = lawOf(current);
   const loads = [{ name: 'bare', loadN: selection.staticLoadN }, ...selection.loadCases];
   const rests = law ? loads.map(({ name, loadN }) => ({ name, loadN, zMm: restsAt(model, law, current.preloadMm, loadN).zMm })) : [];

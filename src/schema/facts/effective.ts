@@ -2,7 +2,7 @@ import { type EffectiveResult, effectiveRate, type Suspect } from '@/core/spring
 import type { Result } from '@/core/result';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
-import type { Because } from './because';
+import type { Because } from './finding';
 import { endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
 import { preloadOf, sagOf } from './measure';

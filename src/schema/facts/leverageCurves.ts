@@ -1,5 +1,6 @@
 import type { LinkageLeverage } from '@/core/leverage/linkage';
-import { type Leverage, leverageOf, sampled } from '@/core/leverage/leverage';
+import type { Leverage } from '@/core/leverage/law';
+import { leverageOf, sampled } from '@/core/leverage/leverage';
 import { rearEnd, wheelRateNPerMm } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
 import { NO_FORCE } from '@/core/spring/other';

@@ -2,7 +2,7 @@ import { err, type Result } from '@/core/result';
 import type { EndModel } from '@/core/spring/end';
 import type { ForcePoint } from '@/core/spring/law';
 import type { End, School } from '@/core/spring/schools';
-import { type Candidate, type CatalogueSpring, selectSpring, type SelectResult } from '@/core/spring/select';
+import { type Candidate, type CatalogueSpring, type SelectRequest, selectSpring, type SelectResult } from '@/core/spring/select';
 import type { Entries } from '../entry';
 import { issueWords } from '../words';
 import { endModelOf, isMissing, isUnusable } from './ends';
@@ -93,6 +93,22 @@ function ranked(candidates: Candidate[], springs: readonly ListedSpring[]): Cand
   return [...candidates].sort((a, b) => place(a) - place(b));
 }
 
+/** Springs predicted in full: a page answers within a frame, and a rate this far from the ideal is never the right one. */
+const MOST_PREDICTED = 400;
+
+/** Of a long list those nearest the ideal rate, and the one chosen for the job whatever its rate. */
+function nearest(
+  springs: readonly ListedSpring[],
+  question: Omit<SelectRequest, 'catalogue'>,
+  chosen: number | null,
+): readonly ListedSpring[] {
+  if (springs.length <= MOST_PREDICTED) return springs;
+  const ideal = selectSpring({ ...question, catalogue: [] });
+  if (!ideal.ok) return [];
+  const off = (s: ListedSpring) => (s.id === chosen ? 0 : Math.abs(Math.log(rateOf(s) / ideal.value.ideal.rateNPerMm)));
+  return [...springs].sort((a, b) => off(a) - off(b)).slice(0, MOST_PREDICTED);
+}
+
 /** The whole spring question of one end, or what is missing for it, as field names. */
 export function selectionOf(
   entries: Entries,
@@ -120,15 +136,16 @@ export function selectionOf(
     if (ladenLoadN <= staticLoadN) return err('load-not-increasing');
     if (target.rider.value <= target.static.value || target.rider.value > model.travelMm) return err('target-order');
     if (min.value > max.value) return err('range-order');
-    const selected = selectSpring({
+    const question = {
       end: model,
       staticLoadN,
       ladenLoadN,
       target: { staticSagMm: target.static.value, riderSagMm: target.rider.value },
-      catalogue: springs.filter((s) => s.end === end).map(asCatalogue),
-      preloadRangeMm: [min.value, max.value],
+      preloadRangeMm: [min.value, max.value] as const,
       loadCases,
-    });
+    };
+    const ofEnd = springs.filter((s) => s.end === end);
+    const selected = selectSpring({ ...question, catalogue: nearest(ofEnd, question, chosenOf(entries, end)).map(asCatalogue) });
     if (!selected.ok) return selected;
     const { value } = selected;
     return {

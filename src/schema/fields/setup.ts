@@ -95,6 +95,6 @@ export const GAS_FORCE = (end: End): FieldDef =>
     [0, 500],
     {
       end,
-      hint: 'taken as 0 until known',
+      hint: end === 'rear' ? 'from gas pressure and shaft until typed' : 'from oil level and tube until typed',
     },
   );

@@ -30,7 +30,7 @@ export function SchoolsTable() {
   const verdicts = useMemo(() => verdictsOf(live, figures, schools), [live, figures, schools]);
   return (
     <section style={{ marginTop: '1.25rem' }}>
-      <EntryField field="school" label="School followed" locked={sealed} />
+      <EntryField field="school" label="School followed" placeholder={schoolOf(live, schools).name} locked={sealed} />
       {schoolOf(live, schools).rule.kind === 'arm-angle' && <EntryField field="school.grip" locked={sealed} />}
       <Table aria-label="What each school says">
         <thead>

@@ -3,7 +3,7 @@ import { Plus } from 'lucide-react';
 import { Fragment, type ReactNode, useState } from 'react';
 import styled from 'styled-components';
 import type { WorkingStep } from '@/core/working';
-import type { Because } from '@/schema/facts/because';
+import type { Because } from '@/schema/facts/finding';
 import { itemNumbers } from '@/schema/facts/read';
 import type { FieldDef } from '@/schema/fields/kinds';
 import { EntryField } from '../fields/EntryField';

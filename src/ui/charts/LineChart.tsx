@@ -41,14 +41,35 @@ const tokens = () => {
   return (name: string) => css.getPropertyValue(`--${name}`).trim();
 };
 
-function optionOf({ description, lines, levels = [], x, y }: Props) {
+/** Paper round the plot, px. */
+const PLOT = { top: 26, bottom: 34, axis: 18 };
+/** Least distance between two names at the ends of lines, px. */
+const APART = 14;
+
+/** How far each line's name is moved down so that none covers another, px: from the top line on. */
+function nameOffsets(lines: readonly Line[], height: number): number[] {
+  const named = lines.map((l, i) => ({ i, y: l.points.at(-1)?.[1] ?? 0, marks: l.marks })).filter((l) => !l.marks);
+  const all = lines.flatMap((l) => l.points.map((p) => p[1]));
+  const perUnit = (height - PLOT.top - PLOT.bottom - PLOT.axis) / Math.max(Math.max(...all) - Math.min(0, ...all), 1e-9);
+  const offsets = lines.map(() => 0);
+  let last = -Infinity;
+  for (const { i, y } of named.sort((a, b) => b.y - a.y)) {
+    const wanted = -y * perUnit;
+    last = Math.max(wanted, last + APART);
+    offsets[i] = last - wanted;
+  }
+  return offsets;
+}
+
+function optionOf({ description, lines, levels = [], x, y, height }: Props) {
+  const offsets = nameOffsets(lines, height);
   const of = tokens();
   const [ink, soft, rule, fine] = ['ink', 'soft', 'rule', 'fine'].map(of);
   const text = { color: soft, fontFamily: 'Archivo Variable', fontSize: 12 };
   return {
     animation: false,
     aria: { enabled: true, label: { description } },
-    grid: { left: 8, right: 118, top: 26, bottom: 34, containLabel: true },
+    grid: { left: 8, right: 118, top: PLOT.top, bottom: PLOT.bottom, containLabel: true },
     tooltip: {
       trigger: 'axis',
       valueFormatter: (v: unknown) => (typeof v === 'number' ? `${v.toFixed(y.unit === 'N' ? 0 : 2)} ${y.unit}` : ''),
@@ -70,7 +91,7 @@ function optionOf({ description, lines, levels = [], x, y }: Props) {
     },
     yAxis: {
       type: 'value',
-      name: `${y.name}, ${y.unit}`,
+      name: y.unit ? `${y.name}, ${y.unit}` : y.name,
       nameTextStyle: { ...text, align: 'left' },
       scale: y.min === undefined,
       ...(y.min === undefined ? {} : { min: y.min }),
@@ -78,7 +99,7 @@ function optionOf({ description, lines, levels = [], x, y }: Props) {
       splitLine: { lineStyle: { color: fine } },
     },
     series: [
-      ...lines.map((l) => ({
+      ...lines.map((l, i) => ({
         type: 'line',
         name: l.name,
         data: l.points,
@@ -92,8 +113,8 @@ function optionOf({ description, lines, levels = [], x, y }: Props) {
           color: l.look === 'thin' ? soft : ink,
           fontFamily: 'Archivo Variable',
           fontSize: 12,
+          offset: [0, offsets[i]],
         },
-        labelLayout: { moveOverlap: 'shiftY' },
         z: l.look === 'strong' ? 5 : 3,
       })),
       {

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import styled from 'styled-components';
 import { printIn } from '@/core/units/print';
 import { isMismarked, type ListedSpring, rateOf } from '@/schema/facts/springs';
 import { readNewSpring } from '@/schema/newSpring';
@@ -15,6 +16,17 @@ import { dayWords } from '../words/time';
 import { Choices } from './Choices';
 import { SupplierList } from './SupplierList';
 import { Tester } from './Tester';
+
+const Rows = styled(Table)`
+  td {
+    vertical-align: middle;
+    padding-top: 0.1rem;
+    padding-bottom: 0.1rem;
+  }
+  td:first-child {
+    white-space: nowrap;
+  }
+`;
 
 const NAME = { rear: 'Rear springs', front: 'Fork springs, rate of each' };
 const BLANK = { name: '', rate: '', freeLength: '', solidLength: '', table: '' };
@@ -58,7 +70,7 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
                 {rows.length === 0 ? (
                   <Empty>None yet. Add the springs in the drawer and those a supplier can send; jobs rank them for their loads.</Empty>
                 ) : (
-                  <Table>
+                  <Rows>
                     <thead>
                       <tr>
                         <th>Spring</th>
@@ -114,7 +126,7 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
                         </tr>
                       ))}
                     </tbody>
-                  </Table>
+                  </Rows>
                 )}
               </section>
             );

@@ -101,20 +101,23 @@ function figuresOf(rule: SchoolRule): { key: string; label: string; text: string
   }
 }
 
+/** The rule with what was typed over; a figure left as shown keeps its exact value, however it was rounded for the eye. */
 function ruleFrom(rule: SchoolRule, typed: Record<string, string>): SchoolRule {
+  const shown = Object.fromEntries(figuresOf(rule).map((f) => [f.key, f.text]));
+  const kept = (key: string, before: number, by: number) => (typed[key] === shown[key] ? before : number(typed[key] ?? '') * by);
   switch (rule.kind) {
     case 'windows':
       return {
         kind: 'windows',
         rows: rule.rows.map((r, i) => {
           const by = r.unit === 'share' ? 0.01 : 1;
-          return { ...r, min: number(typed[`${i}.min`] ?? '') * by, max: number(typed[`${i}.max`] ?? '') * by };
+          return { ...r, min: kept(`${i}.min`, r.min, by), max: kept(`${i}.max`, r.max, by) };
         }),
       };
     case 'preload-share':
-      return { kind: rule.kind, share: number(typed.share ?? '') / 100, tolerance: number(typed.tolerance ?? '') / 100 };
+      return { kind: rule.kind, share: kept('share', rule.share, 0.01), tolerance: kept('tolerance', rule.tolerance, 0.01) };
     case 'balance':
-      return { kind: rule.kind, tolerance: number(typed.tolerance ?? '') / 100 };
+      return { kind: rule.kind, tolerance: kept('tolerance', rule.tolerance, 0.01) };
     case 'arm-angle': {
       const of = (grip: string): [number, number] => [number(typed[`${grip}.0`] ?? ''), number(typed[`${grip}.1`] ?? '')];
       return { kind: rule.kind, lowGripDeg: of('lowGripDeg'), highGripDeg: of('highGripDeg') };
@@ -135,7 +138,7 @@ export function SchoolSection({ version }: { version: Version }) {
             Sets {school.order}. {school.origin}.
           </Small>
         </span>
-        <QuietButton onPress={() => setEditing(!editing)} aria-label={`Change ${school.name}`}>
+        <QuietButton style={{ whiteSpace: 'nowrap' }} onPress={() => setEditing(!editing)} aria-label={`Change ${school.name}`}>
           {editing ? 'leave it' : 'change'}
         </QuietButton>
       </div>

@@ -17,18 +17,20 @@ type Texts = Record<string, string>;
 
 /** Plain fields with their problem beneath; a bare number is in the unit of its label. */
 function Fields({
+  min = '9rem',
   labels,
   texts,
   onType,
   problem,
 }: {
+  min?: string;
   labels: Texts;
   texts: Texts;
   onType(texts: Texts): void;
   problem: { field: string; words: string } | null;
 }) {
   return (
-    <FieldGrid $min="9rem">
+    <FieldGrid $min={min}>
       {Object.entries(labels).map(([field, label]) => (
         <PlainField
           key={field}
@@ -134,13 +136,14 @@ function Stack() {
   return (
     <Titled title="Springs one on top of another" aside="1/k = Σ 1/k until one binds">
       <Fields
+        min="13rem"
         labels={{
           k1: 'First, N/mm',
-          b1: 'binds after, mm',
+          b1: 'First binds after, mm',
           k2: 'Second, N/mm',
-          b2: 'binds after, mm ',
+          b2: 'Second binds after, mm',
           k3: 'Third, N/mm',
-          b3: 'binds after, mm  ',
+          b3: 'Third binds after, mm',
         }}
         texts={texts}
         onType={setTexts}

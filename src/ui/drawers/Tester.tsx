@@ -107,7 +107,7 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
       <Caution>{CAUTIONS.springs}</Caution>
       <Choices label="Fit" value={model} options={{ linear: 'A line', progressive: 'Progressive' }} onPick={setModel} />
       {rows.map((row, i) => (
-        <div key={i} style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '0 1rem' }}>
+        <div key={i} style={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)', gap: '0 1rem' }}>
           <PlainField
             label={`Squeezed by, reading ${i + 1}, mm`}
             value={row.deflection}

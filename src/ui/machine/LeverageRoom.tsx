@@ -140,12 +140,12 @@ function Pivots({ withRocker }: { withRocker: boolean }) {
         <EntryField field="machine.link.upper.on" placeholder="on the frame" />
         <EntryField field="machine.link.lower.on" placeholder={withRocker ? 'on the rocker' : 'on the swing-arm'} />
       </FieldGrid>
-      {points.map((p) => (
-        <FieldGrid key={p} $min="9rem">
-          <EntryField field={`machine.link.${p}.x`} />
-          <EntryField field={`machine.link.${p}.y`} />
-        </FieldGrid>
-      ))}
+      <FieldGrid $min="7.5rem">
+        {points.flatMap((p) => [
+          <EntryField key={`${p}.x`} field={`machine.link.${p}.x`} />,
+          <EntryField key={`${p}.y`} field={`machine.link.${p}.y`} />,
+        ])}
+      </FieldGrid>
     </>
   );
 }

@@ -1,11 +1,12 @@
 'use client';
 import Link from 'next/link';
+import { useState } from 'react';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
 import type { End } from '@/core/spring/schools';
 import { chosenOf, isMismarked, type ListedSpring, type Selection } from '@/schema/facts/springs';
 import { useSystem } from '../../fields/context';
-import { Empty, Small, Table } from '../../layout/primitives';
+import { Empty, QuietButton, Small, Table } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
 import { lengthUnit, lengthWords, rateWords } from './words';
 
@@ -42,7 +43,7 @@ const Scroll = styled.div`
 `;
 
 /** How many candidates are laid out at first: the near ones decide. */
-const SHOWN = 8;
+const SHOWN = 6;
 
 function Rate({ spring }: { spring: ListedSpring }) {
   const system = useSystem();
@@ -73,6 +74,7 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
   const { data } = useBench();
   const { live } = useLater();
   const system = useSystem();
+  const [whole, setWhole] = useState(false);
   if (candidates.length === 0)
     return (
       <Empty>
@@ -82,7 +84,7 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
     );
   const chosen = String(chosenOf(live, end) ?? '');
   const unit = lengthUnit(system);
-  const shown = candidates.filter((c, i) => i < SHOWN || c.id === current?.id || c.id === chosen);
+  const shown = candidates.filter((c, i) => whole || i < SHOWN || c.id === current?.id || c.id === chosen);
   return (
     <Scroll>
       <Candidates aria-label={`Candidates, ${end}`}>
@@ -144,9 +146,9 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
         </caption>
       </Candidates>
       {shown.length < candidates.length && (
-        <Small>
-          {candidates.length - shown.length} more on the list, further from the targets; <kbd>]</kbd> steps on to them.
-        </Small>
+        <QuietButton onPress={() => setWhole(true)}>
+          {candidates.length - shown.length} more on the list, further from the targets
+        </QuietButton>
       )}
     </Scroll>
   );

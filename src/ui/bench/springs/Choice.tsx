@@ -2,7 +2,8 @@
 import { Printer } from 'lucide-react';
 import type { Candidate } from '@/core/spring/select';
 import type { End } from '@/core/spring/schools';
-import { type Because, candidateWords, neighbourWords } from '@/schema/facts/because';
+import { candidateWords, neighbourWords } from '@/schema/facts/because';
+import type { Because } from '@/schema/facts/finding';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { chosenOf, isMismarked, type ListedSpring, neighboursOf, preloadShareOf, type Selection } from '@/schema/facts/springs';
 import { schoolOf } from '@/schema/facts/targets';

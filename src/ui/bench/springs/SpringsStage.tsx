@@ -220,15 +220,16 @@ function EndSheet({
   const { sealed, data } = useBench();
   const { target, result } = selection;
   const [min, max] = rangeOf(live, end);
+  const school = schoolOf(live, data.schools);
   return (
     <>
-      <Titled title="Aim and adjuster" aside={`${schoolOf(live, data.schools).name}; placeholders are taken until typed`}>
+      <Titled title="Aim and adjuster" aside={`${school.name}, sets ${school.order}; placeholders are taken until typed`}>
         <FieldGrid $min="7rem">
           <EntryField field={`springs.${end}.target.rider`} placeholder={String(Math.round(target.rider.value))} locked={sealed} />
           <EntryField field={`springs.${end}.target.static`} placeholder={String(Math.round(target.static.value))} locked={sealed} />
           <EntryField field={`springs.${end}.range.min`} placeholder={String(min.value)} locked={sealed} />
           <EntryField field={`springs.${end}.range.max`} placeholder={String(max.value)} locked={sealed} />
-          <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from oil level'} locked={sealed} />
+          <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from air'} locked={sealed} />
           {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
         </FieldGrid>
         <Small>
