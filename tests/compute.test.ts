@@ -58,6 +58,15 @@ const FULL: Record<string, Any> = {
   leverage: { kind: 'linkage', ...LINKAGE, atWheelMm: [0, 150, 300] },
   'spring-effective': { ...END, staticSagMm: 35, riderSagMm: 100, markedRateNPerMm: 80, preloadMm: 10 },
   'air-spring': { ...AIR, atMm: [0, 150, 300] },
+  stack: {
+    shims: [
+      { diameterMm: 30, thicknessMm: 0.15, count: 2 },
+      { diameterMm: '2 cm', thicknessMm: 0.2 },
+    ],
+    clampDiameterMm: 12,
+    pressureZoneMm: { inner: 14, outer: 27 },
+    pressuresMPa: [0, '2 bar', 0.3],
+  },
   oil: { cSt40: 16, cSt100: 3.9, temperatureC: '77 °F' },
 };
 
@@ -73,6 +82,7 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     'spring-select',
     'spring-effective',
     'air-spring',
+    'stack',
     'oil',
   ]);
   for (const { name, sentence } of operationList()) {
@@ -102,6 +112,15 @@ test('the further operations answer with the names of the contract', () => {
   });
   expect(run('spring-stack', FULL['spring-stack'])).toMatchObject({ segments: [{ fromMm: 0 }, { toMm: null, rateNPerMm: 15 }] });
   expect((run('spring-fit', FULL['spring-fit']) as { rateNPerMm: number }).rateNPerMm).toBeCloseTo(8 * 9.80665, 6);
+  const stack = run('stack', FULL.stack) as {
+    edgeLiftMm: number[];
+    profileMm: unknown[];
+    maxStressMPa: number[];
+    openingPressureMPa: number;
+  };
+  expect(stack.edgeLiftMm[0]).toBe(0);
+  expect(stack.edgeLiftMm[1]! < stack.edgeLiftMm[2]!).toBe(true);
+  expect([stack.profileMm.length, stack.maxStressMPa.length, stack.openingPressureMPa]).toEqual([3, 3, 0]);
   const bent = { points: [0, 20, 40, 60].map((x) => ({ deflectionMm: x, forceN: 60 * x + 0.4 * x * x })), model: 'progressive' };
   expect(run('spring-fit', bent)).toMatchObject({
     startRateNPerMm: expect.closeTo(60, 6) as number,
@@ -152,6 +171,10 @@ test('impossible requests of the further operations are refused at their field',
   expect(bad('air-spring', { boreMm: 60 })).toBe('bore-above-stanchion boreMm');
   expect(bad('air-spring', { levelMm: 10 })).toBe('no-air-left levelMm');
   expect(bad('air-spring', { atMm: [0, 301] })).toBe('out-of-range atMm.1');
+  expect(bad('stack', { shims: [] })).toBe('too-few shims');
+  expect(bad('stack', { clampDiameterMm: 30 })).toBe('clamp-too-wide shims.0.diameterMm');
+  expect(bad('stack', { pressureZoneMm: { inner: 28, outer: 27 } })).toBe('range-order pressureZoneMm.outer');
+  expect(bad('stack', { theory: 'guess' })).toMatch(/^not-listed theory/);
   expect(bad('oil', { cSt100: 20 })).toBe('oil-order cSt40');
 });
 
@@ -200,7 +223,7 @@ test.each([
   ['spring-select', { ...SELECT, end: 'middle' }, 'wrong-type end'],
   ['spring-select', { ...SELECT, preloadRangeMm: [20, 0] }, 'range-order preloadRangeMm'],
   ['spring-select', { ...SELECT, otherForce: { kind: 'constant', forceN: '12 furlongs' } }, 'unit-unknown otherForce.forceN'],
-  ['stack', {}, 'unknown-operation '],
+  ['stack-search', {}, 'unknown-operation '],
   ['toString', {}, 'unknown-operation '],
 ])('%s refuses %j with %s', (operation, request, wanted) => {
   expect(refusal(operation, request)).toBe(wanted);

@@ -17,6 +17,9 @@ const sources = (directory: string): string[] =>
 const text = sources('src').join('\n');
 const DATA = {
   coils: 6,
+  clamp: 12,
+  face: 30,
+  stress: 950,
   line: 2,
   pair: 2,
   level: 20,

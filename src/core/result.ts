@@ -38,6 +38,10 @@ export type IssueCode =
   | 'sag-topped-out'
   | 'sag-not-rising'
   | 'oil-order'
+  | 'clamp-too-wide'
+  | 'zone-off-face'
+  | 'stop-below-dish'
+  | 'stack-not-solved'
   | 'pairs-unreadable'
   | 'too-few';
 
@@ -82,4 +86,5 @@ export type WarningCode =
   | 'tester-few-points'
   | 'tester-looks-progressive'
   | 'oil-index-undefined'
-  | 'oil-out-of-reach';
+  | 'oil-out-of-reach'
+  | 'shim-stress-high';

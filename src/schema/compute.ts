@@ -216,6 +216,35 @@ export const springEffectiveRequest = z
   ])
   .superRefine(checkEnd);
 
+const shim = z.strictObject({
+  diameterMm: positiveMm(),
+  thicknessMm: positiveMm(),
+  count: z.int().positive().max(60).default(1),
+});
+
+export const stackRequest = z
+  .strictObject({
+    shims: z.array(shim).min(1).max(40),
+    clampDiameterMm: positiveMm(),
+    pressureZoneMm: z.strictObject({ inner: lengthMm({ min: 0 }), outer: positiveMm() }),
+    pressuresMPa: z
+      .array(pressureMPa({ min: 0 }))
+      .min(1)
+      .max(200),
+    dishMm: lengthMm({ min: 0 }).default(0),
+    seatDiameterMm: positiveMm().optional(),
+    stopLiftMm: lengthMm({ min: 0 }).optional(),
+    stopDiameterMm: positiveMm().optional(),
+    youngsModulusGPa: quantity('pressure', 'GPa', { above: 0 })
+      .transform((mpa) => mpa / 1000)
+      .default(206),
+    poisson: plainRatio({ min: 0, max: 0.49 }).default(0.3),
+    theory: z.enum(['linear', 'vonKarman']).default('vonKarman'),
+  })
+  .superRefine((r, ctx) => {
+    if (r.pressureZoneMm.inner >= r.pressureZoneMm.outer) fail(ctx, 'range-order', ['pressureZoneMm', 'outer']);
+  });
+
 const positiveCount = () => plainRatio({ above: 0 });
 
 export const springWireRequest = z

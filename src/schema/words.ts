@@ -61,6 +61,11 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'sag-topped-out': () => 'With no static sag the end rests on its top-out stop: the spring cannot be read backwards from there.',
   'sag-not-rising': () => 'Rider sag must be greater than static sag, and the laden load greater than the static one.',
   'pairs-unreadable': (d) => `Line ${d.line}, “${d.text}”, is not a pair of numbers. Write two numbers a line.`,
+  'clamp-too-wide': (d) => `The face shim must reach beyond the clamp of ${mm(d.clamp)}.`,
+  'zone-off-face': (d) => `This must lie beyond the clamp and on the face shim, up to ${mm(d.face)}.`,
+  'stop-below-dish': () => 'The stop must allow at least the lift of the dish.',
+  'stack-not-solved': (d) =>
+    `The stack cannot hold ${Number(d.pressure).toFixed(2)} MPa: it would lift out of all measure. Check shims, clamp and pressure.`,
   'oil-order': () => 'The viscosity at 40 °C must be greater than at 100 °C, and both above 0.2 cSt.',
   'bore-above-stanchion': () => 'The bore lies inside the tube: it cannot be wider than the stanchion.',
   'one-of-two': (d) => `Give either ${d.first} or ${d.second}, not both and not neither.`,
@@ -108,6 +113,8 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
   'tester-few-points': () =>
     'Too few readings to say how good the fit is. Take three or more for a line, four or more for a progressive spring.',
   'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
+  'shim-stress-high': (d) =>
+    `The shims reach ${Number(d.stress).toFixed(0)} MPa; above ${d.limit} MPa they tire and crack (from memory). Limit the lift or widen the clamp.`,
   'oil-index-undefined': () => 'The viscosity index is not defined below 2 cSt at 100 °C.',
   'oil-out-of-reach': () => 'This temperature is far outside 40 to 100 °C: the viscosity is an extrapolation.',
 };

@@ -89,18 +89,21 @@ export function restsAt(end: EndModel, spring: SpringLaw, preloadMm: number, whe
   const { travelMm } = end;
   const at = new Float64Array(3);
   const loadN = wheelN * end.cosRake;
-  if (surplusN(end, spring, preloadMm, loadN, 0, at) >= 0) return { zMm: 0, status: 'topped-out' };
-  if (surplusN(end, spring, preloadMm, loadN, travelMm, at) <= 0) return { zMm: travelMm, status: 'bottomed' };
   let [low, high] = [0, travelMm];
-  let z = guessMm;
+  let z = Math.min(Math.max(guessMm, 0), travelMm);
   for (let i = 0; i < MOST_STEPS && high - low > CLOSE * travelMm; i += 1) {
     const overN = surplusN(end, spring, preloadMm, loadN, z, at);
-    if (overN === 0) break;
+    if (overN === 0 && z > 0 && z < travelMm) break;
     if (overN < 0) low = z;
     else high = z;
     const rise = (end.springs * spring.rateNPerMm(at[0]! + preloadMm) + end.other.rateNPerMm(at[0]!)) / at[1]! - loadN * at[2]!;
     const step = z - overN / rise;
-    const next = step > low && step < high ? step : (low + high) / 2;
+    const inside = step > low && step < high;
+    // The stops are looked at only when a step would go past one: most loads float, and each look costs as much as a step.
+    if (!inside && low === 0 && surplusN(end, spring, preloadMm, loadN, 0, at) >= 0) return { zMm: 0, status: 'topped-out' };
+    if (!inside && high === travelMm && surplusN(end, spring, preloadMm, loadN, travelMm, at) <= 0)
+      return { zMm: travelMm, status: 'bottomed' };
+    const next = inside ? step : (low + high) / 2;
     const moved = Math.abs(next - z);
     z = next;
     if (moved <= CLOSE * travelMm) break;

@@ -4,6 +4,7 @@ import { oil } from '@/core/damper/oil';
 import { leverageOf } from '@/core/leverage/leverage';
 import { sag } from '@/core/measure/sag';
 import { ok, type Result, type Warning } from '@/core/result';
+import { stack } from '@/core/plate/stack';
 import { airSpring } from '@/core/spring/air';
 import { effectiveRate } from '@/core/spring/effective';
 import { endOf } from '@/core/spring/endOf';
@@ -25,6 +26,7 @@ import {
   springSelectRequest,
   springStackRequest,
   springWireRequest,
+  stackRequest,
 } from '@/schema/compute';
 import { type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
@@ -97,6 +99,11 @@ const OPERATIONS: Record<string, Operation> = {
     const { air, warnings, working } = found.value;
     return ok({ forceN: r.atMm.map(air.forceN), pressureMPa: r.atMm.map(air.pressureMPa), warnings, working });
   }),
+  stack: operation(
+    'A shim stack as plates in contact: lift, profile and stress under pressure, and the pressure that opens it.',
+    stackRequest,
+    stack,
+  ),
   oil: operation('Viscosity at a temperature and the viscosity index, from the figures at 40 and 100 °C.', oilRequest, oil),
 };
 

@@ -42,6 +42,7 @@ export const InView = styled.div`
   @media (max-width: 960px) {
     position: static;
     order: -1;
+    margin-bottom: 0.75rem;
     && {
       border-top: 0;
       padding-top: 0;

@@ -123,9 +123,13 @@ function optionOf({ description, lines, levels = [], x, y, height }: Props) {
         silent: true,
         markLine: {
           symbol: 'none',
-          label: { position: 'insideStartTop', formatter: '{b}', ...text },
           lineStyle: { color: ink, width: 1, type: [2, 3] },
-          data: levels.map((l) => ({ name: l.name, yAxis: l.value })),
+          // Names at either end in turn, so that near lines do not cover each other's.
+          data: levels.map((l, i) => ({
+            name: l.name,
+            yAxis: l.value,
+            label: { position: i % 2 === 0 ? 'insideStartTop' : 'insideEndTop', formatter: '{b}', ...text },
+          })),
         },
       },
     ],

@@ -31,10 +31,14 @@ const Candidates = styled(Table)`
   th,
   td {
     vertical-align: middle;
-    padding: 0.05rem 0.5rem 0.05rem 0;
+    padding: 0.05rem 0.4rem 0.05rem 0;
   }
   th {
     vertical-align: bottom;
+  }
+  .name {
+    white-space: nowrap;
+    line-height: 1.2;
   }
 `;
 
@@ -113,8 +117,10 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
                 <td>
                   <label>
                     <input type="radio" name={`candidate-${end}`} checked={c.id === current?.id} onChange={() => onPick(c.id)} />
-                    <span>
-                      {spring.name} {chosen === c.id && <b>chosen </b>}
+                    <span className="name">
+                      {spring.name}
+                      {selection.loadCases.length > 2 ? <br /> : ' '}
+                      {chosen === c.id && <b>chosen </b>}
                       <Small>{spring.place === 'drawer' ? 'drawer' : 'to order'}</Small>
                     </span>
                   </label>

@@ -52,6 +52,23 @@ const Ends = styled(ToggleButtonGroup)`
   }
 `;
 
+/** On a tablet the stance comes first, then the candidates, then the rest of this column. */
+const Beside = styled.div`
+  @media (max-width: 960px) {
+    && {
+      display: contents;
+    }
+    svg {
+      max-width: 21rem;
+    }
+  }
+`;
+const Rest = styled.div`
+  @media (max-width: 960px) {
+    order: 2;
+  }
+`;
+
 export type EndSelection = Selection | NoSelection;
 export const isOpen = (s: EndSelection): s is NoSelection => 'missing' in s;
 
@@ -91,7 +108,7 @@ export function SpringsStage() {
   return (
     <>
       <SealedNote />
-      <Columns $wide="1.75fr 1fr">
+      <Columns $wide="1.95fr 1fr">
         <div>
           <Ends
             selectionMode="single"
@@ -157,21 +174,25 @@ function Aside({ end, rear, front }: { end: End; rear: Candidate | null; front: 
   const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
   const effective = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
   return (
-    <InView>
-      <Stance
-        rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
-        front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
-        ghost={ghost ? ghostLines(live, figures) : []}
-        predicted={predictedLines(rear, front)}
-        inches={inches}
-      />
-      <Small>
-        Dashed: predicted with the candidates looked at, solo. Dotted: rider sag as measured in this job. Brackets: the school’s windows.
-      </Small>
-      <CasesTable rear={rear} front={front} />
-      {effective.length > 0 && <BecauseList findings={effective} empty="" title="What is in there now" />}
-      <SchoolsTable />
-    </InView>
+    <Beside>
+      <InView>
+        <Stance
+          rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
+          front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
+          ghost={ghost ? ghostLines(live, figures) : []}
+          predicted={predictedLines(rear, front)}
+          inches={inches}
+        />
+        <Small>
+          Dashed: predicted with the candidates looked at, solo. Dotted: rider sag as measured in this job. Brackets: the school’s windows.
+        </Small>
+      </InView>
+      <Rest>
+        <CasesTable rear={rear} front={front} />
+        {effective.length > 0 && <BecauseList findings={effective} empty="" title="What is in there now" />}
+        <SchoolsTable />
+      </Rest>
+    </Beside>
   );
 }
 

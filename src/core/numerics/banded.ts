@@ -1,0 +1,50 @@
+/** A symmetric matrix of which only the band below the diagonal is kept: row i holds columns i − band to i. */
+export interface Banded {
+  size: number;
+  band: number;
+  data: Float64Array;
+}
+
+export const banded = (size: number, band: number): Banded => ({ size, band, data: new Float64Array(size * (band + 1)) });
+
+/** Adds to entry (i, j), i ≥ j, within the band. */
+export function addTo(m: Banded, i: number, j: number, value: number): void {
+  const [row, column] = i >= j ? [i, j] : [j, i];
+  m.data[row * (m.band + 1) + column - row + m.band]! += value;
+}
+
+/**
+ * Cholesky in place, then both substitutions in place: `right` becomes the answer.
+ * @returns false where the matrix is not positive definite; both are then spoilt
+ * Source: Golub and Van Loan, Matrix Computations, 4.3.5 (from memory).
+ */
+export function solveInPlace(m: Banded, right: Float64Array): boolean {
+  const { size, band, data } = m;
+  const stride = band + 1;
+  for (let i = 0; i < size; i += 1) {
+    const row = i * stride + band - i;
+    const first = Math.max(0, i - band);
+    for (let j = first; j <= i; j += 1) {
+      const other = j * stride + band - j;
+      let sum = data[row + j]!;
+      for (let k = Math.max(first, j - band); k < j; k += 1) sum -= data[row + k]! * data[other + k]!;
+      if (j < i) data[row + j] = sum / data[other + j]!;
+      else {
+        if (!(sum > 0)) return false;
+        data[row + i] = Math.sqrt(sum);
+      }
+    }
+  }
+  for (let i = 0; i < size; i += 1) {
+    const row = i * stride + band - i;
+    let sum = right[i]!;
+    for (let k = Math.max(0, i - band); k < i; k += 1) sum -= data[row + k]! * right[k]!;
+    right[i] = sum / data[row + i]!;
+  }
+  for (let i = size - 1; i >= 0; i -= 1) {
+    let sum = right[i]!;
+    for (let k = i + 1; k <= Math.min(size - 1, i + band); k += 1) sum -= data[k * stride + band - k + i]! * right[k]!;
+    right[i] = sum / data[i * stride + band]!;
+  }
+  return true;
+}

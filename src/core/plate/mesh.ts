@@ -1,0 +1,79 @@
+import { ELEMENTS } from './limits';
+
+/** One plate of the stack, or several alike on one another, which bend as one of so many times the stiffness. */
+export interface Plate {
+  outerMm: number;
+  thicknessMm: number;
+  count: number;
+}
+
+/** Unknowns at a node of a plate: lift and its slope, and, where plates stretch, the radial shift and its slope. */
+export type PerNode = 2 | 4;
+
+export interface Mesh {
+  radiiMm: Float64Array;
+  plates: readonly Plate[];
+  perNode: PerNode;
+  /** First unknown of plate i at node n, −1 where the plate does not reach: start[n · plates + i]. Held unknowns are −1 in `index`. */
+  start: Int32Array;
+  /** From position (start + k) to the unknown's number, −1 where it is held. */
+  index: Int32Array;
+  size: number;
+  band: number;
+}
+
+const TINY = 1e-9;
+
+/**
+ * Nodes along the radius with one at every edge that matters, and the numbering of the unknowns: node by node, so that the matrix is a narrow band.
+ * @param held 'inner': clamped at the first node (a stack); 'outer': clamped at the last, free to lift at the centre (a solid plate, for checks)
+ */
+export function meshOf(
+  plates: readonly Plate[],
+  innerMm: number,
+  edgesMm: readonly number[],
+  perNode: PerNode,
+  held: 'inner' | 'outer',
+): Mesh {
+  const outerMm = Math.max(...plates.map((p) => p.outerMm));
+  const edges = [
+    ...new Set([innerMm, outerMm, ...plates.map((p) => p.outerMm), ...edgesMm].filter((r) => r >= innerMm && r <= outerMm)),
+  ].sort((a, b) => a - b);
+  const aim = (outerMm - innerMm) / ELEMENTS;
+  const radii: number[] = [innerMm];
+  for (let i = 1; i < edges.length; i += 1) {
+    const [from, to] = [edges[i - 1]!, edges[i]!];
+    const pieces = Math.max(1, Math.ceil((to - from) / aim - TINY));
+    for (let k = 1; k <= pieces; k += 1) radii.push(from + ((to - from) * k) / pieces);
+  }
+  const nodes = radii.length;
+  const start = new Int32Array(nodes * plates.length).fill(-1);
+  const index: number[] = [];
+  let size = 0;
+  radii.forEach((r, n) => {
+    plates.forEach((plate, i) => {
+      // A shim no wider than the clamp bends nowhere; it only holds its neighbours apart.
+      if (r > plate.outerMm + TINY || plate.outerMm <= innerMm + TINY) return;
+      start[n * plates.length + i] = index.length;
+      for (let k = 0; k < perNode; k += 1) {
+        const clamped = held === 'inner' ? n === 0 : n === nodes - 1;
+        // Clamped: no lift, no slope, no radial shift. At the centre of a solid plate: no slope, no shift.
+        const atCentre = held === 'outer' && n === 0 && (k === 1 || k === 2);
+        const isHeld = (clamped && k < 3) || atCentre;
+        index.push(isHeld ? -1 : size);
+        if (!isHeld) size += 1;
+      }
+    });
+  });
+  let band = 0;
+  for (let n = 1; n < nodes; n += 1) {
+    const free = (node: number) =>
+      plates.flatMap((_, i) => {
+        const s = start[node * plates.length + i]!;
+        return s < 0 ? [] : Array.from({ length: perNode }, (__, k) => index[s + k]!).filter((x) => x >= 0);
+      });
+    const both = [...free(n - 1), ...free(n)];
+    band = Math.max(band, Math.max(...both) - Math.min(...both));
+  }
+  return { radiiMm: Float64Array.from(radii), plates, perNode, start, index: Int32Array.from(index), size, band };
+}

@@ -1,0 +1,259 @@
+import { err, ok, type Result, type Warning } from '../result';
+import { given, type WorkingStep } from '../working';
+import { type Contact, contactsOf, faceLiftAt } from './contact';
+import { hermite, type Load, type Material } from './energy';
+import { MOST_LIFT_MM } from './limits';
+import { type Mesh, meshOf, type Plate } from './mesh';
+import { type Solution, solvePlates } from './solve';
+
+export interface Shim {
+  diameterMm: number;
+  thicknessMm: number;
+  count: number;
+}
+
+export interface StackRequest {
+  /** From the piston face outwards. */
+  shims: readonly Shim[];
+  clampDiameterMm: number;
+  /** Diameters between which the port's pressure reaches the face shim. */
+  pressureZoneMm: { inner: number; outer: number };
+  pressuresMPa: readonly number[];
+  /** The face shim's lift at the seat is at least this: a dished piston or a ring shim. */
+  dishMm: number;
+  seatDiameterMm?: number | undefined;
+  /** The face shim's lift there is at most this. */
+  stopLiftMm?: number | undefined;
+  stopDiameterMm?: number | undefined;
+  youngsModulusGPa: number;
+  poisson: number;
+  theory: 'linear' | 'vonKarman';
+}
+
+export interface Profile {
+  radiusMm: number[];
+  liftMm: number[];
+}
+
+export interface StackResult {
+  /** Outer edge of the face shim, at each pressure. */
+  edgeLiftMm: number[];
+  /** Each shim at the last pressure; shims of one group lie on one another. */
+  profileMm: Profile[];
+  /** Largest bending-and-stretching stress in any shim, at each pressure. */
+  maxStressMPa: number[];
+  /** Pressure at which a preloaded stack leaves its seat; 0 without a dish. */
+  openingPressureMPa: number;
+  solver: { status: Solution['status']; newtonSteps: number; contactRounds: number };
+  warnings: Warning[];
+  working: WorkingStep[];
+}
+
+/** Spring steel shims, polished, millions of strokes: bending above this is asking for a cracked shim, MPa. From memory. */
+export const FATIGUE_CAUTION_MPA = 900;
+
+/** Neighbours alike bend as one plate of so many times the stiffness: their shares of the load are equal. */
+function groupsOf(shims: readonly Shim[]): Plate[] {
+  const groups: Plate[] = [];
+  for (const { diameterMm, thicknessMm, count } of shims) {
+    const last = groups.at(-1);
+    if (last && last.outerMm === diameterMm / 2 && last.thicknessMm === thicknessMm) last.count += count;
+    else groups.push({ outerMm: diameterMm / 2, thicknessMm, count });
+  }
+  return groups;
+}
+
+interface Model {
+  mesh: Mesh;
+  material: Material;
+  contacts: Contact[];
+  /** Without the seat: for the pressure at which the stack leaves it. */
+  free: Contact[];
+  seatLift: number;
+  load(pressureMPa: number): Load;
+}
+
+function modelOf(r: StackRequest): Model {
+  const edges = [r.pressureZoneMm.inner, r.pressureZoneMm.outer, r.seatDiameterMm, r.stopDiameterMm].flatMap((d) =>
+    d === undefined ? [] : [d / 2],
+  );
+  const mesh = meshOf(groupsOf(r.shims), r.clampDiameterMm / 2, edges, r.theory === 'vonKarman' ? 4 : 2, 'inner');
+  const faceMm = r.shims[0]!.diameterMm / 2;
+  const seatLift = faceLiftAt(mesh, r.seatDiameterMm === undefined ? faceMm : r.seatDiameterMm / 2);
+  const free = contactsOf(mesh);
+  if (r.stopLiftMm !== undefined)
+    free.push({ opens: -1, closes: faceLiftAt(mesh, r.stopDiameterMm === undefined ? faceMm : r.stopDiameterMm / 2), gapMm: r.stopLiftMm });
+  const contacts = r.dishMm > 0 ? [...free, { opens: seatLift, closes: -1, gapMm: -r.dishMm }] : free;
+  const load = (pressureMPa: number): Load => ({ pressureMPa, innerMm: r.pressureZoneMm.inner / 2, outerMm: r.pressureZoneMm.outer / 2 });
+  return { mesh, material: { youngsMPa: r.youngsModulusGPa * 1000, poisson: r.poisson }, contacts, free, seatLift, load };
+}
+
+/** Largest surface stress of any shim: radial and hoop, bending and stretching together, at both faces; at the clamp and at every node. */
+function stressMPa({ mesh, material }: Model, q: Float64Array): number {
+  const { radiiMm, plates, perNode, start, index } = mesh;
+  const { youngsMPa, poisson: nu } = material;
+  const plane = youngsMPa / (1 - nu * nu);
+  let most = 0;
+  plates.forEach((plate, i) => {
+    for (let n = 0; n + 1 < radiiMm.length; n += 1) {
+      const [s0, s1] = [start[n * plates.length + i]!, start[(n + 1) * plates.length + i]!];
+      if (s0 < 0 || s1 < 0) continue;
+      const of = (s: number, k: number) => (index[s + k]! < 0 ? 0 : q[index[s + k]!]!);
+      const length = radiiMm[n + 1]! - radiiMm[n]!;
+      for (const t of [0, 1]) {
+        const r = radiiMm[n + t]!;
+        if (r === 0) continue;
+        const shape = hermite(t, length);
+        const w = [of(s0, 0), of(s0, 1), of(s1, 0), of(s1, 1)];
+        const sum = (b: number[], x: number[]) => b.reduce((total, value, k) => total + value * x[k]!, 0);
+        const [slope, curve] = [sum(shape.d, w), sum(shape.dd, w)];
+        let [strainR, strainT] = [0, 0];
+        if (perNode === 4) {
+          const u = [of(s0, 2), of(s0, 3), of(s1, 2), of(s1, 3)];
+          strainR = sum(shape.d, u) + (slope * slope) / 2;
+          strainT = sum(shape.v, u) / r;
+        }
+        for (const side of [-1, 1]) {
+          const z = (side * plate.thicknessMm) / 2;
+          const [radial, hoop] = [strainR + z * curve, strainT + (z * slope) / r];
+          most = Math.max(most, Math.abs(plane * (radial + nu * hoop)), Math.abs(plane * (hoop + nu * radial)));
+        }
+      }
+    }
+  });
+  return most;
+}
+
+function profilesOf({ mesh }: Model, q: Float64Array, shims: readonly Shim[]): Profile[] {
+  const { radiiMm, plates, start, index } = mesh;
+  const groups = plates.map((_, i): Profile => {
+    const radius = [...radiiMm].filter((__, n) => start[n * plates.length + i]! >= 0);
+    return {
+      radiusMm: radius,
+      liftMm: radius.map((__, n) => (index[start[n * plates.length + i]!]! < 0 ? 0 : q[index[start[n * plates.length + i]!]!]!)),
+    };
+  });
+  const expanded: Profile[] = [];
+  let group = 0;
+  let left = plates[0]!.count;
+  for (const { count } of shims)
+    for (let k = 0; k < count; k += 1) {
+      while (left === 0) {
+        group += 1;
+        left = plates[group]!.count;
+      }
+      expanded.push(groups[group]!);
+      left -= 1;
+    }
+  return expanded;
+}
+
+/** Bisection steps for the opening pressure, after doubling has bracketed it. */
+const OPENING_STEPS = 40;
+
+/** The pressure at which the stack, held down by nothing, would just reach its dish at the seat: there the seat's force is gone. */
+function openingMPa(model: Model, dishMm: number): number | null {
+  const liftAt = (p: number) => {
+    const found = solvePlates(model.mesh, model.material, model.load(p), model.free);
+    return found.status === 'solved' ? found.q[model.seatLift]! : null;
+  };
+  let [low, high] = [0, 0.01];
+  let reached = liftAt(high);
+  for (let i = 0; i < OPENING_STEPS && reached !== null && reached < dishMm; i += 1) {
+    low = high;
+    high *= 2;
+    reached = liftAt(high);
+  }
+  if (reached === null || reached < dishMm) return null;
+  let [below, above] = [low === 0 ? -dishMm : (liftAt(low) ?? 0) - dishMm, reached - dishMm];
+  for (let i = 0; i < OPENING_STEPS && high - low > 1e-9 * high; i += 1) {
+    // Secant inside the bracket, halving the stale end's weight (Illinois), so that neither end sticks.
+    const p = high - (above * (high - low)) / (above - below);
+    const miss = (liftAt(p) ?? 0) - dishMm;
+    if (miss === 0) return p;
+    if (miss < 0) {
+      low = p;
+      below = miss;
+      above /= 2;
+    } else {
+      high = p;
+      above = miss;
+      below /= 2;
+    }
+  }
+  return (low + high) / 2;
+}
+
+/**
+ * A shim stack as plates in contact: annular plates clamped at the clamp shim, pressure on the port zone of the face shim, frictionless one-sided contact,
+ * gaps from crossover shims, dish and lift stop.
+ * @returns lifts mm, stresses MPa, opening pressure MPa
+ * Errors: clamp-too-wide (a shim does not reach beyond the clamp, or the pressure zone does not lie on the face shim), stack-not-solved (data `pressure`).
+ * Source: Timoshenko and Woinowsky-Krieger; von Kármán's equations by their energy; checks in docs/methods.md.
+ */
+export function stack(request: StackRequest): Result<StackResult> {
+  const { shims, clampDiameterMm, pressureZoneMm, pressuresMPa } = request;
+  const face = shims[0]!;
+  if (face.diameterMm <= clampDiameterMm) return err('clamp-too-wide', ['shims', 0, 'diameterMm'], { clamp: clampDiameterMm });
+  if (pressureZoneMm.outer > face.diameterMm || pressureZoneMm.outer <= Math.max(pressureZoneMm.inner, clampDiameterMm))
+    return err('zone-off-face', ['pressureZoneMm', 'outer'], { face: face.diameterMm });
+  for (const name of ['seatDiameterMm', 'stopDiameterMm'] as const) {
+    const d = request[name];
+    if (d !== undefined && (d > face.diameterMm || d <= clampDiameterMm)) return err('zone-off-face', [name], { face: face.diameterMm });
+  }
+  if (request.stopLiftMm !== undefined && request.stopLiftMm < request.dishMm) return err('stop-below-dish', ['stopLiftMm']);
+  const model = modelOf(request);
+  const edgeLift = faceLiftAt(model.mesh, face.diameterMm / 2);
+  const order = pressuresMPa.map((p, i) => ({ p, i })).sort((a, b) => a.p - b.p);
+  const edgeLiftMm: number[] = [];
+  const maxStressMPa: number[] = [];
+  const byPressure = new Map<number, Solution>();
+  let last: Solution | undefined;
+  let [newtonSteps, contactRounds] = [0, 0];
+  for (const { p, i } of order) {
+    const found: Solution = solvePlates(model.mesh, model.material, model.load(p), model.contacts, last);
+    newtonSteps += found.newtonSteps;
+    contactRounds += found.contactRounds;
+    if (found.status !== 'solved' || Math.abs(found.q[edgeLift]!) > MOST_LIFT_MM)
+      return err('stack-not-solved', ['pressuresMPa', i], { pressure: p });
+    edgeLiftMm[i] = found.q[edgeLift]!;
+    maxStressMPa[i] = stressMPa(model, found.q);
+    byPressure.set(i, found);
+    last = found;
+  }
+  const opening = request.dishMm > 0 ? openingMPa(model, request.dishMm) : 0;
+  if (opening === null) return err('stack-not-solved', ['dishMm'], { pressure: 0 });
+  const finalIndex = pressuresMPa.length - 1;
+  const most = Math.max(...maxStressMPa);
+  const warnings: Warning[] =
+    most > FATIGUE_CAUTION_MPA
+      ? [{ code: 'shim-stress-high', path: ['pressuresMPa'], data: { stress: most, limit: FATIGUE_CAUTION_MPA } }]
+      : [];
+  return ok({
+    edgeLiftMm,
+    profileMm: profilesOf(model, byPressure.get(finalIndex)!.q, shims),
+    maxStressMPa,
+    openingPressureMPa: opening,
+    solver: { status: 'solved', newtonSteps, contactRounds },
+    warnings,
+    working: [
+      {
+        label: 'Edge lift of the face shim',
+        formula:
+          request.theory === 'linear'
+            ? 'least energy of thin plates in contact'
+            : 'least energy of plates that stretch (von Kármán), in contact',
+        inputs: [
+          given('pressure', pressuresMPa[finalIndex]!, 'MPa'),
+          given('clamp', clampDiameterMm, 'mm'),
+          given('E', request.youngsModulusGPa, 'GPa'),
+          given('ν', request.poisson, ''),
+          ...shims.map((s) => given(`${s.count} × ${s.diameterMm}`, s.thicknessMm, 'mm')),
+        ],
+        result: edgeLiftMm[finalIndex]!,
+        unit: 'mm',
+        source: 'Timoshenko and Woinowsky-Krieger, Theory of Plates and Shells',
+      },
+    ],
+  });
+}
