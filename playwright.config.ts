@@ -11,7 +11,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
   globalSetup: './e2e/setup.ts',
   use: {
-    actionTimeout: 15_000,
+    actionTimeout: 60_000,
     launchOptions: CHROMIUM,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',

@@ -123,6 +123,7 @@ for (const [width, height] of [
     await page.setViewportSize({ width, height });
     const job = await server.idOf('job', 'Rally chatters since');
     const views = ['/', '/jobs/new', '/machines', '/machines/1', '/machines/1/compare', '/setups/1/card', '/drawers', '/shop-book'];
+    views.push('/machines/1/leverage', '/drawers/bench', `/jobs/${await server.jobOf('Tourer skips')}/springs`);
     views.push(...['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'].map((s) => `/jobs/${job}/${s}`));
     for (const view of views) {
       await page.goto(server.base + view);
@@ -132,7 +133,7 @@ for (const [width, height] of [
       const small = await page.evaluate(() =>
         [
           ...document.querySelectorAll<HTMLElement>(
-            'main button, main input:not([type=radio]):not([type=checkbox]):not([tabindex="-1"]), main textarea',
+            'main button, main input:not([type=range]):not([type=radio]):not([type=checkbox]):not([tabindex="-1"]), main textarea',
           ),
         ]
           .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().height < 31)

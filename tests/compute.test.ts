@@ -50,6 +50,20 @@ const AIR = {
   initialPressureMPa: 0.101325,
 };
 const { target: _target, catalogue: _catalogue, preloadRangeMm: _range, ...END } = SELECT;
+const VALVE = {
+  portAreaMm2: 90,
+  bleedAreaMm2: 1.2,
+  edgeDiameterMm: 36,
+  cd: { port: 0.7, curtain: 0.7, bleed: 0.7 },
+  stack: {
+    shims: [
+      { diameterMm: 38, thicknessMm: 0.15, count: 3 },
+      { diameterMm: 24, thicknessMm: 0.2 },
+    ],
+    clampDiameterMm: 16,
+    pressureZoneMm: { inner: 22, outer: 36 },
+  },
+};
 /** One sound request of each further operation. */
 const FULL: Record<string, Any> = {
   'spring-wire': { wireMm: '0.5 in', outerDiameterMm: 75, activeCoils: 6 },
@@ -67,6 +81,18 @@ const FULL: Record<string, Any> = {
     pressureZoneMm: { inner: 14, outer: 27 },
     pressuresMPa: [0, '2 bar', 0.3],
   },
+  damper: {
+    boreMm: 46,
+    rodMm: 16,
+    gasPressureMPa: '11 bar',
+    oil: { densityKgPerM3: 850, cSt: 12 },
+    piston: {
+      compression: { ...VALVE, clicker: { clicksOut: 10, areaPerClickMm2: 0.12 } },
+      rebound: { ...VALVE, portAreaMm2: 60 },
+    },
+    base: { ...VALVE, portAreaMm2: 25, stack: null },
+    velocitiesMPerS: [0, 0.1, 1],
+  },
   oil: { cSt40: 16, cSt100: 3.9, temperatureC: '77 °F' },
 };
 
@@ -83,6 +109,7 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     'spring-effective',
     'air-spring',
     'stack',
+    'damper',
     'oil',
   ]);
   for (const { name, sentence } of operationList()) {
@@ -175,6 +202,10 @@ test('impossible requests of the further operations are refused at their field',
   expect(bad('stack', { clampDiameterMm: 30 })).toBe('clamp-too-wide shims.0.diameterMm');
   expect(bad('stack', { pressureZoneMm: { inner: 28, outer: 27 } })).toBe('range-order pressureZoneMm.outer');
   expect(bad('stack', { theory: 'guess' })).toMatch(/^not-listed theory/);
+  expect(bad('damper', { rodMm: 46 })).toBe('rod-fills-bore rodMm');
+  expect(bad('damper', { base: { ...VALVE, portAreaMm2: 0, bleedAreaMm2: 0 } })).toBe('valve-closed base.portAreaMm2');
+  expect(bad('damper', { base: { ...VALVE, clicker: { clicksOut: 3 } } })).toBe('one-of-two base.clicker.areaPerClickMm2');
+  expect(bad('damper', { velocitiesMPerS: [-1] })).toMatch(/^negative velocitiesMPerS/);
   expect(bad('oil', { cSt100: 20 })).toBe('oil-order cSt40');
 });
 

@@ -280,6 +280,21 @@ describe('loads in full', () => {
     ).toMatch(/two-up, rear axle/);
   });
 
+  test('load cases the machine keeps by name are reckoned in every job, and not twice', () => {
+    const kept = {
+      'machine.case.1.name': 'ferry, two-up',
+      'machine.case.1.passenger': '60',
+      'machine.case.1.topBox': '12',
+      'machine.case.2.name': 'solo',
+      'machine.case.2.tail': '5',
+      'machine.case.3.name': 'nothing aboard',
+    };
+    const loads = of({ 'passenger.mass': '70' }, kept);
+    expect(loads.cases.map((c) => c.name)).toEqual(['solo', 'two-up', 'ferry, two-up']);
+    const [solo, , ferry] = loads.cases.map((c) => (c.result.ok ? c.result.value.totalKg : 0));
+    expect(ferry! - solo!).toBeCloseTo(72, 9);
+  });
+
   test('a top box takes load off the front wheel, by moments', () => {
     const box = { 'luggage.1.place': 'top-box', 'luggage.1.mass': '20', 'luggage.1.at': '-300' };
     expect(frontUnloading(of(box), machine)).toEqual({ kg: expect.closeTo((20 * 300) / 1486, 9), things: ['top box'] });

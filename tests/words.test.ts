@@ -17,6 +17,8 @@ const sources = (directory: string): string[] =>
 const text = sources('src').join('\n');
 const DATA = {
   coils: 6,
+  bore: 46,
+  speed: 1.5,
   clamp: 12,
   face: 30,
   stress: 950,

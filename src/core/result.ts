@@ -38,6 +38,8 @@ export type IssueCode =
   | 'sag-topped-out'
   | 'sag-not-rising'
   | 'oil-order'
+  | 'rod-fills-bore'
+  | 'valve-closed'
   | 'clamp-too-wide'
   | 'zone-off-face'
   | 'stop-below-dish'
@@ -87,4 +89,5 @@ export type WarningCode =
   | 'tester-looks-progressive'
   | 'oil-index-undefined'
   | 'oil-out-of-reach'
-  | 'shim-stress-high';
+  | 'shim-stress-high'
+  | 'damper-cavitates';

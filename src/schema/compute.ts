@@ -222,28 +222,73 @@ const shim = z.strictObject({
   count: z.int().positive().max(60).default(1),
 });
 
+const stackFields = {
+  shims: z.array(shim).min(1).max(40),
+  clampDiameterMm: positiveMm(),
+  pressureZoneMm: z.strictObject({ inner: lengthMm({ min: 0 }), outer: positiveMm() }),
+  dishMm: lengthMm({ min: 0 }).default(0),
+  seatDiameterMm: positiveMm().optional(),
+  stopLiftMm: lengthMm({ min: 0 }).optional(),
+  stopDiameterMm: positiveMm().optional(),
+  youngsModulusGPa: quantity('pressure', 'GPa', { above: 0 })
+    .transform((mpa) => mpa / 1000)
+    .default(206),
+  poisson: plainRatio({ min: 0, max: 0.49 }).default(0.3),
+  theory: z.enum(['linear', 'vonKarman']).default('vonKarman'),
+};
+const zoneInOrder = (r: { pressureZoneMm: { inner: number; outer: number } }, ctx: z.core.$RefinementCtx<unknown>) => {
+  if (r.pressureZoneMm.inner >= r.pressureZoneMm.outer) fail(ctx, 'range-order', ['pressureZoneMm', 'outer']);
+};
+
 export const stackRequest = z
   .strictObject({
-    shims: z.array(shim).min(1).max(40),
-    clampDiameterMm: positiveMm(),
-    pressureZoneMm: z.strictObject({ inner: lengthMm({ min: 0 }), outer: positiveMm() }),
+    ...stackFields,
     pressuresMPa: z
       .array(pressureMPa({ min: 0 }))
       .min(1)
       .max(200),
-    dishMm: lengthMm({ min: 0 }).default(0),
-    seatDiameterMm: positiveMm().optional(),
-    stopLiftMm: lengthMm({ min: 0 }).optional(),
-    stopDiameterMm: positiveMm().optional(),
-    youngsModulusGPa: quantity('pressure', 'GPa', { above: 0 })
-      .transform((mpa) => mpa / 1000)
-      .default(206),
-    poisson: plainRatio({ min: 0, max: 0.49 }).default(0.3),
-    theory: z.enum(['linear', 'vonKarman']).default('vonKarman'),
   })
-  .superRefine((r, ctx) => {
-    if (r.pressureZoneMm.inner >= r.pressureZoneMm.outer) fail(ctx, 'range-order', ['pressureZoneMm', 'outer']);
-  });
+  .superRefine(zoneInOrder);
+
+const areaMm2 = (limits: { min?: number; above?: number }) => quantity('area', 'mm²', limits);
+const dischargeCd = () => plainRatio({ above: 0, max: 1.5 });
+
+const valve = z.strictObject({
+  portAreaMm2: areaMm2({ min: 0 }),
+  bleedAreaMm2: areaMm2({ min: 0 }),
+  bleedLengthMm: lengthMm({ min: 0 }).optional(),
+  clicker: z
+    .strictObject({
+      clicksOut: plainRatio({ min: 0, max: 80 }),
+      areaPerClickMm2: areaMm2({ above: 0 }).optional(),
+      areasMm2: z
+        .array(areaMm2({ min: 0 }))
+        .min(2)
+        .max(81)
+        .optional(),
+    })
+    .superRefine((c, ctx) => {
+      if ((c.areaPerClickMm2 === undefined) === (c.areasMm2 === undefined))
+        fail(ctx, 'one-of-two', ['areaPerClickMm2'], { first: 'areaPerClickMm2', second: 'areasMm2' });
+    })
+    .optional(),
+  stack: z.strictObject(stackFields).superRefine(zoneInOrder).nullable(),
+  edgeDiameterMm: positiveMm(),
+  cd: z.strictObject({ port: dischargeCd(), curtain: dischargeCd(), bleed: dischargeCd() }),
+});
+
+export const damperRequest = z.strictObject({
+  boreMm: positiveMm(),
+  rodMm: positiveMm(),
+  gasPressureMPa: pressureMPa({ above: 0 }),
+  oil: z.strictObject({ densityKgPerM3: plainRatio({ above: 0, max: 3000 }), cSt: viscosityCSt({ above: 0 }) }),
+  piston: z.strictObject({ compression: valve, rebound: valve }),
+  base: valve.nullable(),
+  velocitiesMPerS: z
+    .array(quantity('speed', 'm/s', { min: 0, max: 20 }))
+    .min(1)
+    .max(200),
+});
 
 const positiveCount = () => plainRatio({ above: 0 });
 

@@ -61,6 +61,8 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'sag-topped-out': () => 'With no static sag the end rests on its top-out stop: the spring cannot be read backwards from there.',
   'sag-not-rising': () => 'Rider sag must be greater than static sag, and the laden load greater than the static one.',
   'pairs-unreadable': (d) => `Line ${d.line}, “${d.text}”, is not a pair of numbers. Write two numbers a line.`,
+  'rod-fills-bore': (d) => `The rod must be thinner than the bore of ${mm(d.bore)}.`,
+  'valve-closed': () => 'Neither port nor bleed lets oil through here. Open one of them.',
   'clamp-too-wide': (d) => `The face shim must reach beyond the clamp of ${mm(d.clamp)}.`,
   'zone-off-face': (d) => `This must lie beyond the clamp and on the face shim, up to ${mm(d.face)}.`,
   'stop-below-dish': () => 'The stop must allow at least the lift of the dish.',
@@ -113,6 +115,8 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
   'tester-few-points': () =>
     'Too few readings to say how good the fit is. Take three or more for a line, four or more for a progressive spring.',
   'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
+  'damper-cavitates': (d) =>
+    `From ${Number(d.speed).toFixed(2)} m/s of compression the oil parts behind the piston and damping fades. More gas pressure or a firmer base valve cures it.`,
   'shim-stress-high': (d) =>
     `The shims reach ${Number(d.stress).toFixed(0)} MPa; above ${d.limit} MPa they tire and crack (from memory). Limit the lift or widen the clamp.`,
   'oil-index-undefined': () => 'The viscosity index is not defined below 2 cSt at 100 °C.',

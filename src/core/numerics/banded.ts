@@ -9,7 +9,8 @@ export const banded = (size: number, band: number): Banded => ({ size, band, dat
 
 /** Adds to entry (i, j), i ≥ j, within the band. */
 export function addTo(m: Banded, i: number, j: number, value: number): void {
-  const [row, column] = i >= j ? [i, j] : [j, i];
+  const row = i >= j ? i : j;
+  const column = i >= j ? j : i;
   m.data[row * (m.band + 1) + column - row + m.band]! += value;
 }
 

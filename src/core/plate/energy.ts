@@ -1,5 +1,6 @@
 import { addTo, type Banded } from '../numerics/banded';
 import type { Mesh } from './mesh';
+import { GAUSS } from './shape';
 
 export interface Material {
   youngsMPa: number;
@@ -11,24 +12,6 @@ export interface Load {
   pressureMPa: number;
   innerMm: number;
   outerMm: number;
-}
-
-/** Four Gauss points: exact for the products of cubics here but for the 1/r terms, which are smooth. */
-const GAUSS = [
-  [-0.8611363115940526, 0.34785484513745385],
-  [-0.33998104358485626, 0.6521451548625461],
-  [0.33998104358485626, 0.6521451548625461],
-  [0.8611363115940526, 0.34785484513745385],
-] as const;
-
-/** Hermite cubics on an element of length h at ξ from 0 to 1: values, slopes and curvatures of [f₀, f₀′, f₁, f₁′]. */
-export function hermite(t: number, h: number) {
-  const [t2, t3] = [t * t, t * t * t];
-  return {
-    v: [1 - 3 * t2 + 2 * t3, h * (t - 2 * t2 + t3), 3 * t2 - 2 * t3, h * (t3 - t2)],
-    d: [(6 * t2 - 6 * t) / h, 1 - 4 * t + 3 * t2, (6 * t - 6 * t2) / h, 3 * t2 - 2 * t],
-    dd: [(12 * t - 6) / (h * h), (6 * t - 4) / h, (6 - 12 * t) / (h * h), (6 * t - 2) / h],
-  };
 }
 
 export interface Assembled {
@@ -77,31 +60,30 @@ export function assemble(mesh: Mesh, material: Material, load: Load, q: Float64A
       const [r0, r1] = [radiiMm[n]!, radiiMm[n + 1]!];
       const length = r1 - r0;
       const loaded = i === 0 && (r0 + r1) / 2 > load.innerMm && (r0 + r1) / 2 < load.outerMm;
-      for (const [g, weight] of GAUSS) {
-        const t = (1 + g) / 2;
-        const r = r0 + t * length;
-        const area = weight * (length / 2) * 2 * Math.PI * r;
-        const shape = hermite(t, length);
-        const [w0, w1] = [0, perNode];
+      const shapes = mesh.shapes[n]!;
+      for (let g = 0; g < GAUSS.length; g += 1) {
+        const r = r0 + ((1 + GAUSS[g]![0]) / 2) * length;
+        const area = GAUSS[g]![1] * (length / 2) * 2 * Math.PI * r;
+        const shape = shapes[g]!;
         bw.fill(0);
         bk.fill(0);
         bt.fill(0);
         for (let k = 0; k < 2; k += 1) {
-          for (const [place, part] of [
-            [w0 + k, k],
-            [w1 + k, k + 2],
-          ] as const) {
-            bw[place] = shape.v[part]!;
-            bk[place] = shape.dd[part]!;
-            bt[place] = shape.d[part]!;
-          }
+          bw[k] = shape.v[k]!;
+          bw[perNode + k] = shape.v[k + 2]!;
+          bk[k] = shape.dd[k]!;
+          bk[perNode + k] = shape.dd[k + 2]!;
+          bt[k] = shape.d[k]!;
+          bt[perNode + k] = shape.d[k + 2]!;
         }
-        const [curveR, slope] = [value(bk, local), value(bt, local)];
+        const curveR = value(bk, local);
+        const slope = value(bt, local);
         const curveT = slope / r;
         const momentR = bending * (curveR + nu * curveT);
         const momentT = bending * (curveT + nu * curveR);
         into.energy += (area * (momentR * curveR + momentT * curveT)) / 2;
-        let [forceR, forceT] = [0, 0];
+        let forceR = 0;
+        let forceT = 0;
         if (stretches) {
           bu.fill(0);
           be.fill(0);
@@ -130,7 +112,8 @@ export function assemble(mesh: Mesh, material: Material, load: Load, q: Float64A
           const turnA = bt[a]! / r;
           for (let b = 0; b <= a; b += 1) {
             if (at[b]! < 0) continue;
-            const [curveB, turnB] = [bk[b]!, bt[b]! / r];
+            const curveB = bk[b]!;
+            const turnB = bt[b]! / r;
             let hess = bending * (curveA * curveB + turnA * turnB + nu * (curveA * turnB + turnA * curveB));
             if (stretches) {
               const strainB = be[b]! + slope * bt[b]!;

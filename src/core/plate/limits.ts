@@ -12,3 +12,5 @@ export const MOST_CONTACT_ROUNDS = 40;
 export const MOST_BACKTRACKS = 30;
 /** Lifts beyond this many mm are no valve any more; a pressure that asks for it is refused. From memory. */
 export const MOST_LIFT_MM = 20;
+/** Contact stiffness against the plates' own at a node: firmer needs fewer rounds, softer keeps more digits. */
+export const CONTACT_STIFFNESS = 10;

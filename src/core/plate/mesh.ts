@@ -1,4 +1,5 @@
 import { ELEMENTS } from './limits';
+import { type Shape, shapesAtGauss } from './shape';
 
 /** One plate of the stack, or several alike on one another, which bend as one of so many times the stiffness. */
 export interface Plate {
@@ -20,12 +21,15 @@ export interface Mesh {
   index: Int32Array;
   size: number;
   band: number;
+  /** The cubics at the Gauss points of each element. */
+  shapes: readonly (readonly Shape[])[];
 }
 
 const TINY = 1e-9;
 
 /**
  * Nodes along the radius with one at every edge that matters, and the numbering of the unknowns: node by node, so that the matrix is a narrow band.
+ * @param elements over the longest overhang
  * @param held 'inner': clamped at the first node (a stack); 'outer': clamped at the last, free to lift at the centre (a solid plate, for checks)
  */
 export function meshOf(
@@ -34,12 +38,13 @@ export function meshOf(
   edgesMm: readonly number[],
   perNode: PerNode,
   held: 'inner' | 'outer',
+  elements = ELEMENTS,
 ): Mesh {
   const outerMm = Math.max(...plates.map((p) => p.outerMm));
   const edges = [
     ...new Set([innerMm, outerMm, ...plates.map((p) => p.outerMm), ...edgesMm].filter((r) => r >= innerMm && r <= outerMm)),
   ].sort((a, b) => a - b);
-  const aim = (outerMm - innerMm) / ELEMENTS;
+  const aim = (outerMm - innerMm) / elements;
   const radii: number[] = [innerMm];
   for (let i = 1; i < edges.length; i += 1) {
     const [from, to] = [edges[i - 1]!, edges[i]!];
@@ -65,6 +70,7 @@ export function meshOf(
       }
     });
   });
+  const shapes = radii.slice(1).map((r, n) => shapesAtGauss(r - radii[n]!));
   let band = 0;
   for (let n = 1; n < nodes; n += 1) {
     const free = (node: number) =>
@@ -75,5 +81,5 @@ export function meshOf(
     const both = [...free(n - 1), ...free(n)];
     band = Math.max(band, Math.max(...both) - Math.min(...both));
   }
-  return { radiiMm: Float64Array.from(radii), plates, perNode, start, index: Int32Array.from(index), size, band };
+  return { radiiMm: Float64Array.from(radii), plates, perNode, start, index: Int32Array.from(index), size, band, shapes };
 }

@@ -1,7 +1,7 @@
 import { addTo, banded, solveInPlace } from '../numerics/banded';
 import type { Contact } from './contact';
 import { type Assembled, assemble, type Load, type Material } from './energy';
-import { MOST_BACKTRACKS, MOST_CONTACT_ROUNDS, MOST_NEWTON_STEPS, OVERLAP_TOLERANCE, STEP_TOLERANCE } from './limits';
+import { CONTACT_STIFFNESS, MOST_BACKTRACKS, MOST_CONTACT_ROUNDS, MOST_NEWTON_STEPS, OVERLAP_TOLERANCE, STEP_TOLERANCE } from './limits';
 import type { Mesh } from './mesh';
 
 export interface Solution {
@@ -63,8 +63,8 @@ export function solvePlates(
   let status: Solution['status'] = 'step limit';
   const trial = new Float64Array(size);
   for (rounds = 1; rounds <= MOST_CONTACT_ROUNDS; rounds += 1) {
+    evaluate(q);
     for (let i = 0; i < MOST_NEWTON_STEPS; i += 1) {
-      evaluate(q);
       const before = into.energy;
       const step = into.gradient.map((g) => -g);
       const downhill = into.gradient.slice();
@@ -112,5 +112,5 @@ function contactStiffness({ hessian }: Assembled, contacts: readonly Contact[], 
       sum += hessian.data[k * (band + 1) + band]!;
       n += 1;
     }
-  return n === 0 ? 1 : sum / n;
+  return n === 0 ? 1 : (CONTACT_STIFFNESS * sum) / n;
 }

@@ -1,9 +1,10 @@
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 import { type Contact, contactsOf, faceLiftAt } from './contact';
-import { hermite, type Load, type Material } from './energy';
-import { MOST_LIFT_MM } from './limits';
+import type { Load, Material } from './energy';
+import { ELEMENTS, MOST_LIFT_MM } from './limits';
 import { type Mesh, meshOf, type Plate } from './mesh';
+import { hermite } from './shape';
 import { type Solution, solvePlates } from './solve';
 
 export interface Shim {
@@ -73,11 +74,11 @@ interface Model {
   load(pressureMPa: number): Load;
 }
 
-function modelOf(r: StackRequest): Model {
+function modelOf(r: StackRequest, elements: number): Model {
   const edges = [r.pressureZoneMm.inner, r.pressureZoneMm.outer, r.seatDiameterMm, r.stopDiameterMm].flatMap((d) =>
     d === undefined ? [] : [d / 2],
   );
-  const mesh = meshOf(groupsOf(r.shims), r.clampDiameterMm / 2, edges, r.theory === 'vonKarman' ? 4 : 2, 'inner');
+  const mesh = meshOf(groupsOf(r.shims), r.clampDiameterMm / 2, edges, r.theory === 'vonKarman' ? 4 : 2, 'inner', elements);
   const faceMm = r.shims[0]!.diameterMm / 2;
   const seatLift = faceLiftAt(mesh, r.seatDiameterMm === undefined ? faceMm : r.seatDiameterMm / 2);
   const free = contactsOf(mesh);
@@ -187,11 +188,12 @@ function openingMPa(model: Model, dishMm: number): number | null {
 /**
  * A shim stack as plates in contact: annular plates clamped at the clamp shim, pressure on the port zone of the face shim, frictionless one-sided contact,
  * gaps from crossover shims, dish and lift stop.
+ * @param elements over the longest overhang; fewer where a lift to a thousandth will do
  * @returns lifts mm, stresses MPa, opening pressure MPa
  * Errors: clamp-too-wide (a shim does not reach beyond the clamp, or the pressure zone does not lie on the face shim), stack-not-solved (data `pressure`).
  * Source: Timoshenko and Woinowsky-Krieger; von Kármán's equations by their energy; checks in docs/methods.md.
  */
-export function stack(request: StackRequest): Result<StackResult> {
+export function stack(request: StackRequest, elements = ELEMENTS): Result<StackResult> {
   const { shims, clampDiameterMm, pressureZoneMm, pressuresMPa } = request;
   const face = shims[0]!;
   if (face.diameterMm <= clampDiameterMm) return err('clamp-too-wide', ['shims', 0, 'diameterMm'], { clamp: clampDiameterMm });
@@ -202,7 +204,7 @@ export function stack(request: StackRequest): Result<StackResult> {
     if (d !== undefined && (d > face.diameterMm || d <= clampDiameterMm)) return err('zone-off-face', [name], { face: face.diameterMm });
   }
   if (request.stopLiftMm !== undefined && request.stopLiftMm < request.dishMm) return err('stop-below-dish', ['stopLiftMm']);
-  const model = modelOf(request);
+  const model = modelOf(request, elements);
   const edgeLift = faceLiftAt(model.mesh, face.diameterMm / 2);
   const order = pressuresMPa.map((p, i) => ({ p, i })).sort((a, b) => a.p - b.p);
   const edgeLiftMm: number[] = [];

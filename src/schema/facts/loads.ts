@@ -6,8 +6,6 @@ import type { Entries } from '../entry';
 import { LUGGAGE_PLACES } from '../fields/ask';
 import { type Figure, figureOr, itemNumbers, numberOf, textOf } from './read';
 
-export type CaseName = 'solo' | 'luggage' | 'two-up' | 'two-up with luggage';
-
 /** One thing put on the machine, with the field its place is kept in. */
 export interface Aboard extends Addition {
   place: Place;
@@ -16,7 +14,8 @@ export interface Aboard extends Addition {
 }
 
 export interface LoadCase {
-  name: CaseName;
+  /** solo, luggage, two-up, two-up with luggage, or the machine's own name for it. */
+  name: string;
   additions: Aboard[];
   result: Result<LoadsResult>;
 }
@@ -67,7 +66,28 @@ function itemsOf(entries: Entries, wheelbaseMm: number) {
   };
 }
 
-/** The load cases of a job: solo as measured, and each declared one. */
+const CASE_PLACES: [field: string, place: Place, label: string][] = [
+  ['passenger', 'passenger', 'Passenger'],
+  ['panniers', 'panniers', LUGGAGE_PLACES.panniers],
+  ['topBox', 'top-box', LUGGAGE_PLACES['top-box']],
+  ['tail', 'tail', LUGGAGE_PLACES.tail],
+  ['tankBag', 'tank-bag', LUGGAGE_PLACES['tank-bag']],
+];
+
+/** Load cases the machine keeps by name, each thing at its usual place. */
+function ownCases(machine: Entries, always: Aboard[], wheelbaseMm: number): [string, Aboard[]][] {
+  return itemNumbers(machine, 'machine.case').flatMap((n): [string, Aboard[]][] => {
+    const name = textOf(machine, `machine.case.${n}.name`).trim();
+    const things = CASE_PLACES.flatMap(([field, place, label]): Aboard[] => {
+      const massKg = numberOf(machine, `machine.case.${n}.${field}`);
+      const forwardOfRearAxleMm = USUAL_PLACE_SHARE[place] * wheelbaseMm;
+      return massKg === null || massKg === 0 ? [] : [{ label, place, field: '', massKg, forwardOfRearAxleMm, origin: 'assumed' }];
+    });
+    return name === '' || things.length === 0 ? [] : [[name, [...always, ...things]]];
+  });
+}
+
+/** The load cases of a job: solo as measured, each declared one, and those the machine keeps by name. */
 export function loadsOf(entries: Entries, machine: Entries): Loads {
   const platedKg = numberOf(machine, 'machine.plated');
   const assumed = new Set<string>();
@@ -88,10 +108,11 @@ export function loadsOf(entries: Entries, machine: Entries): Loads {
   for (const thing of [...rider, ...passenger, ...luggage])
     if (thing.origin === 'assumed') assumed.add(`place of the ${thing.label.toLowerCase()}`);
   const always = [...rider, ...fuel];
-  const list: [CaseName, Aboard[]][] = [['solo', always]];
+  const list: [string, Aboard[]][] = [['solo', always]];
   if (luggage.length > 0) list.push(['luggage', [...always, ...luggage]]);
   if (passenger.length > 0) list.push(['two-up', [...always, ...passenger]]);
   if (luggage.length > 0 && passenger.length > 0) list.push(['two-up with luggage', [...always, ...passenger, ...luggage]]);
+  list.push(...ownCases(machine, always, wheelbaseMm).filter(([name]) => !list.some(([known]) => known === name)));
   const cases = list.map(([name, additions]): LoadCase => ({
     name,
     additions,
@@ -101,7 +122,7 @@ export function loadsOf(entries: Entries, machine: Entries): Loads {
 }
 
 export interface Overload {
-  caseName: CaseName;
+  caseName: string;
   /** What is overloaded: the machine, or an axle. */
   what: 'machine' | 'front axle' | 'rear axle';
   totalKg: number;
@@ -125,12 +146,15 @@ export function overloads({ cases, platedKg }: Loads, machine: Entries): Overloa
   });
 }
 
-/** What the things behind the rear axle take off the front wheel, in kg, with the case they ride in; null where nothing does. */
+/** What the things behind the rear axle take off the front wheel, in kg, in the case where they take most; null where nothing does. */
 export function frontUnloading({ cases }: Loads, machine: Entries): { kg: number; things: string[] } | null {
   const wheelbaseMm = numberOf(machine, 'machine.wheelbase');
-  const last = cases.at(-1);
-  if (!last || wheelbaseMm === null) return null;
-  const behind = last.additions.filter((a) => a.forwardOfRearAxleMm < 0);
-  const kg = behind.reduce((sum, a) => sum - (a.massKg * a.forwardOfRearAxleMm) / wheelbaseMm, 0);
-  return kg > 0 ? { kg, things: behind.map((a) => a.label.toLowerCase()) } : null;
+  if (wheelbaseMm === null) return null;
+  const found = cases.map(({ additions }) => {
+    const behind = additions.filter((a) => a.forwardOfRearAxleMm < 0);
+    const kg = behind.reduce((sum, a) => sum - (a.massKg * a.forwardOfRearAxleMm) / wheelbaseMm, 0);
+    return { kg, things: behind.map((a) => a.label.toLowerCase()) };
+  });
+  const most = found.sort((a, b) => b.kg - a.kg)[0];
+  return most && most.kg > 0 ? most : null;
 }

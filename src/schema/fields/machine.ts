@@ -42,6 +42,16 @@ export const MACHINE_FIGURES: FieldDef[] = [
   length('machine.seat', 'Seat height', [300, 1300], [600, 1000], { hint: 'bare machine, on its wheels' }),
 ];
 
+/** Loads this machine is ridden with again and again, kept by name: reckoned in every job beside what is declared there. */
+export const MACHINE_CASE_ITEM: FieldDef[] = [
+  text('machine.case.n.name', 'Load case', { maxLength: 40, hint: 'for example: ferry, two-up' }),
+  mass('machine.case.n.passenger', 'Passenger', [0, 400], [20, 150]),
+  mass('machine.case.n.panniers', 'Panniers', [0, 200], [0.5, 60]),
+  mass('machine.case.n.topBox', 'Top box', [0, 200], [0.5, 60]),
+  mass('machine.case.n.tail', 'Tail bag', [0, 200], [0.5, 60]),
+  mass('machine.case.n.tankBag', 'Tank bag', [0, 200], [0.5, 60]),
+];
+
 export const LEVERAGE_KINDS = { constant: 'One constant ratio', table: 'Measured pairs', linkage: 'Pivot positions' };
 
 /** Points of the rear end's drawing, at full extension. */
@@ -111,4 +121,10 @@ export const MACHINE_AIR_AND_STOPS: FieldDef[] = [
   }),
 ];
 
-export const MACHINE_FIELDS = [...MACHINE_IDENTITY, ...MACHINE_FIGURES, ...MACHINE_LEVERAGE, ...MACHINE_AIR_AND_STOPS];
+export const MACHINE_FIELDS = [
+  ...MACHINE_IDENTITY,
+  ...MACHINE_FIGURES,
+  ...MACHINE_CASE_ITEM,
+  ...MACHINE_LEVERAGE,
+  ...MACHINE_AIR_AND_STOPS,
+];

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { loads } from '@/core/loads/loads';
+import { damper } from '@/core/damper/damper';
 import { oil } from '@/core/damper/oil';
 import { leverageOf } from '@/core/leverage/leverage';
 import { sag } from '@/core/measure/sag';
@@ -17,6 +18,7 @@ import { given, type WorkingStep } from '@/core/working';
 import {
   airSpringRequest,
   convertRequest,
+  damperRequest,
   leverageRequest,
   loadsRequest,
   oilRequest,
@@ -103,6 +105,11 @@ const OPERATIONS: Record<string, Operation> = {
     'A shim stack as plates in contact: lift, profile and stress under pressure, and the pressure that opens it.',
     stackRequest,
     stack,
+  ),
+  damper: operation(
+    'Damping force against shaft speed, where the pressure drops, cavitation and the authority of each clicker.',
+    damperRequest,
+    damper,
   ),
   oil: operation('Viscosity at a temperature and the viscosity index, from the figures at 40 and 100 °C.', oilRequest, oil),
 };

@@ -4,7 +4,8 @@ import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, COMPLAINT_ITEM, LUGGAGE_ITEM } from
 import { loadsOf } from '@/schema/facts/loads';
 import { JOB_FIELDS } from '@/schema/fields/bench';
 import { overloadFindings } from '@/schema/facts/because';
-import { useFieldStore } from '../fields/context';
+import { MACHINE_CASE_ITEM } from '@/schema/fields/machine';
+import { FieldsProvider, useFieldStore } from '../fields/context';
 import { withUnit } from '../fields/store';
 import { LinkButton, QuietButton, Small, Table } from '../layout/primitives';
 import { useBench, useLater } from './BenchContext';
@@ -59,6 +60,27 @@ export function AskStage() {
         <SetupFields prefix="found" locked={sealed} />
       </Titled>
     </>
+  );
+}
+
+/** Load cases kept with the machine, by name. */
+function OwnCases() {
+  const { machineStore } = useBench();
+  return (
+    <FieldsProvider value={machineStore}>
+      <details style={{ marginTop: '0.5rem' }}>
+        <summary style={{ minHeight: 44, cursor: 'pointer', display: 'flex', alignItems: 'center' }}>
+          <Small>Load cases of this machine, kept by name</Small>
+        </summary>
+        <Repeat
+          list="machine.case"
+          defs={MACHINE_CASE_ITEM}
+          add="Keep a load case"
+          empty="None kept. What is kept here is reckoned in every job of this machine."
+          min="8rem"
+        />
+      </details>
+    </FieldsProvider>
   );
 }
 
@@ -124,6 +146,7 @@ function LoadTable() {
       )}
       {findings.length > 0 && <BecauseList findings={findings} empty="" />}
       <LoadsView loads={loads} locked={sealed} />
+      <OwnCases />
     </Titled>
   );
 }

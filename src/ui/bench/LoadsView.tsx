@@ -52,10 +52,16 @@ const STEP_MM = 10;
 const FURTHEST_MM: readonly [number, number] = [-800, 2000];
 const wheelbaseIn = (_: unknown, machine: Parameters<typeof numberOf>[0]) => numberOf(machine, 'machine.wheelbase');
 
+/** The case with most of what this job declares: the machine's own cases have nothing of theirs to be moved. */
+const mostDeclared = (loads: Loads): Aboard[] =>
+  loads.cases
+    .map((c) => c.additions.filter((t) => t.field !== ''))
+    .reduce<Aboard[]>((most, list) => (list.length > most.length ? list : most), []);
+
 /** Side view of the machine with what is put on it, each at its place forward of the rear axle. Dragging or the arrow keys move it. */
 export function LoadsView({ loads, locked }: { loads: Loads; locked: boolean }) {
   const wheelbaseMm = useFact(wheelbaseIn);
-  const things = loads.cases.at(-1)?.additions ?? [];
+  const things = mostDeclared(loads);
   if (wheelbaseMm === null || things.length === 0) return null;
   return (
     <figure style={{ marginTop: '0.5rem' }}>

@@ -4,7 +4,10 @@ import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Entries, Entry } from '@/schema/entry';
 import { type LeverageCurves, leverageCurves } from '@/schema/facts/leverageCurves';
+import { isMissing, isUnusable, leverageKindOf } from '@/schema/facts/ends';
 import { numberOf, textOf } from '@/schema/facts/read';
+import { leverageOf } from '@/core/leverage/leverage';
+import { issueWords } from '@/schema/words';
 import { fieldDef } from '@/schema/fields';
 import { LINK_POINTS, MACHINE_AIR_AND_STOPS, MACHINE_FIGURES, MACHINE_LEVERAGE } from '@/schema/fields/machine';
 import { Columns, FieldGrid, FieldsOf, Titled } from '../bench/parts';
@@ -101,7 +104,7 @@ function Figures({ history }: { history: Entry[] }) {
         </FieldGrid>
         {kind === 'table' && (
           <>
-            <EntryField field="machine.leverage.table" />
+            <EntryField field="machine.leverage.table" computedProblem={problemAt(figures, 'machine.leverage.table')} />
             <CsvColumns
               action="Import the pairs"
               take="Take these pairs"
@@ -148,6 +151,15 @@ function Pivots({ withRocker }: { withRocker: boolean }) {
       </FieldGrid>
     </>
   );
+}
+
+/** What is wrong with a figure as a whole, said at its field. */
+function problemAt(figures: Entries, field: string): string | null {
+  const kind = leverageKindOf(figures);
+  if (isUnusable(kind) && kind.field === field) return issueWords(kind.issue);
+  if (isMissing(kind) || isUnusable(kind) || kind.kind !== 'table') return null;
+  const made = leverageOf(kind, 1);
+  return made.ok ? null : issueWords(made.issue);
 }
 
 const SHOWN = 12;

@@ -8,6 +8,29 @@ import { EndName, Small, Table } from '../../layout/primitives';
 import { useLater } from '../BenchContext';
 import { lengthUnit, lengthWords } from './words';
 
+const signed = (x: number, digits: number) => `${x >= 0 ? '+' : '−'}${Math.abs(x).toFixed(digits)}`;
+
+const pitchWords = ({ pitchDeg, sinksMm }: CaseStance, system: 'metric' | 'imperial') => {
+  if (pitchDeg === null || sinksMm === null) return '–';
+  const height = system === 'metric' ? signed(-sinksMm, 0) : signed(-sinksMm / 25.4, 2);
+  return `${signed(pitchDeg, 1)}°, ${height} ${lengthUnit(system)}`;
+};
+
+/** Sag and its share of the travel, and beneath it the preload that would bring this load back to the target. */
+function EndCell({ end, system }: { end: CaseStance['rear']; system: 'metric' | 'imperial' }) {
+  if (!end) return <td className="number">–</td>;
+  return (
+    <td className="number">
+      {lengthWords(end.sagMm, system)} ({Math.round(end.share * 100)} %){end.bottomed ? ' ▲' : ''}
+      <br />
+      <Small>
+        ring {lengthWords(end.preloadToLevelMm, system)}
+        {end.levelInRange ? '' : ' ▲'}
+      </Small>
+    </td>
+  );
+}
+
 /** Every load case with both candidates: sag, pitch and height against solo, and the ring's answer; natural frequencies below. */
 export function CasesTable({ rear, front }: { rear: Candidate | null; front: Candidate | null }) {
   const { figures } = useLater();
@@ -18,9 +41,6 @@ export function CasesTable({ rear, front }: { rear: Candidate | null; front: Can
   }, [rear, front, figures]);
   if (cases.length === 0) return null;
   const unit = lengthUnit(system);
-  const sag = (s: CaseStance['rear']) =>
-    s ? `${lengthWords(s.sagMm, system)} (${Math.round(s.share * 100)} %)${s.bottomed ? ' ▲' : ''}` : '–';
-  const level = (s: CaseStance['rear']) => (s ? `${lengthWords(s.preloadToLevelMm, system)}${s.levelInRange ? '' : ' ▲'}` : '–');
   return (
     <div style={{ marginTop: '0.75rem' }}>
       <Table aria-label="Load cases, both ends">
@@ -33,26 +53,22 @@ export function CasesTable({ rear, front }: { rear: Candidate | null; front: Can
             <th className="number">
               <EndName $end="front">Front</EndName>, {unit}
             </th>
-            <th className="number">Pitch</th>
-            <th className="number">Ring to level, {unit}</th>
+            <th className="number">Pitch, height</th>
           </tr>
         </thead>
         <tbody>
           {cases.map((c) => (
             <tr key={c.name}>
               <td>{c.name}</td>
-              <td className="number">{sag(c.rear)}</td>
-              <td className="number">{sag(c.front)}</td>
-              <td className="number">{c.pitchDeg === null ? '–' : `${c.pitchDeg >= 0 ? '+' : '−'}${Math.abs(c.pitchDeg).toFixed(1)}°`}</td>
-              <td className="number">
-                {level(c.rear)} · {level(c.front)}
-              </td>
+              <EndCell end={c.rear} system={system} />
+              <EndCell end={c.front} system={system} />
+              <td className="number">{pitchWords(c, system)}</td>
             </tr>
           ))}
         </tbody>
       </Table>
       <Small>
-        Pitch against solo, nose-up +. Ring to level: rear · front preload that brings this load back to the target; ▲ beyond the adjuster.
+        Pitch and ride height against solo, nose-up +. Ring: the preload that brings this load back to the target; ▲ beyond the adjuster.
       </Small>
       {rear && front && (
         <p>

@@ -1,0 +1,164 @@
+import { err, ok, type Result } from '../result';
+import { stack, type StackRequest } from '../plate/stack';
+
+export interface Clicker {
+  clicksOut: number;
+  /** Needle area per click, or the measured area at each click from closed (0 out) on. */
+  areaPerClickMm2?: number | undefined;
+  areasMm2?: readonly number[] | undefined;
+}
+
+export interface ValveRequest {
+  portAreaMm2: number;
+  /** Fixed bleed, always open. */
+  bleedAreaMm2: number;
+  /** Length of the bleed hole for its laminar part; none: turbulent alone. */
+  bleedLengthMm?: number | undefined;
+  clicker?: Clicker | undefined;
+  stack: Omit<StackRequest, 'pressuresMPa'> | null;
+  /** Diameter over which the face shim's edge lets oil out. */
+  edgeDiameterMm: number;
+  cd: { port: number; curtain: number; bleed: number };
+}
+
+export interface Oil {
+  densityKgPerM3: number;
+  cSt: number;
+}
+
+/** Where the pressure goes in one valve at one flow. */
+export interface ValveDrop {
+  totalMPa: number;
+  portMPa: number;
+  curtainMPa: number;
+  /** Share of the flow that goes by the bleed and needle. */
+  bleedShare: number;
+  liftMm: number;
+}
+
+export interface Valve {
+  /** Pressure that drives `flowMm3PerS` through the valve. */
+  at(flowMm3PerS: number): ValveDrop;
+  /** The same valve with the clicker at another count. */
+  clicked(clicksOut: number): Valve;
+  clicks: { out: number; range: number } | null;
+}
+
+/** Pressures at which a stack's lift is worked out before it is joined by a curve, MPa: close together where it opens. */
+const LIFT_PRESSURES = [0, 0.03, 0.1, 0.2, 0.4, 0.7, 1.1, 1.7, 2.6, 4, 6, 9];
+/** Elements for it: a lift good to a thousandth is enough for a flow. */
+const LIFT_ELEMENTS = 14;
+/** A needle's clicks where nobody counted them. From memory. */
+const USUAL_CLICKS = 25;
+const HALVINGS = 60;
+
+/**
+ * Orifice flow, mm³/s from MPa: Q = C_d·A·√(2Δp/ρ). With Δp in MPa, A in mm², ρ in kg/m³, √(2·10⁶/ρ) m/s is 1000 times that in mm/s.
+ */
+const orifice = (cdAreaMm2: number, dropMPa: number, density: number) => cdAreaMm2 * Math.sqrt((2e6 * dropMPa) / density) * 1000;
+const dropOf = (flowMm3PerS: number, cdAreaMm2: number, density: number) => ((flowMm3PerS / 1000 / cdAreaMm2) ** 2 * density) / 2e6;
+
+export const clickerAreaMm2 = (clicker: Clicker | undefined, clicksOut: number): number => {
+  if (!clicker) return 0;
+  if (clicker.areasMm2) return clicker.areasMm2[Math.min(Math.round(clicksOut), clicker.areasMm2.length - 1)] ?? 0;
+  return (clicker.areaPerClickMm2 ?? 0) * clicksOut;
+};
+
+/** Lift of the edge against pressure, straight between the points it was worked out at, going on at the last slope. */
+function liftCurve(request: Omit<StackRequest, 'pressuresMPa'>): Result<(mpa: number) => number> {
+  // A stack too soft for the highest pressures is asked for as many as it holds.
+  for (let n = LIFT_PRESSURES.length; n >= 6; n -= 1) {
+    const pressuresMPa = LIFT_PRESSURES.slice(0, n);
+    const found = stack({ ...request, pressuresMPa }, LIFT_ELEMENTS);
+    if (!found.ok && found.issue.code === 'stack-not-solved') continue;
+    if (!found.ok) return found;
+    const lifts = found.value.edgeLiftMm;
+    const rest = request.dishMm;
+    return ok((mpa) => {
+      let i = 1;
+      while (i < n - 1 && pressuresMPa[i]! < mpa) i += 1;
+      const [p0, p1, l0, l1] = [pressuresMPa[i - 1]!, pressuresMPa[i]!, lifts[i - 1]!, lifts[i]!];
+      // The gap under a dished stack opens only beyond its rest on the seat.
+      return Math.max(0, l0 + ((l1 - l0) * (mpa - p0)) / (p1 - p0) - rest);
+    });
+  }
+  return err('stack-not-solved', ['stack'], { pressure: LIFT_PRESSURES[5]! });
+}
+
+/**
+ * One valve: bleed and needle beside [port, then the curtain under the face shim]. Without a stack the port is open.
+ * The pressure across the curtain is the one unknown: it gives the lift, the curtain's flow, the port's drop and the bleed's flow; halving finds the one that
+ * carries the whole flow.
+ * Errors: those of the stack; valve-closed (neither bleed nor port lets anything through).
+ * Source: orifice equation; Hagen–Poiseuille for a bleed of given length.
+ */
+export function valveOf(request: ValveRequest, oil: Oil): Result<Valve> {
+  const lift = request.stack ? liftCurve(request.stack) : null;
+  if (lift && !lift.ok) return lift;
+  const clicks = request.clicker
+    ? { out: request.clicker.clicksOut, range: request.clicker.areasMm2 ? request.clicker.areasMm2.length - 1 : USUAL_CLICKS }
+    : null;
+  const make = (clicksOut: number): Valve => {
+    const bleedMm2 = request.bleedAreaMm2 + clickerAreaMm2(request.clicker, clicksOut);
+    const bleedFlow = bleedFlowOf(bleedMm2, request, oil);
+    return {
+      clicks,
+      clicked: make,
+      at: (flow) => solveValve(flow, request, oil.densityKgPerM3, bleedFlow, lift ? lift.value : null),
+    };
+  };
+  if (request.portAreaMm2 <= 0 && request.bleedAreaMm2 + clickerAreaMm2(request.clicker, request.clicker?.clicksOut ?? 0) <= 0)
+    return err('valve-closed', ['portAreaMm2']);
+  return ok(make(request.clicker?.clicksOut ?? 0));
+}
+
+/** Flow through the bleed at a pressure: turbulent, and for a hole of given length the laminar loss before it. */
+function bleedFlowOf(areaMm2: number, { bleedLengthMm, cd }: ValveRequest, oil: Oil): (mpa: number) => number {
+  if (areaMm2 <= 0) return () => 0;
+  if (bleedLengthMm === undefined || bleedLengthMm === 0) return (mpa) => orifice(cd.bleed * areaMm2, mpa, oil.densityKgPerM3);
+  const diameterMm = Math.sqrt((4 * areaMm2) / Math.PI);
+  // μ in Pa·s = cSt·10⁻⁶·ρ; Δp = 128 μ L Q/(π d⁴), Pa with lengths in m: MPa·s/mm³ after the powers of ten.
+  const laminar = ((128 * oil.cSt * 1e-6 * oil.densityKgPerM3 * bleedLengthMm) / (Math.PI * diameterMm ** 4)) * 1e-6;
+  const turbulent = oil.densityKgPerM3 / 2e6 / (1000 * cd.bleed * areaMm2) ** 2;
+  // turbulent·Q² + laminar·Q = Δp, in the form that loses no digits when the turbulent part is small.
+  return (mpa) => (mpa <= 0 ? 0 : (2 * mpa) / (laminar + Math.sqrt(laminar * laminar + 4 * turbulent * mpa)));
+}
+
+function solveValve(
+  flow: number,
+  { portAreaMm2, edgeDiameterMm, cd }: ValveRequest,
+  density: number,
+  bleedFlow: (mpa: number) => number,
+  lift: ((mpa: number) => number) | null,
+): ValveDrop {
+  if (flow <= 0) return { totalMPa: 0, portMPa: 0, curtainMPa: 0, bleedShare: 0, liftMm: 0 };
+  const through = (curtainMPa: number) => {
+    if (portAreaMm2 <= 0) return { total: curtainMPa, port: 0, shim: 0 };
+    if (!lift) return { total: curtainMPa, port: curtainMPa, shim: orifice(cd.port * portAreaMm2, curtainMPa, density) };
+    const shim = orifice(cd.curtain * Math.PI * edgeDiameterMm * lift(curtainMPa), curtainMPa, density);
+    const port = dropOf(shim, cd.port * portAreaMm2, density);
+    return { total: curtainMPa + port, port, shim };
+  };
+  const carried = (curtainMPa: number) => {
+    const t = through(curtainMPa);
+    return t.shim + bleedFlow(t.total);
+  };
+  let high = 0.01;
+  while (carried(high) < flow && high < 1e4) high *= 2;
+  let low = 0;
+  for (let i = 0; i < HALVINGS; i += 1) {
+    const middle = (low + high) / 2;
+    if (carried(middle) < flow) low = middle;
+    else high = middle;
+  }
+  const curtainMPa = (low + high) / 2;
+  const found = through(curtainMPa);
+  const liftMm = lift ? lift(curtainMPa) : 0;
+  return {
+    totalMPa: found.total,
+    portMPa: found.port,
+    curtainMPa: lift ? curtainMPa : 0,
+    bleedShare: bleedFlow(found.total) / flow,
+    liftMm,
+  };
+}
