@@ -62,6 +62,7 @@ const VALVE = {
     ],
     clampDiameterMm: 16,
     pressureZoneMm: { inner: 22, outer: 36 },
+    theory: 'linear',
   },
 };
 /** One sound request of each further operation. */

@@ -15,7 +15,7 @@ const STACK = {
   dishMm: 0,
   youngsModulusGPa: 206,
   poisson: 0.3,
-  theory: 'vonKarman' as const,
+  theory: 'linear' as const,
 };
 const BLEED: ValveRequest = { portAreaMm2: 0, bleedAreaMm2: 2, stack: null, edgeDiameterMm: 36, cd: CD };
 const SHIMMED: ValveRequest = { portAreaMm2: 90, bleedAreaMm2: 1.5, stack: STACK, edgeDiameterMm: 38, cd: CD };
