@@ -45,7 +45,8 @@ test('a linkage by its pivots: drawn, charted, refused where it would lock, and 
 });
 
 test('measured pairs from a file, columns named; a pair that falls back is said with its number', async ({ page }) => {
-  await page.goto(`${server.base}/machines/3/leverage`);
+  // A machine no other test here looks at: the last pairs typed make its rear unusable.
+  await page.goto(`${server.base}/machines/${await server.idOf('machine', 'Pellworth 650')}/leverage`);
   await page.getByRole('button', { name: /Leverage known as/ }).click();
   await page.getByRole('option', { name: 'Measured pairs' }).click();
   await upload(page, 'Import the pairs', file('pairs.csv', 'no;shock stroke;axle height\n1;0;0\n2;19,6;40\n3;40,9;80\n4;68,2;130\n'));

@@ -43,7 +43,9 @@ for (const theme of ['day', 'night'])
     for (const view of views) {
       await page.goto(server.base + view);
       await expect(page.getByRole('main')).toBeVisible();
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      // By night only the colours differ: the markup was examined by day.
+      const axe = new AxeBuilder({ page });
+      const { violations } = await (theme === 'night' ? axe.withRules(['color-contrast']) : axe).analyze();
       found.push(...violations.map((v) => `${view} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`));
     }
     expect(found).toEqual([]);
