@@ -69,6 +69,16 @@ const Rest = styled.div`
   }
 `;
 
+/** On paper the frame of the page is gone: the sheet says whose it is. */
+const PrintHead = styled.p`
+  display: none;
+  @media print {
+    display: block;
+    font-weight: 650;
+    margin-bottom: 0.75rem;
+  }
+`;
+
 export type EndSelection = Selection | NoSelection;
 export const isOpen = (s: EndSelection): s is NoSelection => 'missing' in s;
 
@@ -99,7 +109,7 @@ function useSelections() {
 
 /** Springs: the ideal spring for this load, every spring of the list against it for every load case, one chosen for each end with the reason. */
 export function SpringsStage() {
-  const { sealed } = useBench();
+  const { sealed, data } = useBench();
   const [end, setEnd] = useState<End>('rear');
   const { selections, rear, front, pick, step } = useSelections();
   const selection = selections[end];
@@ -107,6 +117,9 @@ export function SpringsStage() {
   useKeys({ '[': () => step(end, -1), ']': () => step(end, 1) });
   return (
     <>
+      <PrintHead>
+        Springs · job {String(data.job.id).padStart(4, '0')} · {data.machine.name} · {data.customer.name}
+      </PrintHead>
       <SealedNote />
       <Columns $wide="1.95fr 1fr">
         <div>
