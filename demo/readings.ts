@@ -1,18 +1,14 @@
+import { seeded } from '@/core/numerics/random';
 import { restsAt } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
 import type { Entries } from '@/schema/entry';
 import { loadsOf } from '@/schema/facts/loads';
 import { endModelOf } from '@/schema/facts/ends';
 
-/** A seeded source of small disturbances (mulberry32), so that the demo reads the same wherever it is played. */
+/** Small disturbances either way, half at most. */
 export function noise(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296 - 0.5;
-  };
+  const next = seeded(seed);
+  return () => next() - 0.5;
 }
 
 /** What is really in the machine at one end. */

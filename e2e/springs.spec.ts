@@ -208,6 +208,8 @@ test('spring calculations: rate from wire, wire for a rate, cut coils with their
   await page.getByText('rate to wire').click();
   await type('Rate wanted, N/mm', '0.7');
   await expect(coil.getByRole('row', { name: /^Wire 0\.9\d mm/ })).toBeVisible();
+  await type('Start rate, N/mm', 'soft');
+  await expect(page.getByText(/“soft” cannot be read/)).toBeVisible();
   await type('First, N/mm', '10');
   await type('First binds after, mm', '30');
   await type('Second, N/mm', '15');

@@ -1,35 +1,18 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { closeDb, db } from '@/db/client';
+import { db } from '@/db/client';
 import { digestOf, correctRebuild, signRebuild } from '@/server/sign';
 import { addSpring, addTechnician } from '@/server/drawers';
-import { recordJobEntry, recordMachineEntry, undo } from '@/server/record';
+import { recordMachineEntry, undo } from '@/server/record';
 import { search } from '@/server/find';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench, floor, machineFile } from '@/server/views';
-import type { Answer } from '@/server/answer';
 import { rebuildDocument } from '@/schema/documents';
+import { codeOf, get, record } from './answers';
+import { onDisk } from './onDisk';
 
 /** The rules of the base, on a real base on disk: nothing recorded is lost or silently changed. */
 
-const directory = mkdtempSync(join(tmpdir(), 'mavrin-base-'));
-beforeAll(async () => {
-  process.env.MAVRIN_DATA = directory;
-  await db();
-});
-afterAll(async () => {
-  await closeDb();
-  rmSync(directory, { recursive: true, force: true });
-});
+onDisk('base');
 
-const get = <T>(answer: Answer<T>): T => {
-  if (!answer.ok) throw new Error(JSON.stringify(answer.problem));
-  return answer.value;
-};
-const codeOf = (answer: Answer<unknown>) => (answer.ok ? 'accepted' : answer.problem.code);
-const record = (jobId: number, field: string, text: string, unit?: string) =>
-  recordJobEntry(jobId, { field, text, technicianId: null, device: 'by hand', ...(unit ? { unit } : {}) });
 const FIGURES = {
   'machine.make': { text: 'Halvik' },
   'machine.model': { text: 'Trail 300' },

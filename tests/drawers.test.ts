@@ -1,30 +1,17 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { SCHOOLS } from '@/core/spring/schools';
-import { closeDb, db } from '@/db/client';
+import { db } from '@/db/client';
 import { schoolRequest } from '@/schema/book';
 import type { Answer } from '@/server/answer';
 import { changeSchool, schoolVersions } from '@/server/book';
 import { testerReadings } from '@/server/devices';
 import { addSpring, importSprings, listSprings, measureSpring, retireSpring } from '@/server/drawers';
+import { get } from './answers';
+import { onDisk } from './onDisk';
 
 /** The drawers and the Shop book on a real base: what the tester found, suppliers' lists, and pages in versions. */
 
-const directory = mkdtempSync(join(tmpdir(), 'mavrin-drawers-'));
-beforeAll(async () => {
-  process.env.MAVRIN_DATA = directory;
-  await db();
-});
-afterAll(async () => {
-  await closeDb();
-  rmSync(directory, { recursive: true, force: true });
-});
+onDisk('drawers');
 
-const get = <T>(answer: Answer<T>): T => {
-  if (!answer.ok) throw new Error(JSON.stringify(answer.problem));
-  return answer.value;
-};
 const said = (answer: Answer<unknown>) => (answer.ok ? 'accepted' : `${answer.problem.code} ${answer.problem.path.join('.')}`.trim());
 const blank = { freeLength: '', solidLength: '', table: '' };
 const newSpring = async (name: string, rate = '110') => get(await addSpring({ ...blank, end: 'rear', name, rate, place: 'drawer' }));
@@ -149,6 +136,10 @@ test('a supplier’s list is taken whole with its origin and day; a newer one re
   expect((await named(/^H-/)).map((s) => s.name)).toEqual(['H-1', 'H-2']);
   get(await importSprings(list(['H-9'])));
   expect((await named(/^H-/)).map((s) => s.name)).toEqual(['H-9']);
+  // A list of fork springs from the same supplier leaves the rear ones alone.
+  const fork = list(['F-1'], '4.4');
+  get(await importSprings({ ...fork, springs: fork.springs.map((s) => ({ ...s, end: 'front' as const })) }));
+  expect((await named(/^(H|F)-/)).map((s) => s.name).sort()).toEqual(['F-1', 'H-9']);
   await expect((await db()).none("UPDATE spring_list SET supplier = 'x'")).rejects.toThrow(/MAVRIN_RECORDED/);
   expect(said(await retireSpring(99_999))).toBe('not-found');
 });

@@ -1,37 +1,21 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { closeDb, db } from '@/db/client';
+import { db } from '@/db/client';
 import { manyHistory } from '@/db/queries/entries';
 import { compareSetups } from '@/schema/facts/setups';
-import type { Answer } from '@/server/answer';
 import { addSpring, addTechnician, listSprings, retireSpring } from '@/server/drawers';
 import { search } from '@/server/find';
-import { recordJobEntry, recordMachineEntry } from '@/server/record';
+import { recordMachineEntry } from '@/server/record';
 import { signRebuild } from '@/server/sign';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench, customerFile, floor, machineFile, setupCard } from '@/server/views';
+import { get, record as recordOne } from './answers';
+import { onDisk } from './onDisk';
 
 /** A machine over the years: two owners, two rebuilds, and everything that was said in between still there. */
 
-const directory = mkdtempSync(join(tmpdir(), 'mavrin-history-'));
-beforeAll(async () => {
-  process.env.MAVRIN_DATA = directory;
-  await db();
-});
-afterAll(async () => {
-  await closeDb();
-  rmSync(directory, { recursive: true, force: true });
-});
-
-const get = <T>(answer: Answer<T>): T => {
-  if (!answer.ok) throw new Error(JSON.stringify(answer.problem));
-  return answer.value;
-};
+onDisk('history');
 
 async function record(jobId: number, texts: Record<string, string>): Promise<void> {
-  for (const [field, text] of Object.entries(texts))
-    get(await recordJobEntry(jobId, { field, text, technicianId: null, device: 'by hand' }));
+  for (const [field, text] of Object.entries(texts)) get(await recordOne(jobId, field, text));
 }
 
 const WALK = {

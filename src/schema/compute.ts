@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import { USUAL_LOAD_UNCERTAINTY_N, USUAL_SAG_UNCERTAINTY_MM } from '@/core/spring/effective';
+import { firstNotRising, type ForcePoint } from '@/core/spring/law';
 import { SPRING_STEEL_SHEAR_GPA } from '@/core/spring/wire';
 import {
   angleDeg,
@@ -127,17 +128,10 @@ const otherForce = z
 
 const forcePoint = z.strictObject({ deflectionMm: lengthMm({ min: 0 }), forceN: forceN({ min: 0 }) });
 
-type Table = readonly { deflectionMm: number; forceN: number }[];
 /** A force table starts at rest or above it and rises in both. */
-function risingTable(table: Table | undefined, ctx: z.core.$RefinementCtx<unknown>, path: (string | number)[]) {
-  table?.forEach((point, i) => {
-    const before = i === 0 ? null : table[i - 1]!;
-    const atOrigin = i === 0 && point.deflectionMm === 0 && point.forceN === 0;
-    const rises = before
-      ? point.deflectionMm > before.deflectionMm && point.forceN > before.forceN
-      : atOrigin || (point.deflectionMm > 0 && point.forceN > 0);
-    if (!rises) fail(ctx, 'force-table-order', [...path, i]);
-  });
+function risingTable(table: readonly ForcePoint[] | undefined, ctx: z.core.$RefinementCtx<unknown>, path: (string | number)[]) {
+  const bad = table ? firstNotRising(table) : -1;
+  if (bad >= 0) fail(ctx, 'force-table-order', [...path, bad]);
 }
 
 const stops = {
@@ -175,7 +169,7 @@ interface EndChecked {
   ladenLoadN: number;
   staticLoadN: number;
   otherForce: { kind: string; stanchionMm?: number; boreMm?: number };
-  bumpStop?: { forceTable: Table } | undefined;
+  bumpStop?: { forceTable: readonly ForcePoint[] } | undefined;
 }
 function checkEnd(r: EndChecked, ctx: z.core.$RefinementCtx<unknown>) {
   if (r.ladenLoadN <= r.staticLoadN) fail(ctx, 'load-not-increasing', ['ladenLoadN']);

@@ -44,7 +44,7 @@ export async function importSprings(request: z.output<typeof springListRequest>)
   const failed = read[bad];
   if (failed && !failed.ok) return refusedIssue(failed.issue, ['springs', bad, ...failed.issue.path]);
   return inTransaction(async (sql) => {
-    if (replace) await noneRetireSupplier(sql, list.supplier);
+    if (replace) await noneRetireSupplier(sql, list.supplier, [...new Set(springs.map((s) => s.end))]);
     const { id } = await oneNewSpringList(sql, list);
     for (const [i, s] of springs.entries()) {
       const figures = read[i]!;

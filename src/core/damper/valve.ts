@@ -1,3 +1,4 @@
+import { risingRoot } from '../numerics/halving';
 import { err, ok, type Result } from '../result';
 import { stack, type StackRequest } from '../plate/stack';
 
@@ -50,7 +51,6 @@ const LIFT_PRESSURES = [0, 0.03, 0.1, 0.2, 0.4, 0.7, 1.1, 1.7, 2.6, 4, 6, 9];
 const LIFT_ELEMENTS = 14;
 /** A needle's clicks where nobody counted them. From memory. */
 const USUAL_CLICKS = 25;
-const HALVINGS = 60;
 
 /**
  * Orifice flow, mm³/s from MPa: Q = C_d·A·√(2Δp/ρ). With Δp in MPa, A in mm², ρ in kg/m³, √(2·10⁶/ρ) m/s is 1000 times that in mm/s.
@@ -145,13 +145,7 @@ function solveValve(
   };
   let high = 0.01;
   while (carried(high) < flow && high < 1e4) high *= 2;
-  let low = 0;
-  for (let i = 0; i < HALVINGS; i += 1) {
-    const middle = (low + high) / 2;
-    if (carried(middle) < flow) low = middle;
-    else high = middle;
-  }
-  const curtainMPa = (low + high) / 2;
+  const curtainMPa = risingRoot((mpa) => carried(mpa) - flow, 0, high);
   const found = through(curtainMPa);
   const liftMm = lift ? lift(curtainMPa) : 0;
   return {

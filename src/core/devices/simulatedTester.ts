@@ -1,15 +1,5 @@
+import { seeded } from '../numerics/random';
 import type { ForcePoint } from '../spring/law';
-
-/** A seeded source of numbers from −1 to 1 (mulberry32): the same seed reads the same spring. */
-function scatter(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 2147483648 - 1;
-  };
-}
 
 /** How far springs stray from their marks, and what a tester's gauges add. From memory. */
 const STRAY_SHARE = 0.06;
@@ -23,7 +13,8 @@ const GAUGE_SHARE = 0.004;
  * @returns readings from a first squeeze to the whole stroke, mm and N
  */
 export function simulatedTester(markedNPerMm: number, strokeMm: number, seed: number, readings = 8): ForcePoint[] {
-  const next = scatter(seed * 2654435761);
+  const source = seeded(seed * 2654435761);
+  const next = () => 2 * source() - 1;
   const rate = markedNPerMm * (1 + STRAY_SHARE * next());
   const seatMm = SEAT_MM * (next() - 0.4);
   return Array.from({ length: readings }, (_, i) => {

@@ -1,3 +1,5 @@
+import { risingRoot } from '../numerics/halving';
+
 /** A spring as force against its own compression from free, both never negative. */
 export interface SpringLaw {
   forceN(compressionMm: number): number;
@@ -26,6 +28,14 @@ export interface ForcePoint {
   deflectionMm: number;
   forceN: number;
 }
+
+/** The first point at which a force table does not rise in both, −1 where it rises throughout. It may begin at rest, (0, 0). */
+export const firstNotRising = (points: readonly ForcePoint[]): number =>
+  points.findIndex((p, i) => {
+    const before = points[i - 1];
+    if (before) return !(p.deflectionMm > before.deflectionMm && p.forceN > before.forceN);
+    return !((p.deflectionMm === 0 && p.forceN === 0) || (p.deflectionMm > 0 && p.forceN > 0));
+  });
 
 /**
  * A measured force table, straight between its points, going on at the last slope beyond them. It starts from (0, 0).
@@ -60,9 +70,6 @@ export function tableSpring(points: readonly ForcePoint[]): SpringLaw {
   };
 }
 
-/** Halvings when a compression is sought by force: 60 leave less than a double can tell apart. */
-const HALVINGS = 60;
-
 /**
  * Two unlike springs side by side, as one of two equal ones: half of what both carry. `extraMm` is how much further the second is preloaded.
  * Used for forks with a different spring in each leg.
@@ -72,14 +79,6 @@ export function unlikePair(first: SpringLaw, second: SpringLaw, extraMm: number)
   return {
     forceN,
     rateNPerMm: (c) => (first.rateNPerMm(c) + second.rateNPerMm(c + extraMm)) / 2,
-    compressionMm: (f) => {
-      let [low, high] = [Math.min(0, -extraMm), Math.max(first.compressionMm(2 * f), 1)];
-      for (let i = 0; i < HALVINGS; i += 1) {
-        const middle = (low + high) / 2;
-        if (forceN(middle) < f) low = middle;
-        else high = middle;
-      }
-      return (low + high) / 2;
-    },
+    compressionMm: (f) => risingRoot((c) => forceN(c) - f, Math.min(0, -extraMm), Math.max(first.compressionMm(2 * f), 1)),
   };
 }

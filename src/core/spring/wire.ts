@@ -1,3 +1,4 @@
+import { risingRoot } from '../numerics/halving';
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 
@@ -55,13 +56,8 @@ const rateOf = (wireMm: number, meanMm: number, coils: number, shearGPa: number)
 function wireFor(request: WireRequest, rateNPerMm: number): number {
   const { meanDiameterMm, outerDiameterMm, activeCoils, shearModulusGPa } = request;
   if (meanDiameterMm !== undefined) return ((8 * meanDiameterMm ** 3 * activeCoils * rateNPerMm) / (shearModulusGPa * 1000)) ** 0.25;
-  let [low, high] = [0, outerDiameterMm! / 2];
-  for (let i = 0; i < 60; i += 1) {
-    const middle = (low + high) / 2;
-    if (rateOf(middle, outerDiameterMm! - middle, activeCoils, shearModulusGPa) < rateNPerMm) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  const outerMm = outerDiameterMm!;
+  return risingRoot((wire) => rateOf(wire, outerMm - wire, activeCoils, shearModulusGPa) - rateNPerMm, 0, outerMm / 2);
 }
 
 /**

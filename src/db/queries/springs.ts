@@ -50,11 +50,12 @@ export const oneNewSpring = (sql: Sql, s: NewSpring) =>
 export const noneRetireSpring = (sql: Sql, id: number) =>
   sql.none('UPDATE spring SET retired_at = now() WHERE id = $1 AND retired_at IS NULL', [id]);
 
-/** A supplier's older lines leave the list when a newer list comes; jobs that chose them keep them. */
-export const noneRetireSupplier = (sql: Sql, supplier: string) =>
+/** A supplier's older lines for these ends leave the list when a newer list comes; jobs that chose them keep them. */
+export const noneRetireSupplier = (sql: Sql, supplier: string, ends: Spring['end'][]) =>
   sql.none(
-    'UPDATE spring SET retired_at = now() WHERE retired_at IS NULL AND list_id IN (SELECT id FROM spring_list WHERE lower(supplier) = lower($1))',
-    [supplier],
+    `UPDATE spring SET retired_at = now() WHERE retired_at IS NULL AND wheel_end = ANY($2::text[])
+     AND list_id IN (SELECT id FROM spring_list WHERE lower(supplier) = lower($1))`,
+    [supplier, ends],
   );
 
 export const oneNewSpringList = (

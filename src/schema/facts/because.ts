@@ -7,7 +7,7 @@ import type { Because } from './finding';
 import { frontUnloading, loadsOf, overloads } from './loads';
 import { sagOf } from './measure';
 import { numberOf } from './read';
-import { droopFaults } from './reach';
+import { droopFindings } from './reach';
 import { schoolOf, targetOf, windowsOf } from './targets';
 
 const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
@@ -167,9 +167,6 @@ function unloadingFinding(entries: Entries, machine: Entries): Because[] {
     },
   ];
 }
-
-const droopFindings = (entries: Entries, machine: Entries): Because[] =>
-  droopFaults(entries, machine).map(({ lead, rest }) => ({ mark: 'danger', lead, rest, origin: 'Measured.' }));
 
 /** Everything the readings say so far, gravest first. */
 export function becauseOf(entries: Entries, machine: Entries, schools: readonly School[]): Because[] {

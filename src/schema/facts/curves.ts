@@ -3,7 +3,7 @@ import { type Candidate, springLaw } from '@/core/spring/select';
 import type { SpringLaw } from '@/core/spring/law';
 import type { Entries } from '../entry';
 import { endModelOf, isMissing, isUnusable, oilLevelOf } from './ends';
-import { asCatalogue, type ListedSpring, type NamedLoad, neighboursOf, type Selection } from './springs';
+import { asCatalogue, byRate, type ListedSpring, type NamedLoad, neighboursOf, type Selection } from './springs';
 
 /** One line of the force–travel chart: wheel travel in mm against vertical force at the wheel in N. */
 export interface ForceCurve {
@@ -44,7 +44,7 @@ export function forceChartOf(selection: Selection, springs: readonly ListedSprin
     const spring = byId.get(c.id);
     return spring ? springLaw(asCatalogue(spring)) : null;
   };
-  const order = [...candidates].sort((a, b) => a.wheelRateNPerMm - b.wheelRateNPerMm);
+  const order = byRate(candidates);
   const at = order.findIndex((c) => c.id === current.id);
   const fan = order.slice(Math.max(0, at - FAN), at + FAN + 1);
   const curves = fan.flatMap((c): ForceCurve[] => {

@@ -1,4 +1,10 @@
-import { type EffectiveResult, effectiveRate, type Suspect } from '@/core/spring/effective';
+import {
+  type EffectiveResult,
+  effectiveRate,
+  type Suspect,
+  USUAL_LOAD_UNCERTAINTY_N,
+  USUAL_SAG_UNCERTAINTY_MM,
+} from '@/core/spring/effective';
 import type { Result } from '@/core/result';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
@@ -7,9 +13,6 @@ import { endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
 import { preloadOf, sagOf } from './measure';
 import { numberOf } from './read';
-
-/** What the rider's mass in gear may be off by, N (k = 2): 4 kg, from memory. */
-const LOAD_UNCERTAINTY_N = 40;
 
 /** The two sags read backwards on the spring that is in there; null until both sags, the loads and the marked rate are known. */
 export function effectiveOf(entries: Entries, machine: Entries, end: End): Result<EffectiveResult> | null {
@@ -32,8 +35,8 @@ export function effectiveOf(entries: Entries, machine: Entries, end: End): Resul
     riderSagMm,
     markedRateNPerMm: right === null ? marked : (marked + right) / 2,
     preloadMm: preload?.ok ? preload.value : undefined,
-    sagUncertaintyMm: uncertaintyMm ?? 1.5,
-    loadUncertaintyN: LOAD_UNCERTAINTY_N,
+    sagUncertaintyMm: uncertaintyMm ?? USUAL_SAG_UNCERTAINTY_MM,
+    loadUncertaintyN: USUAL_LOAD_UNCERTAINTY_N,
     frictionBandMm: Math.max(frictionBandUnladenMm ?? 0, frictionBandLadenMm ?? 0) || undefined,
   });
 }

@@ -1,13 +1,14 @@
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { LeverageKind } from '@/core/leverage/leverage';
 import type { Point } from '@/core/leverage/linkage';
-import { ok, type Issue, type Result, type Warning } from '@/core/result';
+import type { Issue, Result, Warning } from '@/core/result';
 import type { EndModel } from '@/core/spring/end';
 import { endOf, type EndRequest, type OtherForceKind } from '@/core/spring/endOf';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
 import { type LinkPoint, LINK_POINTS } from '../fields/machine';
 import { numberOf, textOf } from './read';
+import { remembered } from './remember';
 import { forceTableIn, pairsIn } from './tables';
 
 /** What is still to be typed before something can be computed, as field names. */
@@ -144,20 +145,10 @@ const FIELD_OF_PATH: Record<string, string> = {
   linkage: 'machine.leverage.kind',
 };
 
-/** Solved ends, kept with the figures they come from: a linkage is solved once however many parts of a page ask for it. */
-const SOLVED = new WeakMap<Entries, WeakMap<Entries, Map<End, EndFound>>>();
 type EndFound = { model: EndModel; warnings: Warning[] } | Missing | Unusable;
 
 /** The end as the springs feel it, or the figures still missing, or the one that cannot be used. */
-export function endModelOf(entries: Entries, machine: Entries, end: End): EndFound {
-  const ofEntries = SOLVED.get(entries) ?? new WeakMap<Entries, Map<End, EndFound>>();
-  SOLVED.set(entries, ofEntries);
-  const known = ofEntries.get(machine) ?? new Map<End, EndFound>();
-  ofEntries.set(machine, known);
-  const found = known.get(end) ?? solveEnd(entries, machine, end);
-  known.set(end, found);
-  return found;
-}
+export const endModelOf = remembered(solveEnd);
 
 function solveEnd(entries: Entries, machine: Entries, end: End): EndFound {
   const request = endRequestOf(entries, machine, end);
@@ -167,10 +158,3 @@ function solveEnd(entries: Entries, machine: Entries, end: End): EndFound {
   const field = request.end === 'front' ? 'springs.front.oilLevel' : (FIELD_OF_PATH[request.leverage.kind] ?? 'machine.leverage');
   return { field, issue: made.issue };
 }
-
-/** The leverage kind in a result, for charts: null while it is missing or unusable. */
-export const leverageFound = (machine: Entries): Result<LeverageKind> | null => {
-  const kind = leverageKindOf(machine);
-  if (isMissing(kind)) return null;
-  return isUnusable(kind) ? { ok: false, issue: kind.issue } : ok(kind);
-};

@@ -4,6 +4,7 @@ import { err, type Result } from '@/core/result';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
 import { itemNumbers, numberOf, textOf } from './read';
+import { remembered } from './remember';
 
 export const pairFields = (prefix: string, end: End, state: 'unladen' | 'laden', n: number) => ({
   lifted: `${prefix}.${end}.${state}.${n}.lifted`,
@@ -27,19 +28,16 @@ export interface EndSag {
   failedField: string | null;
 }
 
-/** Kept with the entries it was computed from: stance, results, findings and schools of one key ask for the same sag. */
-const COMPUTED = new WeakMap<Entries, WeakMap<Entries, Map<string, EndSag | null>>>();
+type Walk = `${'measure' | 'set'}.${End}`;
+
+const sagOfWalk = remembered((entries, machine, walk: Walk) => {
+  const [prefix, end] = walk.split('.') as ['measure' | 'set', End];
+  return computeSag(entries, machine, end, prefix);
+});
 
 /** Sag of one end from what has been recorded so far; null while the wheel travel is unknown or nothing is read. */
-export function sagOf(entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set' = 'measure'): EndSag | null {
-  const ofEntries = COMPUTED.get(entries) ?? new WeakMap<Entries, Map<string, EndSag | null>>();
-  COMPUTED.set(entries, ofEntries);
-  const known = ofEntries.get(machine) ?? new Map<string, EndSag | null>();
-  ofEntries.set(machine, known);
-  const key = `${prefix}.${end}`;
-  if (!known.has(key)) known.set(key, computeSag(entries, machine, end, prefix));
-  return known.get(key) ?? null;
-}
+export const sagOf = (entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set' = 'measure'): EndSag | null =>
+  sagOfWalk(entries, machine, `${prefix}.${end}`);
 
 function computeSag(entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set'): EndSag | null {
   const travelMm = numberOf(machine, `machine.travel.${end}`);

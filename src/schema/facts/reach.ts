@@ -1,5 +1,6 @@
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
+import type { Because } from './finding';
 import { sagOf } from './measure';
 import { itemNumbers, numberOf, textOf } from './read';
 
@@ -104,24 +105,19 @@ function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[]
   ];
 }
 
-export interface ReachFault {
-  end: End;
-  lead: string;
-  rest: string;
-}
-
 /** Wound-up machines: no static sag, no droop. Unsafe whether or not the rider reaches the ground. */
-export function droopFaults(entries: Entries, machine: Entries): ReachFault[] {
+export function droopFindings(entries: Entries, machine: Entries): Because[] {
   const tall = itemNumbers(entries, 'complaint').some((n) => textOf(entries, `complaint.${n}.phrase`) === 'tall');
-  return (['rear', 'front'] as const).flatMap((end): ReachFault[] => {
+  return (['rear', 'front'] as const).flatMap((end): Because[] => {
     const sag = sagOf(entries, machine, end);
     if (!sag?.result.ok || sag.result.value.staticSagMm === null || sag.result.value.staticSagMm >= 1) return [];
     const name = end === 'rear' ? 'Rear' : 'Front';
     return [
       {
-        end,
+        mark: 'danger',
         lead: `${name}: no static sag, no droop.`,
         rest: `It tops out over every crest and the wheel leaves the ground: unsafe, to be cured before riding. The ring is wound to the end, the spacer too long, or the spring too soft for so little preload.${tall ? ' It is also why it stands too tall.' : ''}`,
+        origin: 'Measured.',
       },
     ];
   });

@@ -156,12 +156,16 @@ export function selectionOf(
   return { model, target, staticLoadN, ladenLoadN, loadCases, result };
 }
 
+/** Candidates by their rate at the rider sag, softest first. */
+export const byRate = (candidates: readonly Candidate[]): Candidate[] =>
+  [...candidates].sort((a, b) => a.wheelRateNPerMm - b.wheelRateNPerMm);
+
 /** The candidates on either side of one, by rate at the rider sag: the neighbours a preference steps to. */
 export function neighboursOf(
   candidate: Candidate,
   candidates: readonly Candidate[],
 ): { softer: Candidate | null; stiffer: Candidate | null } {
-  const order = [...candidates].sort((a, b) => a.wheelRateNPerMm - b.wheelRateNPerMm);
+  const order = byRate(candidates);
   const i = order.findIndex((c) => c.id === candidate.id);
   return { softer: order[i - 1] ?? null, stiffer: order[i + 1] ?? null };
 }

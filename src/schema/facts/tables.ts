@@ -1,8 +1,12 @@
-import type { ForcePoint } from '@/core/spring/law';
+import { parseQuantity } from '@/core/units/parse';
+import { firstNotRising, type ForcePoint } from '@/core/spring/law';
 import { err, ok, type Result } from '@/core/result';
 
-/** A number as a spreadsheet writes it, with a decimal comma or point. */
-const numberIn = (cell: string): number => (/^[-+]?\d+([.,]\d+)?$/.test(cell) ? Number(cell.replace(',', '.')) : Number.NaN);
+/** A bare number as people and spreadsheets write it, with a decimal comma or point; NaN where it is none. */
+export function numberIn(cell: string): number {
+  const read = parseQuantity(cell, { dimension: 'ratio', unit: '1' });
+  return read.ok && read.value.unit === '1' ? read.value.canonical : Number.NaN;
+}
 
 /**
  * Pairs of numbers, one pair a line, as pasted from a spreadsheet or typed: split by tab, semicolon, blanks, or a comma that is no decimal mark.
@@ -29,10 +33,5 @@ export function forceTableIn(written: string): Result<ForcePoint[]> {
   const pairs = pairsIn(written);
   if (!pairs.ok) return pairs;
   const points = pairs.value.map(([deflectionMm, forceN]) => ({ deflectionMm, forceN }));
-  const rises = points.every((p, i) =>
-    i === 0
-      ? (p.deflectionMm === 0 && p.forceN === 0) || (p.deflectionMm > 0 && p.forceN > 0)
-      : p.deflectionMm > points[i - 1]!.deflectionMm && p.forceN > points[i - 1]!.forceN,
-  );
-  return rises ? ok(points) : err('force-table-order', []);
+  return firstNotRising(points) < 0 ? ok(points) : err('force-table-order', []);
 }

@@ -8,6 +8,7 @@ import { textOf } from '@/schema/facts/read';
 import { USES } from '@/schema/fields/ask';
 import { FieldsProvider, useSaving } from '../fields/context';
 import { FieldStore, withUnit } from '../fields/store';
+import { useMachineStore } from '../machine/useMachineStore';
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
 import { QuietButton } from '../layout/primitives';
@@ -46,23 +47,10 @@ export function Bench({ data, stage }: { data: BenchData; stage: Stage }) {
         send: sendTo(`/api/jobs/${data.job.id}/entries`),
       }),
   );
-  const [machineStore] = useState(
-    () =>
-      new FieldStore({
-        entries: data.figures,
-        storageKey: `mavrin.machine.${data.machine.id}`,
-        send: sendTo(`/api/machines/${data.machine.id}/entries`),
-      }),
-  );
+  const machineStore = useMachineStore(data.machine.id, data.figures);
   const { system } = usePreferences();
-  useEffect(() => {
-    store.resume();
-    machineStore.resume();
-  }, [store, machineStore]);
-  useEffect(() => {
-    store.setSystem(system);
-    machineStore.setSystem(system);
-  }, [store, machineStore, system]);
+  useEffect(() => store.resume(), [store]);
+  useEffect(() => store.setSystem(system), [store, system]);
   useEffect(() => {
     const leave = () => {
       store.commitAll();

@@ -29,6 +29,15 @@ const Rows = styled(Table)`
 `;
 
 const NAME = { rear: 'Rear springs', front: 'Fork springs, rate of each' };
+/** The plain fields of a new spring. */
+const labelsOf = (end: 'rear' | 'front') => ({
+  name: 'Name or part number',
+  rate: end === 'front' ? 'Rate of one spring' : 'Rate',
+  freeLength: 'Free length',
+  solidLength: 'Solid length',
+  table: 'Force table, if not linear: mm N, mm N, …',
+});
+
 const BLANK = { name: '', rate: '', freeLength: '', solidLength: '', table: '' };
 
 /** The drawers: springs that can be fitted, by end and rate. A wrong one is taken off the list and added anew; nothing is overwritten. */
@@ -138,46 +147,23 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
             <Choices label="End" value={end} options={{ rear: 'Rear', front: 'Front' }} onPick={setEnd} />
             <Choices label="Where" value={place} options={{ drawer: 'In the drawer', supplier: 'To order' }} onPick={setPlace} />
             <FieldGrid>
-              <PlainField
-                label="Name or part number"
-                value={form.name}
-                onChange={(name) => setForm({ ...form, name })}
-                problem={at('name')}
-              />
-              <PlainField
-                label={end === 'front' ? 'Rate of one spring' : 'Rate'}
-                value={form.rate}
-                onChange={(rate) => setForm({ ...form, rate })}
-                problem={at('rate')}
-              />
-              <PlainField
-                label="Free length"
-                value={form.freeLength}
-                onChange={(freeLength) => setForm({ ...form, freeLength })}
-                problem={at('freeLength')}
-              />
-              <PlainField
-                label="Solid length"
-                value={form.solidLength}
-                onChange={(solidLength) => setForm({ ...form, solidLength })}
-                problem={at('solidLength')}
-              />
+              {Object.entries(labelsOf(end)).map(([field, label]) => (
+                <PlainField
+                  key={field}
+                  label={label}
+                  value={form[field as keyof typeof BLANK]}
+                  onChange={(text) => setForm({ ...form, [field]: text })}
+                  problem={at(field)}
+                />
+              ))}
             </FieldGrid>
-            <PlainField
-              label="Force table, where it is not linear: mm N, mm N, …"
-              value={form.table}
-              onChange={(table) => setForm({ ...form, table })}
-              problem={at('table')}
-            />
             <p style={{ padding: '0.5rem 0' }}>
               <Small>A bare number is N/mm or mm; write 0,70 kgf/mm, 450 lbf/in or 9 7/8 in where it is marked so.</Small>
             </p>
             <Button $strong onPress={() => void add()}>
               Add the spring
             </Button>
-            {problem && !['name', 'rate', 'freeLength', 'solidLength', 'table'].includes(problem.field) && (
-              <p role="alert">▲ {problem.words}</p>
-            )}
+            {problem && !(problem.field in BLANK) && <p role="alert">▲ {problem.words}</p>}
           </Titled>
           <SupplierList />
           <Titled title="Wire, stacks and cuts">

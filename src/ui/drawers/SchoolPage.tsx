@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { type School, type SchoolRule, USES, type WindowRow } from '@/core/spring/schools';
 import { USES as USE_NAMES } from '@/schema/fields/ask';
+import { numberIn } from '@/schema/facts/tables';
 import { post } from '../bench/send';
 import { FieldGrid } from '../bench/parts';
 import { PlainField } from '../fields/PlainField';
@@ -18,7 +19,6 @@ interface Version {
 }
 
 const text = (x: number, share: boolean) => String(Number((share ? x * 100 : x).toFixed(1)));
-const number = (typed: string) => (typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.')));
 const rowWords = (r: WindowRow) =>
   `${text(r.min, r.unit === 'share')}–${text(r.max, r.unit === 'share')} ${r.unit === 'share' ? '% of travel' : 'mm'}`;
 
@@ -104,7 +104,7 @@ function figuresOf(rule: SchoolRule): { key: string; label: string; text: string
 /** The rule with what was typed over; a figure left as shown keeps its exact value, however it was rounded for the eye. */
 function ruleFrom(rule: SchoolRule, typed: Record<string, string>): SchoolRule {
   const shown = Object.fromEntries(figuresOf(rule).map((f) => [f.key, f.text]));
-  const kept = (key: string, before: number, by: number) => (typed[key] === shown[key] ? before : number(typed[key] ?? '') * by);
+  const kept = (key: string, before: number, by: number) => (typed[key] === shown[key] ? before : numberIn(typed[key] ?? '') * by);
   switch (rule.kind) {
     case 'windows':
       return {
@@ -119,7 +119,7 @@ function ruleFrom(rule: SchoolRule, typed: Record<string, string>): SchoolRule {
     case 'balance':
       return { kind: rule.kind, tolerance: kept('tolerance', rule.tolerance, 0.01) };
     case 'arm-angle': {
-      const of = (grip: string): [number, number] => [number(typed[`${grip}.0`] ?? ''), number(typed[`${grip}.1`] ?? '')];
+      const of = (grip: string): [number, number] => [numberIn(typed[`${grip}.0`] ?? ''), numberIn(typed[`${grip}.1`] ?? '')];
       return { kind: rule.kind, lowGripDeg: of('lowGripDeg'), highGripDeg: of('highGripDeg') };
     }
   }
@@ -163,7 +163,7 @@ function Editor({ school, onDone }: { school: School; onDone(): void }) {
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
   const save = async () => {
-    const unread = figures.find((f) => !Number.isFinite(number(typed[f.key] ?? '')));
+    const unread = figures.find((f) => !Number.isFinite(numberIn(typed[f.key] ?? '')));
     if (unread) return setProblem({ field: unread.key, words: 'Type a number.' });
     if (reason.trim() === '') return setProblem({ field: 'reason', words: 'Say why the book changes.' });
     const page = { version: 'school/1', ...school, order, origin, rule: ruleFrom(school.rule, typed) };

@@ -1,46 +1,54 @@
 'use client';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
+import { z } from 'zod';
 import { linearSpring, unlikePair } from '@/core/spring/law';
 import { progressiveTable, seriesSegments, tableOfSegments } from '@/core/spring/series';
 import { springWire, type WireResult } from '@/core/spring/wire';
-import { rateNPerMm } from '@/schema/quantity';
-import { springStackRequest, springWireRequest } from '@/schema/compute';
+import { lengthMm, rateNPerMm } from '@/schema/quantity';
+import { springWireRequest } from '@/schema/compute';
 import { issueWords, warningWords } from '@/schema/words';
 import { Columns, FieldGrid, Titled } from '../bench/parts';
 import { PlainField } from '../fields/PlainField';
 import { LinkButton, Small, Table, Warn } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
-import { asked } from './asked';
+import { asked } from '../fields/asked';
 import { Choices } from './Choices';
 
 type Texts = Record<string, string>;
 
-/** Plain fields with their problem beneath; a bare number is in the unit of its label. */
-function Fields({
-  min = '9rem',
-  labels,
-  texts,
-  onType,
-  problem,
-}: {
-  min?: string;
+interface CalculationProps<S extends z.ZodType> {
+  title: string;
+  aside?: string;
+  schema: S;
   labels: Texts;
-  texts: Texts;
-  onType(texts: Texts): void;
-  problem: { field: string; words: string } | null;
-}) {
+  /** Above the fields. */
+  before?: ReactNode;
+  note?: string;
+  min?: string;
+  children(value: z.output<S>): ReactNode;
+}
+
+/** Fields read by a schema, each problem at its field, and what follows once they are all in. A bare number is in the unit of its label. */
+function Calculation<S extends z.ZodType>({ title, aside, schema, labels, before, note, min = '9rem', children }: CalculationProps<S>) {
+  const [texts, setTexts] = useState<Texts>({});
+  const request = asked(schema, Object.fromEntries(Object.keys(labels).map((field) => [field, texts[field] ?? ''])));
   return (
-    <FieldGrid $min={min}>
-      {Object.entries(labels).map(([field, label]) => (
-        <PlainField
-          key={field}
-          label={label}
-          value={texts[field] ?? ''}
-          onChange={(text) => onType({ ...texts, [field]: text })}
-          problem={problem?.field === field ? problem.words : null}
-        />
-      ))}
-    </FieldGrid>
+    <Titled title={title} {...(aside ? { aside } : {})}>
+      {before}
+      <FieldGrid $min={min}>
+        {Object.entries(labels).map(([field, label]) => (
+          <PlainField
+            key={field}
+            label={label}
+            value={texts[field] ?? ''}
+            onChange={(text) => setTexts({ ...texts, [field]: text })}
+            problem={request.problem?.field === field ? request.problem.words : null}
+          />
+        ))}
+      </FieldGrid>
+      {request.value !== null && children(request.value)}
+      {note && <Small>{note}</Small>}
+    </Titled>
   );
 }
 
@@ -62,7 +70,6 @@ const WIRE_ROWS: [string, (r: WireResult) => string | null][] = [
 
 function Wire() {
   const [way, setWay] = useState<'rate' | 'wire'>('rate');
-  const [texts, setTexts] = useState<Texts>({});
   const first: Texts = way === 'rate' ? { wireMm: 'Wire, mm' } : { rateNPerMm: 'Rate wanted, N/mm' };
   const labels: Texts = {
     ...first,
@@ -75,37 +82,46 @@ function Wire() {
     cutCoils: 'Coils to cut',
     allowedStressMPa: 'Stress the wire may carry, MPa',
   };
-  const shown = Object.fromEntries(Object.keys(labels).map((k) => [k, texts[k] ?? '']));
-  const request = asked(springWireRequest, shown);
-  const result = request.value && springWire(request.value);
+  const choice = <Choices label="From" value={way} options={{ rate: 'wire to rate', wire: 'rate to wire' }} onPick={setWay} />;
   return (
-    <Titled title="Wire and coils" aside="EN 13906-1; G 79.3 GPa">
-      <Choices label="From" value={way} options={{ rate: 'wire to rate', wire: 'rate to wire' }} onPick={setWay} />
-      <Fields labels={labels} texts={texts} onType={setTexts} problem={request.problem} />
-      {result && !result.ok && <Warn>{issueWords(result.issue)}</Warn>}
-      {result?.ok && (
-        <>
-          <Table aria-label="The coil">
-            <tbody>
-              {WIRE_ROWS.flatMap(([name, of]) => {
-                const said = of(result.value);
-                return said ? [[name, said] as const] : [];
-              }).map(([name, said]) => (
-                <tr key={name}>
-                  <td>{name}</td>
-                  <td className="number">
-                    <b>{said}</b>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-          {result.value.warnings.map((w) => (
-            <Warn key={w.code}>{warningWords(w)}</Warn>
-          ))}
-        </>
-      )}
-    </Titled>
+    <Calculation title="Wire and coils" aside="EN 13906-1; G 79.3 GPa" schema={springWireRequest} labels={labels} before={choice}>
+      {(request) => {
+        const result = springWire(request);
+        return result.ok ? <Coil coil={result.value} /> : <Warn>{issueWords(result.issue)}</Warn>;
+      }}
+    </Calculation>
+  );
+}
+
+function Coil({ coil }: { coil: WireResult }) {
+  const rows = WIRE_ROWS.flatMap(([name, of]) => {
+    const said = of(coil);
+    return said ? [[name, said] as const] : [];
+  });
+  return (
+    <>
+      <Figures label="The coil" rows={rows} />
+      {coil.warnings.map((w) => (
+        <Warn key={w.code}>{warningWords(w)}</Warn>
+      ))}
+    </>
+  );
+}
+
+function Figures({ label, rows }: { label: string; rows: readonly (readonly [string, string])[] }) {
+  return (
+    <Table aria-label={label}>
+      <tbody>
+        {rows.map(([name, said]) => (
+          <tr key={name}>
+            <td>{name}</td>
+            <td className="number">
+              <b>{said}</b>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }
 
@@ -124,99 +140,76 @@ function AsTable({ points }: { points: { deflectionMm: number; forceN: number }[
 /** How far a stack is carried when its last spring never binds, mm. */
 const STACK_TO_MM = 300;
 
+const rate = () => rateNPerMm({ above: 0 });
+const travel = () => lengthMm({ above: 0 }).optional();
+const stackFields = z.strictObject({ k1: rate(), b1: travel(), k2: rate().optional(), b2: travel(), k3: rate().optional(), b3: travel() });
+const progressiveFields = z.strictObject({ start: rate(), end: rate(), over: lengthMm({ above: 0 }) });
+const unlikeFields = z.strictObject({ left: rate(), right: rate(), extra: lengthMm().default(0) });
+
 function Stack() {
-  const [texts, setTexts] = useState<Texts>({});
-  const of = (n: number) => ({ rateNPerMm: texts[`k${n}`] ?? '', travelToBindMm: texts[`b${n}`] ?? '' });
-  const springs = [1, 2, 3].map(of).filter((s) => s.rateNPerMm.trim() !== '');
-  const checked = springStackRequest.safeParse({
-    springs: springs.map((s) => ({ rateNPerMm: s.rateNPerMm, ...(s.travelToBindMm.trim() ? { travelToBindMm: s.travelToBindMm } : {}) })),
-  });
-  const result = checked.success ? seriesSegments(checked.data.springs) : null;
-  const bad = springs.length > 0 && !checked.success;
+  const labels = {
+    k1: 'First, N/mm',
+    b1: 'First binds after, mm',
+    k2: 'Second, N/mm',
+    b2: 'Second binds after, mm',
+    k3: 'Third, N/mm',
+    b3: 'Third binds after, mm',
+  };
   return (
-    <Titled title="Springs one on top of another" aside="1/k = Σ 1/k until one binds">
-      <Fields
-        min="13rem"
-        labels={{
-          k1: 'First, N/mm',
-          b1: 'First binds after, mm',
-          k2: 'Second, N/mm',
-          b2: 'Second binds after, mm',
-          k3: 'Third, N/mm',
-          b3: 'Third binds after, mm',
-        }}
-        texts={texts}
-        onType={setTexts}
-        problem={bad ? { field: 'k1', words: 'A rate or a travel here cannot be read.' } : null}
-      />
-      {result?.ok && (
-        <>
-          <Table aria-label="Rate over the stack’s travel">
-            <tbody>
-              {result.value.map((s) => (
-                <tr key={s.fromMm}>
-                  <td>
-                    {s.fromMm.toFixed(1)} to {s.toMm === null ? 'the end' : `${s.toMm.toFixed(1)} mm`}
-                  </td>
-                  <td className="number">
-                    <b>{number(s.rateNPerMm, 2, 'N/mm')}</b>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-          <AsTable points={tableOfSegments(result.value, STACK_TO_MM)} />
-        </>
-      )}
-    </Titled>
+    <Calculation title="Springs one on top of another" aside="1/k = Σ 1/k until one binds" schema={stackFields} labels={labels} min="13rem">
+      {({ k1, b1, k2, b2, k3, b3 }) => {
+        const springs = [
+          { rateNPerMm: k1, travelToBindMm: b1 ?? null },
+          ...(k2 === undefined ? [] : [{ rateNPerMm: k2, travelToBindMm: b2 ?? null }]),
+          ...(k3 === undefined ? [] : [{ rateNPerMm: k3, travelToBindMm: b3 ?? null }]),
+        ];
+        const segments = seriesSegments(springs);
+        if (!segments.ok) return <Warn>{issueWords(segments.issue)}</Warn>;
+        const until = (toMm: number | null) => (toMm === null ? 'the end' : `${toMm.toFixed(1)} mm`);
+        return (
+          <>
+            <Figures
+              label="Rate over the stack’s travel"
+              rows={segments.value.map((s) => [`${s.fromMm.toFixed(1)} to ${until(s.toMm)}`, number(s.rateNPerMm, 2, 'N/mm')] as const)}
+            />
+            <AsTable points={tableOfSegments(segments.value, STACK_TO_MM)} />
+          </>
+        );
+      }}
+    </Calculation>
   );
 }
 
-const positive = (text: string) => {
-  const read = rateNPerMm({ above: 0 }).safeParse(text);
-  return read.success ? read.data : null;
-};
-
 function Progressive() {
-  const [texts, setTexts] = useState<Texts>({});
-  const [start, end, over] = ['start', 'end', 'over'].map((k) => positive(texts[k] ?? ''));
-  const points = start && end && over ? progressiveTable(start, end, over).filter((_, i) => i % 4 === 0) : null;
   return (
-    <Titled title="Progressive, by start and end rate">
-      <Fields
-        labels={{ start: 'Start rate, N/mm', end: 'End rate, N/mm', over: 'over, mm' }}
-        texts={texts}
-        onType={setTexts}
-        problem={null}
-      />
-      {points && <AsTable points={points.slice(1)} />}
-      <Small>
-        Which way up it stands does not change the rate; it changes noise, unsprung mass and wear. Follow the maker’s sheet and record it.
-      </Small>
-    </Titled>
+    <Calculation
+      title="Progressive, by start and end rate"
+      schema={progressiveFields}
+      labels={{ start: 'Start rate, N/mm', end: 'End rate, N/mm', over: 'over, mm' }}
+      note="Which way up it stands does not change the rate; it changes noise, unsprung mass and wear. Follow the maker’s sheet and record it."
+    >
+      {({ start, end, over }) => <AsTable points={progressiveTable(start, end, over).filter((_, i) => i > 0 && i % 4 === 0)} />}
+    </Calculation>
   );
 }
 
 function Unlike() {
-  const [texts, setTexts] = useState<Texts>({});
-  const [left, right] = ['left', 'right'].map((k) => positive(texts[k] ?? ''));
-  const extra = Number((texts.extra ?? '0').replace(',', '.'));
-  const law = left && right && Number.isFinite(extra) ? unlikePair(linearSpring(left), linearSpring(right), extra) : null;
   return (
-    <Titled title="Two unlike fork springs">
-      <Fields
-        labels={{ left: 'Left leg, N/mm', right: 'Right leg, N/mm', extra: 'Right preloaded more by, mm' }}
-        texts={texts}
-        onType={setTexts}
-        problem={null}
-      />
-      {law && (
-        <p>
-          Together they work like two of <b>{number(law.rateNPerMm(1), 2, 'N/mm')}</b>, with {number(2 * law.forceN(0), 0, 'N')} more at
-          full extension from the unlike preload.
-        </p>
-      )}
-    </Titled>
+    <Calculation
+      title="Two unlike fork springs"
+      schema={unlikeFields}
+      labels={{ left: 'Left leg, N/mm', right: 'Right leg, N/mm', extra: 'Right preloaded more by, mm' }}
+    >
+      {({ left, right, extra }) => {
+        const law = unlikePair(linearSpring(left), linearSpring(right), extra);
+        return (
+          <p>
+            Together they work like two of <b>{number(law.rateNPerMm(1), 2, 'N/mm')}</b>, with {number(2 * law.forceN(0), 0, 'N')} more at
+            full extension from the unlike preload.
+          </p>
+        );
+      }}
+    </Calculation>
   );
 }
 

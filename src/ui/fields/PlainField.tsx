@@ -21,7 +21,7 @@ import {
 import styled from 'styled-components';
 
 /** Fields that are not of the catalogue: names, phone numbers, the promised day. */
-const Shape = styled.div`
+export const PlainShape = styled.div`
   display: flex;
   flex-direction: column;
   .label {
@@ -70,11 +70,11 @@ export function PlainField(props: {
       validationBehavior="aria"
       autoFocus={props.autoFocus ?? false}
     >
-      <Shape>
+      <PlainShape>
         <Label className="label">{props.label}</Label>
         <Input data-entry autoComplete="off" />
         <FieldError className="problem">{props.problem}</FieldError>
-      </Shape>
+      </PlainShape>
     </TextField>
   );
 }
@@ -152,7 +152,7 @@ export function DayField(props: { label: string; value: string | null; onChange(
       isInvalid={Boolean(props.problem)}
       validationBehavior="aria"
     >
-      <Shape>
+      <PlainShape>
         <Label className="label">{props.label}</Label>
         <DateBox>
           <DateInput className="segments">{(segment) => <DateSegment segment={segment} />}</DateInput>
@@ -161,7 +161,7 @@ export function DayField(props: { label: string; value: string | null; onChange(
           </Button>
         </DateBox>
         <FieldError className="problem">{props.problem}</FieldError>
-      </Shape>
+      </PlainShape>
       <Month>
         <Dialog aria-label={props.label}>
           <Calendar>

@@ -2,12 +2,11 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
-import styled from 'styled-components';
 import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/schema/fields/machine';
 import { post } from '../bench/send';
 import { Columns, FieldsOf, Titled } from '../bench/parts';
 import { Options } from '../fields/Pick';
-import { DayField, PlainField } from '../fields/PlainField';
+import { DayField, PlainField, PlainShape } from '../fields/PlainField';
 import { FieldsProvider } from '../fields/context';
 import { FieldStore } from '../fields/store';
 import { Button, Small } from '../layout/primitives';
@@ -19,29 +18,6 @@ interface Props {
   machines: { id: number; name: string; registration: string; ownerId: number; owner: string }[];
   chosenMachineId: number | null;
 }
-
-const Combo = styled.div`
-  display: flex;
-  flex-direction: column;
-  label {
-    font-size: 0.8125rem;
-    font-stretch: var(--label-width);
-    color: var(--soft);
-  }
-  input {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: none;
-    min-height: 44px;
-    font-size: 1.125rem;
-    font-weight: 600;
-    outline: none;
-  }
-  input:focus {
-    border-bottom: 2px solid var(--ink);
-    background: var(--sheet);
-  }
-`;
 
 interface Choice {
   id: number;
@@ -73,10 +49,10 @@ function FindOrAdd(props: {
       allowsCustomValue
       menuTrigger="input"
     >
-      <Combo>
-        <Label>{props.label}</Label>
+      <PlainShape>
+        <Label className="label">{props.label}</Label>
         <Input autoComplete="off" autoFocus={props.autoFocus ?? false} data-entry />
-      </Combo>
+      </PlainShape>
       <Options>
         <ListBox>
           {(item: Choice) => (

@@ -1,28 +1,31 @@
 'use client';
-import { useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
+import { z } from 'zod';
 import type { Entries, Entry } from '@/schema/entry';
 import { type LeverageCurves, leverageCurves } from '@/schema/facts/leverageCurves';
 import { isMissing, isUnusable, leverageKindOf } from '@/schema/facts/ends';
 import { numberOf, textOf } from '@/schema/facts/read';
 import { leverageOf } from '@/core/leverage/leverage';
+import { lengthMm, rateNPerMm } from '@/schema/quantity';
 import { issueWords } from '@/schema/words';
+import { asked } from '../fields/asked';
 import { fieldDef } from '@/schema/fields';
 import { LINK_POINTS, MACHINE_AIR_AND_STOPS, MACHINE_FIGURES, MACHINE_LEVERAGE } from '@/schema/fields/machine';
 import { Columns, FieldGrid, FieldsOf, Titled } from '../bench/parts';
-import { sendTo } from '../bench/send';
 import { LineChart } from '../charts/LineChart';
 import { CsvColumns } from '../fields/CsvColumns';
 import { EntryField } from '../fields/EntryField';
 import { PlainField } from '../fields/PlainField';
-import { FieldsProvider, useFieldStore } from '../fields/context';
-import { FieldStore, withUnit } from '../fields/store';
+import { FieldsProvider, useFieldStore, useLive } from '../fields/context';
+import { withUnit } from '../fields/store';
 import { LinkageFigure } from '../figures/Linkage';
-import { usePreferences } from '../layout/preferences';
 import { Empty, LinkButton, Small, Table, Warn } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
 import { dayWords } from '../words/time';
+import { FiguresSaved } from './FiguresSaved';
+import { useMachineStore } from './useMachineStore';
 
 interface Props {
   machine: { id: number; name: string };
@@ -33,7 +36,8 @@ interface Props {
   springNPerMm: number | null;
 }
 
-const USUAL_SPRING_NPERMM = 80;
+const USUAL_SPRING_N_PER_MM = 80;
+const USUAL_PRELOAD_MM = 10;
 
 const Track = styled(Slider)`
   display: grid;
@@ -61,16 +65,10 @@ const Track = styled(Slider)`
 
 /** Leverage, air and stops of one machine: its own, each change kept. */
 export function LeverageRoom({ machine, figures, history, springNPerMm }: Props) {
-  const { system } = usePreferences();
-  const [store] = useState(
-    () =>
-      new FieldStore({ entries: figures, storageKey: `mavrin.machine.${machine.id}`, send: sendTo(`/api/machines/${machine.id}/entries`) }),
-  );
-  useEffect(() => store.resume(), [store]);
-  useEffect(() => store.setSystem(system), [store, system]);
+  const store = useMachineStore(machine.id, figures);
   return (
     <FieldsProvider value={store}>
-      <Shell title={machine.name} about="leverage, air and stops">
+      <Shell title={machine.name} about="leverage, air and stops" footRight={<FiguresSaved />}>
         <LinkButton href={`/machines/${machine.id}`}>Machine file</LinkButton>
         <Columns $wide="1fr 1.1fr" style={{ marginTop: '1rem' }}>
           <Figures history={history} />
@@ -81,17 +79,12 @@ export function LeverageRoom({ machine, figures, history, springNPerMm }: Props)
   );
 }
 
-function useFigures(): Entries {
-  const store = useFieldStore();
-  return useSyncExternalStore(store.subscribe, store.liveEntries, store.liveEntries);
-}
-
 const defsLike = (pattern: RegExp) =>
   [...MACHINE_FIGURES, ...MACHINE_LEVERAGE, ...MACHINE_AIR_AND_STOPS].filter((d) => pattern.test(d.key));
 
 function Figures({ history }: { history: Entry[] }) {
   const store = useFieldStore();
-  const figures = useFigures();
+  const figures = useLive();
   const kind = textOf(figures, 'machine.leverage.kind') || 'constant';
   const withRocker = ['frame', 'arm'].includes(textOf(figures, 'machine.link.rocker.on'));
   return (
@@ -187,18 +180,23 @@ function History({ history }: { history: Entry[] }) {
   );
 }
 
-const positive = (text: string, otherwise: number) => {
-  const x = Number(text.replace(',', '.'));
-  return text.trim() !== '' && Number.isFinite(x) && x >= 0 ? x : otherwise;
-};
+/** What the wheel rate is reckoned with, until typed: the spring last known in the machine, 10 mm of preload. */
+const shownWith = (springNPerMm: number) =>
+  z.strictObject({ spring: rateNPerMm({ above: 0 }).default(springNPerMm), preload: lengthMm({ min: 0 }).default(USUAL_PRELOAD_MM) });
 
 function Curves({ springNPerMm }: { springNPerMm: number | null }) {
-  const figures = useDeferredValue(useFigures());
-  const known = springNPerMm ?? USUAL_SPRING_NPERMM;
+  const figures = useDeferredValue(useLive());
+  const known = springNPerMm ?? USUAL_SPRING_N_PER_MM;
   const [spring, setSpring] = useState('');
   const [preload, setPreload] = useState('');
-  const [rateNPerMm, preloadMm] = [positive(spring, known), positive(preload, 10)];
-  const curves = useMemo(() => leverageCurves(figures, rateNPerMm, preloadMm), [figures, rateNPerMm, preloadMm]);
+  const { curves, problem } = useMemo(() => {
+    const typed = asked(shownWith(known), { spring, preload });
+    return {
+      curves: leverageCurves(figures, typed.value?.spring ?? known, typed.value?.preload ?? USUAL_PRELOAD_MM),
+      problem: typed.problem,
+    };
+  }, [figures, known, spring, preload]);
+  const problemOf = (field: string) => (problem?.field === field ? problem.words : null);
   if (!curves.ok)
     return (
       <div>
@@ -230,8 +228,18 @@ function Curves({ springNPerMm }: { springNPerMm: number | null }) {
       </Titled>
       <Titled title="Wheel rate" aside="spring alone, with its preload">
         <FieldGrid $min="9rem">
-          <PlainField label={`Spring, N/mm (${known.toFixed(0)} until typed)`} value={spring} onChange={setSpring} />
-          <PlainField label="Preload, mm (10 until typed)" value={preload} onChange={setPreload} />
+          <PlainField
+            label={`Spring, N/mm (${known.toFixed(0)} until typed)`}
+            value={spring}
+            onChange={setSpring}
+            problem={problemOf('spring')}
+          />
+          <PlainField
+            label={`Preload, mm (${USUAL_PRELOAD_MM} until typed)`}
+            value={preload}
+            onChange={setPreload}
+            problem={problemOf('preload')}
+          />
         </FieldGrid>
         <LineChart
           description={`Wheel rate from ${wheelRate[0]![1].toFixed(1)} to ${wheelRate.at(-1)![1].toFixed(1)} newtons per millimetre.`}

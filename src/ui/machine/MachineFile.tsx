@@ -1,6 +1,5 @@
 'use client';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { SetupDocument } from '@/schema/documents';
 import type { Entries } from '@/schema/entry';
@@ -8,13 +7,12 @@ import type { StageLine } from '@/schema/facts/stages';
 import { compareSetups } from '@/schema/facts/setups';
 import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/schema/fields/machine';
 import { Columns, FieldsOf, Titled } from '../bench/parts';
-import { sendTo } from '../bench/send';
-import { FieldsProvider, useSaving } from '../fields/context';
-import { FieldStore } from '../fields/store';
-import { usePreferences } from '../layout/preferences';
+import { FieldsProvider } from '../fields/context';
 import { Empty, LinkButton, Small, Table } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
 import { dayWords } from '../words/time';
+import { FiguresSaved } from './FiguresSaved';
+import { useMachineStore } from './useMachineStore';
 
 export interface SetupRow {
   id: number;
@@ -79,17 +77,11 @@ const FEEL: Record<string, string> = { better: 'rode better', same: 'rode the sa
 
 /** The machine file: owners, figures, every job and signed rebuild in time, and the set-up each left behind. */
 export function MachineFile({ machine, owners, figures, jobs, signed, setups }: Props) {
-  const { system } = usePreferences();
-  const [store] = useState(
-    () =>
-      new FieldStore({ entries: figures, storageKey: `mavrin.machine.${machine.id}`, send: sendTo(`/api/machines/${machine.id}/entries`) }),
-  );
-  useEffect(() => store.resume(), [store]);
-  useEffect(() => store.setSystem(system), [store, system]);
+  const store = useMachineStore(machine.id, figures);
   const about = [machine.registration, machine.frameNumber && `frame ${machine.frameNumber}`, owners[0]?.name].filter(Boolean).join(' · ');
   return (
     <FieldsProvider value={store}>
-      <Shell title={machine.name} about={about} footRight={<Saved />}>
+      <Shell title={machine.name} about={about} footRight={<FiguresSaved />}>
         <Columns $wide="1fr 1.15fr">
           <div>
             <Titled title="Jobs, newest first" aside={`${jobs.length} in all`}>
@@ -206,18 +198,5 @@ function SetupItem({ setup, parent, machineId }: { setup: SetupRow; parent: Setu
         </>
       )}
     </li>
-  );
-}
-
-function Saved() {
-  const { saving } = useSaving();
-  return (
-    <span role="status">
-      {saving === 'waiting'
-        ? '▲ Waiting for the shop’s computer: kept here, sent later'
-        : saving === 'saving'
-          ? 'Saving'
-          : 'All figures kept as typed'}
-    </span>
   );
 }

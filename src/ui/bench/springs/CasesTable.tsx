@@ -6,9 +6,7 @@ import { numberOf } from '@/schema/facts/read';
 import { useSystem } from '../../fields/context';
 import { EndName, Small, Table } from '../../layout/primitives';
 import { useLater } from '../BenchContext';
-import { lengthUnit, lengthWords } from './words';
-
-const signed = (x: number, digits: number) => `${x >= 0 ? '+' : '−'}${Math.abs(x).toFixed(digits)}`;
+import { lengthUnit, lengthWords, signed } from './words';
 
 const pitchWords = ({ pitchDeg, sinksMm }: CaseStance, system: 'metric' | 'imperial') => {
   if (pitchDeg === null || sinksMm === null) return '–';

@@ -7,6 +7,7 @@ import type { Selection } from '@/schema/facts/springs';
 import { type Line, LineChart } from '../../charts/LineChart';
 import { QuietButton, Small } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
+import { signed } from './words';
 
 const LOOK: Record<ForceCurve['role'], Line['look']> = { current: 'strong', fan: 'thin', other: 'dotted', 'what-if': 'dashed' };
 
@@ -47,9 +48,7 @@ export function ForceChartView({ end, selection, current }: { end: End; selectio
             <p>
               {oil.gains.map((g) => (
                 <span key={g.name}>
-                  <b>{g.name}</b>: {g.atThirdN >= 0 ? '+' : '−'}
-                  {Math.abs(g.atThirdN).toFixed(0)} N at a third of the travel, {g.atFullN >= 0 ? '+' : '−'}
-                  {Math.abs(g.atFullN).toFixed(0)} N at full travel.{' '}
+                  <b>{g.name}</b>: {signed(g.atThirdN, 0)} N at a third of the travel, {signed(g.atFullN, 0)} N at full travel.{' '}
                 </span>
               ))}
               <Small>Oil firms the last third and leaves the first part alone; too much blows seals and locks the leg.</Small>

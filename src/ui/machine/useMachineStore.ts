@@ -1,0 +1,18 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { Entries } from '@/schema/entry';
+import { sendTo } from '../bench/send';
+import { FieldStore } from '../fields/store';
+import { usePreferences } from '../layout/preferences';
+
+/** The figures of one machine as fields: recorded as they are left, kept in the browser while the shop's computer does not answer. */
+export function useMachineStore(machineId: number, figures: Entries): FieldStore {
+  const { system } = usePreferences();
+  const [store] = useState(
+    () =>
+      new FieldStore({ entries: figures, storageKey: `mavrin.machine.${machineId}`, send: sendTo(`/api/machines/${machineId}/entries`) }),
+  );
+  useEffect(() => store.resume(), [store]);
+  useEffect(() => store.setSystem(system), [store, system]);
+  return store;
+}
