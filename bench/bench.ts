@@ -126,29 +126,31 @@ async function base(): Promise<void> {
   await db.close();
 }
 
-/** Time from a key going down to the frame after the one that shows its result, and the long tasks on the way. */
-async function keystrokes(page: Page, url: string, field: string, texts: string[]): Promise<void> {
+/** Time from a key going down to the frame after its result has changed on the page, and the long tasks on the way. */
+async function keystrokes(page: Page, url: string, field: string, shownIn: string, texts: string[]): Promise<void> {
   await page.goto(url, { waitUntil: 'networkidle' });
   // Opening the page is counted with the pages; a key is counted once the page stands still.
   await page.evaluate(() => new Promise((done) => requestIdleCallback(() => setTimeout(() => requestIdleCallback(done), 1000))));
-  await page.evaluate(() => {
+  await page.evaluate((selector) => {
     const w = window as unknown as { frames_: number[]; long_: number[] };
     w.frames_ = [];
     w.long_ = [];
-    document.addEventListener(
-      'keydown',
-      () => {
-        const begun = performance.now();
-        requestAnimationFrame(() => {
-          const channel = new MessageChannel();
-          channel.port1.onmessage = () => w.frames_.push(performance.now() - begun);
-          channel.port2.postMessage(0);
-        });
-      },
-      true,
-    );
+    let begun: number | null = null;
+    document.addEventListener('keydown', () => (begun = performance.now()), true);
+    const result = document.querySelector(selector);
+    if (!result) throw new Error(`nothing shows a result at ${selector}`);
+    new MutationObserver(() => {
+      const from = begun;
+      begun = null;
+      if (from === null) return;
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => w.frames_.push(performance.now() - from);
+        channel.port2.postMessage(0);
+      });
+    }).observe(result, { subtree: true, childList: true, characterData: true });
     new PerformanceObserver((list) => list.getEntries().forEach((e) => w.long_.push(e.duration))).observe({ type: 'longtask' });
-  });
+  }, shownIn);
   const input = page.getByRole('textbox', { name: field, exact: true });
   const session = await page.context().newCDPSession(page);
   await session.send('Performance.enable');
@@ -174,7 +176,7 @@ async function keystrokes(page: Page, url: string, field: string, texts: string[
   say(`main-thread work per keystroke, ${field}`, ((await workSoFarMs()) - before) / keys, 'script, style and layout');
   const worst = [...frames].sort((a, b) => a - b)[Math.floor(frames.length * 0.95)] ?? Number.NaN;
   say(
-    '  keystroke to the frame that shows it, software rendering',
+    `  to the frame that shows the changed result, ${frames.length} keys`,
     median(frames),
     `95 % ${worst.toFixed(1)} ms, ${long.length} tasks over 50 ms`,
   );
@@ -183,6 +185,16 @@ async function keystrokes(page: Page, url: string, field: string, texts: string[
 async function pages(): Promise<void> {
   playDemo();
   const server = await Server.start(4320, demoDirectory());
+  // A run that fails must not leave its server to answer for the next build.
+  try {
+    await pagesOf(server);
+  } finally {
+    await server.down();
+    server.remove();
+  }
+}
+
+async function pagesOf(server: Server): Promise<void> {
   for (const path of [
     '/',
     '/machines',
@@ -203,11 +215,13 @@ async function pages(): Promise<void> {
   }
   const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await keystrokes(page, `${server.base}/jobs/114/measure`, 'Rear: Rider on, pressed', ['487', '486.5', '19 3/16 in']);
-  await keystrokes(page, `${server.base}/jobs/110/springs`, 'Target rider sag', ['100', '102.5', '4 in']);
+  await keystrokes(page, `${server.base}/jobs/114/measure`, 'Rear: Rider on, pressed', '[aria-label=Results]', [
+    '487',
+    '486.5',
+    '19 3/16 in',
+  ]);
+  await keystrokes(page, `${server.base}/jobs/110/springs`, 'Target rider sag', '[data-result=ideal]', ['100', '102.5', '4 in']);
   await browser.close();
-  await server.down();
-  server.remove();
 }
 
 async function main(): Promise<void> {

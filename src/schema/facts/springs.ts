@@ -156,6 +156,23 @@ export function selectionOf(
   return { model, target, staticLoadN, ladenLoadN, loadCases, result };
 }
 
+export interface Ideal {
+  rateNPerMm: number;
+  preloadMm: number;
+  staticLoadN: number;
+  ladenLoadN: number;
+  /** Springs side by side: fork legs, or 1. */
+  springs: number;
+}
+
+/** The spring that would meet both sags exactly: known without any list, and so within the key that changes it. */
+export function idealOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Ideal | null {
+  const selection = selectionOf(entries, machine, end, [], schools);
+  if ('missing' in selection || !selection.result.ok) return null;
+  const { staticLoadN, ladenLoadN, model } = selection;
+  return { ...selection.result.value.ideal, staticLoadN, ladenLoadN, springs: model.springs };
+}
+
 /** Candidates by their rate at the rider sag, softest first. */
 export const byRate = (candidates: readonly Candidate[]): Candidate[] =>
   [...candidates].sort((a, b) => a.wheelRateNPerMm - b.wheelRateNPerMm);

@@ -143,7 +143,7 @@ export function LineChart(props: Props) {
   const latest = useRef(props);
   useEffect(() => {
     latest.current = props;
-    chart.current?.setOption(optionOf(props), { notMerge: true, lazyUpdate: true });
+    chart.current?.setOption(optionOf(props), { replaceMerge: ['series'], lazyUpdate: true });
   }, [props]);
   useEffect(() => {
     const element = box.current;

@@ -25,7 +25,7 @@ import { CandidateTable } from './CandidateTable';
 import { CasesTable } from './CasesTable';
 import { Choice } from './Choice';
 import { ForceChartView } from './ForceChartView';
-import { Ideal } from './Ideal';
+import { IdealLine } from './IdealLine';
 
 const Ends = styled(ToggleButtonGroup)`
   display: flex;
@@ -255,6 +255,9 @@ function EndSheet({
   const { target, result } = selection;
   const [min, max] = rangeOf(live, end);
   const school = schoolOf(live, data.schools);
+  // Half a number typed can make an aim that no spring meets: the last sheet stays, faint, so that nothing jumps while the keys go down.
+  const [kept, setKept] = useState({ selection, current });
+  if (result.ok && (kept.selection !== selection || kept.current !== current)) setKept({ selection, current });
   return (
     <>
       <Titled title="Aim and adjuster" aside={`${school.name}, sets ${school.order}; placeholders are taken until typed`}>
@@ -270,18 +273,23 @@ function EndSheet({
           <Link href={`/machines/${data.machine.id}/leverage`}>Leverage, air and stops</Link> belong to the machine.
         </Small>
       </Titled>
-      {!result.ok ? (
-        <Warn>{issueWords(result.issue)}</Warn>
-      ) : (
-        <>
-          <Ideal end={end} selection={selection} rateNPerMm={result.value.ideal.rateNPerMm} preloadMm={result.value.ideal.preloadMm} />
-          {result.value.warnings.map((w) => (
+      <IdealLine end={end} />
+      {!result.ok && <Warn>{issueWords(result.issue)}</Warn>}
+      {kept.selection.result.ok && (
+        <div inert={!result.ok} style={result.ok ? {} : { opacity: 0.4 }}>
+          {kept.selection.result.value.warnings.map((w) => (
             <Warn key={w.code}>{warningWords(w)}</Warn>
           ))}
-          <CandidateTable end={end} selection={selection} candidates={result.value.candidates} current={current} onPick={onPick} />
-          {current && <ForceChartView end={end} selection={selection} current={current} />}
-          {current && <Choice end={end} selection={selection} current={current} range={[min.value, max.value]} />}
-        </>
+          <CandidateTable
+            end={end}
+            selection={kept.selection}
+            candidates={kept.selection.result.value.candidates}
+            current={kept.current}
+            onPick={onPick}
+          />
+          {kept.current && <ForceChartView end={end} selection={kept.selection} current={kept.current} />}
+          {kept.current && <Choice end={end} selection={kept.selection} current={kept.current} range={[min.value, max.value]} />}
+        </div>
       )}
     </>
   );

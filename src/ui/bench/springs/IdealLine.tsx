@@ -1,0 +1,32 @@
+'use client';
+import { useCallback } from 'react';
+import type { End } from '@/core/spring/schools';
+import { idealOf } from '@/schema/facts/springs';
+import { useSystem } from '../../fields/context';
+import { Heading } from '../../layout/primitives';
+import { useBench, useFact } from '../BenchContext';
+import { lengthUnit, lengthWords, rateWords } from './words';
+
+/** The spring that would meet both sags exactly, whether or not it is for sale. Follows in the same frame as the key; the list follows it. */
+export function IdealLine({ end }: { end: End }) {
+  const system = useSystem();
+  const { schools } = useBench().data;
+  const ideal = useFact(useCallback((live, figures) => idealOf(live, figures, end, schools), [end, schools]));
+  return (
+    <p style={{ margin: '0.25rem 0 0.5rem' }} data-result="ideal">
+      <Heading as="span">Ideal </Heading>
+      {ideal ? (
+        <>
+          <b style={{ fontSize: '1.5rem' }}>{rateWords(ideal.rateNPerMm, system)}</b>
+          {ideal.springs > 1 ? ' each leg' : ''} with{' '}
+          <b>
+            {lengthWords(ideal.preloadMm, system)} {lengthUnit(system)}
+          </b>{' '}
+          of preload, for {ideal.staticLoadN.toFixed(0)} N bare and {ideal.ladenLoadN.toFixed(0)} N with the rider, solo.
+        </>
+      ) : (
+        '–'
+      )}
+    </p>
+  );
+}
