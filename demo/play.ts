@@ -11,6 +11,7 @@ import { bench } from '@/server/views';
 import { type Fitted, noise, tapeReadings } from './readings';
 import * as scenario from './scenario';
 import type { DemoJob } from './scenario';
+import { chosenSprings, rateTextOf } from '@/schema/facts/listed';
 
 /**
  * Plays the scenario of the Slate Yard through the server's own use cases, in the order things happened, so that the demo obeys every rule.
@@ -91,10 +92,11 @@ class Player {
     const { entries, springs } = await this.view();
     const lines: [string, string][] = [];
     for (const end of ['rear', 'front'] as const) {
-      const chosen = springs.find((s) => s.id === numberOf(entries, `springs.${end}.choice`));
+      const chosen = chosenSprings(entries, end, springs);
       const preload = entries[`springs.${end}.preload`]?.text.replace(' mm', '');
       if (!chosen || !preload) continue;
-      lines.push([`fitted.${end}.spring`, /[a-z]/.test(chosen.rateText) ? chosen.rateText : `${chosen.rateText} N/mm`]);
+      lines.push([`fitted.${end}.spring`, rateTextOf(chosen.spring)]);
+      if (chosen.right) lines.push(['fitted.front.springRight', rateTextOf(chosen.right)]);
       for (const base of end === 'rear' ? ['rear.preload'] : ['front.preload.left', 'front.preload.right'])
         lines.push([`fitted.${base}.way`, 'mm'], [`fitted.${base}.reading`, preload]);
     }
@@ -106,10 +108,14 @@ class Player {
     const { entries, springs } = await this.view();
     const of = (end: 'rear' | 'front'): Fitted => {
       const before = this.job.inside![end];
-      const chosen = springs.find((s) => s.id === numberOf(entries, `springs.${end}.choice`));
+      const chosen = chosenSprings(entries, end, springs);
       const preloadMm = numberOf(entries, `springs.${end}.preload`);
       return chosen && preloadMm !== null
-        ? { rateNPerMm: chosen.rateNPerMm, preloadMm, frictionMm: Math.min(before.frictionMm, 5) }
+        ? {
+            rateNPerMm: (chosen.spring.rateNPerMm + (chosen.right ?? chosen.spring).rateNPerMm) / 2,
+            preloadMm,
+            frictionMm: Math.min(before.frictionMm, 5),
+          }
         : before;
     };
     return { rear: of('rear'), front: of('front') };

@@ -137,6 +137,27 @@ test('oil against a spring step, and the sags read backwards', async ({ page }) 
   await expect(page.getByText(/\+\d+ N at a third of the travel, \+\d{3,} N at full travel/).first()).toBeVisible();
 });
 
+test('unlike fork legs are chosen as one candidate and carried over leg by leg', async ({ page }) => {
+  const job = await server.jobOf('Tourer skips');
+  await page.goto(`${server.base}/jobs/${job}/springs`);
+  await page.getByText('Front springs', { exact: true }).click();
+  await page.getByRole('button', { name: /more on the list/ }).click();
+  const pair = page.getByRole('radio', { name: / left, .* right/ }).first();
+  await pair.check();
+  await expect(page.getByText('Unlike legs.')).toBeVisible();
+  await page.getByRole('button', { name: /^Choose .* left, .* right for the front$/ }).click();
+  await expect(page.getByRole('button', { name: /left, .* right is chosen/ })).toBeVisible();
+  await page.goto(`${server.base}/jobs/${job}/rebuild`);
+  await page.getByRole('button', { name: /Carry over/ }).click();
+  await expect(page.getByRole('status').getByText(/fields filled/)).toBeVisible();
+  const [left, right] = await Promise.all(
+    ['Spring rate as marked, each leg', 'Spring rate, where this leg differs'].map((name) =>
+      page.getByRole('textbox', { name }).inputValue(),
+    ),
+  );
+  expect(parseFloat(left!)).toBeLessThan(parseFloat(right!));
+});
+
 test('a school changed in the book, with its reason, sets other windows; a range upside down is refused at its field', async ({ page }) => {
   await page.goto(`${server.base}/shop-book`);
   await page.getByRole('button', { name: 'Change Road window' }).click();

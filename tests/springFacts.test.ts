@@ -6,7 +6,8 @@ import { endModelOf } from '@/schema/facts/ends';
 import { leverageCurves } from '@/schema/facts/leverageCurves';
 import { frontUnloading, loadsOf, overloads } from '@/schema/facts/loads';
 import { reachOf } from '@/schema/facts/reach';
-import { asCatalogue, isMismarked, type ListedSpring, proposed, selectionOf } from '@/schema/facts/springs';
+import { proposed, selectionOf } from '@/schema/facts/springs';
+import { asCatalogue, isMismarked, type ListedSpring, chosenSprings, offerKey, offersOf } from '@/schema/facts/listed';
 import { pairsIn } from '@/schema/facts/tables';
 import { schoolVerdicts, targetOf, windowsOf } from '@/schema/facts/targets';
 import { entriesOf, MACHINE, machine, REAR, RIDER } from './entries';
@@ -141,6 +142,41 @@ describe('springs', () => {
       ],
     });
     expect(asCatalogue(bent).rateNPerMm).toBeUndefined();
+  });
+
+  test('neighbours in rate are offered as unlike legs: judged as one spring of their mean, after those that are alike; one spring for both legs has no pair', () => {
+    const lengths = { freeLengthMm: 400, solidLengthMm: 90 };
+    const list = [
+      spring(1, 4.2, 'front', lengths),
+      spring(2, 4.8, 'front', lengths),
+      spring(3, 4.5, 'front', { ...lengths, place: 'supplier' }),
+    ];
+    const offers = offersOf([...list, spring(4, 9, 'front')], null);
+    expect(offers.filter((o) => o.legs).map(offerKey)).toEqual(['1+3', '3+2', '1+2']);
+    expect(offersOf(list, '2+1').map(offerKey)).toContain('2+1');
+    const of = (forkSpring: string, more: Record<string, string> = {}) => {
+      const selection = selectionOf(
+        entriesOf({ ...RIDER, ...more }),
+        entriesOf({ ...MACHINE, 'machine.forkSpring': forkSpring }),
+        'front',
+        offers,
+        SCHOOLS,
+      );
+      if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
+      return selection.result.value.candidates;
+    };
+    const [pair, mean] = ['1+2', '3'].map((id) => of('both').find((c) => c.id === id)!);
+    for (const key of ['preloadMm', 'staticSagMm', 'riderSagMm', 'forceAtFullTravelN', 'coilBindReserveMm'] as const)
+      expect(pair![key]).toBeCloseTo(mean![key]!, 6);
+    const right = of('both', { 'springs.front.target.static': mean!.staticSagMm.toFixed(1), 'springs.front.range.max': '90' }).filter(
+      (c) => c.verdict === 'right',
+    );
+    const firstPair = right.findIndex((c) => c.id.includes('+'));
+    expect(right.slice(0, firstPair).length).toBeGreaterThan(0);
+    expect(right.slice(firstPair).every((c) => c.id.includes('+'))).toBe(true);
+    expect(of('one').some((c) => c.id.includes('+'))).toBe(false);
+    const chosen = chosenSprings(entriesOf({ 'springs.front.choice': '1', 'springs.front.choiceRight': '2' }), 'front', list);
+    expect([chosen?.spring.id, chosen?.right?.id]).toEqual([1, 2]);
   });
 
   test('the chart’s rings lie on its curve, and oil against a step: oil firms the end, the spring the whole', () => {

@@ -57,8 +57,8 @@ export async function bench(jobId: number) {
   const entries = await currentEntries(base, { jobId });
   const springs = await manyListedSprings(base);
   // A chosen spring that has since left the list still belongs to this job.
-  for (const end of ['rear', 'front']) {
-    const chosen = numberOf(entries, `springs.${end}.choice`);
+  for (const field of ['rear.choice', 'front.choice', 'front.choiceRight']) {
+    const chosen = numberOf(entries, `springs.${field}`);
     if (chosen === null || springs.some((s) => s.id === chosen)) continue;
     const retired = await maybeOneSpring(base, chosen);
     if (retired) springs.push(retired);

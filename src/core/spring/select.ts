@@ -2,7 +2,7 @@ import { STANDARD_GRAVITY_M_PER_S2 } from '../constants/constants';
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 import { axialForceN, type EndModel, preloadForMm, restsAt, wheelForceN, wheelRateNPerMm } from './end';
-import { type ForcePoint, linearSpring, type SpringLaw, tableSpring } from './law';
+import { type ForcePoint, linearSpring, type SpringLaw, tableSpring, unlikePair } from './law';
 
 export interface CatalogueSpring {
   id: string;
@@ -11,6 +11,8 @@ export interface CatalogueSpring {
   forceTable?: readonly ForcePoint[];
   freeLengthMm?: number;
   solidLengthMm?: number;
+  /** The unlike spring of a fork's other leg, at the same preload. */
+  partner?: Omit<CatalogueSpring, 'id' | 'partner'>;
 }
 
 export interface SelectRequest {
@@ -73,8 +75,21 @@ export interface SelectResult {
   working: WorkingStep[];
 }
 
-export const springLaw = (spring: CatalogueSpring): SpringLaw =>
+const lawAlone = (spring: Omit<CatalogueSpring, 'id'>): SpringLaw =>
   spring.forceTable ? tableSpring(spring.forceTable) : linearSpring(spring.rateNPerMm ?? Number.NaN);
+
+/** Force of one spring; of an unlike pair the mean of both, so that it counts for each leg. */
+export const springLaw = (spring: CatalogueSpring): SpringLaw =>
+  spring.partner ? unlikePair(lawAlone(spring), lawAlone(spring.partner), 0) : lawAlone(spring);
+
+/** What is left above solid at full travel, mm; of a pair the lesser; null where a length is not known. */
+function bindReserveMm(spring: CatalogueSpring, takenMm: number): number | null {
+  const reserves = [spring, ...(spring.partner ? [spring.partner] : [])].map(({ freeLengthMm, solidLengthMm }) =>
+    freeLengthMm === undefined || solidLengthMm === undefined ? null : freeLengthMm - takenMm - solidLengthMm,
+  );
+  const known = reserves.filter((r) => r !== null);
+  return known.length < reserves.length ? null : Math.min(...known);
+}
 
 /**
  * Two targets, two unknowns. With static sag z₁ under W₁ and rider sag z₂ under W₂, s = stroke, A = axial force, G = gas:
@@ -160,9 +175,7 @@ export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring):
   const rider = restsAt(end, spring, preloadMm, ladenLoadN, target.riderSagMm);
   const bare = restsAt(end, spring, preloadMm, staticLoadN, Math.max(target.staticSagMm, slack));
   const fullStroke = end.leverage.strokeMm(end.travelMm);
-  const { freeLengthMm, solidLengthMm } = catalogueSpring;
-  const coilBindReserveMm =
-    freeLengthMm === undefined || solidLengthMm === undefined ? null : freeLengthMm - preloadMm - fullStroke - solidLengthMm;
+  const coilBindReserveMm = bindReserveMm(catalogueSpring, preloadMm + fullStroke);
   const forceAtFullTravelN = wheelForceN(end, spring, preloadMm, end.travelMm);
   const wheelRate = wheelRateNPerMm(end, spring, preloadMm, rider.zMm);
   const staticMissMm = unclippedStaticMm(end, spring, preloadMm, staticLoadN, bare.zMm) - target.staticSagMm;

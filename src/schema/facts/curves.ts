@@ -3,7 +3,8 @@ import { type Candidate, springLaw } from '@/core/spring/select';
 import type { SpringLaw } from '@/core/spring/law';
 import type { Entries } from '../entry';
 import { endModelOf, isMissing, isUnusable, oilLevelOf } from './ends';
-import { asCatalogue, byRate, type ListedSpring, type NamedLoad, neighboursOf, type Selection } from './springs';
+import { byRate, type NamedLoad, neighboursOf, type Selection } from './springs';
+import { asCatalogue, type ListedSpring, offerKey } from './listed';
 
 /** One line of the force–travel chart: wheel travel in mm against vertical force at the wheel in N. */
 export interface ForceCurve {
@@ -39,7 +40,7 @@ const forceLine = (model: EndModel, law: SpringLaw, preloadMm: number) => line(m
 export function forceChartOf(selection: Selection, springs: readonly ListedSpring[], current: Candidate): ForceChart {
   const { model } = selection;
   const candidates = selection.result.ok ? selection.result.value.candidates : [];
-  const byId = new Map(springs.map((s) => [String(s.id), s]));
+  const byId = new Map(springs.map((s) => [offerKey(s), s]));
   const lawOf = (c: Candidate) => {
     const spring = byId.get(c.id);
     return spring ? springLaw(asCatalogue(spring)) : null;
@@ -77,7 +78,7 @@ export function oilAgainstStep(
 ): OilAgainstStep | null {
   const level = oilLevelOf(entries);
   const { stiffer } = neighboursOf(current, selection.result.ok ? selection.result.value.candidates : []);
-  const [spring, step] = [current, stiffer].map((c) => springs.find((s) => String(s.id) === c?.id));
+  const [spring, step] = [current, stiffer].map((c) => springs.find((s) => offerKey(s) === c?.id));
   if (level === null || !spring || !step) return null;
   const higher = {
     ...entries,

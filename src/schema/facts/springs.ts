@@ -1,63 +1,14 @@
 import { err, type Result } from '@/core/result';
 import type { EndModel } from '@/core/spring/end';
-import type { ForcePoint } from '@/core/spring/law';
 import type { End, School } from '@/core/spring/schools';
-import { type Candidate, type CatalogueSpring, type SelectRequest, selectSpring, type SelectResult } from '@/core/spring/select';
+import { type Candidate, type SelectRequest, selectSpring, type SelectResult } from '@/core/spring/select';
 import type { Entries } from '../entry';
 import { issueWords } from '../words';
+import { asCatalogue, chosenOf, type ListedSpring, offerKey, rateOf } from './listed';
 import { endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
-import { type Figure, figureOr, numberOf, textOf } from './read';
+import { type Figure, figureOr, textOf } from './read';
 import { type Target, targetOf } from './targets';
-
-/** What the tester found of a spring, newest. */
-export interface MeasuredSpring {
-  rateNPerMm: number;
-  rateStandardError: number | null;
-  seatOffsetMm: number;
-  forceTable: ForcePoint[] | null;
-  at: string;
-}
-
-/** A spring of the list, as the page sends it. Rates per leg at the front. */
-export interface ListedSpring {
-  id: number;
-  end: End;
-  name: string;
-  rateText: string;
-  rateNPerMm: number;
-  /** Dual-rate and progressive springs. */
-  forceTable: ForcePoint[] | null;
-  freeLengthMm: number | null;
-  solidLengthMm: number | null;
-  place: 'drawer' | 'supplier';
-  /** Where the line comes from: by hand, or a supplier's list and its day. */
-  origin: string;
-  measured: MeasuredSpring | null;
-}
-
-/** A measured rate that misses the mark by more than this share is worth a warning, if the fit is surer than that. From memory: springs are sold to ± 5 %, a tester is good to 1 %. */
-const MISMARKED_SHARE = 0.03;
-
-/** True where the tester says plainly that the mark is wrong. */
-export function isMismarked({ rateNPerMm, measured }: ListedSpring): boolean {
-  if (!measured) return false;
-  const off = Math.abs(measured.rateNPerMm - rateNPerMm);
-  return off > MISMARKED_SHARE * rateNPerMm && off > 2 * (measured.rateStandardError ?? 0);
-}
-
-/** The rate to reckon with: as measured where it was, else as marked. */
-export const rateOf = (s: ListedSpring): number => s.measured?.rateNPerMm ?? s.rateNPerMm;
-
-export function asCatalogue(s: ListedSpring): CatalogueSpring {
-  const table = s.measured?.forceTable ?? (s.measured ? null : s.forceTable);
-  return {
-    id: String(s.id),
-    ...(table ? { forceTable: table } : { rateNPerMm: rateOf(s) }),
-    ...(s.freeLengthMm === null ? {} : { freeLengthMm: s.freeLengthMm }),
-    ...(s.solidLengthMm === null ? {} : { solidLengthMm: s.solidLengthMm }),
-  };
-}
 
 const USUAL_MOST_PRELOAD_MM: Record<End, number> = { rear: 20, front: 25 };
 
@@ -86,10 +37,11 @@ export interface NoSelection {
   unusable: { field: string; words: string } | null;
 }
 
-/** Springs that are right come first, those in the drawer before those to order; then by how near both sags come. */
+/** Springs that are right come first, alike before unlike legs, those in the drawer before those to order; then by how near both sags come. */
 function ranked(candidates: Candidate[], springs: readonly ListedSpring[]): Candidate[] {
-  const inDrawer = new Set(springs.filter((s) => s.place === 'drawer').map((s) => String(s.id)));
-  const place = (c: Candidate) => (c.verdict !== 'right' ? 2 : inDrawer.has(c.id) ? 0 : 1);
+  const inDrawer = new Set(springs.filter((s) => s.place === 'drawer').map(offerKey));
+  const alike = new Set(springs.filter((s) => !s.legs).map(offerKey));
+  const place = (c: Candidate) => (c.verdict !== 'right' ? 4 : (inDrawer.has(c.id) ? 0 : 1) + (alike.has(c.id) ? 0 : 2));
   return [...candidates].sort((a, b) => place(a) - place(b));
 }
 
@@ -100,12 +52,12 @@ const MOST_PREDICTED = 400;
 function nearest(
   springs: readonly ListedSpring[],
   question: Omit<SelectRequest, 'catalogue'>,
-  chosen: number | null,
+  chosen: string | null,
 ): readonly ListedSpring[] {
   if (springs.length <= MOST_PREDICTED) return springs;
   const ideal = selectSpring({ ...question, catalogue: [] });
   if (!ideal.ok) return [];
-  const off = (s: ListedSpring) => (s.id === chosen ? 0 : Math.abs(Math.log(rateOf(s) / ideal.value.ideal.rateNPerMm)));
+  const off = (s: ListedSpring) => (offerKey(s) === chosen ? 0 : Math.abs(Math.log(rateOf(s) / ideal.value.ideal.rateNPerMm)));
   return [...springs].sort((a, b) => off(a) - off(b)).slice(0, MOST_PREDICTED);
 }
 
@@ -144,7 +96,8 @@ export function selectionOf(
       preloadRangeMm: [min.value, max.value] as const,
       loadCases,
     };
-    const ofEnd = springs.filter((s) => s.end === end);
+    // One spring for both legs leaves no room for a pair.
+    const ofEnd = springs.filter((s) => s.end === end && (!s.legs || model.springs === 2));
     const selected = selectSpring({ ...question, catalogue: nearest(ofEnd, question, chosenOf(entries, end)).map(asCatalogue) });
     if (!selected.ok) return selected;
     const { value } = selected;
@@ -199,5 +152,3 @@ export function proposed(entries: Entries, end: End, candidates: readonly Candid
 /** Preload as a share of the spring's free length, for the school that sets it; null where the free length is not known. */
 export const preloadShareOf = (spring: ListedSpring, preloadMm: number): number | null =>
   spring.freeLengthMm === null ? null : preloadMm / spring.freeLengthMm;
-
-export const chosenOf = (entries: Entries, end: End): number | null => numberOf(entries, `springs.${end}.choice`);

@@ -55,6 +55,7 @@ const springFields = (end: End): FieldDef[] => [
     hint: end === 'rear' ? 'taken as 20 until known' : 'taken as 25 until known',
   }),
   count(`springs.${end}.choice`, 'Spring chosen', '', [1, 1e9], [1, 1e9], { end }),
+  ...(end === 'front' ? [count('springs.front.choiceRight', 'Spring chosen for the right leg', '', [1, 1e9], [1, 1e9], { end })] : []),
   length(`springs.${end}.preload`, 'Preload for it', [0, 200], [0, 40], { end }),
   choice(
     `springs.${end}.bias`,

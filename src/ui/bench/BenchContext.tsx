@@ -2,7 +2,7 @@
 import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
 import type { School } from '@/core/spring/schools';
 import type { Entries } from '@/schema/entry';
-import type { ListedSpring } from '@/schema/facts/springs';
+import { chosenOf, type ListedSpring, offersOf } from '@/schema/facts/listed';
 import { useFieldStore, useLive } from '../fields/context';
 import type { FieldStore } from '../fields/store';
 
@@ -95,4 +95,12 @@ export function useLater(): { live: Entries; figures: Entries } {
   const figures = useFigures();
   const both = useMemo(() => ({ live, figures }), [live, figures]);
   return useDeferredValue(both);
+}
+
+/** The springs of the list and the unlike pairs they make. */
+export function useOffers(): ListedSpring[] {
+  const { springs } = useBench().data;
+  const { live } = useLater();
+  const chosen = chosenOf(live, 'front');
+  return useMemo(() => offersOf(springs, chosen), [springs, chosen]);
 }

@@ -14,6 +14,7 @@ import { Columns, Repeat, Titled } from './parts';
 import { SetupFields } from './SetupFields';
 import { SignPanel } from './SignPanel';
 import { SignedRecord } from './SignedRecord';
+import { chosenSprings, rateTextOf } from '@/schema/facts/listed';
 
 /** Rebuild: what was fitted, by group, with the cautions at the steps; then the signature. */
 export function RebuildStage() {
@@ -83,10 +84,11 @@ function CarryOver() {
       filled += 1;
     };
     for (const end of ['rear', 'front'] as const) {
-      const chosen = data.springs.find((s) => s.id === numberOf(live, `springs.${end}.choice`));
+      const chosen = chosenSprings(live, end, data.springs);
       const preload = numberOf(live, `springs.${end}.preload`);
       if (!chosen) continue;
-      put(`fitted.${end}.spring`, chosen.rateText.match(/[a-z]/i) ? chosen.rateText : `${chosen.rateText} N/mm`);
+      put(`fitted.${end}.spring`, rateTextOf(chosen.spring));
+      if (chosen.right) put('fitted.front.springRight', rateTextOf(chosen.right));
       if (preload === null) continue;
       for (const base of end === 'rear' ? ['fitted.rear.preload'] : ['fitted.front.preload.left', 'fitted.front.preload.right']) {
         if ((live[`${base}.reading`]?.text ?? '') !== '') continue;

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { printIn } from '@/core/units/print';
-import { isMismarked, type ListedSpring, rateOf } from '@/schema/facts/springs';
+import { isMismarked, type ListedSpring, rateOf } from '@/schema/facts/listed';
 import { readNewSpring } from '@/schema/newSpring';
 import { issueWords } from '@/schema/words';
 import { Columns, FieldGrid, Titled } from '../bench/parts';

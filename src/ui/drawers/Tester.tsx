@@ -6,7 +6,7 @@ import { type Line, LineChart } from '../charts/LineChart';
 import { fitSpring, type TesterFit } from '@/core/spring/tester';
 import type { ForcePoint } from '@/core/spring/law';
 import { CAUTIONS } from '@/schema/facts/cautions';
-import type { ListedSpring } from '@/schema/facts/springs';
+import type { ListedSpring } from '@/schema/facts/listed';
 import { springFitRequest } from '@/schema/compute';
 import { problemOfZod } from '@/schema/problem';
 import { issueWords, warningWords } from '@/schema/words';

@@ -4,10 +4,11 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
 import type { End } from '@/core/spring/schools';
-import { chosenOf, isMismarked, type ListedSpring, type Selection } from '@/schema/facts/springs';
+import { type Selection } from '@/schema/facts/springs';
+import { chosenOf, isMismarked, type ListedSpring, offerKey } from '@/schema/facts/listed';
 import { useSystem } from '../../fields/context';
 import { Empty, QuietButton, Small, Table } from '../../layout/primitives';
-import { useBench, useLater } from '../BenchContext';
+import { useLater, useOffers } from '../BenchContext';
 import { lengthUnit, lengthWords, rateWords } from './words';
 
 const Candidates = styled(Table)`
@@ -75,7 +76,7 @@ interface Props {
 
 /** Every spring of the list against the targets, with the sag of each load case: those that are right first, the drawer before the supplier. */
 export function CandidateTable({ end, selection, candidates, current, onPick }: Props) {
-  const { data } = useBench();
+  const springs = useOffers();
   const { live } = useLater();
   const system = useSystem();
   const [whole, setWhole] = useState(false);
@@ -86,7 +87,7 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
         , and they are ranked here at once.
       </Empty>
     );
-  const chosen = String(chosenOf(live, end) ?? '');
+  const chosen = chosenOf(live, end);
   const unit = lengthUnit(system);
   const shown = candidates.filter((c, i) => whole || i < SHOWN || c.id === current?.id || c.id === chosen);
   return (
@@ -110,7 +111,7 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
         </thead>
         <tbody>
           {shown.map((c) => {
-            const spring = data.springs.find((s) => String(s.id) === c.id);
+            const spring = springs.find((s) => offerKey(s) === c.id);
             if (!spring) return null;
             return (
               <tr key={c.id} className={c.id === current?.id ? 'current' : ''}>

@@ -5,12 +5,13 @@ import type { End } from '@/core/spring/schools';
 import { candidateWords, neighbourWords } from '@/schema/facts/because';
 import type { Because } from '@/schema/facts/finding';
 import { CAUTIONS } from '@/schema/facts/cautions';
-import { chosenOf, isMismarked, type ListedSpring, neighboursOf, preloadShareOf, type Selection } from '@/schema/facts/springs';
+import { neighboursOf, preloadShareOf, type Selection } from '@/schema/facts/springs';
+import { chosenOf, isMismarked, type ListedSpring, offerKey } from '@/schema/facts/listed';
 import { schoolOf } from '@/schema/facts/targets';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore } from '../../fields/context';
 import { Button, Caution } from '../../layout/primitives';
-import { useBench, useLater } from '../BenchContext';
+import { useBench, useLater, useOffers } from '../BenchContext';
 import { BecauseList, FieldGrid } from '../parts';
 
 interface Props {
@@ -25,19 +26,23 @@ export function Choice({ end, selection, current, range }: Props) {
   const { live } = useLater();
   const store = useFieldStore();
   const { data, sealed } = useBench();
-  const spring = data.springs.find((s) => String(s.id) === current.id);
+  const springs = useOffers();
+  const spring = springs.find((s) => offerKey(s) === current.id);
   if (!spring) return null;
   const target = { staticMm: selection.target.static.value, riderMm: selection.target.rider.value };
   const words = candidateWords(current, target, range, schoolOf(live, data.schools).name);
   const findings = [
     words,
-    ...markFinding(spring),
+    ...(spring.legs ?? [spring]).flatMap(markFinding),
+    ...pairFinding(spring),
     ...preloadFinding(spring, current, data.schools),
-    ...neighbourFindings(selection, current, data.springs),
+    ...neighbourFindings(selection, current, springs),
   ];
-  const isChosen = chosenOf(live, end) === spring.id;
+  const isChosen = chosenOf(live, end) === current.id;
   const choose = () => {
-    store.put(`springs.${end}.choice`, String(spring.id));
+    const [left, right] = spring.legs ?? [spring, null];
+    store.put(`springs.${end}.choice`, String(left.id));
+    if (end === 'front') store.put('springs.front.choiceRight', right ? String(right.id) : '');
     store.put(`springs.${end}.preload`, `${current.preloadMm.toFixed(1)} mm`);
     if ((store.liveEntries()[`springs.${end}.reason`]?.text ?? '') === '')
       store.put(`springs.${end}.reason`, `${words.lead} ${words.rest}`.slice(0, 500));
@@ -82,6 +87,19 @@ function markFinding(spring: ListedSpring): Because[] {
   ];
 }
 
+/** What an unlike pair is, and what it is not. */
+const pairFinding = ({ legs, rateNPerMm }: ListedSpring): Because[] =>
+  legs
+    ? [
+        {
+          mark: 'note',
+          lead: 'Unlike legs.',
+          rest: `Together they carry what two springs of ${rateNPerMm.toFixed(2)} N/mm would, at the same preload. Write down which leg holds which; the axle and its clamps must be sound and straight.`,
+          origin: 'Springs side by side, statics; the rest common practice, no source.',
+        },
+      ]
+    : [];
+
 /** The school of the preload share, where the spring's free length is known. */
 function preloadFinding(spring: ListedSpring, current: Candidate, schools: readonly { name: string; rule: { kind: string } }[]): Because[] {
   const school = schools.find((s) => s.rule.kind === 'preload-share') as
@@ -106,7 +124,7 @@ function neighbourFindings(selection: Selection, current: Candidate, springs: re
   return neighbourWords(
     (['softer', 'stiffer'] as const).flatMap((side) => {
       const c = neighbours[side];
-      const name = springs.find((s) => String(s.id) === c?.id)?.name;
+      const name = springs.find((s) => offerKey(s) === c?.id)?.name;
       return c && name ? [{ ...c, name, side }] : [];
     }),
   );

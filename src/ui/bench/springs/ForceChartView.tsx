@@ -6,7 +6,7 @@ import { type ForceCurve, forceChartOf, oilAgainstStep } from '@/schema/facts/cu
 import type { Selection } from '@/schema/facts/springs';
 import { type Line, LineChart } from '../../charts/LineChart';
 import { QuietButton, Small } from '../../layout/primitives';
-import { useBench, useLater } from '../BenchContext';
+import { useOffers, useLater } from '../BenchContext';
 import { signed } from './words';
 
 const LOOK: Record<ForceCurve['role'], Line['look']> = { current: 'strong', fan: 'thin', other: 'dotted', 'what-if': 'dashed' };
@@ -14,7 +14,7 @@ const LOOK: Record<ForceCurve['role'], Line['look']> = { current: 'strong', fan:
 /** Force against travel at the wheel: the candidate and its neighbours, the loads to be held, and at the front oil against a spring step. */
 export function ForceChartView({ end, selection, current }: { end: End; selection: Selection; current: Candidate }) {
   const { live, figures } = useLater();
-  const { springs } = useBench().data;
+  const springs = useOffers();
   const [whatIf, setWhatIf] = useState(false);
   const chart = useMemo(() => forceChartOf(selection, springs, current), [selection, springs, current]);
   const oil = useMemo(

@@ -7,7 +7,8 @@ import type { Candidate } from '@/core/spring/select';
 import type { End } from '@/core/spring/schools';
 import { overloadFindings } from '@/schema/facts/because';
 import { effectiveFinding, effectiveOf } from '@/schema/facts/effective';
-import { chosenOf, type NoSelection, proposed, rangeOf, type Selection, selectionOf } from '@/schema/facts/springs';
+import { type NoSelection, proposed, rangeOf, type Selection, selectionOf } from '@/schema/facts/springs';
+import { chosenOf } from '@/schema/facts/listed';
 import { schoolOf } from '@/schema/facts/targets';
 import { issueWords, warningWords } from '@/schema/words';
 import { EntryField } from '../../fields/EntryField';
@@ -16,7 +17,7 @@ import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
 import { useKeys } from '../../layout/keys';
 import { Empty, LinkButton, Small, Warn } from '../../layout/primitives';
-import { useBench, useLater } from '../BenchContext';
+import { useBench, useLater, useOffers } from '../BenchContext';
 import { MachineFigures } from '../MachineFigures';
 import { BecauseList, Columns, FieldGrid, InView, SealedNote, Titled, Working } from '../parts';
 import { SchoolsTable } from '../SchoolsTable';
@@ -87,7 +88,8 @@ const candidatesOf = (s: EndSelection): Candidate[] => (!isOpen(s) && s.result.o
 /** The selections of both ends and the candidate looked at in each: picked here, else chosen for the job, else proposed. */
 function useSelections() {
   const { live, figures } = useLater();
-  const { springs, schools } = useBench().data;
+  const { schools } = useBench().data;
+  const springs = useOffers();
   const [picked, setPicked] = useState<Partial<Record<End, string>>>({});
   const selections = useMemo(
     () => ({ rear: selectionOf(live, figures, 'rear', springs, schools), front: selectionOf(live, figures, 'front', springs, schools) }),
@@ -95,7 +97,7 @@ function useSelections() {
   );
   const currentOf = (end: End): Candidate | null => {
     const candidates = candidatesOf(selections[end]);
-    const wanted = picked[end] ?? String(chosenOf(live, end) ?? '');
+    const wanted = picked[end] ?? chosenOf(live, end);
     return candidates.find((c) => c.id === wanted) ?? proposed(live, end, candidates);
   };
   const pick = (end: End, id: string) => setPicked({ ...picked, [end]: id });
