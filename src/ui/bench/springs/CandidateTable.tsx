@@ -119,8 +119,18 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
                   <label>
                     <input type="radio" name={`candidate-${end}`} checked={c.id === current?.id} onChange={() => onPick(c.id)} />
                     <span className="name">
-                      {spring.name}
-                      {selection.loadCases.length > 2 ? <br /> : ' '}
+                      {spring.legs ? (
+                        <>
+                          {spring.legs[0].name} left,
+                          <br />
+                          {spring.legs[1].name} right{' '}
+                        </>
+                      ) : (
+                        <>
+                          {spring.name}
+                          {selection.loadCases.length > 2 ? <br /> : ' '}
+                        </>
+                      )}
                       {chosen === c.id && <b>chosen </b>}
                       <Small>{spring.place === 'drawer' ? 'drawer' : 'to order'}</Small>
                     </span>
