@@ -22,13 +22,18 @@ export function addTo(m: Banded, i: number, j: number, value: number): void {
 export function solveInPlace(m: Banded, right: Float64Array): boolean {
   const { size, band, data } = m;
   const stride = band + 1;
+  // Each row begins at its own first entry: the factor fills nothing to the left of it.
+  const firsts = new Int32Array(size);
   for (let i = 0; i < size; i += 1) {
     const row = i * stride + band - i;
-    const first = Math.max(0, i - band);
+    let first = Math.max(0, i - band);
+    while (first < i && data[row + first] === 0) first += 1;
+    firsts[i] = first;
     for (let j = first; j <= i; j += 1) {
       const other = j * stride + band - j;
       let sum = data[row + j]!;
-      for (let k = Math.max(first, j - band); k < j; k += 1) sum -= data[row + k]! * data[other + k]!;
+      const from = firsts[j]! > first ? firsts[j]! : first;
+      for (let k = from; k < j; k += 1) sum -= data[row + k]! * data[other + k]!;
       if (j < i) data[row + j] = sum / data[other + j]!;
       else {
         if (!(sum > 0)) return false;
@@ -39,13 +44,15 @@ export function solveInPlace(m: Banded, right: Float64Array): boolean {
   for (let i = 0; i < size; i += 1) {
     const row = i * stride + band - i;
     let sum = right[i]!;
-    for (let k = Math.max(0, i - band); k < i; k += 1) sum -= data[row + k]! * right[k]!;
+    for (let k = firsts[i]!; k < i; k += 1) sum -= data[row + k]! * right[k]!;
     right[i] = sum / data[row + i]!;
   }
+  // Back substitution by rows: each answer takes itself out of the rows above it.
   for (let i = size - 1; i >= 0; i -= 1) {
-    let sum = right[i]!;
-    for (let k = i + 1; k <= Math.min(size - 1, i + band); k += 1) sum -= data[k * stride + band - k + i]! * right[k]!;
-    right[i] = sum / data[i * stride + band]!;
+    const row = i * stride + band - i;
+    const answer = right[i]! / data[row + i]!;
+    right[i] = answer;
+    for (let k = firsts[i]!; k < i; k += 1) right[k]! -= data[row + k]! * answer;
   }
   return true;
 }

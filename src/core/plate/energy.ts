@@ -1,6 +1,6 @@
-import { addTo, type Banded } from '../numerics/banded';
+import type { Banded } from '../numerics/banded';
 import type { Mesh } from './mesh';
-import { GAUSS } from './shape';
+import { GAUSS_POINTS } from './shape';
 
 export interface Material {
   youngsMPa: number;
@@ -20,6 +20,10 @@ export interface Assembled {
   hessian: Banded;
 }
 
+/** Unknowns of one element: lift and slope at both ends, then shift and its slope at both ends. */
+const LIFTS = 4;
+const MOST = 2 * LIFTS;
+
 /**
  * Energy of the plates under pressure, its gradient and its Hessian at `q`, added into `into`.
  *
@@ -27,103 +31,109 @@ export interface Assembled {
  *   stretch   ½C ∫ (εr² + εθ² + 2ν εr εθ) 2πr dr,  εr = u′ + w′²/2, εθ = u/r, C = E h/(1 − ν²)   (von Kármán only)
  *   pressure  −∫ p w 2πr dr over the pressure zone, on the first plate
  *
+ * What does not change with q is kept with the mesh: the bending of each element per unit of D, its stretching without lift per unit of C, and the pressure's
+ * share of each unknown. Only the terms that join lift and stretching are summed anew at the Gauss points.
  * Source: Timoshenko and Woinowsky-Krieger, Theory of Plates and Shells, ch. 3 and 13 (from memory).
  */
 export function assemble(mesh: Mesh, material: Material, load: Load, q: Float64Array, into: Assembled): void {
-  const { radiiMm, plates, perNode, start, index } = mesh;
+  const { radiiMm, plates, perNode, start, index, elements } = mesh;
   const { youngsMPa, poisson: nu } = material;
   const stretches = perNode === 4;
   const count = plates.length;
-  const unknowns = 2 * perNode;
-  const at = new Int32Array(unknowns);
-  const [bw, bk, bt] = [new Float64Array(unknowns), new Float64Array(unknowns), new Float64Array(unknowns)];
-  const [bu, be] = [new Float64Array(unknowns), new Float64Array(unknowns)];
-  const value = (b: Float64Array, x: Float64Array) => {
-    let sum = 0;
-    for (let k = 0; k < unknowns; k += 1) sum += b[k]! * x[k]!;
-    return sum;
-  };
-  const local = new Float64Array(unknowns);
+  const used = stretches ? MOST : LIFTS;
+  const stride = into.hessian.band + 1;
+  const { gradient } = into;
+  const { data } = into.hessian;
+  const at = new Int32Array(MOST);
+  const x = new Float64Array(MOST);
+  const g = new Float64Array(MOST);
+  const h = new Float64Array(MOST * MOST);
+  let energy = 0;
   for (let i = 0; i < count; i += 1) {
     const plate = plates[i]!;
-    const h = plate.thicknessMm;
-    const bending = (plate.count * youngsMPa * h ** 3) / (12 * (1 - nu * nu));
-    const stretch = stretches ? (plate.count * youngsMPa * h) / (1 - nu * nu) : 0;
+    const bending = (plate.count * youngsMPa * plate.thicknessMm ** 3) / (12 * (1 - nu * nu));
+    const stretch = (plate.count * youngsMPa * plate.thicknessMm) / (1 - nu * nu);
     for (let n = 0; n + 1 < radiiMm.length; n += 1) {
-      const [s0, s1] = [start[n * count + i]!, start[(n + 1) * count + i]!];
+      const s0 = start[n * count + i]!;
+      const s1 = start[(n + 1) * count + i]!;
       if (s0 < 0 || s1 < 0) continue;
-      for (let k = 0; k < perNode; k += 1) {
+      for (let k = 0; k < 2; k += 1) {
         at[k] = index[s0 + k]!;
-        at[perNode + k] = index[s1 + k]!;
+        at[2 + k] = index[s1 + k]!;
+        if (!stretches) continue;
+        at[LIFTS + k] = index[s0 + 2 + k]!;
+        at[LIFTS + 2 + k] = index[s1 + 2 + k]!;
       }
-      for (let k = 0; k < unknowns; k += 1) local[k] = at[k]! < 0 ? 0 : q[at[k]!]!;
-      const [r0, r1] = [radiiMm[n]!, radiiMm[n + 1]!];
-      const length = r1 - r0;
-      const loaded = i === 0 && (r0 + r1) / 2 > load.innerMm && (r0 + r1) / 2 < load.outerMm;
-      const shapes = mesh.shapes[n]!;
-      for (let g = 0; g < GAUSS.length; g += 1) {
-        const r = r0 + ((1 + GAUSS[g]![0]) / 2) * length;
-        const area = GAUSS[g]![1] * (length / 2) * 2 * Math.PI * r;
-        const shape = shapes[g]!;
-        bw.fill(0);
-        bk.fill(0);
-        bt.fill(0);
-        for (let k = 0; k < 2; k += 1) {
-          bw[k] = shape.v[k]!;
-          bw[perNode + k] = shape.v[k + 2]!;
-          bk[k] = shape.dd[k]!;
-          bk[perNode + k] = shape.dd[k + 2]!;
-          bt[k] = shape.d[k]!;
-          bt[perNode + k] = shape.d[k + 2]!;
+      for (let k = 0; k < used; k += 1) x[k] = at[k]! < 0 ? 0 : q[at[k]!]!;
+      const element = elements[n]!;
+      const bend = element.bending(nu);
+      for (let a = 0; a < LIFTS; a += 1) {
+        let sum = 0;
+        for (let b = 0; b < LIFTS; b += 1) {
+          const k = bending * bend[a * LIFTS + b]!;
+          h[a * MOST + b] = k;
+          sum += k * x[b]!;
         }
-        const curveR = value(bk, local);
-        const slope = value(bt, local);
-        const curveT = slope / r;
-        const momentR = bending * (curveR + nu * curveT);
-        const momentT = bending * (curveT + nu * curveR);
-        into.energy += (area * (momentR * curveR + momentT * curveT)) / 2;
-        let forceR = 0;
-        let forceT = 0;
-        if (stretches) {
-          bu.fill(0);
-          be.fill(0);
-          for (let k = 0; k < 2; k += 1) {
-            bu[2 + k] = shape.v[k]!;
-            bu[perNode + 2 + k] = shape.v[k + 2]!;
-            be[2 + k] = shape.d[k]!;
-            be[perNode + 2 + k] = shape.d[k + 2]!;
+        g[a] = sum;
+        energy += (sum * x[a]!) / 2;
+      }
+      if (stretches) {
+        const flat = element.stretching(nu);
+        for (let a = 0; a < LIFTS; a += 1) {
+          let sum = 0;
+          for (let b = 0; b < LIFTS; b += 1) {
+            const k = stretch * flat[a * LIFTS + b]!;
+            h[(LIFTS + a) * MOST + LIFTS + b] = k;
+            h[(LIFTS + a) * MOST + b] = 0;
+            sum += k * x[LIFTS + b]!;
           }
-          const strainR = value(be, local) + (slope * slope) / 2;
-          const strainT = value(bu, local) / r;
-          forceR = stretch * (strainR + nu * strainT);
-          forceT = stretch * (strainT + nu * strainR);
-          into.energy += (area * (forceR * strainR + forceT * strainT)) / 2;
+          g[LIFTS + a] = sum;
+          energy += (sum * x[LIFTS + a]!) / 2;
         }
-        if (loaded) into.energy -= area * load.pressureMPa * value(bw, local);
-        for (let a = 0; a < unknowns; a += 1) {
-          if (at[a]! < 0) continue;
-          // Variation of the radial strain: δu′ + w′ δw′.
-          const strainA = stretches ? be[a]! + slope * bt[a]! : 0;
-          const hoopA = stretches ? bu[a]! / r : 0;
-          let grad = momentR * bk[a]! + (momentT * bt[a]!) / r + forceR * strainA + forceT * hoopA;
-          if (loaded) grad -= load.pressureMPa * bw[a]!;
-          into.gradient[at[a]!]! += area * grad;
-          const curveA = bk[a]!;
-          const turnA = bt[a]! / r;
-          for (let b = 0; b <= a; b += 1) {
-            if (at[b]! < 0) continue;
-            const curveB = bk[b]!;
-            const turnB = bt[b]! / r;
-            let hess = bending * (curveA * curveB + turnA * turnB + nu * (curveA * turnB + turnA * curveB));
-            if (stretches) {
-              const strainB = be[b]! + slope * bt[b]!;
-              const hoopB = bu[b]! / r;
-              hess += stretch * (strainA * strainB + hoopA * hoopB + nu * (strainA * hoopB + hoopA * strainB)) + forceR * bt[a]! * bt[b]!;
-            }
-            addTo(into.hessian, at[a]!, at[b]!, area * hess);
+        for (let p = 0; p < GAUSS_POINTS; p += 1) {
+          const base = p * LIFTS;
+          const { values, slopes } = element;
+          const hoopPerShift = nu / element.radiiMm[p]!;
+          const weight = stretch * element.areasMm2[p]!;
+          let [slope, inPlane] = [0, 0];
+          for (let a = 0; a < LIFTS; a += 1) {
+            slope += slopes[base + a]! * x[a]!;
+            inPlane += (slopes[base + a]! + hoopPerShift * values[base + a]!) * x[LIFTS + a]!;
           }
+          // The strain of turning, and with it the radial force per unit of C.
+          const turned = (slope * slope) / 2;
+          const force = inPlane + turned;
+          energy += weight * turned * (inPlane + turned / 2);
+          const second = weight * (slope * slope + force);
+          for (let a = 0; a < LIFTS; a += 1) {
+            const da = slopes[base + a]!;
+            const ua = da + hoopPerShift * values[base + a]!;
+            g[a]! += weight * force * slope * da;
+            g[LIFTS + a]! += weight * turned * ua;
+            for (let b = 0; b <= a; b += 1) h[a * MOST + b]! += second * da * slopes[base + b]!;
+            for (let b = 0; b < LIFTS; b += 1) h[(LIFTS + a) * MOST + b]! += weight * slope * ua * slopes[base + b]!;
+          }
+        }
+      }
+      const middle = (radiiMm[n]! + radiiMm[n + 1]!) / 2;
+      if (i === 0 && middle > load.innerMm && middle < load.outerMm)
+        for (let a = 0; a < LIFTS; a += 1) {
+          const push = load.pressureMPa * element.pressed[a]!;
+          g[a]! -= push;
+          energy -= push * x[a]!;
+        }
+      for (let a = 0; a < used; a += 1) {
+        const row = at[a]!;
+        if (row < 0) continue;
+        gradient[row]! += g[a]!;
+        for (let b = 0; b <= a; b += 1) {
+          const column = at[b]!;
+          if (column < 0) continue;
+          const [down, across] = row >= column ? [row, column] : [column, row];
+          data[down * stride + across - down + stride - 1]! += h[a * MOST + b]!;
         }
       }
     }
   }
+  into.energy += energy;
 }

@@ -1,5 +1,5 @@
 import { ELEMENTS } from './limits';
-import { type Shape, shapesAtGauss } from './shape';
+import { type RingElement, ringElement } from './shape';
 
 /** One plate of the stack, or several alike on one another, which bend as one of so many times the stiffness. */
 export interface Plate {
@@ -21,8 +21,8 @@ export interface Mesh {
   index: Int32Array;
   size: number;
   band: number;
-  /** The cubics at the Gauss points of each element. */
-  shapes: readonly (readonly Shape[])[];
+  /** Between each node and the next. */
+  elements: readonly RingElement[];
 }
 
 const TINY = 1e-9;
@@ -70,7 +70,7 @@ export function meshOf(
       }
     });
   });
-  const shapes = radii.slice(1).map((r, n) => shapesAtGauss(r - radii[n]!));
+  const rings = radii.slice(1).map((r, n) => ringElement(radii[n]!, r));
   let band = 0;
   for (let n = 1; n < nodes; n += 1) {
     const free = (node: number) =>
@@ -81,5 +81,5 @@ export function meshOf(
     const both = [...free(n - 1), ...free(n)];
     band = Math.max(band, Math.max(...both) - Math.min(...both));
   }
-  return { radiiMm: Float64Array.from(radii), plates, perNode, start, index: Int32Array.from(index), size, band, shapes };
+  return { radiiMm: Float64Array.from(radii), plates, perNode, start, index: Int32Array.from(index), size, band, elements: rings };
 }

@@ -149,6 +149,16 @@ function profilesOf({ mesh }: Model, q: Float64Array, shims: readonly Shim[]): P
   return expanded;
 }
 
+/** Where a straight line through the two pressures before would have the next: lifts and contact forces to start from. */
+function ahead(p: number, last: { p: number; at: Solution }, before: typeof last | undefined): Pick<Solution, 'q' | 'forcesN'> {
+  if (!before || last.p <= before.p) return last.at;
+  const t = (p - last.p) / (last.p - before.p);
+  return {
+    q: last.at.q.map((x, k) => x + t * (x - before.at.q[k]!)),
+    forcesN: last.at.forcesN.map((x, k) => Math.max(0, x + t * (x - before.at.forcesN[k]!))),
+  };
+}
+
 /** Bisection steps for the opening pressure, after doubling has bracketed it. */
 const OPENING_STEPS = 40;
 
@@ -210,10 +220,11 @@ export function stack(request: StackRequest, elements = ELEMENTS): Result<StackR
   const edgeLiftMm: number[] = [];
   const maxStressMPa: number[] = [];
   const byPressure = new Map<number, Solution>();
-  let last: Solution | undefined;
+  let last: { p: number; at: Solution } | undefined;
+  let before: typeof last;
   let [newtonSteps, contactRounds] = [0, 0];
   for (const { p, i } of order) {
-    const found: Solution = solvePlates(model.mesh, model.material, model.load(p), model.contacts, last);
+    const found: Solution = solvePlates(model.mesh, model.material, model.load(p), model.contacts, last && ahead(p, last, before));
     newtonSteps += found.newtonSteps;
     contactRounds += found.contactRounds;
     if (found.status !== 'solved' || Math.abs(found.q[edgeLift]!) > MOST_LIFT_MM)
@@ -221,7 +232,7 @@ export function stack(request: StackRequest, elements = ELEMENTS): Result<StackR
     edgeLiftMm[i] = found.q[edgeLift]!;
     maxStressMPa[i] = stressMPa(model, found.q);
     byPressure.set(i, found);
-    last = found;
+    [before, last] = [last, { p, at: found }];
   }
   const opening = request.dishMm > 0 ? openingMPa(model, request.dishMm) : 0;
   if (opening === null) return err('stack-not-solved', ['dishMm'], { pressure: 0 });
