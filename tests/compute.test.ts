@@ -94,6 +94,20 @@ const FULL: Record<string, Any> = {
     base: { ...VALVE, portAreaMm2: 25, stack: null },
     velocitiesMPerS: [0, 0.1, 1],
   },
+  'stack-search': {
+    damper: {
+      boreMm: 46,
+      rodMm: 16,
+      gasPressureMPa: 1.1,
+      oil: { densityKgPerM3: 850, cSt: 12 },
+      piston: { compression: VALVE, rebound: VALVE },
+      base: null,
+    },
+    free: 'rebound',
+    target: [0.1, 0.4, 1].map((mPerS) => ({ mPerS, forceN: 300 + 900 * mPerS })),
+    shims: [{ diameterMm: 38, thicknessMm: 0.15, count: 3 }],
+    tries: 60,
+  },
   oil: { cSt40: 16, cSt100: 3.9, temperatureC: '77 °F' },
 };
 
@@ -111,6 +125,7 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     'air-spring',
     'stack',
     'damper',
+    'stack-search',
     'oil',
   ]);
   for (const { name, sentence } of operationList()) {
@@ -203,6 +218,7 @@ test('impossible requests of the further operations are refused at their field',
   expect(bad('stack', { clampDiameterMm: 30 })).toBe('clamp-too-wide shims.0.diameterMm');
   expect(bad('stack', { pressureZoneMm: { inner: 28, outer: 27 } })).toBe('range-order pressureZoneMm.outer');
   expect(bad('stack', { theory: 'guess' })).toMatch(/^not-listed theory/);
+  expect(bad('stack-search', { target: [{ mPerS: 0.1, forceN: 300 }] })).toMatch(/target$/);
   expect(bad('damper', { rodMm: 46 })).toBe('rod-fills-bore rodMm');
   expect(bad('damper', { base: { ...VALVE, portAreaMm2: 0, bleedAreaMm2: 0 } })).toBe('valve-closed base.portAreaMm2');
   expect(bad('damper', { base: { ...VALVE, clicker: { clicksOut: 3 } } })).toBe('one-of-two base.clicker.areaPerClickMm2');
@@ -255,7 +271,7 @@ test.each([
   ['spring-select', { ...SELECT, end: 'middle' }, 'wrong-type end'],
   ['spring-select', { ...SELECT, preloadRangeMm: [20, 0] }, 'range-order preloadRangeMm'],
   ['spring-select', { ...SELECT, otherForce: { kind: 'constant', forceN: '12 furlongs' } }, 'unit-unknown otherForce.forceN'],
-  ['stack-search', {}, 'unknown-operation '],
+  ['no-such-thing', {}, 'unknown-operation '],
   ['toString', {}, 'unknown-operation '],
 ])('%s refuses %j with %s', (operation, request, wanted) => {
   expect(refusal(operation, request)).toBe(wanted);

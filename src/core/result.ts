@@ -40,6 +40,8 @@ export type IssueCode =
   | 'oil-order'
   | 'rod-fills-bore'
   | 'valve-closed'
+  | 'no-stack'
+  | 'shims-unreadable'
   | 'clamp-too-wide'
   | 'zone-off-face'
   | 'stop-below-dish'
@@ -90,4 +92,5 @@ export type WarningCode =
   | 'oil-index-undefined'
   | 'oil-out-of-reach'
   | 'shim-stress-high'
-  | 'damper-cavitates';
+  | 'damper-cavitates'
+  | 'no-stack-found';

@@ -3,24 +3,16 @@ import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import { USUAL_LOAD_UNCERTAINTY_N, USUAL_SAG_UNCERTAINTY_MM } from '@/core/spring/effective';
 import { firstNotRising, type ForcePoint } from '@/core/spring/law';
 import { SPRING_STEEL_SHEAR_GPA } from '@/core/spring/wire';
-import {
-  angleDeg,
-  forceN,
-  lengthMm,
-  massKg,
-  plainRatio,
-  pressureMPa,
-  quantity,
-  rateNPerMm,
-  temperatureC,
-  viscosityCSt,
-  volumeMm3,
-} from './quantity';
+import { angleDeg, forceN, lengthMm, massKg, plainRatio, pressureMPa, quantity, rateNPerMm, volumeMm3 } from './quantity';
 
 /** The requests of the compute contract. The same shapes serve the forms, the routes and the command. */
 
-const fail = (ctx: z.core.$RefinementCtx<unknown>, code: string, path: (string | number)[], data: Record<string, string | number> = {}) =>
-  ctx.addIssue({ code: 'custom', path, params: { code, data } });
+export const fail = (
+  ctx: z.core.$RefinementCtx<unknown>,
+  code: string,
+  path: (string | number)[],
+  data: Record<string, string | number> = {},
+) => ctx.addIssue({ code: 'custom', path, params: { code, data } });
 
 export const convertRequest = z.strictObject({
   value: z.string().meta({ description: 'a number with its unit, for example "23 3/8 in"' }),
@@ -50,7 +42,7 @@ export const loadsRequest = z.strictObject({
   additions: z.array(z.strictObject({ label: z.string(), massKg: massKg({ min: 0 }), forwardOfRearAxleMm: lengthMm() })).default([]),
 });
 
-const positiveMm = () => lengthMm({ above: 0 });
+export const positiveMm = () => lengthMm({ above: 0 });
 
 const leverageKinds = [
   z.strictObject({ kind: z.literal('constant'), ratio: plainRatio({ above: 0 }) }),
@@ -139,20 +131,22 @@ const stops = {
   topOut: z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), lengthMm: positiveMm() }).optional(),
 };
 
+const springFields = {
+  rateNPerMm: rateNPerMm({ above: 0 }).optional(),
+  forceTable: z.array(forcePoint).min(2).optional(),
+  freeLengthMm: lengthMm({ above: 0 }).optional(),
+  solidLengthMm: lengthMm({ above: 0 }).optional(),
+};
+const springSound = (spring: z.output<z.ZodObject<typeof springFields>>, ctx: z.core.$RefinementCtx<unknown>) => {
+  if ((spring.rateNPerMm === undefined) === (spring.forceTable === undefined)) fail(ctx, 'missing', ['rateNPerMm']);
+  if (spring.freeLengthMm !== undefined && spring.solidLengthMm !== undefined && spring.solidLengthMm >= spring.freeLengthMm)
+    fail(ctx, 'solid-longer-than-free', ['solidLengthMm']);
+  risingTable(spring.forceTable, ctx, ['forceTable']);
+};
+/** `partner`: the unlike spring of a fork's other leg. */
 const catalogueSpring = z
-  .strictObject({
-    id: z.string().min(1),
-    rateNPerMm: rateNPerMm({ above: 0 }).optional(),
-    forceTable: z.array(forcePoint).min(2).optional(),
-    freeLengthMm: lengthMm({ above: 0 }).optional(),
-    solidLengthMm: lengthMm({ above: 0 }).optional(),
-  })
-  .superRefine((spring, ctx) => {
-    if ((spring.rateNPerMm === undefined) === (spring.forceTable === undefined)) fail(ctx, 'missing', ['rateNPerMm']);
-    if (spring.freeLengthMm !== undefined && spring.solidLengthMm !== undefined && spring.solidLengthMm >= spring.freeLengthMm)
-      fail(ctx, 'solid-longer-than-free', ['solidLengthMm']);
-    risingTable(spring.forceTable, ctx, ['forceTable']);
-  });
+  .strictObject({ id: z.string().min(1), ...springFields, partner: z.strictObject(springFields).superRefine(springSound).optional() })
+  .superRefine(springSound);
 
 const endCommon = { travelMm: positiveMm(), staticLoadN: forceN({ above: 0 }), ladenLoadN: forceN({ above: 0 }), otherForce, ...stops };
 const rearFields = { end: z.literal('rear'), leverage: z.discriminatedUnion('kind', [...leverageKinds]) };
@@ -210,80 +204,6 @@ export const springEffectiveRequest = z
   ])
   .superRefine(checkEnd);
 
-const shim = z.strictObject({
-  diameterMm: positiveMm(),
-  thicknessMm: positiveMm(),
-  count: z.int().positive().max(60).default(1),
-});
-
-const stackFields = {
-  shims: z.array(shim).min(1).max(40),
-  clampDiameterMm: positiveMm(),
-  pressureZoneMm: z.strictObject({ inner: lengthMm({ min: 0 }), outer: positiveMm() }),
-  dishMm: lengthMm({ min: 0 }).default(0),
-  seatDiameterMm: positiveMm().optional(),
-  stopLiftMm: lengthMm({ min: 0 }).optional(),
-  stopDiameterMm: positiveMm().optional(),
-  youngsModulusGPa: quantity('pressure', 'GPa', { above: 0 })
-    .transform((mpa) => mpa / 1000)
-    .default(206),
-  poisson: plainRatio({ min: 0, max: 0.49 }).default(0.3),
-  theory: z.enum(['linear', 'vonKarman']).default('vonKarman'),
-};
-const zoneInOrder = (r: { pressureZoneMm: { inner: number; outer: number } }, ctx: z.core.$RefinementCtx<unknown>) => {
-  if (r.pressureZoneMm.inner >= r.pressureZoneMm.outer) fail(ctx, 'range-order', ['pressureZoneMm', 'outer']);
-};
-
-export const stackRequest = z
-  .strictObject({
-    ...stackFields,
-    pressuresMPa: z
-      .array(pressureMPa({ min: 0 }))
-      .min(1)
-      .max(200),
-  })
-  .superRefine(zoneInOrder);
-
-const areaMm2 = (limits: { min?: number; above?: number }) => quantity('area', 'mm²', limits);
-const dischargeCd = () => plainRatio({ above: 0, max: 1.5 });
-
-const valve = z.strictObject({
-  portAreaMm2: areaMm2({ min: 0 }),
-  bleedAreaMm2: areaMm2({ min: 0 }),
-  bleedLengthMm: lengthMm({ min: 0 }).optional(),
-  clicker: z
-    .strictObject({
-      clicksOut: plainRatio({ min: 0, max: 80 }),
-      areaPerClickMm2: areaMm2({ above: 0 }).optional(),
-      areasMm2: z
-        .array(areaMm2({ min: 0 }))
-        .min(2)
-        .max(81)
-        .optional(),
-    })
-    .superRefine((c, ctx) => {
-      if ((c.areaPerClickMm2 === undefined) === (c.areasMm2 === undefined))
-        fail(ctx, 'one-of-two', ['areaPerClickMm2'], { first: 'areaPerClickMm2', second: 'areasMm2' });
-    })
-    .optional(),
-  stack: z.strictObject(stackFields).superRefine(zoneInOrder).nullable(),
-  edgeDiameterMm: positiveMm(),
-  cd: z.strictObject({ port: dischargeCd(), curtain: dischargeCd(), bleed: dischargeCd() }),
-});
-
-export const damperRequest = z.strictObject({
-  boreMm: positiveMm(),
-  rodMm: positiveMm(),
-  gasPressureMPa: pressureMPa({ above: 0 }),
-  oil: z.strictObject({ densityKgPerM3: plainRatio({ above: 0, max: 3000 }), cSt: viscosityCSt({ above: 0 }) }),
-  piston: z.strictObject({ compression: valve, rebound: valve }),
-  base: valve.nullable(),
-  velocitiesMPerS: z
-    .array(quantity('speed', 'm/s', { min: 0, max: 20 }))
-    .min(1)
-    .max(200),
-});
-
 const positiveCount = () => plainRatio({ above: 0 });
 
 export const springWireRequest = z
@@ -317,10 +237,4 @@ export const springFitRequest = z.strictObject({
 
 export const springStackRequest = z.strictObject({
   springs: z.array(z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), travelToBindMm: positiveMm().nullable().default(null) })).min(1),
-});
-
-export const oilRequest = z.strictObject({
-  cSt40: viscosityCSt({ above: 0 }),
-  cSt100: viscosityCSt({ above: 0 }),
-  temperatureC: temperatureC({ min: -60, max: 250 }),
 });

@@ -63,6 +63,9 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'pairs-unreadable': (d) => `Line ${d.line}, “${d.text}”, is not a pair of numbers. Write two numbers a line.`,
   'rod-fills-bore': (d) => `The rod must be thinner than the bore of ${mm(d.bore)}.`,
   'valve-closed': () => 'Neither port nor bleed lets oil through here. Open one of them.',
+  'no-stack': () => 'This valve has no shim stack to begin from. Type the shims as found first.',
+  'shims-unreadable': (d) =>
+    `Line ${d.line} (“${d.text}”) is no shim. Write diameter × thickness × count, for example 40 × 0.20 × 2, one size a line.`,
   'clamp-too-wide': (d) => `The face shim must reach beyond the clamp of ${mm(d.clamp)}.`,
   'zone-off-face': (d) => `This must lie beyond the clamp and on the face shim, up to ${mm(d.face)}.`,
   'stop-below-dish': () => 'The stop must allow at least the lift of the dish.',
@@ -115,6 +118,7 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
   'tester-few-points': () =>
     'Too few readings to say how good the fit is. Take three or more for a line, four or more for a progressive spring.',
   'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
+  'no-stack-found': () => 'No stack within these limits comes near the target. Allow more swaps, more stress or shims to buy.',
   'damper-cavitates': (d) =>
     `From ${Number(d.speed).toFixed(2)} m/s of compression the oil parts behind the piston and damping fades. More gas pressure or a firmer base valve cures it.`,
   'shim-stress-high': (d) =>

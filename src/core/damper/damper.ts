@@ -1,7 +1,7 @@
 import { ATMOSPHERE_MPA } from '../constants/constants';
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
-import { type Oil, type Valve, type ValveDrop, valveOf, type ValveRequest } from './valve';
+import { type LiftOf, type Oil, type Valve, type ValveDrop, valveOf, type ValveRequest } from './valve';
 
 export interface DamperRequest {
   boreMm: number;
@@ -68,17 +68,18 @@ function forcesAt(valves: Solved, pistonMm2: number, rodMm2: number, vMPerS: num
  * A monotube shock or cartridge: force of the damping alone against shaft speed.
  *   compression  Δp_base·A_r + Δp_piston·(A_p − A_r)      rebound  Δp_piston·(A_p − A_r)
  * The rebound side stands at gas + Δp_base − Δp_piston in compression; at or below zero (absolute) the oil cavitates.
+ * @param liftOf how a stack's lift is found; one that remembers makes clicks and temperatures cheap
  * Errors: rod-fills-bore, those of the valves.
  * Source: Dixon, The Shock Absorber Handbook (from memory).
  */
-export function damper(request: DamperRequest): Result<DamperResult> {
+export function damper(request: DamperRequest, liftOf?: LiftOf): Result<DamperResult> {
   const { boreMm, rodMm, oil, gasPressureMPa, velocitiesMPerS } = request;
   if (rodMm >= boreMm) return err('rod-fills-bore', ['rodMm'], { bore: boreMm });
-  const compression = valveOf(request.piston.compression, oil);
+  const compression = valveOf(request.piston.compression, oil, liftOf);
   if (!compression.ok) return at(['piston', 'compression'], compression.issue);
-  const rebound = valveOf(request.piston.rebound, oil);
+  const rebound = valveOf(request.piston.rebound, oil, liftOf);
   if (!rebound.ok) return at(['piston', 'rebound'], rebound.issue);
-  const base = request.base ? valveOf(request.base, oil) : null;
+  const base = request.base ? valveOf(request.base, oil, liftOf) : null;
   if (base && !base.ok) return at(['base'], base.issue);
   const valves: Solved = { compression: compression.value, rebound: rebound.value, base: base ? base.value : null };
   const [pistonMm2, rodMm2] = [(Math.PI / 4) * boreMm ** 2, (Math.PI / 4) * rodMm ** 2];

@@ -16,11 +16,26 @@ export interface ValveRequest {
   /** Length of the bleed hole for its laminar part; none: turbulent alone. */
   bleedLengthMm?: number | undefined;
   clicker?: Clicker | undefined;
-  stack: Omit<StackRequest, 'pressuresMPa'> | null;
+  stack: ValveStack | null;
+  /** Instead of a stack: a plate or ball held down by a coil spring, as in the drop-in valve of a damping-rod fork. */
+  poppet?: Poppet | undefined;
   /** Diameter over which the face shim's edge lets oil out. */
   edgeDiameterMm: number;
   cd: { port: number; curtain: number; bleed: number };
 }
+
+export type ValveStack = Omit<StackRequest, 'pressuresMPa'>;
+
+export interface Poppet {
+  seatDiameterMm: number;
+  springPreloadN: number;
+  springRateNPerMm: number;
+  mostLiftMm: number;
+}
+
+/** Lift of the edge above its rest against the pressure under it. */
+export type Lift = (mpa: number) => number;
+export type LiftOf = (stack: ValveStack) => Result<Lift>;
 
 export interface Oil {
   densityKgPerM3: number;
@@ -65,24 +80,43 @@ export const clickerAreaMm2 = (clicker: Clicker | undefined, clicksOut: number):
 };
 
 /** Lift of the edge against pressure, straight between the points it was worked out at, going on at the last slope. */
-function liftCurve(request: Omit<StackRequest, 'pressuresMPa'>): Result<(mpa: number) => number> {
+export function liftCurve(request: ValveStack): Result<Lift> {
   // A stack too soft for the highest pressures is asked for as many as it holds.
   for (let n = LIFT_PRESSURES.length; n >= 6; n -= 1) {
     const pressuresMPa = LIFT_PRESSURES.slice(0, n);
     const found = stack({ ...request, pressuresMPa }, LIFT_ELEMENTS);
     if (!found.ok && found.issue.code === 'stack-not-solved') continue;
     if (!found.ok) return found;
-    const lifts = found.value.edgeLiftMm;
-    const rest = request.dishMm;
-    return ok((mpa) => {
-      let i = 1;
-      while (i < n - 1 && pressuresMPa[i]! < mpa) i += 1;
-      const [p0, p1, l0, l1] = [pressuresMPa[i - 1]!, pressuresMPa[i]!, lifts[i - 1]!, lifts[i]!];
-      // The gap under a dished stack opens only beyond its rest on the seat.
-      return Math.max(0, l0 + ((l1 - l0) * (mpa - p0)) / (p1 - p0) - rest);
-    });
+    return ok(joined(pressuresMPa, found.value.edgeLiftMm, request.dishMm));
   }
   return err('stack-not-solved', ['stack'], { pressure: LIFT_PRESSURES[5]! });
+}
+
+/** A lift curve through points, straight between them, going on at the last slope. The gap under a dished stack opens only beyond its rest on the seat. */
+export function joined(pressuresMPa: readonly number[], liftsMm: readonly number[], restMm: number): Lift {
+  return (mpa) => {
+    let i = 1;
+    while (i < pressuresMPa.length - 1 && pressuresMPa[i]! < mpa) i += 1;
+    const [p0, p1, l0, l1] = [pressuresMPa[i - 1]!, pressuresMPa[i]!, liftsMm[i - 1]!, liftsMm[i]!];
+    return Math.max(0, l0 + ((l1 - l0) * (mpa - p0)) / (p1 - p0) - restMm);
+  };
+}
+
+/** Works out each stack once: what only changes clicks, oil or port asks again for free. */
+export function rememberedLifts(): LiftOf {
+  const known = new Map<string, Result<Lift>>();
+  return (stack) => {
+    const key = JSON.stringify(stack);
+    const lift = known.get(key) ?? liftCurve(stack);
+    known.set(key, lift);
+    return lift;
+  };
+}
+
+/** A sprung poppet opens where the pressure on its seat overcomes its spring. Source: force balance. */
+function poppetLift({ seatDiameterMm, springPreloadN, springRateNPerMm, mostLiftMm }: Poppet): Lift {
+  const seatMm2 = (Math.PI / 4) * seatDiameterMm ** 2;
+  return (mpa) => Math.min(mostLiftMm, Math.max(0, (mpa * seatMm2 - springPreloadN) / springRateNPerMm));
 }
 
 /**
@@ -92,8 +126,8 @@ function liftCurve(request: Omit<StackRequest, 'pressuresMPa'>): Result<(mpa: nu
  * Errors: those of the stack; valve-closed (neither bleed nor port lets anything through).
  * Source: orifice equation; Hagen–Poiseuille for a bleed of given length.
  */
-export function valveOf(request: ValveRequest, oil: Oil): Result<Valve> {
-  const lift = request.stack ? liftCurve(request.stack) : null;
+export function valveOf(request: ValveRequest, oil: Oil, liftOf: LiftOf = liftCurve): Result<Valve> {
+  const lift = request.stack ? liftOf(request.stack) : request.poppet ? ok(poppetLift(request.poppet)) : null;
   if (lift && !lift.ok) return lift;
   const clicks = request.clicker
     ? { out: request.clicker.clicksOut, range: request.clicker.areasMm2 ? request.clicker.areasMm2.length - 1 : USUAL_CLICKS }

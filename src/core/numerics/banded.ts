@@ -14,6 +14,22 @@ export function addTo(m: Banded, i: number, j: number, value: number): void {
   m.data[row * (m.band + 1) + column - row + m.band]! += value;
 }
 
+/** m·x into `out`. */
+export function timesInto({ size, band, data }: Banded, x: Float64Array, out: Float64Array): void {
+  const stride = band + 1;
+  out.fill(0);
+  for (let i = 0; i < size; i += 1) {
+    const row = i * stride + band - i;
+    let sum = data[row + i]! * x[i]!;
+    for (let k = Math.max(0, i - band); k < i; k += 1) {
+      const entry = data[row + k]!;
+      sum += entry * x[k]!;
+      out[k]! += entry * x[i]!;
+    }
+    out[i]! += sum;
+  }
+}
+
 /**
  * Cholesky in place, then both substitutions in place: `right` becomes the answer.
  * @returns false where the matrix is not positive definite; both are then spoilt

@@ -51,7 +51,7 @@ export function assemble(mesh: Mesh, material: Material, load: Load, q: Float64A
   let energy = 0;
   for (let i = 0; i < count; i += 1) {
     const plate = plates[i]!;
-    const bending = (plate.count * youngsMPa * plate.thicknessMm ** 3) / (12 * (1 - nu * nu));
+    const bendingAlone = (plate.count * youngsMPa * plate.thicknessMm ** 3) / (12 * (1 - nu * nu));
     const stretch = (plate.count * youngsMPa * plate.thicknessMm) / (1 - nu * nu);
     for (let n = 0; n + 1 < radiiMm.length; n += 1) {
       const s0 = start[n * count + i]!;
@@ -66,6 +66,7 @@ export function assemble(mesh: Mesh, material: Material, load: Load, q: Float64A
       }
       for (let k = 0; k < used; k += 1) x[k] = at[k]! < 0 ? 0 : q[at[k]!]!;
       const element = elements[n]!;
+      const bending = plate.layers ? layered(plate.layers, radiiMm[n + 1]!, youngsMPa, nu) : bendingAlone;
       const bend = element.bending(nu);
       for (let a = 0; a < LIFTS; a += 1) {
         let sum = 0;
@@ -136,4 +137,11 @@ export function assemble(mesh: Mesh, material: Material, load: Load, q: Float64A
     }
   }
   into.energy += energy;
+}
+
+/** Bending stiffness of the layers that reach a radius. */
+function layered(layers: NonNullable<Mesh['plates'][number]['layers']>, toMm: number, youngsMPa: number, nu: number): number {
+  let sum = 0;
+  for (const { outerMm, thicknessMm, count } of layers) if (outerMm >= toMm - 1e-9) sum += count * thicknessMm ** 3;
+  return (sum * youngsMPa) / (12 * (1 - nu * nu));
 }

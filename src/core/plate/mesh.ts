@@ -6,6 +6,14 @@ export interface Plate {
   outerMm: number;
   thicknessMm: number;
   count: number;
+  /** Quick plates: shims taken to bend as one wherever they reach. Then thickness and count are those of a gap it would leave. */
+  layers?: readonly Shim[];
+}
+
+interface Shim {
+  outerMm: number;
+  thicknessMm: number;
+  count: number;
 }
 
 /** Unknowns at a node of a plate: lift and its slope, and, where plates stretch, the radial shift and its slope. */
@@ -42,7 +50,11 @@ export function meshOf(
 ): Mesh {
   const outerMm = Math.max(...plates.map((p) => p.outerMm));
   const edges = [
-    ...new Set([innerMm, outerMm, ...plates.map((p) => p.outerMm), ...edgesMm].filter((r) => r >= innerMm && r <= outerMm)),
+    ...new Set(
+      [innerMm, outerMm, ...plates.flatMap((p) => [p.outerMm, ...(p.layers ?? []).map((l) => l.outerMm)]), ...edgesMm].filter(
+        (r) => r >= innerMm && r <= outerMm,
+      ),
+    ),
   ].sort((a, b) => a - b);
   const aim = (outerMm - innerMm) / elements;
   const radii: number[] = [innerMm];

@@ -1,4 +1,4 @@
-import { addTo, banded, solveInPlace } from '../numerics/banded';
+import { addTo, banded, solveInPlace, timesInto } from '../numerics/banded';
 import type { Contact } from './contact';
 import { type Assembled, assemble, type Load, type Material } from './energy';
 import { CONTACT_STIFFNESS, MOST_BACKTRACKS, MOST_CONTACT_ROUNDS, MOST_NEWTON_STEPS, OVERLAP_TOLERANCE, STEP_TOLERANCE } from './limits';
@@ -36,11 +36,9 @@ export function solvePlates(
   const forcesN = begin ? begin.forcesN.slice() : new Float64Array(contacts.length);
   const into: Assembled = { energy: 0, gradient: new Float64Array(size), hessian: banded(size, band) };
   let stiffness = 0;
+  const elastic = elasticOf(mesh, material, load, into);
   const evaluate = (at: Float64Array) => {
-    into.energy = 0;
-    into.gradient.fill(0);
-    into.hessian.data.fill(0);
-    assemble(mesh, material, load, at, into);
+    elastic(at);
     if (stiffness === 0) stiffness = contactStiffness(into, contacts, band);
     for (let c = 0; c < contacts.length; c += 1) {
       const contact = contacts[c]!;
@@ -95,6 +93,28 @@ export function solvePlates(
     }
   }
   return { q, forcesN, status, newtonSteps, contactRounds: rounds, overlapMm };
+}
+
+/** Energy, gradient and Hessian of the plates alone, into `into`. Plates that do not stretch are linear: their matrix is assembled once. */
+function elasticOf(mesh: Mesh, material: Material, load: Load, into: Assembled): (at: Float64Array) => void {
+  const anew = (at: Float64Array) => {
+    into.energy = 0;
+    into.gradient.fill(0);
+    into.hessian.data.fill(0);
+    assemble(mesh, material, load, at, into);
+  };
+  if (mesh.perNode === 4) return anew;
+  anew(new Float64Array(mesh.size));
+  const [matrix, pushed] = [{ ...into.hessian, data: into.hessian.data.slice() }, into.gradient.slice()];
+  return (at) => {
+    into.hessian.data.set(matrix.data);
+    timesInto(matrix, at, into.gradient);
+    into.energy = 0;
+    for (let k = 0; k < at.length; k += 1) {
+      into.energy += at[k]! * (into.gradient[k]! / 2 + pushed[k]!);
+      into.gradient[k]! += pushed[k]!;
+    }
+  };
 }
 
 const largest = (x: Float64Array) => {

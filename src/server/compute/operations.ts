@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { loads } from '@/core/loads/loads';
 import { damper } from '@/core/damper/damper';
 import { oil } from '@/core/damper/oil';
+import { runSearch } from '@/core/damper/search';
 import { leverageOf } from '@/core/leverage/leverage';
 import { sag } from '@/core/measure/sag';
 import { ok, type Result, type Warning } from '@/core/result';
@@ -18,18 +19,16 @@ import { given, type WorkingStep } from '@/core/working';
 import {
   airSpringRequest,
   convertRequest,
-  damperRequest,
   leverageRequest,
   loadsRequest,
-  oilRequest,
   sagRequest,
   springEffectiveRequest,
   springFitRequest,
   springSelectRequest,
   springStackRequest,
   springWireRequest,
-  stackRequest,
 } from '@/schema/compute';
+import { damperRequest, oilRequest, stackRequest, stackSearchRequest } from '@/schema/computeDamper';
 import { type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
 
@@ -104,15 +103,42 @@ const OPERATIONS: Record<string, Operation> = {
   stack: operation(
     'A shim stack as plates in contact: lift, profile and stress under pressure, and the pressure that opens it.',
     stackRequest,
-    stack,
+    (r) => stack(r),
   ),
   damper: operation(
     'Damping force against shaft speed, where the pressure drops, cavitation and the authority of each clicker.',
     damperRequest,
-    damper,
+    (r) => damper(r),
+  ),
+  'stack-search': operation(
+    'Stacks that come closest to a target curve, from the shims on hand and those in the valve, ranked by fit, swaps and shims to buy.',
+    stackSearchRequest,
+    searched,
   ),
   oil: operation('Viscosity at a temperature and the viscosity index, from the figures at 40 and 100 °C.', oilRequest, oil),
 };
+
+function searched(r: z.output<typeof stackSearchRequest>): Result<Computed> {
+  const found = runSearch(r);
+  if (!found.ok) return found;
+  const best = found.value.suggestions[0];
+  return ok({
+    ...found.value,
+    warnings: best ? [] : [{ code: 'no-stack-found', path: ['limits'] }],
+    working: best
+      ? [
+          {
+            label: 'Miss of the best stack',
+            formula: '√(mean of ((F − target) / target)²)',
+            inputs: [given('stacks tried', r.tries, '', 'computed'), given('speeds', r.target.length, '')],
+            result: best.fitError,
+            unit: '',
+            source: 'simulated annealing; plates solved in full',
+          },
+        ]
+      : [],
+  });
+}
 
 function leverageOver(r: z.output<typeof leverageRequest>): Result<Computed> {
   const lever = leverageOf(r, Math.max(...r.atWheelMm, 1));

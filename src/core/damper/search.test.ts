@@ -1,0 +1,145 @@
+import { stack } from '../plate/stack';
+import type { DamperRequest } from './damper';
+import { damper } from './damper';
+import { runSearch, type SearchRequest, stackSearch } from './search';
+import { crossovers, merged, pieces, shimsBeyond } from './shims';
+import { criticalAtShaft, DAMPING_TEMPLATES, rescaledCurve, type Sprung, TARGET_SPEEDS, templateCurve, zetaOf } from './target';
+import { rememberedLifts, valveOf } from './valve';
+
+const CD = { port: 0.7, curtain: 0.7, bleed: 0.7 };
+const shim = (diameterMm: number, thicknessMm: number, count = 1) => ({ diameterMm, thicknessMm, count });
+const valve = (shims: ReturnType<typeof shim>[], bleedAreaMm2: number) => ({
+  portAreaMm2: 200,
+  bleedAreaMm2,
+  edgeDiameterMm: 40,
+  cd: CD,
+  stack: {
+    shims,
+    clampDiameterMm: 18,
+    pressureZoneMm: { inner: 24, outer: 37 },
+    dishMm: 0,
+    youngsModulusGPa: 206,
+    poisson: 0.3,
+    theory: 'vonKarman' as const,
+  },
+});
+const PRESENT = [shim(40, 0.2, 4), shim(36, 0.2), shim(32, 0.2), shim(26, 0.25), shim(22, 0.3)];
+const WANTED = [shim(40, 0.2, 5), shim(36, 0.2, 2), shim(32, 0.2), shim(26, 0.25), shim(22, 0.3)];
+const withStack = (shims: ReturnType<typeof shim>[]): Omit<DamperRequest, 'velocitiesMPerS'> => ({
+  boreMm: 46,
+  rodMm: 16,
+  gasPressureMPa: 1.2,
+  oil: { densityKgPerM3: 850, cSt: 14 },
+  piston: { compression: valve(shims, 3), rebound: valve(PRESENT, 2) },
+  base: { ...valve([], 3), portAreaMm2: 0, stack: null },
+});
+const SPEEDS = [0.05, 0.2, 0.7, 1.6, 3];
+const lifts = rememberedLifts();
+const curveOf = (shims: ReturnType<typeof shim>[]) => {
+  const found = damper({ ...withStack(shims), velocitiesMPerS: SPEEDS }, lifts);
+  if (!found.ok) throw new Error(found.issue.code);
+  return SPEEDS.map((mPerS, i) => ({ mPerS, forceN: found.value.compressionN[i]! }));
+};
+const REQUEST: SearchRequest = {
+  damper: withStack(PRESENT),
+  free: 'compression',
+  target: curveOf(WANTED),
+  shims: [shim(40, 0.2, 3), shim(36, 0.2, 2), shim(40, 0.15, 2), shim(28, 0.1, 2), shim(32, 0.2, 1)],
+  limits: { leastFaceShims: 2, mostShims: 14, mostCrossovers: 1, mostStressMPa: 3000, mostSwapped: null, mayBuy: false },
+  seed: 3,
+  tries: 500,
+};
+const value = <T>(r: { ok: true; value: T } | { ok: false; issue: unknown }): T => {
+  if (!r.ok) throw new Error(JSON.stringify(r.issue));
+  return r.value;
+};
+
+describe('the search', () => {
+  const found = value(runSearch(REQUEST));
+
+  test('finds its way back to a stack whose curve is the target, and says what goes in and out', () => {
+    const [best] = found.suggestions;
+    expect(found.presentFitError).toBeGreaterThan(0.08);
+    expect(best!.fitError).toBeLessThan(0.02);
+    // The curve of a suggestion is the damper's own, solved in full, not the quick one.
+    expect(best!.curve.map((p) => p.forceN)).toEqual(curveOf(best!.shims).map((p) => expect.closeTo(p.forceN, 6) as number));
+    expect(shimsBeyond([...PRESENT, ...best!.added], best!.removed)).toEqual(shimsBeyond(best!.shims, []));
+  });
+
+  test('keeps to the drawer, to the limits, and to its seed', () => {
+    for (const s of found.suggestions) {
+      expect(s.missing).toEqual([]);
+      expect(shimsBeyond(s.added, REQUEST.shims)).toEqual([]);
+      expect(pieces(s.shims)).toBeLessThanOrEqual(14);
+      expect(crossovers(s.shims)).toBeLessThanOrEqual(1);
+    }
+    expect(value(runSearch(REQUEST))).toEqual(found);
+  });
+
+  test('least change: with one swap allowed every suggestion keeps to it, and the least change stands beside the best fit anyway', () => {
+    const one = value(runSearch({ ...REQUEST, tries: 200, limits: { ...REQUEST.limits, mostSwapped: 1 } }));
+    expect(one.suggestions.length).toBeGreaterThan(0);
+    expect(Math.max(...one.suggestions.map((s) => s.swapped))).toBe(1);
+    expect(found.suggestions.some((s) => s.swapped === 1)).toBe(true);
+  });
+
+  test('tells how far it is and can be left at any step', () => {
+    const search = stackSearch(REQUEST);
+    const step = search.next();
+    expect(!step.done && [step.value.tried, step.value.of]).toEqual([100, 500]);
+  });
+
+  test('a valve without a stack has nothing to search from', () => {
+    const bare = { ...REQUEST, free: 'base' as const };
+    expect(runSearch(bare)).toMatchObject({ ok: false, issue: { code: 'no-stack', path: ['free'] } });
+  });
+});
+
+describe('shims and lifts', () => {
+  test('a crossover is where a stack steps out again; equal neighbours are one group', () => {
+    expect(crossovers([shim(40, 0.2, 2), shim(26, 0.1), shim(38, 0.2), shim(30, 0.2)])).toBe(1);
+    expect(merged([shim(40, 0.2), shim(40, 0.2, 2), shim(30, 0.2)])).toEqual([shim(40, 0.2, 3), shim(30, 0.2)]);
+  });
+
+  test('a coarse mesh gives the lift a curve is made of to a thousandth', () => {
+    const request = { ...valve(PRESENT, 1).stack, pressuresMPa: [0.3, 1, 2.5] };
+    const [fine, coarse] = [value(stack(request)), value(stack(request, 14))];
+    fine.edgeLiftMm.forEach((mm, i) => expect(coarse.edgeLiftMm[i]! / mm).toBeCloseTo(1, 3));
+  });
+
+  test('a sprung poppet stays shut up to its spring’s preload over its seat, and gives with its rate beyond', () => {
+    const poppet = { seatDiameterMm: 10, springPreloadN: 40, springRateNPerMm: 8, mostLiftMm: 1.5 };
+    const made = value(
+      valveOf({ portAreaMm2: 60, bleedAreaMm2: 2, stack: null, poppet, edgeDiameterMm: 10, cd: CD }, { densityKgPerM3: 850, cSt: 12 }),
+    );
+    const opens = 40 / ((Math.PI / 4) * 100);
+    const shut = 2 * 0.7 * Math.sqrt((2e6 * opens * 0.99) / 850) * 1000;
+    expect(made.at(shut).liftMm).toBe(0);
+    const open = made.at(shut * 4);
+    expect(open.liftMm).toBeCloseTo(((open.curtainMPa - opens) * (Math.PI / 4) * 100) / 8, 6);
+    expect(made.at(1e7).liftMm).toBe(1.5);
+  });
+});
+
+describe('targets', () => {
+  const REAR: Sprung = { wheelRateNPerMm: 12, massKg: 140, leverage: 2.6, dampers: 1 };
+
+  test('critical damping by hand: 2√(k·m) at the wheel, times the leverage squared at the shaft', () => {
+    expect(criticalAtShaft(REAR)).toBeCloseTo(2 * Math.sqrt(12_000 * 140) * 2.6 ** 2, 9);
+    expect(criticalAtShaft({ ...REAR, dampers: 2 })).toBeCloseTo(criticalAtShaft(REAR) / 2, 9);
+  });
+
+  test('a template has its ratio below the knee and its share of the slope beyond', () => {
+    const side = DAMPING_TEMPLATES[0]!.rebound;
+    const curve = templateCurve(side, REAR, [0.1, side.kneeMPerS, 2]);
+    expect(zetaOf(curve[0]!.forceN, 0.1, REAR)).toBeCloseTo(side.zeta, 12);
+    expect((curve[2]!.forceN - curve[1]!.forceN) / (2 - side.kneeMPerS)).toBeCloseTo(side.highShare * side.zeta * criticalAtShaft(REAR), 9);
+    expect(TARGET_SPEEDS.length).toBe(templateCurve(side, REAR).length);
+  });
+
+  test('twice the rate and twice the mass want twice the force; nothing changed wants the same', () => {
+    const curve = [{ mPerS: 0.4, forceN: 500 }];
+    expect(rescaledCurve(curve, REAR, { ...REAR, wheelRateNPerMm: 24, massKg: 280 })[0]!.forceN).toBeCloseTo(1000, 9);
+    expect(rescaledCurve(curve, REAR, REAR)).toEqual(curve);
+  });
+});

@@ -1,0 +1,95 @@
+/** What damping the shop aims at: ratios of critical, a knee and a slope beyond it, for each direction. */
+export interface DampingTemplate {
+  id: string;
+  name: string;
+  creed: string;
+  origin: string;
+  compression: DampingSide;
+  rebound: DampingSide;
+  /** Half-width of the band drawn round the target, as a share of it. */
+  bandShare: number;
+}
+
+export interface DampingSide {
+  /** Share of critical damping below the knee. */
+  zeta: number;
+  kneeMPerS: number;
+  /** Slope beyond the knee as a share of the slope below it. */
+  highShare: number;
+}
+
+/** One point of a target curve: shaft speed and force of the damping alone. */
+export interface TargetPoint {
+  mPerS: number;
+  forceN: number;
+}
+
+/** Speeds at which targets are given and stacks are judged, m/s at the shaft: from the rider's movements to square edges. */
+export const TARGET_SPEEDS = [0.05, 0.1, 0.2, 0.4, 0.7, 1.1, 1.6, 2.2, 3] as const;
+
+const MEMORY = 'from memory';
+
+/** Templates the Shop book begins with. From memory: general texts put road vehicles at 0.2 to 0.4 overall with rebound 1.5 to 3 times compression. */
+export const DAMPING_TEMPLATES: readonly DampingTemplate[] = [
+  {
+    id: 'soft-and-damped',
+    name: 'Soft spring, more damping',
+    creed: 'The softest spring that holds the load, held down by its valves.',
+    origin: MEMORY,
+    compression: { zeta: 0.26, kneeMPerS: 0.25, highShare: 0.45 },
+    rebound: { zeta: 0.5, kneeMPerS: 0.3, highShare: 0.6 },
+    bandShare: 0.12,
+  },
+  {
+    id: 'stiff-and-free',
+    name: 'Stiff spring, free valve',
+    creed: 'The spring carries the hits; the valves let the wheel move.',
+    origin: MEMORY,
+    compression: { zeta: 0.16, kneeMPerS: 0.2, highShare: 0.35 },
+    rebound: { zeta: 0.34, kneeMPerS: 0.25, highShare: 0.5 },
+    bandShare: 0.12,
+  },
+  {
+    id: 'paved',
+    name: 'Paved roads',
+    creed: 'Firm while slow for a quiet chassis, free on square edges.',
+    origin: MEMORY,
+    compression: { zeta: 0.22, kneeMPerS: 0.12, highShare: 0.3 },
+    rebound: { zeta: 0.48, kneeMPerS: 0.2, highShare: 0.5 },
+    bandShare: 0.12,
+  },
+];
+
+export interface Sprung {
+  /** Vertical wheel rate, N/mm. */
+  wheelRateNPerMm: number;
+  /** Mass carried at this end with the rider, kg. */
+  massKg: number;
+  /** Wheel travel over shaft stroke at the rider sag; of a fork 1/cos ε. */
+  leverage: number;
+  /** Dampers side by side. */
+  dampers: number;
+}
+
+/** Critical damping of one damper at its shaft, N·s/m: c_c = 2√(k_w·m), times the leverage squared. Source: Dixon, The Shock Absorber Handbook (from memory). */
+export const criticalAtShaft = ({ wheelRateNPerMm, massKg, leverage, dampers }: Sprung): number =>
+  (2 * Math.sqrt(wheelRateNPerMm * 1000 * massKg) * leverage ** 2) / dampers;
+
+/** A target curve from a template: ζ·c_c up to the knee, a share of that slope beyond it. Forces N at the shaft. */
+export function templateCurve(
+  { zeta, kneeMPerS, highShare }: DampingSide,
+  sprung: Sprung,
+  speeds: readonly number[] = TARGET_SPEEDS,
+): TargetPoint[] {
+  const slope = zeta * criticalAtShaft(sprung);
+  return speeds.map((v) => ({ mPerS: v, forceN: slope * (v <= kneeMPerS ? v : kneeMPerS + highShare * (v - kneeMPerS)) }));
+}
+
+/** The curve the machine has, scaled as critical damping changes with spring and mass: the first target for a heavier rider or a new spring. */
+export function rescaledCurve(curve: readonly TargetPoint[], was: Sprung, now: Sprung): TargetPoint[] {
+  const factor = criticalAtShaft(now) / criticalAtShaft(was);
+  return curve.map(({ mPerS, forceN }) => ({ mPerS, forceN: forceN * factor }));
+}
+
+/** Share of critical damping a force at a shaft speed stands for. */
+export const zetaOf = (forceN: number, mPerS: number, sprung: Sprung): number => forceN / mPerS / criticalAtShaft(sprung);
