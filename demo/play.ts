@@ -6,6 +6,7 @@ import type { Answer } from '@/server/answer';
 import { addSpring, addTechnician, importSprings, measureSpring } from '@/server/drawers';
 import { recordJobEntry } from '@/server/record';
 import { correctRebuild, signRebuild } from '@/server/sign';
+import { moveShims } from '@/server/shims';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench } from '@/server/views';
 import { type Fitted, noise, tapeReadings } from './readings';
@@ -154,10 +155,22 @@ async function stockTheDrawers(): Promise<void> {
   );
 }
 
+/** Shims counted into their drawers: some sizes plenty, some few, some none, the same each time. */
+async function countTheShims(): Promise<void> {
+  for (const { inner, diameters, thicknesses, from } of scenario.shims)
+    for (const [i, diameter] of diameters.entries())
+      for (const [k, thickness] of thicknesses.entries()) {
+        const count = Math.max(0, from + ((i * 5 + k * 3) % 7) - 2);
+        const move = { inner: Number(inner), diameter, thickness, count, kind: 'counted' as const, note: 'first count', jobId: null };
+        if (count > 0) get(await moveShims(move), `${diameter} × ${thickness}`);
+      }
+}
+
 async function play(): Promise<void> {
   const technicians = new Map<string, number>();
   for (const name of scenario.technicians) technicians.set(name, get(await addTechnician(name), name).id);
   await stockTheDrawers();
+  await countTheShims();
   const machines = new Map<string, number>();
   const customers = new Map<string, number>();
   const inOrder = [...scenario.jobs].sort((a, b) => b.takenInDaysAgo - a.takenInDaysAgo);

@@ -47,10 +47,19 @@ export interface DemoSpring {
   really?: number;
 }
 
-export const { technicians, machines, springs, supplier, jobs } = scenario as unknown as {
+/** A drawer of shims for one post: every diameter in every thickness, as many as the drawer happens to hold. */
+export interface DemoShims {
+  inner: string;
+  diameters: number[];
+  thicknesses: number[];
+  from: number;
+}
+
+export const { technicians, machines, springs, supplier, shims, jobs } = scenario as unknown as {
   technicians: string[];
   machines: DemoMachine[];
   springs: DemoSpring[];
+  shims: DemoShims[];
   supplier: { name: string; daysAgo: number; fileName: string };
   jobs: DemoJob[];
 };

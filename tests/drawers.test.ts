@@ -152,10 +152,10 @@ test('a school changed in the Shop book is a new version with its reason; the ot
   };
   get((await change({ rule: { kind: 'preload-share', share: 0.12, tolerance: 0.02 } }))!);
   const versions = await schoolVersions();
-  expect(versions.find((v) => v.school.id === 'preload-share')).toMatchObject({
+  expect(versions.find((v) => v.page.id === 'preload-share')).toMatchObject({
     versions: 1,
     reason: 'our racers run more',
-    school: { rule: { share: 0.12 } },
+    page: { rule: { share: 0.12 } },
   });
   expect(versions.filter((v) => v.versions === 0)).toHaveLength(SCHOOLS.length - 1);
   expect(change({}, ' ')).toBeNull();

@@ -42,6 +42,7 @@ export type IssueCode =
   | 'valve-closed'
   | 'no-stack'
   | 'shims-unreadable'
+  | 'target-not-rising'
   | 'clamp-too-wide'
   | 'zone-off-face'
   | 'stop-below-dish'

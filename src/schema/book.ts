@@ -25,12 +25,14 @@ const windowRow = z
 const degrees = z.number().min(-45).max(45);
 const range = z.tuple([degrees, degrees]).refine(([a, b]) => a < b, { params: { code: 'range-order' } });
 
+const id = z
+  .string()
+  .regex(/^[a-z0-9-]+$/)
+  .max(60);
+
 export const schoolPage = z.strictObject({
   version: z.literal('school/1'),
-  id: z
-    .string()
-    .regex(/^[a-z0-9-]+$/)
-    .max(60),
+  id,
   name: text(80),
   creed: text(300),
   origin: text(300),
@@ -45,3 +47,35 @@ export const schoolPage = z.strictObject({
 export type SchoolPage = z.output<typeof schoolPage>;
 
 export const schoolRequest = z.strictObject({ page: schoolPage, reason: text(500) });
+
+const dampingSide = z.strictObject({
+  zeta: z.number().positive().max(2),
+  kneeMPerS: z.number().positive().max(5),
+  highShare: z.number().positive().max(3),
+});
+export const dampingPage = z.strictObject({
+  version: z.literal('damping/1'),
+  id,
+  name: text(80),
+  creed: text(300),
+  origin: text(300),
+  compression: dampingSide,
+  rebound: dampingSide,
+  bandShare: share,
+});
+export const dampingRequest = z.strictObject({ page: dampingPage, reason: text(500) });
+
+export const oilPage = z
+  .strictObject({
+    version: z.literal('oil/1'),
+    id,
+    name: text(80),
+    cSt40: z.number().positive().max(2000),
+    cSt100: z.number().min(0.5).max(500),
+    densityKgPerM3: z.number().min(500).max(1300),
+    origin: text(300),
+  })
+  .superRefine((page, ctx) => {
+    if (page.cSt40 <= page.cSt100) ctx.addIssue({ code: 'custom', path: ['cSt40'], params: { code: 'oil-order', data: {} } });
+  });
+export const oilPageRequest = z.strictObject({ page: oilPage, reason: text(500) });

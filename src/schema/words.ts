@@ -64,6 +64,7 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'rod-fills-bore': (d) => `The rod must be thinner than the bore of ${mm(d.bore)}.`,
   'valve-closed': () => 'Neither port nor bleed lets oil through here. Open one of them.',
   'no-stack': () => 'This valve has no shim stack to begin from. Type the shims as found first.',
+  'target-not-rising': () => 'Write speeds from slow to fast, each with a force above nothing.',
   'shims-unreadable': (d) =>
     `Line ${d.line} (“${d.text}”) is no shim. Write diameter × thickness × count, for example 40 × 0.20 × 2, one size a line.`,
   'clamp-too-wide': (d) => `The face shim must reach beyond the clamp of ${mm(d.clamp)}.`,
@@ -88,6 +89,9 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'nothing-recorded': () => 'Nothing is recorded as fitted yet. Record the rebuild before signing it.',
   'nothing-to-undo': () => 'There is nothing to undo in this job.',
   'already-exists': (d) => `${d.what} is already in the book.`,
+  'too-few-in-drawer': (d) => `Only ${d.there} of this size lie in the drawer. Count them first if there are more.`,
+  'shim-no-ring': () => 'The outer diameter must be greater than the inner one.',
+  'nothing-to-move': () => 'Say how many: at least one.',
   'handed-back': () => 'The machine has been handed back.',
 };
 

@@ -1,37 +1,72 @@
 import type { z } from 'zod';
+import { type OilGrade, OILS } from '@/core/damper/oils';
+import { DAMPING_TEMPLATES, type DampingTemplate } from '@/core/damper/target';
 import { type School, SCHOOLS } from '@/core/spring/schools';
 import { db, type Sql } from '@/db/client';
 import { manyPages, noneNewPage } from '@/db/queries/book';
-import { schoolPage, type schoolRequest } from '@/schema/book';
+import { dampingPage, type dampingRequest, oilPage, type oilPageRequest, schoolPage, type schoolRequest } from '@/schema/book';
 import { type Answer, missing, Refusal } from './answer';
 import { inTransaction } from './transaction';
 
-export interface SchoolVersion {
-  school: School;
-  /** 0: as the book began. */
+/** A page of the book in its newest version; `versions` is 0 as the book began. */
+export interface Version<T> {
+  page: T;
   versions: number;
   reason: string;
   at: string | null;
 }
 
-/** The shop's schools: what the book began with, each in its newest version. A page that no longer reads is a fault, not passed over. */
-export async function schoolVersions(sql?: Sql): Promise<SchoolVersion[]> {
-  const pages = await manyPages(sql ?? (await db()), 'school');
-  return SCHOOLS.map((shipped) => {
-    const page = pages.find((p) => p.key === shipped.id);
-    if (!page) return { school: shipped, versions: 0, reason: '', at: null };
-    const { version: _version, ...school } = schoolPage.parse(page.document);
-    return { school, versions: page.versions, reason: page.reason, at: page.at };
-  });
+/** What the book began with, each page in its newest version, then the pages the shop has added. A page that no longer reads is a fault, not passed over. */
+async function versionsOf<T extends { id: string }>(
+  sql: Sql | undefined,
+  kind: string,
+  shipped: readonly T[],
+  read: (document: unknown) => T,
+): Promise<Version<T>[]> {
+  const pages = await manyPages(sql ?? (await db()), kind);
+  const newest = new Map(pages.map((p) => [p.key, { page: read(p.document), versions: p.versions, reason: p.reason, at: p.at }]));
+  const began = shipped.map((page) => newest.get(page.id) ?? { page, versions: 0, reason: '', at: null });
+  return [...began, ...[...newest.values()].filter((v) => !shipped.some((s) => s.id === v.page.id))];
 }
 
-export const schoolsOfShop = async (sql?: Sql): Promise<School[]> => (await schoolVersions(sql)).map((v) => v.school);
+const withoutVersion =
+  <T extends { version: string }>(schema: { parse(document: unknown): T }) =>
+  (document: unknown): Omit<T, 'version'> => {
+    const { version: _version, ...page } = schema.parse(document);
+    return page;
+  };
+
+export const schoolVersions = (sql?: Sql): Promise<Version<School>[]> => versionsOf(sql, 'school', SCHOOLS, withoutVersion(schoolPage));
+export const dampingVersions = (sql?: Sql): Promise<Version<DampingTemplate>[]> =>
+  versionsOf(sql, 'damping', DAMPING_TEMPLATES, withoutVersion(dampingPage));
+export const oilVersions = (sql?: Sql): Promise<Version<OilGrade>[]> => versionsOf(sql, 'oil', OILS, withoutVersion(oilPage));
+
+export const oilsOfShop = async (): Promise<OilGrade[]> => (await oilVersions()).map((v) => v.page);
+export const dampingOfShop = async (): Promise<DampingTemplate[]> => (await dampingVersions()).map((v) => v.page);
+export const schoolsOfShop = async (sql?: Sql): Promise<School[]> => (await schoolVersions(sql)).map((v) => v.page);
 
 /** Records a new version of a school, with its reason; the old ones stay in the book. */
 export async function changeSchool({ page, reason }: z.output<typeof schoolRequest>): Promise<Answer<{ id: string }>> {
   return inTransaction(async (sql) => {
     if (!SCHOOLS.some((s) => s.id === page.id)) throw new Refusal(missing('school'));
     await noneNewPage(sql, 'school', page.id, page, reason);
+    return { id: page.id };
+  });
+}
+
+/** Records a new version of a damping template. */
+export async function changeDamping({ page, reason }: z.output<typeof dampingRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    if (!DAMPING_TEMPLATES.some((t) => t.id === page.id)) throw new Refusal(missing('damping template'));
+    await noneNewPage(sql, 'damping', page.id, page, reason);
+    return { id: page.id };
+  });
+}
+
+/** Records an oil, new or changed; the old figures stay in the book. */
+export async function changeOil({ page, reason }: z.output<typeof oilPageRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    await noneNewPage(sql, 'oil', page.id, page, reason);
     return { id: page.id };
   });
 }

@@ -4,11 +4,12 @@ import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStand
 import { manyMachines, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
+import { manyShims } from '@/db/queries/shims';
 import { manyListedSprings, maybeOneSpring } from '@/db/queries/springs';
 import type { Entries, Entry } from '@/schema/entry';
 import { nextStep, stageLines } from '@/schema/facts/stages';
 import { numberOf, textOf } from '@/schema/facts/read';
-import { schoolsOfShop } from './book';
+import { dampingOfShop, oilsOfShop, schoolsOfShop } from './book';
 import { machineName } from './find';
 import { currentEntries } from './record';
 
@@ -74,6 +75,9 @@ export async function bench(jobId: number) {
     lastKnown: byField(await manyLastKnown(base, machine.id, jobId)),
     springs,
     schools: await schoolsOfShop(base),
+    shims: await manyShims(base),
+    oils: await oilsOfShop(),
+    templates: await dampingOfShop(),
     technicians: await manyTechnicians(base),
     signed: signed.map(({ id, corrects, reason, technician, signedAt, digest, document }) => ({
       id,

@@ -1,10 +1,11 @@
 import type { Metadata } from 'next';
 import { listSprings } from '@/server/drawers';
+import { listShims } from '@/server/shims';
 import { Drawers } from '@/ui/drawers/Drawers';
 
 export const metadata: Metadata = { title: 'Drawers' };
 export const dynamic = 'force-dynamic';
 
 export default async function DrawersPage() {
-  return <Drawers springs={await listSprings()} />;
+  return <Drawers springs={await listSprings()} shims={await listShims()} />;
 }

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { schoolVersions } from '@/server/book';
+import { dampingVersions, oilVersions, schoolVersions } from '@/server/book';
 import { listTechnicians } from '@/server/drawers';
 import { ShopBook } from '@/ui/drawers/ShopBook';
 
@@ -7,5 +7,12 @@ export const metadata: Metadata = { title: 'Shop book' };
 export const dynamic = 'force-dynamic';
 
 export default async function ShopBookPage() {
-  return <ShopBook technicians={await listTechnicians()} schools={await schoolVersions()} />;
+  return (
+    <ShopBook
+      technicians={await listTechnicians()}
+      schools={await schoolVersions()}
+      damping={await dampingVersions()}
+      oils={await oilVersions()}
+    />
+  );
 }

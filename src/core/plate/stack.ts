@@ -43,6 +43,8 @@ export interface StackResult {
   profileMm: Profile[];
   /** Largest bending-and-stretching stress in any shim, at each pressure. */
   maxStressMPa: number[];
+  /** The same for every pressure, in the order asked; only where `everyProfile` was asked. */
+  profilesMm?: Profile[][];
   /** Pressure at which a preloaded stack leaves its seat; 0 without a dish. */
   openingPressureMPa: number;
   solver: { status: Solution['status']; newtonSteps: number; contactRounds: number };
@@ -222,11 +224,12 @@ function openingMPa(model: Model, dishMm: number): number | null {
  * A shim stack as plates in contact: annular plates clamped at the clamp shim, pressure on the port zone of the face shim, frictionless one-sided contact,
  * gaps from crossover shims, dish and lift stop.
  * @param elements over the longest overhang; fewer where a lift to a thousandth will do
+ * @param everyProfile the shims' shapes at every pressure, for a figure
  * @returns lifts mm, stresses MPa, opening pressure MPa
  * Errors: clamp-too-wide (a shim does not reach beyond the clamp, or the pressure zone does not lie on the face shim), stack-not-solved (data `pressure`).
  * Source: Timoshenko and Woinowsky-Krieger; von Kármán's equations by their energy; checks in docs/methods.md.
  */
-export function stack(request: StackRequest, elements = ELEMENTS): Result<StackResult> {
+export function stack(request: StackRequest, elements = ELEMENTS, everyProfile = false): Result<StackResult> {
   const { shims, clampDiameterMm, pressureZoneMm, pressuresMPa } = request;
   const face = shims[0]!;
   if (face.diameterMm <= clampDiameterMm) return err('clamp-too-wide', ['shims', 0, 'diameterMm'], { clamp: clampDiameterMm });
@@ -269,6 +272,7 @@ export function stack(request: StackRequest, elements = ELEMENTS): Result<StackR
     edgeLiftMm,
     profileMm: profilesOf(model, byPressure.get(finalIndex)!.q, shims),
     maxStressMPa,
+    ...(everyProfile ? { profilesMm: pressuresMPa.map((_, i) => profilesOf(model, byPressure.get(i)!.q, shims)) } : {}),
     openingPressureMPa: opening,
     solver: { status: 'solved', newtonSteps, contactRounds },
     warnings,

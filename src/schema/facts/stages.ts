@@ -76,8 +76,8 @@ const LINES: Record<Stage, (known: Known) => Pick<StageLine, 'state' | 'line'>> 
     lineOf(
       Object.keys(entries).some((f) => f.startsWith('valves.')),
       [
-        [textOf(entries, 'valves.rear.specified') !== '', 'rear not specified'],
-        [textOf(entries, 'valves.front.specified') !== '', 'front not specified'],
+        [specified(entries, 'rear'), 'rear not specified'],
+        [specified(entries, 'front'), 'front not specified'],
       ],
     ),
   rebuild: ({ entries, signed }) =>
@@ -122,3 +122,9 @@ export function nextStep(lines: StageLine[]): { stage: Stage; action: string } {
   const stage = open?.stage ?? 'ride';
   return { stage, action: NEXT[stage] };
 }
+
+/** Something is written to be fitted at this end: a stack, or words. */
+const specified = (entries: Entries, end: 'rear' | 'front') =>
+  Object.entries(entries).some(
+    ([field, e]) => e.text !== '' && (field.startsWith(`valves.${end}.fit.`) || field === `valves.${end}.specified`),
+  );

@@ -1,5 +1,6 @@
 import { parseQuantity } from '@/core/units/parse';
 import { firstNotRising, type ForcePoint } from '@/core/spring/law';
+import type { Shim } from '@/core/plate/stack';
 import { err, ok, type Result } from '@/core/result';
 
 /** A bare number as people and spreadsheets write it, with a decimal comma or point; NaN where it is none. */
@@ -35,3 +36,30 @@ export function forceTableIn(written: string): Result<ForcePoint[]> {
   const points = pairs.value.map(([deflectionMm, forceN]) => ({ deflectionMm, forceN }));
   return firstNotRising(points) < 0 ? ok(points) : err('force-table-order', []);
 }
+
+/**
+ * A shim stack as it is written at the bench, from the piston face out: diameter × thickness, and × count where there is more than one; a size a line, or parted by
+ * semicolons or by commas with a blank.
+ * Errors: shims-unreadable (data `line`, `text`), too-few.
+ */
+export function shimsIn(written: string): Result<Shim[]> {
+  const parts = written
+    .split(/\r?\n|;|,\s+/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '');
+  const shims: Shim[] = [];
+  for (const [i, part] of parts.entries()) {
+    const numbers = part.split(/\s*[×x*]\s*/i).map(numberIn);
+    const [diameterMm, thicknessMm, count = 1] = numbers;
+    const sound = numbers.length >= 2 && numbers.length <= 3 && numbers.every((n) => Number.isFinite(n) && n > 0);
+    if (!sound || !Number.isInteger(count) || count > 60 || thicknessMm! > 3 || diameterMm! > 100 || thicknessMm! >= diameterMm!)
+      return err('shims-unreadable', [i], { line: i + 1, text: part.slice(0, 40) });
+    shims.push({ diameterMm: diameterMm!, thicknessMm: thicknessMm!, count });
+  }
+  return shims.length > 0 ? ok(shims) : err('too-few', []);
+}
+
+/** A stack as text, one size a line; shimsIn reads it back. */
+export const shimText = ({ diameterMm, thicknessMm, count }: Shim): string =>
+  `${diameterMm} × ${thicknessMm.toFixed(2)}${count === 1 ? '' : ` × ${count}`}`;
+export const shimsText = (shims: readonly Shim[]): string => shims.map(shimText).join('\n');

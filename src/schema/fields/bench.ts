@@ -67,17 +67,6 @@ const springFields = (end: End): FieldDef[] => [
   text(`springs.${end}.reason`, 'Reason for the choice', { end, maxLength: 500, lines: 2 }),
 ];
 
-export const VALVES_FIELDS: FieldDef[] = (['rear', 'front'] as const).flatMap((end) => [
-  text(`valves.${end}.found`, `${NAME[end]} stacks as found`, {
-    end,
-    maxLength: 1000,
-    lines: 3,
-    hint: 'from the piston out, diameter × thickness × count',
-  }),
-  text(`valves.${end}.specified`, `${NAME[end]} stacks to fit`, { end, maxLength: 1000, lines: 3 }),
-  text(`valves.${end}.reason`, `${NAME[end]}, reason`, { end, maxLength: 500, lines: 2 }),
-]);
-
 export const PART_ITEM: FieldDef[] = [
   text('part.n.name', 'Part', { maxLength: 120 }),
   text('part.n.quantity', 'Quantity', { maxLength: 40 }),

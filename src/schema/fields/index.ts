@@ -1,5 +1,6 @@
 import { ASK_FIELDS } from './ask';
-import { JOB_FIELDS, MEASURE_FIELDS, REASON_FIELDS, REBUILD_FIELDS, RIDE_FIELDS, SET_FIELDS, SPRINGS_FIELDS, VALVES_FIELDS } from './bench';
+import { JOB_FIELDS, MEASURE_FIELDS, REASON_FIELDS, REBUILD_FIELDS, RIDE_FIELDS, SET_FIELDS, SPRINGS_FIELDS } from './bench';
+import { VALVES_FIELDS } from './damper';
 import type { FieldDef } from './kinds';
 import { MACHINE_FIELDS } from './machine';
 

@@ -44,7 +44,7 @@ export type FieldDef = QuantityField | CountField | ChoiceField | TextField;
 
 type More = Partial<Pick<Common, 'hint' | 'end'>>;
 
-const quantity =
+export const quantity =
   (dimension: Dimension, metric: string, imperial: string, decimals: number) =>
   (key: string, label: string, hard: readonly [number, number], usual: readonly [number, number], more: More = {}): QuantityField => ({
     kind: 'quantity',

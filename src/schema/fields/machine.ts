@@ -1,3 +1,4 @@
+import { MACHINE_DAMPERS } from './damper';
 import { angle, choice, count, distance, type FieldDef, length, mass, rate, text, volume } from './kinds';
 
 const KM = 1e6;
@@ -127,4 +128,5 @@ export const MACHINE_FIELDS = [
   ...MACHINE_CASE_ITEM,
   ...MACHINE_LEVERAGE,
   ...MACHINE_AIR_AND_STOPS,
+  ...MACHINE_DAMPERS,
 ];

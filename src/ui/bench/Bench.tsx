@@ -23,7 +23,7 @@ import { Rail } from './Rail';
 import { post, sendTo } from './send';
 import { SetStage } from './SetStage';
 import { SpringsStage } from './springs/SpringsStage';
-import { ValvesStage } from './ValvesStage';
+import { ValvesStage } from './valves/ValvesStage';
 
 const STAGE_SHEETS: Record<Stage, ComponentType> = {
   ask: AskStage,

@@ -1,6 +1,9 @@
 'use client';
 import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
 import type { School } from '@/core/spring/schools';
+import type { OilGrade } from '@/core/damper/oils';
+import type { DampingTemplate } from '@/core/damper/target';
+import type { DrawerShim } from '@/schema/shims';
 import type { Entries } from '@/schema/entry';
 import { chosenOf, type ListedSpring, offersOf } from '@/schema/facts/listed';
 import { useFieldStore, useLive } from '../fields/context';
@@ -27,6 +30,10 @@ export interface BenchData {
   springs: ListedSpring[];
   /** The shop's schools, each in its newest version. */
   schools: School[];
+  /** In the drawer. */
+  shims: DrawerShim[];
+  oils: OilGrade[];
+  templates: DampingTemplate[];
   technicians: { id: number; name: string }[];
   signed: SignedLine[];
   setupId: number | null;

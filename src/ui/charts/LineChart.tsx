@@ -12,6 +12,15 @@ export interface Line {
   marks?: boolean;
 }
 
+/** A filled band between two lines: a target, the reach of a clicker. */
+export interface Band {
+  name: string;
+  /** x, low, high. */
+  points: readonly (readonly [number, number, number])[];
+  colour: string;
+  opacity: number;
+}
+
 export interface Level {
   name: string;
   value: number;
@@ -21,9 +30,11 @@ interface Props {
   /** Said to those who do not see it. */
   description: string;
   lines: readonly Line[];
+  bands?: readonly Band[];
   levels?: readonly Level[];
   x: { name: string; unit: string; max?: number };
-  y: { name: string; unit: string; min?: number };
+  /** `magnitude`: the sign is only a direction; figures are shown without it. */
+  y: { name: string; unit: string; min?: number; magnitude?: boolean };
   height: number;
 }
 
@@ -48,7 +59,7 @@ const APART = 14;
 
 /** How far each line's name is moved down so that none covers another, px: from the top line on. */
 function nameOffsets(lines: readonly Line[], height: number): number[] {
-  const named = lines.map((l, i) => ({ i, y: l.points.at(-1)?.[1] ?? 0, marks: l.marks })).filter((l) => !l.marks);
+  const named = lines.map((l, i) => ({ i, y: l.points.at(-1)?.[1] ?? 0, named: !l.marks && l.name !== '' })).filter((l) => l.named);
   const all = lines.flatMap((l) => l.points.map((p) => p[1]));
   const perUnit = (height - PLOT.top - PLOT.bottom - PLOT.axis) / Math.max(Math.max(...all) - Math.min(0, ...all), 1e-9);
   const offsets = lines.map(() => 0);
@@ -61,7 +72,31 @@ function nameOffsets(lines: readonly Line[], height: number): number[] {
   return offsets;
 }
 
-function optionOf({ description, lines, levels = [], x, y, height }: Props) {
+const bandSeries = ({ name, points, colour, opacity }: Band, of: (token: string) => string) => ({
+  type: 'custom',
+  name,
+  data: points.map((p) => [...p]),
+  silent: true,
+  clip: true,
+  z: 1,
+  tooltip: { show: false },
+  encode: { x: 0, y: [1, 2] },
+  renderItem: (at: { dataIndex: number }, api: { coord(p: number[]): number[] }) =>
+    at.dataIndex === 0
+      ? {
+          type: 'polygon',
+          shape: {
+            points: [
+              ...points.map(([px, low]) => api.coord([px, low])),
+              ...[...points].reverse().map(([px, , high]) => api.coord([px, high])),
+            ],
+          },
+          style: { fill: of(colour), opacity },
+        }
+      : null,
+});
+
+function optionOf({ description, lines, bands = [], levels = [], x, y, height }: Props) {
   const offsets = nameOffsets(lines, height);
   const of = tokens();
   const [ink, soft, rule, fine] = ['ink', 'soft', 'rule', 'fine'].map(of);
@@ -72,7 +107,8 @@ function optionOf({ description, lines, levels = [], x, y, height }: Props) {
     grid: { left: 8, right: 118, top: PLOT.top, bottom: PLOT.bottom, containLabel: true },
     tooltip: {
       trigger: 'axis',
-      valueFormatter: (v: unknown) => (typeof v === 'number' ? `${v.toFixed(y.unit === 'N' ? 0 : 2)} ${y.unit}` : ''),
+      valueFormatter: (v: unknown) =>
+        typeof v === 'number' ? `${(y.magnitude ? Math.abs(v) : v).toFixed(y.unit === 'N' ? 0 : 2)} ${y.unit}` : '',
       backgroundColor: of('sheet'),
       borderColor: rule,
       textStyle: { ...text, color: ink },
@@ -95,10 +131,11 @@ function optionOf({ description, lines, levels = [], x, y, height }: Props) {
       nameTextStyle: { ...text, align: 'left' },
       scale: y.min === undefined,
       ...(y.min === undefined ? {} : { min: y.min }),
-      axisLabel: text,
+      axisLabel: y.magnitude ? { ...text, formatter: (v: number) => String(Math.abs(v)) } : text,
       splitLine: { lineStyle: { color: fine } },
     },
     series: [
+      ...bands.map((b) => bandSeries(b, of)),
       ...lines.map((l, i) => ({
         type: 'line',
         name: l.name,
@@ -108,7 +145,7 @@ function optionOf({ description, lines, levels = [], x, y, height }: Props) {
         itemStyle: l.marks ? { color: of('ground'), borderColor: of(l.colour), borderWidth: 2 } : { color: of(l.colour) },
         lineStyle: { width: l.marks ? 0 : WIDTH[l.look], type: TYPE[l.look], color: of(l.colour) },
         endLabel: {
-          show: !l.marks,
+          show: !l.marks && l.name !== '',
           formatter: l.name,
           color: l.look === 'thin' ? soft : ink,
           fontFamily: 'Archivo Variable',

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { printIn } from '@/core/units/print';
 import { isMismarked, type ListedSpring, rateOf } from '@/schema/facts/listed';
 import { readNewSpring } from '@/schema/newSpring';
+import type { DrawerShim } from '@/schema/shims';
 import { issueWords } from '@/schema/words';
 import { Columns, FieldGrid, Titled } from '../bench/parts';
 import { post } from '../bench/send';
@@ -14,6 +15,7 @@ import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
 import { dayWords } from '../words/time';
 import { Choices } from './Choices';
+import { ShimGrid } from './ShimGrid';
 import { SupplierList } from './SupplierList';
 import { Tester } from './Tester';
 
@@ -41,7 +43,7 @@ const labelsOf = (end: 'rear' | 'front') => ({
 const BLANK = { name: '', rate: '', freeLength: '', solidLength: '', table: '' };
 
 /** The drawers: springs that can be fitted, by end and rate. A wrong one is taken off the list and added anew; nothing is overwritten. */
-export function Drawers({ springs }: { springs: ListedSpring[] }) {
+export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: DrawerShim[] }) {
   const router = useRouter();
   const { system } = usePreferences();
   const [form, setForm] = useState(BLANK);
@@ -68,7 +70,7 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
   };
   const other = (n: number) => (system === 'metric' ? `${printIn(n, 'N/mm', n < 20 ? 2 : 1)} N/mm` : `${printIn(n, 'lbf/in', 0)} lbf/in`);
   return (
-    <Shell title="Drawers" about={`${springs.length} springs on the list`}>
+    <Shell title="Drawers" about={`${springs.length} springs on the list, ${shims.reduce((n, s) => n + s.count, 0)} shims`}>
       <Columns $wide="1.7fr 1fr">
         <div>
           {(['rear', 'front'] as const).map((which) => {
@@ -140,6 +142,7 @@ export function Drawers({ springs }: { springs: ListedSpring[] }) {
               </section>
             );
           })}
+          <ShimGrid shims={shims} />
         </div>
         <div>
           {tested && <Tester key={tested.id} spring={tested} onDone={() => setOnTester(null)} />}

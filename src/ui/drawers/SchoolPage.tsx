@@ -9,14 +9,8 @@ import { FieldGrid } from '../bench/parts';
 import { PlainField } from '../fields/PlainField';
 import { Button, EndName, QuietButton, Small, Table } from '../layout/primitives';
 import { dayWords } from '../words/time';
+import type { Version } from './BookFigures';
 import { Choices } from './Choices';
-
-interface Version {
-  school: School;
-  versions: number;
-  reason: string;
-  at: string | null;
-}
 
 const text = (x: number, share: boolean) => String(Number((share ? x * 100 : x).toFixed(1)));
 const rowWords = (r: WindowRow) =>
@@ -126,8 +120,8 @@ function ruleFrom(rule: SchoolRule, typed: Record<string, string>): SchoolRule {
 }
 
 /** One school of the Shop book: what it says, and, on request, a new version of it with its reason. */
-export function SchoolSection({ version }: { version: Version }) {
-  const { school } = version;
+export function SchoolSection({ version }: { version: Version<School> }) {
+  const school = version.page;
   const [editing, setEditing] = useState(false);
   return (
     <section style={{ marginBottom: '1.25rem' }}>

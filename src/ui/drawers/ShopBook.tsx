@@ -1,6 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { OilGrade } from '@/core/damper/oils';
+import type { DampingTemplate } from '@/core/damper/target';
 import type { School } from '@/core/spring/schools';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { Columns, Titled } from '../bench/parts';
@@ -8,15 +10,18 @@ import { post } from '../bench/send';
 import { PlainField } from '../fields/PlainField';
 import { Button, Caution, Empty } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
+import { DampingPages, OilPages, type Version } from './BookFigures';
 import { SchoolSection } from './SchoolPage';
 
 interface Props {
   technicians: { id: number; name: string }[];
-  schools: { school: School; versions: number; reason: string; at: string | null }[];
+  schools: Version<School>[];
+  damping: Version<DampingTemplate>[];
+  oils: Version<OilGrade>[];
 }
 
 /** The Shop book: who signs, what the schools call right, and the cautions. */
-export function ShopBook({ technicians, schools }: Props) {
+export function ShopBook({ technicians, schools, damping, oils }: Props) {
   const router = useRouter();
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -28,7 +33,7 @@ export function ShopBook({ technicians, schools }: Props) {
     router.refresh();
   };
   return (
-    <Shell title="Shop book" about="names, schools, cautions">
+    <Shell title="Shop book" about="names, schools, damping, oils, cautions">
       <Columns $wide="1fr 1.8fr">
         <div>
           <Titled title="Technicians who sign">
@@ -51,11 +56,15 @@ export function ShopBook({ technicians, schools }: Props) {
             ))}
           </Titled>
         </div>
-        <Titled title="Schools and their windows" aside="every change is a new version">
-          {schools.map((v) => (
-            <SchoolSection key={v.school.id} version={v} />
-          ))}
-        </Titled>
+        <div>
+          <Titled title="Schools and their windows" aside="every change is a new version">
+            {schools.map((v) => (
+              <SchoolSection key={v.page.id} version={v} />
+            ))}
+          </Titled>
+          <DampingPages pages={damping} />
+          <OilPages pages={oils} />
+        </div>
       </Columns>
     </Shell>
   );

@@ -1,0 +1,125 @@
+import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
+import { type DampingTemplate, rescaledCurve, type Sprung, TARGET_SPEEDS, type TargetPoint, templateCurve } from '@/core/damper/target';
+import { pieces, shimsBeyond } from '@/core/damper/shims';
+import type { ViewRequest } from '@/core/damper/view';
+import type { OilGrade } from '@/core/damper/oils';
+import { COLD_C, HOT_C, WARM_C } from '@/core/damper/oils';
+import { err, ok, type Result } from '@/core/result';
+import type { Shim } from '@/core/plate/stack';
+import type { Candidate } from '@/core/spring/select';
+import type { End } from '@/core/spring/schools';
+import type { Entries } from '../entry';
+import type { ValveName } from '../fields/damper';
+import type { DrawerShim } from '../shims';
+import { damperOf, oilOf, oilWarm } from './dampers';
+import { isMissing, isUnusable, type Missing, type Unusable } from './ends';
+import { numberOf, textOf } from './read';
+import type { Selection } from './springs';
+import { pairsIn } from './tables';
+
+/** Shaft speeds the sheet is drawn at, m/s; those of the targets are among them. */
+export const SHEET_SPEEDS = [0, 0.05, 0.1, 0.2, 0.3, 0.4, 0.55, 0.7, 0.9, 1.1, 1.35, 1.6, 1.9, 2.2, 2.6, 3] as const;
+
+/** What a target is made from where nothing was typed: the id of a template, or the curve as found, rescaled. */
+export const AS_FOUND = 'as-found';
+
+/** The mass and wheel rate this end's dampers work against, with the candidate looked at, solo. */
+export function sprungOf(selection: Selection, candidate: Candidate, machine: Entries): Sprung {
+  const { model, end } = { model: selection.model, end: selection.model.springs };
+  const isFork = model.cosRake < 1 || end > 1;
+  const legs = isFork ? (textOf(machine, 'machine.damper.front.legs') === 'one' ? 1 : 2) : 1;
+  return {
+    wheelRateNPerMm: candidate.wheelRateNPerMm,
+    massKg: selection.ladenLoadN / STANDARD_GRAVITY_M_PER_S2,
+    leverage: model.leverage.ratio(candidate.riderSagMm) * model.cosRake,
+    dampers: legs,
+  };
+}
+
+export interface Target {
+  points: TargetPoint[];
+  origin: 'typed' | 'template' | 'rescaled';
+  words: string;
+}
+
+/**
+ * The curve aimed at in one direction: as typed, else by the template chosen, else the curve as found, rescaled for the new spring.
+ * @param foundN forces as found at SHEET_SPEEDS, null while not computed
+ * @returns forces N at the shaft at TARGET_SPEEDS; null while nothing says what to aim at
+ * Errors: those of the pairs; target-not-rising.
+ */
+export function targetCurveOf(
+  entries: Entries,
+  end: End,
+  side: 'compression' | 'rebound',
+  templates: readonly DampingTemplate[],
+  now: Sprung | null,
+  was: Sprung | null,
+  foundN: readonly number[] | null,
+): Result<Target> | null {
+  const typed = textOf(entries, `valves.${end}.target.${side}`);
+  if (typed.trim() !== '') {
+    const pairs = pairsIn(typed);
+    if (!pairs.ok) return pairs;
+    const rising = pairs.value.every(([v, f], i, all) => v > 0 && f > 0 && (i === 0 || v > all[i - 1]![0]));
+    if (!rising) return err('target-not-rising', []);
+    return ok({ points: pairs.value.map(([mPerS, forceN]) => ({ mPerS, forceN })), origin: 'typed', words: 'as typed' });
+  }
+  const id = textOf(entries, `valves.${end}.template`) || AS_FOUND;
+  const template = templates.find((t) => t.id === id);
+  if (template && now) return ok({ points: templateCurve(template[side], now), origin: 'template', words: template.name });
+  if (!foundN) return null;
+  const found = TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: foundN[SHEET_SPEEDS.indexOf(mPerS as (typeof SHEET_SPEEDS)[number])]! }));
+  if (now && was) return ok({ points: rescaledCurve(found, was, now), origin: 'rescaled', words: 'as found, for the new spring' });
+  return ok({ points: found, origin: 'rescaled', words: 'as found' });
+}
+
+/** The spring that came in, under the same load: what the stacks as found were working against. */
+export function sprungAsFound(now: Sprung, entries: Entries, end: End, chosenRateNPerMm: number): Sprung | null {
+  const marked = numberOf(entries, `found.${end}.spring`);
+  return marked === null ? null : { ...now, wheelRateNPerMm: (now.wheelRateNPerMm * marked) / chosenRateNPerMm };
+}
+
+/** What the worker is asked for one end, or what is missing, or the figure that cannot be used. */
+export function viewRequestOf(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  valve: ValveName,
+  oils: readonly OilGrade[],
+): ViewRequest | Missing | Unusable {
+  const [found, fit] = [damperOf(entries, machine, end, 'found'), damperOf(entries, machine, end, 'fit')];
+  if (isUnusable(fit) || isMissing(fit)) return fit;
+  const { grade } = oilOf(entries, end, oils);
+  const [cold, warm, hot] = [COLD_C, WARM_C, HOT_C].map((celsius) => oilWarm(grade, celsius));
+  for (const at of [cold, warm, hot]) if (!at!.ok) return { field: `valves.${end}.oil`, issue: at!.issue };
+  const of = (r: typeof cold) => (r!.ok ? r!.value : { densityKgPerM3: 0, cSt: 0 });
+  return {
+    found: isUnusable(found) || isMissing(found) ? null : found,
+    fit,
+    oil: { cold: of(cold), warm: of(warm), hot: of(hot) },
+    speedsMPerS: SHEET_SPEEDS,
+    valve,
+  };
+}
+
+export interface PickLine extends Shim {
+  what: 'in' | 'out';
+  /** How many lie in the drawer. */
+  there: number;
+}
+
+/** Shims to take from the drawer and to put back, for turning one stack into another. */
+export function pickList(found: readonly Shim[], fit: readonly Shim[], drawer: readonly Shim[]): PickLine[] {
+  const there = (s: Shim) => pieces(drawer.filter((d) => d.diameterMm === s.diameterMm && d.thicknessMm === s.thicknessMm));
+  const lines = (what: PickLine['what'], shims: Shim[]) => shims.map((s) => ({ ...s, what, there: there(s) }));
+  return [...lines('in', shimsBeyond(fit, found)), ...lines('out', shimsBeyond(found, fit))];
+}
+
+/** Shims of the drawer that go over the post of this damper; all of them while the post is not known. */
+export function shimsForPost(drawer: readonly DrawerShim[], machine: Entries, end: End): Shim[] {
+  const postMm = numberOf(machine, `machine.damper.${end}.post`);
+  return drawer
+    .filter((s) => s.count > 0 && (postMm === null || Math.abs(s.innerMm - postMm) < 0.26))
+    .map(({ diameterMm, thicknessMm, count }) => ({ diameterMm, thicknessMm, count }));
+}

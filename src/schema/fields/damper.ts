@@ -1,0 +1,94 @@
+import { choice, count, type FieldDef, force, length, quantity, rate, text } from './kinds';
+
+type End = 'rear' | 'front';
+
+/** Valves of a damper: the piston's two and the one at the reservoir or the foot of the leg. */
+export const VALVES = ['compression', 'rebound', 'base'] as const;
+export type ValveName = (typeof VALVES)[number];
+
+export const VALVE_NAMES: Record<End, Record<ValveName, string>> = {
+  rear: { compression: 'Compression', rebound: 'Rebound', base: 'Reservoir valve' },
+  front: { compression: 'Mid-valve', rebound: 'Rebound', base: 'Base valve' },
+};
+
+const area = quantity('area', 'mm²', 'mm²', 2);
+const cd = (key: string, label: string, end: End): FieldDef =>
+  count(key, label, '', [0.1, 1.5], [0.5, 0.95], { end, hint: '0.7 is taken until fitted, from memory' });
+
+/** What holds the face shim: nothing, shims, or a coil spring as in a drop-in valve. */
+export const VALVE_KINDS = { stack: 'Shim stack', open: 'Open holes', poppet: 'Plate on a coil spring' };
+
+const valveFields = (end: End, valve: ValveName): FieldDef[] => {
+  const at = (name: string) => `machine.damper.${end}.${valve}.${name}`;
+  return [
+    choice(at('kind'), 'Closed by', VALVE_KINDS, { end }),
+    area(at('port'), 'Port area', [0, 5000], [5, 800], { end, hint: 'the narrowest of all ports together' }),
+    area(at('bleed'), 'Bleed area', [0, 500], [0, 30], { end, hint: 'always open, without the clicker' }),
+    length(at('bleedLength'), 'Bleed length', [0, 200], [0, 40], { end, hint: 'long fine holes feel thick oil' }),
+    area(at('needle'), 'Clicker, area a click', [0, 20], [0.02, 1], { end, hint: 'where this valve’s bleed has the needle' }),
+    length(at('clamp'), 'Clamp diameter', [1, 100], [6, 30], { end }),
+    length(at('zone.inner'), 'Port zone, inner diameter', [1, 100], [8, 40], { end, hint: 'where the pressure begins on the face shim' }),
+    length(at('zone.outer'), 'Port zone, outer diameter', [1, 120], [12, 60], { end }),
+    length(at('dish'), 'Dish at the seat', [0, 2], [0, 0.5], { end, hint: 'how far the seat holds the face shim up' }),
+    length(at('stop'), 'Lift stop', [0, 10], [0.2, 3], { end, hint: 'most lift of the edge' }),
+    cd(at('cd.port'), 'C_d of the port', end),
+    cd(at('cd.curtain'), 'C_d of the curtain', end),
+    cd(at('cd.bleed'), 'C_d of the bleed', end),
+    length(at('poppet.seat'), 'Plate, seat diameter', [1, 60], [6, 30], { end }),
+    force(at('poppet.preload'), 'Plate, spring preload', [0, 2000], [1, 400], { end }),
+    rate(at('poppet.rate'), 'Plate, spring rate', [0.1, 500], [0.5, 60], { end }),
+    length(at('poppet.lift'), 'Plate, most lift', [0.1, 20], [0.5, 6], { end }),
+  ];
+};
+
+/** Figures of a damper, kept with the machine: measured once, with a calliper and a dyno. */
+export const DAMPER_FIGURES: Record<End, { whole: FieldDef[]; valves: Record<ValveName, FieldDef[]> }> = {
+  rear: figuresOf('rear'),
+  front: figuresOf('front'),
+};
+
+function figuresOf(end: End) {
+  return {
+    whole: [
+      length(`machine.damper.${end}.bore`, 'Damper bore', [5, 120], [18, 60], { end }),
+      length(`machine.damper.${end}.rod`, 'Damper rod', [3, 60], [8, 20], { end }),
+      length(`machine.damper.${end}.post`, 'Post of the stack', [2, 40], [5, 16], { end, hint: 'inner diameter of its shims' }),
+      ...(end === 'front'
+        ? [choice('machine.damper.front.legs', 'Damping in', { both: 'Both legs alike', one: 'One leg only' }, { end })]
+        : []),
+    ],
+    valves: Object.fromEntries(VALVES.map((v) => [v, valveFields(end, v)])) as Record<ValveName, FieldDef[]>,
+  };
+}
+
+export const MACHINE_DAMPERS: FieldDef[] = (['rear', 'front'] as const).flatMap((end) => [
+  ...DAMPER_FIGURES[end].whole,
+  ...VALVES.flatMap((v) => DAMPER_FIGURES[end].valves[v]),
+]);
+
+const STACK_HINT = 'from the piston out, one size a line: diameter × thickness × count';
+
+/** Stacks as found and to fit, the clickers to begin with, the aim and the reason: what the job records of its valves. */
+export const VALVES_FIELDS: FieldDef[] = (['rear', 'front'] as const).flatMap((end) => {
+  const name = end === 'rear' ? 'Rear' : 'Front';
+  return [
+    ...VALVES.flatMap((v) => [
+      text(`valves.${end}.found.${v}`, `${VALVE_NAMES[end][v]}, as found`, { end, maxLength: 1000, lines: 5, hint: STACK_HINT }),
+      text(`valves.${end}.fit.${v}`, `${VALVE_NAMES[end][v]}, to fit`, { end, maxLength: 1000, lines: 5, hint: STACK_HINT }),
+    ]),
+    count(`valves.${end}.clicks.compression`, 'Compression, to begin with', 'out', [0, 80], [0, 40], { end }),
+    count(`valves.${end}.clicks.rebound`, 'Rebound, to begin with', 'out', [0, 80], [0, 40], { end }),
+    text(`valves.${end}.oil`, 'Oil to reckon with', { end, maxLength: 60 }),
+    text(`valves.${end}.template`, 'Aim', { end, maxLength: 60 }),
+    text(`valves.${end}.target.compression`, 'Compression aimed at', {
+      end,
+      maxLength: 1000,
+      lines: 9,
+      hint: 'm/s and N, one pair a line',
+    }),
+    text(`valves.${end}.target.rebound`, 'Rebound aimed at', { end, maxLength: 1000, lines: 9, hint: 'm/s and N, one pair a line' }),
+    text(`valves.${end}.found`, `${name}, what else was found in the valves`, { end, maxLength: 1000, lines: 2 }),
+    text(`valves.${end}.specified`, `${name}, what else to fit`, { end, maxLength: 1000, lines: 2 }),
+    text(`valves.${end}.reason`, `${name}, reason`, { end, maxLength: 500, lines: 2 }),
+  ];
+});

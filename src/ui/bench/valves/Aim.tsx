@@ -1,0 +1,99 @@
+'use client';
+import type { DamperView } from '@/core/damper/view';
+import type { End } from '@/core/spring/schools';
+import { clicksOf, oilOf } from '@/schema/facts/dampers';
+import { textOf } from '@/schema/facts/read';
+import { dampingLines } from '@/schema/facts/valveFindings';
+import { AS_FOUND } from '@/schema/facts/valves';
+import { issueWords } from '@/schema/words';
+import { useFieldStore } from '../../fields/context';
+import { EntryField } from '../../fields/EntryField';
+import { Pick } from '../../fields/Pick';
+import { QuietButton, Small, Table, Warn } from '../../layout/primitives';
+import { useBench, useLater } from '../BenchContext';
+import { FieldGrid, Titled } from '../parts';
+import type { AimFound } from './useAim';
+
+/** What to aim at: a template, the oil, the clickers to begin with, the target typed over; and what the damper to fit comes to. */
+export function Aim({ end, side, aim, view }: { end: End; side: 'compression' | 'rebound'; aim: AimFound; view: DamperView }) {
+  const { live } = useLater();
+  const { data, sealed } = useBench();
+  const store = useFieldStore();
+  const target = aim.targets[side];
+  const { grade, origin } = oilOf(live, end, data.oils);
+  const field = `valves.${end}.target.${side}`;
+  const typed = textOf(live, field) !== '';
+  const typeOver = () => {
+    if (target?.ok) store.put(field, target.value.points.map((p) => `${p.mPerS} ${p.forceN.toFixed(0)}`).join('\n'));
+  };
+  return (
+    <Titled
+      title="Aim"
+      aside={
+        aim.springName
+          ? `for ${aim.springName}, rider on, solo`
+          : 'the springs of this end cannot be worked out yet: the aim is the damping as found'
+      }
+    >
+      <FieldGrid $min="12rem">
+        <Pick
+          label="Damping aimed at"
+          value={textOf(live, `valves.${end}.template`) || AS_FOUND}
+          options={[
+            { value: AS_FOUND, label: 'As found, for the new spring' },
+            ...data.templates.map((t) => ({ value: t.id, label: t.name })),
+          ]}
+          onPick={(id) => store.put(`valves.${end}.template`, id)}
+          locked={sealed}
+        />
+        <Pick
+          label={origin === 'assumed' ? 'Oil, assumed until chosen' : 'Oil'}
+          value={grade.id}
+          options={data.oils.map((o) => ({ value: o.id, label: `${o.name}, ${o.cSt40} cSt at 40 °C` }))}
+          onPick={(id) => store.put(`valves.${end}.oil`, id)}
+          locked={sealed}
+        />
+        {(['compression', 'rebound'] as const).map((s) => {
+          const clicks = clicksOf(live, end, s, 'fit');
+          return (
+            <EntryField key={s} field={`valves.${end}.clicks.${s}`} placeholder={`${clicks.out} of ${clicks.range}`} locked={sealed} />
+          );
+        })}
+      </FieldGrid>
+      {target && !target.ok && <Warn>{issueWords(target.issue)}</Warn>}
+      {typed ? (
+        <>
+          <EntryField field={field} locked={sealed} />
+          {!sealed && <QuietButton onPress={() => store.put(field, '')}>Back to the template</QuietButton>}
+        </>
+      ) : (
+        !sealed && target?.ok && <QuietButton onPress={typeOver}>Type over the {side} aimed at, point by point</QuietButton>
+      )}
+      <Table aria-label="Damping to fit">
+        <thead>
+          <tr>
+            <th className="number">Shaft speed, m/s</th>
+            <th className="number">Compression, N</th>
+            <th className="number">ζ</th>
+            <th className="number">Rebound, N</th>
+            <th className="number">ζ</th>
+            <th className="number">Rebound : compression</th>
+          </tr>
+        </thead>
+        <tbody>
+          {dampingLines(view, aim.sprung).map((l) => (
+            <tr key={l.mPerS}>
+              <td className="number">{l.mPerS}</td>
+              <td className="number">{l.compressionN.toFixed(0)}</td>
+              <td className="number">{l.compressionZeta === null ? '–' : l.compressionZeta.toFixed(2)}</td>
+              <td className="number">{l.reboundN.toFixed(0)}</td>
+              <td className="number">{l.reboundZeta === null ? '–' : l.reboundZeta.toFixed(2)}</td>
+              <td className="number">{(l.reboundN / l.compressionN).toFixed(1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <Small>ζ is the share of critical damping at the wheel with this spring and mass, at that shaft speed.</Small>
+    </Titled>
+  );
+}

@@ -1,0 +1,248 @@
+'use client';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { pieces } from '@/core/damper/shims';
+import { FATIGUE_CAUTION_MPA, type Shim } from '@/core/plate/stack';
+import type { End } from '@/core/spring/schools';
+import { shimsOf, stackField } from '@/schema/facts/dampers';
+import type { Because } from '@/schema/facts/finding';
+import { numberOf } from '@/schema/facts/read';
+import { shimsText } from '@/schema/facts/tables';
+import { pickList, SHEET_SPEEDS, shimsForPost } from '@/schema/facts/valves';
+import { type ValveName, VALVE_NAMES } from '@/schema/fields/damper';
+import { issueWords } from '@/schema/words';
+import { StackFigure } from '../../figures/StackFigure';
+import { useFieldStore } from '../../fields/context';
+import { Empty, Heading, QuietButton, Small, Warn } from '../../layout/primitives';
+import { useKeys } from '../../layout/keys';
+import { useBench, useLater } from '../BenchContext';
+import { BecauseList } from '../parts';
+import { Aim } from './Aim';
+import { ForceSpeed } from './ForceSpeed';
+import { PressureSplit } from './PressureSplit';
+import { StackTable } from './StackTable';
+import { Suggestions } from './Suggestions';
+import { useAim } from './useAim';
+import { useSearch, type Viewed } from './useValves';
+
+const Three = styled.div`
+  display: grid;
+  grid-template-columns: minmax(17rem, 1fr) minmax(18rem, 1.15fr) minmax(24rem, 1.7fr);
+  gap: 1rem 1.75rem;
+  > * + * {
+    border-left: 1px solid var(--fine);
+    padding-left: 1.25rem;
+    min-width: 0;
+  }
+  @media (max-width: 1100px) {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+    > *:nth-child(3) {
+      grid-column: 1 / -1;
+      border-left: 0;
+      padding-left: 0;
+    }
+  }
+  @media (max-width: 640px) {
+    grid-template-columns: minmax(0, 1fr);
+    > * + * {
+      border-left: 0;
+      padding-left: 0;
+    }
+  }
+`;
+
+const Two = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 1rem 2rem;
+  margin: 1.5rem 0 1rem;
+  @media (max-width: 900px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Slider = styled.input`
+  width: 100%;
+  min-height: 44px;
+  accent-color: var(--ink);
+`;
+
+/** Where the slider begins: the chassis speeds a rider feels. */
+const BEGIN_AT = SHEET_SPEEDS.indexOf(1.1);
+
+interface Props {
+  end: End;
+  valve: ValveName;
+  viewed: Viewed;
+  /** The damper has this valve. */
+  present: boolean;
+  findings: Because[];
+}
+
+/** One damper: the stack of the valve looked at, its section bending with speed, the whole damper’s force, the aim and the search. */
+export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
+  const { live, figures } = useLater();
+  const { data, sealed } = useBench();
+  const store = useFieldStore();
+  const [which, setWhich] = useState<'fit' | 'found'>('fit');
+  const [at, setAt] = useState(BEGIN_AT);
+  const [hotAndCold, setHotAndCold] = useState(false);
+  const [looked, setLooked] = useState(0);
+  const search = useSearch();
+  const aim = useAim(end, viewed.view);
+  const { view } = viewed;
+  const [found, fit] = [shimsOf(live, end, valve, 'found'), shimsOf(live, end, valve, 'fit')];
+  const shown = which === 'fit' ? fit : found;
+  const shims = shown?.ok ? shown.value : [];
+  const drawer = useMemo(() => shimsForPost(data.shims, figures, end), [data.shims, figures, end]);
+  const inDrawer = (s: Shim) =>
+    data.shims.length === 0 ? null : pieces(drawer.filter((d) => d.diameterMm === s.diameterMm && d.thicknessMm === s.thicknessMm));
+  const write = (next: readonly Shim[]) => store.put(stackField(end, valve, which), shimsText(next));
+  const suggestions = search.result?.ok ? search.result.value.suggestions : [];
+  const suggestion = suggestions[looked] ?? null;
+  const side = valve === 'rebound' ? 'rebound' : 'compression';
+  const step = (by: number) => setLooked((i) => Math.min(Math.max(i + by, 0), Math.max(suggestions.length - 1, 0)));
+  useKeys({ h: () => setHotAndCold(!hotAndCold), '[': () => step(-1), ']': () => step(1) });
+  const figure = (name: string) => numberOf(figures, `machine.damper.${end}.${valve}.${name}`);
+  const [clamp, inner, outer] = [figure('clamp'), figure('zone.inner'), figure('zone.outer')];
+  const drawn = view?.drawn && which === 'fit' && !viewed.busy ? view.drawn : null;
+  const picks = found?.ok && fit?.ok ? pickList(found.value, fit.value, drawer) : [];
+  const target = aim.targets[side];
+  return (
+    <>
+      <Three>
+        <div>
+          <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
+            <Heading as="h3">{which === 'fit' ? 'To fit' : 'As found'}, from the piston out</Heading>
+            <QuietButton onPress={() => setWhich(which === 'fit' ? 'found' : 'fit')}>{which === 'fit' ? 'as found' : 'to fit'}</QuietButton>
+          </div>
+          {!present && <Empty>This damper has no such valve yet. Type its shims or its figures, and it is reckoned with.</Empty>}
+          {shown && !shown.ok && <Warn>{issueWords(shown.issue)}</Warn>}
+          <StackTable
+            label={`${VALVE_NAMES[end][valve]}, ${which === 'fit' ? 'to fit' : 'as found'}`}
+            shims={shims}
+            found={which === 'fit' && found?.ok ? found.value : null}
+            inDrawer={inDrawer}
+            locked={sealed}
+            onChange={write}
+          />
+          <PickList picks={picks} />
+        </div>
+        <div>
+          {shims.length > 0 && clamp !== null && inner !== null && outer !== null && (
+            <>
+              <StackFigure
+                end={end}
+                shims={shims}
+                added={which === 'fit' ? picks.filter((p) => p.what === 'in') : []}
+                clampMm={clamp}
+                postMm={numberOf(figures, `machine.damper.${end}.post`) ?? clamp / 2}
+                zoneMm={{ inner, outer }}
+                profiles={drawn?.profilesMm[at] ?? null}
+                liftMm={drawn?.edgeLiftMm[at] ?? null}
+                description={`The stack in section at ${SHEET_SPEEDS[at]} metres a second${drawn ? `, lifted ${drawn.edgeLiftMm[at]!.toFixed(2)} millimetres at its edge` : ''}.`}
+              />
+              <label>
+                <Small>
+                  Shaft speed <b>{SHEET_SPEEDS[at]} m/s</b>
+                  {drawn
+                    ? `, ${drawn.pressuresMPa[at]!.toFixed(2)} MPa under the shims, ${drawn.maxStressMPa[at]!.toFixed(0)} MPa of stress`
+                    : ''}
+                </Small>
+                <Slider
+                  type="range"
+                  min={0}
+                  max={SHEET_SPEEDS.length - 1}
+                  value={at}
+                  aria-valuetext={`${SHEET_SPEEDS[at]} metres a second`}
+                  onChange={(e) => setAt(Number(e.target.value))}
+                />
+              </label>
+            </>
+          )}
+          {view && <PressureSplit end={end} valve={valve} view={view} at={at} />}
+        </div>
+        <div>
+          {view ? (
+            <>
+              <ForceSpeed
+                end={end}
+                view={view}
+                targets={{
+                  compression: aim.targets.compression?.ok ? aim.targets.compression.value : null,
+                  rebound: aim.targets.rebound?.ok ? aim.targets.rebound.value : null,
+                }}
+                bandShare={aim.bandShare}
+                hotAndCold={hotAndCold}
+                looked={suggestion ? { side, points: suggestion.curve } : null}
+              />
+              <div style={{ display: 'flex', gap: '1rem', flexWrap: 'wrap', alignItems: 'baseline' }}>
+                <QuietButton onPress={() => setHotAndCold(!hotAndCold)} aria-pressed={hotAndCold}>
+                  <kbd>H</kbd> {hotAndCold ? 'without hot and cold' : 'hot and cold'}
+                </QuietButton>
+                <Small role="status">
+                  {viewed.busy ? 'Solving the plates' : viewed.tookMs !== null ? `von Kármán plates, ${viewed.tookMs.toFixed(0)} ms` : ''}
+                </Small>
+              </div>
+              <Small>
+                Thin: as found. Dashed: to fit. Ochre: the aim. Tinted: the clicker from shut to wide open. The gas force of{' '}
+                {view.gasForceN.toFixed(0)} N is not in it.
+              </Small>
+            </>
+          ) : (
+            <Empty>{viewed.busy ? 'Solving the plates.' : 'The force curve follows once the figures and stacks are in.'}</Empty>
+          )}
+        </div>
+      </Three>
+      {view && (
+        <Two>
+          <Aim end={end} side={side} aim={aim} view={view} />
+          <BecauseList findings={findings} empty="" title="What this damper does" />
+        </Two>
+      )}
+      {view && (
+        <Suggestions
+          request={
+            aim.damper && target?.ok && fit?.ok ? { damper: aim.damper, free: valve, target: target.value.points, shims: drawer } : null
+          }
+          waits={target && !target.ok ? issueWords(target.issue) : 'The search waits for an aim and a stack in this valve.'}
+          search={search}
+          looked={looked}
+          onLook={setLooked}
+          onTake={(s) => {
+            setWhich('fit');
+            store.put(stackField(end, valve, 'fit'), shimsText(s.shims));
+          }}
+          locked={sealed}
+          mostStressMPa={Math.max(FATIGUE_CAUTION_MPA, ...(view.drawn?.maxStressMPa ?? []))}
+          aim={target?.ok ? `aim: ${target.value.words}` : ''}
+        />
+      )}
+    </>
+  );
+}
+
+/** What to take from the drawer and what comes back to it. */
+function PickList({ picks }: { picks: ReturnType<typeof pickList> }) {
+  if (picks.length === 0) return null;
+  return (
+    <section aria-label="Pick list" style={{ marginTop: '0.75rem' }}>
+      <Heading as="h3">Pick list</Heading>
+      <ul>
+        {picks.map((p) => (
+          <li key={`${p.what}${p.diameterMm}x${p.thicknessMm}`}>
+            {p.what === 'in' ? 'take' : 'put back'} <b>{p.count}</b> of {p.diameterMm} × {p.thicknessMm.toFixed(2)}
+            {p.what === 'in' && p.there < p.count ? (
+              <b>
+                {' '}
+                ▲ {p.there} in the drawer, {p.count - p.there} short
+              </b>
+            ) : (
+              ''
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+'use client';
+import { useMemo } from 'react';
+import type { SearchRequest } from '@/core/damper/search';
+import type { Sprung } from '@/core/damper/target';
+import type { DamperView } from '@/core/damper/view';
+import type { Result } from '@/core/result';
+import type { End } from '@/core/spring/schools';
+import { damperOf, oilOf, oilWarm } from '@/schema/facts/dampers';
+import { isMissing, isUnusable } from '@/schema/facts/ends';
+import { chosenOf, offerKey, rateOf } from '@/schema/facts/listed';
+import { textOf } from '@/schema/facts/read';
+import { proposed, selectionOf } from '@/schema/facts/springs';
+import { sprungAsFound, sprungOf, type Target, targetCurveOf } from '@/schema/facts/valves';
+import { WARM_C } from '@/core/damper/oils';
+import { useBench, useLater, useOffers } from '../BenchContext';
+
+export interface AimFound {
+  /** What the damper works against; null while the springs cannot be worked out. */
+  sprung: Sprung | null;
+  /** The spring it is reckoned with. */
+  springName: string | null;
+  targets: Record<'compression' | 'rebound', Result<Target> | null>;
+  bandShare: number;
+  /** The damper to fit with its oil at work, for the search; null while it cannot be worked out. */
+  damper: SearchRequest['damper'] | null;
+}
+
+const USUAL_BAND = 0.12;
+
+/** What the valves are to aim at, from the spring chosen, the load, the template and the stacks as found. */
+export function useAim(end: End, view: DamperView | null): AimFound {
+  const { live, figures } = useLater();
+  const { schools, templates, oils } = useBench().data;
+  const offers = useOffers();
+  const spring = useMemo(() => {
+    const selection = selectionOf(live, figures, end, offers, schools);
+    if ('missing' in selection || !selection.result.ok) return null;
+    const { candidates } = selection.result.value;
+    const candidate = candidates.find((c) => c.id === chosenOf(live, end)) ?? proposed(live, end, candidates);
+    const listed = offers.find((o) => offerKey(o) === candidate?.id);
+    if (!candidate || !listed) return null;
+    const now = sprungOf(selection, candidate, figures);
+    return { now, name: listed.name, was: sprungAsFound(now, live, end, rateOf(listed)) };
+  }, [live, figures, end, offers, schools]);
+  return useMemo(() => {
+    const of = (side: 'compression' | 'rebound') =>
+      targetCurveOf(live, end, side, templates, spring?.now ?? null, spring?.was ?? null, view?.found ? view.found[`${side}N`] : null);
+    const fit = damperOf(live, figures, end, 'fit');
+    const oil = oilWarm(oilOf(live, end, oils).grade, WARM_C);
+    return {
+      sprung: spring?.now ?? null,
+      springName: spring?.name ?? null,
+      targets: { compression: of('compression'), rebound: of('rebound') },
+      bandShare: templates.find((t) => t.id === textOf(live, `valves.${end}.template`))?.bandShare ?? USUAL_BAND,
+      damper: isMissing(fit) || isUnusable(fit) || !oil.ok ? null : { ...fit, oil: oil.value },
+    };
+  }, [live, figures, end, templates, oils, spring, view]);
+}

@@ -1,0 +1,85 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import type { SearchProgress, SearchRequest, SearchResult } from '@/core/damper/search';
+import type { DamperView, ViewRequest } from '@/core/damper/view';
+import type { Issue, Result } from '@/core/result';
+import type { Answer, Ask } from './valves.worker';
+
+const start = () => new Worker(new URL('./valves.worker.ts', import.meta.url), { type: 'module' });
+
+export interface Viewed {
+  view: DamperView | null;
+  issue: Issue | null;
+  /** A newer view is being worked out. */
+  busy: boolean;
+  tookMs: number | null;
+}
+
+/** The damper as computed by the worker; the last one stays while the next is worked out. */
+export function useDamperView(request: ViewRequest | null): Viewed {
+  const worker = useRef<Worker | null>(null);
+  const asked = useRef(0);
+  const [answer, setAnswer] = useState<{ id: number; result: Result<DamperView>; tookMs: number } | null>(null);
+  const [latest, setLatest] = useState(0);
+  const text = request === null ? '' : JSON.stringify(request);
+  useEffect(() => {
+    const made = start();
+    worker.current = made;
+    made.onmessage = ({ data }: MessageEvent<Answer>) => {
+      if (data.kind === 'view') setAnswer({ id: data.id, result: data.result, tookMs: data.tookMs });
+    };
+    return () => made.terminate();
+  }, []);
+  useEffect(() => {
+    if (text === '') return;
+    asked.current += 1;
+    setLatest(asked.current);
+    worker.current?.postMessage({ kind: 'view', id: asked.current, request: JSON.parse(text) as ViewRequest } satisfies Ask);
+  }, [text]);
+  if (text === '') return { view: null, issue: null, busy: false, tookMs: null };
+  return {
+    view: answer?.result.ok ? answer.result.value : null,
+    issue: answer && !answer.result.ok ? answer.result.issue : null,
+    busy: answer?.id !== latest,
+    tookMs: answer?.tookMs ?? null,
+  };
+}
+
+export interface Searching {
+  progress: SearchProgress | null;
+  result: Result<SearchResult> | null;
+  tookMs: number | null;
+  running: boolean;
+  begin(request: SearchRequest): void;
+  stop(): void;
+}
+
+/** A search in a worker of its own, so that the sheet stays alive beside it. */
+export function useSearch(): Searching {
+  const worker = useRef<Worker | null>(null);
+  const asked = useRef(0);
+  const [state, setState] = useState<Pick<Searching, 'progress' | 'result' | 'tookMs' | 'running'>>({
+    progress: null,
+    result: null,
+    tookMs: null,
+    running: false,
+  });
+  useEffect(() => () => worker.current?.terminate(), []);
+  const begin = (request: SearchRequest) => {
+    worker.current ??= start();
+    asked.current += 1;
+    const id = asked.current;
+    worker.current.onmessage = ({ data }: MessageEvent<Answer>) => {
+      if (data.kind === 'view' || data.id !== asked.current) return;
+      if (data.kind === 'progress') setState((s) => ({ ...s, progress: data.progress }));
+      else setState((s) => ({ ...s, result: data.result, tookMs: data.tookMs, running: false }));
+    };
+    setState({ progress: null, result: null, tookMs: null, running: true });
+    worker.current.postMessage({ kind: 'search', id, request } satisfies Ask);
+  };
+  const stop = () => {
+    worker.current?.postMessage({ kind: 'stop' } satisfies Ask);
+    setState((s) => ({ ...s, running: false }));
+  };
+  return { ...state, begin, stop };
+}
