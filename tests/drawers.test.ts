@@ -1,8 +1,12 @@
 import { SCHOOLS } from '@/core/spring/schools';
 import { db } from '@/db/client';
-import { schoolRequest } from '@/schema/book';
+import { dampingRequest, oilPageRequest, schoolRequest } from '@/schema/book';
+import { shimMoveRequest } from '@/schema/shims';
+import { OILS } from '@/core/damper/oils';
+import { DAMPING_TEMPLATES } from '@/core/damper/target';
+import { listShims, moveShims } from '@/server/shims';
 import type { Answer } from '@/server/answer';
-import { changeSchool, schoolVersions } from '@/server/book';
+import { changeDamping, changeOil, changeSchool, dampingVersions, oilVersions, schoolVersions } from '@/server/book';
 import { testerReadings } from '@/server/devices';
 import { addSpring, importSprings, listSprings, measureSpring, retireSpring } from '@/server/drawers';
 import { get } from './answers';
@@ -180,4 +184,55 @@ test('the simulated tester streams readings of one spring, the same each time, a
   const found = get(await measureSpring(spring.id, { ...readings([]), points: first, device: 'simulated tester' }));
   expect(Math.abs(found.measured!.rateNPerMm / 80 - 1)).toBeLessThan(0.08);
   expect(await testerReadings(99_999)).toBeNull();
+});
+
+test('shims are a ledger: received, used, put back and counted; never below none, never rewritten', async () => {
+  const size = { inner: 12, diameter: 40, thickness: 0.2, note: '', jobId: null };
+  const move = (kind: 'received' | 'used' | 'returned' | 'counted', count: number, over = {}) =>
+    moveShims({ ...size, kind, count, ...over });
+  get(await move('received', 10));
+  get(await move('used', 4));
+  get(await move('returned', 1));
+  expect(get(await move('counted', 6)).count).toBe(6);
+  const short = await move('used', 7);
+  expect(!short.ok && [short.problem.code, short.problem.path]).toEqual(['too-few-in-drawer', ['count']]);
+  // 0.1 + 0.2 is the same size as 0.3.
+  get(await move('received', 2, { thickness: 0.1 + 0.2 }));
+  get(await move('received', 3, { thickness: 0.3 }));
+  expect((await listShims()).map((s) => [s.diameterMm, s.thicknessMm, s.count])).toEqual([
+    [40, 0.2, 6],
+    [40, 0.3, 5],
+  ]);
+  await expect((await db()).none('UPDATE shim_move SET moved = 99')).rejects.toThrow(/MAVRIN_RECORDED/);
+  const read = (over: object) =>
+    shimMoveRequest.safeParse({ inner: 12, diameter: 40, thickness: 0.2, count: 1, kind: 'used', ...over }).success;
+  expect([
+    read({}),
+    read({ diameter: 10 }),
+    read({ count: 0 }),
+    read({ count: 1.5 }),
+    read({ thickness: -1 }),
+    read({ kind: 'lost' }),
+  ]).toEqual([true, false, false, false, false, false]);
+});
+
+test('an oil of the shop’s own and a changed template are versions of the book; thinner cold than hot is refused', async () => {
+  const oil = {
+    version: 'oil/1',
+    id: 'quay-light',
+    name: 'Quay light',
+    cSt40: 12.4,
+    cSt100: 3.6,
+    densityKgPerM3: 846,
+    origin: 'its sheet',
+  };
+  const sound = (over: object) => oilPageRequest.safeParse({ page: { ...oil, ...over }, reason: 'new tin' });
+  get(await changeOil(sound({}).data!));
+  expect((await oilVersions()).map((v) => v.page.id)).toEqual([...OILS.map((o) => o.id), 'quay-light']);
+  expect([sound({ cSt40: 3 }).success, sound({ densityKgPerM3: 85 }).success]).toEqual([false, false]);
+  const template = { version: 'damping/1', ...DAMPING_TEMPLATES[0]!, bandShare: 0.2 };
+  get(await changeDamping(dampingRequest.parse({ page: template, reason: 'wider' })));
+  expect((await dampingVersions())[0]).toMatchObject({ versions: 1, reason: 'wider', page: { bandShare: 0.2 } });
+  const unknown = await changeDamping(dampingRequest.parse({ page: { ...template, id: 'moon-phase' }, reason: 'x' }));
+  expect(!unknown.ok && unknown.problem.code).toBe('not-found');
 });

@@ -16,6 +16,7 @@ const sources = (directory: string): string[] =>
   });
 const text = sources('src').join('\n');
 const DATA = {
+  there: 3,
   coils: 6,
   bore: 46,
   speed: 1.5,

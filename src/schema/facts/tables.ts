@@ -63,3 +63,21 @@ export function shimsIn(written: string): Result<Shim[]> {
 export const shimText = ({ diameterMm, thicknessMm, count }: Shim): string =>
   `${diameterMm} × ${thicknessMm.toFixed(2)}${count === 1 ? '' : ` × ${count}`}`;
 export const shimsText = (shims: readonly Shim[]): string => shims.map(shimText).join('\n');
+
+/** Units a dyno writes its figures in, as factors to m/s, N and mm. Source: NIST SP 811. */
+export const DYNO_UNITS = {
+  speed: { 'm/s': 1, 'mm/s': 0.001, 'in/s': 0.0254 },
+  force: { N: 1, kgf: 9.80665, lbf: 4.4482216152605 },
+  position: { mm: 1, in: 25.4 },
+} as const;
+
+/** Dyno points as kept with the job: m/s and N, a pair a line. */
+export const dynoText = (points: readonly { mPerS: number; forceN: number }[]): string =>
+  points.map((p) => `${p.mPerS.toFixed(3)} ${p.forceN.toFixed(0)}`).join('\n');
+
+/** Reads them back; empty while nothing was measured. Errors: those of the pairs. */
+export function dynoIn(written: string): Result<{ mPerS: number; forceN: number }[]> {
+  if (written.trim() === '') return ok([]);
+  const pairs = pairsIn(written);
+  return pairs.ok ? ok(pairs.value.map(([mPerS, forceN]) => ({ mPerS, forceN }))) : pairs;
+}

@@ -87,6 +87,18 @@ export const VALVES_FIELDS: FieldDef[] = (['rear', 'front'] as const).flatMap((e
       hint: 'm/s and N, one pair a line',
     }),
     text(`valves.${end}.target.rebound`, 'Rebound aimed at', { end, maxLength: 1000, lines: 9, hint: 'm/s and N, one pair a line' }),
+    text(`valves.${end}.dyno.before`, 'Dyno, as it came in', {
+      end,
+      maxLength: 3900,
+      lines: 6,
+      hint: 'm/s and N, compression positive, gas force taken off',
+    }),
+    text(`valves.${end}.dyno.after`, 'Dyno, after the rebuild', {
+      end,
+      maxLength: 3900,
+      lines: 6,
+      hint: 'm/s and N, compression positive, gas force taken off',
+    }),
     text(`valves.${end}.found`, `${name}, what else was found in the valves`, { end, maxLength: 1000, lines: 2 }),
     text(`valves.${end}.specified`, `${name}, what else to fit`, { end, maxLength: 1000, lines: 2 }),
     text(`valves.${end}.reason`, `${name}, reason`, { end, maxLength: 500, lines: 2 }),

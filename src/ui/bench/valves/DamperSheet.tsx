@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { pieces } from '@/core/damper/shims';
 import { FATIGUE_CAUTION_MPA, type Shim } from '@/core/plate/stack';
@@ -15,13 +15,14 @@ import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
 import { Empty, Heading, QuietButton, Small, Warn } from '../../layout/primitives';
 import { useKeys } from '../../layout/keys';
-import { useBench, useLater } from '../BenchContext';
+import { useBench, useFact, useLater } from '../BenchContext';
 import { BecauseList } from '../parts';
 import { Aim } from './Aim';
 import { ForceSpeed } from './ForceSpeed';
 import { PressureSplit } from './PressureSplit';
 import { StackTable } from './StackTable';
 import { Suggestions } from './Suggestions';
+import { Dyno, useDynoRuns } from './Dyno';
 import { useAim } from './useAim';
 import { useSearch, type Viewed } from './useValves';
 
@@ -81,7 +82,7 @@ interface Props {
 
 /** One damper: the stack of the valve looked at, its section bending with speed, the whole damper’s force, the aim and the search. */
 export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
-  const { live, figures } = useLater();
+  const { figures } = useLater();
   const { data, sealed } = useBench();
   const store = useFieldStore();
   const [which, setWhich] = useState<'fit' | 'found'>('fit');
@@ -91,7 +92,10 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
   const search = useSearch();
   const aim = useAim(end, viewed.view);
   const { view } = viewed;
-  const [found, fit] = [shimsOf(live, end, valve, 'found'), shimsOf(live, end, valve, 'fit')];
+  // The list follows in the key's own frame: the next key must find what the last one made.
+  const [found, fit] = useFact(
+    useCallback((now) => [shimsOf(now, end, valve, 'found'), shimsOf(now, end, valve, 'fit')] as const, [end, valve]),
+  );
   const shown = which === 'fit' ? fit : found;
   const shims = shown?.ok ? shown.value : [];
   const drawer = useMemo(() => shimsForPost(data.shims, figures, end), [data.shims, figures, end]);
@@ -108,6 +112,7 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
   const drawn = view?.drawn && which === 'fit' && !viewed.busy ? view.drawn : null;
   const picks = found?.ok && fit?.ok ? pickList(found.value, fit.value, drawer) : [];
   const target = aim.targets[side];
+  const runs = useDynoRuns(end);
   return (
     <>
       <Three>
@@ -174,6 +179,7 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
                 }}
                 bandShare={aim.bandShare}
                 hotAndCold={hotAndCold}
+                measured={runs}
                 looked={suggestion ? { side, points: suggestion.curve } : null}
               />
               <div style={{ display: 'flex', gap: '1rem', flexWrap: 'wrap', alignItems: 'baseline' }}>
@@ -218,6 +224,7 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
           aim={target?.ok ? `aim: ${target.value.words}` : ''}
         />
       )}
+      {view && <Dyno end={end} valve={valve} gasForceN={view.gasForceN} />}
     </>
   );
 }

@@ -10,6 +10,8 @@ interface Props {
   targets: { compression: Target | null; rebound: Target | null };
   bandShare: number;
   hotAndCold: boolean;
+  /** Measured on the dyno, signed. */
+  measured: { name: string; points: { mPerS: number; forceN: number }[]; colour: string }[];
   /** A suggestion looked at, in its own direction. */
   looked: { side: 'compression' | 'rebound'; points: { mPerS: number; forceN: number }[] } | null;
 }
@@ -19,7 +21,7 @@ const SIDES = ['compression', 'rebound'] as const;
 const SIGN = { compression: 1, rebound: -1 };
 
 /** Force against shaft speed: as found, to fit, the target as a band, the clickers’ reach, hot and cold. */
-export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, looked }: Props) {
+export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured, looked }: Props) {
   const { lines, bands } = useMemo(() => {
     const key = { compression: 'compressionN', rebound: 'reboundN' } as const;
     const both = (name: string, of: DamperView['fit'], look: Line['look'], colour: string): Line[] =>
@@ -65,6 +67,13 @@ export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, looked }
         ...(view.found ? both('as found', view.found, 'thin', 'soft') : []),
         ...both('to fit', view.fit, 'dashed', end),
         ...(hotAndCold ? [...both('cold', view.cold, 'dotted', 'ink'), ...both('hot', view.hot, 'dotted', 'warn')] : []),
+        ...measured.map(({ name, points, colour }) => ({
+          name,
+          points: points.map((p) => [Math.abs(p.mPerS), p.forceN] as const),
+          look: 'thin' as const,
+          colour,
+          marks: true,
+        })),
         ...(looked
           ? [
               {
@@ -77,7 +86,7 @@ export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, looked }
           : []),
       ],
     };
-  }, [view, targets, bandShare, hotAndCold, looked, end]);
+  }, [view, targets, bandShare, hotAndCold, measured, looked, end]);
   const at1 = SHEET_SPEEDS.indexOf(1.1);
   return (
     <LineChart

@@ -170,7 +170,7 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
           ].filter(Boolean);
           return (
             <li
-              key={`${i}-${name}`}
+              key={i}
               draggable={!locked}
               data-over={over === i}
               onDragStart={() => setDragged(i)}

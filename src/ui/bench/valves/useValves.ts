@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { SearchProgress, SearchRequest, SearchResult } from '@/core/damper/search';
 import type { DamperView, ViewRequest } from '@/core/damper/view';
 import type { Issue, Result } from '@/core/result';
-import type { Answer, Ask } from './valves.worker';
+import type { Answer, Ask, DynoAsk } from './valves.worker';
 
 const start = () => new Worker(new URL('./valves.worker.ts', import.meta.url), { type: 'module' });
 
@@ -70,9 +70,9 @@ export function useSearch(): Searching {
     asked.current += 1;
     const id = asked.current;
     worker.current.onmessage = ({ data }: MessageEvent<Answer>) => {
-      if (data.kind === 'view' || data.id !== asked.current) return;
+      if (data.id !== asked.current) return;
       if (data.kind === 'progress') setState((s) => ({ ...s, progress: data.progress }));
-      else setState((s) => ({ ...s, result: data.result, tookMs: data.tookMs, running: false }));
+      else if (data.kind === 'found') setState((s) => ({ ...s, result: data.result, tookMs: data.tookMs, running: false }));
     };
     setState({ progress: null, result: null, tookMs: null, running: true });
     worker.current.postMessage({ kind: 'search', id, request } satisfies Ask);
@@ -83,3 +83,28 @@ export function useSearch(): Searching {
   };
   return { ...state, begin, stop };
 }
+
+type Without<Q> = Q extends DynoAsk ? Omit<Q, 'id'> : never;
+
+/** Asks a worker of the dyno once; the worker is let go with its answer. */
+function askOnce<A extends Answer>(question: Without<DynoAsk>): Promise<A> {
+  const worker = start();
+  return new Promise((done) => {
+    worker.onmessage = ({ data }: MessageEvent<A>) => {
+      worker.terminate();
+      done(data);
+    };
+    worker.postMessage({ ...question, id: 1 });
+  });
+}
+
+type Run = Extract<Answer, { kind: 'run' }>;
+type Calibrated = Extract<Answer, { kind: 'calibrated' }>;
+
+/** A run of the simulated dyno through a damper built with the tolerances of real ones. */
+export const simulateRun = async (question: Omit<Extract<DynoAsk, { kind: 'simulate' }>, 'id' | 'kind'>): Promise<Run['result']> =>
+  (await askOnce<Run>({ kind: 'simulate', ...question })).result;
+
+/** One valve fitted to a run. */
+export const calibrateTo = async (question: Omit<Extract<DynoAsk, { kind: 'calibrate' }>, 'id' | 'kind'>): Promise<Calibrated['result']> =>
+  (await askOnce<Calibrated>({ kind: 'calibrate', ...question })).result;

@@ -1,16 +1,24 @@
-import { type SearchProgress, type SearchRequest, type SearchResult, stackSearch } from '@/core/damper/search';
-import { rememberedLifts } from '@/core/damper/valve';
-import { type DamperView, damperView, type ViewRequest } from '@/core/damper/view';
+import { type SearchProgress, type SearchRequest, type SearchResult, stackSearch, type ValveName } from '@/core/damper/search';
+import { damper } from '@/core/damper/damper';
+import { binned, calibrate, type Calibration, type DynoPoint, simulatedDyno, speedsOf } from '@/core/damper/dyno';
+import { type Oil, rememberedLifts, type ValveRequest } from '@/core/damper/valve';
+import { type DamperFigures, type DamperView, damperView, type ViewRequest } from '@/core/damper/view';
+import { seeded } from '@/core/numerics/random';
 import type { Result } from '@/core/result';
 
 /** Plates are solved here, away from the page: the newest view only, and searches in slices that can be stopped. */
 
 export type Ask =
-  { kind: 'view'; id: number; request: ViewRequest } | { kind: 'search'; id: number; request: SearchRequest } | { kind: 'stop' };
+  { kind: 'view'; id: number; request: ViewRequest } | { kind: 'search'; id: number; request: SearchRequest } | { kind: 'stop' } | DynoAsk;
+export type DynoAsk =
+  | { kind: 'simulate'; id: number; figures: DamperFigures; oil: Oil; seed: number }
+  | { kind: 'calibrate'; id: number; figures: DamperFigures; oil: Oil; valve: ValveName; points: DynoPoint[] };
 export type Answer =
   | { kind: 'view'; id: number; result: Result<DamperView>; tookMs: number }
   | { kind: 'progress'; id: number; progress: SearchProgress }
-  | { kind: 'found'; id: number; result: Result<SearchResult>; tookMs: number };
+  | { kind: 'found'; id: number; result: Result<SearchResult>; tookMs: number }
+  | { kind: 'run'; id: number; result: Result<DynoPoint[]> }
+  | { kind: 'calibrated'; id: number; result: Result<Calibration> };
 
 const page = self as unknown as { postMessage(answer: Answer): void; onmessage: (event: { data: Ask }) => void };
 const lifts = rememberedLifts();
@@ -39,7 +47,37 @@ function searchOn(id: number, request: SearchRequest): void {
   slice();
 }
 
+/** How far a real damper strays from its drawing: its coefficients and its bleed. From memory. */
+const STRAY = { cd: 0.1, bleed: 0.3 };
+
+/** What the simulated dyno would measure of this damper, were it built with the tolerances of real ones. */
+function simulated(figures: DamperFigures, oil: Oil, seed: number): Result<DynoPoint[]> {
+  const next = seeded(seed);
+  const stray = (share: number) => 1 + share * (2 * next() - 1);
+  const built = (v: ValveRequest): ValveRequest => {
+    const by = stray(STRAY.cd);
+    return { ...v, bleedAreaMm2: v.bleedAreaMm2 * stray(STRAY.bleed), cd: { ...v.cd, port: v.cd.port * by, curtain: v.cd.curtain * by } };
+  };
+  const { piston, base } = figures;
+  const real = {
+    ...figures,
+    piston: { compression: built(piston.compression), rebound: built(piston.rebound) },
+    base: base && built(base),
+  };
+  const checked = damper({ ...real, oil, velocitiesMPerS: [1] }, lifts);
+  if (!checked.ok) return checked;
+  const forceAt = (v: number) => {
+    const found = damper({ ...real, oil, velocitiesMPerS: [Math.abs(v)] }, lifts);
+    if (!found.ok) return 0;
+    return v >= 0 ? found.value.compressionN[0]! : -found.value.reboundN[0]!;
+  };
+  return { ok: true, value: binned(speedsOf(simulatedDyno(forceAt, seed))) };
+}
+
 page.onmessage = ({ data }) => {
+  if (data.kind === 'simulate') return page.postMessage({ kind: 'run', id: data.id, result: simulated(data.figures, data.oil, data.seed) });
+  if (data.kind === 'calibrate')
+    return page.postMessage({ kind: 'calibrated', id: data.id, result: calibrate(data.figures, data.oil, data.valve, data.points, lifts) });
   if (data.kind === 'stop') searching = 0;
   else if (data.kind === 'search') {
     searching = data.id;

@@ -1,0 +1,116 @@
+import { expect, test } from '@playwright/test';
+import { demoDirectory, Server } from './server';
+
+/** Valves in the real browser: a stack edited at the bench, computed in a worker, searched from the drawer. */
+
+let server: Server;
+test.beforeAll(async () => {
+  server = await Server.start(4319, demoDirectory());
+});
+test.afterAll(async () => {
+  await server.down();
+  server.remove();
+});
+
+test('a stack is changed by keys and by a line of text; section, force and pick list follow; it is there after a reload', async ({
+  page,
+}) => {
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
+  const rebound = page.getByRole('row', { name: /^1\.1 / });
+  await expect(rebound).toBeVisible({ timeout: 30_000 });
+  const before = await rebound.innerText();
+  await page.getByRole('radio', { name: 'Rebound' }).click();
+  const table = page.getByRole('region', { name: 'Rebound, to fit' });
+  const less = table.getByRole('button', { name: 'One less of 36 × 0.20' });
+  await less.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Pick list' })).toContainText('put back 2 of 36 × 0.20');
+  await expect.poll(() => rebound.innerText(), { timeout: 30_000 }).not.toBe(before);
+  const line = page.getByRole('textbox', { name: /^Add shims/ });
+  await line.fill('19 by 0.3');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/Line 1 \(“19 by 0.3”\) is no shim/)).toBeVisible();
+  await line.fill('19.5 × 0,30');
+  await page.keyboard.press('Enter');
+  await expect(table.getByRole('textbox', { name: 'Diameter of size 6, mm' })).toHaveValue('19.5');
+  await page.getByRole('slider', { name: /Shaft speed/ }).fill('15');
+  await expect(page.getByText(/Shaft speed 3 m\/s, \d\.\d\d MPa under the shims/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Recorded', { exact: false }).or(page.locator('[data-saving=saved]')).first()).toBeVisible();
+  await page.reload();
+  await page.getByRole('radio', { name: 'Rebound' }).click();
+  await expect(table.getByRole('textbox', { name: 'Diameter of size 6, mm' })).toHaveValue('19.5');
+});
+
+test('the drawer is searched in a worker, stopped at will; a suggestion is looked at and taken', async ({ page }) => {
+  test.slow();
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
+  const begin = page.getByRole('button', { name: 'Search the drawer' });
+  await begin.click();
+  await expect(page.getByText(/\d+ of 3000 stacks tried/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Stop the search' }).click();
+  await expect(page.getByText(/Stopped after \d+ stacks/)).toBeVisible();
+  await page.getByRole('textbox', { name: /^Most swapped/ }).fill('1.5');
+  await begin.click();
+  await expect(page.getByText('A whole number, please.')).toBeVisible();
+  await page.getByRole('textbox', { name: /^Most swapped/ }).fill('2');
+  await begin.click();
+  const rows = page.getByRole('table', { name: 'Suggested stacks' }).getByRole('row');
+  await expect(rows.nth(1)).toBeVisible({ timeout: 120_000 });
+  await rows
+    .nth(1)
+    .getByRole('button', { name: /Take this stack/ })
+    .click();
+  await expect(page.getByRole('region', { name: 'Pick list' })).toContainText('take');
+});
+
+test('the simulated dyno is run, a valve fitted to it, and the calibration kept with the machine', async ({ page }) => {
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
+  await page.getByRole('radio', { name: 'Rebound' }).click();
+  await page.getByRole('button', { name: 'Run the simulated dyno' }).click({ timeout: 60_000 });
+  await expect(page.getByText(/\d+ speeds measured, as it came in/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Fit rebound to this run' }).click();
+  const fitted = page.getByText(/C_d 0\.\d+ ± 0\.\d+, bleed/);
+  await expect(fitted).toBeVisible({ timeout: 60_000 });
+  const cd = /C_d (0\.\d+)/.exec(await fitted.innerText())![1]!;
+  await page.getByRole('button', { name: 'Keep it with this machine' }).click();
+  await page.getByText(/^Figures of this damper/).click();
+  await expect(page.getByRole('textbox', { name: 'C_d of the port' })).toHaveValue(cd);
+  await page.getByText('The points of this run').click();
+  await page.getByRole('textbox', { name: 'Dyno, as it came in' }).fill('0.1 200\nfast 900');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText(/Line 2, “fast 900”, is not a pair of numbers/).first()).toBeVisible();
+});
+
+test('a damper nobody has measured asks for its figures; open holes need no stack', async ({ page }) => {
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Trail 300 Ingrith')}/valves`);
+  await expect(page.getByText('Still to be typed: the shims as found of compression, rebound.')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Damper bore' })).toBeVisible();
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Single dives')}/valves`);
+  await page.getByRole('radio', { name: 'Fork' }).click();
+  await expect(page.getByRole('table', { name: 'Damping to fit' })).toBeVisible({ timeout: 30_000 });
+});
+
+test('shims are counted in the drawer, never below none; an oil is added to the book and reckoned with', async ({ page }) => {
+  await page.goto(`${server.base}/drawers`);
+  await page.getByRole('button', { name: /^40 × 0.20: / }).click();
+  await page.getByText('Used', { exact: true }).click();
+  const many = page.getByRole('textbox', { name: 'How many' });
+  await many.fill('999');
+  await page.getByRole('button', { name: 'Record the move' }).click();
+  await expect(page.getByText(/^Only \d+ of this size lie in the drawer/)).toBeVisible();
+  await page.getByText('Counted: there are now', { exact: true }).click();
+  await many.fill('11');
+  await page.getByRole('button', { name: 'Record the move' }).click();
+  await expect(page.getByRole('button', { name: '40 × 0.20: 11' })).toBeVisible();
+  await page.goto(`${server.base}/shop-book`);
+  await page.getByRole('textbox', { name: 'Add an oil by its name' }).fill('Quay light');
+  await page.getByRole('button', { name: 'Type its figures' }).click();
+  await page.getByRole('textbox', { name: 'cSt at 40 °C' }).fill('3');
+  await page.getByRole('textbox', { name: 'Reason for the change' }).fill('new tin');
+  await page.getByRole('button', { name: 'Record the new version' }).click();
+  await expect(page.getByText(/thinner|must be/i).first()).toBeVisible();
+  await page.getByRole('textbox', { name: 'cSt at 40 °C' }).fill('12,4');
+  await page.getByRole('button', { name: 'Record the new version' }).click();
+  await expect(page.getByRole('cell', { name: 'Quay light', exact: true })).toBeVisible();
+});
