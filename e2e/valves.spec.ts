@@ -19,7 +19,7 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
   const rebound = page.getByRole('row', { name: /^1\.1 / });
   await expect(rebound).toBeVisible({ timeout: 30_000 });
   const before = await rebound.innerText();
-  await page.getByRole('radio', { name: 'Rebound' }).click();
+  await page.getByRole('radio', { name: 'Rebound', exact: true }).click();
   const table = page.getByRole('region', { name: 'Rebound, to fit' });
   const less = table.getByRole('button', { name: 'One less of 36 × 0.20' });
   await less.focus();
@@ -36,9 +36,9 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
   await expect(table.getByRole('textbox', { name: 'Diameter of size 6, mm' })).toHaveValue('19.5');
   await page.getByRole('slider', { name: /Shaft speed/ }).fill('15');
   await expect(page.getByText(/Shaft speed 3 m\/s, \d\.\d\d MPa under the shims/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText('Recorded', { exact: false }).or(page.locator('[data-saving=saved]')).first()).toBeVisible();
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
   await page.reload();
-  await page.getByRole('radio', { name: 'Rebound' }).click();
+  await page.getByRole('radio', { name: 'Rebound', exact: true }).click();
   await expect(table.getByRole('textbox', { name: 'Diameter of size 6, mm' })).toHaveValue('19.5');
 });
 
@@ -66,7 +66,7 @@ test('the drawer is searched in a worker, stopped at will; a suggestion is looke
 
 test('the simulated dyno is run, a valve fitted to it, and the calibration kept with the machine', async ({ page }) => {
   await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
-  await page.getByRole('radio', { name: 'Rebound' }).click();
+  await page.getByRole('radio', { name: 'Rebound', exact: true }).click();
   await page.getByRole('button', { name: 'Run the simulated dyno' }).click({ timeout: 60_000 });
   await expect(page.getByText(/\d+ speeds measured, as it came in/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Fit rebound to this run' }).click();
