@@ -8,6 +8,9 @@ import { constantForce } from '@/core/spring/other';
 import { type Linkage, linkageLeverage } from '@/core/leverage/linkage';
 import { endOf } from '@/core/spring/endOf';
 import { judge, selectSpring } from '@/core/spring/select';
+import { stackSearch } from '@/core/damper/search';
+import { TARGET_SPEEDS } from '@/core/damper/target';
+import { stack } from '@/core/plate/stack';
 import { parseQuantity } from '@/core/units/parse';
 import { openDb } from '@/db/client';
 import { CHROMIUM } from '../e2e/chromium.mjs';
@@ -106,6 +109,57 @@ function linkageSelection(catalogue: { id: string; rateNPerMm: number }[]): void
     }
   });
   say('the same, mechanism solved at every halving (100 springs)', plain, `ratio ${((plain * 100) / many).toFixed(0)}`);
+}
+
+/** A stack of 14 shims with a crossover, as in a large shock. */
+function stacks(): void {
+  const shims = [
+    [40, 0.2, 6],
+    [26, 0.1, 1],
+    [38, 0.2, 2],
+    [34, 0.25, 1],
+    [30, 0.25, 1],
+    [26, 0.25, 1],
+    [22, 0.3, 2],
+  ].map(([diameterMm, thicknessMm, count]) => ({ diameterMm: diameterMm!, thicknessMm: thicknessMm!, count: count! }));
+  const plates = { shims, clampDiameterMm: 18, pressureZoneMm: { inner: 24, outer: 37 }, dishMm: 0, youngsModulusGPa: 206, poisson: 0.3 };
+  const pressuresMPa = Array.from({ length: 12 }, (_, i) => 0.25 * (i + 1));
+  const COARSE = 14;
+  for (const theory of ['linear', 'vonKarman'] as const)
+    say(
+      `14 shims with a crossover at 12 pressures, ${theory}`,
+      time(9, () => void stack({ ...plates, theory, pressuresMPa }, COARSE)),
+    );
+  const taper = { ...plates, shims: shims.filter((s) => s.thicknessMm !== 0.1), theory: 'linear' as const };
+  say(
+    '13 shims, a plain taper, at 12 pressures, linear',
+    time(9, () => void stack({ ...taper, pressuresMPa }, COARSE)),
+  );
+  const cd = { port: 0.7, curtain: 0.7, bleed: 0.7 };
+  const valve = { portAreaMm2: 200, bleedAreaMm2: 2, edgeDiameterMm: 40, cd, stack: { ...plates, theory: 'vonKarman' as const } };
+  const search = stackSearch({
+    damper: {
+      boreMm: 46,
+      rodMm: 16,
+      gasPressureMPa: 1.2,
+      oil: { densityKgPerM3: 850, cSt: 15 },
+      piston: { compression: valve, rebound: valve },
+      base: null,
+    },
+    free: 'compression',
+    target: TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: 300 + 1500 * mPerS })),
+    shims: [40, 38, 36, 34, 32, 30, 28, 26, 24, 22].flatMap((diameterMm) =>
+      [0.1, 0.15, 0.2, 0.25, 0.3].map((thicknessMm) => ({ diameterMm, thicknessMm, count: 4 })),
+    ),
+    limits: { leastFaceShims: 2, mostShims: 24, mostCrossovers: 1, mostStressMPa: 3000, mostSwapped: null, mayBuy: false },
+    seed: 1,
+    tries: 2000,
+  });
+  const begun = performance.now();
+  let step = search.next();
+  while (!step.done && step.value.tried < 2000) step = search.next();
+  const each = (performance.now() - begun) / 2000;
+  say('one stack of the search, judged by quick plates', each, `${(1000 / each).toFixed(0)} a second`);
 }
 
 async function base(): Promise<void> {
@@ -226,6 +280,7 @@ async function pagesOf(server: Server): Promise<void> {
 
 async function main(): Promise<void> {
   core();
+  stacks();
   await base();
   await pages();
 }

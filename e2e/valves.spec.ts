@@ -1,3 +1,6 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
@@ -80,6 +83,56 @@ test('the simulated dyno is run, a valve fitted to it, and the calibration kept 
   await page.getByRole('textbox', { name: 'Dyno, as it came in' }).fill('0.1 200\nfast 900');
   await page.keyboard.press('Tab');
   await expect(page.getByText(/Line 2, “fast 900”, is not a pair of numbers/).first()).toBeVisible();
+});
+
+test('a logged run from a file: time, position and force become speeds; a line that is no reading refuses it all', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'mavrin-dyno-'));
+  const file = (name: string, spoil: (i: number) => boolean) => {
+    const lines = Array.from({ length: 120 }, (_, i) => {
+      const t = (2 * Math.PI * i) / 40 / 120;
+      const force = spoil(i) ? 'slipped' : (900 * Math.cos(40 * t)).toFixed(1);
+      return `${t.toFixed(5)};${(25 * Math.sin(40 * t)).toFixed(4)};${force}`;
+    });
+    const path = join(folder, name);
+    writeFileSync(path, ['time;position;force', ...lines].join('\n'));
+    return path;
+  };
+  const open = async (path: string) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Open the dyno’s file' }).click();
+    await (await chooser).setFiles(path);
+    await page.getByRole('button', { name: 'Take the run in' }).click();
+  };
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
+  await page.getByText('After the rebuild', { exact: true }).click();
+  await open(file('bad.csv', (i) => i === 4));
+  await expect(page.getByText('Line 5 is not a reading. Nothing was taken.')).toBeVisible();
+  await expect(page.getByText('No run yet.')).toBeVisible();
+  await open(file('good.csv', () => false));
+  await expect(page.getByText(/\d+ speeds measured, after the rebuild/)).toBeVisible();
+  await page.getByText('The points of this run').click();
+  // 25 mm at 40 rad/s: a metre a second at most, 900 N there.
+  await expect(page.getByRole('textbox', { name: 'Dyno, after the rebuild' })).toHaveValue(/\n0\.9[89]\d 8[89]\d$/);
+});
+
+test('the shim route says what is wrong at its field and leaves the drawer as it was', async ({ request }) => {
+  const post = async (over: object) => {
+    const answer = await request.post(`${server.base}/api/shims`, {
+      data: { inner: 6, diameter: 20, thickness: 0.1, count: 1, kind: 'received', ...over },
+    });
+    return { status: answer.status(), body: (await answer.json()) as { error?: { path: string[] }; count?: number } };
+  };
+  const before = (await post({ count: 0, kind: 'counted', thickness: 0.11 })).body.count;
+  expect(before).toBe(0);
+  for (const [over, field] of [
+    [{ diameter: 5 }, 'diameter'],
+    [{ thickness: '-0.1' }, 'thickness'],
+    [{ count: 'many' }, 'count'],
+    [{ kind: 'used', count: 900 }, 'count'],
+  ] as const) {
+    const { status, body } = await post(over);
+    expect([status >= 400, body.error?.path[0]]).toEqual([true, field]);
+  }
 });
 
 test('a damper nobody has measured asks for its figures; open holes need no stack', async ({ page }) => {

@@ -46,7 +46,7 @@ const VIEWS = {
   'rebuild-tablet': [`/jobs/${rally}/rebuild`, TABLET],
   set: [`/jobs/${single}/set`, DESK],
   ride: [`/jobs/${single}/ride`, DESK],
-  valves: [`/jobs/${racer}/valves`, DESK],
+  valves: [`/jobs/${racer}/valves`, { width: 1280, height: 1250 }],
   'machine-file': [`/machines/${rallyMachine}`, DESK],
   compare: [`/machines/${rallyMachine}/compare`, DESK],
   drawers: ['/drawers', DESK],

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { viscosityIndex } from '@/core/damper/oil';
 import { OILS } from '@/core/damper/oils';
 import { DAMPING_TEMPLATES, TARGET_SPEEDS } from '@/core/damper/target';
 import { rememberedLifts } from '@/core/damper/valve';
@@ -8,8 +9,8 @@ import { clicksOf, damperOf, oilOf, oilWarm, shimsOf } from '@/schema/facts/damp
 import { isMissing, isUnusable } from '@/schema/facts/ends';
 import type { ListedSpring } from '@/schema/facts/listed';
 import { selectionOf } from '@/schema/facts/springs';
-import { shimsIn, shimsText } from '@/schema/facts/tables';
-import { valveFindings } from '@/schema/facts/valveFindings';
+import { dynoIn, dynoText, shimsIn, shimsText } from '@/schema/facts/tables';
+import { dampingLines, valveFindings } from '@/schema/facts/valveFindings';
 import { pickList, SHEET_SPEEDS, shimsForPost, sprungAsFound, sprungOf, targetCurveOf, viewRequestOf } from '@/schema/facts/valves';
 import { entriesOf, MACHINE, machine, RIDER } from './entries';
 
@@ -193,3 +194,126 @@ describe('the aim', () => {
     expect(shimsForPost(drawer, entriesOf(DAMPER), 'front')).toHaveLength(2);
   });
 });
+
+describe('a damping-rod fork and its drop-in valve', () => {
+  const FORK = {
+    ...MACHINE,
+    'machine.damper.front.bore': '30',
+    'machine.damper.front.rod': '14',
+    'machine.damper.front.compression.kind': 'open',
+    'machine.damper.front.compression.bleed': '38',
+    'machine.damper.front.rebound.kind': 'open',
+    'machine.damper.front.rebound.bleed': '7.5',
+  };
+  const fork = (more: Record<string, string> = {}) => {
+    const request = viewRequestOf(entriesOf(RIDER), entriesOf({ ...FORK, ...more }), 'front', 'compression', OILS);
+    if (isMissing(request) || isUnusable(request)) throw new Error(JSON.stringify(request));
+    return value(damperView(request, lifts));
+  };
+  const at = (v: (typeof SHEET_SPEEDS)[number]) => SHEET_SPEEDS.indexOf(v);
+
+  test('open holes: nothing when slow, harsh when fast: twice the speed four times the force, by hand', () => {
+    const { fit, found, drawn } = fork();
+    expect(fit.compressionN[at(2.2)]! / fit.compressionN[at(1.1)]!).toBeCloseTo(4, 6);
+    const annulus = (Math.PI / 4) * (30 ** 2 - 14 ** 2);
+    const speedMPerS = (annulus * 1.1) / (0.7 * 7.5);
+    expect(fit.reboundN[at(1.1)]!).toBeCloseTo(((850 / 2) * speedMPerS ** 2 * annulus) / 1e6, 4);
+    // Without stacks what is found and what is to fit are the same damper, and there is nothing to draw.
+    expect([found, drawn]).toEqual([fit, null]);
+  });
+
+  test('a sprung plate in its place: firmer slow, freer fast than the holes it replaces', () => {
+    const plate = {
+      'machine.damper.front.compression.kind': 'poppet',
+      'machine.damper.front.compression.bleed': '6',
+      'machine.damper.front.compression.port': '110',
+      'machine.damper.front.compression.poppet.seat': '16',
+      'machine.damper.front.compression.poppet.preload': '12',
+      'machine.damper.front.compression.poppet.rate': '4',
+      'machine.damper.front.compression.poppet.lift': '3',
+    };
+    const [holes, drop] = [fork(), fork(plate)];
+    expect(drop.fit.compressionN[at(0.1)]!).toBeGreaterThan(5 * holes.fit.compressionN[at(0.1)]!);
+    expect(drop.fit.compressionN[at(3)]!).toBeLessThan(holes.fit.compressionN[at(3)]!);
+  });
+
+  test('what a plate still needs is named', () => {
+    const bare = viewRequestOf(
+      entriesOf(RIDER),
+      entriesOf({ ...FORK, 'machine.damper.front.compression.kind': 'poppet' }),
+      'front',
+      'base',
+      OILS,
+    );
+    expect(isMissing(bare) && bare.missing).toEqual([
+      'machine.damper.front.compression.port',
+      'machine.damper.front.compression.poppet.seat',
+      'machine.damper.front.compression.poppet.preload',
+      'machine.damper.front.compression.poppet.rate',
+      'machine.damper.front.compression.poppet.lift',
+    ]);
+  });
+});
+
+test('a dyno’s points are kept as text and read back to the millimetre a second and the newton', () => {
+  const points = [
+    { mPerS: -1.2504, forceN: -912.4 },
+    { mPerS: 0.1, forceN: 88 },
+  ];
+  expect(value(dynoIn(dynoText(points)))).toEqual([
+    { mPerS: -1.25, forceN: -912 },
+    { mPerS: 0.1, forceN: 88 },
+  ]);
+  expect(value(dynoIn('  '))).toEqual([]);
+  const bad = dynoIn('0.1 200\nquick 900');
+  expect(!bad.ok && bad.issue.data?.line).toBe(2);
+});
+
+describe('what the findings say', () => {
+  const leadsOf = (figures: Record<string, string>, entries: Record<string, string> = {}) =>
+    valveFindings('rear', viewOf(entries, { ...DAMPER, ...figures }), 11).map((f) => f.lead);
+
+  test('a needle too fine to feel is called dead, one that bites is given its force a click', () => {
+    const fine = leadsOf(valve('rebound', { needle: '0.01', bleed: '6' }));
+    expect(fine).toContain('Rebound: the clicker does next to nothing.');
+    const sharp = leadsOf(valve('rebound', { needle: '0.4', bleed: '0.2' }));
+    expect(sharp).toContain('Rebound clicker, 12 out:');
+    expect(sharp).not.toContain('Rebound: the clicker does next to nothing.');
+  });
+
+  test('a stack bent beyond the caution is said with its stress, a stiff one is not', () => {
+    const bent = leadsOf({}, { 'valves.rear.fit.rebound': '36 × 0.30 × 1' });
+    expect(bent.some((lead) => /^The shims are bent to \d{3,4} MPa\.$/.test(lead))).toBe(true);
+    const easy = leadsOf({ ...valve('rebound', { bleed: '120' }) });
+    expect(easy.some((lead) => lead.startsWith('The shims are bent'))).toBe(false);
+  });
+
+  test('heat is spoken of where a long bleed feels it, and not where it does not', () => {
+    expect(leadsOf(valve('rebound', { bleedLength: '60' })).some((lead) => lead.startsWith('Heat takes'))).toBe(true);
+    expect(leadsOf(valve('rebound', { bleedLength: '0' })).some((lead) => lead.startsWith('Heat takes'))).toBe(false);
+  });
+
+  test('the table of damping: forces of the curve, shares of critical only where the springs are known', () => {
+    const view = viewOf({});
+    const sprung = { wheelRateNPerMm: 10, massKg: 100, leverage: 2, dampers: 1 };
+    const [first] = dampingLines(view, sprung);
+    expect(first!.reboundN).toBe(view.fit.reboundN[SHEET_SPEEDS.indexOf(0.1)]);
+    // c_c = 2·√(10 000·100)·2² = 8000 N·s/m by hand.
+    expect(first!.reboundZeta).toBeCloseTo(first!.reboundN / 0.1 / 8000, 9);
+    expect(dampingLines(view, null).every((l) => l.compressionZeta === null && l.reboundZeta === null)).toBe(true);
+  });
+});
+
+test.each(OILS.map((o) => [o.name, o] as const))(
+  '%s: the midpoint of its grade within a tenth, and a viscosity index oils have',
+  (name, o) => {
+    // ISO 3448: the number of a grade is its midpoint at 40 °C, in whole numbers, limits ± 10 %.
+    const grade = Number(name.replace('ISO VG ', ''));
+    expect(Math.abs(o.cSt40 / grade - 1)).toBeLessThan(0.1);
+    const index = viscosityIndex(o.cSt40, o.cSt100);
+    if (index !== null) {
+      expect(index).toBeGreaterThan(60);
+      expect(index).toBeLessThan(220);
+    }
+  },
+);

@@ -73,10 +73,6 @@ export function clicksOf(entries: Entries, end: End, side: 'compression' | 'rebo
   return { out: Math.round(range / 2), range, origin: 'assumed' };
 }
 
-/** Which valve a direction's needle bleeds past: the base valve for compression where it has one. */
-export const needleValve = (machine: Entries, end: End, side: 'compression' | 'rebound'): ValveName =>
-  side === 'compression' && numberOf(machine, `machine.damper.${end}.base.needle`) !== null ? 'base' : side;
-
 /** One valve as the core wants it, or what is missing of it as field names, or the field that cannot be read. */
 export function valveRequestOf(
   entries: Entries,

@@ -12,6 +12,7 @@ import { Choices } from './Choices';
 
 const Grid = styled.table`
   border-collapse: collapse;
+  width: auto;
   margin-bottom: 1rem;
   th,
   td {

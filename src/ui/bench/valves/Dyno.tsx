@@ -167,8 +167,8 @@ export function Dyno({ end, valve, gasForceN }: Props) {
       {calibration && (
         <p>
           <b>{VALVE_NAMES[end][valve]}:</b> C_d {calibration.cd.toFixed(3)} ± {calibration.cdUncertainty.toFixed(3)}, bleed{' '}
-          {calibration.bleedMm2.toFixed(2)} ± {calibration.bleedUncertaintyMm2.toFixed(2)} mm². The miss falls from{' '}
-          {(calibration.missBefore * 100).toFixed(0)} % to {(calibration.missAfter * 100).toFixed(1)} %.{' '}
+          {calibration.bleedMm2.toFixed(2)} ± {calibration.bleedUncertaintyMm2.toFixed(2)} mm². The miss goes from{' '}
+          {(calibration.missBefore * 100).toFixed(1)} % to {(calibration.missAfter * 100).toFixed(1)} %.{' '}
           <Small>Least squares; ± is k = 2.</Small> <Button onPress={() => keepFit(calibration)}>Keep it with this machine</Button>
         </p>
       )}
