@@ -82,13 +82,16 @@ const lawAlone = (spring: Omit<CatalogueSpring, 'id'>): SpringLaw =>
 export const springLaw = (spring: CatalogueSpring): SpringLaw =>
   spring.partner ? unlikePair(lawAlone(spring), lawAlone(spring.partner), 0) : lawAlone(spring);
 
-/** What is left above solid at full travel, mm; of a pair the lesser; null where a length is not known. */
+/** What is left above solid with so much taken up, mm; null where a length is not known. */
+const reserveMm = ({ freeLengthMm, solidLengthMm }: Omit<CatalogueSpring, 'id'>, takenMm: number): number | null =>
+  freeLengthMm === undefined || solidLengthMm === undefined ? null : freeLengthMm - takenMm - solidLengthMm;
+
+/** The same at full travel, of a pair the lesser. */
 function bindReserveMm(spring: CatalogueSpring, takenMm: number): number | null {
-  const reserves = [spring, ...(spring.partner ? [spring.partner] : [])].map(({ freeLengthMm, solidLengthMm }) =>
-    freeLengthMm === undefined || solidLengthMm === undefined ? null : freeLengthMm - takenMm - solidLengthMm,
-  );
-  const known = reserves.filter((r) => r !== null);
-  return known.length < reserves.length ? null : Math.min(...known);
+  const own = reserveMm(spring, takenMm);
+  if (!spring.partner || own === null) return own;
+  const other = reserveMm(spring.partner, takenMm);
+  return other === null ? null : Math.min(own, other);
 }
 
 /**
