@@ -15,15 +15,31 @@ export interface DamperRequest {
   velocitiesMPerS: readonly number[];
 }
 
+export type ValveName = 'compression' | 'rebound' | 'base';
+
+/** A damper without its oil and speeds: what a machine and its stacks are. */
+export type DamperFigures = Omit<DamperRequest, 'velocitiesMPerS' | 'oil'>;
+
+/** One of its valves; null where it has no base valve. */
+export const valveIn = ({ piston, base }: Pick<DamperRequest, 'piston' | 'base'>, name: ValveName): ValveRequest | null =>
+  name === 'base' ? base : piston[name];
+
+/** The same damper with another valve in one place. */
+export const withValve = <F extends Pick<DamperRequest, 'piston' | 'base'>>(f: F, name: ValveName, valve: ValveRequest): F =>
+  name === 'base' ? { ...f, base: valve } : { ...f, piston: { ...f.piston, [name]: valve } };
+
 interface Drops {
   pistonCompression: ValveDrop;
   base: ValveDrop | null;
   pistonRebound: ValveDrop;
 }
 
+/** Where a valve's drop stands among them. */
+export const DROP_OF = { compression: 'pistonCompression', rebound: 'pistonRebound', base: 'base' } as const;
+
 /** What one click more out does, N, at two speeds. */
 export interface Authority {
-  valve: 'compression' | 'rebound' | 'base';
+  valve: ValveName;
   clicksOut: number;
   at01MPerSN: number;
   at1MPerSN: number;

@@ -1,7 +1,6 @@
-import { damper } from './damper';
+import { damper, type DamperFigures } from './damper';
 import { binned, calibrate, energyJ, simulatedDyno, speedsOf } from './dyno';
 import { rememberedLifts } from './valve';
-import type { DamperFigures } from './view';
 
 const valve = (cd: number, bleedAreaMm2: number) => ({
   portAreaMm2: 90,

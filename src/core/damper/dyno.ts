@@ -1,9 +1,7 @@
 import { seeded } from '../numerics/random';
 import { err, ok, type Result } from '../result';
-import { damper } from './damper';
-import type { ValveName } from './search';
+import { damper, type DamperFigures, valveIn, type ValveName, withValve } from './damper';
 import type { LiftOf, Oil, ValveRequest } from './valve';
-import type { DamperFigures } from './view';
 
 /** One reading: compression positive in both. The gas force is not in it. */
 export interface DynoPoint {
@@ -120,23 +118,14 @@ export function calibrate(
   const sign = valve === 'rebound' ? -1 : 1;
   const side = points.filter((p) => sign * p.mPerS > SLOWEST_M_PER_S && sign * p.forceN > 0);
   if (side.length < 4) return err('too-few', ['points']);
-  const now = valve === 'base' ? figures.base : figures.piston[valve];
+  const now = valveIn(figures, valve);
   if (!now) return err('valve-closed', ['valve']);
   const [speeds, forces] = [side.map((p) => sign * p.mPerS), side.map((p) => sign * p.forceN)];
   const sigma = forces.map((f) => Math.max(READING_SHARE * f, READING_N));
   const model = ([lnCd, lnBleed]: readonly number[]): Result<number[]> => {
     const cd = Math.exp(lnCd!);
     const changed: ValveRequest = { ...now, bleedAreaMm2: Math.exp(lnBleed!), cd: { ...now.cd, port: cd, curtain: cd } };
-    const found = damper(
-      {
-        ...figures,
-        oil,
-        velocitiesMPerS: speeds,
-        piston: { ...figures.piston, ...(valve === 'base' ? {} : { [valve]: changed }) },
-        base: valve === 'base' ? changed : figures.base,
-      },
-      liftOf,
-    );
+    const found = damper({ ...withValve(figures, valve, changed), oil, velocitiesMPerS: speeds }, liftOf);
     return found.ok ? ok(valve === 'rebound' ? found.value.reboundN : found.value.compressionN) : found;
   };
   const misses = (model_: readonly number[]) => model_.map((f, i) => (f - forces[i]!) / sigma[i]!);

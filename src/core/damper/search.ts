@@ -1,12 +1,10 @@
 import { seeded } from '../numerics/random';
 import { quickLifts, type Shim, stack } from '../plate/stack';
 import { err, ok, type Result } from '../result';
-import type { DamperRequest } from './damper';
+import { type DamperRequest, type ValveName, valveIn } from './damper';
 import { crossovers, merged, pieces, shimsBeyond } from './shims';
 import type { TargetPoint } from './target';
-import { joined, type Lift, liftCurve, rememberedLifts, valveOf, type ValveRequest, type ValveStack } from './valve';
-
-export type ValveName = 'compression' | 'rebound' | 'base';
+import { joined, type Lift, liftCurve, rememberedLifts, valveOf, type ValveStack } from './valve';
 
 export interface SearchLimits {
   leastFaceShims: number;
@@ -69,9 +67,6 @@ const CORRECTION_PRESSURES = [0.1, 0.3, 0.7, 1.4, 2.5, 4.5];
 const YIELD_EVERY = 100;
 /** A crossover is a thin shim. From memory. */
 const MOST_CROSSOVER_MM = 0.15;
-
-const valveIn = (r: Omit<DamperRequest, 'velocitiesMPerS'>, name: ValveName): ValveRequest | null =>
-  name === 'base' ? r.base : r.piston[name];
 
 /**
  * From the quick lift to the lift in full, as it is in one stack solved both ways. Candidates differ from that one by a few shims, so bonding and stretching at a given

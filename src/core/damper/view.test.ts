@@ -1,6 +1,6 @@
-import { damper } from './damper';
+import { damper, type DamperFigures } from './damper';
 import { liftCurve, type LiftOf, rememberedLifts, type ValveRequest, valveOf } from './valve';
-import { type DamperFigures, damperView, type ViewRequest, withClicks } from './view';
+import { damperView, type ViewRequest, withClicks } from './view';
 
 const OIL = { densityKgPerM3: 850, cSt: 15 };
 const valve = (count: number, clicksOut?: number): ValveRequest => ({

@@ -1,11 +1,7 @@
 import { stack, type Profile } from '../plate/stack';
 import { ok, type Result } from '../result';
-import { type Authority, damper, type DamperRequest, type DamperResult } from './damper';
-import type { ValveName } from './search';
-import type { LiftOf, Oil, ValveRequest } from './valve';
-
-/** A damper without its oil and speeds: what a machine and its stacks are. */
-export type DamperFigures = Omit<DamperRequest, 'velocitiesMPerS' | 'oil'>;
+import { type Authority, damper, type DamperFigures, type DamperResult, DROP_OF, valveIn, type ValveName, withValve } from './damper';
+import type { LiftOf, Oil } from './valve';
 
 export interface ViewRequest {
   found: DamperFigures | null;
@@ -66,23 +62,16 @@ const OPENED_BY = 1.25;
 /** Elements for drawing: smooth to the eye, lifts to a thousandth. */
 const DRAWN_ELEMENTS = 14;
 
-const valvesOf = (f: DamperFigures): [ValveName, ValveRequest | null][] => [
-  ['compression', f.piston.compression],
-  ['rebound', f.piston.rebound],
-  ['base', f.base],
-];
+const NAMES: readonly ValveName[] = ['compression', 'rebound', 'base'];
 
 /** The same damper with the clickers of one direction at a share of their range. */
 export function withClicks(f: DamperFigures, side: 'compression' | 'rebound', clicksOf: (range: number) => number): DamperFigures | null {
-  let any = false;
-  const set = (name: ValveName, valve: ValveRequest): ValveRequest => {
-    const areas = valve.clicker?.areasMm2;
-    if (!areas || (name === 'rebound') !== (side === 'rebound')) return valve;
-    any = true;
-    return { ...valve, clicker: { ...valve.clicker!, clicksOut: clicksOf(areas.length - 1) } };
-  };
-  const [compression, rebound, base] = valvesOf(f).map(([name, valve]) => valve && set(name, valve));
-  return any ? { ...f, piston: { compression: compression!, rebound: rebound! }, base: base ?? null } : null;
+  const moved = NAMES.filter((name) => (name === 'rebound') === (side === 'rebound') && valveIn(f, name)?.clicker?.areasMm2);
+  if (moved.length === 0) return null;
+  return moved.reduce((set, name) => {
+    const valve = valveIn(set, name)!;
+    return withValve(set, name, { ...valve, clicker: { ...valve.clicker!, clicksOut: clicksOf(valve.clicker!.areasMm2!.length - 1) } });
+  }, f);
 }
 
 const pick = (r: DamperResult): Curves => ({ compressionN: r.compressionN, reboundN: r.reboundN });
@@ -136,7 +125,8 @@ function chokeOf(
 ): Choke | null {
   const last = speeds.length - 1;
   const drops = result.pressureDropsMPa[last]!;
-  const shares = valvesOf(f).flatMap(([name, valve]) => {
+  const shares = NAMES.flatMap((name) => {
+    const valve = valveIn(f, name);
     const drop = drops[DROP_OF[name]];
     return valve && drop && drop.totalMPa > 0 && (valve.stack ?? valve.poppet)
       ? [{ name, valve, share: drop.portMPa / drop.totalMPa }]
@@ -145,11 +135,7 @@ function chokeOf(
   const worst = shares.sort((a, b) => b.share - a.share)[0];
   if (!worst || worst.share < CHOKES_FROM) return null;
   const wider = { ...worst.valve, portAreaMm2: worst.valve.portAreaMm2 * OPENED_BY };
-  const opened = run({
-    ...f,
-    piston: { ...f.piston, ...(worst.name === 'base' ? {} : { [worst.name]: wider }) },
-    base: worst.name === 'base' ? wider : f.base,
-  });
+  const opened = run(withValve(f, worst.name, wider));
   if (!opened.ok) return null;
   const key = worst.name === 'rebound' ? 'reboundN' : 'compressionN';
   return {
@@ -161,11 +147,9 @@ function chokeOf(
   };
 }
 
-const DROP_OF = { compression: 'pistonCompression', rebound: 'pistonRebound', base: 'base' } as const;
-
 /** The stack of one valve at every speed; null where it has none or it cannot be solved that far. */
 function drawnOf(f: DamperFigures, name: ValveName, result: DamperResult): DrawnStack | null {
-  const valve = valvesOf(f).find(([n]) => n === name)?.[1];
+  const valve = valveIn(f, name);
   if (!valve?.stack) return null;
   const pressuresMPa = result.pressureDropsMPa.map((d) => d[DROP_OF[name]]?.curtainMPa ?? 0);
   const found = stack({ ...valve.stack, pressuresMPa }, DRAWN_ELEMENTS, true);

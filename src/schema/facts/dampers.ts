@@ -1,13 +1,13 @@
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import { oil } from '@/core/damper/oil';
 import { type OilGrade, USUAL_OIL_ID } from '@/core/damper/oils';
-import type { DamperFigures } from '@/core/damper/view';
+import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import type { Oil, ValveRequest, ValveStack } from '@/core/damper/valve';
 import type { Shim } from '@/core/plate/stack';
 import { ok, type Result } from '@/core/result';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
-import { type ValveName, VALVES } from '../fields/damper';
+import { VALVES } from '../fields/damper';
 import { isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf } from './read';
 import { shimsIn } from './tables';

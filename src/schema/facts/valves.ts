@@ -9,7 +9,7 @@ import type { Shim } from '@/core/plate/stack';
 import type { Candidate } from '@/core/spring/select';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
-import type { ValveName } from '../fields/damper';
+import type { ValveName } from '@/core/damper/damper';
 import type { DrawerShim } from '../shims';
 import { damperOf, oilOf, oilWarm } from './dampers';
 import { isMissing, isUnusable, type Missing, type Unusable } from './ends';

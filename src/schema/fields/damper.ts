@@ -1,10 +1,10 @@
+import type { ValveName } from '@/core/damper/damper';
 import { choice, count, type FieldDef, force, length, quantity, rate, text } from './kinds';
 
 type End = 'rear' | 'front';
 
 /** Valves of a damper: the piston's two and the one at the reservoir or the foot of the leg. */
-export const VALVES = ['compression', 'rebound', 'base'] as const;
-export type ValveName = (typeof VALVES)[number];
+export const VALVES: readonly ValveName[] = ['compression', 'rebound', 'base'];
 
 export const VALVE_NAMES: Record<End, Record<ValveName, string>> = {
   rear: { compression: 'Compression', rebound: 'Rebound', base: 'Reservoir valve' },

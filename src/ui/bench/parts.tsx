@@ -1,6 +1,7 @@
 'use client';
 import { Plus } from 'lucide-react';
 import { Fragment, type ReactNode, useState } from 'react';
+import { ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import type { WorkingStep } from '@/core/working';
 import type { Because } from '@/schema/facts/finding';
@@ -51,6 +52,41 @@ export const InView = styled.div`
     svg {
       max-width: 26rem;
     }
+  }
+`;
+
+/** Ends, or valves of a damper, of which one is looked at. */
+export const Tabs = styled(ToggleButtonGroup)`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 1.5rem;
+  margin-bottom: 0.5rem;
+  button {
+    border: 0;
+    border-bottom: 4px solid transparent;
+    background: none;
+    padding: 0.25rem 0;
+    min-height: 44px;
+    font: inherit;
+    font-weight: 600;
+    cursor: pointer;
+    color: var(--soft);
+  }
+  button.end {
+    font-size: 1.0625rem;
+    font-weight: 700;
+  }
+  button[data-selected] {
+    color: var(--ink);
+    border-bottom-color: var(--ink);
+  }
+  button.rear[data-selected] {
+    color: var(--rear);
+    border-bottom-color: var(--rear);
+  }
+  button.front[data-selected] {
+    color: var(--front);
+    border-bottom-color: var(--front);
   }
 `;
 

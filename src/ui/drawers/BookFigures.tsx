@@ -1,14 +1,13 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { OilGrade } from '@/core/damper/oils';
 import type { DampingTemplate } from '@/core/damper/target';
 import { numberIn } from '@/schema/facts/tables';
-import { FieldGrid, Titled } from '../bench/parts';
-import { post } from '../bench/send';
+import { Titled } from '../bench/parts';
 import { PlainField } from '../fields/PlainField';
 import { Button, QuietButton, Small, Table } from '../layout/primitives';
 import { dayWords } from '../words/time';
+import { PageEditor } from './PageEditor';
 
 /** A page of the Shop book in its newest version. */
 export interface Version<T> {
@@ -25,63 +24,31 @@ interface Figure<T> {
   put(page: T, value: number): T;
 }
 
-interface EditorProps<T> {
-  page: T & { origin: string };
+const FigureEditor = <T extends { origin: string }>({
+  page,
+  kind,
+  route,
+  figures,
+  onDone,
+}: {
+  page: T;
   kind: 'damping' | 'oil';
   route: string;
   figures: Figure<T>[];
   onDone(): void;
-}
-
-/** The figures of a page typed over, with their origin and the reason: a new version, the old one stays. */
-function Editor<T>({ page, kind, route, figures, onDone }: EditorProps<T>) {
-  const router = useRouter();
-  const [typed, setTyped] = useState<Record<string, string>>(Object.fromEntries(figures.map((f) => [f.key, String(f.of(page))])));
-  const [origin, setOrigin] = useState(page.origin);
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
-  const save = async () => {
-    const unread = figures.find((f) => !Number.isFinite(numberIn(typed[f.key] ?? '')));
-    if (unread) return setProblem({ field: unread.key, words: 'Type a number.' });
-    if (reason.trim() === '') return setProblem({ field: 'reason', words: 'Say why the book changes.' });
-    const changed = figures.reduce<T>((p, f) => f.put(p, numberIn(typed[f.key]!)), page);
-    const answer = await post(route, { page: { ...changed, origin, version: `${kind}/1` }, reason });
-    if (answer.ok) {
-      router.refresh();
-      return onDone();
-    }
-    const field = answer.path.slice(1).join('.');
-    setProblem({ field: figures.some((f) => f.key === field) ? field : 'reason', words: answer.message });
-  };
-  return (
-    <div>
-      <FieldGrid $min="11rem">
-        {figures.map((f) => (
-          <PlainField
-            key={f.key}
-            label={f.label}
-            value={typed[f.key] ?? ''}
-            onChange={(value) => setTyped({ ...typed, [f.key]: value })}
-            problem={problem?.field === f.key ? problem.words : null}
-          />
-        ))}
-      </FieldGrid>
-      <PlainField label="Origin of the figures" value={origin} onChange={setOrigin} />
-      <PlainField
-        label="Reason for the change"
-        value={reason}
-        onChange={setReason}
-        problem={problem?.field === 'reason' ? problem.words : null}
-      />
-      <p style={{ padding: '0.5rem 0' }}>
-        <Button $strong onPress={() => void save()}>
-          Record the new version
-        </Button>{' '}
-        <Small>The old one stays in the book.</Small>
-      </p>
-    </div>
-  );
-}
+}) => (
+  <PageEditor
+    figures={figures.map((f) => ({ key: f.key, label: f.label, text: String(f.of(page)) }))}
+    origin={page.origin}
+    route={route}
+    pageFrom={(typed, origin) => ({
+      ...figures.reduce<T>((p, f) => f.put(p, numberIn(typed[f.key]!)), page),
+      origin,
+      version: `${kind}/1`,
+    })}
+    onDone={onDone}
+  />
+);
 
 const SIDES = ['compression', 'rebound'] as const;
 const dampingFigures: Figure<DampingTemplate>[] = SIDES.flatMap((side) => {
@@ -120,7 +87,7 @@ export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
             </Small>
           )}
           {editing === page.id ? (
-            <Editor page={page} kind="damping" route="/api/book/damping" figures={dampingFigures} onDone={() => setEditing(null)} />
+            <FigureEditor page={page} kind="damping" route="/api/book/damping" figures={dampingFigures} onDone={() => setEditing(null)} />
           ) : (
             <Table aria-label={page.name}>
               <thead>
@@ -215,10 +182,17 @@ export function OilPages({ pages }: { pages: Version<OilGrade>[] }) {
         </tbody>
       </Table>
       {edited && (
-        <Editor key={edited.id} page={edited} kind="oil" route="/api/book/oils" figures={oilFigures} onDone={() => setEditing(null)} />
+        <FigureEditor
+          key={edited.id}
+          page={edited}
+          kind="oil"
+          route="/api/book/oils"
+          figures={oilFigures}
+          onDone={() => setEditing(null)}
+        />
       )}
       {editing === 'new' ? (
-        <Editor
+        <FigureEditor
           key="new"
           page={fresh}
           kind="oil"

@@ -1,16 +1,13 @@
 'use client';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { type School, type SchoolRule, USES, type WindowRow } from '@/core/spring/schools';
 import { USES as USE_NAMES } from '@/schema/fields/ask';
 import { numberIn } from '@/schema/facts/tables';
-import { post } from '../bench/send';
-import { FieldGrid } from '../bench/parts';
-import { PlainField } from '../fields/PlainField';
-import { Button, EndName, QuietButton, Small, Table } from '../layout/primitives';
+import { EndName, QuietButton, Small, Table } from '../layout/primitives';
 import { dayWords } from '../words/time';
 import type { Version } from './BookFigures';
 import { Choices } from './Choices';
+import { PageEditor } from './PageEditor';
 
 const text = (x: number, share: boolean) => String(Number((share ? x * 100 : x).toFixed(1)));
 const rowWords = (r: WindowRow) =>
@@ -149,61 +146,22 @@ export function SchoolSection({ version }: { version: Version<School> }) {
 }
 
 function Editor({ school, onDone }: { school: School; onDone(): void }) {
-  const router = useRouter();
-  const figures = figuresOf(school.rule);
-  const [typed, setTyped] = useState<Record<string, string>>(Object.fromEntries(figures.map((f) => [f.key, f.text])));
   const [order, setOrder] = useState(school.order);
-  const [origin, setOrigin] = useState(school.origin);
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
-  const save = async () => {
-    const unread = figures.find((f) => !Number.isFinite(numberIn(typed[f.key] ?? '')));
-    if (unread) return setProblem({ field: unread.key, words: 'Type a number.' });
-    if (reason.trim() === '') return setProblem({ field: 'reason', words: 'Say why the book changes.' });
-    const page = { version: 'school/1', ...school, order, origin, rule: ruleFrom(school.rule, typed) };
-    const answer = await post('/api/book/schools', { page, reason });
-    if (answer.ok) {
-      router.refresh();
-      return onDone();
-    }
-    const { path } = answer;
-    const at = path.indexOf('rows');
-    const field = at >= 0 ? `${path[at + 1]}.${path[at + 2]}` : path.slice(path.indexOf('rule') + 1).join('.');
-    setProblem({ field: figures.some((f) => f.key === field) ? field : 'whole', words: answer.message });
-  };
   return (
-    <div>
-      <FieldGrid $min="12rem">
-        {figures.map((f) => (
-          <PlainField
-            key={f.key}
-            label={f.label}
-            value={typed[f.key] ?? ''}
-            onChange={(value) => setTyped({ ...typed, [f.key]: value })}
-            problem={problem?.field === f.key ? problem.words : null}
-          />
-        ))}
-      </FieldGrid>
+    <PageEditor
+      figures={figuresOf(school.rule)}
+      origin={school.origin}
+      route="/api/book/schools"
+      pageFrom={(typed, origin) => ({ version: 'school/1', ...school, order, origin, rule: ruleFrom(school.rule, typed) })}
+      keyOf={(path) => path.replace(/^rule\.(rows\.)?/, '')}
+      onDone={onDone}
+    >
       <Choices
         label="Sets"
         value={order}
         options={{ 'rear first': 'the rear first', 'both together': 'both together' }}
         onPick={setOrder}
       />
-      <PlainField label="Origin of the figures" value={origin} onChange={setOrigin} />
-      <PlainField
-        label="Reason for the change"
-        value={reason}
-        onChange={setReason}
-        problem={problem?.field === 'reason' ? problem.words : null}
-      />
-      <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', padding: '0.5rem 0' }}>
-        <Button $strong onPress={() => void save()}>
-          Record the new version
-        </Button>
-        <Small>The old one stays in the book.</Small>
-      </div>
-      {problem?.field === 'whole' && <p role="alert">▲ {problem.words}</p>}
-    </div>
+    </PageEditor>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
 import type { End } from '@/core/spring/schools';
@@ -19,7 +19,7 @@ import { useKeys } from '../../layout/keys';
 import { Empty, LinkButton, Small, Warn } from '../../layout/primitives';
 import { useBench, useLater, useOffers } from '../BenchContext';
 import { MachineFigures } from '../MachineFigures';
-import { BecauseList, Columns, FieldGrid, InView, SealedNote, Titled, Working } from '../parts';
+import { BecauseList, Columns, FieldGrid, InView, SealedNote, Tabs, Titled, Working } from '../parts';
 import { SchoolsTable } from '../SchoolsTable';
 import { ghostLines, stanceEnd } from '../stance';
 import { CandidateTable } from './CandidateTable';
@@ -27,31 +27,6 @@ import { CasesTable } from './CasesTable';
 import { Choice } from './Choice';
 import { ForceChartView } from './ForceChartView';
 import { IdealLine } from './IdealLine';
-
-const Ends = styled(ToggleButtonGroup)`
-  display: flex;
-  gap: 1.5rem;
-  margin-bottom: 0.5rem;
-  button {
-    min-height: 44px;
-    border: 0;
-    background: none;
-    font-weight: 650;
-    font-size: 1.05rem;
-    padding: 0;
-    cursor: pointer;
-    color: var(--soft);
-  }
-  button[data-selected] {
-    box-shadow: inset 0 -4px currentColor;
-  }
-  .rear {
-    color: var(--rear);
-  }
-  .front {
-    color: var(--front);
-  }
-`;
 
 /** On a tablet the stance comes first, then the candidates, then the rest of this column. */
 const Beside = styled.div`
@@ -125,20 +100,20 @@ export function SpringsStage() {
       <SealedNote />
       <Columns $wide="1.95fr 1fr">
         <div>
-          <Ends
+          <Tabs
             selectionMode="single"
             disallowEmptySelection
             selectedKeys={[end]}
             onSelectionChange={(keys) => setEnd([...keys][0] as End)}
             aria-label="End"
           >
-            <ToggleButton id="rear" className="rear">
+            <ToggleButton id="rear" className="end rear">
               Rear spring
             </ToggleButton>
-            <ToggleButton id="front" className="front">
+            <ToggleButton id="front" className="end front">
               Front springs
             </ToggleButton>
-          </Ends>
+          </Tabs>
           <BecauseIfOverloaded />
           {isOpen(selection) ? (
             <MissingFigures selection={selection} />

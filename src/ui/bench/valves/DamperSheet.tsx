@@ -1,4 +1,5 @@
 'use client';
+import type { ValveName } from '@/core/damper/damper';
 import { useCallback, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { pieces } from '@/core/damper/shims';
@@ -9,7 +10,7 @@ import type { Because } from '@/schema/facts/finding';
 import { numberOf } from '@/schema/facts/read';
 import { shimsText } from '@/schema/facts/tables';
 import { pickList, SHEET_SPEEDS, shimsForPost } from '@/schema/facts/valves';
-import { type ValveName, VALVE_NAMES } from '@/schema/fields/damper';
+import { VALVE_NAMES } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';

@@ -1,4 +1,5 @@
 'use client';
+import type { ValveName } from '@/core/damper/damper';
 import { useMemo, useState } from 'react';
 import { binned, type Calibration, type DynoPoint, speedsOf } from '@/core/damper/dyno';
 import { WARM_C } from '@/core/damper/oils';
@@ -8,7 +9,7 @@ import { damperOf, oilOf, oilWarm } from '@/schema/facts/dampers';
 import { isMissing, isUnusable } from '@/schema/facts/ends';
 import { textOf } from '@/schema/facts/read';
 import { dynoIn, dynoText, DYNO_UNITS, numberIn } from '@/schema/facts/tables';
-import { type ValveName, VALVE_NAMES } from '@/schema/fields/damper';
+import { VALVE_NAMES } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { Choices } from '../../drawers/Choices';
 import { CsvColumns, type Taken } from '../../fields/CsvColumns';

@@ -1,8 +1,9 @@
 'use client';
+import { DROP_OF, type ValveName } from '@/core/damper/damper';
 import styled from 'styled-components';
 import type { DamperView } from '@/core/damper/view';
 import { SHEET_SPEEDS } from '@/schema/facts/valves';
-import { type ValveName, VALVE_NAMES } from '@/schema/fields/damper';
+import { VALVE_NAMES } from '@/schema/fields/damper';
 import { Heading, Small } from '../../layout/primitives';
 
 const Bar = styled.div`
@@ -21,8 +22,6 @@ const Bar = styled.div`
     border-right: 0;
   }
 `;
-
-const DROP_OF = { compression: 'pistonCompression', rebound: 'pistonRebound', base: 'base' } as const;
 
 /** Where the pressure of one valve drops at a speed, and how much of the oil goes by the bleed. */
 export function PressureSplit({ end, valve, view, at }: { end: 'rear' | 'front'; valve: ValveName; view: DamperView; at: number }) {

@@ -1,7 +1,7 @@
 'use client';
+import type { ValveName } from '@/core/damper/damper';
 import { useMemo, useState } from 'react';
-import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
-import styled from 'styled-components';
+import { ToggleButton } from 'react-aria-components';
 import type { End } from '@/core/spring/schools';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { hasValve } from '@/schema/facts/dampers';
@@ -9,49 +9,15 @@ import { isMissing, isUnusable } from '@/schema/facts/ends';
 import { numberOf } from '@/schema/facts/read';
 import { valveFindings } from '@/schema/facts/valveFindings';
 import { viewRequestOf } from '@/schema/facts/valves';
-import { DAMPER_FIGURES, type ValveName, VALVE_NAMES, VALVES } from '@/schema/fields/damper';
+import { DAMPER_FIGURES, VALVE_NAMES, VALVES } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { FieldsProvider } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';
 import { Caution, Empty, Small, Warn } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
-import { FieldsOf, SealedNote, Titled } from '../parts';
+import { FieldsOf, SealedNote, Tabs, Titled } from '../parts';
 import { DamperSheet } from './DamperSheet';
 import { useDamperView } from './useValves';
-
-const Tabs = styled(ToggleButtonGroup)`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 1.5rem;
-  margin-bottom: 0.5rem;
-  button {
-    border: 0;
-    border-bottom: 4px solid transparent;
-    background: none;
-    padding: 0.25rem 0;
-    min-height: 44px;
-    font: inherit;
-    font-weight: 600;
-    cursor: pointer;
-    color: var(--soft);
-  }
-  button.end {
-    font-size: 1.0625rem;
-    font-weight: 700;
-  }
-  button[data-selected] {
-    color: var(--ink);
-    border-bottom-color: var(--ink);
-  }
-  button.rear[data-selected] {
-    color: var(--rear);
-    border-bottom-color: var(--rear);
-  }
-  button.front[data-selected] {
-    color: var(--front);
-    border-bottom-color: var(--front);
-  }
-`;
 
 const END_NAMES: Record<End, string> = { rear: 'Rear shock', front: 'Fork' };
 

@@ -1,8 +1,8 @@
-import { type SearchProgress, type SearchRequest, type SearchResult, stackSearch, type ValveName } from '@/core/damper/search';
-import { damper } from '@/core/damper/damper';
+import { type SearchProgress, type SearchRequest, type SearchResult, stackSearch } from '@/core/damper/search';
+import { damper, type DamperFigures, type ValveName } from '@/core/damper/damper';
 import { binned, calibrate, type Calibration, type DynoPoint, simulatedDyno, speedsOf } from '@/core/damper/dyno';
 import { type Oil, rememberedLifts, type ValveRequest } from '@/core/damper/valve';
-import { type DamperFigures, type DamperView, damperView, type ViewRequest } from '@/core/damper/view';
+import { type DamperView, damperView, type ViewRequest } from '@/core/damper/view';
 import { seeded } from '@/core/numerics/random';
 import type { Result } from '@/core/result';
 
