@@ -10,11 +10,13 @@ import { endOf } from '@/core/spring/endOf';
 import { judge, selectSpring } from '@/core/spring/select';
 import { stackSearch } from '@/core/damper/search';
 import { TARGET_SPEEDS } from '@/core/damper/target';
+import { LIFT_ELEMENTS } from '@/core/damper/valve';
 import { stack } from '@/core/plate/stack';
 import { parseQuantity } from '@/core/units/parse';
 import { openDb } from '@/db/client';
 import { CHROMIUM } from '../e2e/chromium.mjs';
 import { demoDirectory, playDemo, Server } from '../e2e/server';
+import { inCpp, linearStack } from './plates';
 
 /** `npm run bench`: what the core, the base, the pages and a keystroke cost. Prints medians; asserts nothing. Wants a build. */
 
@@ -124,16 +126,29 @@ function stacks(): void {
   ].map(([diameterMm, thicknessMm, count]) => ({ diameterMm: diameterMm!, thicknessMm: thicknessMm!, count: count! }));
   const plates = { shims, clampDiameterMm: 18, pressureZoneMm: { inner: 24, outer: 37 }, dishMm: 0, youngsModulusGPa: 206, poisson: 0.3 };
   const pressuresMPa = Array.from({ length: 12 }, (_, i) => 0.25 * (i + 1));
-  const COARSE = 14;
   for (const theory of ['linear', 'vonKarman'] as const)
     say(
       `14 shims with a crossover at 12 pressures, ${theory}`,
-      time(9, () => void stack({ ...plates, theory, pressuresMPa }, COARSE)),
+      time(41, () => void stack({ ...plates, theory, pressuresMPa }, LIFT_ELEMENTS)),
     );
   const taper = { ...plates, shims: shims.filter((s) => s.thicknessMm !== 0.1), theory: 'linear' as const };
   say(
     '13 shims, a plain taper, at 12 pressures, linear',
-    time(9, () => void stack({ ...taper, pressuresMPa }, COARSE)),
+    time(41, () => void stack({ ...taper, pressuresMPa }, LIFT_ELEMENTS)),
+  );
+  const bare = linearStack(
+    shims.map((s) => ({ outerMm: s.diameterMm / 2, thicknessMm: s.thicknessMm, count: s.count })),
+    9,
+    { inner: 12, outer: 18.5 },
+    pressuresMPa,
+  );
+  const ours = time(101, () => void bare.ours());
+  const theirs = inCpp(bare.written());
+  if (theirs && Math.abs(theirs.liftMm / bare.ours() - 1) > 1e-6) throw new Error('the C++ solve gives another lift');
+  say(
+    'the linear solve alone, mesh given',
+    ours,
+    theirs ? `${(ours / theirs.ms).toFixed(1)} times plain C++ (${theirs.ms.toFixed(3)} ms)` : 'no g++ here',
   );
   const cd = { port: 0.7, curtain: 0.7, bleed: 0.7 };
   const valve = { portAreaMm2: 200, bleedAreaMm2: 2, edgeDiameterMm: 40, cd, stack: { ...plates, theory: 'vonKarman' as const } };

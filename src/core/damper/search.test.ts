@@ -4,7 +4,7 @@ import { damper } from './damper';
 import { runSearch, type SearchRequest, stackSearch } from './search';
 import { crossovers, merged, pieces, shimsBeyond } from './shims';
 import { criticalAtShaft, DAMPING_TEMPLATES, rescaledCurve, type Sprung, TARGET_SPEEDS, templateCurve, zetaOf } from './target';
-import { rememberedLifts, valveOf } from './valve';
+import { LIFT_ELEMENTS, rememberedLifts, valveOf } from './valve';
 
 const CD = { port: 0.7, curtain: 0.7, bleed: 0.7 };
 const shim = (diameterMm: number, thicknessMm: number, count = 1) => ({ diameterMm, thicknessMm, count });
@@ -103,7 +103,7 @@ describe('shims and lifts', () => {
 
   test('a coarse mesh gives the lift a curve is made of to a thousandth', () => {
     const request = { ...valve(PRESENT, 1).stack, pressuresMPa: [0.3, 1, 2.5] };
-    const [fine, coarse] = [value(stack(request)), value(stack(request, 14))];
+    const [fine, coarse] = [value(stack(request)), value(stack(request, LIFT_ELEMENTS))];
     fine.edgeLiftMm.forEach((mm, i) => expect(coarse.edgeLiftMm[i]! / mm).toBeCloseTo(1, 3));
   });
 

@@ -14,42 +14,21 @@ export function addTo(m: Banded, i: number, j: number, value: number): void {
   m.data[row * (m.band + 1) + column - row + m.band]! += value;
 }
 
-/** m·x into `out`. */
-export function timesInto({ size, band, data }: Banded, x: Float64Array, out: Float64Array): void {
-  const stride = band + 1;
-  out.fill(0);
-  for (let i = 0; i < size; i += 1) {
-    const row = i * stride + band - i;
-    let sum = data[row + i]! * x[i]!;
-    for (let k = Math.max(0, i - band); k < i; k += 1) {
-      const entry = data[row + k]!;
-      sum += entry * x[k]!;
-      out[k]! += entry * x[i]!;
-    }
-    out[i]! += sum;
-  }
-}
-
 /**
- * Cholesky in place, then both substitutions in place: `right` becomes the answer.
- * @returns false where the matrix is not positive definite; both are then spoilt
+ * Cholesky in place: the band becomes its lower factor.
+ * @returns false where the matrix is not positive definite; it is then spoilt
  * Source: Golub and Van Loan, Matrix Computations, 4.3.5 (from memory).
  */
-export function solveInPlace(m: Banded, right: Float64Array): boolean {
-  const { size, band, data } = m;
+export function factorInPlace({ size, band, data }: Banded): boolean {
   const stride = band + 1;
-  // Each row begins at its own first entry: the factor fills nothing to the left of it.
-  const firsts = new Int32Array(size);
   for (let i = 0; i < size; i += 1) {
     const row = i * stride + band - i;
-    let first = Math.max(0, i - band);
-    while (first < i && data[row + first] === 0) first += 1;
-    firsts[i] = first;
+    const first = i > band ? i - band : 0;
     for (let j = first; j <= i; j += 1) {
       const other = j * stride + band - j;
+      const reach = j - band;
       let sum = data[row + j]!;
-      const from = firsts[j]! > first ? firsts[j]! : first;
-      for (let k = from; k < j; k += 1) sum -= data[row + k]! * data[other + k]!;
+      for (let k = reach > first ? reach : first; k < j; k += 1) sum -= data[row + k]! * data[other + k]!;
       if (j < i) data[row + j] = sum / data[other + j]!;
       else {
         if (!(sum > 0)) return false;
@@ -57,18 +36,27 @@ export function solveInPlace(m: Banded, right: Float64Array): boolean {
       }
     }
   }
-  for (let i = 0; i < size; i += 1) {
+  return true;
+}
+
+/**
+ * Both substitutions in place: `right` becomes the answer.
+ * @param factor from factorInPlace
+ * @param from, to rows concerned, where the matrix falls into blocks that know nothing of one another; `right` holds rows `from` to `to`
+ */
+export function substituteInPlace({ size, band, data }: Banded, right: Float64Array, from = 0, to = size): void {
+  const stride = band + 1;
+  for (let i = from; i < to; i += 1) {
     const row = i * stride + band - i;
-    let sum = right[i]!;
-    for (let k = firsts[i]!; k < i; k += 1) sum -= data[row + k]! * right[k]!;
-    right[i] = sum / data[row + i]!;
+    let sum = right[i - from]!;
+    for (let k = i - band > from ? i - band : from; k < i; k += 1) sum -= data[row + k]! * right[k - from]!;
+    right[i - from] = sum / data[row + i]!;
   }
   // Back substitution by rows: each answer takes itself out of the rows above it.
-  for (let i = size - 1; i >= 0; i -= 1) {
+  for (let i = to - 1; i >= from; i -= 1) {
     const row = i * stride + band - i;
-    const answer = right[i]! / data[row + i]!;
-    right[i] = answer;
-    for (let k = firsts[i]!; k < i; k += 1) right[k]! -= data[row + k]! * answer;
+    const answer = right[i - from]! / data[row + i]!;
+    right[i - from] = answer;
+    for (let k = i - band > from ? i - band : from; k < i; k += 1) right[k - from]! -= data[row + k]! * answer;
   }
-  return true;
 }

@@ -29,6 +29,8 @@ export interface Mesh {
   index: Int32Array;
   size: number;
   band: number;
+  /** The unknowns of each plate: they follow one another, so that plates are blocks joined by contact alone. */
+  blocks: { from: number; to: number }[];
   /** Between each node and the next. */
   elements: readonly RingElement[];
 }
@@ -36,7 +38,7 @@ export interface Mesh {
 const TINY = 1e-9;
 
 /**
- * Nodes along the radius with one at every edge that matters, and the numbering of the unknowns: node by node, so that the matrix is a narrow band.
+ * Nodes along the radius with one at every edge that matters, and the numbering of the unknowns: plate by plate and node by node, so that each plate is a narrow band of its own.
  * @param elements over the longest overhang
  * @param held 'inner': clamped at the first node (a stack); 'outer': clamped at the last, free to lift at the centre (a solid plate, for checks)
  */
@@ -67,8 +69,10 @@ export function meshOf(
   const start = new Int32Array(nodes * plates.length).fill(-1);
   const index: number[] = [];
   let size = 0;
-  radii.forEach((r, n) => {
-    plates.forEach((plate, i) => {
+  const blocks: Mesh['blocks'] = [];
+  plates.forEach((plate, i) => {
+    const from = size;
+    radii.forEach((r, n) => {
       // A shim no wider than the clamp bends nowhere; it only holds its neighbours apart.
       if (r > plate.outerMm + TINY || plate.outerMm <= innerMm + TINY) return;
       start[n * plates.length + i] = index.length;
@@ -81,17 +85,9 @@ export function meshOf(
         if (!isHeld) size += 1;
       }
     });
+    blocks.push({ from, to: size });
   });
   const rings = radii.slice(1).map((r, n) => ringElement(radii[n]!, r));
-  let band = 0;
-  for (let n = 1; n < nodes; n += 1) {
-    const free = (node: number) =>
-      plates.flatMap((_, i) => {
-        const s = start[node * plates.length + i]!;
-        return s < 0 ? [] : Array.from({ length: perNode }, (__, k) => index[s + k]!).filter((x) => x >= 0);
-      });
-    const both = [...free(n - 1), ...free(n)];
-    band = Math.max(band, Math.max(...both) - Math.min(...both));
-  }
-  return { radiiMm: Float64Array.from(radii), plates, perNode, start, index: Int32Array.from(index), size, band, elements: rings };
+  const band = 2 * perNode - 1;
+  return { radiiMm: Float64Array.from(radii), plates, perNode, start, index: Int32Array.from(index), size, band, blocks, elements: rings };
 }

@@ -3,7 +3,7 @@ import { banded } from '../numerics/banded';
 import { assemble } from './energy';
 import { faceLiftAt } from './contact';
 import { meshOf } from './mesh';
-import { solvePlates } from './solve';
+import { solverOf } from './solve';
 import { stack, type StackRequest } from './stack';
 
 const E = 206_000;
@@ -61,7 +61,7 @@ describe('one plate', () => {
   const solid = (pressureMPa: number, h: number, radiusMm: number, perNode: 2 | 4) => {
     const mesh = meshOf([{ outerMm: radiusMm, thicknessMm: h, count: 1 }], 0, [], perNode, 'outer');
     const load = { pressureMPa, innerMm: 0, outerMm: radiusMm };
-    const found = solvePlates(mesh, { youngsMPa: E, poisson: NU }, load, []);
+    const found = solverOf(mesh, { youngsMPa: E, poisson: NU }, [])(load);
     expect(found.status).toBe('solved');
     return found.q[faceLiftAt(mesh, 0)]!;
   };

@@ -1,3 +1,4 @@
+import { seeded } from '../numerics/random';
 import { quickLifts, type Shim, stack, type StackRequest } from './stack';
 
 const shim = (diameterMm: number, thicknessMm: number, count = 1): Shim => ({ diameterMm, thicknessMm, count });
@@ -57,4 +58,38 @@ test('the shapes at every pressure are those of asking for each alone', () => {
   expect(first).toHaveLength(4);
   first!.forEach((p, i) => p.liftMm.forEach((mm, k) => expect(mm).toBeCloseTo(alone.value.profileMm[i]!.liftMm[k]!, 7)));
   expect(alone.value.profilesMm).toBeUndefined();
+});
+
+test('stacks from seeds, with crossovers, dishes and stops, are all solved, nothing overlaps, and a coarse mesh agrees with a fine one', () => {
+  const next = seeded(3);
+  const thickness = () => 0.1 + 0.05 * Math.floor(next() * 5);
+  for (let i = 0; i < 12; i += 1) {
+    const face = 20 + Math.round(next() * 20);
+    const shims = [{ diameterMm: face, thicknessMm: thickness(), count: 1 + Math.floor(next() * 4) }];
+    if (next() < 0.5) shims.push({ diameterMm: Math.max(14, Math.round(face * (0.5 + 0.3 * next()))), thicknessMm: 0.15, count: 1 });
+    for (let d = face - 2; d > 13; d -= 2 + Math.floor(next() * 5)) shims.push({ diameterMm: d, thicknessMm: thickness(), count: 1 });
+    const request = {
+      shims,
+      clampDiameterMm: 12,
+      pressureZoneMm: { inner: 14, outer: face - 2 },
+      dishMm: next() < 0.3 ? 0.1 : 0,
+      ...(next() < 0.4 ? { stopLiftMm: 0.5 } : {}),
+      youngsModulusGPa: 206,
+      poisson: 0.3,
+      theory: 'vonKarman' as const,
+      pressuresMPa: [0.1, 0.6, 3],
+    };
+    const [coarse, fine] = [stack(request, 10), stack(request, 24)];
+    if (!coarse.ok || !fine.ok) throw new Error(`stack ${i} of the seed is not solved`);
+    fine.value.edgeLiftMm.forEach((mm, k) => expect(Math.abs(coarse.value.edgeLiftMm[k]! / mm - 1)).toBeLessThan(0.02));
+    if (request.stopLiftMm !== undefined) expect(Math.max(...fine.value.edgeLiftMm)).toBeLessThan(request.stopLiftMm + 1e-6);
+    // Each shim stands at or above the one before it, less what a missing shim between them leaves free.
+    fine.value.profileMm.slice(1).forEach((upper, k) => {
+      const lower = fine.value.profileMm[k]!;
+      upper.radiusMm.forEach((r, n) => {
+        const m = lower.radiusMm.indexOf(r);
+        if (m >= 0) expect(upper.liftMm[n]! - lower.liftMm[m]!).toBeGreaterThan(-1e-6);
+      });
+    });
+  }
 });

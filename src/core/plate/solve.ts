@@ -1,136 +1,204 @@
-import { addTo, banded, solveInPlace, timesInto } from '../numerics/banded';
+import { type Banded, banded, factorInPlace, substituteInPlace } from '../numerics/banded';
+import { complementarity } from '../numerics/complementarity';
 import type { Contact } from './contact';
 import { type Assembled, assemble, type Load, type Material } from './energy';
-import { CONTACT_STIFFNESS, MOST_BACKTRACKS, MOST_CONTACT_ROUNDS, MOST_NEWTON_STEPS, OVERLAP_TOLERANCE, STEP_TOLERANCE } from './limits';
+import { MERIT_NOISE, MOST_BACKTRACKS, MOST_NEWTON_STEPS, RESIDUAL_TOLERANCE } from './limits';
 import type { Mesh } from './mesh';
 
 export interface Solution {
   q: Float64Array;
   /** Contact forces, N, in the order of the contacts. */
   forcesN: Float64Array;
-  status: 'solved' | 'step limit' | 'not definite';
+  status: 'solved' | 'step limit' | 'not definite' | 'contact limit';
   newtonSteps: number;
   contactRounds: number;
-  /** Largest overlap left, mm. */
-  overlapMm: number;
+}
+
+export type Start = Pick<Solution, 'q' | 'forcesN'>;
+
+/** What one search for a balance carries along: which contacts push and how hard, and what it has cost. */
+interface Running {
+  pushing: Uint8Array;
+  forcesN: Float64Array;
+  cost: Pick<Solution, 'newtonSteps' | 'contactRounds'>;
 }
 
 /** How far a contact stands open, mm; negative: overlapping. */
 const openMm = (c: Contact, q: Float64Array) => (c.opens < 0 ? 0 : q[c.opens]!) - (c.closes < 0 ? 0 : q[c.closes]!) + c.gapMm;
 
 /**
- * The lifts that make the energy least under one-sided contact. Newton on the augmented Lagrangian: each contact pushes with max(0, λ − k·open), λ is
- * renewed between rounds until nothing overlaps.
- * @param begin lifts and contact forces to start from: those of the pressure before
- * Source: Nocedal and Wright, Numerical Optimization, ch. 17.4 (from memory).
+ * Finds the lifts that make the energy least under one-sided contact, for one load after another.
+ *
+ * Plates know of one another by contact forces alone, so each Newton step solves every plate's own narrow band, finds how far a force at one contact opens another (a
+ * small dense matrix), and then the forces that let nothing overlap: a linear complementarity problem. Contact is exact at every step; no stiffness is invented
+ * for it. Plates that do not stretch need one step.
+ * @returns a function of the load, always on the same zone, and of where to start: lifts and forces of a load near by
+ * Source: Nocedal and Wright, Numerical Optimization, ch. 18 (sequential quadratic programming, from memory).
  */
-export function solvePlates(
-  mesh: Mesh,
-  material: Material,
-  load: Load,
-  contacts: readonly Contact[],
-  begin?: Pick<Solution, 'q' | 'forcesN'>,
-): Solution {
+export function solverOf(mesh: Mesh, material: Material, contacts: readonly Contact[]): (load: Load, begin?: Start) => Solution {
   const { size, band } = mesh;
-  const q = begin ? begin.q.slice() : new Float64Array(size);
-  const forcesN = begin ? begin.forcesN.slice() : new Float64Array(contacts.length);
   const into: Assembled = { energy: 0, gradient: new Float64Array(size), hessian: banded(size, band) };
-  let stiffness = 0;
-  const elastic = elasticOf(mesh, material, load, into);
-  const evaluate = (at: Float64Array) => {
-    elastic(at);
-    if (stiffness === 0) stiffness = contactStiffness(into, contacts, band);
-    for (let c = 0; c < contacts.length; c += 1) {
-      const contact = contacts[c]!;
-      const push = forcesN[c]! - stiffness * openMm(contact, at);
-      if (push <= 0) continue;
-      into.energy += (push * push) / (2 * stiffness);
-      const { opens, closes } = contact;
-      if (opens >= 0) {
-        into.gradient[opens]! -= push;
-        addTo(into.hessian, opens, opens, stiffness);
-      }
-      if (closes >= 0) {
-        into.gradient[closes]! += push;
-        addTo(into.hessian, closes, closes, stiffness);
-      }
-      if (opens >= 0 && closes >= 0) addTo(into.hessian, opens, closes, -stiffness);
-    }
-  };
-  let [newtonSteps, rounds, overlapMm] = [0, 0, 0];
-  let status: Solution['status'] = 'step limit';
-  const trial = new Float64Array(size);
-  for (rounds = 1; rounds <= MOST_CONTACT_ROUNDS; rounds += 1) {
-    evaluate(q);
-    for (let i = 0; i < MOST_NEWTON_STEPS; i += 1) {
-      const before = into.energy;
-      const step = into.gradient.map((g) => -g);
-      const downhill = into.gradient.slice();
-      if (!solveInPlace(into.hessian, step)) return { q, forcesN, status: 'not definite', newtonSteps, contactRounds: rounds, overlapMm };
-      newtonSteps += 1;
-      let slope = 0;
-      for (let k = 0; k < size; k += 1) slope += downhill[k]! * step[k]!;
-      let share = 1;
-      for (let b = 0; b < MOST_BACKTRACKS; b += 1) {
-        for (let k = 0; k < size; k += 1) trial[k] = q[k]! + share * step[k]!;
-        evaluate(trial);
-        if (into.energy <= before + 1e-4 * share * slope + 1e-14 * Math.abs(before)) break;
-        share /= 2;
-      }
-      q.set(trial);
-      if (share * largest(step) <= STEP_TOLERANCE * Math.max(largest(q), 1e-6)) break;
-    }
-    overlapMm = 0;
-    for (let c = 0; c < contacts.length; c += 1) {
-      const open = openMm(contacts[c]!, q);
-      const push = Math.max(0, forcesN[c]! - stiffness * open);
-      overlapMm = Math.max(overlapMm, -open, push > 0 ? open : 0);
-      forcesN[c] = push;
-    }
-    if (overlapMm <= OVERLAP_TOLERANCE * Math.max(largest(q), 1e-3)) {
-      status = 'solved';
-      break;
-    }
-  }
-  return { q, forcesN, status, newtonSteps, contactRounds: rounds, overlapMm };
-}
-
-/** Energy, gradient and Hessian of the plates alone, into `into`. Plates that do not stretch are linear: their matrix is assembled once. */
-function elasticOf(mesh: Mesh, material: Material, load: Load, into: Assembled): (at: Float64Array) => void {
-  const anew = (at: Float64Array) => {
+  const evaluate = (load: Load, at: Float64Array) => {
     into.energy = 0;
     into.gradient.fill(0);
     into.hessian.data.fill(0);
     assemble(mesh, material, load, at, into);
   };
-  if (mesh.perNode === 4) return anew;
-  anew(new Float64Array(mesh.size));
-  const [matrix, pushed] = [{ ...into.hessian, data: into.hessian.data.slice() }, into.gradient.slice()];
-  return (at) => {
-    into.hessian.data.set(matrix.data);
-    timesInto(matrix, at, into.gradient);
-    into.energy = 0;
-    for (let k = 0; k < at.length; k += 1) {
-      into.energy += at[k]! * (into.gradient[k]! / 2 + pushed[k]!);
-      into.gradient[k]! += pushed[k]!;
-    }
+  const factor = banded(size, band);
+  const reach = reachOf(mesh, contacts);
+  const factored = () => {
+    factor.data.set(into.hessian.data);
+    if (!factorInPlace(factor)) return false;
+    reach.renew(factor);
+    return true;
   };
+  const open = new Float64Array(contacts.length);
+  /** The Newton step from q with contact kept; null where contact finds no end. Forces and the set that pushes are renewed. */
+  const stepFrom = (q: Float64Array, { pushing, forcesN, cost }: Running): Float64Array | null => {
+    const step = into.gradient.map((g) => -g);
+    substituteInPlace(factor, step);
+    for (let c = 0; c < contacts.length; c += 1) {
+      const { opens, closes } = contacts[c]!;
+      open[c] = openMm(contacts[c]!, q) + (opens < 0 ? 0 : step[opens]!) - (closes < 0 ? 0 : step[closes]!);
+    }
+    const found = complementarity(reach.matrix, open, pushing);
+    cost.newtonSteps += 1;
+    cost.contactRounds += found.rounds;
+    if (!found.solved) return null;
+    forcesN.set(found.z);
+    const pushed = pushOf(contacts, found.z, size);
+    substituteInPlace(factor, pushed);
+    for (let k = 0; k < size; k += 1) step[k]! += pushed[k]!;
+    return step;
+  };
+  const running = (begin: Start | undefined): Running => ({
+    forcesN: begin ? begin.forcesN.slice() : new Float64Array(contacts.length),
+    // From rest every shim lies on its neighbour: opening a few is quicker than closing all.
+    pushing: Uint8Array.from(contacts, (c, i) => ((begin ? begin.forcesN[i]! > 0 : c.gapMm <= 0) ? 1 : 0)),
+    cost: { newtonSteps: 0, contactRounds: 0 },
+  });
+  const ended = (q: Float64Array, { forcesN, cost }: Running, status: Solution['status']): Solution => ({ q, forcesN, status, ...cost });
+
+  /** Linear in the pressure but for contact: one matrix, one gradient for each MPa, one step for each load. */
+  const linear = () => {
+    const rest = new Float64Array(size);
+    let perMPa: Float64Array | null = null;
+    return (load: Load, begin?: Start): Solution => {
+      const now = running(begin);
+      if (!perMPa) {
+        evaluate({ ...load, pressureMPa: 1 }, rest);
+        if (!factored()) return ended(rest, now, 'not definite');
+        perMPa = into.gradient.slice();
+      }
+      for (let k = 0; k < size; k += 1) into.gradient[k] = perMPa[k]! * load.pressureMPa;
+      const q = stepFrom(rest, now);
+      return q ? ended(q, now, 'solved') : ended(rest, now, 'contact limit');
+    };
+  };
+
+  const stretching = (load: Load, begin?: Start): Solution => {
+    const now = running(begin);
+    const q = begin ? begin.q.slice() : new Float64Array(size);
+    const unloaded = { ...load, pressureMPa: 0 };
+    // A dish begins overlapped: first to where nothing does, without pressure, from where the energy can only fall.
+    let first = !begin && contacts.some((c) => c.gapMm < 0);
+    evaluate(first ? unloaded : load, q);
+    // A start foreseen from other loads may overlap a little; a whole step puts that right, whatever the energy says.
+    let isWhole = first || begin !== undefined;
+    const trial = new Float64Array(size);
+    while (now.cost.newtonSteps < MOST_NEWTON_STEPS) {
+      const [before, downhill] = [into.energy, into.gradient.slice()];
+      if (!factored()) return ended(q, now, 'not definite');
+      const step = stepFrom(q, now);
+      if (!step) return ended(q, now, 'contact limit');
+      let slope = 0;
+      for (let k = 0; k < size; k += 1) slope += downhill[k]! * step[k]!;
+      let share = 1;
+      for (let b = 0; b < MOST_BACKTRACKS; b += 1) {
+        for (let k = 0; k < size; k += 1) trial[k] = q[k]! + share * step[k]!;
+        evaluate(load, trial);
+        if (isWhole || into.energy <= before + 1e-4 * share * slope + MERIT_NOISE * Math.abs(before)) break;
+        share /= 2;
+      }
+      q.set(trial);
+      if (!first && share === 1 && isBalanced(into, contacts, now.forcesN, q)) return ended(q, now, 'solved');
+      isWhole = first = false;
+    }
+    return ended(q, now, 'step limit');
+  };
+  return mesh.perNode === 4 ? stretching : linear();
 }
 
-const largest = (x: Float64Array) => {
-  let most = 0;
-  for (const value of x) most = Math.max(most, Math.abs(value));
-  return most;
-};
+/** Bᵀf: the contact forces on every unknown. */
+function pushOf(contacts: readonly Contact[], forcesN: Float64Array, size: number): Float64Array {
+  const push = new Float64Array(size);
+  for (let c = 0; c < contacts.length; c += 1) {
+    const { opens, closes } = contacts[c]!;
+    if (opens >= 0) push[opens]! += forcesN[c]!;
+    if (closes >= 0) push[closes]! -= forcesN[c]!;
+  }
+  return push;
+}
 
-/** A contact is as stiff as the plates' own nodes: overlaps are then small at once, and the matrix stays well scaled. */
-function contactStiffness({ hessian }: Assembled, contacts: readonly Contact[], band: number): number {
-  let [sum, n] = [0, 0];
-  for (const { opens, closes } of contacts)
-    for (const k of [opens, closes]) {
-      if (k < 0) continue;
-      sum += hessian.data[k * (band + 1) + band]!;
-      n += 1;
+/** Plates and contact forces hold one another: what is left over does no work to speak of. */
+function isBalanced({ energy, gradient }: Assembled, contacts: readonly Contact[], forcesN: Float64Array, q: Float64Array): boolean {
+  const push = pushOf(contacts, forcesN, q.length);
+  let [left, scale] = [0, Math.abs(energy)];
+  for (let k = 0; k < q.length; k += 1) {
+    left += Math.abs((gradient[k]! - push[k]!) * q[k]!);
+    scale += Math.abs(push[k]! * q[k]!);
+  }
+  return left <= RESIDUAL_TOLERANCE * scale;
+}
+
+/** How far one newton at each contact opens every other, mm/N, through the plates they share. */
+function reachOf(mesh: Mesh, contacts: readonly Contact[]): { matrix: Float64Array; renew(factor: Banded): void } {
+  const n = contacts.length;
+  const matrix = new Float64Array(n * n);
+  const touched = [...new Set(contacts.flatMap((c) => [c.opens, c.closes]).filter((k) => k >= 0))];
+  const blocks = touched.map((k) => mesh.blocks.findIndex((b) => k >= b.from && k < b.to));
+  const blockOf = new Int32Array(mesh.size).fill(-1);
+  /** Where the column of a lift begins in `columns`: the lifts of its plate under one newton there. */
+  const beginOf = new Int32Array(mesh.size);
+  let length = 0;
+  touched.forEach((k, t) => {
+    const { from, to } = mesh.blocks[blocks[t]!]!;
+    blockOf[k] = blocks[t]!;
+    beginOf[k] = length;
+    length += to - from;
+  });
+  const columns = new Float64Array(length);
+  const views = touched.map((k, t) =>
+    columns.subarray(beginOf[k], beginOf[k]! + mesh.blocks[blocks[t]!]!.to - mesh.blocks[blocks[t]!]!.from),
+  );
+  // Of every pair of contacts the lifts between them on a plate they share: (opens, opens) and (closes, closes) add, the others take away.
+  const [adds, takes]: [number[], number[]] = [[], []];
+  const pair = (list: number[], place: number, a: number, b: number) => {
+    if (a < 0 || b < 0 || blockOf[a] !== blockOf[b]) return;
+    list.push(place, beginOf[a]! + b - mesh.blocks[blockOf[b]!]!.from);
+  };
+  for (let i = 0; i < n; i += 1)
+    for (let j = 0; j <= i; j += 1) {
+      const [c, d, place] = [contacts[i]!, contacts[j]!, i * n + j];
+      pair(adds, place, c.opens, d.opens);
+      pair(adds, place, c.closes, d.closes);
+      pair(takes, place, c.opens, d.closes);
+      pair(takes, place, c.closes, d.opens);
     }
-  return n === 0 ? 1 : (CONTACT_STIFFNESS * sum) / n;
+  const [added, taken] = [Int32Array.from(adds), Int32Array.from(takes)];
+  return {
+    matrix,
+    renew(factor) {
+      columns.fill(0);
+      for (let t = 0; t < touched.length; t += 1) {
+        const { from, to } = mesh.blocks[blocks[t]!]!;
+        views[t]![touched[t]! - from] = 1;
+        substituteInPlace(factor, views[t]!, from, to);
+      }
+      matrix.fill(0);
+      for (let k = 0; k < added.length; k += 2) matrix[added[k]!]! += columns[added[k + 1]!]!;
+      for (let k = 0; k < taken.length; k += 2) matrix[taken[k]!]! -= columns[taken[k + 1]!]!;
+      for (let i = 0; i < n; i += 1) for (let j = 0; j < i; j += 1) matrix[j * n + i] = matrix[i * n + j]!;
+    },
+  };
 }

@@ -4,8 +4,7 @@ import { type Contact, contactsOf, faceLiftAt } from './contact';
 import type { Load, Material } from './energy';
 import { ELEMENTS, MOST_LIFT_MM } from './limits';
 import { type Mesh, meshOf, type Plate } from './mesh';
-import { hermite } from './shape';
-import { type Solution, solvePlates } from './solve';
+import { type Solution, solverOf, type Start } from './solve';
 
 export interface Shim {
   diameterMm: number;
@@ -114,39 +113,38 @@ function modelOf(r: StackRequest, elements: number, bonded = false): Model {
   return { mesh, material: { youngsMPa: r.youngsModulusGPa * 1000, poisson: r.poisson }, contacts, free, seatLift, load };
 }
 
-/** Largest surface stress of any shim: radial and hoop, bending and stretching together, at both faces; at the clamp and at every node. */
+/**
+ * Largest surface stress of any shim: radial and hoop, bending and stretching together, at both faces; at the clamp and at every node, from the element on
+ * either side of it. Slope, shift and its slope are unknowns there; the curvature is the cubic's.
+ */
 function stressMPa({ mesh, material }: Model, q: Float64Array): number {
   const { radiiMm, plates, perNode, start, index } = mesh;
   const { youngsMPa, poisson: nu } = material;
   const plane = youngsMPa / (1 - nu * nu);
+  const of = (s: number, k: number) => (index[s + k]! < 0 ? 0 : q[index[s + k]!]!);
   let most = 0;
-  plates.forEach((plate, i) => {
+  for (let i = 0; i < plates.length; i += 1)
     for (let n = 0; n + 1 < radiiMm.length; n += 1) {
       const [s0, s1] = [start[n * plates.length + i]!, start[(n + 1) * plates.length + i]!];
       if (s0 < 0 || s1 < 0) continue;
-      const of = (s: number, k: number) => (index[s + k]! < 0 ? 0 : q[index[s + k]!]!);
-      const length = radiiMm[n + 1]! - radiiMm[n]!;
-      for (const t of [0, 1]) {
+      const h = radiiMm[n + 1]! - radiiMm[n]!;
+      const rise = (6 * (of(s1, 0) - of(s0, 0))) / (h * h);
+      for (let t = 0; t <= 1; t += 1) {
         const r = radiiMm[n + t]!;
         if (r === 0) continue;
-        const shape = hermite(t, length);
-        const w = [of(s0, 0), of(s0, 1), of(s1, 0), of(s1, 1)];
-        const sum = (b: number[], x: number[]) => b.reduce((total, value, k) => total + value * x[k]!, 0);
-        const [slope, curve] = [sum(shape.d, w), sum(shape.dd, w)];
-        let [strainR, strainT] = [0, 0];
-        if (perNode === 4) {
-          const u = [of(s0, 2), of(s0, 3), of(s1, 2), of(s1, 3)];
-          strainR = sum(shape.d, u) + (slope * slope) / 2;
-          strainT = sum(shape.v, u) / r;
-        }
-        for (const side of [-1, 1]) {
-          const z = (side * plate.thicknessMm) / 2;
-          const [radial, hoop] = [strainR + z * curve, strainT + (z * slope) / r];
+        const [here, there] = t === 0 ? [s0, s1] : [s1, s0];
+        const slope = of(here, 1);
+        const curve = (t === 0 ? 1 : -1) * (rise - (4 * slope + 2 * of(there, 1)) / h);
+        const strainR = perNode === 4 ? of(here, 3) + (slope * slope) / 2 : 0;
+        const strainT = perNode === 4 ? of(here, 2) / r : 0;
+        for (let side = -1; side <= 1; side += 2) {
+          const z = (side * plates[i]!.thicknessMm) / 2;
+          const radial = strainR + z * curve;
+          const hoop = strainT + (z * slope) / r;
           most = Math.max(most, Math.abs(plane * (radial + nu * hoop)), Math.abs(plane * (hoop + nu * radial)));
         }
       }
     }
-  });
   return most;
 }
 
@@ -174,14 +172,11 @@ function profilesOf({ mesh }: Model, q: Float64Array, shims: readonly Shim[]): P
   return expanded;
 }
 
-/** Where a straight line through the two pressures before would have the next: lifts and contact forces to start from. */
-function ahead(p: number, last: { p: number; at: Solution }, before: typeof last | undefined): Pick<Solution, 'q' | 'forcesN'> {
+/** Where a straight line through the two pressures before would have the next. */
+function ahead(p: number, last: { p: number; at: Solution }, before: typeof last | undefined): Start {
   if (!before || last.p <= before.p) return last.at;
   const t = (p - last.p) / (last.p - before.p);
-  return {
-    q: last.at.q.map((x, k) => x + t * (x - before.at.q[k]!)),
-    forcesN: last.at.forcesN.map((x, k) => Math.max(0, x + t * (x - before.at.forcesN[k]!))),
-  };
+  return { q: last.at.q.map((x, k) => x + t * (x - before.at.q[k]!)), forcesN: last.at.forcesN };
 }
 
 /** Bisection steps for the opening pressure, after doubling has bracketed it. */
@@ -189,8 +184,11 @@ const OPENING_STEPS = 40;
 
 /** The pressure at which the stack, held down by nothing, would just reach its dish at the seat: there the seat's force is gone. */
 function openingMPa(model: Model, dishMm: number): number | null {
+  const solve = solverOf(model.mesh, model.material, model.free);
+  let near: Solution | undefined;
   const liftAt = (p: number) => {
-    const found = solvePlates(model.mesh, model.material, model.load(p), model.free);
+    const found = solve(model.load(p), near);
+    near = found.status === 'solved' ? found : undefined;
     return found.status === 'solved' ? found.q[model.seatLift]! : null;
   };
   let [low, high] = [0, 0.01];
@@ -246,11 +244,12 @@ export function stack(request: StackRequest, elements = ELEMENTS, everyProfile =
   const edgeLiftMm: number[] = [];
   const maxStressMPa: number[] = [];
   const byPressure = new Map<number, Solution>();
+  const solve = solverOf(model.mesh, model.material, model.contacts);
   let last: { p: number; at: Solution } | undefined;
   let before: typeof last;
   let [newtonSteps, contactRounds] = [0, 0];
   for (const { p, i } of order) {
-    const found: Solution = solvePlates(model.mesh, model.material, model.load(p), model.contacts, last && ahead(p, last, before));
+    const found: Solution = solve(model.load(p), last && ahead(p, last, before));
     newtonSteps += found.newtonSteps;
     contactRounds += found.contactRounds;
     if (found.status !== 'solved' || Math.abs(found.q[edgeLift]!) > MOST_LIFT_MM)
@@ -306,9 +305,10 @@ export function quickLifts(request: StackRequest, elements: number): number[] {
   const model = modelOf({ ...request, theory: 'linear' }, elements, true);
   const edge = faceLiftAt(model.mesh, request.shims[0]!.diameterMm / 2);
   const lifts: number[] = [];
+  const solve = solverOf(model.mesh, model.material, model.contacts);
   let last: Solution | undefined;
   for (const p of request.pressuresMPa) {
-    last = solvePlates(model.mesh, model.material, model.load(p), model.contacts, last);
+    last = solve(model.load(p), last);
     if (last.status !== 'solved') break;
     lifts.push(last.q[edge]!);
   }
