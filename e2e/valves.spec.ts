@@ -19,7 +19,7 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
   page,
 }) => {
   await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
-  const rebound = page.getByRole('row', { name: /^1\.1 / });
+  const rebound = page.getByRole('table', { name: 'Damping to fit' }).getByRole('row', { name: /^1\.1 / });
   await expect(rebound).toBeVisible({ timeout: 30_000 });
   const before = await rebound.innerText();
   await page.getByRole('radio', { name: 'Rebound', exact: true }).click();
@@ -77,12 +77,38 @@ test('the simulated dyno is run, a valve fitted to it, and the calibration kept 
   await expect(fitted).toBeVisible({ timeout: 60_000 });
   const cd = /C_d (0\.\d+)/.exec(await fitted.innerText())![1]!;
   await page.getByRole('button', { name: 'Keep it with this machine' }).click();
+  await expect(
+    page.getByRole('table', { name: 'Calibrations kept' }).getByRole('row', { name: /as it came in, \d+ speeds/ }),
+  ).toContainText(cd);
   await page.getByText(/^Figures of this damper/).click();
   await expect(page.getByRole('textbox', { name: 'C_d of the port' })).toHaveValue(cd);
   await page.getByText('The points of this run').click();
   await page.getByRole('textbox', { name: 'Dyno, as it came in' }).fill('0.1 200\nfast 900');
   await page.keyboard.press('Tab');
   await expect(page.getByText(/Line 2, “fast 900”, is not a pair of numbers/).first()).toBeVisible();
+});
+
+test('a point of the aim is moved by keys and by dragging; the wheel’s view shows ζ; W shows the sum', async ({ page }) => {
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
+  const ring = page.getByRole('slider', { name: 'Compression aimed at, 1.1 m/s' });
+  await expect(ring).toBeVisible({ timeout: 60_000 });
+  const begun = Number(await ring.getAttribute('aria-valuenow'));
+  await ring.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect.poll(async () => Number(await ring.getAttribute('aria-valuenow'))).toBeGreaterThan(begun);
+  await expect(page.getByRole('textbox', { name: 'Compression aimed at' })).toBeVisible();
+  const nudged = Number(await ring.getAttribute('aria-valuenow'));
+  const box = (await ring.boundingBox())!;
+  await page.mouse.move(box.x + 14, box.y + 14);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 14, box.y - 26, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await ring.getAttribute('aria-valuenow'))).toBeGreaterThan(nudged + 50);
+  await page.getByRole('button', { name: /force at the wheel/ }).click();
+  await expect(ring).toBeHidden();
+  await expect(page.getByText('ζ 0.4')).toBeVisible();
+  await page.keyboard.press('w');
+  await expect(page.getByRole('region', { name: 'Working' })).toContainText(/Compression at 1\.1 m\/s = Δp_base·A_r/);
 });
 
 test('a logged run from a file: time, position and force become speeds; a line that is no reading refuses it all', async ({ page }) => {
@@ -166,4 +192,16 @@ test('shims are counted in the drawer, never below none; an oil is added to the 
   await page.getByRole('textbox', { name: 'cSt at 40 °C' }).fill('12,4');
   await page.getByRole('button', { name: 'Record the new version' }).click();
   await expect(page.getByRole('cell', { name: 'Quay light', exact: true })).toBeVisible();
+});
+
+test('a fork whose legs are unlike: each leg is a damper of its own, the other’s force beside it', async ({ page }) => {
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Single dives')}/valves`);
+  await page.getByRole('radio', { name: 'Fork' }).click();
+  await expect(page.getByRole('radio', { name: 'Holes at the foot' })).toBeVisible();
+  await page.getByText(/^Figures of this damper/).click();
+  await page.getByRole('button', { name: /Damping in/ }).click();
+  await page.getByRole('option', { name: 'Legs unlike, each its own' }).click();
+  await expect(page.getByRole('radio', { name: 'Fork, left leg' })).toBeVisible();
+  await page.getByRole('radio', { name: 'Fork, right leg' }).click();
+  await expect(page.getByText(/Still to be typed: the shims as found of mid-valve, rebound/)).toBeVisible();
 });

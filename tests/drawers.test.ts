@@ -230,7 +230,7 @@ test('an oil of the shop’s own and a changed template are versions of the book
   get(await changeOil(sound({}).data!));
   expect((await oilVersions()).map((v) => v.page.id)).toEqual([...OILS.map((o) => o.id), 'quay-light']);
   expect([sound({ cSt40: 3 }).success, sound({ densityKgPerM3: 85 }).success]).toEqual([false, false]);
-  const template = { version: 'damping/1', ...DAMPING_TEMPLATES[0]!, bandShare: 0.2 };
+  const template = { version: 'damping/2', ...DAMPING_TEMPLATES[0]!, bandShare: 0.2 };
   get(await changeDamping(dampingRequest.parse({ page: template, reason: 'wider' })));
   expect((await dampingVersions())[0]).toMatchObject({ versions: 1, reason: 'wider', page: { bandShare: 0.2 } });
   const unknown = await changeDamping(dampingRequest.parse({ page: { ...template, id: 'moon-phase' }, reason: 'x' }));

@@ -3,15 +3,31 @@ import { viscosityIndex } from '@/core/damper/oil';
 import { OILS } from '@/core/damper/oils';
 import { DAMPING_TEMPLATES, TARGET_SPEEDS } from '@/core/damper/target';
 import { rememberedLifts } from '@/core/damper/valve';
-import { damperView, withClicks } from '@/core/damper/view';
+import { withClicks } from '@/core/damper/clicks';
+import { damperView } from '@/core/damper/view';
 import { SCHOOLS } from '@/core/spring/schools';
 import { clicksOf, damperOf, oilOf, oilWarm, shimsOf } from '@/schema/facts/dampers';
 import { isMissing, isUnusable } from '@/schema/facts/ends';
 import type { ListedSpring } from '@/schema/facts/listed';
 import { selectionOf } from '@/schema/facts/springs';
 import { dynoIn, dynoText, shimsIn, shimsText } from '@/schema/facts/tables';
-import { dampingLines, valveFindings } from '@/schema/facts/valveFindings';
-import { pickList, SHEET_SPEEDS, shimsForPost, sprungAsFound, sprungOf, targetCurveOf, viewRequestOf } from '@/schema/facts/valves';
+import { dampingLines, insteadLines, valveFindings } from '@/schema/facts/valveFindings';
+import {
+  besideOf,
+  entriesThen,
+  leftBy,
+  pickList,
+  SHEET_SPEEDS,
+  shimsForPost,
+  sprungAsFound,
+  sprungOf,
+  targetCurveOf,
+  templateFor,
+  viewRequestOf,
+} from '@/schema/facts/valves';
+import { storedDampingPage } from '@/schema/book';
+import type { ValveName } from '@/core/damper/damper';
+import { VALVE_NAMES } from '@/schema/fields/damper';
 import { entriesOf, MACHINE, machine, RIDER } from './entries';
 
 /** Valves from what is typed: stacks as text, the damper of a machine, what to aim at, what to pick. */
@@ -44,10 +60,12 @@ const value = <T>(r: { ok: true; value: T } | { ok: false; issue: unknown }): T 
   return r.value;
 };
 const lifts = rememberedLifts();
+const NO_TARGETS = { compression: null, rebound: null };
+const plainName = (v: ValveName) => VALVE_NAMES.rear[v];
 const viewOf = (entries: Record<string, string>, figures: Record<string, string> = DAMPER) => {
   const request = viewRequestOf(entriesOf({ ...STACKS, ...entries }), entriesOf(figures), 'rear', 'rebound', OILS);
   if (isMissing(request) || isUnusable(request)) throw new Error(JSON.stringify(request));
-  return value(damperView(request, lifts));
+  return value(damperView({ ...request, targets: NO_TARGETS }, lifts));
 };
 
 describe('stacks as text', () => {
@@ -125,7 +143,7 @@ describe('the damper of a machine', () => {
     expect(choke!.portShare).toBeGreaterThan(0.5);
     expect(choke!.forceOpenedN).toBeLessThan(0.8 * choke!.forceN);
     const weak = viewOf({ 'found.rear.gas': '0 bar' });
-    const leads = valveFindings('rear', weak, 0).map((f) => f.lead);
+    const leads = valveFindings(plainName, weak, 0).map((f) => f.lead);
     expect(leads.some((l) => /^The oil parts at/.test(l))).toBe(true);
   });
 
@@ -163,12 +181,12 @@ describe('the aim', () => {
   if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
   const now = sprungOf(selection, selection.result.value.candidates[0]!, machine);
   const foundN = SHEET_SPEEDS.map((v) => 1000 * v);
-  const aim = (more: Record<string, string>, was = sprungAsFound(now, entriesOf({ 'found.rear.spring': '66' }), 'rear', 66)) =>
+  const aim = (more: Record<string, string>, was = sprungAsFound(now, entriesOf({ 'found.rear.spring': '66' }), 'rear', 66, null)) =>
     targetCurveOf(entriesOf({ ...RIDER, ...more }), 'rear', 'rebound', DAMPING_TEMPLATES, now, was, foundN);
 
   test('as found until said otherwise, rescaled for another spring; by template; or as typed', () => {
     expect(value(aim({})!).points).toEqual(TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: expect.closeTo(1000 * mPerS, 9) as number })));
-    const stiffer = value(aim({}, sprungAsFound(now, entriesOf({ 'found.rear.spring': '33' }), 'rear', 66))!);
+    const stiffer = value(aim({}, sprungAsFound(now, entriesOf({ 'found.rear.spring': '33' }), 'rear', 66, null))!);
     expect(stiffer.points[3]!.forceN).toBeCloseTo(1000 * TARGET_SPEEDS[3] * Math.SQRT2, 6);
     expect(value(aim({ 'valves.rear.template': 'stiff-and-free' })!)).toMatchObject({
       origin: 'template',
@@ -195,6 +213,89 @@ describe('the aim', () => {
   });
 });
 
+describe('who the valves were made for, and what is proposed', () => {
+  const now = { wheelRateNPerMm: 20, massKg: 121, leverage: 2, dampers: 1 };
+
+  test('a heavier rider alone rescales the curve as found, by the root of the masses; the same rider does not', () => {
+    expect(sprungAsFound(now, entriesOf({}), 'rear', 66, null)).toBeNull();
+    const was = sprungAsFound(now, entriesOf({}), 'rear', 66, 100)!;
+    const found = SHEET_SPEEDS.map((v) => 1000 * v);
+    const target = value(targetCurveOf(entriesOf(RIDER), 'rear', 'rebound', DAMPING_TEMPLATES, now, was, found)!);
+    expect(target.points[0]!.forceN).toBeCloseTo(1000 * TARGET_SPEEDS[0] * 1.1, 9);
+    expect(target.words).toBe('as found, for the new mass');
+    expect(entriesThen(entriesOf(RIDER))).toBeNull();
+    expect(entriesThen(entriesOf({ ...RIDER, 'valves.was.rider': '60 kg' }))!['rider.mass']!.value).toBe(60);
+  });
+
+  test('the school’s own template first, then the use’s; without a curve as found it is the aim', () => {
+    const of = (more: Record<string, string>) => templateFor(entriesOf({ ...RIDER, ...more }), DAMPING_TEMPLATES)!.id;
+    expect([of({ use: 'rally' }), of({ use: 'road' }), of({ use: 'rally', school: 'drive-first' })]).toEqual([
+      'soft-and-damped',
+      'paved',
+      'stiff-and-free',
+    ]);
+    const aim = targetCurveOf(entriesOf({ ...RIDER, use: 'road' }), 'rear', 'rebound', DAMPING_TEMPLATES, now, null, null);
+    expect(value(aim!)).toMatchObject({ origin: 'template', words: 'Paved roads' });
+  });
+
+  test('a template written before uses and schools were named reads as the book began', () => {
+    const { uses: _uses, schools: _schools, ...old } = DAMPING_TEMPLATES[1]!;
+    const read = storedDampingPage.parse({ version: 'damping/1', ...old, bandShare: 0.3 });
+    expect(read).toMatchObject({ version: 'damping/2', bandShare: 0.3, schools: ['drive-first'] });
+  });
+});
+
+describe('legs that differ', () => {
+  const leg = (name: 'front' | 'other', rebound: string) => ({
+    [`machine.damper.${name}.bore`]: '30',
+    [`machine.damper.${name}.rod`]: '20',
+    [`machine.damper.${name}.kind`]: 'rod',
+    [`machine.damper.${name}.tube`]: '35',
+    ...Object.fromEntries(
+      [
+        ['compression', '150'],
+        ['rebound', rebound],
+        ['base', '30'],
+      ].flatMap(([valve_, area]) => [
+        [`machine.damper.${name}.${valve_}.kind`, 'open'],
+        [`machine.damper.${name}.${valve_}.bleed`, area!],
+      ]),
+    ),
+  });
+  const UNLIKE = { ...MACHINE, 'machine.damper.front.legs': 'unlike', ...leg('front', '6'), ...leg('other', '12') };
+
+  test('each leg is its own damper, shown with what the other does; the target is what the other leaves', () => {
+    const request = viewRequestOf(entriesOf(RIDER), entriesOf(UNLIKE), 'front', 'rebound', OILS);
+    if (isMissing(request) || isUnusable(request)) throw new Error(JSON.stringify(request));
+    const view = value(damperView({ ...request, targets: NO_TARGETS }, lifts));
+    const at = SHEET_SPEEDS.indexOf(1.1);
+    expect(view.beside!.reboundN[at]!).toBeLessThan(view.fit.reboundN[at]!);
+    const [left] = leftBy(view.beside!.reboundN, [{ mPerS: 1.1, forceN: 9000 }]);
+    expect(left!.forceN).toBeCloseTo(9000 - view.beside!.reboundN[at]!, 6);
+    expect(leftBy(view.beside!.reboundN, [{ mPerS: 1.1, forceN: 1 }])[0]!.forceN).toBeGreaterThan(0);
+    expect(dampingLines(view, null)[2]!.reboundN).toBeCloseTo(view.fit.reboundN[at]! + view.beside!.reboundN[at]!, 6);
+    expect(insteadLines(view, 'rebound').every((l) => l.shimN === null && l.thickerN !== null)).toBe(true);
+  });
+
+  test('alike, there is no leg beside; a wheel without the sliding tube’s outside says so', () => {
+    expect(besideOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.damper.front.legs': 'both' }), 'front')).toBeNull();
+    const bare = damperOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.damper.other.tube': '' }), 'other', 'fit');
+    expect(isMissing(bare) && bare.missing).toEqual(['machine.damper.other.tube']);
+  });
+
+  test('a needle by its shape, or by areas measured, stands before an area a click', () => {
+    const areasOf = (more: Record<string, string>) => {
+      const found = damperOf(entriesOf(STACKS), entriesOf({ ...DAMPER, ...valve('rebound', { needle: '0.2', ...more }) }), 'rear', 'fit');
+      if (isUnusable(found)) return found.issue.code;
+      return isMissing(found) ? 'missing' : found.piston.rebound.clicker!.areasMm2!.slice(0, 3).map((a) => Number(a.toFixed(4)));
+    };
+    expect(areasOf({})).toEqual([0, 0.2, 0.4]);
+    expect(areasOf({ 'needle.seat': '3', 'needle.cone': '60', 'needle.lift': '0,1' })).toEqual([0, 0.4644, 0.9153]);
+    expect(areasOf({ 'needle.table': '0 0,3 0.35' })).toEqual([0, 0.3, 0.35]);
+    expect(areasOf({ 'needle.table': '0 0.3 0.2' })).toBe('needle-not-rising');
+  });
+});
+
 describe('a damping-rod fork and its drop-in valve', () => {
   const FORK = {
     ...MACHINE,
@@ -208,7 +309,7 @@ describe('a damping-rod fork and its drop-in valve', () => {
   const fork = (more: Record<string, string> = {}) => {
     const request = viewRequestOf(entriesOf(RIDER), entriesOf({ ...FORK, ...more }), 'front', 'compression', OILS);
     if (isMissing(request) || isUnusable(request)) throw new Error(JSON.stringify(request));
-    return value(damperView(request, lifts));
+    return value(damperView({ ...request, targets: NO_TARGETS }, lifts));
   };
   const at = (v: (typeof SHEET_SPEEDS)[number]) => SHEET_SPEEDS.indexOf(v);
 
@@ -271,7 +372,7 @@ test('a dyno’s points are kept as text and read back to the millimetre a secon
 
 describe('what the findings say', () => {
   const leadsOf = (figures: Record<string, string>, entries: Record<string, string> = {}) =>
-    valveFindings('rear', viewOf(entries, { ...DAMPER, ...figures }), 11).map((f) => f.lead);
+    valveFindings(plainName, viewOf(entries, { ...DAMPER, ...figures }), 11).map((f) => f.lead);
 
   test('a needle too fine to feel is called dead, one that bites is given its force a click', () => {
     const fine = leadsOf(valve('rebound', { needle: '0.01', bleed: '6' }));

@@ -39,6 +39,8 @@ export type IssueCode =
   | 'sag-not-rising'
   | 'oil-order'
   | 'rod-fills-bore'
+  | 'tube-in-bore'
+  | 'needle-not-rising'
   | 'valve-closed'
   | 'no-stack'
   | 'shims-unreadable'

@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { DAMPING_TEMPLATES } from '@/core/damper/target';
 import { USES } from '@/core/spring/schools';
+import { DAMPERS } from './fields/damper';
 
 /** Pages of the Shop book, each with its named version. */
 
@@ -53,8 +55,7 @@ const dampingSide = z.strictObject({
   kneeMPerS: z.number().positive().max(5),
   highShare: z.number().positive().max(3),
 });
-export const dampingPage = z.strictObject({
-  version: z.literal('damping/1'),
+const dampingFields = {
   id,
   name: text(80),
   creed: text(300),
@@ -62,7 +63,19 @@ export const dampingPage = z.strictObject({
   compression: dampingSide,
   rebound: dampingSide,
   bandShare: share,
+};
+export const dampingPage = z.strictObject({
+  version: z.literal('damping/2'),
+  ...dampingFields,
+  uses: z.array(z.enum(USES)).max(USES.length),
+  schools: z.array(id).max(20),
 });
+/** Pages of the first version said nothing of uses and schools: they are proposed for what the book began with. */
+const dampingPage1 = z.strictObject({ version: z.literal('damping/1'), ...dampingFields }).transform((page) => {
+  const began = DAMPING_TEMPLATES.find((t) => t.id === page.id);
+  return { ...page, version: 'damping/2' as const, uses: [...(began?.uses ?? [])], schools: [...(began?.schools ?? [])] };
+});
+export const storedDampingPage = z.discriminatedUnion('version', [dampingPage, dampingPage1]);
 export const dampingRequest = z.strictObject({ page: dampingPage, reason: text(500) });
 
 export const oilPage = z
@@ -79,3 +92,28 @@ export const oilPage = z
     if (page.cSt40 <= page.cSt100) ctx.addIssue({ code: 'custom', path: ['cSt40'], params: { code: 'oil-order', data: {} } });
   });
 export const oilPageRequest = z.strictObject({ page: oilPage, reason: text(500) });
+
+const positive = z.number().positive();
+/** A valve fitted to a run of the dyno, with the run it rests on: kept with that machine's piston. */
+export const calibrationPage = z.strictObject({
+  version: z.literal('calibration/1'),
+  damper: z.enum(DAMPERS),
+  jobId: z.int().positive(),
+  run: z.enum(['before', 'after']),
+  oil: text(80),
+  found: z.strictObject({
+    valve: z.enum(['compression', 'rebound', 'base']),
+    cd: positive,
+    cdUncertainty: z.number().min(0),
+    bleedMm2: positive,
+    bleedUncertaintyMm2: z.number().min(0),
+    missBefore: z.number().min(0),
+    missAfter: z.number().min(0),
+  }),
+  points: z
+    .array(z.strictObject({ mPerS: z.number(), forceN: z.number() }))
+    .min(4)
+    .max(400),
+});
+export const calibrationRequest = calibrationPage.omit({ version: true });
+export type KeptCalibration = z.output<typeof calibrationRequest> & { at: string };

@@ -46,6 +46,7 @@ const valve = z.strictObject({
   portAreaMm2: areaMm2({ min: 0 }),
   bleedAreaMm2: areaMm2({ min: 0 }),
   bleedLengthMm: lengthMm({ min: 0 }).optional(),
+  clearance: z.strictObject({ diameterMm: positiveMm(), gapMm: positiveMm(), lengthMm: positiveMm() }).optional(),
   clicker: z
     .strictObject({
       clicksOut: plainRatio({ min: 0, max: 80 }),
@@ -77,10 +78,11 @@ const valve = z.strictObject({
 const damperFields = {
   boreMm: positiveMm(),
   rodMm: positiveMm(),
+  tubeMm: positiveMm().optional(),
   gasPressureMPa: pressureMPa({ above: 0 }),
   oil: z.strictObject({ densityKgPerM3: plainRatio({ above: 0, max: 3000 }), cSt: viscosityCSt({ above: 0 }) }),
   piston: z.strictObject({ compression: valve, rebound: valve }),
-  base: valve.nullable(),
+  base: valve.extend({ returnAreaMm2: areaMm2({ above: 0 }).optional() }).nullable(),
 };
 export const damperRequest = z.strictObject({
   ...damperFields,

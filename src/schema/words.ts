@@ -61,6 +61,8 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'sag-topped-out': () => 'With no static sag the end rests on its top-out stop: the spring cannot be read backwards from there.',
   'sag-not-rising': () => 'Rider sag must be greater than static sag, and the laden load greater than the static one.',
   'pairs-unreadable': (d) => `Line ${d.line}, “${d.text}”, is not a pair of numbers. Write two numbers a line.`,
+  'needle-not-rising': () => 'Areas from shut on, each at least the one before, e.g. 0 0.1 0.22 0.36.',
+  'tube-in-bore': (d) => `The sliding tube must be wider outside than its bore of ${mm(d.bore)}.`,
   'rod-fills-bore': (d) => `The rod must be thinner than the bore of ${mm(d.bore)}.`,
   'valve-closed': () => 'Neither port nor bleed lets oil through here. Open one of them.',
   'no-stack': () => 'This valve has no shim stack to begin from. Type the shims as found first.',

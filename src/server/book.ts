@@ -3,8 +3,20 @@ import { type OilGrade, OILS } from '@/core/damper/oils';
 import { DAMPING_TEMPLATES, type DampingTemplate } from '@/core/damper/target';
 import { type School, SCHOOLS } from '@/core/spring/schools';
 import { db, type Sql } from '@/db/client';
-import { manyPages, noneNewPage } from '@/db/queries/book';
-import { dampingPage, type dampingRequest, oilPage, type oilPageRequest, schoolPage, type schoolRequest } from '@/schema/book';
+import { manyPages, manyVersions, noneNewPage } from '@/db/queries/book';
+import { maybeOneJob } from '@/db/queries/jobs';
+import { maybeOneMachine } from '@/db/queries/machines';
+import {
+  calibrationPage,
+  type calibrationRequest,
+  type dampingRequest,
+  type KeptCalibration,
+  oilPage,
+  storedDampingPage,
+  type oilPageRequest,
+  schoolPage,
+  type schoolRequest,
+} from '@/schema/book';
 import { type Answer, missing, Refusal } from './answer';
 import { inTransaction } from './transaction';
 
@@ -38,7 +50,7 @@ const withoutVersion =
 
 export const schoolVersions = (sql?: Sql): Promise<Version<School>[]> => versionsOf(sql, 'school', SCHOOLS, withoutVersion(schoolPage));
 export const dampingVersions = (sql?: Sql): Promise<Version<DampingTemplate>[]> =>
-  versionsOf(sql, 'damping', DAMPING_TEMPLATES, withoutVersion(dampingPage));
+  versionsOf(sql, 'damping', DAMPING_TEMPLATES, withoutVersion(storedDampingPage));
 export const oilVersions = (sql?: Sql): Promise<Version<OilGrade>[]> => versionsOf(sql, 'oil', OILS, withoutVersion(oilPage));
 
 export const oilsOfShop = async (): Promise<OilGrade[]> => (await oilVersions()).map((v) => v.page);
@@ -69,4 +81,24 @@ export async function changeOil({ page, reason }: z.output<typeof oilPageRequest
     await noneNewPage(sql, 'oil', page.id, page, reason);
     return { id: page.id };
   });
+}
+
+const calibrationKey = (machineId: number, damper: string, valve: string) => `machine-${machineId}-${damper}-${valve}`;
+
+/** Keeps a fit with its machine and its run; the ones before it stay. */
+export async function keepCalibration(machineId: number, fit: z.output<typeof calibrationRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    if (!(await maybeOneMachine(sql, machineId))) throw new Refusal(missing('machine'));
+    const job = await maybeOneJob(sql, fit.jobId);
+    if (job?.machineId !== machineId) throw new Refusal(missing('job'));
+    const id = calibrationKey(machineId, fit.damper, fit.found.valve);
+    await noneNewPage(sql, 'calibration', id, { version: 'calibration/1', ...fit }, `fitted to the dyno in job ${fit.jobId}`);
+    return { id };
+  });
+}
+
+/** Every fit of a machine's valves, the newest first. */
+export async function calibrationsOf(sql: Sql, machineId: number): Promise<KeptCalibration[]> {
+  const pages = await manyVersions(sql, 'calibration', `machine-${machineId}-`);
+  return pages.map(({ document, at }) => ({ ...withoutVersion(calibrationPage)(document), at }));
 }

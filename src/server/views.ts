@@ -9,7 +9,7 @@ import { manyListedSprings, maybeOneSpring } from '@/db/queries/springs';
 import type { Entries, Entry } from '@/schema/entry';
 import { nextStep, stageLines } from '@/schema/facts/stages';
 import { numberOf, textOf } from '@/schema/facts/read';
-import { dampingOfShop, oilsOfShop, schoolsOfShop } from './book';
+import { calibrationsOf, dampingOfShop, oilsOfShop, schoolsOfShop } from './book';
 import { machineName } from './find';
 import { currentEntries } from './record';
 
@@ -78,6 +78,7 @@ export async function bench(jobId: number) {
     shims: await manyShims(base),
     oils: await oilsOfShop(),
     templates: await dampingOfShop(),
+    calibrations: await calibrationsOf(base, machine.id),
     technicians: await manyTechnicians(base),
     signed: signed.map(({ id, corrects, reason, technician, signedAt, digest, document }) => ({
       id,

@@ -1,6 +1,6 @@
 import type { Result } from '../result';
 import { damper, type DamperRequest } from './damper';
-import { valveOf, type ValveRequest } from './valve';
+import { needleAreas, valveOf, type ValveRequest } from './valve';
 
 const OIL = { densityKgPerM3: 850, cSt: 12 };
 const CD = { port: 0.7, curtain: 0.7, bleed: 0.7 };
@@ -47,6 +47,14 @@ describe('one valve', () => {
     const thick = { ...OIL, cSt: 24 };
     expect(drop(long, slow, thick).totalMPa / drop(long, slow).totalMPa).toBeCloseTo(2, 1);
     expect(drop(long, 200_000, thick).totalMPa / drop(long, 200_000).totalMPa).toBeLessThan(1.15);
+  });
+
+  test('a clearance leaks as a slit rolled up: π·d·h³·Δp/(12·μ·L), in proportion to pressure, beside the bleed', () => {
+    const leak = { ...BLEED, bleedAreaMm2: 0, clearance: { diameterMm: 46, gapMm: 0.05, lengthMm: 8 } };
+    const [mu, flow] = [12e-6 * 850, 5000];
+    const expected = (flow * 1e-9 * 12 * mu * 8e-3) / (Math.PI * 46e-3 * 0.05e-3 ** 3) / 1e6;
+    expect(drop(leak, flow).totalMPa / expected).toBeCloseTo(1, 9);
+    expect(drop({ ...leak, bleedAreaMm2: 2 }, flow).totalMPa).toBeLessThan(drop(BLEED, flow).totalMPa);
   });
 
   test('port and curtain in series: their drops add to the whole and the flows through them agree', () => {
@@ -129,5 +137,61 @@ describe('the damper', () => {
       piston: { compression: { ...SHIMMED, stack: { ...STACK, clampDiameterMm: 40 } }, rebound: SHIMMED },
     });
     expect(!clamped.ok && clamped.issue.path.slice(0, 2)).toEqual(['piston', 'compression']);
+  });
+});
+
+describe('a damping-rod fork', () => {
+  const holes = (bleedAreaMm2: number): ValveRequest => ({ portAreaMm2: 0, bleedAreaMm2, stack: null, edgeDiameterMm: 1, cd: CD });
+  const FORK: DamperRequest = {
+    boreMm: 30,
+    rodMm: 20,
+    tubeMm: 35,
+    gasPressureMPa: 0.2,
+    oil: OIL,
+    piston: { compression: holes(150), rebound: holes(6) },
+    base: holes(30),
+    velocitiesMPerS: [0.3],
+  };
+  const of = (d: number) => (Math.PI / 4) * d ** 2;
+  const drop = (areaMm2: number, byMm2: number, mPerS: number) => ((850 / 2) * ((areaMm2 * mPerS) / (0.7 * byMm2)) ** 2) / 1e6;
+
+  test('by hand: the tube’s wall pushes through the foot, the ring between tube and rod through its own holes, and the foot draws all of it back', () => {
+    const found = value(damper(FORK));
+    const [ring, wall, all] = [of(30) - of(20), of(35) - of(30), of(35) - of(20)];
+    expect(found.compressionN[0]!).toBeCloseTo(wall * drop(wall, 30, 0.3) + ring * drop(ring, 150, 0.3), 9);
+    expect(found.reboundN[0]!).toBeCloseTo(ring * drop(ring, 6, 0.3) + all * drop(all, 30, 0.3), 9);
+    expect(found.returnMPa[0]!).toBeCloseTo(drop(all, 30, 0.3), 12);
+    expect(found.working.map((w) => w.result)).toEqual([found.compressionN[0], found.reboundN[0]]);
+    expect(code(damper({ ...FORK, tubeMm: 30 }))).toBe('tube-in-bore');
+  });
+
+  test('what is drawn back too fast parts the oil; a check valve of its own area lets it back', () => {
+    const fast = value(damper({ ...FORK, gasPressureMPa: 0.11, velocitiesMPerS: [0.1, 2] }));
+    expect(fast.cavitates).toEqual([false, true]);
+    const eased = value(damper({ ...FORK, base: { ...holes(30), returnAreaMm2: 400 }, velocitiesMPerS: [2] }));
+    expect(eased.returnMPa[0]!).toBeCloseTo(drop(of(35) - of(20), 400, 2), 12);
+  });
+
+  test('in a shock the return past the base valve is free until its area is given, then it costs the rod’s area', () => {
+    const shock: DamperRequest = { ...FORK, tubeMm: undefined };
+    expect(value(damper(shock)).returnMPa).toEqual([0]);
+    const slow = value(damper({ ...shock, base: { ...holes(30), returnAreaMm2: 5 } }));
+    expect(slow.reboundN[0]! - value(damper(shock)).reboundN[0]!).toBeCloseTo(of(20) * drop(of(20), 5, 0.3), 9);
+  });
+});
+
+describe('a needle by its shape', () => {
+  test('the frustum between cone and edge, by hand; never more than the hole, never less than the click before', () => {
+    const areas = needleAreas({ seatMm: 3, coneDeg: 60, liftPerClickMm: 0.1 }, 60);
+    expect(areas).toHaveLength(61);
+    expect(areas[0]).toBe(0);
+    // β = 30°: x sin β = 0.1 for two clicks: π·0.1·(3 − 0.1·cos 30°).
+    expect(areas[2]!).toBeCloseTo(Math.PI * 0.1 * (3 - 0.1 * Math.cos(Math.PI / 6)), 12);
+    areas.slice(1).forEach((a, i) => expect(a).toBeGreaterThanOrEqual(areas[i]!));
+    // A thin cone is nearly a slit round the hole: π·d·x·sin β for a small lift.
+    const [, thin] = needleAreas({ seatMm: 4, coneDeg: 20, liftPerClickMm: 1e-4 }, 1);
+    expect(thin! / (Math.PI * 4 * 1e-4 * Math.sin(Math.PI / 18))).toBeCloseTo(1, 4);
+    const blunt = needleAreas({ seatMm: 2, coneDeg: 170, liftPerClickMm: 0.5 }, 20);
+    expect(Math.max(...blunt)).toBeLessThanOrEqual(Math.PI);
   });
 });

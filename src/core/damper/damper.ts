@@ -1,17 +1,21 @@
 import { ATMOSPHERE_MPA } from '../constants/constants';
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
-import { type LiftOf, type Oil, type Valve, type ValveDrop, valveOf, type ValveRequest } from './valve';
+import { dropOf, type LiftOf, type Oil, type Valve, type ValveDrop, valveOf, type ValveRequest } from './valve';
 
 export interface DamperRequest {
+  /** Bore of the damper; of a damping-rod fork the bore of the sliding tube. */
   boreMm: number;
+  /** Rod; of a damping-rod fork the outside of the damping rod. */
   rodMm: number;
+  /** Outside of the sliding tube: given, this is a damping-rod fork, whose foot moves the tube's wall instead of a rod. */
+  tubeMm?: number | undefined;
   /** Absolute. */
   gasPressureMPa: number;
   oil: Oil;
   piston: { compression: ValveRequest; rebound: ValveRequest };
-  /** Acts in compression; its return is free. */
-  base: ValveRequest | null;
+  /** Acts in compression; its return is free unless given as an area. In a damping-rod fork the holes at its foot, which the oil also comes back through. */
+  base: (ValveRequest & { returnAreaMm2?: number | undefined }) | null;
   velocitiesMPerS: readonly number[];
 }
 
@@ -28,7 +32,7 @@ export const valveIn = ({ piston, base }: Pick<DamperRequest, 'piston' | 'base'>
 export const withValve = <F extends Pick<DamperRequest, 'piston' | 'base'>>(f: F, name: ValveName, valve: ValveRequest): F =>
   name === 'base' ? { ...f, base: valve } : { ...f, piston: { ...f.piston, [name]: valve } };
 
-interface Drops {
+export interface Drops {
   pistonCompression: ValveDrop;
   base: ValveDrop | null;
   pistonRebound: ValveDrop;
@@ -51,6 +55,8 @@ export interface DamperResult {
   reboundN: number[];
   gasForceN: number;
   pressureDropsMPa: Drops[];
+  /** Pressure that draws the oil back past the base valve in rebound. */
+  returnMPa: number[];
   /** The oil on the low-pressure side would part: damping fades there. */
   cavitates: boolean[];
   clickerAuthority: Authority[];
@@ -62,45 +68,122 @@ interface Solved {
   compression: Valve;
   rebound: Valve;
   base: Valve | null;
+  /** Pressure that draws the oil back past the base valve in rebound. */
+  returnMPa(flowMm3PerS: number): number;
+}
+
+/** The areas that move oil, mm². */
+export interface Areas {
+  /** Between bore and rod: through the piston both ways. */
+  annulusMm2: number;
+  /** Past the base valve in compression: the rod's, or the wall of the sliding tube. */
+  baseMm2: number;
+  /** Back past it in rebound: the rod's, or all of the tube outside the damping rod. */
+  returnMm2: number;
+}
+
+/** Areas of a damper by its figures. Source: volumes swept. */
+export function areasOf({ boreMm, rodMm, tubeMm }: Pick<DamperRequest, 'boreMm' | 'rodMm' | 'tubeMm'>): Areas {
+  const of = (d: number) => (Math.PI / 4) * d ** 2;
+  const annulusMm2 = of(boreMm) - of(rodMm);
+  return tubeMm === undefined
+    ? { annulusMm2, baseMm2: of(rodMm), returnMm2: of(rodMm) }
+    : { annulusMm2, baseMm2: of(tubeMm) - of(boreMm), returnMm2: of(tubeMm) - of(rodMm) };
 }
 
 const SOURCE = 'orifice equation; flow balance of piston and rod';
 
-/** Forces at one shaft speed: the piston's annulus carries (A_p − A_r)·v, the base valve A_r·v. */
-function forcesAt(valves: Solved, pistonMm2: number, rodMm2: number, vMPerS: number) {
+/** Forces at one shaft speed: every area carries its own share of the flow and feels the pressure it makes. */
+function forcesAt(valves: Solved, { annulusMm2, baseMm2, returnMm2 }: Areas, vMPerS: number) {
   const mmPerS = vMPerS * 1000;
-  const annulusMm2 = pistonMm2 - rodMm2;
   const compression = valves.compression.at(annulusMm2 * mmPerS);
-  const base = valves.base ? valves.base.at(rodMm2 * mmPerS) : null;
+  const base = valves.base ? valves.base.at(baseMm2 * mmPerS) : null;
   const rebound = valves.rebound.at(annulusMm2 * mmPerS);
+  const returnMPa = valves.returnMPa(returnMm2 * mmPerS);
   return {
     drops: { pistonCompression: compression, base, pistonRebound: rebound },
-    compressionN: (base?.totalMPa ?? 0) * rodMm2 + compression.totalMPa * annulusMm2,
-    reboundN: rebound.totalMPa * annulusMm2,
+    returnMPa,
+    compressionN: (base?.totalMPa ?? 0) * baseMm2 + compression.totalMPa * annulusMm2,
+    reboundN: rebound.totalMPa * annulusMm2 + returnMPa * returnMm2,
   };
 }
 
+/** The shown working of the force in both directions at one speed. */
+export function forceWorking(areas: Areas, drops: Drops, returnMPa: number, vMPerS: number, isRodFork: boolean): WorkingStep[] {
+  const area = (symbol: string, mm2: number) => given(symbol, mm2, 'mm²', 'computed');
+  const drop = (symbol: string, d: { totalMPa: number } | null) => given(symbol, d?.totalMPa ?? 0, 'MPa', 'computed');
+  const { annulusMm2, baseMm2, returnMm2 } = areas;
+  return [
+    {
+      label: `Compression at ${vMPerS} m/s`,
+      formula: isRodFork ? 'Δp_foot·A_wall + Δp_check·(A_bore − A_rod)' : 'Δp_base·A_r + Δp_piston·(A_p − A_r)',
+      inputs: [
+        drop(isRodFork ? 'Δp_foot' : 'Δp_base', drops.base),
+        area(isRodFork ? 'A_wall' : 'A_r', baseMm2),
+        drop(isRodFork ? 'Δp_check' : 'Δp_piston', drops.pistonCompression),
+        area(isRodFork ? 'A_bore − A_rod' : 'A_p − A_r', annulusMm2),
+      ],
+      result: (drops.base?.totalMPa ?? 0) * baseMm2 + drops.pistonCompression.totalMPa * annulusMm2,
+      unit: 'N',
+      source: SOURCE,
+    },
+    {
+      label: `Rebound at ${vMPerS} m/s`,
+      formula: isRodFork ? 'Δp_rebound·(A_bore − A_rod) + Δp_return·(A_tube − A_rod)' : 'Δp_piston·(A_p − A_r) + Δp_return·A_r',
+      inputs: [
+        drop(isRodFork ? 'Δp_rebound' : 'Δp_piston', drops.pistonRebound),
+        area(isRodFork ? 'A_bore − A_rod' : 'A_p − A_r', annulusMm2),
+        drop('Δp_return', { totalMPa: returnMPa }),
+        area(isRodFork ? 'A_tube − A_rod' : 'A_r', returnMm2),
+      ],
+      result: drops.pistonRebound.totalMPa * annulusMm2 + returnMPa * returnMm2,
+      unit: 'N',
+      source: SOURCE,
+    },
+  ];
+}
+
+/** How the oil comes back in rebound: free, by an area given, or, in a damping-rod fork, through the holes it went out by. */
+function returnOf(request: Pick<DamperRequest, 'base' | 'tubeMm'>, oil: Oil, base: Valve | null): Solved['returnMPa'] {
+  const areaMm2 = request.base?.returnAreaMm2;
+  if (request.base && areaMm2 !== undefined) return (flow) => dropOf(flow, request.base!.cd.bleed * areaMm2, oil.densityKgPerM3);
+  const isOpen = request.base && !request.base.stack && !request.base.poppet;
+  return request.tubeMm !== undefined && base && isOpen ? (flow) => base.at(flow).totalMPa : () => 0;
+}
+
 /**
- * A monotube shock or cartridge: force of the damping alone against shaft speed.
- *   compression  Δp_base·A_r + Δp_piston·(A_p − A_r)      rebound  Δp_piston·(A_p − A_r)
- * The rebound side stands at gas + Δp_base − Δp_piston in compression; at or below zero (absolute) the oil cavitates.
+ * A monotube shock, a cartridge or a damping-rod fork: force of the damping alone against shaft speed.
+ *   compression  Δp_base·A_r + Δp_piston·(A_p − A_r)      rebound  Δp_piston·(A_p − A_r) + Δp_return·A_r
+ * The rebound side stands at gas + Δp_base − Δp_piston in compression, the side below the piston at gas − Δp_return in rebound; at or below zero (absolute) the oil
+ * cavitates. In a damping-rod fork the wall of the sliding tube moves the oil at its foot instead of the rod, and draws back all that the tube displaces outside the
+ * damping rod.
  * @param liftOf how a stack's lift is found; one that remembers makes clicks and temperatures cheap
- * Errors: rod-fills-bore, those of the valves.
+ * Errors: rod-fills-bore, tube-in-bore, those of the valves.
  * Source: Dixon, The Shock Absorber Handbook (from memory).
  */
 export function damper(request: DamperRequest, liftOf?: LiftOf): Result<DamperResult> {
   const { boreMm, rodMm, oil, gasPressureMPa, velocitiesMPerS } = request;
   if (rodMm >= boreMm) return err('rod-fills-bore', ['rodMm'], { bore: boreMm });
+  if (request.tubeMm !== undefined && request.tubeMm <= boreMm) return err('tube-in-bore', ['tubeMm'], { bore: boreMm });
   const compression = valveOf(request.piston.compression, oil, liftOf);
   if (!compression.ok) return at(['piston', 'compression'], compression.issue);
   const rebound = valveOf(request.piston.rebound, oil, liftOf);
   if (!rebound.ok) return at(['piston', 'rebound'], rebound.issue);
   const base = request.base ? valveOf(request.base, oil, liftOf) : null;
   if (base && !base.ok) return at(['base'], base.issue);
-  const valves: Solved = { compression: compression.value, rebound: rebound.value, base: base ? base.value : null };
-  const [pistonMm2, rodMm2] = [(Math.PI / 4) * boreMm ** 2, (Math.PI / 4) * rodMm ** 2];
-  const found = velocitiesMPerS.map((v) => forcesAt(valves, pistonMm2, rodMm2, v));
-  const cavitates = found.map(({ drops }) => gasPressureMPa + (drops.base?.totalMPa ?? 0) - drops.pistonCompression.totalMPa <= 0);
+  const baseValve = base ? base.value : null;
+  const valves: Solved = {
+    compression: compression.value,
+    rebound: rebound.value,
+    base: baseValve,
+    returnMPa: returnOf(request, oil, baseValve),
+  };
+  const areas = areasOf(request);
+  const found = velocitiesMPerS.map((v) => forcesAt(valves, areas, v));
+  const cavitates = found.map(
+    ({ drops, returnMPa }) =>
+      gasPressureMPa + (drops.base?.totalMPa ?? 0) - drops.pistonCompression.totalMPa <= 0 || gasPressureMPa - returnMPa <= 0,
+  );
   const warnings: Warning[] = [];
   const first = cavitates.indexOf(true);
   if (first >= 0) warnings.push({ code: 'damper-cavitates', path: ['gasPressureMPa'], data: { speed: velocitiesMPerS[first]! } });
@@ -108,28 +191,13 @@ export function damper(request: DamperRequest, liftOf?: LiftOf): Result<DamperRe
   return ok({
     compressionN: found.map((f) => f.compressionN),
     reboundN: found.map((f) => f.reboundN),
-    gasForceN: (gasPressureMPa - ATMOSPHERE_MPA) * rodMm2,
+    gasForceN: (gasPressureMPa - ATMOSPHERE_MPA) * areas.baseMm2,
     pressureDropsMPa: found.map((f) => f.drops),
+    returnMPa: found.map((f) => f.returnMPa),
     cavitates,
-    clickerAuthority: authorities(valves, pistonMm2, rodMm2),
+    clickerAuthority: authorities(valves, areas),
     warnings,
-    working: last
-      ? [
-          {
-            label: `Compression at ${velocitiesMPerS.at(-1)} m/s`,
-            formula: 'Δp_base·A_r + Δp_piston·(A_p − A_r)',
-            inputs: [
-              given('Δp_piston', last.drops.pistonCompression.totalMPa, 'MPa', 'computed'),
-              given('Δp_base', last.drops.base?.totalMPa ?? 0, 'MPa', 'computed'),
-              given('A_p', pistonMm2, 'mm²', 'computed'),
-              given('A_r', rodMm2, 'mm²', 'computed'),
-            ],
-            result: last.compressionN,
-            unit: 'N',
-            source: SOURCE,
-          },
-        ]
-      : [],
+    working: last ? forceWorking(areas, last.drops, last.returnMPa, velocitiesMPerS.at(-1)!, request.tubeMm !== undefined) : [],
   });
 }
 
@@ -138,8 +206,8 @@ const at = (
   issue: { code: Parameters<typeof err>[0]; path: (string | number)[]; data?: Record<string, string | number> },
 ) => err(issue.code, [...path, ...issue.path], issue.data);
 
-function authorities(valves: Solved, pistonMm2: number, rodMm2: number): Authority[] {
-  const list: [Authority['valve'], keyof Solved][] = [
+function authorities(valves: Solved, areas: Areas): Authority[] {
+  const list: [Authority['valve'], ValveName][] = [
     ['compression', 'compression'],
     ['rebound', 'rebound'],
     ['base', 'base'],
@@ -149,7 +217,7 @@ function authorities(valves: Solved, pistonMm2: number, rodMm2: number): Authori
     if (!valve?.clicks) return [];
     const { out } = valve.clicks;
     const forceWith = (clicks: number, v: number) => {
-      const f = forcesAt({ ...valves, [key]: valve.clicked(clicks) }, pistonMm2, rodMm2, v);
+      const f = forcesAt({ ...valves, [key]: valve.clicked(clicks) }, areas, v);
       return key === 'rebound' ? f.reboundN : f.compressionN;
     };
     // One click to either side where there is one, so that neither end of the range is favoured.

@@ -34,3 +34,23 @@ export const USUAL_OIL_ID = 'vg-15';
 export const COLD_C = 10;
 export const WARM_C = 40;
 export const HOT_C = 90;
+
+/** The next thicker oil of a library, by viscosity at 40 °C; null for the thickest. */
+export const thickerThan = (than: OilGrade, oils: readonly OilGrade[]): OilGrade | null =>
+  oils.filter((o) => o.cSt40 > than.cSt40 * 1.05).sort((a, b) => a.cSt40 - b.cSt40)[0] ?? null;
+
+/** What bottles with the same "weight" on the label have been found to hold, cSt at 40 °C. From memory; no standard says so. */
+const WEIGHTS: readonly (readonly [weight: number, from: number, to: number])[] = [
+  [2.5, 5, 16],
+  [5, 10, 27],
+  [7.5, 17, 35],
+  [10, 26, 48],
+  [15, 40, 74],
+  [20, 56, 108],
+];
+
+/** What a "weight" on a label may stand for; null for one nobody sells. */
+export function weightRange(weight: number): { fromCSt: number; toCSt: number } | null {
+  const row = WEIGHTS.find(([w]) => w === weight);
+  return row ? { fromCSt: row[1], toCSt: row[2] } : null;
+}

@@ -1,3 +1,5 @@
+import type { Use } from '../spring/schools';
+
 /** What damping the shop aims at: ratios of critical, a knee and a slope beyond it, for each direction. */
 export interface DampingTemplate {
   id: string;
@@ -8,6 +10,9 @@ export interface DampingTemplate {
   rebound: DampingSide;
   /** Half-width of the band drawn round the target, as a share of it. */
   bandShare: number;
+  /** Uses and schools it is proposed for until one is chosen. From memory. */
+  uses: readonly Use[];
+  schools: readonly string[];
 }
 
 export interface DampingSide {
@@ -39,6 +44,8 @@ export const DAMPING_TEMPLATES: readonly DampingTemplate[] = [
     compression: { zeta: 0.26, kneeMPerS: 0.25, highShare: 0.45 },
     rebound: { zeta: 0.5, kneeMPerS: 0.3, highShare: 0.6 },
     bandShare: 0.12,
+    uses: ['off-road', 'rally'],
+    schools: [],
   },
   {
     id: 'stiff-and-free',
@@ -48,6 +55,8 @@ export const DAMPING_TEMPLATES: readonly DampingTemplate[] = [
     compression: { zeta: 0.16, kneeMPerS: 0.2, highShare: 0.35 },
     rebound: { zeta: 0.34, kneeMPerS: 0.25, highShare: 0.5 },
     bandShare: 0.12,
+    uses: [],
+    schools: ['drive-first'],
   },
   {
     id: 'paved',
@@ -57,6 +66,8 @@ export const DAMPING_TEMPLATES: readonly DampingTemplate[] = [
     compression: { zeta: 0.22, kneeMPerS: 0.12, highShare: 0.3 },
     rebound: { zeta: 0.48, kneeMPerS: 0.2, highShare: 0.5 },
     bandShare: 0.12,
+    uses: ['road', 'touring', 'conversion'],
+    schools: [],
   },
 ];
 
@@ -72,8 +83,10 @@ export interface Sprung {
 }
 
 /** Critical damping of one damper at its shaft, N·s/m: c_c = 2√(k_w·m), times the leverage squared. Source: Dixon, The Shock Absorber Handbook (from memory). */
-export const criticalAtShaft = ({ wheelRateNPerMm, massKg, leverage, dampers }: Sprung): number =>
-  (2 * Math.sqrt(wheelRateNPerMm * 1000 * massKg) * leverage ** 2) / dampers;
+export const criticalAtShaft = (sprung: Sprung): number => (criticalAtWheel(sprung) * sprung.leverage ** 2) / sprung.dampers;
+
+/** Critical damping of the whole end at its wheel, N·s/m: c_c = 2√(k_w·m). */
+export const criticalAtWheel = ({ wheelRateNPerMm, massKg }: Sprung): number => 2 * Math.sqrt(wheelRateNPerMm * 1000 * massKg);
 
 /** A target curve from a template: ζ·c_c up to the knee, a share of that slope beyond it. Forces N at the shaft. */
 export function templateCurve(

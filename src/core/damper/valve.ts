@@ -15,6 +15,8 @@ export interface ValveRequest {
   bleedAreaMm2: number;
   /** Length of the bleed hole for its laminar part; none: turbulent alone. */
   bleedLengthMm?: number | undefined;
+  /** Ring-shaped gap the oil leaks through beside the valve, as round a piston: laminar. */
+  clearance?: { diameterMm: number; gapMm: number; lengthMm: number } | undefined;
   clicker?: Clicker | undefined;
   stack: ValveStack | null;
   /** Instead of a stack: a plate or ball held down by a coil spring, as in the drop-in valve of a damping-rod fork. */
@@ -71,7 +73,34 @@ const USUAL_CLICKS = 25;
  * Orifice flow, mm³/s from MPa: Q = C_d·A·√(2Δp/ρ). With Δp in MPa, A in mm², ρ in kg/m³, √(2·10⁶/ρ) m/s is 1000 times that in mm/s.
  */
 const orifice = (cdAreaMm2: number, dropMPa: number, density: number) => cdAreaMm2 * Math.sqrt((2e6 * dropMPa) / density) * 1000;
-const dropOf = (flowMm3PerS: number, cdAreaMm2: number, density: number) => ((flowMm3PerS / 1000 / cdAreaMm2) ** 2 * density) / 2e6;
+/** Pressure that drives a flow through an area times its coefficient, MPa. */
+export const dropOf = (flowMm3PerS: number, cdAreaMm2: number, density: number) => ((flowMm3PerS / 1000 / cdAreaMm2) ** 2 * density) / 2e6;
+
+/** A cone on its seat: diameter of the hole, full angle of the cone, lift of the needle a click. */
+export interface Needle {
+  seatMm: number;
+  coneDeg: number;
+  liftPerClickMm: number;
+}
+
+/**
+ * Area a conical needle leaves open at each click from shut on: the least frustum between cone and edge, π·x·sin β·(d − x·sin β·cos β) with β half the cone's angle, never
+ * more than the hole.
+ * @returns mm², one more than `clicks`
+ * Source: geometry.
+ */
+export function needleAreas({ seatMm, coneDeg, liftPerClickMm }: Needle, clicks: number): number[] {
+  const beta = (coneDeg * Math.PI) / 360;
+  const hole = (Math.PI / 4) * seatMm ** 2;
+  let most = 0;
+  return Array.from({ length: clicks + 1 }, (_, i) => {
+    const x = i * liftPerClickMm;
+    const open = Math.PI * x * Math.sin(beta) * (seatMm - x * Math.sin(beta) * Math.cos(beta));
+    // Drawn out far, the cone's frustum shrinks again by the formula; the opening does not.
+    most = Math.min(hole, Math.max(most, open));
+    return most;
+  });
+}
 
 export const clickerAreaMm2 = (clicker: Clicker | undefined, clicksOut: number): number => {
   if (!clicker) return 0;
@@ -141,13 +170,27 @@ export function valveOf(request: ValveRequest, oil: Oil, liftOf: LiftOf = liftCu
       at: (flow) => solveValve(flow, request, oil.densityKgPerM3, bleedFlow, lift ? lift.value : null),
     };
   };
-  if (request.portAreaMm2 <= 0 && request.bleedAreaMm2 + clickerAreaMm2(request.clicker, request.clicker?.clicksOut ?? 0) <= 0)
+  if (
+    !request.clearance &&
+    request.portAreaMm2 <= 0 &&
+    request.bleedAreaMm2 + clickerAreaMm2(request.clicker, request.clicker?.clicksOut ?? 0) <= 0
+  )
     return err('valve-closed', ['portAreaMm2']);
   return ok(make(request.clicker?.clicksOut ?? 0));
 }
 
-/** Flow through the bleed at a pressure: turbulent, and for a hole of given length the laminar loss before it. */
-function bleedFlowOf(areaMm2: number, { bleedLengthMm, cd }: ValveRequest, oil: Oil): (mpa: number) => number {
+/** Flow through the bleed and past the clearance at a pressure. */
+function bleedFlowOf(areaMm2: number, request: ValveRequest, oil: Oil): (mpa: number) => number {
+  const hole = holeFlowOf(areaMm2, request, oil);
+  if (!request.clearance) return hole;
+  const { diameterMm, gapMm, lengthMm } = request.clearance;
+  // Q = π·d·h³·Δp/(12 μ L), a slit rolled up; μ in Pa·s = cSt·10⁻⁶·ρ, mm³/s from MPa after the powers of ten. Source: Poiseuille between plates.
+  const perMPa = ((Math.PI * diameterMm * gapMm ** 3) / (12 * oil.cSt * 1e-6 * oil.densityKgPerM3 * lengthMm)) * 1e6;
+  return (mpa) => hole(mpa) + perMPa * Math.max(0, mpa);
+}
+
+/** Flow through the bleed hole: turbulent, and for a hole of given length the laminar loss before it. */
+function holeFlowOf(areaMm2: number, { bleedLengthMm, cd }: ValveRequest, oil: Oil): (mpa: number) => number {
   if (areaMm2 <= 0) return () => 0;
   if (bleedLengthMm === undefined || bleedLengthMm === 0) return (mpa) => orifice(cd.bleed * areaMm2, mpa, oil.densityKgPerM3);
   const diameterMm = Math.sqrt((4 * areaMm2) / Math.PI);

@@ -1,6 +1,7 @@
 import { damper, type DamperFigures } from './damper';
 import { liftCurve, type LiftOf, rememberedLifts, type ValveRequest, valveOf } from './valve';
-import { damperView, type ViewRequest, withClicks } from './view';
+import { baselineOf, withClicks } from './clicks';
+import { damperView, type ViewRequest } from './view';
 
 const OIL = { densityKgPerM3: 850, cSt: 15 };
 const valve = (count: number, clicksOut?: number): ValveRequest => ({
@@ -32,7 +33,9 @@ const FIGURES: DamperFigures = {
 const REQUEST: ViewRequest = {
   found: null,
   fit: FIGURES,
-  oil: { cold: { ...OIL, cSt: 60 }, warm: OIL, hot: { ...OIL, cSt: 4 } },
+  oil: { cold: { ...OIL, cSt: 60 }, warm: OIL, hot: { ...OIL, cSt: 4 }, thicker: { ...OIL, cSt: 22 } },
+  beside: null,
+  targets: { compression: null, rebound: null },
   speedsMPerS: [0, 0.1, 0.5, 1.5],
   valve: 'base',
 };
@@ -98,4 +101,47 @@ test('what cannot be computed is said with which damper and which valve', () => 
 test('a remembered lift answers as a fresh one', () => {
   const [fresh, kept] = [valveOf(valve(3), OIL), valveOf(valve(3), OIL, rememberedLifts())];
   for (const flow of [2e4, 3e5]) expect(value(kept).at(flow)).toEqual(value(fresh).at(flow));
+});
+
+test('thicker oil and a face shim more are two answers; the other leg’s force stands apart; the baseline follows the target', () => {
+  const { liftOf } = counting();
+  const bare = value(damperView({ ...REQUEST, beside: FIGURES }, liftOf));
+  expect(bare.beside).toEqual(bare.fit);
+  expect(bare.baselines).toEqual({ compression: null, rebound: null });
+  // The base valve's stack acts in compression alone.
+  expect(bare.instead.shim!.reboundN).toEqual(bare.fit.reboundN);
+  expect(bare.instead.shim!.compressionN[2]!).toBeGreaterThan(bare.fit.compressionN[2]!);
+  // Bleeds without a length are turbulent: thicker oil of the same density does nothing there.
+  bare.instead.thicker!.compressionN.forEach((n, i) => expect(n).toBeCloseTo(bare.fit.compressionN[i]!, 9));
+});
+
+describe('where the clickers begin', () => {
+  const { liftOf } = counting();
+  const curve = (clicks: number) => {
+    const set = withClicks(FIGURES, 'rebound', () => clicks)!;
+    const found = value(damper({ ...set, oil: OIL, velocitiesMPerS: [0.05, 0.1, 0.2] }, liftOf));
+    return found.reboundN.map((forceN, i) => ({ mPerS: [0.05, 0.1, 0.2][i]!, forceN }));
+  };
+
+  test.each([0, 1, 3, 4])(
+    'the curve of %i clicks out as target: that count, no miss, and the room to both ends is the rest of the reach',
+    (clicks) => {
+      const found = baselineOf(FIGURES, 'rebound', OIL, curve(clicks), liftOf)!;
+      expect([found.clicksOut, found.range, found.atMPerS]).toEqual([clicks, 4, 0.1]);
+      expect(found.miss).toBeCloseTo(0, 9);
+      const [shut, here, open] = [curve(0)[1]!.forceN, curve(clicks)[1]!.forceN, curve(4)[1]!.forceN];
+      expect(found.roomN.firmer).toBeCloseTo(shut - here, 6);
+      expect(found.roomN.softer).toBeCloseTo(here - open, 6);
+      expect(found.place).toBeCloseTo((here - open) / (shut - open), 9);
+    },
+  );
+
+  test('a target beyond the clicker shut is out of reach; a direction without a clicker has no baseline', () => {
+    const high = curve(0).map((p) => ({ ...p, forceN: 2 * p.forceN }));
+    const found = baselineOf(FIGURES, 'rebound', OIL, high, liftOf)!;
+    expect(found.clicksOut).toBe(0);
+    expect(found.place).toBeGreaterThan(1);
+    const plain = { ...FIGURES, base: valve(2), piston: { ...FIGURES.piston, compression: valve(3) } };
+    expect(baselineOf(plain, 'compression', OIL, high, liftOf)).toBeNull();
+  });
 });

@@ -1,15 +1,33 @@
 import { stack, type Profile } from '../plate/stack';
 import { ok, type Result } from '../result';
-import { type Authority, damper, type DamperFigures, type DamperResult, DROP_OF, valveIn, type ValveName, withValve } from './damper';
+import { type Baseline, baselineOf, withClicks } from './clicks';
+import type { TargetPoint } from './target';
+import {
+  type Areas,
+  areasOf,
+  type Authority,
+  damper,
+  type DamperFigures,
+  type DamperResult,
+  DROP_OF,
+  valveIn,
+  type ValveName,
+  withValve,
+} from './damper';
 import type { LiftOf, Oil } from './valve';
 
 export interface ViewRequest {
   found: DamperFigures | null;
   fit: DamperFigures;
-  oil: { cold: Oil; warm: Oil; hot: Oil };
+  /** `thicker`: the next grade in the library, at work; null where there is none. */
+  oil: { cold: Oil; warm: Oil; hot: Oil; thicker: Oil | null };
+  /** The other leg of an unlike fork, as it is to be: its force adds to this one's. */
+  beside: DamperFigures | null;
   speedsMPerS: readonly number[];
   /** The valve whose stack is drawn. */
   valve: ValveName;
+  /** What each direction aims at, for its clickers to begin with. */
+  targets: { compression: readonly TargetPoint[] | null; rebound: readonly TargetPoint[] | null };
 }
 
 export interface Curves {
@@ -44,6 +62,13 @@ export interface DamperView {
   /** A port that holds most of the pressure, and what opening it by a quarter would do. */
   choke: Choke | null;
   drawn: DrawnStack | null;
+  beside: Curves | null;
+  returnMPa: number[];
+  areas: Areas;
+  /** What thicker oil would do, and what one more face shim in the valve looked at would: they firm different speeds. */
+  instead: { thicker: Curves | null; shim: Curves | null };
+  /** How each direction lies within its clickers' reach; null where it has none, or nothing is aimed at. */
+  baselines: { compression: Baseline | null; rebound: Baseline | null };
 }
 
 export interface Choke {
@@ -64,16 +89,6 @@ const DRAWN_ELEMENTS = 14;
 
 const NAMES: readonly ValveName[] = ['compression', 'rebound', 'base'];
 
-/** The same damper with the clickers of one direction at a share of their range. */
-export function withClicks(f: DamperFigures, side: 'compression' | 'rebound', clicksOf: (range: number) => number): DamperFigures | null {
-  const moved = NAMES.filter((name) => (name === 'rebound') === (side === 'rebound') && valveIn(f, name)?.clicker?.areasMm2);
-  if (moved.length === 0) return null;
-  return moved.reduce((set, name) => {
-    const valve = valveIn(set, name)!;
-    return withValve(set, name, { ...valve, clicker: { ...valve.clicker!, clicksOut: clicksOf(valve.clicker!.areasMm2!.length - 1) } });
-  }, f);
-}
-
 const pick = (r: DamperResult): Curves => ({ compressionN: r.compressionN, reboundN: r.reboundN });
 
 /**
@@ -82,7 +97,7 @@ const pick = (r: DamperResult): Curves => ({ compressionN: r.compressionN, rebou
  * Errors: those of the damper, the path led by `found` or `fit`.
  */
 export function damperView(request: ViewRequest, liftOf: LiftOf): Result<DamperView> {
-  const { found, fit, oil, speedsMPerS } = request;
+  const { found, fit, oil, speedsMPerS, targets } = request;
   const run = (f: DamperFigures, with_: Oil) => damper({ ...f, oil: with_, velocitiesMPerS: speedsMPerS }, liftOf);
   const led = (which: string, r: Result<DamperResult>): Result<DamperResult> =>
     r.ok ? r : { ok: false, issue: { ...r.issue, path: [which, ...r.issue.path] } };
@@ -101,6 +116,18 @@ export function damperView(request: ViewRequest, liftOf: LiftOf): Result<DamperV
     const key = side === 'compression' ? 'compressionN' : 'reboundN';
     return a.ok && b.ok ? { shutN: a.value[key], openN: b.value[key] } : null;
   };
+  const beside = request.beside && led('beside', run(request.beside, oil.warm));
+  if (beside && !beside.ok) return beside;
+  const thicker = oil.thicker && run(fit, oil.thicker);
+  const stacked = valveIn(fit, request.valve);
+  const [face, ...rest] = stacked?.stack?.shims ?? [];
+  const firmer =
+    stacked?.stack && face
+      ? run(
+          withValve(fit, request.valve, { ...stacked, stack: { ...stacked.stack, shims: [{ ...face, count: face.count + 1 }, ...rest] } }),
+          oil.warm,
+        )
+      : null;
   return ok({
     found: before ? pick(before.value) : null,
     fit: pick(now.value),
@@ -113,6 +140,17 @@ export function damperView(request: ViewRequest, liftOf: LiftOf): Result<DamperV
     gasForceN: now.value.gasForceN,
     choke: chokeOf(fit, speedsMPerS, now.value, (f) => run(f, oil.warm)),
     drawn: drawnOf(fit, request.valve, now.value),
+    beside: beside?.ok ? pick(beside.value) : null,
+    returnMPa: now.value.returnMPa,
+    areas: areasOf(fit),
+    instead: {
+      thicker: thicker?.ok ? pick(thicker.value) : null,
+      shim: firmer?.ok ? pick(firmer.value) : null,
+    },
+    baselines: {
+      compression: targets.compression && baselineOf(fit, 'compression', oil.warm, targets.compression, liftOf),
+      rebound: targets.rebound && baselineOf(fit, 'rebound', oil.warm, targets.rebound, liftOf),
+    },
   });
 }
 

@@ -24,3 +24,10 @@ export const noneNewPage = (sql: Sql, kind: string, key: string, document: unkno
     JSON.stringify(document),
     reason,
   ]);
+
+/** Every version of the pages whose key begins so, the newest first. */
+export const manyVersions = (sql: Sql, kind: string, keyBegins: string) =>
+  sql.many<{ key: string; document: unknown; at: string }>(
+    'SELECT key, document, recorded_at AS at FROM book_page WHERE kind = $1 AND starts_with(key, $2) ORDER BY id DESC',
+    [kind, keyBegins],
+  );

@@ -2,15 +2,14 @@ import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import { oil } from '@/core/damper/oil';
 import { type OilGrade, USUAL_OIL_ID } from '@/core/damper/oils';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
-import type { Oil, ValveRequest, ValveStack } from '@/core/damper/valve';
+import { needleAreas, type Oil, type ValveRequest, type ValveStack } from '@/core/damper/valve';
 import type { Shim } from '@/core/plate/stack';
-import { ok, type Result } from '@/core/result';
-import type { End } from '@/core/spring/schools';
+import { err, ok, type Result } from '@/core/result';
 import type { Entries } from '../entry';
-import { VALVES } from '../fields/damper';
+import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES } from '../fields/damper';
 import { isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf } from './read';
-import { shimsIn } from './tables';
+import { numberIn, shimsIn } from './tables';
 
 /** Which of the two stacks of a job. */
 export type Which = 'found' | 'fit';
@@ -23,24 +22,35 @@ const YOUNGS_GPA = 206;
 const POISSON = 0.3;
 const usual = { youngsModulusGPa: YOUNGS_GPA, poisson: POISSON, theory: 'vonKarman' as const };
 
-export const stackField = (end: End, valve: ValveName, which: Which): string => `valves.${end}.${which}.${valve}`;
+export const stackField = (damper: DamperKey, valve: ValveName, which: Which): string => `valves.${damper}.${which}.${valve}`;
 
 /** The shims of a valve as written; what is to be fitted is as found until written otherwise. null while nothing is written. */
-export function shimsOf(entries: Entries, end: End, valve: ValveName, which: Which): Result<Shim[]> | null {
+export function shimsOf(entries: Entries, damper: DamperKey, valve: ValveName, which: Which): Result<Shim[]> | null {
   const written =
-    textOf(entries, stackField(end, valve, which)).trim() ||
-    (which === 'fit' ? textOf(entries, stackField(end, valve, 'found')).trim() : '');
+    textOf(entries, stackField(damper, valve, which)).trim() ||
+    (which === 'fit' ? textOf(entries, stackField(damper, valve, 'found')).trim() : '');
   return written === '' ? null : shimsIn(written);
 }
 
-export const valveKindOf = (machine: Entries, end: End, valve: ValveName): 'stack' | 'open' | 'poppet' =>
-  (textOf(machine, `machine.damper.${end}.${valve}.kind`) || 'stack') as 'stack' | 'open' | 'poppet';
+export const valveKindOf = (machine: Entries, damper: DamperKey, valve: ValveName): 'stack' | 'open' | 'poppet' =>
+  (textOf(machine, `machine.damper.${damper}.${valve}.kind`) || 'stack') as 'stack' | 'open' | 'poppet';
+
+export const isRodLeg = (machine: Entries, damper: DamperKey): boolean =>
+  END_OF[damper] === 'front' && textOf(machine, `machine.damper.${damper}.kind`) === 'rod';
+
+/** Left and right leg each have their own figures. */
+export const hasUnlikeLegs = (machine: Entries): boolean => textOf(machine, 'machine.damper.front.legs') === 'unlike';
+
+/** What a valve is called in this damper. */
+export const valveName = (machine: Entries, damper: DamperKey, valve: ValveName): string =>
+  isRodLeg(machine, damper) ? ROD_VALVE_NAMES[valve] : VALVE_NAMES[damper][valve];
 
 /** The base valve is there once anything of it is known. */
-export const hasValve = (entries: Entries, machine: Entries, end: End, valve: ValveName): boolean =>
+export const hasValve = (entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName): boolean =>
   valve !== 'base' ||
-  ['port', 'bleed', 'needle'].some((f) => numberOf(machine, `machine.damper.${end}.base.${f}`) !== null) ||
-  (['found', 'fit'] as const).some((which) => textOf(entries, stackField(end, 'base', which)) !== '');
+  isRodLeg(machine, damper) ||
+  ['port', 'bleed', 'needle'].some((f) => numberOf(machine, `machine.damper.${damper}.base.${f}`) !== null) ||
+  (['found', 'fit'] as const).some((which) => textOf(entries, stackField(damper, 'base', which)) !== '');
 
 export interface Clicks {
   out: number;
@@ -48,19 +58,20 @@ export interface Clicks {
   origin: 'chosen' | 'fitted' | 'found' | 'assumed';
 }
 
-const CLICKER_KEY: Record<End, Record<'compression' | 'rebound', string>> = {
+const CLICKER_KEY: Record<DamperKey, Record<'compression' | 'rebound', string>> = {
   rear: { compression: 'rear.lowCompression', rebound: 'rear.rebound' },
   front: { compression: 'front.compression.left', rebound: 'front.rebound.left' },
+  other: { compression: 'front.compression.right', rebound: 'front.rebound.right' },
 };
 
 /** The clicker of one direction: as chosen here, else as fitted, else as found, else the middle. */
-export function clicksOf(entries: Entries, end: End, side: 'compression' | 'rebound', which: Which): Clicks {
-  const key = CLICKER_KEY[end][side];
+export function clicksOf(entries: Entries, damper: DamperKey, side: 'compression' | 'rebound', which: Which): Clicks {
+  const key = CLICKER_KEY[damper][side];
   const range = numberOf(entries, `fitted.${key}.range`) ?? numberOf(entries, `found.${key}.range`) ?? USUAL_RANGE;
   const places: [Clicks['origin'], string][] = [
     ...(which === 'fit'
       ? ([
-          ['chosen', `valves.${end}.clicks.${side}`],
+          ['chosen', `valves.${damper}.clicks.${side}`],
           ['fitted', `fitted.${key}.out`],
         ] as [Clicks['origin'], string][])
       : []),
@@ -73,34 +84,59 @@ export function clicksOf(entries: Entries, end: End, side: 'compression' | 'rebo
   return { out: Math.round(range / 2), range, origin: 'assumed' };
 }
 
+/** Areas of the needle at each click from shut on: by its shape where that was measured, else by the click; null without a needle. */
+function needleOf(of: (figure: string) => number | null, range: number): number[] | null {
+  const [seatMm, coneDeg, liftPerClickMm] = [of('needle.seat'), of('needle.cone'), of('needle.lift')];
+  if (seatMm !== null && coneDeg !== null && liftPerClickMm !== null) return needleAreas({ seatMm, coneDeg, liftPerClickMm }, range);
+  const perClick = of('needle');
+  return perClick === null || perClick === 0 ? null : Array.from({ length: range + 1 }, (_, i) => i * perClick);
+}
+
+/** Areas as measured, from shut on; clicks beyond the last keep its area. Errors: needle-not-rising. */
+function needleTable(written: string, range: number): Result<number[]> | null {
+  if (written.trim() === '') return null;
+  const areas = written
+    .trim()
+    .split(/[\s;]+/)
+    .map(numberIn);
+  if (areas.length < 2 || !areas.every((a, i) => a >= 0 && (i === 0 || a >= areas[i - 1]!))) return err('needle-not-rising', []);
+  return ok(Array.from({ length: Math.max(range + 1, areas.length) }, (_, i) => areas[Math.min(i, areas.length - 1)]!));
+}
+
 /** One valve as the core wants it, or what is missing of it as field names, or the field that cannot be read. */
 export function valveRequestOf(
   entries: Entries,
   machine: Entries,
-  end: End,
+  damper: DamperKey,
   valve: ValveName,
   which: Which,
 ): ValveRequest | Missing | Unusable {
-  const name = (f: string) => `machine.damper.${end}.${valve}.${f}`;
+  const name = (f: string) => `machine.damper.${damper}.${valve}.${f}`;
   const of = (f: string) => numberOf(machine, name(f));
-  const kind = valveKindOf(machine, end, valve);
+  const kind = valveKindOf(machine, damper, valve);
   const needed = [
     ...(kind === 'stack' ? ['port', 'clamp', 'zone.inner', 'zone.outer'] : []),
     ...(kind === 'open' ? ['bleed'] : []),
     ...(kind === 'poppet' ? ['port', 'poppet.seat', 'poppet.preload', 'poppet.rate', 'poppet.lift'] : []),
   ];
   const missing = needed.filter((f) => of(f) === null).map(name);
-  const shims = kind === 'stack' ? shimsOf(entries, end, valve, which) : null;
-  if (kind === 'stack' && shims === null) missing.push(stackField(end, valve, 'found'));
+  const shims = kind === 'stack' ? shimsOf(entries, damper, valve, which) : null;
+  if (kind === 'stack' && shims === null) missing.push(stackField(damper, valve, 'found'));
   if (missing.length > 0) return { missing };
   if (shims && !shims.ok) {
     const field =
-      textOf(entries, stackField(end, valve, which)).trim() === '' ? stackField(end, valve, 'found') : stackField(end, valve, which);
+      textOf(entries, stackField(damper, valve, which)).trim() === ''
+        ? stackField(damper, valve, 'found')
+        : stackField(damper, valve, which);
     return { field, issue: shims.issue };
   }
   const side = valve === 'rebound' ? 'rebound' : 'compression';
-  const needle = of('needle');
-  const clicks = clicksOf(entries, end, side, which);
+  const clicks = clicksOf(entries, damper, side, which);
+  const measured = needleTable(textOf(machine, name('needle.table')), clicks.range);
+  if (measured && !measured.ok) return { field: name('needle.table'), issue: measured.issue };
+  const areas = measured ? measured.value : needleOf(of, clicks.range);
+  const [gapMm, lengthMm, diameterMm] = [of('clearance.gap'), of('clearance.length'), numberOf(machine, `machine.damper.${damper}.bore`)];
+  const clearance = gapMm !== null && lengthMm !== null && diameterMm !== null ? { diameterMm, gapMm, lengthMm } : null;
   const cd = (f: string) => of(`cd.${f}`) ?? USUAL_CD;
   const stack: ValveStack | null = shims?.ok
     ? {
@@ -117,9 +153,8 @@ export function valveRequestOf(
     portAreaMm2: kind === 'open' ? 0 : of('port')!,
     bleedAreaMm2: of('bleed') ?? 0,
     ...(of('bleedLength') === null ? {} : { bleedLengthMm: of('bleedLength')! }),
-    ...(needle === null || needle === 0
-      ? {}
-      : { clicker: { clicksOut: clicks.out, areasMm2: Array.from({ length: clicks.range + 1 }, (_, i) => i * needle) } }),
+    ...(clearance ? { clearance } : {}),
+    ...(areas ? { clicker: { clicksOut: clicks.out, areasMm2: areas } } : {}),
     stack,
     ...(kind === 'poppet'
       ? {
@@ -137,8 +172,8 @@ export function valveRequestOf(
 }
 
 /** Gas over the oil, absolute: the shock's charge; in a fork the air in the leg. */
-function gasOf(entries: Entries, end: End): number {
-  if (end === 'front') return ATMOSPHERE_MPA;
+function gasOf(entries: Entries, damper: DamperKey): number {
+  if (END_OF[damper] === 'front') return ATMOSPHERE_MPA;
   const gauge = numberOf(entries, 'fitted.rear.gas') ?? numberOf(entries, 'found.rear.gas');
   return ATMOSPHERE_MPA + (gauge ?? USUAL_GAS_MPA);
 }
@@ -146,35 +181,38 @@ function gasOf(entries: Entries, end: End): number {
 export const USUAL_GAS_MPA = 1;
 
 /** The whole damper with the stacks as found or to fit, or every figure still missing, or one that cannot be used. */
-export function damperOf(entries: Entries, machine: Entries, end: End, which: Which): DamperFigures | Missing | Unusable {
+export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
   const missing: string[] = [];
   const of = (f: string): number => {
-    const value = numberOf(machine, `machine.damper.${end}.${f}`);
-    if (value === null) missing.push(`machine.damper.${end}.${f}`);
+    const value = numberOf(machine, `machine.damper.${damper}.${f}`);
+    if (value === null) missing.push(`machine.damper.${damper}.${f}`);
     return value ?? Number.NaN;
   };
   const [boreMm, rodMm] = [of('bore'), of('rod')];
   const valves: Partial<Record<ValveName, ValveRequest>> = {};
   for (const valve of VALVES) {
-    if (!hasValve(entries, machine, end, valve)) continue;
-    const made = valveRequestOf(entries, machine, end, valve, which);
+    if (!hasValve(entries, machine, damper, valve)) continue;
+    const made = valveRequestOf(entries, machine, damper, valve, which);
     if (isUnusable(made)) return made;
     if ('missing' in made) missing.push(...made.missing);
     else valves[valve] = made;
   }
+  const tubeMm = isRodLeg(machine, damper) ? of('tube') : undefined;
   if (missing.length > 0) return { missing };
+  const returnAreaMm2 = numberOf(machine, `machine.damper.${damper}.base.return`);
   return {
     boreMm,
     rodMm,
-    gasPressureMPa: gasOf(entries, end),
+    ...(tubeMm === undefined ? {} : { tubeMm }),
+    gasPressureMPa: gasOf(entries, damper),
     piston: { compression: valves.compression!, rebound: valves.rebound! },
-    base: valves.base ?? null,
+    base: valves.base ? { ...valves.base, ...(returnAreaMm2 === null ? {} : { returnAreaMm2 }) } : null,
   };
 }
 
 /** The oil reckoned with: the one chosen for this end, else the usual grade. */
-export function oilOf(entries: Entries, end: End, oils: readonly OilGrade[]): { grade: OilGrade; origin: 'chosen' | 'assumed' } {
-  const chosen = oils.find((o) => o.id === textOf(entries, `valves.${end}.oil`));
+export function oilOf(entries: Entries, damper: DamperKey, oils: readonly OilGrade[]): { grade: OilGrade; origin: 'chosen' | 'assumed' } {
+  const chosen = oils.find((o) => o.id === textOf(entries, `valves.${END_OF[damper]}.oil`));
   return { grade: chosen ?? oils.find((o) => o.id === USUAL_OIL_ID) ?? oils[0]!, origin: chosen ? 'chosen' : 'assumed' };
 }
 

@@ -3,15 +3,17 @@ import { type DampingTemplate, rescaledCurve, type Sprung, TARGET_SPEEDS, type T
 import { pieces, shimsBeyond } from '@/core/damper/shims';
 import type { ViewRequest } from '@/core/damper/view';
 import type { OilGrade } from '@/core/damper/oils';
-import { COLD_C, HOT_C, WARM_C } from '@/core/damper/oils';
+import { COLD_C, HOT_C, thickerThan, WARM_C } from '@/core/damper/oils';
 import { err, ok, type Result } from '@/core/result';
 import type { Shim } from '@/core/plate/stack';
 import type { Candidate } from '@/core/spring/select';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
-import type { ValveName } from '@/core/damper/damper';
+import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import type { DrawerShim } from '../shims';
-import { damperOf, oilOf, oilWarm } from './dampers';
+import { type DamperKey, END_OF } from '../fields/damper';
+import { damperOf, hasUnlikeLegs, oilOf, oilWarm } from './dampers';
+import { purposeOf } from './targets';
 import { isMissing, isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf } from './read';
 import type { Selection } from './springs';
@@ -27,7 +29,8 @@ export const AS_FOUND = 'as-found';
 export function sprungOf(selection: Selection, candidate: Candidate, machine: Entries): Sprung {
   const { model, end } = { model: selection.model, end: selection.model.springs };
   const isFork = model.cosRake < 1 || end > 1;
-  const legs = isFork ? (textOf(machine, 'machine.damper.front.legs') === 'one' ? 1 : 2) : 1;
+  // Unlike legs are aimed at together: the fork is then one damper, and each leg is shown what the other leaves to it.
+  const legs = isFork && !['one', 'unlike'].includes(textOf(machine, 'machine.damper.front.legs')) ? 2 : 1;
   return {
     wheelRateNPerMm: candidate.wheelRateNPerMm,
     massKg: selection.ladenLoadN / STANDARD_GRAVITY_M_PER_S2,
@@ -65,43 +68,86 @@ export function targetCurveOf(
     if (!rising) return err('target-not-rising', []);
     return ok({ points: pairs.value.map(([mPerS, forceN]) => ({ mPerS, forceN })), origin: 'typed', words: 'as typed' });
   }
-  const id = textOf(entries, `valves.${end}.template`) || AS_FOUND;
+  const id = textOf(entries, `valves.${end}.template`) || (foundN ? AS_FOUND : (templateFor(entries, templates)?.id ?? AS_FOUND));
   const template = templates.find((t) => t.id === id);
   if (template && now) return ok({ points: templateCurve(template[side], now), origin: 'template', words: template.name });
   if (!foundN) return null;
   const found = TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: foundN[SHEET_SPEEDS.indexOf(mPerS as (typeof SHEET_SPEEDS)[number])]! }));
-  if (now && was) return ok({ points: rescaledCurve(found, was, now), origin: 'rescaled', words: 'as found, for the new spring' });
+  if (now && was) {
+    const heavier = Math.abs(now.massKg - was.massKg) > 0.5;
+    const words = `as found, for ${[...(now.wheelRateNPerMm === was.wheelRateNPerMm ? [] : ['the new spring']), ...(heavier ? ['the new mass'] : [])].join(' and ') || 'the same spring and mass'}`;
+    return ok({ points: rescaledCurve(found, was, now), origin: 'rescaled', words });
+  }
   return ok({ points: found, origin: 'rescaled', words: 'as found' });
 }
 
-/** The spring that came in, under the same load: what the stacks as found were working against. */
-export function sprungAsFound(now: Sprung, entries: Entries, end: End, chosenRateNPerMm: number): Sprung | null {
+/** The template the shop's use and school propose: the school's own first. null where none does. */
+export function templateFor(entries: Entries, templates: readonly DampingTemplate[]): DampingTemplate | null {
+  const school = textOf(entries, 'school');
+  return (
+    templates.find((t) => school !== '' && t.schools.includes(school)) ?? templates.find((t) => t.uses.includes(purposeOf(entries))) ?? null
+  );
+}
+
+/** The spring that came in and the rider it was valved for: what the stacks as found were working against. null while neither is known to differ. */
+export function sprungAsFound(now: Sprung, entries: Entries, end: End, chosenRateNPerMm: number, massThenKg: number | null): Sprung | null {
   const marked = numberOf(entries, `found.${end}.spring`);
-  return marked === null ? null : { ...now, wheelRateNPerMm: (now.wheelRateNPerMm * marked) / chosenRateNPerMm };
+  if (marked === null && massThenKg === null) return null;
+  return {
+    ...now,
+    wheelRateNPerMm: marked === null ? now.wheelRateNPerMm : (now.wheelRateNPerMm * marked) / chosenRateNPerMm,
+    massKg: massThenKg ?? now.massKg,
+  };
+}
+
+/** The entries with the rider the valves were made for; null while nobody else was. */
+export function entriesThen(entries: Entries): Entries | null {
+  const then = entries['valves.was.rider'];
+  return then && numberOf(entries, 'valves.was.rider') !== null ? { ...entries, 'rider.mass': then } : null;
 }
 
 /** What the worker is asked for one end, or what is missing, or the figure that cannot be used. */
 export function viewRequestOf(
   entries: Entries,
   machine: Entries,
-  end: End,
+  damper: DamperKey,
   valve: ValveName,
   oils: readonly OilGrade[],
-): ViewRequest | Missing | Unusable {
-  const [found, fit] = [damperOf(entries, machine, end, 'found'), damperOf(entries, machine, end, 'fit')];
+): Omit<ViewRequest, 'targets'> | Missing | Unusable {
+  const [found, fit] = [damperOf(entries, machine, damper, 'found'), damperOf(entries, machine, damper, 'fit')];
   if (isUnusable(fit) || isMissing(fit)) return fit;
-  const { grade } = oilOf(entries, end, oils);
+  const beside = besideOf(entries, machine, damper);
+  const { grade } = oilOf(entries, damper, oils);
+  const thicker = thickerThan(grade, oils);
+  const thickerOil = thicker && oilWarm(thicker, WARM_C);
   const [cold, warm, hot] = [COLD_C, WARM_C, HOT_C].map((celsius) => oilWarm(grade, celsius));
-  for (const at of [cold, warm, hot]) if (!at!.ok) return { field: `valves.${end}.oil`, issue: at!.issue };
+  for (const at of [cold, warm, hot]) if (!at!.ok) return { field: `valves.${END_OF[damper]}.oil`, issue: at!.issue };
   const of = (r: typeof cold) => (r!.ok ? r!.value : { densityKgPerM3: 0, cSt: 0 });
   return {
     found: isUnusable(found) || isMissing(found) ? null : found,
     fit,
-    oil: { cold: of(cold), warm: of(warm), hot: of(hot) },
+    oil: { cold: of(cold), warm: of(warm), hot: of(hot), thicker: thickerOil?.ok ? thickerOil.value : null },
+    beside,
     speedsMPerS: SHEET_SPEEDS,
     valve,
   };
 }
+
+/** The other leg of an unlike fork, once all of it is known. */
+export function besideOf(entries: Entries, machine: Entries, damper: DamperKey): DamperFigures | null {
+  if (END_OF[damper] !== 'front' || !hasUnlikeLegs(machine)) return null;
+  const beside = damperOf(entries, machine, damper === 'front' ? 'other' : 'front', 'fit');
+  return isUnusable(beside) || isMissing(beside) ? null : beside;
+}
+
+/** What the other leg leaves of a target to this one; never less than a trace, so that a curve stays a curve. */
+export const leftBy = (besideN: readonly number[], points: readonly TargetPoint[]): TargetPoint[] =>
+  points.map((p) => {
+    const at = SHEET_SPEEDS.indexOf(p.mPerS as (typeof SHEET_SPEEDS)[number]);
+    return at < 0 ? p : { ...p, forceN: Math.max(p.forceN - besideN[at]!, LEAST_LEFT * p.forceN) };
+  });
+/** Share of a target that is left to a leg whose neighbour does it all already. */
+const LEAST_LEFT = 0.02;
 
 export interface PickLine extends Shim {
   what: 'in' | 'out';
@@ -117,8 +163,8 @@ export function pickList(found: readonly Shim[], fit: readonly Shim[], drawer: r
 }
 
 /** Shims of the drawer that go over the post of this damper; all of them while the post is not known. */
-export function shimsForPost(drawer: readonly DrawerShim[], machine: Entries, end: End): Shim[] {
-  const postMm = numberOf(machine, `machine.damper.${end}.post`);
+export function shimsForPost(drawer: readonly DrawerShim[], machine: Entries, damper: DamperKey): Shim[] {
+  const postMm = numberOf(machine, `machine.damper.${damper}.post`);
   return drawer
     .filter((s) => s.count > 0 && (postMm === null || Math.abs(s.innerMm - postMm) < 0.26))
     .map(({ diameterMm, thicknessMm, count }) => ({ diameterMm, thicknessMm, count }));

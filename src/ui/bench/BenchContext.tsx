@@ -3,6 +3,7 @@ import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalSt
 import type { School } from '@/core/spring/schools';
 import type { OilGrade } from '@/core/damper/oils';
 import type { DampingTemplate } from '@/core/damper/target';
+import type { KeptCalibration } from '@/schema/book';
 import type { DrawerShim } from '@/schema/shims';
 import type { Entries } from '@/schema/entry';
 import { chosenOf, type ListedSpring, offersOf } from '@/schema/facts/listed';
@@ -34,6 +35,8 @@ export interface BenchData {
   shims: DrawerShim[];
   oils: OilGrade[];
   templates: DampingTemplate[];
+  /** Fits of this machine's valves to dyno runs, the newest first. */
+  calibrations: KeptCalibration[];
   technicians: { id: number; name: string }[];
   signed: SignedLine[];
   setupId: number | null;

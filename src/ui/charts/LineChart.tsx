@@ -1,6 +1,6 @@
 'use client';
 import type { ECharts } from 'echarts/core';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 
 export interface Line {
@@ -21,6 +21,16 @@ export interface Band {
   opacity: number;
 }
 
+/** A point that may be dragged up and down, or moved by the arrow keys. */
+export interface Handle {
+  id: string;
+  name: string;
+  x: number;
+  y: number;
+  unit: string;
+  onMove(y: number): void;
+}
+
 export interface Level {
   name: string;
   value: number;
@@ -36,12 +46,40 @@ interface Props {
   /** `magnitude`: the sign is only a direction; figures are shown without it. */
   y: { name: string; unit: string; min?: number; magnitude?: boolean };
   height: number;
+  handles?: readonly Handle[];
 }
 
 const Frame = styled.div`
   width: 100%;
   min-width: 0;
 `;
+
+/** A ring of 16 px in a target of 28: many stand close together. */
+const Ring = styled.span`
+  position: absolute;
+  width: 28px;
+  height: 28px;
+  margin: -14px 0 0 -14px;
+  border-radius: 50%;
+  cursor: ns-resize;
+  touch-action: none;
+  display: grid;
+  place-items: center;
+  &::after {
+    content: '';
+    width: 12px;
+    height: 12px;
+    border: 2px solid var(--warn);
+    border-radius: 50%;
+    background: var(--ground);
+  }
+  &:focus-visible {
+    outline: 3px solid var(--ink);
+  }
+`;
+
+/** What an arrow key moves a handle by, as a share of where it stands. */
+const NUDGE = 0.02;
 
 const WIDTH = { strong: 3, thin: 1.2, dashed: 2, dotted: 1.6 };
 const TYPE = { strong: 'solid', thin: 'solid', dashed: 'dashed', dotted: 'dotted' } as const;
@@ -173,11 +211,60 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
   };
 }
 
+const clear = (magnitude: boolean | undefined, y: number) => (magnitude ? Math.abs(y) : y);
+
+/** Rings laid over the chart where its own axes put them. Dragged, a ring shows where it goes; let go, it is taken. */
+function Handles({ handles, place, magnitude }: { handles: readonly Handle[]; place: Place | null; magnitude: boolean | undefined }) {
+  const [dragged, setDragged] = useState<{ id: string; y: number } | null>(null);
+  if (!place) return null;
+  return handles.map((h) => {
+    const y = dragged?.id === h.id ? dragged.y : h.y;
+    const [left, top] = place.pixel(h.x, y);
+    return (
+      <Ring
+        key={h.id}
+        role="slider"
+        tabIndex={0}
+        aria-orientation="vertical"
+        aria-label={h.name}
+        aria-valuenow={Math.round(clear(magnitude, y))}
+        aria-valuetext={`${Math.round(clear(magnitude, y))} ${h.unit}`}
+        style={{ left, top }}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          setDragged({ id: h.id, y: h.y });
+        }}
+        onPointerMove={(e) => {
+          const box = e.currentTarget.parentElement?.getBoundingClientRect();
+          if (dragged?.id === h.id && box) setDragged({ id: h.id, y: place.value(e.clientY - box.top) });
+        }}
+        onPointerUp={() => {
+          if (dragged?.id === h.id && dragged.y !== h.y) h.onMove(dragged.y);
+          setDragged(null);
+        }}
+        onKeyDown={(e) => {
+          const by = e.key === 'ArrowUp' ? 1 : e.key === 'ArrowDown' ? -1 : 0;
+          if (by === 0) return;
+          e.preventDefault();
+          h.onMove(h.y + by * Math.max(1, Math.abs(h.y) * NUDGE));
+        }}
+      />
+    );
+  });
+}
+
+/** Where the chart's axes put a point, px in its frame, and back. */
+interface Place {
+  pixel(x: number, y: number): [number, number];
+  value(top: number): number;
+}
+
 /** A chart of lines over one axis: spring force, leverage, rates. Drawn as SVG in the theme's colours, by day and by night. */
 export function LineChart(props: Props) {
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<ECharts | null>(null);
   const latest = useRef(props);
+  const [place, setPlace] = useState<Place | null>(null);
   useEffect(() => {
     latest.current = props;
     chart.current?.setOption(optionOf(props), { replaceMerge: ['series'], lazyUpdate: true });
@@ -191,7 +278,15 @@ export function LineChart(props: Props) {
     const themed = new MutationObserver(draw);
     void import('./echarts').then(({ init }) => {
       if (gone) return;
-      chart.current = init(element, null, { renderer: 'svg' });
+      const made = init(element, null, { renderer: 'svg' });
+      chart.current = made;
+      if (latest.current.handles)
+        made.on('finished', () =>
+          setPlace({
+            pixel: (x, y) => made.convertToPixel('grid', [x, y]) as [number, number],
+            value: (top) => (made.convertFromPixel('grid', [0, top]) as [number, number])[1],
+          }),
+        );
       draw();
       resized.observe(element);
       themed.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
@@ -204,5 +299,12 @@ export function LineChart(props: Props) {
       chart.current = null;
     };
   }, []);
-  return <Frame ref={box} style={{ height: props.height }} role="img" aria-label={props.description} />;
+  const picture = <Frame ref={box} style={{ height: props.height }} role="img" aria-label={props.description} />;
+  if (!props.handles) return picture;
+  return (
+    <div style={{ position: 'relative' }}>
+      {picture}
+      <Handles handles={props.handles} place={place} magnitude={props.y.magnitude} />
+    </div>
+  );
 }

@@ -44,7 +44,7 @@ const FigureEditor = <T extends { origin: string }>({
     pageFrom={(typed, origin) => ({
       ...figures.reduce<T>((p, f) => f.put(p, numberIn(typed[f.key]!)), page),
       origin,
-      version: `${kind}/1`,
+      version: kind === 'damping' ? 'damping/2' : 'oil/1',
     })}
     onDone={onDone}
   />

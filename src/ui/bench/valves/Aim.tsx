@@ -1,10 +1,14 @@
 'use client';
 import type { DamperView } from '@/core/damper/view';
-import type { End } from '@/core/spring/schools';
+import { weightRange } from '@/core/damper/oils';
 import { clicksOf, oilOf } from '@/schema/facts/dampers';
 import { textOf } from '@/schema/facts/read';
 import { dampingLines } from '@/schema/facts/valveFindings';
-import { AS_FOUND } from '@/schema/facts/valves';
+import { AS_FOUND, templateFor } from '@/schema/facts/valves';
+import { numberIn } from '@/schema/facts/tables';
+import { type DamperKey, END_OF } from '@/schema/fields/damper';
+import { useState } from 'react';
+import { PlainField } from '../../fields/PlainField';
 import { issueWords } from '@/schema/words';
 import { useFieldStore } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';
@@ -15,14 +19,18 @@ import { FieldGrid, Titled } from '../parts';
 import type { AimFound } from './useAim';
 
 /** What to aim at: a template, the oil, the clickers to begin with, the target typed over; and what the damper to fit comes to. */
-export function Aim({ end, side, aim, view }: { end: End; side: 'compression' | 'rebound'; aim: AimFound; view: DamperView }) {
+export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'compression' | 'rebound'; aim: AimFound; view: DamperView }) {
   const { live } = useLater();
+  const end = END_OF[damper];
   const { data, sealed } = useBench();
   const store = useFieldStore();
   const target = aim.targets[side];
-  const { grade, origin } = oilOf(live, end, data.oils);
+  const { grade, origin } = oilOf(live, damper, data.oils);
   const field = `valves.${end}.target.${side}`;
   const typed = textOf(live, field) !== '';
+  const proposed = templateFor(live, data.templates);
+  const [weight, setWeight] = useState('');
+  const label = weight.trim() === '' ? null : weightRange(numberIn(weight.replace(/w$/i, '')));
   const typeOver = () => {
     if (target?.ok) store.put(field, target.value.points.map((p) => `${p.mPerS} ${p.forceN.toFixed(0)}`).join('\n'));
   };
@@ -38,10 +46,10 @@ export function Aim({ end, side, aim, view }: { end: End; side: 'compression' | 
       <FieldGrid $min="12rem">
         <Pick
           label="Damping aimed at"
-          value={textOf(live, `valves.${end}.template`) || AS_FOUND}
+          value={textOf(live, `valves.${end}.template`) || (view.found ? AS_FOUND : (proposed?.id ?? AS_FOUND))}
           options={[
-            { value: AS_FOUND, label: 'As found, for the new spring' },
-            ...data.templates.map((t) => ({ value: t.id, label: t.name })),
+            { value: AS_FOUND, label: 'As found, for this spring and mass' },
+            ...data.templates.map((t) => ({ value: t.id, label: t.id === proposed?.id ? `${t.name}, for this use` : t.name })),
           ]}
           onPick={(id) => store.put(`valves.${end}.template`, id)}
           locked={sealed}
@@ -54,12 +62,21 @@ export function Aim({ end, side, aim, view }: { end: End; side: 'compression' | 
           locked={sealed}
         />
         {(['compression', 'rebound'] as const).map((s) => {
-          const clicks = clicksOf(live, end, s, 'fit');
+          const clicks = clicksOf(live, damper, s, 'fit');
           return (
-            <EntryField key={s} field={`valves.${end}.clicks.${s}`} placeholder={`${clicks.out} of ${clicks.range}`} locked={sealed} />
+            <EntryField key={s} field={`valves.${damper}.clicks.${s}`} placeholder={`${clicks.out} of ${clicks.range}`} locked={sealed} />
           );
         })}
+        <EntryField field="valves.was.rider" locked={sealed} />
+        <PlainField label="A bottle that says only a “weight”" value={weight} onChange={setWeight} />
       </FieldGrid>
+      {weight.trim() !== '' && (
+        <Warn>
+          {label
+            ? `“${weight.trim()}” is no measure. Bottles so labelled hold from ${label.fromCSt} to ${label.toCSt} cSt at 40 °C (from memory). Ask its data sheet, then choose by cSt.`
+            : 'No bottle is known by that weight. Ask its data sheet for cSt at 40 °C.'}
+        </Warn>
+      )}
       {target && !target.ok && <Warn>{issueWords(target.issue)}</Warn>}
       {typed ? (
         <>
@@ -93,7 +110,10 @@ export function Aim({ end, side, aim, view }: { end: End; side: 'compression' | 
           ))}
         </tbody>
       </Table>
-      <Small>ζ is the share of critical damping at the wheel with this spring and mass, at that shaft speed.</Small>
+      <Small>
+        ζ is the share of critical damping at the wheel with this spring and mass, at that shaft speed
+        {view.beside ? '; both legs together' : ''}.
+      </Small>
     </Titled>
   );
 }

@@ -4,27 +4,28 @@ import { useCallback, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { pieces } from '@/core/damper/shims';
 import { FATIGUE_CAUTION_MPA, type Shim } from '@/core/plate/stack';
-import type { End } from '@/core/spring/schools';
-import { shimsOf, stackField } from '@/schema/facts/dampers';
+import { withClicks } from '@/core/damper/clicks';
+import { forceWorking } from '@/core/damper/damper';
+import { isRodLeg, shimsOf, stackField, valveName } from '@/schema/facts/dampers';
 import type { Because } from '@/schema/facts/finding';
 import { numberOf } from '@/schema/facts/read';
 import { shimsText } from '@/schema/facts/tables';
 import { pickList, SHEET_SPEEDS, shimsForPost } from '@/schema/facts/valves';
-import { VALVE_NAMES } from '@/schema/fields/damper';
+import { type DamperKey, END_OF } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
 import { Empty, Heading, QuietButton, Small, Warn } from '../../layout/primitives';
 import { useKeys } from '../../layout/keys';
 import { useBench, useFact, useLater } from '../BenchContext';
-import { BecauseList } from '../parts';
+import { BecauseList, Working } from '../parts';
 import { Aim } from './Aim';
 import { ForceSpeed } from './ForceSpeed';
+import { OilAgainstStack } from './OilAgainstStack';
 import { PressureSplit } from './PressureSplit';
 import { StackTable } from './StackTable';
 import { Suggestions } from './Suggestions';
 import { Dyno, useDynoRuns } from './Dyno';
-import { useAim } from './useAim';
 import { useSearch, type Viewed } from './useValves';
 
 const Three = styled.div`
@@ -73,7 +74,7 @@ const Slider = styled.input`
 const BEGIN_AT = SHEET_SPEEDS.indexOf(1.1);
 
 interface Props {
-  end: End;
+  damper: DamperKey;
   valve: ValveName;
   viewed: Viewed;
   /** The damper has this valve. */
@@ -82,33 +83,35 @@ interface Props {
 }
 
 /** One damper: the stack of the valve looked at, its section bending with speed, the whole damper’s force, the aim and the search. */
-export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
+export function DamperSheet({ damper, valve, viewed, present, findings }: Props) {
+  const end = END_OF[damper];
   const { figures } = useLater();
   const { data, sealed } = useBench();
   const store = useFieldStore();
   const [which, setWhich] = useState<'fit' | 'found'>('fit');
   const [at, setAt] = useState(BEGIN_AT);
   const [hotAndCold, setHotAndCold] = useState(false);
+  const [atWheel, setAtWheel] = useState(false);
   const [looked, setLooked] = useState(0);
   const search = useSearch();
-  const aim = useAim(end, viewed.view);
-  const { view } = viewed;
+  const { view, aim } = viewed;
+  const name = valveName(figures, damper, valve);
   // The list follows in the key's own frame: the next key must find what the last one made.
   const [found, fit] = useFact(
-    useCallback((now) => [shimsOf(now, end, valve, 'found'), shimsOf(now, end, valve, 'fit')] as const, [end, valve]),
+    useCallback((now) => [shimsOf(now, damper, valve, 'found'), shimsOf(now, damper, valve, 'fit')] as const, [damper, valve]),
   );
   const shown = which === 'fit' ? fit : found;
   const shims = shown?.ok ? shown.value : [];
-  const drawer = useMemo(() => shimsForPost(data.shims, figures, end), [data.shims, figures, end]);
+  const drawer = useMemo(() => shimsForPost(data.shims, figures, damper), [data.shims, figures, damper]);
   const inDrawer = (s: Shim) =>
     data.shims.length === 0 ? null : pieces(drawer.filter((d) => d.diameterMm === s.diameterMm && d.thicknessMm === s.thicknessMm));
-  const write = (next: readonly Shim[]) => store.put(stackField(end, valve, which), shimsText(next));
+  const write = (next: readonly Shim[]) => store.put(stackField(damper, valve, which), shimsText(next));
   const suggestions = search.result?.ok ? search.result.value.suggestions : [];
   const suggestion = suggestions[looked] ?? null;
   const side = valve === 'rebound' ? 'rebound' : 'compression';
   const step = (by: number) => setLooked((i) => Math.min(Math.max(i + by, 0), Math.max(suggestions.length - 1, 0)));
-  useKeys({ h: () => setHotAndCold(!hotAndCold), '[': () => step(-1), ']': () => step(1) });
-  const figure = (name: string) => numberOf(figures, `machine.damper.${end}.${valve}.${name}`);
+  useKeys({ h: () => setHotAndCold(!hotAndCold), f: () => setAtWheel(!atWheel), '[': () => step(-1), ']': () => step(1) });
+  const figure = (name: string) => numberOf(figures, `machine.damper.${damper}.${valve}.${name}`);
   const [clamp, inner, outer] = [figure('clamp'), figure('zone.inner'), figure('zone.outer')];
   const drawn = view?.drawn && which === 'fit' && !viewed.busy ? view.drawn : null;
   const picks = found?.ok && fit?.ok ? pickList(found.value, fit.value, drawer) : [];
@@ -125,7 +128,7 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
           {!present && <Empty>This damper has no such valve yet. Type its shims or its figures, and it is reckoned with.</Empty>}
           {shown && !shown.ok && <Warn>{issueWords(shown.issue)}</Warn>}
           <StackTable
-            label={`${VALVE_NAMES[end][valve]}, ${which === 'fit' ? 'to fit' : 'as found'}`}
+            label={`${name}, ${which === 'fit' ? 'to fit' : 'as found'}`}
             shims={shims}
             found={which === 'fit' && found?.ok ? found.value : null}
             inDrawer={inDrawer}
@@ -142,7 +145,7 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
                 shims={shims}
                 added={which === 'fit' ? picks.filter((p) => p.what === 'in') : []}
                 clampMm={clamp}
-                postMm={numberOf(figures, `machine.damper.${end}.post`) ?? clamp / 2}
+                postMm={numberOf(figures, `machine.damper.${damper}.post`) ?? clamp / 2}
                 zoneMm={{ inner, outer }}
                 profiles={drawn?.profilesMm[at] ?? null}
                 liftMm={drawn?.edgeLiftMm[at] ?? null}
@@ -166,7 +169,7 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
               </label>
             </>
           )}
-          {view && <PressureSplit end={end} valve={valve} view={view} at={at} />}
+          {view && <PressureSplit name={name} valve={valve} view={view} at={at} />}
         </div>
         <div>
           {view ? (
@@ -182,18 +185,26 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
                 hotAndCold={hotAndCold}
                 measured={runs}
                 looked={suggestion ? { side, points: suggestion.curve } : null}
+                atWheel={atWheel ? aim.sprung : null}
+                onTarget={sealed || view.beside ? null : (s, points) => store.put(`valves.${end}.target.${s}`, targetText(points))}
               />
               <div style={{ display: 'flex', gap: '1rem', flexWrap: 'wrap', alignItems: 'baseline' }}>
                 <QuietButton onPress={() => setHotAndCold(!hotAndCold)} aria-pressed={hotAndCold}>
                   <kbd>H</kbd> {hotAndCold ? 'without hot and cold' : 'hot and cold'}
                 </QuietButton>
+                {aim.sprung && (
+                  <QuietButton onPress={() => setAtWheel(!atWheel)} aria-pressed={atWheel}>
+                    <kbd>F</kbd> {atWheel ? 'force at the shaft' : 'force at the wheel, with ζ'}
+                  </QuietButton>
+                )}
                 <Small role="status">
                   {viewed.busy ? 'Solving the plates' : viewed.tookMs !== null ? `von Kármán plates, ${viewed.tookMs.toFixed(0)} ms` : ''}
                 </Small>
               </div>
               <Small>
-                Thin: as found. Dashed: to fit. Ochre: the aim. Tinted: the clicker from shut to wide open. The gas force of{' '}
-                {view.gasForceN.toFixed(0)} N is not in it.
+                Thin: as found. Dashed: to fit. Ochre: the aim
+                {atWheel || view.beside || sealed ? '' : ', by its rings to be dragged, or moved by the arrow keys'}. Tinted: the clicker
+                from shut to wide open. The gas force of {view.gasForceN.toFixed(0)} N is not in it.
               </Small>
             </>
           ) : (
@@ -203,14 +214,19 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
       </Three>
       {view && (
         <Two>
-          <Aim end={end} side={side} aim={aim} view={view} />
+          <div>
+            <Aim damper={damper} side={side} aim={aim} view={view} />
+            <OilAgainstStack end={end} side={side} view={view} />
+          </div>
           <BecauseList findings={findings} empty="" title="What this damper does" />
         </Two>
       )}
       {view && (
         <Suggestions
           request={
-            aim.damper && target?.ok && fit?.ok ? { damper: aim.damper, free: valve, target: target.value.points, shims: drawer } : null
+            aim.damper && target?.ok && fit?.ok
+              ? { damper: inMidRange(aim.damper, side), free: valve, target: target.value.points, shims: drawer }
+              : null
           }
           waits={target && !target.ok ? issueWords(target.issue) : 'The search waits for an aim and a stack in this valve.'}
           search={search}
@@ -218,16 +234,30 @@ export function DamperSheet({ end, valve, viewed, present, findings }: Props) {
           onLook={setLooked}
           onTake={(s) => {
             setWhich('fit');
-            store.put(stackField(end, valve, 'fit'), shimsText(s.shims));
+            store.put(stackField(damper, valve, 'fit'), shimsText(s.shims));
+            const range = view.baselines[side]?.range;
+            if (range) store.put(`valves.${damper}.clicks.${side}`, String(Math.round(range / 2)));
           }}
           locked={sealed}
           mostStressMPa={Math.max(FATIGUE_CAUTION_MPA, ...(view.drawn?.maxStressMPa ?? []))}
-          aim={target?.ok ? `aim: ${target.value.words}` : ''}
+          aim={target?.ok ? `aim: ${target.value.words}${view.baselines[side] ? ', with the clicker in mid-range' : ''}` : ''}
         />
       )}
-      {view && <Dyno end={end} valve={valve} gasForceN={view.gasForceN} />}
+      {view && <Dyno damper={damper} valve={valve} gasForceN={view.gasForceN} />}
+      {view?.drops[at] && (
+        <Working steps={forceWorking(view.areas, view.drops[at], view.returnMPa[at]!, SHEET_SPEEDS[at]!, isRodLeg(figures, damper))} />
+      )}
     </>
   );
+}
+
+const targetText = (points: readonly { mPerS: number; forceN: number }[]) =>
+  points.map((p) => `${p.mPerS} ${p.forceN.toFixed(0)}`).join('\n');
+
+/** The damper searched for: its clickers in the middle, so that the stack found leaves as much room to firm as to soften. */
+function inMidRange(damper: NonNullable<Viewed['aim']['damper']>, side: 'compression' | 'rebound') {
+  const { oil, ...figures } = damper;
+  return { ...(withClicks(figures, side, (range) => Math.round(range / 2)) ?? figures), oil };
 }
 
 /** What to take from the drawer and what comes back to it. */

@@ -5,17 +5,20 @@ import { binned, type Calibration, type DynoPoint, speedsOf } from '@/core/dampe
 import { WARM_C } from '@/core/damper/oils';
 import type { Result } from '@/core/result';
 import type { End } from '@/core/spring/schools';
-import { damperOf, oilOf, oilWarm } from '@/schema/facts/dampers';
+import { damperOf, oilOf, oilWarm, valveName } from '@/schema/facts/dampers';
 import { isMissing, isUnusable } from '@/schema/facts/ends';
 import { textOf } from '@/schema/facts/read';
 import { dynoIn, dynoText, DYNO_UNITS, numberIn } from '@/schema/facts/tables';
-import { VALVE_NAMES } from '@/schema/fields/damper';
+import { type DamperKey, END_OF } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { Choices } from '../../drawers/Choices';
 import { CsvColumns, type Taken } from '../../fields/CsvColumns';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore } from '../../fields/context';
-import { Button, Small, Warn } from '../../layout/primitives';
+import { Button, Small, Table, Warn } from '../../layout/primitives';
+import { dayWords } from '../../words/time';
+import type { KeptCalibration } from '@/schema/book';
+import { post } from '../send';
 import { useBench, useLater } from '../BenchContext';
 import { Titled } from '../parts';
 import { calibrateTo, simulateRun } from './useValves';
@@ -49,16 +52,18 @@ export function useDynoRuns(end: End): { name: string; points: DynoPoint[]; colo
 }
 
 interface Props {
-  end: End;
+  damper: DamperKey;
   valve: ValveName;
   gasForceN: number;
 }
 
 /** The dyno: a run from a file or from the simulated one, kept with the job before and after; a valve’s coefficients fitted to it and kept with the machine. */
-export function Dyno({ end, valve, gasForceN }: Props) {
+export function Dyno({ damper, valve, gasForceN }: Props) {
+  const end = END_OF[damper];
   const { live, figures } = useLater();
-  const { data, sealed, machineStore } = useBench();
+  const { data, sealed, machineStore, reload } = useBench();
   const store = useFieldStore();
+  const name = valveName(figures, damper, valve);
   const [run, setRun] = useState<Run>('before');
   const [units, setUnits] = useState<{
     speed: keyof typeof DYNO_UNITS.speed;
@@ -75,8 +80,8 @@ export function Dyno({ end, valve, gasForceN }: Props) {
   const [fit, setFit] = useState<{ of: Run; result: Result<Calibration> } | null>(null);
   const [said, setSaid] = useState('');
   const field = `valves.${end}.dyno.${run}`;
-  const figuresNow = damperOf(live, figures, end, run === 'before' ? 'found' : 'fit');
-  const oil = oilWarm(oilOf(live, end, data.oils).grade, WARM_C);
+  const figuresNow = damperOf(live, figures, damper, run === 'before' ? 'found' : 'fit');
+  const oil = oilWarm(oilOf(live, damper, data.oils).grade, WARM_C);
   const ready = !isMissing(figuresNow) && !isUnusable(figuresNow) && oil.ok ? { figures: figuresNow, oil: oil.value } : null;
   const written = textOf(live, field);
   const points = useMemo(() => dynoIn(written), [written]);
@@ -115,13 +120,25 @@ export function Dyno({ end, valve, gasForceN }: Props) {
     if (!ready || !points.ok) return;
     setFit({ of: run, result: await calibrateTo({ ...ready, valve, points: points.value }) });
   };
-  const keepFit = ({ cd, bleedMm2 }: Calibration) => {
-    const put = (name: string, text: string) => machineStore.put(`machine.damper.${end}.${valve}.${name}`, text);
+  const keepFit = async (found: Calibration) => {
+    if (!points.ok) return;
+    const { cd, bleedMm2 } = found;
+    const kept = await post<{ id: number }>(`/api/machines/${data.machine.id}/calibrations`, {
+      damper,
+      jobId: data.job.id,
+      run,
+      oil: oilOf(live, damper, data.oils).grade.name,
+      found,
+      points: points.value,
+    });
+    if (!kept.ok) return setProblem(kept.message);
+    const put = (figure: string, text: string) => machineStore.put(`machine.damper.${damper}.${valve}.${figure}`, text);
     put('cd.port', cd.toFixed(3));
     put('cd.curtain', cd.toFixed(3));
     put('bleed', `${bleedMm2.toFixed(2)} mm²`);
     setFit(null);
-    setSaid('Kept with the machine; the curve is computed with it from now on.');
+    setSaid('Kept with the machine and its run; the curve is computed with it from now on.');
+    reload();
   };
   const calibration = fit?.of === run && fit.result.ok ? fit.result.value : null;
   return (
@@ -158,7 +175,7 @@ export function Dyno({ end, valve, gasForceN }: Props) {
             Run the simulated dyno
           </Button>
           <Button onPress={() => void calibrate()} isDisabled={!ready || !points.ok || points.value.length === 0}>
-            Fit {VALVE_NAMES[end][valve].toLowerCase()} to this run
+            Fit {name.toLowerCase()} to this run
           </Button>
         </div>
       )}
@@ -167,20 +184,56 @@ export function Dyno({ end, valve, gasForceN }: Props) {
       {fit?.of === run && !fit.result.ok && <Warn>{issueWords(fit.result.issue)}</Warn>}
       {calibration && (
         <p>
-          <b>{VALVE_NAMES[end][valve]}:</b> C_d {calibration.cd.toFixed(3)} ± {calibration.cdUncertainty.toFixed(3)}, bleed{' '}
-          {calibration.bleedMm2.toFixed(2)} ± {calibration.bleedUncertaintyMm2.toFixed(2)} mm². The miss goes from{' '}
-          {(calibration.missBefore * 100).toFixed(1)} % to {(calibration.missAfter * 100).toFixed(1)} %.{' '}
-          <Small>Least squares; ± is k = 2.</Small> <Button onPress={() => keepFit(calibration)}>Keep it with this machine</Button>
+          <b>{name}:</b> C_d {calibration.cd.toFixed(3)} ± {calibration.cdUncertainty.toFixed(3)}, bleed {calibration.bleedMm2.toFixed(2)} ±{' '}
+          {calibration.bleedUncertaintyMm2.toFixed(2)} mm². The miss goes from {(calibration.missBefore * 100).toFixed(1)} % to{' '}
+          {(calibration.missAfter * 100).toFixed(1)} %. <Small>Least squares; ± is k = 2.</Small>{' '}
+          <Button onPress={() => void keepFit(calibration)}>Keep it with this machine</Button>
         </p>
       )}
       <Small role="status">
         {said ||
           (points.ok && points.value.length > 0 ? `${points.value.length} speeds measured, ${RUNS[run].toLowerCase()}.` : 'No run yet.')}
       </Small>
+      <Calibrations kept={data.calibrations.filter((c) => c.damper === damper && c.found.valve === valve)} />
       <details>
         <summary style={{ minHeight: 44, cursor: 'pointer' }}>The points of this run</summary>
         <EntryField field={field} locked={sealed} />
       </details>
     </Titled>
+  );
+}
+
+/** Every fit kept for this valve, the newest first, each with the run it rests on. */
+function Calibrations({ kept }: { kept: readonly KeptCalibration[] }) {
+  if (kept.length === 0) return null;
+  return (
+    <Table aria-label="Calibrations kept">
+      <thead>
+        <tr>
+          <th>Kept on</th>
+          <th>Run</th>
+          <th className="number">C_d</th>
+          <th className="number">Bleed, mm²</th>
+          <th className="number">Miss</th>
+        </tr>
+      </thead>
+      <tbody>
+        {kept.map((c) => (
+          <tr key={c.at}>
+            <td>{dayWords(c.at)}</td>
+            <td>
+              job {c.jobId}, {RUNS[c.run].toLowerCase()}, {c.points.length} speeds, {c.oil}
+            </td>
+            <td className="number">
+              {c.found.cd.toFixed(3)} ± {c.found.cdUncertainty.toFixed(3)}
+            </td>
+            <td className="number">
+              {c.found.bleedMm2.toFixed(2)} ± {c.found.bleedUncertaintyMm2.toFixed(2)}
+            </td>
+            <td className="number">{(c.found.missAfter * 100).toFixed(1)} %</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

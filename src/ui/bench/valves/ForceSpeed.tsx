@@ -2,7 +2,8 @@
 import { useMemo } from 'react';
 import type { DamperView, Ribbon } from '@/core/damper/view';
 import { SHEET_SPEEDS, type Target } from '@/schema/facts/valves';
-import { type Band, type Line, LineChart } from '../../charts/LineChart';
+import { criticalAtWheel, type Sprung, type TargetPoint } from '@/core/damper/target';
+import { type Band, type Handle, type Line, LineChart } from '../../charts/LineChart';
 
 interface Props {
   end: 'rear' | 'front';
@@ -14,14 +15,48 @@ interface Props {
   measured: { name: string; points: { mPerS: number; forceN: number }[]; colour: string }[];
   /** A suggestion looked at, in its own direction. */
   looked: { side: 'compression' | 'rebound'; points: { mPerS: number; forceN: number }[] } | null;
+  /** Drawn at the wheel, with lines of equal ζ, instead of at the shaft. */
+  atWheel: Sprung | null;
+  /** Takes a target with one point moved; null where it may not be moved. */
+  onTarget: ((side: 'compression' | 'rebound', points: TargetPoint[]) => void) | null;
 }
+
+/** Shares of critical damping drawn as lines at the wheel. */
+const ZETAS = [0.2, 0.4, 0.6, 0.8];
 
 const SIDES = ['compression', 'rebound'] as const;
 /** Compression is drawn up, rebound down. */
 const SIGN = { compression: 1, rebound: -1 };
 
+/** The same at the wheel: speed times the leverage, force of all dampers side by side by it; with lines of equal ζ as far as the figure is high. */
+function toWheel({ lines, bands }: { lines: Line[]; bands: Band[] }, sprung: Sprung, mostN: number): { lines: Line[]; bands: Band[] } {
+  const speed = sprung.leverage;
+  const force = sprung.dampers / sprung.leverage;
+  const critical = criticalAtWheel(sprung);
+  return {
+    bands: bands.map((b) => ({ ...b, points: b.points.map(([x, low, high]) => [x * speed, low * force, high * force] as const) })),
+    lines: [
+      ...lines.map((l) => ({ ...l, points: l.points.map(([x, y]) => [x * speed, y * force] as const) })),
+      ...ZETAS.flatMap((zeta) =>
+        [1, -1].map((sign): Line => {
+          const to = Math.min(3 * speed, (mostN * force) / (zeta * critical));
+          return {
+            name: sign > 0 ? `ζ ${zeta}` : '',
+            points: [
+              [0, 0],
+              [to, sign * zeta * critical * to],
+            ],
+            look: 'dotted',
+            colour: 'soft',
+          };
+        }),
+      ),
+    ],
+  };
+}
+
 /** Force against shaft speed: as found, to fit, the target as a band, the clickers’ reach, hot and cold. */
-export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured, looked }: Props) {
+export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured, looked, atWheel, onTarget }: Props) {
   const { lines, bands } = useMemo(() => {
     const key = { compression: 'compressionN', rebound: 'reboundN' } as const;
     const both = (name: string, of: DamperView['fit'], look: Line['look'], colour: string): Line[] =>
@@ -61,11 +96,16 @@ export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured
           ]
         : [];
     };
-    return {
+    const withBeside = (of: DamperView['fit']): DamperView['fit'] => ({
+      compressionN: of.compressionN.map((n, k) => n + (view.beside?.compressionN[k] ?? 0)),
+      reboundN: of.reboundN.map((n, k) => n + (view.beside?.reboundN[k] ?? 0)),
+    });
+    const made: { bands: Band[]; lines: Line[] } = {
       bands: SIDES.flatMap((side) => [...targetBand(side), ...ribbonBand(side, view.ribbons[side])]),
       lines: [
         ...(view.found ? both('as found', view.found, 'thin', 'soft') : []),
         ...both('to fit', view.fit, 'dashed', end),
+        ...(view.beside ? both('both legs', withBeside(view.fit), 'strong', end) : []),
         ...(hotAndCold ? [...both('cold', view.cold, 'dotted', 'ink'), ...both('hot', view.hot, 'dotted', 'warn')] : []),
         ...measured.map(({ name, points, colour }) => ({
           name,
@@ -86,16 +126,38 @@ export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured
           : []),
       ],
     };
-  }, [view, targets, bandShare, hotAndCold, measured, looked, end]);
+    return atWheel ? toWheel(made, atWheel, most) : made;
+  }, [view, targets, bandShare, hotAndCold, measured, looked, end, atWheel]);
+  const handles = useMemo(
+    (): Handle[] =>
+      onTarget && !atWheel
+        ? SIDES.flatMap((side) =>
+            (targets[side]?.points ?? []).map((p, i, all) => ({
+              id: `${side}-${i}`,
+              name: `${side === 'compression' ? 'Compression' : 'Rebound'} aimed at, ${p.mPerS} m/s`,
+              x: p.mPerS,
+              y: SIGN[side] * p.forceN,
+              unit: 'N',
+              onMove: (y: number) =>
+                onTarget(
+                  side,
+                  all.map((q, k) => (k === i ? { ...q, forceN: Math.max(1, Math.round(SIGN[side] * y)) } : q)),
+                ),
+            })),
+          )
+        : [],
+    [onTarget, atWheel, targets],
+  );
   const at1 = SHEET_SPEEDS.indexOf(1.1);
   return (
     <LineChart
       description={`Damping force against shaft speed, compression up, rebound down. To fit at 1.1 metres a second: compression ${view.fit.compressionN[at1]!.toFixed(0)}, rebound ${view.fit.reboundN[at1]!.toFixed(0)} newtons.`}
       lines={lines}
       bands={bands}
-      x={{ name: 'Shaft speed', unit: 'm/s', max: 3 }}
-      y={{ name: 'Compression up, rebound down', unit: 'N', magnitude: true }}
+      x={atWheel ? { name: 'Wheel speed', unit: 'm/s' } : { name: 'Shaft speed', unit: 'm/s', max: 3 }}
+      y={{ name: `${atWheel ? 'At the wheel, c' : 'C'}ompression up, rebound down`, unit: 'N', magnitude: true }}
       height={430}
+      handles={handles}
     />
   );
 }

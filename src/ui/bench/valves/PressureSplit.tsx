@@ -3,7 +3,6 @@ import { DROP_OF, type ValveName } from '@/core/damper/damper';
 import styled from 'styled-components';
 import type { DamperView } from '@/core/damper/view';
 import { SHEET_SPEEDS } from '@/schema/facts/valves';
-import { VALVE_NAMES } from '@/schema/fields/damper';
 import { Heading, Small } from '../../layout/primitives';
 
 const Bar = styled.div`
@@ -24,7 +23,7 @@ const Bar = styled.div`
 `;
 
 /** Where the pressure of one valve drops at a speed, and how much of the oil goes by the bleed. */
-export function PressureSplit({ end, valve, view, at }: { end: 'rear' | 'front'; valve: ValveName; view: DamperView; at: number }) {
+export function PressureSplit({ name, valve, view, at }: { name: string; valve: ValveName; view: DamperView; at: number }) {
   const drop = view.drops[at]?.[DROP_OF[valve]];
   const speed = SHEET_SPEEDS[at]!;
   if (!drop || drop.totalMPa <= 0) return null;
@@ -37,7 +36,7 @@ export function PressureSplit({ end, valve, view, at }: { end: 'rear' | 'front';
   return (
     <section aria-label="Where the pressure drops">
       <Heading as="h3">
-        Where the pressure drops at {speed} m/s, {VALVE_NAMES[end][valve].toLowerCase()}
+        Where the pressure drops at {speed} m/s, {name.toLowerCase()}
       </Heading>
       <Bar>
         {all.map((p) => (

@@ -2,14 +2,13 @@
 import type { ValveName } from '@/core/damper/damper';
 import { useMemo, useState } from 'react';
 import { ToggleButton } from 'react-aria-components';
-import type { End } from '@/core/spring/schools';
 import { CAUTIONS } from '@/schema/facts/cautions';
-import { hasValve } from '@/schema/facts/dampers';
+import { hasUnlikeLegs, hasValve, valveName } from '@/schema/facts/dampers';
 import { isMissing, isUnusable } from '@/schema/facts/ends';
 import { numberOf } from '@/schema/facts/read';
 import { valveFindings } from '@/schema/facts/valveFindings';
 import { viewRequestOf } from '@/schema/facts/valves';
-import { DAMPER_FIGURES, VALVE_NAMES, VALVES } from '@/schema/fields/damper';
+import { DAMPER_FIGURES, type DamperKey, DAMPERS, END_OF, VALVES } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { FieldsProvider } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';
@@ -19,11 +18,15 @@ import { FieldsOf, SealedNote, Tabs, Titled } from '../parts';
 import { DamperSheet } from './DamperSheet';
 import { useDamperView } from './useValves';
 
-const END_NAMES: Record<End, string> = { rear: 'Rear shock', front: 'Fork' };
+const unlikeNames: Record<DamperKey, string> = { rear: 'Rear shock', front: 'Fork, left leg', other: 'Fork, right leg' };
+const NAMES: Record<DamperKey, string> = { ...unlikeNames, front: 'Fork' };
 
 /** Valves: the stacks as found and to fit, bending as computed; force against shaft speed; and, from the aim and the drawer, stacks that come closest. */
 export function ValvesStage() {
-  const [end, setEnd] = useState<End>('rear');
+  const [chosen, setChosen] = useState<DamperKey>('rear');
+  const { figures } = useLater();
+  const unlike = hasUnlikeLegs(figures);
+  const damper = chosen === 'other' && !unlike ? 'front' : chosen;
   const [valve, setValve] = useState<ValveName>('compression');
   return (
     <>
@@ -32,13 +35,13 @@ export function ValvesStage() {
         <Tabs
           selectionMode="single"
           disallowEmptySelection
-          selectedKeys={[end]}
-          onSelectionChange={(keys) => setEnd([...keys][0] as End)}
+          selectedKeys={[damper]}
+          onSelectionChange={(keys) => setChosen([...keys][0] as DamperKey)}
           aria-label="End"
         >
-          {(['rear', 'front'] as const).map((e) => (
-            <ToggleButton key={e} id={e} className={`end ${e}`}>
-              {END_NAMES[e]}
+          {DAMPERS.filter((d) => unlike || d !== 'other').map((d) => (
+            <ToggleButton key={d} id={d} className={`end ${END_OF[d]}`}>
+              {(unlike ? unlikeNames : NAMES)[d]}
             </ToggleButton>
           ))}
         </Tabs>
@@ -51,41 +54,46 @@ export function ValvesStage() {
         >
           {VALVES.map((v) => (
             <ToggleButton key={v} id={v}>
-              {VALVE_NAMES[end][v]}
+              {valveName(figures, damper, v)}
             </ToggleButton>
           ))}
         </Tabs>
       </div>
-      <Sheet key={`${end}-${valve}`} end={end} valve={valve} />
+      <Sheet key={`${damper}-${valve}`} damper={damper} valve={valve} name={(unlike ? unlikeNames : NAMES)[damper]} />
     </>
   );
 }
 
-function Sheet({ end, valve }: { end: End; valve: ValveName }) {
+function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; name: string }) {
+  const end = END_OF[damper];
   const { live, figures } = useLater();
   const { data, sealed } = useBench();
-  const request = useMemo(() => viewRequestOf(live, figures, end, valve, data.oils), [live, figures, end, valve, data.oils]);
+  const request = useMemo(() => viewRequestOf(live, figures, damper, valve, data.oils), [live, figures, damper, valve, data.oils]);
   const [missing, unusable] = [isMissing(request) ? request.missing : [], isUnusable(request) ? request : null];
-  const viewed = useDamperView(isMissing(request) || isUnusable(request) ? null : request);
+  const viewed = useDamperView(damper, isMissing(request) || isUnusable(request) ? null : request);
   const gasGauge = numberOf(live, 'fitted.rear.gas') ?? numberOf(live, 'found.rear.gas');
   return (
     <>
-      {missing.length > 0 && <MissingOfDamper end={end} missing={missing} />}
+      {missing.length > 0 && <MissingOfDamper damper={damper} missing={missing} />}
       {unusable && <Warn>{issueWords(unusable.issue)}</Warn>}
       {viewed.issue && <Warn>{issueWords(viewed.issue)}</Warn>}
       <DamperSheet
-        end={end}
+        damper={damper}
         valve={valve}
         viewed={viewed}
-        present={hasValve(live, figures, end, valve)}
-        findings={viewed.view ? valveFindings(end, viewed.view, end === 'rear' && gasGauge !== null ? gasGauge * 10 : null) : []}
+        present={hasValve(live, figures, damper, valve)}
+        findings={
+          viewed.view
+            ? valveFindings((v) => valveName(figures, damper, v), viewed.view, end === 'rear' && gasGauge !== null ? gasGauge * 10 : null)
+            : []
+        }
       />
       <EntryField field={`valves.${end}.reason`} locked={sealed} />
       <details style={{ marginTop: '1rem' }}>
         <summary style={{ minHeight: 44, cursor: 'pointer', fontWeight: 600 }}>
-          Figures of this damper, {END_NAMES[end].toLowerCase()}, {VALVE_NAMES[end][valve].toLowerCase()}
+          Figures of this damper, {name.toLowerCase()}, {valveName(figures, damper, valve).toLowerCase()}
         </summary>
-        <MachineDamper end={end} only={null} valve={valve} />
+        <MachineDamper damper={damper} only={null} valve={valve} />
         <EntryField field={`valves.${end}.found`} locked={sealed} />
         <EntryField field={`valves.${end}.specified`} locked={sealed} />
       </details>
@@ -98,9 +106,9 @@ function Sheet({ end, valve }: { end: End; valve: ValveName }) {
 }
 
 /** Figures kept with the machine: those of the whole damper and of one valve, or only those named. */
-function MachineDamper({ end, valve, only }: { end: End; valve: ValveName | null; only: readonly string[] | null }) {
+function MachineDamper({ damper, valve, only }: { damper: DamperKey; valve: ValveName | null; only: readonly string[] | null }) {
   const { machineStore } = useBench();
-  const { whole, valves } = DAMPER_FIGURES[end];
+  const { whole, valves } = DAMPER_FIGURES[damper];
   const all = only ? [...whole, ...VALVES.flatMap((v) => valves[v])] : [...whole, ...(valve ? valves[valve] : [])];
   const shown = only ? all.filter((f) => only.includes(f.key)) : all;
   return (
@@ -110,14 +118,16 @@ function MachineDamper({ end, valve, only }: { end: End; valve: ValveName | null
   );
 }
 
-function MissingOfDamper({ end, missing }: { end: End; missing: readonly string[] }) {
+function MissingOfDamper({ damper, missing }: { damper: DamperKey; missing: readonly string[] }) {
   const ofMachine = missing.filter((m) => m.startsWith('machine.'));
-  const { valves } = DAMPER_FIGURES[end];
+  const { figures } = useLater();
+  const { valves } = DAMPER_FIGURES[damper];
+  const nameOf = (v: ValveName) => valveName(figures, damper, v);
   const groups = [
     { title: 'Damper', keys: ofMachine.filter((k) => !VALVES.some((v) => k.includes(`.${v}.`))) },
-    ...VALVES.map((v) => ({ title: VALVE_NAMES[end][v], keys: ofMachine.filter((k) => valves[v].some((f) => f.key === k)) })),
+    ...VALVES.map((v) => ({ title: nameOf(v), keys: ofMachine.filter((k) => valves[v].some((f) => f.key === k)) })),
   ].filter((g) => g.keys.length > 0);
-  const stacks = VALVES.filter((v) => missing.includes(`valves.${end}.found.${v}`)).map((v) => VALVE_NAMES[end][v].toLowerCase());
+  const stacks = VALVES.filter((v) => missing.includes(`valves.${damper}.found.${v}`)).map((v) => nameOf(v).toLowerCase());
   return (
     <>
       <Empty>
@@ -127,7 +137,7 @@ function MissingOfDamper({ end, missing }: { end: End; missing: readonly string[
       </Empty>
       {groups.map((g) => (
         <Titled key={g.title} title={g.title}>
-          <MachineDamper end={end} valve={null} only={g.keys} />
+          <MachineDamper damper={damper} valve={null} only={g.keys} />
         </Titled>
       ))}
     </>

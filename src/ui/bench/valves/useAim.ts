@@ -3,14 +3,15 @@ import { useMemo } from 'react';
 import type { SearchRequest } from '@/core/damper/search';
 import type { Sprung } from '@/core/damper/target';
 import type { DamperView } from '@/core/damper/view';
-import type { Result } from '@/core/result';
-import type { End } from '@/core/spring/schools';
+import { ok, type Result } from '@/core/result';
+import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
+import { type DamperKey, END_OF } from '@/schema/fields/damper';
 import { damperOf, oilOf, oilWarm } from '@/schema/facts/dampers';
 import { isMissing, isUnusable } from '@/schema/facts/ends';
 import { chosenOf, offerKey, rateOf } from '@/schema/facts/listed';
 import { textOf } from '@/schema/facts/read';
 import { proposed, selectionOf } from '@/schema/facts/springs';
-import { sprungAsFound, sprungOf, type Target, targetCurveOf } from '@/schema/facts/valves';
+import { entriesThen, leftBy, sprungAsFound, sprungOf, type Target, targetCurveOf } from '@/schema/facts/valves';
 import { WARM_C } from '@/core/damper/oils';
 import { useBench, useLater, useOffers } from '../BenchContext';
 
@@ -28,8 +29,9 @@ export interface AimFound {
 const USUAL_BAND = 0.12;
 
 /** What the valves are to aim at, from the spring chosen, the load, the template and the stacks as found. */
-export function useAim(end: End, view: DamperView | null): AimFound {
+export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
   const { live, figures } = useLater();
+  const end = END_OF[damper];
   const { schools, templates, oils } = useBench().data;
   const offers = useOffers();
   const spring = useMemo(() => {
@@ -40,13 +42,24 @@ export function useAim(end: End, view: DamperView | null): AimFound {
     const listed = offers.find((o) => offerKey(o) === candidate?.id);
     if (!candidate || !listed) return null;
     const now = sprungOf(selection, candidate, figures);
-    return { now, name: listed.name, was: sprungAsFound(now, live, end, rateOf(listed)) };
+    const then = entriesThen(live);
+    const before = then && selectionOf(then, figures, end, [listed], schools);
+    const massThenKg = before && !('missing' in before) ? before.ladenLoadN / STANDARD_GRAVITY_M_PER_S2 : null;
+    return { now, name: listed.name, was: sprungAsFound(now, live, end, rateOf(listed), massThenKg) };
   }, [live, figures, end, offers, schools]);
   return useMemo(() => {
-    const of = (side: 'compression' | 'rebound') =>
-      targetCurveOf(live, end, side, templates, spring?.now ?? null, spring?.was ?? null, view?.found ? view.found[`${side}N`] : null);
-    const fit = damperOf(live, figures, end, 'fit');
-    const oil = oilWarm(oilOf(live, end, oils).grade, WARM_C);
+    const beside = view?.beside ?? null;
+    /** What both legs of an unlike fork do together; of any other damper what it does. */
+    const foundN = (side: 'compression' | 'rebound') =>
+      view?.found ? view.found[`${side}N`].map((n, i) => n + (beside?.[`${side}N`][i] ?? 0)) : null;
+    const of = (side: 'compression' | 'rebound'): Result<Target> | null => {
+      const target = targetCurveOf(live, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
+      if (!target?.ok || !beside) return target;
+      const words = `${target.value.words}, less what the other leg does`;
+      return ok({ ...target.value, points: leftBy(beside[`${side}N`], target.value.points), words });
+    };
+    const fit = damperOf(live, figures, damper, 'fit');
+    const oil = oilWarm(oilOf(live, damper, oils).grade, WARM_C);
     return {
       sprung: spring?.now ?? null,
       springName: spring?.name ?? null,
@@ -54,5 +67,5 @@ export function useAim(end: End, view: DamperView | null): AimFound {
       bandShare: templates.find((t) => t.id === textOf(live, `valves.${end}.template`))?.bandShare ?? USUAL_BAND,
       damper: isMissing(fit) || isUnusable(fit) || !oil.ok ? null : { ...fit, oil: oil.value },
     };
-  }, [live, figures, end, templates, oils, spring, view]);
+  }, [live, figures, end, damper, templates, oils, spring, view]);
 }

@@ -3,6 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { SearchProgress, SearchRequest, SearchResult } from '@/core/damper/search';
 import type { DamperView, ViewRequest } from '@/core/damper/view';
 import type { Issue, Result } from '@/core/result';
+import type { DamperKey } from '@/schema/fields/damper';
+import { type AimFound, useAim } from './useAim';
 import type { Answer, Ask, DynoAsk } from './valves.worker';
 
 const start = () => new Worker(new URL('./valves.worker.ts', import.meta.url), { type: 'module' });
@@ -13,15 +15,21 @@ export interface Viewed {
   /** A newer view is being worked out. */
   busy: boolean;
   tookMs: number | null;
+  aim: AimFound;
 }
 
-/** The damper as computed by the worker; the last one stays while the next is worked out. */
-export function useDamperView(request: ViewRequest | null): Viewed {
+const pointsOf = (target: AimFound['targets']['compression']) => (target?.ok ? target.value.points : null);
+
+/** The damper as computed by the worker, and what it is to aim at; the last one stays while the next is worked out. The aim may rest on the curve as found, so it follows a view. */
+export function useDamperView(damper: DamperKey, base: Omit<ViewRequest, 'targets'> | null): Viewed {
   const worker = useRef<Worker | null>(null);
   const asked = useRef(0);
   const [answer, setAnswer] = useState<{ id: number; result: Result<DamperView>; tookMs: number } | null>(null);
   const [latest, setLatest] = useState(0);
-  const text = request === null ? '' : JSON.stringify(request);
+  const view = base !== null && answer?.result.ok ? answer.result.value : null;
+  const aim = useAim(damper, view);
+  const targets = { compression: pointsOf(aim.targets.compression), rebound: pointsOf(aim.targets.rebound) };
+  const text = base === null ? '' : JSON.stringify({ ...base, targets });
   useEffect(() => {
     const made = start();
     worker.current = made;
@@ -36,9 +44,10 @@ export function useDamperView(request: ViewRequest | null): Viewed {
     setLatest(asked.current);
     worker.current?.postMessage({ kind: 'view', id: asked.current, request: JSON.parse(text) as ViewRequest } satisfies Ask);
   }, [text]);
-  if (text === '') return { view: null, issue: null, busy: false, tookMs: null };
+  if (text === '') return { view: null, issue: null, busy: false, tookMs: null, aim };
   return {
-    view: answer?.result.ok ? answer.result.value : null,
+    view,
+    aim,
     issue: answer && !answer.result.ok ? answer.result.issue : null,
     busy: answer?.id !== latest,
     tookMs: answer?.tookMs ?? null,
