@@ -157,7 +157,8 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
       nameLocation: 'middle',
       nameGap: 24,
       min: 0,
-      ...(x.max === undefined ? {} : { max: x.max }),
+      // Said also where there is none: a chart keeps what it was once told.
+      max: x.max ?? null,
       axisLine: { lineStyle: { color: ink } },
       axisLabel: { ...text, showMaxLabel: true, hideOverlap: true },
       nameTextStyle: text,
