@@ -170,6 +170,20 @@ test('a damper nobody has measured asks for its figures; open holes need no stac
   await expect(page.getByRole('table', { name: 'Damping to fit' })).toBeVisible({ timeout: 30_000 });
 });
 
+test('a template is proposed for the uses and schools the Shop book says', async ({ page }) => {
+  await page.goto(`${server.base}/shop-book`);
+  await expect(page.getByText('Proposed for road, touring, dirt machine on the road', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'Change Paved roads' }).click();
+  await page.getByRole('checkbox', { name: 'Balance first' }).check();
+  await page.getByRole('textbox', { name: 'Compression, share of critical' }).fill('lots');
+  await page.getByRole('textbox', { name: 'Reason for the change' }).fill('the shop’s own');
+  await page.getByRole('button', { name: 'Record the new version' }).click();
+  await expect(page.getByText('Type a number.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Compression, share of critical' }).fill('0,24');
+  await page.getByRole('button', { name: 'Record the new version' }).click();
+  await expect(page.getByText(/Proposed for .*; the school balance first\./)).toBeVisible();
+});
+
 test('shims are counted in the drawer, never below none; an oil is added to the book and reckoned with', async ({ page }) => {
   await page.goto(`${server.base}/drawers`);
   await page.getByRole('button', { name: /^40 × 0.20: / }).click();

@@ -1,14 +1,24 @@
 import { SCHOOLS } from '@/core/spring/schools';
 import { db } from '@/db/client';
-import { dampingRequest, oilPageRequest, schoolRequest } from '@/schema/book';
+import { calibrationRequest, dampingRequest, oilPageRequest, schoolRequest } from '@/schema/book';
 import { shimMoveRequest } from '@/schema/shims';
 import { OILS } from '@/core/damper/oils';
 import { DAMPING_TEMPLATES } from '@/core/damper/target';
 import { listShims, moveShims } from '@/server/shims';
 import type { Answer } from '@/server/answer';
-import { changeDamping, changeOil, changeSchool, dampingVersions, oilVersions, schoolVersions } from '@/server/book';
+import {
+  calibrationsOf,
+  changeDamping,
+  changeOil,
+  changeSchool,
+  dampingVersions,
+  keepCalibration,
+  oilVersions,
+  schoolVersions,
+} from '@/server/book';
 import { testerReadings } from '@/server/devices';
 import { addSpring, importSprings, listSprings, measureSpring, retireSpring } from '@/server/drawers';
+import { takeIn } from '@/server/takeIn';
 import { get } from './answers';
 import { onDisk } from './onDisk';
 
@@ -235,4 +245,31 @@ test('an oil of the shop’s own and a changed template are versions of the book
   expect((await dampingVersions())[0]).toMatchObject({ versions: 1, reason: 'wider', page: { bandShare: 0.2 } });
   const unknown = await changeDamping(dampingRequest.parse({ page: { ...template, id: 'moon-phase' }, reason: 'x' }));
   expect(!unknown.ok && unknown.problem.code).toBe('not-found');
+});
+
+test('a fit to the dyno is kept with its machine, its valve and its run, the newest first; another machine’s job and nonsense are refused', async () => {
+  const machineOf = async (model: string) => {
+    const figures = { 'machine.make': { text: 'Halvik' }, 'machine.model': { text: model } };
+    return get(await takeIn({ customer: { name: model, phone: '' }, machine: { figures }, promisedOn: '2026-12-01' }));
+  };
+  const [one, other] = [await machineOf('Trail 300'), await machineOf('Pony 125')];
+  const fit = (over: object = {}) => ({
+    damper: 'other',
+    jobId: one.jobId,
+    run: 'before',
+    oil: 'ISO VG 15',
+    found: { valve: 'rebound', cd: 0.72, cdUncertainty: 0.01, bleedMm2: 1.4, bleedUncertaintyMm2: 0.1, missBefore: 0.2, missAfter: 0.02 },
+    points: [0.1, 0.2, 0.4, 0.8].map((mPerS) => ({ mPerS, forceN: 900 * mPerS })),
+    ...over,
+  });
+  get(await keepCalibration(one.machineId, calibrationRequest.parse(fit())));
+  get(await keepCalibration(one.machineId, calibrationRequest.parse(fit({ run: 'after' }))));
+  expect((await calibrationsOf(await db(), one.machineId)).map((c) => [c.damper, c.found.valve, c.run])).toEqual([
+    ['other', 'rebound', 'after'],
+    ['other', 'rebound', 'before'],
+  ]);
+  expect(said(await keepCalibration(other.machineId, calibrationRequest.parse(fit())))).toBe('not-found');
+  expect(await calibrationsOf(await db(), other.machineId)).toEqual([]);
+  for (const over of [{ damper: 'middle' }, { points: [] }, { found: { ...fit().found, cd: -1 } }])
+    expect(calibrationRequest.safeParse(fit(over)).success).toBe(false);
 });

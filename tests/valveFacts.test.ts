@@ -24,6 +24,7 @@ import {
   targetCurveOf,
   templateFor,
   viewRequestOf,
+  withPointAt,
 } from '@/schema/facts/valves';
 import { storedDampingPage } from '@/schema/book';
 import type { ValveName } from '@/core/damper/damper';
@@ -223,8 +224,11 @@ describe('who the valves were made for, and what is proposed', () => {
     const target = value(targetCurveOf(entriesOf(RIDER), 'rear', 'rebound', DAMPING_TEMPLATES, now, was, found)!);
     expect(target.points[0]!.forceN).toBeCloseTo(1000 * TARGET_SPEEDS[0] * 1.1, 9);
     expect(target.words).toBe('as found, for the new mass');
-    expect(entriesThen(entriesOf(RIDER))).toBeNull();
-    expect(entriesThen(entriesOf({ ...RIDER, 'valves.was.rider': '60 kg' }))!['rider.mass']!.value).toBe(60);
+    const then = (typed: Record<string, string>, last: Record<string, string>) =>
+      entriesThen(entriesOf({ ...RIDER, ...typed }), entriesOf(last))?.['rider.mass']!.value;
+    expect(then({}, {})).toBeUndefined();
+    expect(then({}, { 'rider.mass': '72 kg' })).toBe(72);
+    expect(then({ 'valves.was.rider': '60 kg' }, { 'rider.mass': '72 kg' })).toBe(60);
   });
 
   test('the school’s own template first, then the use’s; without a curve as found it is the aim', () => {
@@ -247,10 +251,8 @@ describe('who the valves were made for, and what is proposed', () => {
 
 describe('legs that differ', () => {
   const leg = (name: 'front' | 'other', rebound: string) => ({
-    [`machine.damper.${name}.bore`]: '30',
     [`machine.damper.${name}.rod`]: '20',
     [`machine.damper.${name}.kind`]: 'rod',
-    [`machine.damper.${name}.tube`]: '35',
     ...Object.fromEntries(
       [
         ['compression', '150'],
@@ -262,7 +264,8 @@ describe('legs that differ', () => {
       ]),
     ),
   });
-  const UNLIKE = { ...MACHINE, 'machine.damper.front.legs': 'unlike', ...leg('front', '6'), ...leg('other', '12') };
+  const TUBE = { 'machine.bore': '30', 'machine.stanchion': '35' };
+  const UNLIKE = { ...MACHINE, ...TUBE, 'machine.damper.front.legs': 'unlike', ...leg('front', '6'), ...leg('other', '12') };
 
   test('each leg is its own damper, shown with what the other does; the target is what the other leaves', () => {
     const request = viewRequestOf(entriesOf(RIDER), entriesOf(UNLIKE), 'front', 'rebound', OILS);
@@ -273,14 +276,17 @@ describe('legs that differ', () => {
     const [left] = leftBy(view.beside!.reboundN, [{ mPerS: 1.1, forceN: 9000 }]);
     expect(left!.forceN).toBeCloseTo(9000 - view.beside!.reboundN[at]!, 6);
     expect(leftBy(view.beside!.reboundN, [{ mPerS: 1.1, forceN: 1 }])[0]!.forceN).toBeGreaterThan(0);
+    // A point moved for this leg is kept for the whole fork; read back, this leg is left what it was moved to.
+    const moved = withPointAt([{ mPerS: 1.1, forceN: 9000 }], 0, 4321, view.beside!.reboundN);
+    expect(leftBy(view.beside!.reboundN, moved)[0]!.forceN).toBeCloseTo(4321, 6);
     expect(dampingLines(view, null)[2]!.reboundN).toBeCloseTo(view.fit.reboundN[at]! + view.beside!.reboundN[at]!, 6);
     expect(insteadLines(view, 'rebound').every((l) => l.shimN === null && l.thickerN !== null)).toBe(true);
   });
 
-  test('alike, there is no leg beside; a wheel without the sliding tube’s outside says so', () => {
+  test('alike, there is no leg beside; a leg without the sliding tube’s outside says so', () => {
     expect(besideOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.damper.front.legs': 'both' }), 'front')).toBeNull();
-    const bare = damperOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.damper.other.tube': '' }), 'other', 'fit');
-    expect(isMissing(bare) && bare.missing).toEqual(['machine.damper.other.tube']);
+    const bare = damperOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.stanchion': '' }), 'other', 'fit');
+    expect(isMissing(bare) && bare.missing).toEqual(['machine.stanchion']);
   });
 
   test('a needle by its shape, or by areas measured, stands before an area a click', () => {

@@ -14,6 +14,12 @@ export function withClicks(f: DamperFigures, side: 'compression' | 'rebound', cl
   }, f);
 }
 
+/** The middle of a clicker's range, counted out. */
+export const middleOf = (range: number): number => Math.round(range / 2);
+
+/** The same damper with the clickers of one direction in the middle, so that a stack found for it leaves as much room to firm as to soften. */
+export const inMidRange = (f: DamperFigures, side: 'compression' | 'rebound'): DamperFigures => withClicks(f, side, middleOf) ?? f;
+
 /** Where the clickers of one direction should begin for a target, and how the target lies within their reach. */
 export interface Baseline {
   clicksOut: number;

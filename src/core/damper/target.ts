@@ -88,6 +88,12 @@ export const criticalAtShaft = (sprung: Sprung): number => (criticalAtWheel(spru
 /** Critical damping of the whole end at its wheel, N·s/m: c_c = 2√(k_w·m). */
 export const criticalAtWheel = ({ wheelRateNPerMm, massKg }: Sprung): number => 2 * Math.sqrt(wheelRateNPerMm * 1000 * massKg);
 
+/** From the shaft to the wheel: what a shaft speed is multiplied by, and the force of one damper; all dampers side by side work there. Source: virtual work. */
+export const atWheel = ({ leverage, dampers }: Sprung): { speed: number; force: number } => ({
+  speed: leverage,
+  force: dampers / leverage,
+});
+
 /** A target curve from a template: ζ·c_c up to the knee, a share of that slope beyond it. Forces N at the shaft. */
 export function templateCurve(
   { zeta, kneeMPerS, highShare }: DampingSide,

@@ -1,6 +1,11 @@
 import { lusolve } from 'mathjs';
-import { addTo, type Banded, banded, factorInPlace, substituteInPlace } from './banded';
+import { type Banded, banded, factorInPlace, substituteInPlace } from './banded';
 import { seeded } from './random';
+
+/** Adds to entry (i, j), i ≥ j, within the band. */
+const addTo = (m: Banded, i: number, j: number, value: number) => {
+  m.data[i * (m.band + 1) + j - i + m.band]! += value;
+};
 
 /** A symmetric positive definite band with rows of uneven reach, from a seed, beside its dense twin. */
 function made(seed: number, size: number, band: number): { m: Banded; dense: number[][] } {
@@ -11,7 +16,7 @@ function made(seed: number, size: number, band: number): { m: Banded; dense: num
     const reach = Math.floor(next() * (band + 1));
     for (let j = Math.max(0, i - reach); j < i; j += 1) {
       const x = 2 * next() - 1;
-      addTo(m, j, i, x);
+      addTo(m, i, j, x);
       dense[i]![j]! += x;
       dense[j]![i]! += x;
     }

@@ -7,13 +7,6 @@ export interface Banded {
 
 export const banded = (size: number, band: number): Banded => ({ size, band, data: new Float64Array(size * (band + 1)) });
 
-/** Adds to entry (i, j), i ≥ j, within the band. */
-export function addTo(m: Banded, i: number, j: number, value: number): void {
-  const row = i >= j ? i : j;
-  const column = i >= j ? j : i;
-  m.data[row * (m.band + 1) + column - row + m.band]! += value;
-}
-
 /**
  * Cholesky in place: the band becomes its lower factor.
  * @returns false where the matrix is not positive definite; it is then spoilt

@@ -2,6 +2,7 @@ import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import { oil } from '@/core/damper/oil';
 import { type OilGrade, USUAL_OIL_ID } from '@/core/damper/oils';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
+import { middleOf } from '@/core/damper/clicks';
 import { needleAreas, type Oil, type ValveRequest, type ValveStack } from '@/core/damper/valve';
 import type { Shim } from '@/core/plate/stack';
 import { err, ok, type Result } from '@/core/result';
@@ -45,11 +46,15 @@ export const hasUnlikeLegs = (machine: Entries): boolean => textOf(machine, 'mac
 export const valveName = (machine: Entries, damper: DamperKey, valve: ValveName): string =>
   isRodLeg(machine, damper) ? ROD_VALVE_NAMES[valve] : VALVE_NAMES[damper][valve];
 
+/** Where the bore of a damper is kept: a damping-rod leg works in the sliding tube, whose figures the fork's air has already. */
+const boreField = (machine: Entries, damper: DamperKey): string =>
+  isRodLeg(machine, damper) ? 'machine.bore' : `machine.damper.${damper}.bore`;
+
 /** The base valve is there once anything of it is known. */
 export const hasValve = (entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName): boolean =>
   valve !== 'base' ||
   isRodLeg(machine, damper) ||
-  ['port', 'bleed', 'needle'].some((f) => numberOf(machine, `machine.damper.${damper}.base.${f}`) !== null) ||
+  Object.keys(machine).some((key) => key.startsWith(`machine.damper.${damper}.base.`) && textOf(machine, key) !== '') ||
   (['found', 'fit'] as const).some((which) => textOf(entries, stackField(damper, 'base', which)) !== '');
 
 export interface Clicks {
@@ -81,7 +86,7 @@ export function clicksOf(entries: Entries, damper: DamperKey, side: 'compression
     const out = numberOf(entries, field);
     if (out !== null) return { out, range: Math.max(range, out), origin };
   }
-  return { out: Math.round(range / 2), range, origin: 'assumed' };
+  return { out: middleOf(range), range, origin: 'assumed' };
 }
 
 /** Areas of the needle at each click from shut on: by its shape where that was measured, else by the click; null without a needle. */
@@ -135,7 +140,7 @@ export function valveRequestOf(
   const measured = needleTable(textOf(machine, name('needle.table')), clicks.range);
   if (measured && !measured.ok) return { field: name('needle.table'), issue: measured.issue };
   const areas = measured ? measured.value : needleOf(of, clicks.range);
-  const [gapMm, lengthMm, diameterMm] = [of('clearance.gap'), of('clearance.length'), numberOf(machine, `machine.damper.${damper}.bore`)];
+  const [gapMm, lengthMm, diameterMm] = [of('clearance.gap'), of('clearance.length'), numberOf(machine, boreField(machine, damper))];
   const clearance = gapMm !== null && lengthMm !== null && diameterMm !== null ? { diameterMm, gapMm, lengthMm } : null;
   const cd = (f: string) => of(`cd.${f}`) ?? USUAL_CD;
   const stack: ValveStack | null = shims?.ok
@@ -183,12 +188,13 @@ export const USUAL_GAS_MPA = 1;
 /** The whole damper with the stacks as found or to fit, or every figure still missing, or one that cannot be used. */
 export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
   const missing: string[] = [];
-  const of = (f: string): number => {
-    const value = numberOf(machine, `machine.damper.${damper}.${f}`);
-    if (value === null) missing.push(`machine.damper.${damper}.${f}`);
+  const of = (field: string): number => {
+    const value = numberOf(machine, field);
+    if (value === null) missing.push(field);
     return value ?? Number.NaN;
   };
-  const [boreMm, rodMm] = [of('bore'), of('rod')];
+  const [boreMm, rodMm] = [of(boreField(machine, damper)), of(`machine.damper.${damper}.rod`)];
+  const tubeMm = isRodLeg(machine, damper) ? of('machine.stanchion') : undefined;
   const valves: Partial<Record<ValveName, ValveRequest>> = {};
   for (const valve of VALVES) {
     if (!hasValve(entries, machine, damper, valve)) continue;
@@ -197,7 +203,6 @@ export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, 
     if ('missing' in made) missing.push(...made.missing);
     else valves[valve] = made;
   }
-  const tubeMm = isRodLeg(machine, damper) ? of('tube') : undefined;
   if (missing.length > 0) return { missing };
   const returnAreaMm2 = numberOf(machine, `machine.damper.${damper}.base.return`);
   return {

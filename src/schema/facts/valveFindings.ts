@@ -4,7 +4,9 @@ import type { Baseline } from '@/core/damper/clicks';
 import type { Curves, DamperView } from '@/core/damper/view';
 import { FATIGUE_CAUTION_MPA } from '@/core/plate/stack';
 import type { ValveName } from '@/core/damper/damper';
+import type { Entries } from '../entry';
 import type { Because } from './finding';
+import { numberOf } from './read';
 import { SHEET_SPEEDS } from './valves';
 
 /** Less than this many newtons a click at 0.1 m/s is not felt. From memory. */
@@ -106,6 +108,12 @@ export const insteadLines = (view: DamperView, side: 'compression' | 'rebound'):
     const of = (curves: Curves | null) => (curves ? curves[`${side}N`][at]! : null);
     return { mPerS, nowN: of(view.fit)!, thickerN: of(view.instead.thicker), shimN: of(view.instead.shim) };
   });
+
+/** What ten millimetres of oil level are in one leg, mL; null while the bore the oil stands in is not known. Source: geometry. */
+export function levelMl(machine: Entries): number | null {
+  const boreMm = numberOf(machine, 'machine.bore');
+  return boreMm === null ? null : ((Math.PI / 4) * boreMm ** 2 * 10) / 1000;
+}
 
 export interface DampingLine {
   mPerS: number;

@@ -68,8 +68,7 @@ export function targetCurveOf(
     if (!rising) return err('target-not-rising', []);
     return ok({ points: pairs.value.map(([mPerS, forceN]) => ({ mPerS, forceN })), origin: 'typed', words: 'as typed' });
   }
-  const id = textOf(entries, `valves.${end}.template`) || (foundN ? AS_FOUND : (templateFor(entries, templates)?.id ?? AS_FOUND));
-  const template = templates.find((t) => t.id === id);
+  const template = templateAimed(entries, end, templates, foundN !== null);
   if (template && now) return ok({ points: templateCurve(template[side], now), origin: 'template', words: template.name });
   if (!foundN) return null;
   const found = TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: foundN[SHEET_SPEEDS.indexOf(mPerS as (typeof SHEET_SPEEDS)[number])]! }));
@@ -79,6 +78,13 @@ export function targetCurveOf(
     return ok({ points: rescaledCurve(found, was, now), origin: 'rescaled', words });
   }
   return ok({ points: found, origin: 'rescaled', words: 'as found' });
+}
+
+/** The template an end aims at: the one chosen, else, where no curve as found can be rescaled, the one proposed; null aims at the damping as found. */
+export function templateAimed(entries: Entries, end: End, templates: readonly DampingTemplate[], isFound: boolean): DampingTemplate | null {
+  const chosen = textOf(entries, `valves.${end}.template`);
+  if (chosen === '') return isFound ? null : templateFor(entries, templates);
+  return templates.find((t) => t.id === chosen) ?? null;
 }
 
 /** The template the shop's use and school propose: the school's own first. null where none does. */
@@ -100,10 +106,11 @@ export function sprungAsFound(now: Sprung, entries: Entries, end: End, chosenRat
   };
 }
 
-/** The entries with the rider the valves were made for; null while nobody else was. */
-export function entriesThen(entries: Entries): Entries | null {
-  const then = entries['valves.was.rider'];
-  return then && numberOf(entries, 'valves.was.rider') !== null ? { ...entries, 'rider.mass': then } : null;
+/** The entries with the rider the valves were made for: as typed, else the rider of the machine's last job; null while neither is known. */
+export function entriesThen(entries: Entries, lastKnown: Entries): Entries | null {
+  const typed = numberOf(entries, 'valves.was.rider') === null ? undefined : entries['valves.was.rider'];
+  const then = typed ?? lastKnown['rider.mass'];
+  return then ? { ...entries, 'rider.mass': then } : null;
 }
 
 /** What the worker is asked for one end, or what is missing, or the figure that cannot be used. */
@@ -146,6 +153,22 @@ export const leftBy = (besideN: readonly number[], points: readonly TargetPoint[
     const at = SHEET_SPEEDS.indexOf(p.mPerS as (typeof SHEET_SPEEDS)[number]);
     return at < 0 ? p : { ...p, forceN: Math.max(p.forceN - besideN[at]!, LEAST_LEFT * p.forceN) };
   });
+/** A target as the job keeps it: m/s and N, a pair a line. */
+export const targetText = (points: readonly TargetPoint[]): string => points.map((p) => `${p.mPerS} ${p.forceN.toFixed(0)}`).join('\n');
+
+/** The whole target with one point moved to what one leg is to do there; what the other leg does comes on top. */
+export const withPointAt = (
+  points: readonly TargetPoint[],
+  point: number,
+  forceN: number,
+  besideN: readonly number[] | null,
+): TargetPoint[] =>
+  points.map((p, i) => {
+    if (i !== point) return p;
+    const at = SHEET_SPEEDS.indexOf(p.mPerS as (typeof SHEET_SPEEDS)[number]);
+    return { ...p, forceN: forceN + (at < 0 ? 0 : (besideN?.[at] ?? 0)) };
+  });
+
 /** Share of a target that is left to a leg whose neighbour does it all already. */
 const LEAST_LEFT = 0.02;
 

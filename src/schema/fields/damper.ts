@@ -85,18 +85,12 @@ function figuresOf(damper: DamperKey) {
   const at = (name: string) => `machine.damper.${damper}.${name}`;
   return {
     whole: [
-      length(at('bore'), 'Damper bore', [5, 120], [18, 60], {
-        end,
-        ...(end === 'front' ? { hint: 'damping rod: bore of the sliding tube' } : {}),
-      }),
+      length(at('bore'), 'Damper bore', [5, 120], [18, 60], { end }),
       length(at('rod'), 'Damper rod', [3, 60], [8, 20], { end, ...(end === 'front' ? { hint: 'damping rod: its outside' } : {}) }),
       length(at('post'), 'Post of the stack', [2, 40], [5, 16], { end, hint: 'inner diameter of its shims' }),
       ...(damper === 'front' ? [choice('machine.damper.front.legs', 'Damping in', LEGS, { end })] : []),
       ...(end === 'front'
-        ? [
-            choice(at('kind'), 'Built as', FORK_KINDS, { end }),
-            length(at('tube'), 'Sliding tube, outside', [15, 80], [25, 60], { end, hint: 'of a damping-rod leg' }),
-          ]
+        ? [choice(at('kind'), 'Built as', FORK_KINDS, { end, hint: 'a damping rod takes bore and outside of the fork’s sliding tube' })]
         : []),
     ],
     valves: Object.fromEntries(VALVES.map((v) => [v, valveFields(damper, v)])) as Record<ValveName, FieldDef[]>,
@@ -111,21 +105,33 @@ export const MACHINE_DAMPERS: FieldDef[] = DAMPERS.flatMap((damper) => [
 const STACK_HINT = 'from the piston out, one size a line: diameter × thickness × count';
 
 /** Stacks as found and to fit, the clickers to begin with, the aim and the reason: what the job records of its valves. */
-const stackFields = (damper: DamperKey): FieldDef[] => {
+const DYNO_HINT = 'm/s and N, compression positive, gas force taken off';
+
+/** What the job records of each damper: its stacks, the clickers to begin with, its runs on the dyno. */
+const jobFields = (damper: DamperKey): FieldDef[] => {
   const end = END_OF[damper];
-  const leg = damper === 'other' ? 'right leg, ' : '';
-  return VALVES.flatMap((v) => [
-    text(`valves.${damper}.found.${v}`, `${VALVE_NAMES[damper][v]}, ${leg}as found`, { end, maxLength: 1000, lines: 5, hint: STACK_HINT }),
-    text(`valves.${damper}.fit.${v}`, `${VALVE_NAMES[damper][v]}, ${leg}to fit`, { end, maxLength: 1000, lines: 5, hint: STACK_HINT }),
-  ]);
+  const leg = damper === 'other' ? ', right leg' : '';
+  const lines = (name: string, label: string, more: { maxLength: number; lines: number; hint: string }) =>
+    text(`valves.${damper}.${name}`, `${label}${leg}`, { end, ...more });
+  const clicks = (side: 'compression' | 'rebound', label: string) =>
+    count(`valves.${damper}.clicks.${side}`, `${label}${leg}, to begin with`, 'out', [0, 80], [0, 40], { end });
+  const stack = { maxLength: 1000, lines: 5, hint: STACK_HINT };
+  const run = { maxLength: 3900, lines: 6, hint: DYNO_HINT };
+  return [
+    ...VALVES.flatMap((v) => [
+      lines(`found.${v}`, `${VALVE_NAMES[damper][v]}, as found`, stack),
+      lines(`fit.${v}`, `${VALVE_NAMES[damper][v]}, to fit`, stack),
+    ]),
+    clicks('compression', 'Compression'),
+    clicks('rebound', 'Rebound'),
+    lines('dyno.before', 'Dyno, as it came in', run),
+    lines('dyno.after', 'Dyno, after the rebuild', run),
+  ];
 };
 
 const ofEnds: FieldDef[] = (['rear', 'front'] as const).flatMap((end) => {
   const name = end === 'rear' ? 'Rear' : 'Front';
   return [
-    ...stackFields(end),
-    count(`valves.${end}.clicks.compression`, 'Compression, to begin with', 'out', [0, 80], [0, 40], { end }),
-    count(`valves.${end}.clicks.rebound`, 'Rebound, to begin with', 'out', [0, 80], [0, 40], { end }),
     text(`valves.${end}.oil`, 'Oil to reckon with', { end, maxLength: 60 }),
     text(`valves.${end}.template`, 'Aim', { end, maxLength: 60 }),
     text(`valves.${end}.target.compression`, 'Compression aimed at', {
@@ -135,18 +141,6 @@ const ofEnds: FieldDef[] = (['rear', 'front'] as const).flatMap((end) => {
       hint: 'm/s and N, one pair a line',
     }),
     text(`valves.${end}.target.rebound`, 'Rebound aimed at', { end, maxLength: 1000, lines: 9, hint: 'm/s and N, one pair a line' }),
-    text(`valves.${end}.dyno.before`, 'Dyno, as it came in', {
-      end,
-      maxLength: 3900,
-      lines: 6,
-      hint: 'm/s and N, compression positive, gas force taken off',
-    }),
-    text(`valves.${end}.dyno.after`, 'Dyno, after the rebuild', {
-      end,
-      maxLength: 3900,
-      lines: 6,
-      hint: 'm/s and N, compression positive, gas force taken off',
-    }),
     text(`valves.${end}.found`, `${name}, what else was found in the valves`, { end, maxLength: 1000, lines: 2 }),
     text(`valves.${end}.specified`, `${name}, what else to fit`, { end, maxLength: 1000, lines: 2 }),
     text(`valves.${end}.reason`, `${name}, reason`, { end, maxLength: 500, lines: 2 }),
@@ -155,10 +149,8 @@ const ofEnds: FieldDef[] = (['rear', 'front'] as const).flatMap((end) => {
 
 export const VALVES_FIELDS: FieldDef[] = [
   mass('valves.was.rider', 'Rider the valves were made for', [10, 400], [40, 160], {
-    hint: 'blank: the same rider; another mass rescales the curve as found',
+    hint: 'the rider of the last job until typed; another mass rescales the curve as found',
   }),
   ...ofEnds,
-  ...stackFields('other'),
-  count('valves.other.clicks.compression', 'Compression, right leg, to begin with', 'out', [0, 80], [0, 40], { end: 'front' }),
-  count('valves.other.clicks.rebound', 'Rebound, right leg, to begin with', 'out', [0, 80], [0, 40], { end: 'front' }),
+  ...DAMPERS.flatMap(jobFields),
 ];

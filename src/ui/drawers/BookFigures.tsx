@@ -1,7 +1,10 @@
 'use client';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { OilGrade } from '@/core/damper/oils';
 import type { DampingTemplate } from '@/core/damper/target';
+import type { Use } from '@/core/spring/schools';
+import { USES } from '@/schema/fields/ask';
+import { SCHOOL_CHOICES } from '@/schema/fields/bench';
 import { numberIn } from '@/schema/facts/tables';
 import { Titled } from '../bench/parts';
 import { PlainField } from '../fields/PlainField';
@@ -26,15 +29,17 @@ interface Figure<T> {
 
 const FigureEditor = <T extends { origin: string }>({
   page,
-  kind,
+  version,
   route,
   figures,
+  children,
   onDone,
 }: {
   page: T;
-  kind: 'damping' | 'oil';
+  version: string;
   route: string;
   figures: Figure<T>[];
+  children?: ReactNode;
   onDone(): void;
 }) => (
   <PageEditor
@@ -44,10 +49,12 @@ const FigureEditor = <T extends { origin: string }>({
     pageFrom={(typed, origin) => ({
       ...figures.reduce<T>((p, f) => f.put(p, numberIn(typed[f.key]!)), page),
       origin,
-      version: kind === 'damping' ? 'damping/2' : 'oil/1',
+      version,
     })}
     onDone={onDone}
-  />
+  >
+    {children}
+  </PageEditor>
 );
 
 const SIDES = ['compression', 'rebound'] as const;
@@ -66,6 +73,55 @@ const dampingFigures: Figure<DampingTemplate>[] = SIDES.flatMap((side) => {
   ];
 });
 
+const labelsOf = (chosen: readonly string[], labels: Readonly<Record<string, string>>) =>
+  chosen.map((id) => (labels[id] ?? id).toLowerCase()).join(', ');
+
+/** What a template is proposed for until one is chosen; a school's own stands before that of the use. */
+function proposedWords({ uses, schools }: DampingTemplate): string {
+  const words = [
+    ...(uses.length > 0 ? [labelsOf(uses, USES)] : []),
+    ...(schools.length > 0 ? [`the school ${labelsOf(schools, SCHOOL_CHOICES)}`] : []),
+  ];
+  return words.length > 0 ? `Proposed for ${words.join('; ')}.` : 'Proposed for nothing; chosen by hand.';
+}
+
+function DampingEditor({ page, onDone }: { page: DampingTemplate; onDone(): void }) {
+  const [uses, setUses] = useState<readonly Use[]>(page.uses);
+  const [schools, setSchools] = useState<readonly string[]>(page.schools);
+  return (
+    <FigureEditor page={{ ...page, uses, schools }} version="damping/2" route="/api/book/damping" figures={dampingFigures} onDone={onDone}>
+      <Ticks label="Proposed for the use" options={USES} value={uses} onChange={(ids) => setUses(ids as Use[])} />
+      <Ticks label="and for the school" options={SCHOOL_CHOICES} value={schools} onChange={setSchools} />
+    </FigureEditor>
+  );
+}
+
+/** Any of a few, all in sight. */
+function Ticks(props: {
+  label: string;
+  options: Readonly<Record<string, string>>;
+  value: readonly string[];
+  onChange(value: string[]): void;
+}) {
+  return (
+    <fieldset style={{ border: 0, padding: 0, margin: '0.25rem 0' }}>
+      <legend>
+        <Small>{props.label}</Small>
+      </legend>
+      {Object.entries(props.options).map(([id, label]) => (
+        <label key={id} style={{ display: 'inline-flex', gap: '0.4rem', alignItems: 'center', minHeight: 44, marginRight: '1rem' }}>
+          <input
+            type="checkbox"
+            checked={props.value.includes(id)}
+            onChange={(e) => props.onChange(e.target.checked ? [...props.value, id] : props.value.filter((v) => v !== id))}
+          />
+          {label}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
 /** Damping templates of the shop: what a target curve begins from. */
 export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
   const [editing, setEditing] = useState<string | null>(null);
@@ -75,7 +131,10 @@ export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
         <section key={page.id} style={{ marginBottom: '1rem' }}>
           <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', gap: '1rem' }}>
             <span>
-              <b>{page.name}.</b> {page.creed} <Small>{page.origin}.</Small>
+              <b>{page.name}.</b> {page.creed}{' '}
+              <Small>
+                {page.origin}. {proposedWords(page)}
+              </Small>
             </span>
             <QuietButton onPress={() => setEditing(editing === page.id ? null : page.id)} aria-label={`Change ${page.name}`}>
               {editing === page.id ? 'leave it' : 'change'}
@@ -87,7 +146,7 @@ export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
             </Small>
           )}
           {editing === page.id ? (
-            <FigureEditor page={page} kind="damping" route="/api/book/damping" figures={dampingFigures} onDone={() => setEditing(null)} />
+            <DampingEditor page={page} onDone={() => setEditing(null)} />
           ) : (
             <Table aria-label={page.name}>
               <thead>
@@ -185,7 +244,7 @@ export function OilPages({ pages }: { pages: Version<OilGrade>[] }) {
         <FigureEditor
           key={edited.id}
           page={edited}
-          kind="oil"
+          version="oil/1"
           route="/api/book/oils"
           figures={oilFigures}
           onDone={() => setEditing(null)}
@@ -195,7 +254,7 @@ export function OilPages({ pages }: { pages: Version<OilGrade>[] }) {
         <FigureEditor
           key="new"
           page={fresh}
-          kind="oil"
+          version="oil/1"
           route="/api/book/oils"
           figures={oilFigures}
           onDone={() => (setEditing(null), setName(''))}

@@ -161,6 +161,7 @@ const KEYS: [string, string][] = [
   ['B', 'ghost of before, on or off'],
   ['U', 'other units'],
   ['W', 'show the working'],
+  ['H  F', 'under Valves: hot and cold, force at the wheel'],
   ['Ctrl Z', 'undo the last entry of the job'],
   ['?', 'this list'],
 ];

@@ -11,6 +11,7 @@ import { useState } from 'react';
 import { PlainField } from '../../fields/PlainField';
 import { issueWords } from '@/schema/words';
 import { useFieldStore } from '../../fields/context';
+import { withUnit } from '../../fields/store';
 import { EntryField } from '../../fields/EntryField';
 import { Pick } from '../../fields/Pick';
 import { QuietButton, Small, Table, Warn } from '../../layout/primitives';
@@ -29,10 +30,12 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'com
   const field = `valves.${end}.target.${side}`;
   const typed = textOf(live, field) !== '';
   const proposed = templateFor(live, data.templates);
+  const riderThen = data.lastKnown['rider.mass'];
   const [weight, setWeight] = useState('');
   const label = weight.trim() === '' ? null : weightRange(numberIn(weight.replace(/w$/i, '')));
   const typeOver = () => {
-    if (target?.ok) store.put(field, target.value.points.map((p) => `${p.mPerS} ${p.forceN.toFixed(0)}`).join('\n'));
+    const first = target?.ok ? target.value.points[0] : undefined;
+    if (first) store.put(field, aim.moved(side, 0, first.forceN));
   };
   return (
     <Titled
@@ -46,7 +49,7 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'com
       <FieldGrid $min="12rem">
         <Pick
           label="Damping aimed at"
-          value={textOf(live, `valves.${end}.template`) || (view.found ? AS_FOUND : (proposed?.id ?? AS_FOUND))}
+          value={aim.template?.id ?? AS_FOUND}
           options={[
             { value: AS_FOUND, label: 'As found, for this spring and mass' },
             ...data.templates.map((t) => ({ value: t.id, label: t.id === proposed?.id ? `${t.name}, for this use` : t.name })),
@@ -67,7 +70,7 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'com
             <EntryField key={s} field={`valves.${damper}.clicks.${s}`} placeholder={`${clicks.out} of ${clicks.range}`} locked={sealed} />
           );
         })}
-        <EntryField field="valves.was.rider" locked={sealed} />
+        <EntryField field="valves.was.rider" {...(riderThen ? { placeholder: withUnit(riderThen) } : {})} locked={sealed} />
         <PlainField label="A bottle that says only a “weight”" value={weight} onChange={setWeight} />
       </FieldGrid>
       {weight.trim() !== '' && (

@@ -4,7 +4,7 @@ import { useCallback, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { pieces } from '@/core/damper/shims';
 import { FATIGUE_CAUTION_MPA, type Shim } from '@/core/plate/stack';
-import { withClicks } from '@/core/damper/clicks';
+import { inMidRange, middleOf } from '@/core/damper/clicks';
 import { forceWorking } from '@/core/damper/damper';
 import { isRodLeg, shimsOf, stackField, valveName } from '@/schema/facts/dampers';
 import type { Because } from '@/schema/facts/finding';
@@ -116,7 +116,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
   const drawn = view?.drawn && which === 'fit' && !viewed.busy ? view.drawn : null;
   const picks = found?.ok && fit?.ok ? pickList(found.value, fit.value, drawer) : [];
   const target = aim.targets[side];
-  const runs = useDynoRuns(end);
+  const runs = useDynoRuns(damper);
   return (
     <>
       <Three>
@@ -185,8 +185,8 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
                 hotAndCold={hotAndCold}
                 measured={runs}
                 looked={suggestion ? { side, points: suggestion.curve } : null}
-                atWheel={atWheel ? aim.sprung : null}
-                onTarget={sealed || view.beside ? null : (s, points) => store.put(`valves.${end}.target.${s}`, targetText(points))}
+                wheel={atWheel ? aim.sprung : null}
+                onTarget={sealed ? null : (s, point, forceN) => store.put(`valves.${end}.target.${s}`, aim.moved(s, point, forceN))}
               />
               <div style={{ display: 'flex', gap: '1rem', flexWrap: 'wrap', alignItems: 'baseline' }}>
                 <QuietButton onPress={() => setHotAndCold(!hotAndCold)} aria-pressed={hotAndCold}>
@@ -203,8 +203,8 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
               </div>
               <Small>
                 Thin: as found. Dashed: to fit. Ochre: the aim
-                {atWheel || view.beside || sealed ? '' : ', by its rings to be dragged, or moved by the arrow keys'}. Tinted: the clicker
-                from shut to wide open. The gas force of {view.gasForceN.toFixed(0)} N is not in it.
+                {atWheel || sealed ? '' : ', by its rings to be dragged, or moved by the arrow keys'}. Tinted: the clicker from shut to wide
+                open. The gas force of {view.gasForceN.toFixed(0)} N is not in it.
               </Small>
             </>
           ) : (
@@ -225,7 +225,12 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
         <Suggestions
           request={
             aim.damper && target?.ok && fit?.ok
-              ? { damper: inMidRange(aim.damper, side), free: valve, target: target.value.points, shims: drawer }
+              ? {
+                  damper: { ...inMidRange(aim.damper, side), oil: aim.damper.oil },
+                  free: valve,
+                  target: target.value.points,
+                  shims: drawer,
+                }
               : null
           }
           waits={target && !target.ok ? issueWords(target.issue) : 'The search waits for an aim and a stack in this valve.'}
@@ -236,7 +241,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
             setWhich('fit');
             store.put(stackField(damper, valve, 'fit'), shimsText(s.shims));
             const range = view.baselines[side]?.range;
-            if (range) store.put(`valves.${damper}.clicks.${side}`, String(Math.round(range / 2)));
+            if (range) store.put(`valves.${damper}.clicks.${side}`, String(middleOf(range)));
           }}
           locked={sealed}
           mostStressMPa={Math.max(FATIGUE_CAUTION_MPA, ...(view.drawn?.maxStressMPa ?? []))}
@@ -249,15 +254,6 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
       )}
     </>
   );
-}
-
-const targetText = (points: readonly { mPerS: number; forceN: number }[]) =>
-  points.map((p) => `${p.mPerS} ${p.forceN.toFixed(0)}`).join('\n');
-
-/** The damper searched for: its clickers in the middle, so that the stack found leaves as much room to firm as to soften. */
-function inMidRange(damper: NonNullable<Viewed['aim']['damper']>, side: 'compression' | 'rebound') {
-  const { oil, ...figures } = damper;
-  return { ...(withClicks(figures, side, (range) => Math.round(range / 2)) ?? figures), oil };
 }
 
 /** What to take from the drawer and what comes back to it. */

@@ -1,15 +1,14 @@
 'use client';
 import type { ValveName } from '@/core/damper/damper';
 import { useMemo, useState } from 'react';
-import { binned, type Calibration, type DynoPoint, speedsOf } from '@/core/damper/dyno';
+import { binned, type Calibration, type DynoPoint, energyJ, speedsOf } from '@/core/damper/dyno';
 import { WARM_C } from '@/core/damper/oils';
 import type { Result } from '@/core/result';
-import type { End } from '@/core/spring/schools';
 import { damperOf, oilOf, oilWarm, valveName } from '@/schema/facts/dampers';
 import { isMissing, isUnusable } from '@/schema/facts/ends';
 import { textOf } from '@/schema/facts/read';
 import { dynoIn, dynoText, DYNO_UNITS, numberIn } from '@/schema/facts/tables';
-import { type DamperKey, END_OF } from '@/schema/fields/damper';
+import { type DamperKey, DAMPERS, END_OF } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { Choices } from '../../drawers/Choices';
 import { CsvColumns, type Taken } from '../../fields/CsvColumns';
@@ -35,19 +34,19 @@ const WANTED = [
 const same = <T extends string>(keys: readonly T[]) => Object.fromEntries(keys.map((k) => [k, k])) as Record<T, T>;
 
 /** What the dyno measured of this end, for the chart. */
-export function useDynoRuns(end: End): { name: string; points: DynoPoint[]; colour: string }[] {
+export function useDynoRuns(damper: DamperKey): { name: string; points: DynoPoint[]; colour: string }[] {
   const { live } = useLater();
-  const [before, after] = [textOf(live, `valves.${end}.dyno.before`), textOf(live, `valves.${end}.dyno.after`)];
+  const [before, after] = [textOf(live, `valves.${damper}.dyno.before`), textOf(live, `valves.${damper}.dyno.after`)];
   return useMemo(
     () =>
       [
         { name: 'dyno, as it came in', text: before, colour: 'soft' },
-        { name: 'dyno, after', text: after, colour: end },
+        { name: 'dyno, after', text: after, colour: END_OF[damper] },
       ].flatMap(({ name, text, colour }) => {
         const read = dynoIn(text);
         return read.ok && read.value.length > 0 ? [{ name, points: read.value, colour }] : [];
       }),
-    [before, after, end],
+    [before, after, damper],
   );
 }
 
@@ -59,7 +58,6 @@ interface Props {
 
 /** The dyno: a run from a file or from the simulated one, kept with the job before and after; a valve’s coefficients fitted to it and kept with the machine. */
 export function Dyno({ damper, valve, gasForceN }: Props) {
-  const end = END_OF[damper];
   const { live, figures } = useLater();
   const { data, sealed, machineStore, reload } = useBench();
   const store = useFieldStore();
@@ -79,7 +77,7 @@ export function Dyno({ damper, valve, gasForceN }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [fit, setFit] = useState<{ of: Run; result: Result<Calibration> } | null>(null);
   const [said, setSaid] = useState('');
-  const field = `valves.${end}.dyno.${run}`;
+  const field = `valves.${damper}.dyno.${run}`;
   const figuresNow = damperOf(live, figures, damper, run === 'before' ? 'found' : 'fit');
   const oil = oilWarm(oilOf(live, damper, data.oils).grade, WARM_C);
   const ready = !isMissing(figuresNow) && !isUnusable(figuresNow) && oil.ok ? { figures: figuresNow, oil: oil.value } : null;
@@ -109,10 +107,15 @@ export function Dyno({ damper, valve, gasForceN }: Props) {
     const found = binned(bySpeed ? samples : speedsOf(samples));
     if (found.length < 4) return setProblem('Fewer than four speeds in it. Nothing was taken.');
     keep(found);
+    setSaid(
+      byPosition && !bySpeed
+        ? `${found.length} speeds measured, ${RUNS[run].toLowerCase()}; the run took ${energyJ(samples).toFixed(1)} J out.`
+        : '',
+    );
   };
   const simulate = async () => {
     if (!ready) return;
-    const answer = await simulateRun({ ...ready, seed: data.machine.id * 2 + (end === 'rear' ? 0 : 1) });
+    const answer = await simulateRun({ ...ready, seed: data.machine.id * DAMPERS.length + DAMPERS.indexOf(damper) });
     if (answer.ok) keep(answer.value);
     else setProblem(issueWords(answer.issue));
   };

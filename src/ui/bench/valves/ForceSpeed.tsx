@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import type { DamperView, Ribbon } from '@/core/damper/view';
 import { SHEET_SPEEDS, type Target } from '@/schema/facts/valves';
-import { criticalAtWheel, type Sprung, type TargetPoint } from '@/core/damper/target';
+import { atWheel, criticalAtWheel, type Sprung } from '@/core/damper/target';
 import { type Band, type Handle, type Line, LineChart } from '../../charts/LineChart';
 
 interface Props {
@@ -16,9 +16,9 @@ interface Props {
   /** A suggestion looked at, in its own direction. */
   looked: { side: 'compression' | 'rebound'; points: { mPerS: number; forceN: number }[] } | null;
   /** Drawn at the wheel, with lines of equal ζ, instead of at the shaft. */
-  atWheel: Sprung | null;
-  /** Takes a target with one point moved; null where it may not be moved. */
-  onTarget: ((side: 'compression' | 'rebound', points: TargetPoint[]) => void) | null;
+  wheel: Sprung | null;
+  /** Takes one point of a target moved to another force; null where none may be moved. */
+  onTarget: ((side: 'compression' | 'rebound', point: number, forceN: number) => void) | null;
 }
 
 /** Shares of critical damping drawn as lines at the wheel. */
@@ -30,8 +30,7 @@ const SIGN = { compression: 1, rebound: -1 };
 
 /** The same at the wheel: speed times the leverage, force of all dampers side by side by it; with lines of equal ζ as far as the figure is high. */
 function toWheel({ lines, bands }: { lines: Line[]; bands: Band[] }, sprung: Sprung, mostN: number): { lines: Line[]; bands: Band[] } {
-  const speed = sprung.leverage;
-  const force = sprung.dampers / sprung.leverage;
+  const { speed, force } = atWheel(sprung);
   const critical = criticalAtWheel(sprung);
   return {
     bands: bands.map((b) => ({ ...b, points: b.points.map(([x, low, high]) => [x * speed, low * force, high * force] as const) })),
@@ -56,7 +55,7 @@ function toWheel({ lines, bands }: { lines: Line[]; bands: Band[] }, sprung: Spr
 }
 
 /** Force against shaft speed: as found, to fit, the target as a band, the clickers’ reach, hot and cold. */
-export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured, looked, atWheel, onTarget }: Props) {
+export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured, looked, wheel, onTarget }: Props) {
   const { lines, bands } = useMemo(() => {
     const key = { compression: 'compressionN', rebound: 'reboundN' } as const;
     const both = (name: string, of: DamperView['fit'], look: Line['look'], colour: string): Line[] =>
@@ -126,27 +125,23 @@ export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured
           : []),
       ],
     };
-    return atWheel ? toWheel(made, atWheel, most) : made;
-  }, [view, targets, bandShare, hotAndCold, measured, looked, end, atWheel]);
+    return wheel ? toWheel(made, wheel, most) : made;
+  }, [view, targets, bandShare, hotAndCold, measured, looked, end, wheel]);
   const handles = useMemo(
     (): Handle[] =>
-      onTarget && !atWheel
+      onTarget && !wheel
         ? SIDES.flatMap((side) =>
-            (targets[side]?.points ?? []).map((p, i, all) => ({
+            (targets[side]?.points ?? []).map((p, i) => ({
               id: `${side}-${i}`,
               name: `${side === 'compression' ? 'Compression' : 'Rebound'} aimed at, ${p.mPerS} m/s`,
               x: p.mPerS,
               y: SIGN[side] * p.forceN,
               unit: 'N',
-              onMove: (y: number) =>
-                onTarget(
-                  side,
-                  all.map((q, k) => (k === i ? { ...q, forceN: Math.max(1, Math.round(SIGN[side] * y)) } : q)),
-                ),
+              onMove: (y: number) => onTarget(side, i, Math.max(1, SIGN[side] * y)),
             })),
           )
         : [],
-    [onTarget, atWheel, targets],
+    [onTarget, wheel, targets],
   );
   const at1 = SHEET_SPEEDS.indexOf(1.1);
   return (
@@ -154,8 +149,8 @@ export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured
       description={`Damping force against shaft speed, compression up, rebound down. To fit at 1.1 metres a second: compression ${view.fit.compressionN[at1]!.toFixed(0)}, rebound ${view.fit.reboundN[at1]!.toFixed(0)} newtons.`}
       lines={lines}
       bands={bands}
-      x={atWheel ? { name: 'Wheel speed', unit: 'm/s' } : { name: 'Shaft speed', unit: 'm/s', max: 3 }}
-      y={{ name: `${atWheel ? 'At the wheel, c' : 'C'}ompression up, rebound down`, unit: 'N', magnitude: true }}
+      x={wheel ? { name: 'Wheel speed', unit: 'm/s' } : { name: 'Shaft speed', unit: 'm/s', max: 3 }}
+      y={{ name: `${wheel ? 'At the wheel, c' : 'C'}ompression up, rebound down`, unit: 'N', magnitude: true }}
       height={430}
       handles={handles}
     />

@@ -2,8 +2,7 @@
 import { thickerThan } from '@/core/damper/oils';
 import type { DamperView } from '@/core/damper/view';
 import { oilOf } from '@/schema/facts/dampers';
-import { numberOf } from '@/schema/facts/read';
-import { insteadLines } from '@/schema/facts/valveFindings';
+import { insteadLines, levelMl } from '@/schema/facts/valveFindings';
 import { Small, Table } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
 import { Titled } from '../parts';
@@ -18,7 +17,7 @@ export function OilAgainstStack({ end, side, view }: { end: 'rear' | 'front'; si
   const { grade } = oilOf(live, end, oils);
   const thicker = thickerThan(grade, oils);
   const lines = insteadLines(view, side);
-  const boreMm = numberOf(figures, 'machine.stanchion');
+  const mL = end === 'front' ? levelMl(figures) : null;
   return (
     <Titled title="Oil or shims" aside={`${side}, at work`}>
       <Table aria-label="Oil or shims">
@@ -43,9 +42,7 @@ export function OilAgainstStack({ end, side, view }: { end: 'rear' | 'front'; si
       </Table>
       <Small>
         Thicker oil works where it must squeeze through long bleeds, that is slow; shims work once they bend.
-        {end === 'front' && boreMm !== null
-          ? ` Oil level: 10 mm in this leg is ${((Math.PI / 4) * boreMm ** 2 * 0.01).toFixed(0)} mL by the sliding tube’s outside; what it does to the air is under Springs.`
-          : ''}
+        {mL !== null ? ` Oil level: 10 mm in a leg is ${mL.toFixed(0)} mL; what it does to the air is under Springs.` : ''}
       </Small>
     </Titled>
   );

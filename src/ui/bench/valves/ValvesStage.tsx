@@ -8,6 +8,7 @@ import { isMissing, isUnusable } from '@/schema/facts/ends';
 import { numberOf } from '@/schema/facts/read';
 import { valveFindings } from '@/schema/facts/valveFindings';
 import { viewRequestOf } from '@/schema/facts/valves';
+import { fieldDef } from '@/schema/fields';
 import { DAMPER_FIGURES, type DamperKey, DAMPERS, END_OF, VALVES } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { FieldsProvider } from '../../fields/context';
@@ -109,8 +110,7 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
 function MachineDamper({ damper, valve, only }: { damper: DamperKey; valve: ValveName | null; only: readonly string[] | null }) {
   const { machineStore } = useBench();
   const { whole, valves } = DAMPER_FIGURES[damper];
-  const all = only ? [...whole, ...VALVES.flatMap((v) => valves[v])] : [...whole, ...(valve ? valves[valve] : [])];
-  const shown = only ? all.filter((f) => only.includes(f.key)) : all;
+  const shown = only ? only.map(fieldDef) : [...whole, ...(valve ? valves[valve] : [])];
   return (
     <FieldsProvider value={machineStore}>
       <FieldsOf defs={shown} min="9rem" />

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import type { SearchRequest } from '@/core/damper/search';
-import type { Sprung } from '@/core/damper/target';
+import type { DampingTemplate, Sprung } from '@/core/damper/target';
 import type { DamperView } from '@/core/damper/view';
 import { ok, type Result } from '@/core/result';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
@@ -9,9 +9,18 @@ import { type DamperKey, END_OF } from '@/schema/fields/damper';
 import { damperOf, oilOf, oilWarm } from '@/schema/facts/dampers';
 import { isMissing, isUnusable } from '@/schema/facts/ends';
 import { chosenOf, offerKey, rateOf } from '@/schema/facts/listed';
-import { textOf } from '@/schema/facts/read';
 import { proposed, selectionOf } from '@/schema/facts/springs';
-import { entriesThen, leftBy, sprungAsFound, sprungOf, type Target, targetCurveOf } from '@/schema/facts/valves';
+import {
+  entriesThen,
+  leftBy,
+  targetText,
+  templateAimed,
+  withPointAt,
+  sprungAsFound,
+  sprungOf,
+  type Target,
+  targetCurveOf,
+} from '@/schema/facts/valves';
 import { WARM_C } from '@/core/damper/oils';
 import { useBench, useLater, useOffers } from '../BenchContext';
 
@@ -21,6 +30,10 @@ export interface AimFound {
   /** The spring it is reckoned with. */
   springName: string | null;
   targets: Record<'compression' | 'rebound', Result<Target> | null>;
+  /** The same target with one point moved, as the job keeps it: of unlike legs the whole fork's. */
+  moved(side: 'compression' | 'rebound', point: number, forceN: number): string;
+  /** The template aimed at; null: the damping as found. */
+  template: DampingTemplate | null;
   bandShare: number;
   /** The damper to fit with its oil at work, for the search; null while it cannot be worked out. */
   damper: SearchRequest['damper'] | null;
@@ -32,7 +45,7 @@ const USUAL_BAND = 0.12;
 export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
   const { live, figures } = useLater();
   const end = END_OF[damper];
-  const { schools, templates, oils } = useBench().data;
+  const { schools, templates, oils, lastKnown } = useBench().data;
   const offers = useOffers();
   const spring = useMemo(() => {
     const selection = selectionOf(live, figures, end, offers, schools);
@@ -42,29 +55,37 @@ export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
     const listed = offers.find((o) => offerKey(o) === candidate?.id);
     if (!candidate || !listed) return null;
     const now = sprungOf(selection, candidate, figures);
-    const then = entriesThen(live);
+    const then = entriesThen(live, lastKnown);
     const before = then && selectionOf(then, figures, end, [listed], schools);
     const massThenKg = before && !('missing' in before) ? before.ladenLoadN / STANDARD_GRAVITY_M_PER_S2 : null;
     return { now, name: listed.name, was: sprungAsFound(now, live, end, rateOf(listed), massThenKg) };
-  }, [live, figures, end, offers, schools]);
+  }, [live, figures, end, offers, schools, lastKnown]);
   return useMemo(() => {
     const beside = view?.beside ?? null;
     /** What both legs of an unlike fork do together; of any other damper what it does. */
     const foundN = (side: 'compression' | 'rebound') =>
       view?.found ? view.found[`${side}N`].map((n, i) => n + (beside?.[`${side}N`][i] ?? 0)) : null;
+    const whole = (side: 'compression' | 'rebound') =>
+      targetCurveOf(live, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
     const of = (side: 'compression' | 'rebound'): Result<Target> | null => {
-      const target = targetCurveOf(live, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
+      const target = whole(side);
       if (!target?.ok || !beside) return target;
       const words = `${target.value.words}, less what the other leg does`;
       return ok({ ...target.value, points: leftBy(beside[`${side}N`], target.value.points), words });
     };
+    const template = templateAimed(live, end, templates, view?.found !== null && view !== null);
     const fit = damperOf(live, figures, damper, 'fit');
     const oil = oilWarm(oilOf(live, damper, oils).grade, WARM_C);
     return {
       sprung: spring?.now ?? null,
       springName: spring?.name ?? null,
       targets: { compression: of('compression'), rebound: of('rebound') },
-      bandShare: templates.find((t) => t.id === textOf(live, `valves.${end}.template`))?.bandShare ?? USUAL_BAND,
+      moved: (side, point, forceN) => {
+        const target = whole(side);
+        return target?.ok ? targetText(withPointAt(target.value.points, point, forceN, beside?.[`${side}N`] ?? null)) : '';
+      },
+      template,
+      bandShare: template?.bandShare ?? USUAL_BAND,
       damper: isMissing(fit) || isUnusable(fit) || !oil.ok ? null : { ...fit, oil: oil.value },
     };
   }, [live, figures, end, damper, templates, oils, spring, view]);
