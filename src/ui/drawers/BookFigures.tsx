@@ -133,7 +133,7 @@ export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
             <span>
               <b>{page.name}.</b> {page.creed}{' '}
               <Small>
-                {page.origin}. {proposedWords(page)}
+                Figures {page.origin}. {proposedWords(page)}
               </Small>
             </span>
             <QuietButton onPress={() => setEditing(editing === page.id ? null : page.id)} aria-label={`Change ${page.name}`}>

@@ -86,6 +86,7 @@ export const LinkButton = styled(Link)<{ $strong?: boolean }>`
 /** A button that reads as a word in a line: quiet, but still a full touch target. */
 export const QuietButton = styled(AriaButton)`
   min-height: 44px;
+  white-space: nowrap;
   padding: 0 0.25rem;
   border: 0;
   background: none;

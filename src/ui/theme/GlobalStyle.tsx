@@ -24,7 +24,9 @@ export const GlobalStyle = createGlobalStyle`
   h1, h2, h3, p, ul, ol, dl, dd, figure { margin: 0; padding: 0; }
   ul, ol { list-style: none; }
   a { color: inherit; }
-  button, input, textarea { font: inherit; color: inherit; }
+  button, input, textarea { font: inherit; color: inherit; accent-color: var(--ink); }
+  input[type='checkbox'] { margin: 0; width: 1.1rem; height: 1.1rem; }
+  legend { padding: 0; }
   table { border-collapse: collapse; width: 100%; }
   :focus-visible { outline: 2px solid var(--ink); outline-offset: 2px; }
   kbd { font: inherit; font-size: 0.8125rem; border: 1px solid var(--rule); border-radius: 2px; padding: 0 0.35em; background: var(--sheet); }

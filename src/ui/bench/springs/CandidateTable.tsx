@@ -24,7 +24,6 @@ const Candidates = styled(Table)`
     cursor: pointer;
   }
   input {
-    accent-color: var(--ink);
     width: 18px;
     height: 18px;
     flex: none;

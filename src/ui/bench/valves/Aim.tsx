@@ -19,6 +19,8 @@ import { useBench, useLater } from '../BenchContext';
 import { FieldGrid, Titled } from '../parts';
 import type { AimFound } from './useAim';
 
+const SIDES = ['compression', 'rebound'] as const;
+
 /** What to aim at: a template, the oil, the clickers to begin with, the target typed over; and what the damper to fit comes to. */
 export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'compression' | 'rebound'; aim: AimFound; view: DamperView }) {
   const { live } = useLater();
@@ -64,7 +66,7 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'com
           onPick={(id) => store.put(`valves.${end}.oil`, id)}
           locked={sealed}
         />
-        {(['compression', 'rebound'] as const).map((s) => {
+        {SIDES.filter((s) => view.ribbons[s] !== null).map((s) => {
           const clicks = clicksOf(live, damper, s, 'fit');
           return (
             <EntryField key={s} field={`valves.${damper}.clicks.${s}`} placeholder={`${clicks.out} of ${clicks.range}`} locked={sealed} />

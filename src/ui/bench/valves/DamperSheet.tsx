@@ -6,12 +6,12 @@ import { pieces } from '@/core/damper/shims';
 import { FATIGUE_CAUTION_MPA, type Shim } from '@/core/plate/stack';
 import { inMidRange, middleOf } from '@/core/damper/clicks';
 import { forceWorking } from '@/core/damper/damper';
-import { isRodLeg, shimsOf, stackField, valveName } from '@/schema/facts/dampers';
+import { isRodLeg, shimsOf, stackField, valveKindOf, valveName } from '@/schema/facts/dampers';
 import type { Because } from '@/schema/facts/finding';
 import { numberOf } from '@/schema/facts/read';
 import { shimsText } from '@/schema/facts/tables';
 import { pickList, SHEET_SPEEDS, shimsForPost } from '@/schema/facts/valves';
-import { type DamperKey, END_OF } from '@/schema/fields/damper';
+import { type DamperKey, END_OF, VALVE_KINDS } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
@@ -67,7 +67,6 @@ const Two = styled.div`
 const Slider = styled.input`
   width: 100%;
   min-height: 44px;
-  accent-color: var(--ink);
 `;
 
 /** Where the slider begins: the chassis speeds a rider feels. */
@@ -96,6 +95,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
   const search = useSearch();
   const { view, aim } = viewed;
   const name = valveName(figures, damper, valve);
+  const kind = valveKindOf(figures, damper, valve);
   // The list follows in the key's own frame: the next key must find what the last one made.
   const [found, fit] = useFact(
     useCallback((now) => [shimsOf(now, damper, valve, 'found'), shimsOf(now, damper, valve, 'fit')] as const, [damper, valve]),
@@ -126,15 +126,20 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
             <QuietButton onPress={() => setWhich(which === 'fit' ? 'found' : 'fit')}>{which === 'fit' ? 'as found' : 'to fit'}</QuietButton>
           </div>
           {!present && <Empty>This damper has no such valve yet. Type its shims or its figures, and it is reckoned with.</Empty>}
+          {kind !== 'stack' && (
+            <Empty>{VALVE_KINDS[kind]}: there are no shims here. Areas and lengths stand among the figures of this damper, below.</Empty>
+          )}
           {shown && !shown.ok && <Warn>{issueWords(shown.issue)}</Warn>}
-          <StackTable
-            label={`${name}, ${which === 'fit' ? 'to fit' : 'as found'}`}
-            shims={shims}
-            found={which === 'fit' && found?.ok ? found.value : null}
-            inDrawer={inDrawer}
-            locked={sealed}
-            onChange={write}
-          />
+          {(kind === 'stack' || shims.length > 0) && (
+            <StackTable
+              label={`${name}, ${which === 'fit' ? 'to fit' : 'as found'}`}
+              shims={shims}
+              found={which === 'fit' && found?.ok ? found.value : null}
+              inDrawer={inDrawer}
+              locked={sealed}
+              onChange={write}
+            />
+          )}
           <PickList picks={picks} />
         </div>
         <div>
@@ -218,7 +223,11 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
             <Aim damper={damper} side={side} aim={aim} view={view} />
             <OilAgainstStack end={end} side={side} view={view} />
           </div>
-          <BecauseList findings={findings} empty="" title="What this damper does" />
+          <BecauseList
+            findings={findings}
+            empty="Nothing stands out: the oil does not part, no port chokes, the shims hold their stress."
+            title="What this damper does"
+          />
         </Two>
       )}
       {view && (
