@@ -166,9 +166,12 @@ async function countTheShims(): Promise<void> {
       }
 }
 
+/** Of every technician of the demo; the guide says so. */
+const PASSCODE = 'slate';
+
 async function play(): Promise<void> {
   const technicians = new Map<string, number>();
-  for (const name of scenario.technicians) technicians.set(name, get(await addTechnician(name), name).id);
+  for (const name of scenario.technicians) technicians.set(name, get(await addTechnician(name, PASSCODE), name).id);
   await stockTheDrawers();
   await countTheShims();
   const machines = new Map<string, number>();
@@ -205,10 +208,13 @@ async function play(): Promise<void> {
       await player.carryOver();
       await player.record(linesOf(job.rebuild));
     }
-    if (job.sign) get(await signRebuild(taken.jobId, technicianId, player.at()), 'signing');
+    if (job.sign) get(await signRebuild(taken.jobId, { technicianId, passcode: PASSCODE }, player.at()), 'signing');
     if (job.correct) {
       const { field, text, reason } = job.correct;
-      get(await correctRebuild(taken.jobId, { technicianId, reason, changes: [{ field, text }] }, player.at()), 'correcting');
+      get(
+        await correctRebuild(taken.jobId, { technicianId, passcode: PASSCODE, reason, changes: [{ field, text }] }, player.at()),
+        'correcting',
+      );
     }
     if (job.set) {
       await player.walk(await player.insideNow(), 'set');

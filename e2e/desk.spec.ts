@@ -89,7 +89,7 @@ test('a reading that cannot be read holds the stage once, and nothing signed tak
   await expect(page.getByRole('textbox', { name: 'Front: Rider on, pressed' })).toBeFocused();
   await page.keyboard.press('Alt+1');
   await page.waitForURL('**/ask');
-  const answer = await page.request.post(`${server.base}/api/jobs/${job}/sign`, { data: { technicianId: 99 } });
+  const answer = await page.request.post(`${server.base}/api/jobs/${job}/sign`, { data: { technicianId: 99, passcode: 'none' } });
   expect(answer.status()).toBe(422);
   expect(((await answer.json()) as { error: { code: string } }).error.code).toBe('nothing-recorded');
 });
@@ -98,10 +98,13 @@ test('the shop book adds who signs, once', async ({ page }) => {
   await page.goto(`${server.base}/shop-book`);
   for (const times of [1, 2]) {
     await page.getByRole('textbox', { name: 'Add a technician' }).fill('Bram Oakes');
+    await page.getByLabel('with a passcode of four signs or more').fill('quay4');
     await page.getByRole('button', { name: 'Add the name' }).click();
     if (times === 1) await expect(page.getByRole('listitem').filter({ hasText: 'Bram Oakes' })).toHaveCount(1);
     else await expect(page.getByText('Bram Oakes is already in the book.')).toBeVisible();
   }
+  await page.getByRole('button', { name: 'Check every seal' }).click();
+  await expect(page.getByText(/\d+ signed records, every seal holds/)).toBeVisible();
 });
 
 test('a spring taken off the list stays with the job that chose it', async ({ page }) => {

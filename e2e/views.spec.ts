@@ -107,6 +107,10 @@ test('a signed record is corrected by adding, and the two set-ups are laid side 
   await form.getByRole('textbox', { name: 'Reason' }).fill('Read again with the leg fully home.');
   await form.getByRole('button', { name: /Technician/ }).click();
   await page.getByRole('option', { name: 'Aldous Merrow' }).click();
+  await form.getByLabel('Passcode').fill('wrong');
+  await form.getByRole('button', { name: 'Sign the correction' }).click();
+  await expect(form.getByText('That is not this technician’s passcode. Nothing was signed.')).toBeVisible();
+  await form.getByLabel('Passcode').fill('slate');
   await form.getByRole('button', { name: 'Sign the correction' }).click();
   await expect(page.getByText(/Correction of rebuild/)).toBeVisible();
   const refused = await page.request.post(`${server.base}/api/jobs/${job}/entries`, {

@@ -80,17 +80,17 @@ test('undo takes back entry by entry and keeps every one of them', async () => {
 });
 
 test('a signed rebuild cannot be changed, by the use cases or by SQL; corrections are added and point at it', async () => {
-  const technicianId = get(await addTechnician('Sunniva Holt')).id;
+  const technicianId = get(await addTechnician('Sunniva Holt', 'quay4')).id;
   const { jobId, machineId } = await newJob();
-  expect(codeOf(await signRebuild(jobId, technicianId))).toBe('nothing-recorded');
+  expect(codeOf(await signRebuild(jobId, { technicianId, passcode: 'quay4' }))).toBe('nothing-recorded');
   get(await record(jobId, 'found.rear.spring', '0,70 kgf/mm'));
   get(await record(jobId, 'found.rear.rebound.out', '12'));
   get(await record(jobId, 'fitted.rear.spring', '78'));
   get(await record(jobId, 'fitted.rear.preload.way', 'length'));
   get(await record(jobId, 'fitted.rear.preload.reading', '238'));
   get(await record(jobId, 'fitted.rear.preload.reference', '250'));
-  const { rebuildId } = get(await signRebuild(jobId, technicianId));
-  expect(codeOf(await signRebuild(jobId, technicianId))).toBe('already-signed');
+  const { rebuildId } = get(await signRebuild(jobId, { technicianId, passcode: 'quay4' }));
+  expect(codeOf(await signRebuild(jobId, { technicianId, passcode: 'quay4' }))).toBe('already-signed');
   expect(codeOf(await record(jobId, 'fitted.rear.spring', '80'))).toBe('sealed');
   expect(codeOf(await record(jobId, 'rider.mass', '80'))).toBe('sealed');
   expect(codeOf(await record(jobId, 'set.balance', 'both ends alike'))).toBe('accepted');
@@ -108,10 +108,10 @@ test('a signed rebuild cannot be changed, by the use cases or by SQL; correction
     await expect(base.none(statement)).rejects.toThrow(/MAVRIN_(RECORDED|SEALED)/);
 
   const changes = [{ field: 'fitted.rear.spring', text: '76' }];
-  expect(codeOf(await correctRebuild(jobId, { technicianId, reason: 'r', changes: [{ field: 'rider.mass', text: '1' }] }))).toBe(
-    'field-unknown',
-  );
-  get(await correctRebuild(jobId, { technicianId, reason: 'the spring was stamped 76', changes }));
+  expect(
+    codeOf(await correctRebuild(jobId, { technicianId, passcode: 'quay4', reason: 'r', changes: [{ field: 'rider.mass', text: '1' }] })),
+  ).toBe('field-unknown');
+  get(await correctRebuild(jobId, { technicianId, passcode: 'quay4', reason: 'the spring was stamped 76', changes }));
   const view = (await bench(jobId))!;
   expect(view.signed.map((s) => s.corrects)).toEqual([null, rebuildId]);
   expect(view.signed[0]!.entries['fitted.rear.spring']!.text).toBe('78');

@@ -32,7 +32,7 @@ let first: number;
 let second: number;
 
 test('the first owner’s job: found, fitted, signed, handed back, ridden', async () => {
-  technicianId = get(await addTechnician('Aldous Merrow')).id;
+  technicianId = get(await addTechnician('Aldous Merrow', 'quay4')).id;
   const taken = get(
     await takeIn(
       {
@@ -59,7 +59,7 @@ test('the first owner’s job: found, fitted, signed, handed back, ridden', asyn
     'fitted.rear.rebound.out': '13',
     'fitted.front.oilLevel.left': '110',
   });
-  get(await signRebuild(first, technicianId, '2025-11-25T15:00:00.000Z'));
+  get(await signRebuild(first, { technicianId, passcode: 'quay4' }, '2025-11-25T15:00:00.000Z'));
   get(await handBack(first, '2025-11-26T10:00:00.000Z'));
   await record(first, { 'ride.feel': 'better' });
   const { setups } = (await machineFile(machineId))!;
@@ -101,7 +101,7 @@ test('the second rebuild hangs on the first, carries on what nobody noted, and d
     'fitted.rear.rebound.out': '11',
     'springs.rear.reason': 'Heavier rider.',
   });
-  get(await signRebuild(second, technicianId));
+  get(await signRebuild(second, { technicianId, passcode: 'quay4' }));
   const { setups } = (await machineFile(machineId))!;
   const [left, cameIn, before] = setups;
   expect([left!.parentId, cameIn!.parentId]).toEqual([cameIn!.id, before!.id]);

@@ -29,16 +29,24 @@ export type TakeInRequest = z.input<typeof takeInRequest>;
 
 export const emptyRequest = z.strictObject({});
 
-export const signRequest = z.strictObject({ technicianId: id });
+/** Long enough not to be guessed over a shoulder, short enough for gloves. */
+const newPasscode = z.string().min(4).max(60);
+const passcode = z.string().max(60);
+
+export const signRequest = z.strictObject({ technicianId: id, passcode });
+export type SignRequest = z.input<typeof signRequest>;
+
+export const passcodeRequest = z.strictObject({ before: passcode.default(''), passcode: newPasscode });
 
 export const correctRequest = z.strictObject({
   technicianId: id,
+  passcode,
   reason: name(500),
   changes: z.array(z.strictObject({ field: z.string().max(80), text: z.string().max(4000), unit: z.string().max(20).optional() })).min(1),
 });
 export type CorrectRequest = z.input<typeof correctRequest>;
 
-export const technicianRequest = z.strictObject({ name: name(80) });
+export const technicianRequest = z.strictObject({ name: name(80), passcode: newPasscode });
 
 export const newSpringRequest = z.strictObject({
   end: z.enum(['rear', 'front']),

@@ -12,9 +12,13 @@ import {
   oneNewSpringList,
   type Spring,
 } from '@/db/queries/springs';
+import type { Entries } from '@/schema/entry';
+import type { ListedSpring } from '@/schema/facts/listed';
+import { numberOf } from '@/schema/facts/read';
 import { readNewSpring } from '@/schema/newSpring';
 import type { measurementRequest, newSpringRequest, springListRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, refusedIssue, Refusal } from './answer';
+import { keepPasscode } from './passcodes';
 import { inTransaction } from './transaction';
 
 export const listSprings = async () => manyListedSprings(await db());
@@ -90,9 +94,24 @@ export async function retireSpring(id: number): Promise<Answer<{ id: number }>> 
 
 export const listTechnicians = async () => manyTechnicians(await db());
 
-export async function addTechnician(name: string): Promise<Answer<Technician>> {
+/** Adds a technician with the passcode to sign with. */
+export async function addTechnician(name: string, passcode: string): Promise<Answer<Technician>> {
   return inTransaction(async (sql) => {
     if (await maybeOneTechnicianByName(sql, name)) throw new Refusal(conflict('already-exists', ['name'], { what: name }));
-    return oneNewTechnician(sql, name);
+    const technician = await oneNewTechnician(sql, name);
+    await keepPasscode(sql, technician.id, passcode);
+    return technician;
   });
+}
+
+/** The springs on the list, and those a job chose that have since left it: they still belong to the job. */
+export async function springsOfJob(sql: Sql, entries: Entries): Promise<ListedSpring[]> {
+  const springs = await manyListedSprings(sql);
+  for (const field of ['rear.choice', 'front.choice', 'front.choiceRight']) {
+    const chosen = numberOf(entries, `springs.${field}`);
+    if (chosen === null || springs.some((s) => s.id === chosen)) continue;
+    const retired = await maybeOneSpring(sql, chosen);
+    if (retired) springs.push(retired);
+  }
+  return springs;
 }

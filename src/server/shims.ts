@@ -1,7 +1,10 @@
 import type { z } from 'zod';
-import { db } from '@/db/client';
+import { db, type Sql } from '@/db/client';
 import { manyShims, oneNewShimMove } from '@/db/queries/shims';
 import type { DrawerShim, shimMoveRequest } from '@/schema/shims';
+import type { Entries } from '@/schema/entry';
+import { shimMovesOf } from '@/schema/facts/built';
+import { numberOf } from '@/schema/facts/read';
 import { type Answer, Refusal, refused } from './answer';
 import { inTransaction } from './transaction';
 
@@ -22,4 +25,23 @@ export async function moveShims(request: z.output<typeof shimMoveRequest>): Prom
     if (moved !== 0) await oneNewShimMove(sql, { ...size, moved, kind, note, jobId });
     return { ...size, count: there + moved };
   });
+}
+
+/**
+ * Writes a job's shims into the drawer's ledger: what went in as used, what came out as put back. More taken than was counted means the count was wrong, and that is
+ * written down first. Nothing where the post of the damper is not known: without it the size is not.
+ */
+export async function settleShims(sql: Sql, jobId: number, entries: Entries, machine: Entries): Promise<void> {
+  for (const { damper, what, diameterMm, thicknessMm, count } of shimMovesOf(entries, machine)) {
+    const postMm = numberOf(machine, `machine.damper.${damper}.post`);
+    if (postMm === null) continue;
+    const size = { innerMm: micron(postMm), diameterMm: micron(diameterMm), thicknessMm: micron(thicknessMm) };
+    const there =
+      (await manyShims(sql)).find(
+        (s) => s.innerMm === size.innerMm && s.diameterMm === size.diameterMm && s.thicknessMm === size.thicknessMm,
+      )?.count ?? 0;
+    if (what === 'used' && count > there)
+      await oneNewShimMove(sql, { ...size, moved: count - there, kind: 'counted', note: 'more were taken than were counted', jobId });
+    await oneNewShimMove(sql, { ...size, moved: what === 'used' ? -count : count, kind: what, note: 'by the signed rebuild', jobId });
+  }
 }

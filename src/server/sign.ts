@@ -1,18 +1,23 @@
 import { createHash } from 'node:crypto';
 import type { z } from 'zod';
-import { db, type Sql } from '@/db/client';
+import { db, openDb, type Sql } from '@/db/client';
 import { maybeOneJobLocked, type Job } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, maybeOneTechnician } from '@/db/queries/people';
-import { manySetups, manySignedOfJob, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
+import { manySetups, manySigned, manySignedOfJob, maybeOneLastSeal, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
 import type { RebuildDocument, SetupDocument } from '@/schema/documents';
 import type { Entries, ReadEntry } from '@/schema/entry';
 import { knownField } from '@/schema/fields';
 import { PRELOAD_KEYS } from '@/schema/fields/setup';
+import { differencesOf } from '@/schema/facts/built';
+import { textOf } from '@/schema/facts/read';
 import { preloadOf, sagOf } from '@/schema/facts/measure';
-import type { correctRequest } from '@/schema/requests';
+import type { correctRequest, SignRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
+import { springsOfJob } from './drawers';
 import { machineName } from './find';
+import { settleShims } from './shims';
+import { requirePasscode } from './passcodes';
 import { currentEntries, readField } from './record';
 import { inTransaction } from './transaction';
 
@@ -30,6 +35,12 @@ export function canonicalJson(value: unknown): string {
   }
   return JSON.stringify(value);
 }
+
+/** A record's seal follows from the one before it: sha256 of both together. */
+export const sealAfter = (before: string | null, digest: string): string =>
+  createHash('sha256')
+    .update((before ?? '') + digest)
+    .digest('hex');
 
 export const digestOf = (document: RebuildDocument): string => createHash('sha256').update(canonicalJson(document)).digest('hex');
 
@@ -97,6 +108,42 @@ async function prepare(sql: Sql, job: Job, technicianId: number, entries: Entrie
   return { job, technician: technician.name, document, figures };
 }
 
+/** Adds a signed record at the end of the chain. */
+async function oneSealed(sql: Sql, r: Omit<Parameters<typeof oneNewSigned>[1], 'digest' | 'seal'>): Promise<{ id: number }> {
+  const digest = digestOf(r.document);
+  const last = await maybeOneLastSeal(sql);
+  return oneNewSigned(sql, { ...r, digest, seal: sealAfter(last?.seal ?? null, digest) });
+}
+
+export interface SealCheck {
+  records: number;
+  /** The records whose content, or whose place in the chain, is not what was signed. */
+  broken: { id: number; jobId: number; what: 'content' | 'place' }[];
+  /** Seal of the newest record: written down elsewhere, it proves the whole. */
+  lastSeal: string | null;
+}
+
+/** Reckons every digest and every seal anew. */
+export async function checkSeals(sql: Sql): Promise<SealCheck> {
+  const all = await manySigned(sql);
+  let before: string | null = null;
+  const broken: SealCheck['broken'] = [];
+  for (const { id, jobId, document, digest, seal } of all) {
+    if (digestOf(document) !== digest) broken.push({ id, jobId, what: 'content' });
+    else if (sealAfter(before, digest) !== seal) broken.push({ id, jobId, what: 'place' });
+    before = seal;
+  }
+  return { records: all.length, broken, lastSeal: before };
+}
+
+/** The same for a base that no program has open. */
+export async function sealsIn(directory: string): Promise<SealCheck> {
+  const base = await openDb(directory);
+  return checkSeals(base).finally(() => base.close());
+}
+
+export const sealsNow = async (): Promise<SealCheck> => checkSeals(await db());
+
 /** Acknowledged only when it would outlive a power cut. */
 async function thenDurable<T>(answer: Answer<T>): Promise<Answer<T>> {
   if (answer.ok) await (await db()).makeDurable();
@@ -105,11 +152,11 @@ async function thenDurable<T>(answer: Answer<T>): Promise<Answer<T>> {
 
 /**
  * Signs the rebuild of a job: the whole record is sealed, and the machine's lineage grows by the set-up found and the set-up left behind.
- * Refusals: not-found, already-signed, nothing-recorded.
+ * Refusals: not-found, already-signed, nothing-recorded, passcode-unset, passcode-wrong, differs-unsaid (data `what`).
  */
 export async function signRebuild(
   jobId: number,
-  technicianId: number,
+  { technicianId, passcode }: SignRequest,
   at: string | null = null,
 ): Promise<Answer<{ rebuildId: number; setupId: number }>> {
   const answer = await inTransaction(async (sql) => {
@@ -118,17 +165,14 @@ export async function signRebuild(
     if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('already-signed'));
     const entries = await currentEntries(sql, { jobId });
     if (!Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild)\./.test(f))) throw new Refusal(refused('nothing-recorded'));
+    await requirePasscode(sql, technicianId, passcode);
+    const figuresNow = await currentEntries(sql, { machineId: job.machineId });
+    const differ = differencesOf(entries, figuresNow, await springsOfJob(sql, entries));
+    if (differ.length > 0 && textOf(entries, 'built.differs').trim() === '')
+      throw new Refusal(refused('differs-unsaid', ['built.differs'], { what: differ.map((d) => d.what.toLowerCase()).join(', ') }));
     const signedAt = at ?? new Date().toISOString();
     const { document, figures } = await prepare(sql, job, technicianId, entries, signedAt);
-    const rebuild = await oneNewSigned(sql, {
-      jobId,
-      corrects: null,
-      reason: '',
-      document,
-      digest: digestOf(document),
-      technicianId,
-      signedAt,
-    });
+    const rebuild = await oneSealed(sql, { jobId, corrects: null, reason: '', document, technicianId, signedAt });
     const found = valuesUnder(entries, 'found');
     const common = { machineId: job.machineId, jobId, recordedAt: signedAt };
     const previous = (await manySetups(sql, job.machineId))[0] ?? null;
@@ -150,6 +194,7 @@ export async function signRebuild(
       reason: reasons.join(' · '),
       document: left,
     });
+    await settleShims(sql, jobId, entries, figures);
     return { rebuildId: rebuild.id, setupId: setup.id };
   });
   return thenDurable(answer);
@@ -170,18 +215,11 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
         throw new Refusal(refused('field-unknown', ['field'], { field }));
       corrected[field] = { field, at: null, ...orRefuse(readField(field, text, unit, 'job')) };
     }
+    await requirePasscode(sql, request.technicianId, request.passcode);
     const signedAt = at ?? new Date().toISOString();
     const { document } = await prepare(sql, job, request.technicianId, corrected, signedAt);
     const { technicianId, reason } = request;
-    const rebuild = await oneNewSigned(sql, {
-      jobId,
-      corrects: original.id,
-      reason,
-      document,
-      digest: digestOf(document),
-      technicianId,
-      signedAt,
-    });
+    const rebuild = await oneSealed(sql, { jobId, corrects: original.id, reason, document, technicianId, signedAt });
     const before = (await manySetups(sql, job.machineId)).find((s) => s.jobId === jobId && s.kind !== 'as-found');
     if (before) {
       const values = { ...before.document.values };

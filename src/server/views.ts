@@ -5,10 +5,10 @@ import { manyMachines, manyOwners, maybeOneMachine } from '@/db/queries/machines
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
 import { manyShims } from '@/db/queries/shims';
-import { manyListedSprings, maybeOneSpring } from '@/db/queries/springs';
 import type { Entries, Entry } from '@/schema/entry';
 import { nextStep, stageLines } from '@/schema/facts/stages';
-import { numberOf, textOf } from '@/schema/facts/read';
+import { textOf } from '@/schema/facts/read';
+import { springsOfJob } from './drawers';
 import { calibrationsOf, dampingOfShop, oilsOfShop, schoolsOfShop } from './book';
 import { machineName } from './find';
 import { currentEntries } from './record';
@@ -56,14 +56,7 @@ export async function bench(jobId: number) {
   const customer = await maybeOneCustomer(base, job.customerId);
   if (!machine || !customer) return null;
   const entries = await currentEntries(base, { jobId });
-  const springs = await manyListedSprings(base);
-  // A chosen spring that has since left the list still belongs to this job.
-  for (const field of ['rear.choice', 'front.choice', 'front.choiceRight']) {
-    const chosen = numberOf(entries, `springs.${field}`);
-    if (chosen === null || springs.some((s) => s.id === chosen)) continue;
-    const retired = await maybeOneSpring(base, chosen);
-    if (retired) springs.push(retired);
-  }
+  const springs = await springsOfJob(base, entries);
   const signed = await manySignedOfJob(base, jobId);
   const setups = await manySetups(base, machine.id);
   return {

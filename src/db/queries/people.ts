@@ -28,3 +28,12 @@ export const maybeOneCustomer = (sql: Sql, id: number) =>
 
 export const oneNewCustomer = (sql: Sql, name: string, phone: string) =>
   sql.one<Customer>('INSERT INTO customer (name, phone) VALUES ($1, $2) RETURNING id, name, phone', [name, phone]);
+
+/** The newest passcode of a technician, salted and hashed. */
+export const maybeOnePasscode = (sql: Sql, technicianId: number) =>
+  sql.maybeOne<{ salt: string; hash: string }>('SELECT salt, hash FROM passcode WHERE technician_id = $1 ORDER BY id DESC LIMIT 1', [
+    technicianId,
+  ]);
+
+export const noneNewPasscode = (sql: Sql, technicianId: number, salt: string, hash: string) =>
+  sql.none('INSERT INTO passcode (technician_id, salt, hash) VALUES ($1, $2, $3)', [technicianId, salt, hash]);

@@ -8,6 +8,7 @@ export interface SignedRecord {
   reason: string;
   document: RebuildDocument;
   digest: string;
+  seal: string;
   technician: string;
   signedAt: string;
 }
@@ -24,7 +25,7 @@ export interface Setup {
   recordedAt: string;
 }
 
-const SIGNED = `SELECT r.id, r.job_id AS "jobId", r.corrects, r.reason, r.document, r.digest, t.name AS technician, r.signed_at AS "signedAt"
+const SIGNED = `SELECT r.id, r.job_id AS "jobId", r.corrects, r.reason, r.document, r.digest, r.seal, t.name AS technician, r.signed_at AS "signedAt"
   FROM rebuild r JOIN technician t ON t.id = r.technician_id`;
 const SETUP = `SELECT id, machine_id AS "machineId", job_id AS "jobId", rebuild_id AS "rebuildId", parent_id AS "parentId", kind, reason, document,
   recorded_at AS "recordedAt" FROM setup`;
@@ -43,14 +44,21 @@ export const oneNewSigned = (
     reason: string;
     document: RebuildDocument;
     digest: string;
+    seal: string;
     technicianId: number;
     signedAt: string;
   },
 ) =>
   sql.one<{ id: number }>(
-    'INSERT INTO rebuild (job_id, corrects, reason, document, digest, technician_id, signed_at) VALUES ($1, $2, $3, $4::jsonb, $5, $6, $7) RETURNING id',
-    [r.jobId, r.corrects, r.reason, JSON.stringify(r.document), r.digest, r.technicianId, r.signedAt],
+    'INSERT INTO rebuild (job_id, corrects, reason, document, digest, seal, technician_id, signed_at) VALUES ($1, $2, $3, $4::jsonb, $5, $6, $7, $8) RETURNING id',
+    [r.jobId, r.corrects, r.reason, JSON.stringify(r.document), r.digest, r.seal, r.technicianId, r.signedAt],
   );
+
+/** Every signed record in the order it was signed. */
+export const manySigned = (sql: Sql) => sql.many<SignedRecord>(`${SIGNED} ORDER BY r.id`);
+
+/** The seal of the newest signed record; null before the first. */
+export const maybeOneLastSeal = (sql: Sql) => sql.maybeOne<{ seal: string }>('SELECT seal FROM rebuild ORDER BY id DESC LIMIT 1');
 
 export const manySetups = (sql: Sql, machineId: number) => sql.many<Setup>(`${SETUP} WHERE machine_id = $1 ORDER BY id DESC`, [machineId]);
 

@@ -1,4 +1,5 @@
 import { choice, count, type FieldDef, length, text, torque } from './kinds';
+import { DAMPERS, END_OF, VALVE_NAMES, VALVES } from './damper';
 import { GAS_FORCE, SETUP_FIELDS, withPrefix } from './setup';
 
 type End = 'rear' | 'front';
@@ -79,7 +80,23 @@ export const TORQUE_ITEM: FieldDef[] = [
   text('torque.n.origin', 'Origin of the figure', { maxLength: 120, hint: 'the maker’s manual decides' }),
 ];
 
+/** Stacks as they went in, and the word on what differs from what was specified. */
+const BUILT_FIELDS: FieldDef[] = [
+  ...DAMPERS.flatMap((damper) =>
+    VALVES.map((v) =>
+      text(`built.${damper}.${v}`, `${VALVE_NAMES[damper][v]}${damper === 'other' ? ', right leg' : ''}, shims in`, {
+        end: END_OF[damper],
+        maxLength: 1000,
+        lines: 5,
+        hint: 'from the piston out, as they went in, by micrometer',
+      }),
+    ),
+  ),
+  text('built.differs', 'Why it differs from the specification', { maxLength: 500, lines: 2 }),
+];
+
 export const REBUILD_FIELDS: FieldDef[] = [
+  ...BUILT_FIELDS,
   ...withPrefix('fitted', SETUP_FIELDS),
   ...PART_ITEM,
   ...TORQUE_ITEM,

@@ -10,6 +10,7 @@ import { EntryField } from '../fields/EntryField';
 import { useFieldStore, useLive } from '../fields/context';
 import { Button, Caution, LinkButton, Small } from '../layout/primitives';
 import { useBench } from './BenchContext';
+import { BuiltStacks } from './BuiltStacks';
 import { Columns, Repeat, Titled } from './parts';
 import { SetupFields } from './SetupFields';
 import { SignPanel } from './SignPanel';
@@ -46,6 +47,7 @@ export function RebuildStage() {
         {!sealed && <CarryOver />}
         <SetupFields prefix="fitted" locked={sealed} before />
       </Titled>
+      <BuiltStacks />
       <Columns>
         <div>
           <Titled title="Parts">

@@ -20,20 +20,26 @@ const Row = styled.div`
   }
 `;
 
-/** Chooses the technician who signs; a shop's first name is added here. */
-export function TechnicianField({ id, onChange }: { id: number | null; onChange(id: number): void }) {
+export interface Signer {
+  technicianId: number | null;
+  passcode: string;
+}
+export const NOBODY: Signer = { technicianId: null, passcode: '' };
+
+/** Who signs, and by which passcode; a name that is not there yet is added with its own. */
+export function SignerFields({ signer, onChange, problem }: { signer: Signer; onChange(signer: Signer): void; problem: string | null }) {
   const { data, reload } = useBench();
   const [added, setAdded] = useState<{ id: number; name: string }[]>([]);
   const [name, setName] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
   const names = [...data.technicians, ...added.filter((a) => !data.technicians.some((t) => t.id === a.id))];
   const add = async () => {
-    const answer = await post<{ id: number; name: string }>('/api/technicians', { name });
-    if (!answer.ok) return setProblem(answer.message);
-    setProblem(null);
+    const answer = await post<{ id: number; name: string }>('/api/technicians', { name, passcode: signer.passcode });
+    if (!answer.ok) return setRefused(answer.message);
+    setRefused(null);
     setAdded([...added, answer.value]);
     setName('');
-    onChange(answer.value.id);
+    onChange({ ...signer, technicianId: answer.value.id });
     reload();
   };
   return (
@@ -42,9 +48,9 @@ export function TechnicianField({ id, onChange }: { id: number | null; onChange(
         <div className="who">
           <Pick
             label="Technician"
-            value={id === null ? null : String(id)}
+            value={signer.technicianId === null ? null : String(signer.technicianId)}
             options={names.map((t) => ({ value: String(t.id), label: t.name }))}
-            onPick={(value) => onChange(Number(value))}
+            onPick={(value) => onChange({ ...signer, technicianId: Number(value) })}
             placeholder="Choose a name"
           />
         </div>
@@ -54,10 +60,19 @@ export function TechnicianField({ id, onChange }: { id: number | null; onChange(
           label={names.length > 0 ? 'or add a technician' : 'Technician’s name'}
           value={name}
           onChange={setName}
+          problem={refused}
+        />
+      </div>
+      <div className="who">
+        <PlainField
+          label="Passcode"
+          secret
+          value={signer.passcode}
+          onChange={(passcode) => onChange({ ...signer, passcode })}
           problem={problem}
         />
       </div>
-      {name.trim() !== '' && <Button onPress={() => void add()}>Add {name.trim()}</Button>}
+      {name.trim() !== '' && <Button onPress={() => void add()}>Add {name.trim()} with this passcode</Button>}
     </>
   );
 }
@@ -75,12 +90,15 @@ export function SignPanel() {
   const { data, reload } = useBench();
   const store = useFieldStore();
   const live = useLive();
-  const [technician, setTechnician] = useState<number | null>(null);
+  const [signer, setSigner] = useState(NOBODY);
   const [problem, setProblem] = useState('');
+  const [wrongPasscode, setWrongPasscode] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const unrecorded = WANTED.filter(([field]) => textOf(live, field) === '').map(([, words]) => words);
   const sign = async () => {
-    if (technician === null) return setProblem('Choose who signs.');
+    setWrongPasscode(null);
+    if (signer.technicianId === null) return setProblem('Choose who signs.');
+    if (signer.passcode === '') return setWrongPasscode('Give the passcode of who signs.');
     if (!store.commitAll()) return setProblem('A field above cannot be read. Mend it before signing.');
     setBusy(true);
     await store.flush();
@@ -88,9 +106,10 @@ export function SignPanel() {
       setBusy(false);
       return setProblem('Some entries are still waiting for the shop’s computer. Sign when they are saved.');
     }
-    const answer = await post(`/api/jobs/${data.job.id}/sign`, { technicianId: technician });
+    const answer = await post(`/api/jobs/${data.job.id}/sign`, signer);
     setBusy(false);
     if (answer.ok) reload();
+    else if (answer.path[0] === 'passcode') setWrongPasscode(answer.message);
     else setProblem(answer.message);
   };
   return (
@@ -103,7 +122,7 @@ export function SignPanel() {
         )}
       </p>
       <Row>
-        <TechnicianField id={technician} onChange={setTechnician} />
+        <SignerFields signer={signer} onChange={setSigner} problem={wrongPasscode} />
         <Button $strong onPress={() => void sign()} isDisabled={busy}>
           Sign the rebuild
         </Button>

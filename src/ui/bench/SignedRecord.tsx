@@ -11,7 +11,7 @@ import { Button, QuietButton, Small, Table } from '../layout/primitives';
 import { dayWords } from '../words/time';
 import { type SignedLine, useBench } from './BenchContext';
 import { post } from './send';
-import { SignRow, TechnicianField } from './SignPanel';
+import { NOBODY, SignerFields, SignRow } from './SignPanel';
 
 const labelOf = (field: string) => {
   const def = knownField(field)?.def;
@@ -78,7 +78,8 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
   const [field, setField] = useState<string | null>(null);
   const [text, setText] = useState('');
   const [reason, setReason] = useState('');
-  const [technician, setTechnician] = useState<number | null>(null);
+  const [signer, setSigner] = useState(NOBODY);
+  const [wrongPasscode, setWrongPasscode] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const stood = field ? data.signed[0]?.entries[field] : undefined;
   const unread = useMemo(() => {
@@ -90,9 +91,11 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
     if (!field) return setProblem('Choose the figure to correct.');
     if (unread) return setProblem(unread);
     if (reason.trim() === '') return setProblem('Write down the reason.');
-    if (technician === null) return setProblem('Choose who signs.');
-    const answer = await post(`/api/jobs/${data.job.id}/corrections`, { technicianId: technician, reason, changes: [{ field, text }] });
-    if (!answer.ok) return setProblem(answer.message);
+    setWrongPasscode(null);
+    if (signer.technicianId === null) return setProblem('Choose who signs.');
+    if (signer.passcode === '') return setWrongPasscode('Give the passcode of who signs.');
+    const answer = await post(`/api/jobs/${data.job.id}/corrections`, { ...signer, reason, changes: [{ field, text }] });
+    if (!answer.ok) return answer.path[0] === 'passcode' ? setWrongPasscode(answer.message) : setProblem(answer.message);
     reload();
     onDone();
   };
@@ -119,7 +122,7 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
         <div className="who">
           <PlainField label="Reason" value={reason} onChange={setReason} />
         </div>
-        <TechnicianField id={technician} onChange={setTechnician} />
+        <SignerFields signer={signer} onChange={setSigner} problem={wrongPasscode} />
         <Button $strong onPress={() => void send()}>
           Sign the correction
         </Button>

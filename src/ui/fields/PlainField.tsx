@@ -61,6 +61,8 @@ export function PlainField(props: {
   onChange(text: string): void;
   problem?: string | null;
   autoFocus?: boolean;
+  /** Shown as dots. */
+  secret?: boolean;
 }) {
   return (
     <TextField
@@ -72,7 +74,7 @@ export function PlainField(props: {
     >
       <PlainShape>
         <Label className="label">{props.label}</Label>
-        <Input data-entry autoComplete="off" />
+        <Input data-entry autoComplete={props.secret ? 'new-password' : 'off'} type={props.secret ? 'password' : 'text'} />
         <FieldError className="problem">{props.problem}</FieldError>
       </PlainShape>
     </TextField>

@@ -4,5 +4,5 @@ import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {
   const id = await idOf(context);
-  return handle(request, signRequest, (checked) => signRebuild(id, checked.technicianId));
+  return handle(request, signRequest, (checked) => signRebuild(id, checked));
 };

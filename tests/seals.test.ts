@@ -1,0 +1,108 @@
+import { db } from '@/db/client';
+import { manyShims } from '@/db/queries/shims';
+import { differencesOf, shimsWanted } from '@/schema/facts/built';
+import { addTechnician } from '@/server/drawers';
+import { changePasscode } from '@/server/passcodes';
+import { recordMachineEntry } from '@/server/record';
+import { moveShims } from '@/server/shims';
+import { checkSeals, correctRebuild, signRebuild } from '@/server/sign';
+import { takeIn } from '@/server/takeIn';
+import { get, record as recordOne } from './answers';
+import { entriesOf } from './entries';
+import { onDisk } from './onDisk';
+
+/** Signing by passcode, the chain of seals, and what was built against what was specified. */
+
+onDisk('seals');
+
+let [technicianId, machineId, jobId] = [0, 0, 0];
+const passcode = 'quay4';
+const codeOf = (answer: { ok: true } | { ok: false; problem: { code: string } }) => (answer.ok ? 'ok' : answer.problem.code);
+const record = async (texts: Record<string, string>) => {
+  for (const [field, text] of Object.entries(texts)) get(await recordOne(jobId, field, text));
+};
+
+test('a job with a stack specified, and one shim too few counted in the drawer', async () => {
+  technicianId = get(await addTechnician('Sunniva Holt', passcode)).id;
+  const figures = { 'machine.make': { text: 'Halvik' }, 'machine.model': { text: 'Trail 300' } };
+  const taken = get(await takeIn({ customer: { name: 'Coll Ashby', phone: '' }, machine: { figures }, promisedOn: '2026-12-01' }));
+  [machineId, jobId] = [taken.machineId, taken.jobId];
+  get(await recordMachineEntry(machineId, { field: 'machine.damper.rear.post', text: '12', technicianId: null, device: 'by hand' }));
+  await record({
+    'valves.rear.found.rebound': '36 × 0.20 × 5, 30 × 0.25',
+    'valves.rear.fit.rebound': '36 × 0.20 × 3, 32 × 0.15 × 2, 30 × 0.25',
+    'fitted.rear.rebound.out': '12',
+    'valves.rear.clicks.rebound': '12',
+  });
+  get(await moveShims({ inner: 12, diameter: 32, thickness: 0.15, count: 1, kind: 'counted', note: '', jobId: null }));
+});
+
+test('what was built otherwise than specified must be explained; the passcode must be the technician’s own', async () => {
+  await record({ 'built.rear.rebound': '36 × 0.20 × 4, 32 × 0.15 × 2, 30 × 0.25' });
+  expect(codeOf(await signRebuild(jobId, { technicianId, passcode: 'guess' }))).toBe('passcode-wrong');
+  expect(codeOf(await signRebuild(jobId, { technicianId, passcode }))).toBe('differs-unsaid');
+  await record({ 'built.differs': 'one face shim more, to keep the stress down' });
+  get(await signRebuild(jobId, { technicianId, passcode }));
+});
+
+test('the drawer follows the signature: one more was taken than counted, and that is written down; what came out went back', async () => {
+  const base = await db();
+  const of = async (diameterMm: number) => (await manyShims(base)).find((s) => s.diameterMm === diameterMm)?.count;
+  expect([await of(32), await of(36)]).toEqual([0, 1]);
+  const moves = await base.many<{ kind: string; moved: number }>('SELECT kind, moved FROM shim_move WHERE job_id = $1 ORDER BY id', [
+    jobId,
+  ]);
+  expect(moves).toEqual([
+    { kind: 'counted', moved: 1 },
+    { kind: 'used', moved: -2 },
+    { kind: 'returned', moved: 1 },
+  ]);
+});
+
+test('every seal follows from the one before; a record changed behind the program’s back is found, and so is one left out', async () => {
+  const changes = [{ field: 'fitted.rear.rebound.out', text: '13' }];
+  for (const reason of ['read again', 'and again']) get(await correctRebuild(jobId, { technicianId, passcode, reason, changes }));
+  const base = await db();
+  expect(await checkSeals(base)).toMatchObject({ records: 3, broken: [] });
+  await expect(
+    base.none(
+      `INSERT INTO rebuild (job_id, corrects, reason, document, digest, seal, technician_id)
+       SELECT job_id, id, 'slipped in', document, digest, seal, technician_id FROM rebuild ORDER BY id LIMIT 1`,
+    ),
+  ).rejects.toThrow('MAVRIN_SEAL');
+  const tampered = (how: string) =>
+    base
+      .transaction(async (sql) => {
+        await sql.none('ALTER TABLE rebuild DISABLE TRIGGER rebuild_recorded');
+        await sql.none(how);
+        throw new Error(JSON.stringify((await checkSeals(sql)).broken.map((b) => b.what)));
+      })
+      .catch((failure: Error) => JSON.parse(failure.message) as string[]);
+  expect(
+    await tampered(`UPDATE rebuild SET document = jsonb_set(document, '{technician}', '"Nobody"') WHERE reason = 'read again'`),
+  ).toEqual(['content']);
+  expect(await tampered(`UPDATE rebuild SET seal = repeat('0', 64) WHERE reason = 'read again'`)).toEqual(['place', 'place']);
+  expect((await checkSeals(base)).broken).toEqual([]);
+});
+
+test('a passcode is changed only by the one before it, and is nowhere kept as typed', async () => {
+  expect(codeOf(await changePasscode(technicianId, { before: 'guess', passcode: 'tide7' }))).toBe('passcode-wrong');
+  get(await changePasscode(technicianId, { before: passcode, passcode: 'tide7' }));
+  const changes = [{ field: 'fitted.rear.rebound.out', text: '14' }];
+  expect(codeOf(await correctRebuild(jobId, { technicianId, passcode, reason: 'r', changes }))).toBe('passcode-wrong');
+  const kept = await (await db()).many<{ hash: string }>('SELECT hash FROM passcode');
+  expect(kept).toHaveLength(2);
+  expect(kept.some(({ hash }) => hash.includes('tide7') || hash.includes(passcode))).toBe(false);
+});
+
+test('differences: clickers set otherwise are named, what nobody wrote down is none; shims specified are wanted until they are in', () => {
+  const of = (more: Record<string, string>) =>
+    entriesOf({ 'valves.rear.found.rebound': '36 × 0.20 × 5', 'valves.rear.fit.rebound': '36 × 0.20 × 5, 30 × 0.25', ...more });
+  const machine = entriesOf({});
+  expect(differencesOf(of({ 'valves.rear.clicks.rebound': '12' }), machine, [])).toEqual([]);
+  expect(differencesOf(of({ 'valves.rear.clicks.rebound': '12', 'fitted.rear.rebound.out': '9' }), machine, [])).toEqual([
+    { what: 'Rear rebound', specified: '12 out', built: '9 out' },
+  ]);
+  expect(shimsWanted(of({}), machine)).toEqual([{ diameterMm: 30, thicknessMm: 0.25, count: 1, damper: 'rear' }]);
+  expect(shimsWanted(of({ 'built.rear.rebound': '36 × 0.20 × 5, 30 × 0.25' }), machine)).toEqual([]);
+});
