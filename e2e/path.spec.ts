@@ -174,7 +174,7 @@ test('take a machine in, ask, measure, choose springs, rebuild, sign, correct: k
   await page.keyboard.type('quay4');
   await tabTo(page, 'button', 'Add Sunniva Holt with this passcode');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: /Sunniva Holt Technician|Technician Sunniva Holt|Sunniva Holt/ }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Sunniva Holt Technician' })).toBeVisible();
   await tabTo(page, 'button', 'Sign the rebuild');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Signed rebuild')).toBeVisible();

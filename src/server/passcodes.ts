@@ -16,8 +16,9 @@ export async function keepPasscode(sql: Sql, technicianId: number, passcode: str
   await noneNewPasscode(sql, technicianId, salt.toString('hex'), hash.toString('hex'));
 }
 
-/** Refuses unless the passcode is this technician's. Refusals: passcode-unset, passcode-wrong. */
+/** Refuses unless the passcode is this technician's. Refusals: not-found, passcode-unset, passcode-wrong. */
 export async function requirePasscode(sql: Sql, technicianId: number, passcode: string): Promise<void> {
+  if (!(await maybeOneTechnician(sql, technicianId))) throw new Refusal(missing('technician'));
   const kept = await maybeOnePasscode(sql, technicianId);
   if (!kept) throw new Refusal(conflict('passcode-unset', ['passcode']));
   const hash = await derive(passcode, Buffer.from(kept.salt, 'hex'), HASH_BYTES);

@@ -97,6 +97,7 @@ export function SignPanel() {
   const unrecorded = WANTED.filter(([field]) => textOf(live, field) === '').map(([, words]) => words);
   const sign = async () => {
     setWrongPasscode(null);
+    setProblem('');
     if (signer.technicianId === null) return setProblem('Choose who signs.');
     if (signer.passcode === '') return setWrongPasscode('Give the passcode of who signs.');
     if (!store.commitAll()) return setProblem('A field above cannot be read. Mend it before signing.');
