@@ -3,12 +3,17 @@ import { knownField } from '@/schema/fields';
 import { numberOf } from '@/schema/facts/read';
 import { selectionOf } from '@/schema/facts/springs';
 import type { Answer } from '@/server/answer';
-import { addSpring, addTechnician, importSprings, measureSpring } from '@/server/drawers';
+import { askFields } from '@/schema/procedures/procedure';
+import { addSpring, addTechnician, importSprings, listSprings, measureSpring } from '@/server/drawers';
+import { takeProcedure } from '@/server/logbook';
+import { goBack } from '@/server/machines';
+import { answerQuote, offerQuote } from '@/server/quotes';
+import { addStock, moveSpring, moveStock } from '@/server/stock';
 import { recordJobEntry } from '@/server/record';
 import { correctRebuild, signRebuild } from '@/server/sign';
 import { moveShims } from '@/server/shims';
 import { handBack, takeIn } from '@/server/takeIn';
-import { bench } from '@/server/views';
+import { bench, machineFile } from '@/server/views';
 import { type Fitted, noise, tapeReadings } from './readings';
 import * as scenario from './scenario';
 import type { DemoJob } from './scenario';
@@ -104,6 +109,24 @@ class Player {
     await this.record(lines);
   }
 
+  /** Takes a procedure and works it step by step: the first of the ways schools differ on, and what the scenario answers. */
+  async work(id: string, left: number): Promise<void> {
+    const { n, procedure } = get(await takeProcedure(this.jobId, { id }), id);
+    const who = (await this.view()).technicians.find((t) => t.id === this.technicianId)!.name;
+    for (const [i, step] of procedure.steps.slice(0, procedure.steps.length - left).entries()) {
+      const at = `work.${n}.${i + 1}`;
+      const lines: [string, string][] = step.choice ? [[`${at}.pick`, step.choice.answers[0]!.answer]] : [];
+      for (const { ask, field, beside } of askFields(n, i + 1, step.asks)) {
+        const answer = ask.kind === 'field' ? undefined : scenario.answers[ask.label];
+        if (answer === undefined) continue;
+        lines.push([field, answer]);
+        if (ask.kind === 'torque' && beside) lines.push([beside, 'maker’s manual']);
+        if (ask.kind === 'volume' && beside) lines.push([beside, 'SY-0312']);
+      }
+      await this.record([...lines, [`${at}.done`, 'done'], [`${at}.who`, who], [`${at}.seconds`, String(180 + ((i * 97) % 400))]]);
+    }
+  }
+
   /** What is in the machine after the rebuild: the springs chosen, else those that came in. */
   async insideNow(): Promise<{ rear: Fitted; front: Fitted }> {
     const { entries, springs } = await this.view();
@@ -166,6 +189,19 @@ async function countTheShims(): Promise<void> {
       }
 }
 
+/** Oils, seals and kits counted in, and the springs of the drawer. */
+async function countTheRest(): Promise<void> {
+  for (const { count, ...item } of scenario.stock) {
+    const { id } = get(await addStock(item), item.name);
+    get(await moveStock(id, { kind: 'counted', count, jobId: null, batch: '', note: 'first count' }), item.name);
+  }
+  for (const spring of (await listSprings()).filter((s) => s.place === 'drawer'))
+    get(
+      await moveSpring(spring.id, { kind: 'counted', count: spring.end === 'front' ? 2 : 1, jobId: null, batch: '', note: 'first count' }),
+      spring.name,
+    );
+}
+
 /** Of every technician of the demo; the guide says so. */
 const PASSCODE = 'slate';
 
@@ -174,6 +210,7 @@ async function play(): Promise<void> {
   for (const name of scenario.technicians) technicians.set(name, get(await addTechnician(name, PASSCODE), name).id);
   await stockTheDrawers();
   await countTheShims();
+  await countTheRest();
   const machines = new Map<string, number>();
   const customers = new Map<string, number>();
   const inOrder = [...scenario.jobs].sort((a, b) => b.takenInDaysAgo - a.takenInDaysAgo);
@@ -204,6 +241,17 @@ async function play(): Promise<void> {
     if (job.inside) await player.walk(job.inside, 'measure', job.readingsMissing);
     await player.record(linesOf(job.later));
     for (const end of job.choose ?? []) await player.choose(end);
+    if (job.quote) {
+      await player.record(linesOf(job.quote));
+      const { quoteId } = get(await offerQuote(taken.jobId), 'quote');
+      if (job.answer) get(await answerQuote(taken.jobId, { quoteId, ...job.answer }), 'answer');
+    }
+    if (job.back) {
+      const rebuilt = (await machineFile(taken.machineId))!.setups.filter((s) => s.kind === 'rebuild').reverse();
+      get(await goBack(taken.jobId, { setupId: rebuilt[job.back - 1]!.id }), 'going back');
+    }
+    for (const [i, id] of (job.procedures ?? []).entries())
+      await player.work(id, i === job.procedures!.length - 1 ? (job.stepsLeft ?? 0) : 0);
     if (job.rebuild) {
       await player.carryOver();
       await player.record(linesOf(job.rebuild));
@@ -222,6 +270,13 @@ async function play(): Promise<void> {
         ['set.legsAgree', 'yes'],
         ['set.torqueChecked', 'yes'],
         ['set.balance', 'both ends return alike, no second bounce'],
+      ]);
+      const { rear, front } = job.bounce ?? { rear: 1, front: 1 };
+      await player.record([
+        ['set.rear.bounce.push', '60'],
+        ['set.rear.bounce.overshoots', String(rear)],
+        ['set.front.bounce.push', '60'],
+        ['set.front.bounce.overshoots', String(front)],
       ]);
     }
     if (job.handedBackDaysAgo !== undefined) get(await handBack(taken.jobId, player.at(job.handedBackDaysAgo)), 'handing back');

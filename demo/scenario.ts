@@ -31,6 +31,15 @@ export interface DemoJob {
   rebuild?: string[];
   sign?: string;
   correct?: { field: string; text: string; reason: string };
+  /** Procedures of the Shop book, worked through with the scenario's answers; so many steps left undone of the last. */
+  procedures?: string[];
+  stepsLeft?: number;
+  /** Gone back to the set-up the machine had after so many rebuilds. */
+  back?: number;
+  /** Swings counted in the bounce test. */
+  bounce?: { rear: number; front: number };
+  quote?: string[];
+  answer?: { accepted: boolean; words: string };
   set?: boolean;
   handedBackDaysAgo?: number;
   ride?: string[];
@@ -55,11 +64,24 @@ export interface DemoShims {
   from: number;
 }
 
-export const { technicians, machines, springs, supplier, shims, jobs } = scenario as unknown as {
+export interface DemoStock {
+  kind: 'oil' | 'seal' | 'kit' | 'other';
+  name: string;
+  unit: 'piece' | 'mL';
+  count: number;
+  price: string;
+  reorderAt: number;
+  supplier: string;
+}
+
+export const { technicians, machines, springs, supplier, shims, stock, answers, jobs } = scenario as unknown as {
   technicians: string[];
   machines: DemoMachine[];
   springs: DemoSpring[];
   shims: DemoShims[];
   supplier: { name: string; daysAgo: number; fileName: string };
+  stock: DemoStock[];
+  /** What is written down at a step, by what it asks. */
+  answers: Record<string, string>;
   jobs: DemoJob[];
 };

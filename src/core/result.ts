@@ -50,6 +50,7 @@ export type IssueCode =
   | 'stop-below-dish'
   | 'stack-not-solved'
   | 'pairs-unreadable'
+  | 'too-fine'
   | 'too-few';
 
 export interface Issue {

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { DAMPING_TEMPLATES } from '@/core/damper/target';
 import { USES } from '@/core/spring/schools';
 import { DAMPERS } from './fields/damper';
+import { isCurrency } from './money';
+import { type Component, COMPONENTS } from './procedures/components';
 
 /** Pages of the Shop book, each with its named version. */
 
@@ -92,6 +94,47 @@ export const oilPage = z
     if (page.cSt40 <= page.cSt100) ctx.addIssue({ code: 'custom', path: ['cSt40'], params: { code: 'oil-order', data: {} } });
   });
 export const oilPageRequest = z.strictObject({ page: oilPage, reason: text(500) });
+
+/** What an hour costs, in which currency, with which tax: one page. Amounts in whole coins. */
+export const moneyPage = z.strictObject({
+  version: z.literal('money/1'),
+  id: z.literal('money'),
+  currency: z.string().refine(isCurrency, { params: { code: 'currency-unknown', data: {} } }),
+  taxName: text(40),
+  taxShare: share,
+  labourPerHourMinor: z.int().min(0).max(10_000_000),
+  /** How long a quote stands. */
+  quoteDays: z.int().min(1).max(365),
+  origin: text(300),
+});
+export type MoneyPage = Omit<z.output<typeof moneyPage>, 'version'>;
+export const moneyRequest = z.strictObject({ page: moneyPage, reason: text(500) });
+export const MONEY: MoneyPage = {
+  id: 'money',
+  currency: 'EUR',
+  taxName: 'Tax',
+  taxShare: 0.2,
+  labourPerHourMinor: 7200,
+  quoteDays: 30,
+  origin: 'from memory: set your own',
+};
+
+/** When a component is due again, by kind and use; what is null is not counted. The first limit reached decides. */
+export const servicePage = z.strictObject({
+  version: z.literal('service/1'),
+  id,
+  name: text(80),
+  end: z.enum(['rear', 'front']),
+  uses: z.array(z.enum(USES)).max(USES.length),
+  /** Kinds of component it holds for; none named is all of that end. */
+  components: z.array(z.enum(Object.keys(COMPONENTS) as [Component, ...Component[]])).max(6),
+  distanceKm: z.number().positive().max(1e6).nullable(),
+  hours: z.number().positive().max(1e5).nullable(),
+  months: z.number().positive().max(600).nullable(),
+  origin: text(300),
+});
+export type ServiceRule = Omit<z.output<typeof servicePage>, 'version'>;
+export const serviceRequest = z.strictObject({ page: servicePage, reason: text(500) });
 
 const positive = z.number().positive();
 /** A valve fitted to a run of the dyno, with the run it rests on: kept with that machine's piston. */

@@ -7,7 +7,7 @@ const recorded = z.object({ text: z.string(), unit: z.string().nullable(), value
 export const setupDocument = z.object({
   version: z.literal('setup/1'),
   /** Fields of schema/fields/setup.ts by their suffix, with whether they were found, fitted, or carried on from the set-up before because nobody noted otherwise. */
-  values: z.record(z.string(), recorded.extend({ from: z.enum(['carried', 'found', 'fitted', 'corrected']) })),
+  values: z.record(z.string(), recorded.extend({ from: z.enum(['carried', 'found', 'fitted', 'corrected', 'set']) })),
   /** Preload in mm by preload key, where it could be worked out. */
   preloadMm: z.record(z.string(), z.number()),
   /** Sag measured with this set-up in the machine, mm; null where not read. */
@@ -18,8 +18,10 @@ export const setupDocument = z.object({
 });
 export type SetupDocument = z.infer<typeof setupDocument>;
 
+/** Version 2 adds the procedures followed, as the job took them: without them the entries of the steps have no names. */
 export const rebuildDocument = z.object({
-  version: z.literal('rebuild/1'),
+  version: z.enum(['rebuild/1', 'rebuild/2']),
+  procedures: z.array(z.object({ n: z.number(), version: z.number(), procedure: z.unknown() })).optional(),
   job: z.object({ id: z.number(), promisedOn: z.string(), takenInAt: z.string() }),
   customer: z.object({ id: z.number(), name: z.string() }),
   machine: z.object({ id: z.number(), name: z.string(), figures: z.record(z.string(), recorded) }),

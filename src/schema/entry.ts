@@ -1,5 +1,6 @@
 import { parseQuantity } from '@/core/units/parse';
 import { err, ok, type Result } from '@/core/result';
+import { isCurrency, readMoney } from './money';
 import type { FieldDef } from './fields/kinds';
 
 /** What a person typed in one field, with what was read from it. `value` is canonical for quantities, the number for counts, null for text. */
@@ -17,6 +18,9 @@ export interface Entry extends ReadEntry {
 }
 
 export type Entries = Readonly<Record<string, Entry>>;
+
+/** Where no one said which: the Shop book begins with it. */
+export const USUAL_CURRENCY = 'EUR';
 
 export const EMPTIED: ReadEntry = { text: '', unit: null, value: null };
 
@@ -39,6 +43,10 @@ export function readEntry(def: FieldDef, text: string, bareUnit?: string): Resul
       if (!read.ok) return read;
       if (read.value.unit !== '1') return err('unit-unknown', [], { unit: read.value.unit });
       return within(def.hard, read.value.canonical, { unit: def.unitLabel }) ?? ok({ text, unit: null, value: read.value.canonical });
+    }
+    case 'money': {
+      const read = readMoney(text, bareUnit && isCurrency(bareUnit) ? bareUnit : USUAL_CURRENCY);
+      return read.ok ? ok({ text, unit: read.value.currency, value: read.value.minor }) : read;
     }
     case 'quantity': {
       const unit = bareUnit && Object.values(def.unit).includes(bareUnit) ? bareUnit : def.unit.metric;

@@ -20,8 +20,18 @@ export const recordRequest = z.strictObject({
 });
 export type RecordRequest = z.input<typeof recordRequest>;
 
+const customerOf = z.union([z.strictObject({ id }), z.strictObject({ name: name(120), phone: z.string().trim().max(60).default('') })]);
+
+/** Who owns the machine from which day on. */
+export const ownerRequest = z.strictObject({ customer: customerOf, since: z.iso.date() });
+export const mergeRequest = z.strictObject({ machineId: id, reason: name(500) });
+export const goBackRequest = z.strictObject({ setupId: id });
+
+export const quoteAnswerRequest = z.strictObject({ quoteId: id, accepted: z.boolean(), words: z.string().trim().max(300).default('') });
+export const reminderRequest = z.strictObject({ end: z.enum(['rear', 'front']) });
+
 export const takeInRequest = z.strictObject({
-  customer: z.union([z.strictObject({ id }), z.strictObject({ name: name(120), phone: z.string().trim().max(60).default('') })]),
+  customer: customerOf,
   machine: z.union([z.strictObject({ id }), z.strictObject({ figures: z.record(z.string().max(80), typed) })]),
   promisedOn: z.iso.date(),
 });
@@ -45,6 +55,19 @@ export const correctRequest = z.strictObject({
   changes: z.array(z.strictObject({ field: z.string().max(80), text: z.string().max(4000), unit: z.string().max(20).optional() })).min(1),
 });
 export type CorrectRequest = z.input<typeof correctRequest>;
+
+export const takeProcedureRequest = z.strictObject({ id: z.string().max(60) });
+
+/** Where a photo belongs, from the query of its request. */
+export const photoQuery = z.strictObject({
+  step: z
+    .string()
+    .regex(/^\d{1,2}\.\d{1,2}$/)
+    .or(z.literal(''))
+    .default(''),
+  caption: z.string().trim().max(160).default(''),
+  technicianId: z.coerce.number().int().positive().nullable().default(null),
+});
 
 export const technicianRequest = z.strictObject({ name: name(80), passcode: newPasscode });
 

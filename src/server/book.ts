@@ -11,12 +11,22 @@ import {
   type calibrationRequest,
   type dampingRequest,
   type KeptCalibration,
+  MONEY,
+  type MoneyPage,
+  moneyPage,
+  type moneyRequest,
+  type ServiceRule,
+  servicePage,
+  type serviceRequest,
   oilPage,
   storedDampingPage,
   type oilPageRequest,
   schoolPage,
   type schoolRequest,
 } from '@/schema/book';
+import { type Procedure, procedurePage, type procedureRequest } from '@/schema/procedures/procedure';
+import { SERVICE_RULES } from '@/schema/service';
+import { PROCEDURES } from '@/schema/procedures/shipped';
 import { type Answer, missing, Refusal } from './answer';
 import { inTransaction } from './transaction';
 
@@ -53,6 +63,9 @@ export const dampingVersions = (sql?: Sql): Promise<Version<DampingTemplate>[]> 
   versionsOf(sql, 'damping', DAMPING_TEMPLATES, withoutVersion(storedDampingPage));
 export const oilVersions = (sql?: Sql): Promise<Version<OilGrade>[]> => versionsOf(sql, 'oil', OILS, withoutVersion(oilPage));
 
+export const procedureVersions = (sql?: Sql): Promise<Version<Procedure>[]> =>
+  versionsOf(sql, 'procedure', PROCEDURES, withoutVersion(procedurePage));
+
 export const oilsOfShop = async (): Promise<OilGrade[]> => (await oilVersions()).map((v) => v.page);
 export const dampingOfShop = async (): Promise<DampingTemplate[]> => (await dampingVersions()).map((v) => v.page);
 export const schoolsOfShop = async (sql?: Sql): Promise<School[]> => (await schoolVersions(sql)).map((v) => v.page);
@@ -79,6 +92,40 @@ export async function changeDamping({ page, reason }: z.output<typeof dampingReq
 export async function changeOil({ page, reason }: z.output<typeof oilPageRequest>): Promise<Answer<{ id: string }>> {
   return inTransaction(async (sql) => {
     await noneNewPage(sql, 'oil', page.id, page, reason);
+    return { id: page.id };
+  });
+}
+
+export const moneyOfShop = async (sql?: Sql): Promise<MoneyPage> => (await moneyVersion(sql)).page;
+export async function moneyVersion(sql?: Sql): Promise<Version<MoneyPage>> {
+  return (await versionsOf(sql, 'money', [MONEY], withoutVersion(moneyPage)))[0]!;
+}
+export async function changeMoney({ page, reason }: z.output<typeof moneyRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    await noneNewPage(sql, 'money', page.id, page, reason);
+    return { id: page.id };
+  });
+}
+
+export const serviceVersions = (sql?: Sql): Promise<Version<ServiceRule>[]> =>
+  versionsOf(sql, 'service', SERVICE_RULES, withoutVersion(servicePage));
+export const serviceRulesOfShop = async (sql?: Sql): Promise<ServiceRule[]> => (await serviceVersions(sql)).map((v) => v.page);
+/** @param afterwards what follows in the same transaction: the due dates anew */
+export async function changeService(
+  { page, reason }: z.output<typeof serviceRequest>,
+  afterwards: (sql: Sql) => Promise<void>,
+): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    await noneNewPage(sql, 'service', page.id, page, reason);
+    await afterwards(sql);
+    return { id: page.id };
+  });
+}
+
+/** Records a procedure, new or changed; jobs keep the version they took. */
+export async function changeProcedure({ page, reason }: z.output<typeof procedureRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    await noneNewPage(sql, 'procedure', page.id, page, reason);
     return { id: page.id };
   });
 }

@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { fitSpring } from '@/core/spring/tester';
 import { db, type Sql } from '@/db/client';
 import { manyTechnicians, maybeOneTechnician, maybeOneTechnicianByName, oneNewTechnician, type Technician } from '@/db/queries/people';
+import { noneForgetRetiredSprings, noneMakeSpringsFindable, noneMakeUnfindable } from '@/db/queries/search';
 import {
   manyListedSprings,
   maybeOneSpring,
@@ -36,6 +37,7 @@ export async function addSpring(request: z.output<typeof newSpringRequest>): Pro
   const { end, name, place } = request;
   return inTransaction(async (sql) => {
     const { id } = await oneNewSpring(sql, { end, name, place, rateText: request.rate.trim(), listId: null, ...read.value });
+    await noneMakeSpringsFindable(sql, [id]);
     return oneListed(sql, id);
   });
 }
@@ -48,13 +50,21 @@ export async function importSprings(request: z.output<typeof springListRequest>)
   const failed = read[bad];
   if (failed && !failed.ok) return refusedIssue(failed.issue, ['springs', bad, ...failed.issue.path]);
   return inTransaction(async (sql) => {
-    if (replace) await noneRetireSupplier(sql, list.supplier, [...new Set(springs.map((s) => s.end))]);
+    if (replace) {
+      await noneRetireSupplier(sql, list.supplier, [...new Set(springs.map((s) => s.end))]);
+      await noneForgetRetiredSprings(sql);
+    }
     const { id } = await oneNewSpringList(sql, list);
+    const ids: number[] = [];
     for (const [i, s] of springs.entries()) {
       const figures = read[i]!;
       if (figures.ok)
-        await oneNewSpring(sql, { end: s.end, name: s.name, rateText: s.rate.trim(), place: 'supplier', listId: id, ...figures.value });
+        ids.push(
+          (await oneNewSpring(sql, { end: s.end, name: s.name, rateText: s.rate.trim(), place: 'supplier', listId: id, ...figures.value }))
+            .id,
+        );
     }
+    await noneMakeSpringsFindable(sql, ids);
     return { listId: id, count: springs.length };
   });
 }
@@ -88,6 +98,7 @@ export async function retireSpring(id: number): Promise<Answer<{ id: number }>> 
   return inTransaction(async (sql) => {
     if (!(await maybeOneSpring(sql, id))) throw new Refusal(missing('spring'));
     await noneRetireSpring(sql, id);
+    await noneMakeUnfindable(sql, 'spring', id);
     return { id };
   });
 }
@@ -104,14 +115,22 @@ export async function addTechnician(name: string, passcode: string): Promise<Ans
   });
 }
 
+const CHOICES = ['rear.choice', 'front.choice', 'front.choiceRight'];
+
+/** Only the springs a job chose. */
+export async function chosenSpringsOfJob(sql: Sql, entries: Entries): Promise<ListedSpring[]> {
+  const chosen: ListedSpring[] = [];
+  for (const field of CHOICES) {
+    const id = numberOf(entries, `springs.${field}`);
+    const spring = id === null || chosen.some((s) => s.id === id) ? null : await maybeOneSpring(sql, id);
+    if (spring) chosen.push(spring);
+  }
+  return chosen;
+}
+
 /** The springs on the list, and those a job chose that have since left it: they still belong to the job. */
 export async function springsOfJob(sql: Sql, entries: Entries): Promise<ListedSpring[]> {
   const springs = await manyListedSprings(sql);
-  for (const field of ['rear.choice', 'front.choice', 'front.choiceRight']) {
-    const chosen = numberOf(entries, `springs.${field}`);
-    if (chosen === null || springs.some((s) => s.id === chosen)) continue;
-    const retired = await maybeOneSpring(sql, chosen);
-    if (retired) springs.push(retired);
-  }
-  return springs;
+  const retired = (await chosenSpringsOfJob(sql, entries)).filter((c) => !springs.some((s) => s.id === c.id));
+  return [...springs, ...retired];
 }

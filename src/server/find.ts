@@ -3,7 +3,7 @@ import { manyCurrentEntries } from '@/db/queries/entries';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { maybeOneMachine, type Machine } from '@/db/queries/machines';
 import { maybeOneCustomer } from '@/db/queries/people';
-import { manyFound, noneMakeFindable } from '@/db/queries/search';
+import { FINDABLE, type Found, manyFound, noneMakeFindable } from '@/db/queries/search';
 import { knownField } from '@/schema/fields';
 
 export const machineName = (m: Pick<Machine, 'make' | 'model' | 'year'>): string =>
@@ -25,13 +25,17 @@ export async function makeJobFindable(sql: Sql, jobId: number): Promise<void> {
   await noneMakeFindable(sql, 'job', jobId, title, [title, machine.registration, machine.frameNumber, ...typed].join(' '));
 }
 
-export async function makeMachineFindable(sql: Sql, machine: Machine, owner: string): Promise<void> {
+/** @param also what else it is known by: the plates of entries merged into it */
+export async function makeMachineFindable(sql: Sql, machine: Machine, owner: string, also: string[] = []): Promise<void> {
   const title = `${machineName(machine)}${machine.registration ? ` · ${machine.registration}` : ''} · ${owner}`;
-  await noneMakeFindable(sql, 'machine', machine.id, title, `${title} ${machine.frameNumber}`);
+  await noneMakeFindable(sql, 'machine', machine.id, title, [title, machine.frameNumber, ...also].join(' '));
 }
 
 export const MOST_FOUND = 12;
 
-export async function search(query: string) {
-  return manyFound(await db(), query, MOST_FOUND);
+export { FINDABLE };
+
+/** What the book holds that is like the words, of one kind or of all. */
+export async function search(query: string, kind: Found['kind'] | null = null) {
+  return manyFound(await db(), query, kind, MOST_FOUND);
 }

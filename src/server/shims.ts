@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { db, type Sql } from '@/db/client';
-import { manyShims, oneNewShimMove } from '@/db/queries/shims';
+import { noneMakeFindable } from '@/db/queries/search';
+import { manyShims, maybeOneFirstShimMove, oneNewShimMove } from '@/db/queries/shims';
 import type { DrawerShim, shimMoveRequest } from '@/schema/shims';
 import type { Entries } from '@/schema/entry';
 import { shimMovesOf } from '@/schema/facts/built';
@@ -22,7 +23,18 @@ export async function moveShims(request: z.output<typeof shimMoveRequest>): Prom
     const { kind, count, note, jobId } = request;
     const moved = kind === 'counted' ? count - there : kind === 'used' ? -count : count;
     if (there + moved < 0) throw new Refusal(refused('too-few-in-drawer', ['count'], { there }));
-    if (moved !== 0) await oneNewShimMove(sql, { ...size, moved, kind, note, jobId });
+    if (moved !== 0) {
+      const { id } = await oneNewShimMove(sql, { ...size, moved, kind, note, jobId });
+      const { innerMm, diameterMm, thicknessMm } = size;
+      if (there === 0)
+        await noneMakeFindable(
+          sql,
+          'shim',
+          (await maybeOneFirstShimMove(sql, size))?.id ?? id,
+          `Shim ${diameterMm} × ${thicknessMm}, post ${innerMm}`,
+          `shim ${diameterMm}x${thicknessMm} ${diameterMm} × ${thicknessMm}`,
+        );
+    }
     return { ...size, count: there + moved };
   });
 }

@@ -5,26 +5,23 @@ import { maybeOneJobLocked, type Job } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, maybeOneTechnician } from '@/db/queries/people';
 import { manySetups, manySigned, manySignedOfJob, maybeOneLastSeal, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
-import type { RebuildDocument, SetupDocument } from '@/schema/documents';
-import type { Entries, ReadEntry } from '@/schema/entry';
+import type { RebuildDocument } from '@/schema/documents';
+import type { Entries } from '@/schema/entry';
 import { knownField } from '@/schema/fields';
-import { PRELOAD_KEYS } from '@/schema/fields/setup';
 import { differencesOf } from '@/schema/facts/built';
-import { textOf } from '@/schema/facts/read';
-import { preloadOf, sagOf } from '@/schema/facts/measure';
+import { numberOf, textOf } from '@/schema/facts/read';
 import type { correctRequest, SignRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
 import { springsOfJob } from './drawers';
 import { machineName } from './find';
+import { proceduresOf } from './logbook';
+import { settleStock } from './needs';
+import { reckonService } from './service';
 import { settleShims } from './shims';
 import { requirePasscode } from './passcodes';
 import { currentEntries, readField } from './record';
+import { carried, lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, valuesUnder } from './setups';
 import { inTransaction } from './transaction';
-
-type SetupValues = SetupDocument['values'];
-
-const plain = (entries: Entries): Record<string, ReadEntry> =>
-  Object.fromEntries(Object.entries(entries).map(([field, { text, unit, value }]) => [field, { text, unit, value }]));
 
 /** JSON with its keys in order, so that the same content has the same digest wherever it was stored. */
 export function canonicalJson(value: unknown): string {
@@ -44,44 +41,6 @@ export const sealAfter = (before: string | null, digest: string): string =>
 
 export const digestOf = (document: RebuildDocument): string => createHash('sha256').update(canonicalJson(document)).digest('hex');
 
-function valuesUnder(entries: Entries, prefix: 'found' | 'fitted'): SetupValues {
-  return Object.fromEntries(
-    Object.entries(plain(entries))
-      .filter(([field]) => field.startsWith(`${prefix}.`))
-      .map(([field, read]) => [field.slice(prefix.length + 1), { ...read, from: prefix }]),
-  );
-}
-
-const carried = (values: SetupValues): SetupValues =>
-  Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { ...v, from: 'carried' as const }]));
-
-function preloadsOf(values: SetupValues): Record<string, number> {
-  const entries: Entries = Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { field, at: null, ...v }]));
-  return Object.fromEntries(
-    PRELOAD_KEYS.flatMap((key) => {
-      const read = preloadOf(entries, key);
-      return read?.ok ? [[key, read.value] as const] : [];
-    }),
-  );
-}
-
-const NO_SAG = { staticMm: null, riderMm: null };
-
-function sagsOf(entries: Entries, machine: Entries, prefix: 'measure' | 'set'): SetupDocument['sag'] {
-  const one = (end: 'rear' | 'front') => {
-    const read = sagOf(entries, machine, end, prefix);
-    return read?.result.ok ? { staticMm: read.result.value.staticSagMm, riderMm: read.result.value.riderSagMm } : NO_SAG;
-  };
-  return { rear: one('rear'), front: one('front') };
-}
-
-const setupDocument = (values: SetupValues, sag: SetupDocument['sag']): SetupDocument => ({
-  version: 'setup/1',
-  values,
-  preloadMm: preloadsOf(values),
-  sag,
-});
-
 interface Signing {
   job: Job;
   technician: string;
@@ -97,7 +56,8 @@ async function prepare(sql: Sql, job: Job, technicianId: number, entries: Entrie
   if (!machine || !customer) throw new Refusal(missing('machine'));
   const figures = await currentEntries(sql, { machineId: job.machineId });
   const document: RebuildDocument = {
-    version: 'rebuild/1',
+    version: 'rebuild/2',
+    procedures: await proceduresOf(sql, job.id),
     job: { id: job.id, promisedOn: job.promisedOn, takenInAt: job.takenInAt },
     customer: { id: customer.id, name: customer.name },
     machine: { id: machine.id, name: machineName(machine), figures: plain(figures) },
@@ -164,7 +124,7 @@ export async function signRebuild(
     if (!job) throw new Refusal(missing('job'));
     if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('already-signed'));
     const entries = await currentEntries(sql, { jobId });
-    if (!Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild)\./.test(f))) throw new Refusal(refused('nothing-recorded'));
+    if (!Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild|work)\./.test(f))) throw new Refusal(refused('nothing-recorded'));
     await requirePasscode(sql, technicianId, passcode);
     const figuresNow = await currentEntries(sql, { machineId: job.machineId });
     const differ = differencesOf(entries, figuresNow, await springsOfJob(sql, entries));
@@ -175,7 +135,8 @@ export async function signRebuild(
     const rebuild = await oneSealed(sql, { jobId, corrects: null, reason: '', document, technicianId, signedAt });
     const found = valuesUnder(entries, 'found');
     const common = { machineId: job.machineId, jobId, recordedAt: signedAt };
-    const previous = (await manySetups(sql, job.machineId))[0] ?? null;
+    const lineage = await manySetups(sql, job.machineId);
+    const previous = lineage[0] ?? null;
     let parentId = previous?.id ?? null;
     const cameIn: SetupValues = { ...carried(previous?.document.values ?? {}), ...found };
     if (Object.keys(found).length > 0) {
@@ -184,8 +145,14 @@ export async function signRebuild(
         await oneNewSetup(sql, { ...common, rebuildId: null, parentId, kind: 'as-found', reason: 'as it came in', document: asFound })
       ).id;
     }
-    const left = setupDocument({ ...cameIn, ...valuesUnder(entries, 'fitted') }, { rear: NO_SAG, front: NO_SAG });
-    const reasons = ['rear', 'front'].flatMap((end) => entries[`springs.${end}.reason`]?.text ?? []);
+    // Gone back to an older set-up: the lineage branches from there.
+    const backTo = lineage.find((s) => s.id === numberOf(entries, 'rebuild.backTo'));
+    if (backTo) parentId = backTo.id;
+    const left = setupDocument({ ...cameIn, ...valuesUnder(entries, 'fitted') }, NO_SAGS);
+    const reasons = [
+      ...(backTo ? [`back to the set-up of job ${String(backTo.jobId).padStart(4, '0')}`] : []),
+      ...['rear', 'front'].flatMap((end) => entries[`springs.${end}.reason`]?.text ?? []),
+    ];
     const setup = await oneNewSetup(sql, {
       ...common,
       rebuildId: rebuild.id,
@@ -195,6 +162,8 @@ export async function signRebuild(
       document: left,
     });
     await settleShims(sql, jobId, entries, figures);
+    await settleStock(sql, jobId, entries, job.machineId);
+    await reckonService(sql, job.machineId);
     return { rebuildId: rebuild.id, setupId: setup.id };
   });
   return thenDurable(answer);
@@ -220,7 +189,7 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
     const { document } = await prepare(sql, job, request.technicianId, corrected, signedAt);
     const { technicianId, reason } = request;
     const rebuild = await oneSealed(sql, { jobId, corrects: original.id, reason, document, technicianId, signedAt });
-    const before = (await manySetups(sql, job.machineId)).find((s) => s.jobId === jobId && s.kind !== 'as-found');
+    const before = lastOfJob(await manySetups(sql, job.machineId), jobId);
     if (before) {
       const values = { ...before.document.values };
       for (const [field, { text, unit, value }] of Object.entries(corrected)) {

@@ -2,18 +2,21 @@ import type { z } from 'zod';
 import type { Sql } from '@/db/client';
 import { oneNewEntry } from '@/db/queries/entries';
 import { noneHandBack, maybeOneJobLocked, oneNewJob } from '@/db/queries/jobs';
-import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneNewOwner, oneNewMachine } from '@/db/queries/machines';
+import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, maybeOneRoot, noneNewOwner, oneNewMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, oneNewCustomer, type Customer } from '@/db/queries/people';
 import { noneMakeFindable } from '@/db/queries/search';
 import type { takeInRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
 import { makeJobFindable, makeMachineFindable } from './find';
 import { readField } from './record';
+import { reckonService } from './service';
+import { recordAsSet } from './setups';
 import { inTransaction } from './transaction';
 
 type TakeIn = z.output<typeof takeInRequest>;
 
-async function customerOf(sql: Sql, wanted: TakeIn['customer']): Promise<Customer> {
+/** A known customer, or a new one added by name. */
+export async function customerOf(sql: Sql, wanted: TakeIn['customer']): Promise<Customer> {
   if ('id' in wanted) {
     const found = await maybeOneCustomer(sql, wanted.id);
     if (!found) throw new Refusal(missing('customer'));
@@ -58,7 +61,8 @@ export async function takeIn(request: TakeIn, at: string | null = null): Promise
     const customer = await customerOf(sql, request.customer);
     let machineId: number;
     if ('id' in request.machine) {
-      const machine = await maybeOneMachine(sql, request.machine.id);
+      const root = await maybeOneRoot(sql, request.machine.id);
+      const machine = root && (await maybeOneMachine(sql, root.id));
       if (!machine) throw new Refusal(missing('machine'));
       machineId = machine.id;
       if ((await manyOwners(sql, machineId))[0]?.customerId !== customer.id) {
@@ -81,6 +85,8 @@ export async function handBack(jobId: number, at: string | null = null): Promise
     if (!job) throw new Refusal(missing('job'));
     if (job.handedBackAt) throw new Refusal(conflict('handed-back'));
     await noneHandBack(sql, jobId, at);
+    await recordAsSet(sql, job, at ?? new Date().toISOString());
+    await reckonService(sql, job.machineId);
     return { jobId };
   });
 }

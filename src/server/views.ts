@@ -1,20 +1,27 @@
 import { db } from '@/db/client';
 import { manyCurrentEntriesOfJobs, manyHistory, manyLastKnown } from '@/db/queries/entries';
 import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
-import { manyMachines, manyOwners, maybeOneMachine } from '@/db/queries/machines';
+import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
+import { manyQuotes } from '@/db/queries/quotes';
 import { manyShims } from '@/db/queries/shims';
+import { manyStock } from '@/db/queries/stock';
 import type { Entries, Entry } from '@/schema/entry';
+import { historyPoint } from '@/schema/facts/history';
 import { nextStep, stageLines } from '@/schema/facts/stages';
 import { textOf } from '@/schema/facts/read';
 import { springsOfJob } from './drawers';
-import { calibrationsOf, dampingOfShop, oilsOfShop, schoolsOfShop } from './book';
+import { needsOf, shortages } from './needs';
+import { dueOfMachine, dueWithin } from './service';
+import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
+import { proceduresOf } from './logbook';
 import { machineName } from './find';
 import { currentEntries } from './record';
 
 const MOST_ON_FLOOR = 60;
 const MOST_AWAITED = 12;
+const DUE_WITHIN_DAYS = 30;
 const MOST_MACHINES = 500;
 
 const byField = (rows: Entry[]): Record<string, Entry> =>
@@ -43,6 +50,8 @@ export async function floor() {
   const entries = await entriesByJob(jobs);
   return {
     jobs: jobs.map((j) => brief(j, entries.get(j.id) ?? {})),
+    due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
+    short: await shortages(base),
     awaited: awaited.map((j) => ({ id: j.id, machine: machineName(j), customer: j.customer, handedBackAt: j.handedBackAt ?? '' })),
   };
 }
@@ -73,6 +82,18 @@ export async function bench(jobId: number) {
     templates: await dampingOfShop(),
     calibrations: await calibrationsOf(base, machine.id),
     technicians: await manyTechnicians(base),
+    stock: (await manyStock(base)).filter((i) => i.kind !== 'spring'),
+    money: await moneyOfShop(base),
+    quotes: await manyQuotes(base, jobId),
+    needs: await needsOf(base, jobId),
+    procedures: await proceduresOf(base, jobId),
+    book: (await procedureVersions(base)).map(({ page: { id, name, component, end }, versions }) => ({
+      id,
+      name,
+      component,
+      end,
+      versions,
+    })),
     signed: signed.map(({ id, corrects, reason, technician, signedAt, digest, document }) => ({
       id,
       corrects,
@@ -105,11 +126,12 @@ export async function machineFile(machineId: number) {
   const machine = await maybeOneMachine(base, machineId);
   if (!machine) return null;
   const jobs = await manyJobsOfMachine(base, machineId);
+  const figures = await currentEntries(base, { machineId });
   const entries = await entriesByJob(jobs);
   return {
     machine: { ...machine, name: machineName(machine) },
     owners: await manyOwners(base, machineId),
-    figures: await currentEntries(base, { machineId }),
+    figures,
     jobs: jobs.map((j) => ({ ...brief(j, entries.get(j.id) ?? {}), feel: textOf(entries.get(j.id) ?? {}, 'ride.feel') })),
     signed: (await manySignedOfMachine(base, machineId)).map(({ id, jobId, corrects, reason, technician, signedAt, digest }) => ({
       id,
@@ -121,6 +143,10 @@ export async function machineFile(machineId: number) {
       digest,
     })),
     setups: await manySetups(base, machineId),
+    history: jobs.map((j) => historyPoint(j, entries.get(j.id) ?? {}, figures)),
+    merged: await manyMergedInto(base, machineId),
+    due: await dueOfMachine(machineId),
+    today: new Date().toISOString().slice(0, 10),
   };
 }
 export type MachineFileView = NonNullable<Awaited<ReturnType<typeof machineFile>>>;

@@ -4,6 +4,8 @@ import { problem, type Problem, problemOfZod } from '@/schema/problem';
 
 const refuse = (status: number, what: Problem) => Response.json({ error: what }, { status });
 
+const foreign = () => refuse(403, { code: 'foreign', message: 'This request comes from another site.', path: [] });
+
 /** A page of another site may not write here: a browser names where a request comes from, and it must be this address. */
 function isForeign(request: Request): boolean {
   const origin = request.headers.get('origin');
@@ -11,8 +13,7 @@ function isForeign(request: Request): boolean {
 }
 
 export async function readBody(request: Request): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
-  if (isForeign(request))
-    return { ok: false, response: refuse(403, { code: 'foreign', message: 'This request comes from another site.', path: [] }) };
+  if (isForeign(request)) return { ok: false, response: foreign() };
   try {
     const text = await request.text();
     return { ok: true, value: text === '' ? {} : JSON.parse(text) };
@@ -32,6 +33,20 @@ export async function handle<S extends z.ZodType, T>(
   const checked = schema.safeParse(body.value);
   if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, body.value));
   const answer = await run(checked.data);
+  return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
+}
+
+/** The same for a body that is not JSON: the query is what is parsed, the bytes go along. */
+export async function handleBytes<S extends z.ZodType, T>(
+  request: Request,
+  schema: S,
+  run: (checked: z.output<S>, bytes: Uint8Array) => Promise<Answer<T>>,
+): Promise<Response> {
+  if (isForeign(request)) return foreign();
+  const query = Object.fromEntries(new URL(request.url).searchParams);
+  const checked = schema.safeParse(query);
+  if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, query));
+  const answer = await run(checked.data, new Uint8Array(await request.arrayBuffer()));
   return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
 }
 

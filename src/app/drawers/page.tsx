@@ -1,11 +1,12 @@
 import type { Metadata } from 'next';
 import { listSprings } from '@/server/drawers';
 import { listShims } from '@/server/shims';
+import { listStock } from '@/server/stock';
 import { Drawers } from '@/ui/drawers/Drawers';
 
 export const metadata: Metadata = { title: 'Drawers' };
 export const dynamic = 'force-dynamic';
 
 export default async function DrawersPage() {
-  return <Drawers springs={await listSprings()} shims={await listShims()} />;
+  return <Drawers springs={await listSprings()} shims={await listShims()} stock={await listStock()} />;
 }

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { dampingVersions, oilVersions, schoolVersions } from '@/server/book';
+import { dampingVersions, moneyVersion, oilVersions, procedureVersions, schoolVersions, serviceVersions } from '@/server/book';
 import { listTechnicians } from '@/server/drawers';
 import { ShopBook } from '@/ui/drawers/ShopBook';
 
@@ -13,6 +13,9 @@ export default async function ShopBookPage() {
       schools={await schoolVersions()}
       damping={await dampingVersions()}
       oils={await oilVersions()}
+      procedures={await procedureVersions()}
+      money={await moneyVersion()}
+      service={await serviceVersions()}
     />
   );
 }

@@ -42,7 +42,7 @@ export const manyCurrentEntriesOfJobs = (sql: Sql, jobIds: number[]) =>
 export const manyLastKnown = (sql: Sql, machineId: number, beforeJobId: number) =>
   sql.many<StoredEntry>(
     `SELECT * FROM (SELECT DISTINCT ON (e.field) e.id::int, e.field, e.text, e.unit, e.value, e.recorded_at AS at
-       FROM entry e JOIN job j ON j.id = e.job_id WHERE j.machine_id = $1 AND j.id < $2 ORDER BY e.field, e.id DESC) newest WHERE text <> ''`,
+       FROM entry e JOIN job j ON j.id = e.job_id WHERE j.machine_id IN (SELECT machine_family($1)) AND j.id < $2 ORDER BY e.field, e.id DESC) newest WHERE text <> ''`,
     [machineId, beforeJobId],
   );
 

@@ -17,11 +17,11 @@ export interface JobLine extends Job {
   signed: boolean;
 }
 
-const COLUMNS = `j.id, j.machine_id AS "machineId", j.customer_id AS "customerId", j.promised_on AS "promisedOn",
+const COLUMNS = `j.id, machine_root(j.machine_id) AS "machineId", j.customer_id AS "customerId", j.promised_on AS "promisedOn",
   j.taken_in_at AS "takenInAt", j.handed_back_at AS "handedBackAt"`;
 const LINE = `SELECT ${COLUMNS}, c.name AS customer, m.make, m.model, m.year,
   EXISTS (SELECT 1 FROM rebuild r WHERE r.job_id = j.id) AS signed
-  FROM job j JOIN customer c ON c.id = j.customer_id JOIN machine m ON m.id = j.machine_id`;
+  FROM job j JOIN customer c ON c.id = j.customer_id JOIN machine m ON m.id = machine_root(j.machine_id)`;
 
 export const maybeOneJob = (sql: Sql, id: number) => sql.maybeOne<Job>(`SELECT ${COLUMNS} FROM job j WHERE j.id = $1`, [id]);
 
@@ -47,7 +47,7 @@ export const manyRidesAwaited = (sql: Sql, most: number) =>
   );
 
 export const manyJobsOfMachine = (sql: Sql, machineId: number) =>
-  sql.many<JobLine>(`${LINE} WHERE j.machine_id = $1 ORDER BY j.id DESC`, [machineId]);
+  sql.many<JobLine>(`${LINE} WHERE j.machine_id IN (SELECT machine_family($1)) ORDER BY j.id DESC`, [machineId]);
 
 export const noneHandBack = (sql: Sql, id: number, at: string | null) =>
   sql.none('UPDATE job SET handed_back_at = coalesce($2::timestamptz, now()) WHERE id = $1 AND handed_back_at IS NULL', [id, at]);

@@ -31,6 +31,7 @@ export const manyMachines = (sql: Sql, most: number) =>
      FROM machine m
      JOIN LATERAL (SELECT customer_id FROM ownership WHERE machine_id = m.id ORDER BY id DESC LIMIT 1) o ON true
      JOIN customer c ON c.id = o.customer_id
+     WHERE NOT EXISTS (SELECT 1 FROM machine_merged x WHERE x.machine_id = m.id)
      ORDER BY m.make, m.model, m.id LIMIT $1`,
     [most],
   );
@@ -69,6 +70,29 @@ export const noneNewOwner = (sql: Sql, machineId: number, customerId: number, si
 export const manyOwners = (sql: Sql, machineId: number) =>
   sql.many<Owned>(
     `SELECT o.customer_id AS "customerId", c.name, c.phone, o.since
-     FROM ownership o JOIN customer c ON c.id = o.customer_id WHERE o.machine_id = $1 ORDER BY o.id DESC`,
+     FROM ownership o JOIN customer c ON c.id = o.customer_id WHERE o.machine_id IN (SELECT machine_family($1)) ORDER BY o.since DESC, o.id DESC`,
+    [machineId],
+  );
+
+/** The machine that stands for this one: itself unless it was merged into another; null where there is none. */
+export const maybeOneRoot = (sql: Sql, machineId: number) =>
+  sql.maybeOne<{ id: number }>('SELECT machine_root(id) AS id FROM machine WHERE id = $1', [machineId]);
+
+/** Merges a machine into another, or with null takes it out again. */
+export const noneNewMerge = (sql: Sql, machineId: number, intoId: number | null, reason: string) =>
+  sql.none('INSERT INTO machine_merge (machine_id, into_id, reason) VALUES ($1, $2, $3)', [machineId, intoId, reason]);
+
+export interface MergedMachine extends Machine {
+  reason: string;
+  mergedAt: string;
+}
+
+/** The machines merged straight into this one. */
+export const manyMergedInto = (sql: Sql, machineId: number) =>
+  sql.many<MergedMachine>(
+    `SELECT m.id, m.make, m.model, m.year, m.registration, m.frame_number AS "frameNumber", g.reason, g.merged_at AS "mergedAt"
+     FROM machine_merged x JOIN machine m ON m.id = x.machine_id
+     JOIN LATERAL (SELECT reason, merged_at FROM machine_merge WHERE machine_id = m.id ORDER BY id DESC LIMIT 1) g ON true
+     WHERE x.into_id = $1 ORDER BY m.id`,
     [machineId],
   );

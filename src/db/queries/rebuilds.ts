@@ -19,7 +19,7 @@ export interface Setup {
   jobId: number;
   rebuildId: number | null;
   parentId: number | null;
-  kind: 'as-found' | 'rebuild' | 'correction';
+  kind: 'as-found' | 'rebuild' | 'correction' | 'as-set';
   reason: string;
   document: SetupDocument;
   recordedAt: string;
@@ -34,7 +34,9 @@ const SETUP = `SELECT id, machine_id AS "machineId", job_id AS "jobId", rebuild_
 export const manySignedOfJob = (sql: Sql, jobId: number) => sql.many<SignedRecord>(`${SIGNED} WHERE r.job_id = $1 ORDER BY r.id`, [jobId]);
 
 export const manySignedOfMachine = (sql: Sql, machineId: number) =>
-  sql.many<SignedRecord>(`${SIGNED} JOIN job j ON j.id = r.job_id WHERE j.machine_id = $1 ORDER BY r.id DESC`, [machineId]);
+  sql.many<SignedRecord>(`${SIGNED} JOIN job j ON j.id = r.job_id WHERE j.machine_id IN (SELECT machine_family($1)) ORDER BY r.id DESC`, [
+    machineId,
+  ]);
 
 export const oneNewSigned = (
   sql: Sql,
@@ -60,7 +62,8 @@ export const manySigned = (sql: Sql) => sql.many<SignedRecord>(`${SIGNED} ORDER 
 /** The seal of the newest signed record; null before the first. */
 export const maybeOneLastSeal = (sql: Sql) => sql.maybeOne<{ seal: string }>('SELECT seal FROM rebuild ORDER BY id DESC LIMIT 1');
 
-export const manySetups = (sql: Sql, machineId: number) => sql.many<Setup>(`${SETUP} WHERE machine_id = $1 ORDER BY id DESC`, [machineId]);
+export const manySetups = (sql: Sql, machineId: number) =>
+  sql.many<Setup>(`${SETUP} WHERE machine_id IN (SELECT machine_family($1)) ORDER BY id DESC`, [machineId]);
 
 export const maybeOneSetup = (sql: Sql, id: number) => sql.maybeOne<Setup>(`${SETUP} WHERE id = $1`, [id]);
 

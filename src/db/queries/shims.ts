@@ -10,13 +10,23 @@ export const manyShims = (sql: Sql) =>
 
 export interface ShimMove extends Omit<DrawerShim, 'count'> {
   moved: number;
-  kind: 'received' | 'used' | 'returned' | 'counted';
+  kind: 'received' | 'reserved' | 'released' | 'used' | 'returned' | 'counted';
+  /** Set aside for a job; nothing else moves it. */
+  held?: number;
   note: string;
   jobId: number | null;
 }
 
 export const oneNewShimMove = (sql: Sql, m: ShimMove) =>
   sql.one<{ id: number }>(
-    `INSERT INTO shim_move (inner_mm, diameter_mm, thickness_mm, moved, kind, note, job_id) VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
-    [m.innerMm, m.diameterMm, m.thicknessMm, m.moved, m.kind, m.note, m.jobId],
+    `INSERT INTO shim_move (inner_mm, diameter_mm, thickness_mm, moved, kind, note, job_id, held) VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
+    [m.innerMm, m.diameterMm, m.thicknessMm, m.moved, m.kind, m.note, m.jobId, m.held ?? 0],
   );
+
+/** The first move of a size: its number names the size where things are found. */
+export const maybeOneFirstShimMove = (sql: Sql, s: Omit<DrawerShim, 'count'>) =>
+  sql.maybeOne<{ id: number }>('SELECT min(id) AS id FROM shim_move WHERE inner_mm = $1 AND diameter_mm = $2 AND thickness_mm = $3', [
+    s.innerMm,
+    s.diameterMm,
+    s.thicknessMm,
+  ]);

@@ -50,7 +50,7 @@ export function readingsTaken(entries: Entries): number {
 const LINES: Record<Stage, (known: Known) => Pick<StageLine, 'state' | 'line'>> = {
   ask: ({ entries }) =>
     lineOf(
-      Object.keys(entries).some((f) => /^(rider|passenger|use|terrain|pace|experience|complaint|luggage|found|fuel|budget)/.test(f)),
+      Object.keys(entries).some((f) => /^(rider|passenger|use|terrain|pace|experience|complaint|luggage|found|clock|fuel|budget)/.test(f)),
       [
         [numberOf(entries, 'rider.mass') !== null, 'rider mass'],
         [textOf(entries, 'use') !== '', 'use'],
@@ -82,7 +82,7 @@ const LINES: Record<Stage, (known: Known) => Pick<StageLine, 'state' | 'line'>> 
     ),
   rebuild: ({ entries, signed }) =>
     lineOf(
-      Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild)\./.test(f)),
+      Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild|work|built|photo)\./.test(f)),
       [[signed, 'not signed']],
     ),
   set: ({ entries, handedBack }) =>

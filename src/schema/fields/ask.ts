@@ -1,4 +1,4 @@
-import { choice, distance, type FieldDef, fuel, length, mass, pressure, text } from './kinds';
+import { choice, count, distance, type FieldDef, fuel, length, mass, pressure, text } from './kinds';
 import { SETUP_FIELDS, withPrefix } from './setup';
 
 const KM = 1e6;
@@ -89,6 +89,8 @@ export const LUGGAGE_ITEM: FieldDef[] = [
 ];
 
 export const ASK_CONDITION: FieldDef[] = [
+  distance('clock.distance', 'Odometer', [0, 3e6 * KM], [0, 150_000 * KM]),
+  count('clock.hours', 'Engine hours', 'h', [0, 100_000], [0, 3000]),
   distance('found.sinceService', 'Distance since suspension service', [0, 1e6 * KM], [0, 60_000 * KM]),
   pressure('found.tyre.rear', 'Rear tyre pressure', [0, 1], [0.05, 0.35], { end: 'rear' }),
   text('found.tread.rear', 'Rear tyre wear', { end: 'rear', maxLength: 80 }),

@@ -1,4 +1,4 @@
-import { choice, count, type FieldDef, length, text, torque } from './kinds';
+import { choice, count, type FieldDef, length, money, text, torque } from './kinds';
 import { DAMPERS, END_OF, VALVE_NAMES, VALVES } from './damper';
 import { GAS_FORCE, SETUP_FIELDS, withPrefix } from './setup';
 
@@ -72,6 +72,8 @@ export const PART_ITEM: FieldDef[] = [
   text('part.n.name', 'Part', { maxLength: 120 }),
   text('part.n.quantity', 'Quantity', { maxLength: 40 }),
   text('part.n.batch', 'Batch', { maxLength: 60 }),
+  count('part.n.item', 'Item of the drawers', '', [1, 1e9], [1, 1e9]),
+  count('part.n.used', 'Taken from the drawer', '', [0, 1e6], [0, 5000]),
 ];
 
 export const TORQUE_ITEM: FieldDef[] = [
@@ -101,12 +103,25 @@ export const REBUILD_FIELDS: FieldDef[] = [
   ...PART_ITEM,
   ...TORQUE_ITEM,
   text('rebuild.condition', 'Condition found inside', { maxLength: 1000, lines: 3, hint: 'oil colour, metal, bushes, chrome, shaft' }),
+  count('rebuild.backTo', 'Gone back to set-up', '', [1, 1e9], [1, 1e9]),
   text('rebuild.notes', 'Notes', { maxLength: 2000, lines: 3 }),
 ];
 
 export const SET_FIELDS: FieldDef[] = [
   ...walk('set', 'rear'),
   ...walk('set', 'front'),
+  ...withPrefix(
+    'set.as',
+    SETUP_FIELDS.filter((f) => /\.(out|way|reading|reference)$|\.height\./.test(f.key)),
+  ),
+  ...(['rear', 'front'] as const).flatMap((end) => [
+    length(`set.${end}.bounce.push`, 'Pushed down by', [4, 400], [20, 120], { end, hint: 'taken as 50 mm until written' }),
+    count(`set.${end}.bounce.overshoots`, 'Swings past rest that are seen', '', [0, 30], [0, 4], {
+      end,
+      hint: 'let go, count each time it passes its rest and comes back',
+    }),
+  ]),
+  torque('set.again.n.value', 'Checked again', [0, 500], [2, 150]),
   choice('set.legsAgree', 'Left and right legs agree', { yes: 'Yes', built: 'No, built with different legs', no: 'No' }, { end: 'front' }),
   choice('set.torqueChecked', 'Torque checked again', { yes: 'Yes', no: 'Not yet' }),
   text('set.balance', 'Bounce and balance', { maxLength: 300, lines: 2, hint: 'both ends return alike, stop without a second bounce' }),
@@ -121,7 +136,28 @@ export const RIDE_FIELDS: FieldDef[] = [
   text('ride.next', 'Next single change, or keep', { maxLength: 300, lines: 2 }),
 ];
 
+export const QUOTE_LINE: FieldDef[] = [
+  choice('job.quote.n.kind', 'Kind', { part: 'Part', labour: 'Labour', other: 'Other' }),
+  text('job.quote.n.what', 'What', { maxLength: 120 }),
+  count('job.quote.n.quantity', 'Quantity, or hours', '', [0, 10_000], [0, 100]),
+  money('job.quote.n.price', 'Price of one, or of an hour'),
+  count('job.quote.n.actual', 'Came to', '', [0, 10_000], [0, 100]),
+];
+
+/** The rebuild against a new unit; getting the old one out and back is labour of both. */
+export const QUOTE_OTHER: FieldDef[] = [
+  count('job.outHours', 'Getting it out and back in', 'h', [0, 200], [0, 10], { hint: 'labour of the rebuild and of a new unit alike' }),
+  count('job.outActual', 'Getting it out and back in, came to', 'h', [0, 200], [0, 10]),
+  text('job.newUnit.what', 'New unit instead', { maxLength: 120 }),
+  money('job.newUnit.price', 'Its price'),
+  count('job.newUnit.hours', 'Fitting and setting it, beside getting it out', 'h', [0, 200], [0, 10]),
+];
+
 export const JOB_FIELDS: FieldDef[] = [
+  ...QUOTE_LINE,
+  ...QUOTE_OTHER,
+  count('job.returned.rear', 'Rear spring put into the drawer', '', [1, 1e9], [1, 1e9]),
+  count('job.returned.front', 'Fork springs put into the drawer', '', [1, 1e9], [1, 1e9]),
   text('job.waits', 'Waits for', { maxLength: 160 }),
   text('job.notes', 'Notes on the job', { maxLength: 2000, lines: 3 }),
 ];

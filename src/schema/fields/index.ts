@@ -2,6 +2,7 @@ import { ASK_FIELDS } from './ask';
 import { JOB_FIELDS, MEASURE_FIELDS, REASON_FIELDS, REBUILD_FIELDS, RIDE_FIELDS, SET_FIELDS, SPRINGS_FIELDS } from './bench';
 import { VALVES_FIELDS } from './damper';
 import type { FieldDef } from './kinds';
+import { PHOTO_FIELDS, WORK_FIELDS } from './work';
 import { MACHINE_FIELDS } from './machine';
 
 export const STAGES = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'] as const;
@@ -23,7 +24,7 @@ const BY_STAGE: Record<Stage | 'job' | 'machine', FieldDef[]> = {
   reason: REASON_FIELDS,
   springs: SPRINGS_FIELDS,
   valves: VALVES_FIELDS,
-  rebuild: REBUILD_FIELDS,
+  rebuild: [...REBUILD_FIELDS, ...WORK_FIELDS, ...PHOTO_FIELDS],
   set: SET_FIELDS,
   ride: RIDE_FIELDS,
   job: JOB_FIELDS,
@@ -39,8 +40,8 @@ const CATALOGUE = new Map<string, Known>(
   Object.entries(BY_STAGE).flatMap(([stage, defs]) => defs.map((def) => [def.key, { def, stage: stage as Known['stage'] }] as const)),
 );
 
-/** `luggage.3.mass` is an instance of `luggage.n.mass`. At most 99 of each. */
-const patternOf = (key: string) => key.replace(/\.([1-9]\d?)(?=\.|$)/, '.n');
+/** `luggage.3.mass` is an instance of `luggage.n.mass`, `work.1.4.length.2` of `work.n.n.length.n`. At most 99 of each. */
+const patternOf = (key: string) => key.replace(/\.([1-9]\d?)(?=\.|$)/g, '.n');
 
 /** The field's definition and the stage it belongs to, or undefined for a field nobody knows. */
 export function knownField(key: string): Known | undefined {

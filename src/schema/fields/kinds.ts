@@ -40,7 +40,12 @@ export interface TextField extends Common {
   lines?: number;
 }
 
-export type FieldDef = QuantityField | CountField | ChoiceField | TextField;
+/** An amount in the shop's currency; its entry's unit is the currency, its value whole coins. */
+export interface MoneyField extends Common {
+  kind: 'money';
+}
+
+export type FieldDef = QuantityField | CountField | ChoiceField | TextField | MoneyField;
 
 type More = Partial<Pick<Common, 'hint' | 'end'>>;
 
@@ -85,6 +90,8 @@ export const text = (key: string, label: string, more: More & { maxLength?: numb
   maxLength: 500,
   ...more,
 });
+
+export const money = (key: string, label: string, more: More = {}): MoneyField => ({ kind: 'money', key, label, ...more });
 
 export const choice = (key: string, label: string, options: Record<string, string>, more: More = {}): ChoiceField => ({
   kind: 'choice',

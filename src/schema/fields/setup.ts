@@ -84,7 +84,7 @@ export const SETUP_FIELDS: FieldDef[] = SETUP_GROUPS.flatMap((g) => g.fields);
 /** The places preload is read, for deriving millimetres: suffix keys without `.way`. */
 export const PRELOAD_KEYS = ['rear.preload', 'front.preload.left', 'front.preload.right'] as const;
 
-export const withPrefix = (prefix: 'found' | 'fitted', fields: FieldDef[]): FieldDef[] =>
+export const withPrefix = (prefix: 'found' | 'fitted' | 'set.as', fields: FieldDef[]): FieldDef[] =>
   fields.map((f) => ({ ...f, key: `${prefix}.${f.key}` }));
 
 export const GAS_FORCE = (end: End): FieldDef =>

@@ -11,10 +11,11 @@ import { FieldStore, withUnit } from '../fields/store';
 import { useMachineStore } from '../machine/useMachineStore';
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
-import { QuietButton } from '../layout/primitives';
+import { QuietButton, QuietLink } from '../layout/primitives';
 import { dayWords, timeWords } from '../words/time';
 import { AskStage } from './AskStage';
 import { type BenchData, BenchProvider, type BenchTools, useFact } from './BenchContext';
+import { QuoteSheet } from './quote/QuoteSheet';
 import { MeasureStage } from './MeasureStage';
 import { ReasonStage } from './ReasonStage';
 import { RebuildStage } from './RebuildStage';
@@ -24,8 +25,13 @@ import { post, sendTo } from './send';
 import { SetStage } from './SetStage';
 import { SpringsStage } from './springs/SpringsStage';
 import { ValvesStage } from './valves/ValvesStage';
+import { forgetUnlessAmong } from './work/atBench';
 
-const STAGE_SHEETS: Record<Stage, ComponentType> = {
+/** The eight stages, and the quote that stands beside them. */
+export type SheetName = Stage | 'quote';
+
+const STAGE_SHEETS: Record<SheetName, ComponentType> = {
+  quote: QuoteSheet,
   ask: AskStage,
   measure: MeasureStage,
   reason: ReasonStage,
@@ -37,18 +43,20 @@ const STAGE_SHEETS: Record<Stage, ComponentType> = {
 };
 
 /** The Bench: one job, its stages on the tape, its fields recorded as they are left. */
-export function Bench({ data, stage }: { data: BenchData; stage: Stage }) {
+export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
   const [store] = useState(
     () =>
       new FieldStore({
         entries: data.entries,
         lastKnown: data.lastKnown,
+        currency: data.money.currency,
         storageKey: `mavrin.job.${data.job.id}`,
         send: sendTo(`/api/jobs/${data.job.id}/entries`),
       }),
   );
   const machineStore = useMachineStore(data.machine.id, data.figures);
   const { system } = usePreferences();
+  useEffect(() => forgetUnlessAmong(data.technicians), [data.technicians]);
   useEffect(() => store.resume(), [store]);
   useEffect(() => store.setSystem(system), [store, system]);
   useEffect(() => {
@@ -66,14 +74,24 @@ export function Bench({ data, stage }: { data: BenchData; stage: Stage }) {
   );
 }
 
-function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; stage: Stage; store: FieldStore; machineStore: FieldStore }) {
+function BenchFrame({
+  data,
+  stage,
+  store,
+  machineStore,
+}: {
+  data: BenchData;
+  stage: SheetName;
+  store: FieldStore;
+  machineStore: FieldStore;
+}) {
   const router = useRouter();
   const [ghost, setGhost] = useState(true);
   const [working, setWorking] = useState(false);
   const warned = useRef(false);
   const [notice, setNotice] = useState('');
   const sealed = data.signed.length > 0;
-  const go = async (to: Stage) => {
+  const go = async (to: SheetName) => {
     const readable = [store, machineStore].map((s) => s.commitAll()).every(Boolean);
     if (!readable && !warned.current) {
       warned.current = true;
@@ -123,6 +141,9 @@ function BenchFrame({ data, stage, store, machineStore }: { data: BenchData; sta
               <kbd>B</kbd> ghost of before
             </QuietButton>
             <QuietButton onPress={() => void undo()}>Undo the last entry</QuietButton>
+            <QuietButton onPress={() => void go('quote')}>Quote</QuietButton>
+            <QuietLink href={`/api/jobs/${data.job.id}/print/sheet`}>Job sheet</QuietLink>
+            <QuietLink href={`/api/jobs/${data.job.id}/print/label`}>Label</QuietLink>
             <span role="status">{notice}</span>
           </>
         }
@@ -154,7 +175,7 @@ function About({ data }: { data: BenchData }) {
   return <>{said.filter(Boolean).join(' · ')}</>;
 }
 
-function LiveRail({ data, stage, onGo }: { data: BenchData; stage: Stage; onGo(stage: Stage): void }) {
+function LiveRail({ data, stage, onGo }: { data: BenchData; stage: SheetName; onGo(stage: Stage): void }) {
   const lines = useFact(
     useCallback(
       (entries, machine) => stageLines({ entries, machine, signed: data.signed.length > 0, handedBack: data.job.handedBackAt !== null }),

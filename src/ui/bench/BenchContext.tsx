@@ -3,10 +3,14 @@ import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalSt
 import type { School } from '@/core/spring/schools';
 import type { OilGrade } from '@/core/damper/oils';
 import type { DampingTemplate } from '@/core/damper/target';
-import type { KeptCalibration } from '@/schema/book';
+import type { KeptCalibration, MoneyPage } from '@/schema/book';
+import type { QuoteDocument } from '@/schema/facts/quote';
+import type { Need, StockItem } from '@/schema/stock';
 import type { DrawerShim } from '@/schema/shims';
 import type { Entries } from '@/schema/entry';
 import { chosenOf, type ListedSpring, offersOf } from '@/schema/facts/listed';
+import type { Component } from '@/schema/procedures/components';
+import type { TakenProcedure } from '@/schema/procedures/procedure';
 import { useFieldStore, useLive } from '../fields/context';
 import type { FieldStore } from '../fields/store';
 
@@ -18,6 +22,15 @@ export interface SignedLine {
   signedAt: string;
   digest: string;
   entries: Record<string, { text: string; unit: string | null; value: number | null }>;
+}
+
+export interface OfferedQuote {
+  id: number;
+  document: QuoteDocument;
+  offeredAt: string;
+  accepted: boolean | null;
+  words: string;
+  answeredAt: string | null;
 }
 
 /** One job as the page receives it. */
@@ -38,6 +51,17 @@ export interface BenchData {
   /** Fits of this machine's valves to dyno runs, the newest first. */
   calibrations: KeptCalibration[];
   technicians: { id: number; name: string }[];
+  /** The drawers beside springs and shims. */
+  stock: StockItem[];
+  money: MoneyPage;
+  /** Quotes offered, newest first. */
+  quotes: OfferedQuote[];
+  /** What the job takes from the drawers, as recorded when the page was made. */
+  needs: { needs: Need[]; postUnknown: boolean };
+  /** The procedures this job took, as it took them. */
+  procedures: TakenProcedure[];
+  /** The procedures the Shop book has to offer. */
+  book: { id: string; name: string; component: Component; end: 'rear' | 'front'; versions: number }[];
   signed: SignedLine[];
   setupId: number | null;
 }

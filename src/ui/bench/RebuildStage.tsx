@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { fieldDef } from '@/schema/fields';
-import { PART_ITEM, TORQUE_ITEM } from '@/schema/fields/bench';
+import { TORQUE_ITEM } from '@/schema/fields/bench';
 import { SETUP_FIELDS } from '@/schema/fields/setup';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { numberOf } from '@/schema/facts/read';
@@ -13,13 +13,20 @@ import { useBench } from './BenchContext';
 import { BuiltStacks } from './BuiltStacks';
 import { Columns, Repeat, Titled } from './parts';
 import { SetupFields } from './SetupFields';
+import { CameOut, Needs, Parts } from './Needs';
 import { SignPanel } from './SignPanel';
+import { Procedures, useStepInAddress } from './work/Procedures';
+import { StepSheet } from './work/StepSheet';
 import { SignedRecord } from './SignedRecord';
 import { chosenSprings, rateTextOf } from '@/schema/facts/listed';
 
 /** Rebuild: what was fitted, by group, with the cautions at the steps; then the signature. */
 export function RebuildStage() {
   const { data, sealed } = useBench();
+  const { at, go } = useStepInAddress();
+  const taken = at && !sealed ? data.procedures.find((t) => t.n === at.n) : undefined;
+  if (at && taken && at.step <= taken.procedure.steps.length)
+    return <StepSheet key={`${at.n}.${at.step}`} taken={taken} step={at.step} onGo={(step) => go(at.n, step)} />;
   return (
     <>
       {sealed && (
@@ -43,16 +50,17 @@ export function RebuildStage() {
           </div>
         </Columns>
       </Titled>
+      <Procedures onGo={go} />
       <Titled title="What was fitted and set" aside="clickers out from closed">
         {!sealed && <CarryOver />}
         <SetupFields prefix="fitted" locked={sealed} before />
       </Titled>
       <BuiltStacks />
+      <Needs />
+      <CameOut />
       <Columns>
         <div>
-          <Titled title="Parts">
-            <Repeat list="part" defs={PART_ITEM} add="Add a part" empty="No part noted." locked={sealed} />
-          </Titled>
+          <Parts />
           <Titled title="Condition and notes">
             <EntryField field="rebuild.condition" locked={sealed} />
             <EntryField field="rebuild.notes" locked={sealed} />

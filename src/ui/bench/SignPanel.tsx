@@ -1,7 +1,9 @@
 'use client';
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { Entries } from '@/schema/entry';
 import { textOf } from '@/schema/facts/read';
+import { isAside, stepLines } from '@/schema/facts/work';
 import { Pick } from '../fields/Pick';
 import { PlainField } from '../fields/PlainField';
 import { useFieldStore, useLive } from '../fields/context';
@@ -82,8 +84,9 @@ const WANTED: [field: string, words: string][] = [
   ['fitted.front.spring', 'front springs'],
   ['fitted.rear.preload.reading', 'rear preload'],
   ['fitted.front.oilLevel.left', 'fork oil level'],
-  ['torque.1.value', 'a torque'],
 ];
+
+const hasTorque = (live: Entries) => Object.keys(live).some((f) => /^torque\.\d+\.value$|^work\.\d+\.\d+\.torque\./.test(f));
 
 /** The signature: says what is not recorded, then seals the job's record under a name. */
 export function SignPanel() {
@@ -94,7 +97,12 @@ export function SignPanel() {
   const [problem, setProblem] = useState('');
   const [wrongPasscode, setWrongPasscode] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const unrecorded = WANTED.filter(([field]) => textOf(live, field) === '').map(([, words]) => words);
+  const openSteps = data.procedures.filter((t) => !isAside(live, t.n)).flatMap((t) => stepLines(live, t).filter((l) => l.state === 'open'));
+  const unrecorded = [
+    ...WANTED.filter(([field]) => textOf(live, field) === '').map(([, words]) => words),
+    ...(hasTorque(live) ? [] : ['a torque']),
+    ...(openSteps.length > 0 ? [`${openSteps.length} ${openSteps.length === 1 ? 'step' : 'steps'} of the procedures`] : []),
+  ];
   const sign = async () => {
     setWrongPasscode(null);
     setProblem('');

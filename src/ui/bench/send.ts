@@ -1,13 +1,18 @@
 import type { Entry } from '@/schema/entry';
 import type { Outgoing, Send } from '../fields/store';
+import { atBench } from './work/atBench';
 
 export type Posted<T> = { ok: true; value: T } | { ok: false; message: string; path: (string | number)[]; unreachable: boolean };
 
 /** Posts to one of the shop's own routes; a lost server and a refusal are told apart. */
 export async function post<T>(url: string, body: unknown): Promise<Posted<T>> {
-  let answer: Response;
   try {
-    answer = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const answer = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    // An answer cut off half way, as by a reload, is no answer: what was sent is kept and sent again.
+    const said = (await answer.json()) as { error?: { message: string; path?: (string | number)[] } } & T;
+    if (answer.ok) return { ok: true, value: said };
+    const message = said.error?.message ?? `The shop’s computer answered with an error (${answer.status}).`;
+    return { ok: false, message, path: said.error?.path ?? [], unreachable: answer.status >= 500 };
   } catch {
     return {
       ok: false,
@@ -16,17 +21,14 @@ export async function post<T>(url: string, body: unknown): Promise<Posted<T>> {
       unreachable: true,
     };
   }
-  const said = (await answer.json().catch(() => ({}))) as { error?: { message: string; path?: (string | number)[] } } & T;
-  if (answer.ok) return { ok: true, value: said };
-  const message = said.error?.message ?? `The shop’s computer answered with an error (${answer.status}).`;
-  return { ok: false, message, path: said.error?.path ?? [], unreachable: answer.status >= 500 };
 }
 
 /** Records one field at `url`. */
 export const sendTo =
   (url: string): Send =>
   async (what: Outgoing) => {
-    const answer = await post<Entry>(url, what);
+    const who = atBench();
+    const answer = await post<Entry>(url, who ? { ...what, technicianId: who.id } : what);
     if (answer.ok) return { ok: true, entry: answer.value };
     return answer.unreachable ? { ok: false, unreachable: true } : { ok: false, refused: answer.message };
   };

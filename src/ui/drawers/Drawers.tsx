@@ -13,6 +13,9 @@ import { PlainField } from '../fields/PlainField';
 import { LinkButton, Button, Empty, QuietButton, Small, Table } from '../layout/primitives';
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
+import type { StockItem } from '@/schema/stock';
+import { DrawerPlaces } from '../stock/DrawerPlaces';
+import { Ledger, thereWords } from '../stock/Ledger';
 import { dayWords } from '../words/time';
 import { Choices } from './Choices';
 import { ShimGrid } from './ShimGrid';
@@ -43,7 +46,7 @@ const labelsOf = (end: 'rear' | 'front') => ({
 const BLANK = { name: '', rate: '', freeLength: '', solidLength: '', table: '' };
 
 /** The drawers: springs that can be fitted, by end and rate. A wrong one is taken off the list and added anew; nothing is overwritten. */
-export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: DrawerShim[] }) {
+export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; shims: DrawerShim[]; stock: StockItem[] }) {
   const router = useRouter();
   const { system } = usePreferences();
   const [form, setForm] = useState(BLANK);
@@ -52,6 +55,9 @@ export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: Dr
   const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
   const [onTester, setOnTester] = useState<number | null>(null);
   const tested = springs.find((s) => s.id === onTester);
+  const [inLedger, setInLedger] = useState<number | null>(null);
+  const counted = springs.find((s) => s.id === inLedger);
+  const stockOf = (id: number) => stock.find((i) => i.springId === id) ?? null;
   const at = (field: string) => (problem?.field === field ? problem.words : null);
   const add = async () => {
     if (form.name.trim() === '') return setProblem({ field: 'name', words: 'Type the name or part number.' });
@@ -71,6 +77,7 @@ export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: Dr
   const other = (n: number) => (system === 'metric' ? `${printIn(n, 'N/mm', n < 20 ? 2 : 1)} N/mm` : `${printIn(n, 'lbf/in', 0)} lbf/in`);
   return (
     <Shell title="Drawers" about={`${springs.length} springs on the list, ${shims.reduce((n, s) => n + s.count, 0)} shims`}>
+      <DrawerPlaces here="springs" />
       <Columns $wide="1.7fr 1fr">
         <div>
           {(['rear', 'front'] as const).map((which) => {
@@ -89,7 +96,7 @@ export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: Dr
                         <th className="number">As marked</th>
                         <th className="number">Free length</th>
                         <th className="number">Solid length</th>
-                        <th>Where from</th>
+                        <th>There</th>
                         <th>
                           <span className="visually-hidden">Take off</span>
                         </th>
@@ -97,7 +104,7 @@ export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: Dr
                     </thead>
                     <tbody>
                       {rows.map((s) => (
-                        <tr key={s.id}>
+                        <tr key={s.id} id={`spring-${s.id}`}>
                           <td>{s.name}</td>
                           <td className="number">
                             <b>{other(rateOf(s))}</b>
@@ -118,7 +125,7 @@ export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: Dr
                           <td className="number">{s.freeLengthMm === null ? <Small>–</Small> : `${s.freeLengthMm.toFixed(0)} mm`}</td>
                           <td className="number">{s.solidLengthMm === null ? <Small>–</Small> : `${s.solidLengthMm.toFixed(0)} mm`}</td>
                           <td>
-                            {s.place === 'drawer' ? 'drawer' : 'to order'}
+                            {s.place === 'drawer' ? thereWords(stockOf(s.id)) : 'to order'}
                             {s.origin !== 'by hand' && (
                               <>
                                 <br />
@@ -127,6 +134,9 @@ export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: Dr
                             )}
                           </td>
                           <td className="number">
+                            <QuietButton onPress={() => setInLedger(s.id)} aria-label={`Ledger of ${s.name}`}>
+                              ledger
+                            </QuietButton>{' '}
                             <QuietButton onPress={() => setOnTester(s.id)} aria-label={`Put ${s.name} on the tester`}>
                               tester
                             </QuietButton>{' '}
@@ -142,9 +152,20 @@ export function Drawers({ springs, shims }: { springs: ListedSpring[]; shims: Dr
               </section>
             );
           })}
-          <ShimGrid shims={shims} />
+          <div id="shims">
+            <ShimGrid shims={shims} />
+          </div>
         </div>
         <div>
+          {counted && (
+            <Ledger
+              key={`ledger-${counted.id}`}
+              name={counted.name}
+              item={stockOf(counted.id)}
+              route={`/api/springs/${counted.id}/moves`}
+              onDone={() => setInLedger(null)}
+            />
+          )}
           {tested && <Tester key={tested.id} spring={tested} onDone={() => setOnTester(null)} />}
           <Titled title="Add a spring">
             <Choices label="End" value={end} options={{ rear: 'Rear', front: 'Front' }} onPick={setEnd} />

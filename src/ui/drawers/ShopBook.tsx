@@ -7,6 +7,10 @@ import { Columns, Titled } from '../bench/parts';
 import { Caution } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
 import { DampingPages, OilPages, type Version } from './BookFigures';
+import type { MoneyPage, ServiceRule } from '@/schema/book';
+import type { Procedure } from '@/schema/procedures/procedure';
+import { ProcedurePages } from './ProcedurePages';
+import { MoneySection, ServiceSection } from './ServicePages';
 import { SchoolSection } from './SchoolPage';
 import { SealsPanel, Technicians } from './Technicians';
 
@@ -15,16 +19,21 @@ interface Props {
   schools: Version<School>[];
   damping: Version<DampingTemplate>[];
   oils: Version<OilGrade>[];
+  procedures: Version<Procedure>[];
+  money: Version<MoneyPage>;
+  service: Version<ServiceRule>[];
 }
 
 /** The Shop book: who signs, what the schools call right, and the cautions. */
-export function ShopBook({ technicians, schools, damping, oils }: Props) {
+export function ShopBook({ technicians, schools, damping, oils, procedures, money, service }: Props) {
   return (
-    <Shell title="Shop book" about="names, schools, damping, oils, cautions">
+    <Shell title="Shop book" about="names, money, service lives, schools, damping, oils, procedures">
       <Columns $wide="1fr 1.8fr">
         <div>
           <Technicians technicians={technicians} />
           <SealsPanel />
+          <MoneySection version={money} />
+          <ServiceSection versions={service} />
           <Titled title="Cautions">
             {Object.values(CAUTIONS).map((c) => (
               <Caution key={c}>{c}</Caution>
@@ -39,6 +48,7 @@ export function ShopBook({ technicians, schools, damping, oils }: Props) {
           </Titled>
           <DampingPages pages={damping} />
           <OilPages pages={oils} />
+          <ProcedurePages versions={procedures} />
         </div>
       </Columns>
     </Shell>

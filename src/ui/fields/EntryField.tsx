@@ -175,8 +175,8 @@ function TextEntry({
   const state = useField(field);
   const system = useSystem();
   const name = label ?? def.label;
-  const isNumber = def.kind === 'quantity' || def.kind === 'count';
-  const bare = unitOf(def, system);
+  const isNumber = def.kind !== 'text';
+  const bare = def.kind === 'money' ? (state.unit ?? store.bareUnit(field) ?? '') : unitOf(def, system);
   const other = def.kind === 'quantity' && state.value !== null && state.unit ? printOther(state.value, state.unit) : null;
   const unitShown =
     def.kind === 'quantity' && state.unit && state.text && !/[a-z°"'″′]/i.test(state.text)

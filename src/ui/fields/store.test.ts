@@ -109,7 +109,7 @@ test('with the server gone, entries wait on the shelf in order and are sent when
   expect(JSON.parse(shelf.kept.get('job')!)).toHaveLength(2);
   await jest.advanceTimersByTimeAsync(3000);
   expect(sent.map((s) => s.field)).toEqual(['rider.mass', 'use']);
-  expect([store.saving, shelf.kept.size]).toEqual(['saved', 0]);
+  expect([store.saving, shelf.getItem('job')]).toEqual(['saved', null]);
 });
 
 test('what waits outlives a reload', async () => {
@@ -122,7 +122,7 @@ test('what waits outlives a reload', async () => {
   expect(reloaded.stateOf('rider.mass').text).toBe('92');
   await reloaded.flush();
   expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg' }]);
-  expect(shelf.kept.size).toBe(0);
+  expect(shelf.getItem('job')).toBeNull();
 });
 
 test('a refusal is said at its field, goes back to what the server holds, and does not stop the rest', async () => {
@@ -178,4 +178,36 @@ test('a recorded value reads out with the unit it was in', () => {
     withUnit({ text: '22"', unit: 'in' }),
     withUnit({ text: 'rally', unit: null }),
   ]).toEqual(['88 kg', '12 3/8 in', '22"', 'rally']);
+});
+
+test('what stood half typed comes back after a reload, readable or not', () => {
+  const first = new FieldStore({ entries: {}, storageKey: 'job', send: server(['lost']).send });
+  first.type('rider.mass', '92');
+  first.type('measure.rear.extended', '61 kg');
+  const again = new FieldStore({ entries: {}, storageKey: 'job', send: server().send });
+  again.resume();
+  expect([again.stateOf('rider.mass').text, again.stateOf('measure.rear.extended').text]).toEqual(['92', '61 kg']);
+  expect(again.commit('measure.rear.extended')).toBe(false);
+  expect(again.commit('rider.mass')).toBe(true);
+  expect(JSON.parse(shelf.getItem('job.typing')!)).toEqual({ 'measure.rear.extended': '61 kg' });
+});
+
+test('an entry acknowledged in the moment of a reload stands, though the page was made just before it', async () => {
+  const now = () => new Date(Date.now()).toISOString();
+  const send: Send = (what) => Promise.resolve({ ok: true, entry: { ...recorded(what), at: now() } });
+  const first = new FieldStore({ entries: {}, storageKey: 'job', send });
+  first.put('rider.mass', '92');
+  await first.flush();
+  const again = new FieldStore({ entries: {}, storageKey: 'job', send });
+  again.resume();
+  expect(again.stateOf('rider.mass').text).toBe('92');
+  // A page made later knows better.
+  jest.advanceTimersByTime(1000);
+  const later = new FieldStore({ entries: { 'rider.mass': { ...entry('rider.mass', '93', 93), at: now() } }, storageKey: 'job', send });
+  later.resume();
+  expect(later.stateOf('rider.mass').text).toBe('93');
+  jest.advanceTimersByTime(11_000);
+  const long = new FieldStore({ entries: {}, storageKey: 'job', send });
+  long.resume();
+  expect(long.stateOf('rider.mass').text).toBe('');
 });

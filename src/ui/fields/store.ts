@@ -34,6 +34,8 @@ export type Send = (
 interface Options {
   entries: Entries;
   lastKnown?: Entries;
+  /** The shop's, for amounts of money. */
+  currency?: string;
   /** Where waiting entries outlive a reload; none for forms that are sent whole. */
   storageKey?: string;
   /** Records one field; none for forms that are sent whole. */
@@ -41,6 +43,8 @@ interface Options {
 }
 
 const RETRY_MS = 3000;
+/** Longer than a page takes to be made and to come. */
+const SENT_LATELY_MS = 10_000;
 const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null };
 
 /**
@@ -81,6 +85,8 @@ export class FieldStore {
 
   /** Takes up what a reload or a lost server left waiting. Call once, in the browser. */
   resume = (): void => {
+    this.resumeSent();
+    this.resumeTyping();
     const kept = this.options.storageKey ? localStorage.getItem(this.options.storageKey) : null;
     if (!kept) return;
     for (const waiting of JSON.parse(kept) as Outgoing[]) {
@@ -93,8 +99,43 @@ export class FieldStore {
     void this.flush();
   };
 
+  /** Acknowledged in the moment of a reload: the page may have been made just before it was recorded. */
+  private resumeSent(): void {
+    for (const entry of this.sentLately()) {
+      const shown = this.entries[entry.field]?.at ?? '';
+      if (shown < (entry.at ?? '')) this.accept(entry);
+    }
+  }
+
+  private sentLately(): Entry[] {
+    const kept = this.options.storageKey ? localStorage.getItem(`${this.options.storageKey}.sent`) : null;
+    const since = Date.now() - SENT_LATELY_MS;
+    return (kept ? (JSON.parse(kept) as Entry[]) : []).filter((e) => Date.parse(e.at ?? '') > since);
+  }
+
+  private keepSent(entry: Entry): void {
+    const { storageKey } = this.options;
+    if (!storageKey) return;
+    const others = this.sentLately().filter((e) => e.field !== entry.field);
+    localStorage.setItem(`${storageKey}.sent`, JSON.stringify([...others, entry]));
+  }
+
+  /** What stood half typed in a field when the page went. */
+  private resumeTyping(): void {
+    const kept = this.options.storageKey ? localStorage.getItem(`${this.options.storageKey}.typing`) : null;
+    for (const [field, text] of Object.entries(kept ? (JSON.parse(kept) as Record<string, string>) : {})) this.type(field, text);
+  }
+
+  private keepTyping(): void {
+    if (!this.options.storageKey) return;
+    const key = `${this.options.storageKey}.typing`;
+    if (this.drafts.size === 0) localStorage.removeItem(key);
+    else localStorage.setItem(key, JSON.stringify(Object.fromEntries([...this.drafts].map(([field, { text }]) => [field, text]))));
+  }
+
   bareUnit = (field: string): string | undefined => {
     const def = fieldDef(field);
+    if (def.kind === 'money') return this.options.currency;
     return def.kind === 'quantity' ? def.unit[this.system] : undefined;
   };
 
@@ -136,6 +177,7 @@ export class FieldStore {
     if (read.ok) this.typed[field] = { field, at: null, ...read.value };
     else delete this.typed[field];
     this.drafts.set(field, { text, problem: null });
+    this.keepTyping();
     this.changed(field);
   };
 
@@ -151,6 +193,7 @@ export class FieldStore {
       return false;
     }
     this.drafts.delete(field);
+    this.keepTyping();
     delete this.typed[field];
     const before = this.entries[field];
     const same = (before?.text ?? '') === draft.text && (before?.unit ?? null) === read.value.unit;
@@ -179,8 +222,10 @@ export class FieldStore {
   /** Puts in what the server recorded, for example by undoing. */
   accept = (entry: Entry): void => {
     this.drafts.delete(entry.field);
+    this.keepTyping();
     delete this.typed[entry.field];
     this.acknowledged[entry.field] = entry;
+    this.keepSent(entry);
     if (entry.text === '') delete this.entries[entry.field];
     else this.entries[entry.field] = entry;
     this.changed(entry.field);
@@ -221,6 +266,7 @@ export class FieldStore {
       if (answer.ok) {
         this.savedAt = answer.entry.at;
         this.acknowledged[next.field] = answer.entry;
+        this.keepSent(answer.entry);
       }
       if (!answer.ok) this.refuse(next, answer.refused);
     }

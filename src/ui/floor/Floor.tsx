@@ -6,6 +6,7 @@ import { STAGE_NAMES, type Stage } from '@/schema/fields';
 import { Empty, Heading, LinkButton, Small } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
 import { dayWords } from '../words/time';
+import { type DueLine, DueService } from './DueService';
 
 interface JobBrief {
   id: number;
@@ -20,6 +21,8 @@ interface JobBrief {
 interface Props {
   jobs: JobBrief[];
   awaited: { id: number; machine: string; customer: string; handedBackAt: string }[];
+  due: DueLine[];
+  short: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
 }
 
 const Stands = styled.ol`
@@ -90,7 +93,7 @@ const Top = styled.div`
 const dayNumber = (iso: string) => Math.floor(Date.parse(`${iso}T00:00:00Z`) / 86_400_000);
 
 /** The Floor: what is on the stands by promised day, where each job stands and what to do next; and rides nobody has heard of. */
-export function Floor({ jobs, awaited, today }: Props & { today: string }) {
+export function Floor({ jobs, awaited, due, short, today }: Props & { today: string }) {
   const late = (day: string) => dayNumber(day) - dayNumber(today);
   return (
     <Shell title="Floor" about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`}>
@@ -145,6 +148,33 @@ export function Floor({ jobs, awaited, today }: Props & { today: string }) {
           ))}
         </Stands>
       )}
+      {short.length > 0 && (
+        <section style={{ marginTop: '2rem' }} aria-label="Parts that run short">
+          <Heading>Parts that run short</Heading>
+          <ul>
+            {short.map((s) => (
+              <li
+                key={s.name}
+                style={{ borderBottom: '1px solid var(--rule)', padding: '0.4rem 0', display: 'flex', gap: '1rem', flexWrap: 'wrap' }}
+              >
+                <b>
+                  ▲ {Math.round(s.short * 100) / 100}
+                  {s.unit === 'mL' ? ' mL' : ' ×'} {s.name}
+                </b>
+                {s.jobs.map((id) => (
+                  <Link key={id} href={`/jobs/${id}/rebuild`}>
+                    Job {String(id).padStart(4, '0')}
+                  </Link>
+                ))}
+              </li>
+            ))}
+          </ul>
+          <Link href="/drawers/reorder">
+            <Small>what to order</Small>
+          </Link>
+        </section>
+      )}
+      <DueService due={due} today={today} />
       <section style={{ marginTop: '2rem' }}>
         <Heading>Rides awaited</Heading>
         {awaited.length === 0 ? (

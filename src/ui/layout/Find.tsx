@@ -5,7 +5,7 @@ import { Button, Dialog, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay
 import styled from 'styled-components';
 
 interface Found {
-  kind: 'job' | 'machine' | 'customer';
+  kind: 'job' | 'machine' | 'customer' | 'spring' | 'shim' | 'stock';
   id: number;
   title: string;
 }
@@ -71,8 +71,16 @@ const Overlay = styled(ModalOverlay)`
   }
 `;
 
-const hrefOf = ({ kind, id }: Found) => (kind === 'job' ? `/jobs/${id}` : kind === 'machine' ? `/machines/${id}` : `/customers/${id}`);
-const KIND = { job: 'Job', machine: 'Machine', customer: 'Customer' };
+const HREF: Record<Found['kind'], (id: number) => string> = {
+  job: (id) => `/jobs/${id}`,
+  machine: (id) => `/machines/${id}`,
+  customer: (id) => `/customers/${id}`,
+  spring: (id) => `/drawers#spring-${id}`,
+  shim: () => '/drawers#shims',
+  stock: (id) => `/drawers/stock#stock-${id}`,
+};
+const hrefOf = ({ kind, id }: Found) => HREF[kind](id);
+const KIND = { job: 'Job', machine: 'Machine', customer: 'Customer', spring: 'Spring', shim: 'Shim', stock: 'Drawer' };
 
 /** Search from anywhere: customer, registration, frame number, complaint, words in notes. */
 export function Find({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
@@ -108,7 +116,7 @@ export function Find({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) 
             Close
           </Button>
           <TextField value={query} onChange={setQuery} autoFocus>
-            <Label>Find a customer, machine, registration, frame number, complaint or note</Label>
+            <Label>Find a customer, machine, registration, frame number, complaint, note, spring or shim</Label>
             <Input
               autoComplete="off"
               onKeyDown={(event) => {

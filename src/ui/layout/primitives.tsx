@@ -83,8 +83,8 @@ export const LinkButton = styled(Link)<{ $strong?: boolean }>`
   ${({ $strong }) => $strong && strong}
 `;
 
-/** A button that reads as a word in a line: quiet, but still a full touch target. */
-export const QuietButton = styled(AriaButton)`
+/** Reads as a word in a line: quiet, but still a full touch target. */
+const quiet = css`
   min-height: 44px;
   white-space: nowrap;
   padding: 0 0.25rem;
@@ -100,6 +100,17 @@ export const QuietButton = styled(AriaButton)`
     text-decoration: none;
     cursor: default;
   }
+`;
+
+export const QuietButton = styled(AriaButton)`
+  ${quiet}
+`;
+
+/** The same for a paper or a file that opens by itself. */
+export const QuietLink = styled.a`
+  ${quiet}
+  display: inline-flex;
+  align-items: center;
 `;
 
 export const Table = styled.table`

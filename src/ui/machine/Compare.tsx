@@ -6,7 +6,7 @@ import { Pick } from '../fields/Pick';
 import { Empty, EndName, LinkButton, Small, Table } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
 import { dayWords } from '../words/time';
-import { SETUP_KIND, type SetupRow } from './MachineFile';
+import { SETUP_KIND, type SetupRow } from './Setups';
 
 const nameOf = (s: SetupRow) => `${SETUP_KIND[s.kind]}, job ${String(s.jobId).padStart(4, '0')}, ${dayWords(s.recordedAt)}`;
 

@@ -12,7 +12,7 @@ import { Button, Heading, LinkButton, Table } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
 import { withUnit } from '../fields/store';
 import { dayWords } from '../words/time';
-import { SETUP_KIND, type SetupRow } from './MachineFile';
+import { SETUP_KIND, type SetupRow } from './Setups';
 
 interface Props {
   setup: SetupRow & { machineId: number };
@@ -74,6 +74,9 @@ export function SetupCard({ setup, machine, customer, figures, entries, technici
         <Button onPress={() => window.print()}>
           <Printer size={16} aria-hidden /> Print the card
         </Button>{' '}
+        <LinkButton href={`/api/setups/${setup.id}/card`} prefetch={false}>
+          As PDF
+        </LinkButton>{' '}
         <LinkButton href={`/machines/${setup.machineId}`}>Machine file</LinkButton>
       </p>
       <Card>

@@ -1,9 +1,10 @@
-import { search } from '@/server/find';
+import { FINDABLE, search } from '@/server/find';
 
 /** Longer than any name; what goes beyond is not looked for. */
 const MOST_LETTERS = 100;
 
 export async function GET(request: Request): Promise<Response> {
   const query = (new URL(request.url).searchParams.get('q') ?? '').slice(0, MOST_LETTERS);
-  return Response.json(await search(query));
+  const kind = FINDABLE.find((k) => k === new URL(request.url).searchParams.get('kind')) ?? null;
+  return Response.json(await search(query, kind));
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
+import { notFound, redirect } from 'next/navigation';
+import { rootOf } from '@/server/machines';
 import { machineFile } from '@/server/views';
 import { MachineFile } from '@/ui/machine/MachineFile';
 
@@ -8,6 +9,10 @@ export const dynamic = 'force-dynamic';
 
 export default async function MachinePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
+  if (/^\d{1,9}$/.test(id)) {
+    const root = await rootOf(Number(id));
+    if (root !== null && root !== Number(id)) redirect(`/machines/${root}`);
+  }
   const view = /^\d{1,9}$/.test(id) ? await machineFile(Number(id)) : null;
   if (!view) notFound();
   return <MachineFile {...view} />;

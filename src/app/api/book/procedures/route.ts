@@ -1,0 +1,5 @@
+import { procedureRequest } from '@/schema/procedures/procedure';
+import { changeProcedure } from '@/server/book';
+import { handle } from '../../handle';
+
+export const POST = (request: Request) => handle(request, procedureRequest, changeProcedure);

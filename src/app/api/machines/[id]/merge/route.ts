@@ -1,0 +1,8 @@
+import { mergeRequest } from '@/schema/requests';
+import { mergeMachine } from '@/server/machines';
+import { handle, idOf, type WithId } from '../../../handle';
+
+export const POST = async (request: Request, context: WithId) => {
+  const id = await idOf(context);
+  return handle(request, mergeRequest, (body) => mergeMachine(id, body));
+};

@@ -1,0 +1,8 @@
+import { shopCalendar } from '@/server/calendar';
+import { addressOf } from '../../pdf';
+
+/** Read by calendar programs as a feed, or kept as a file. */
+export const GET = async (request: Request) =>
+  new Response(await shopCalendar(addressOf(request)), {
+    headers: { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'inline; filename="mavrin.ics"' },
+  });

@@ -1,0 +1,8 @@
+import { cardPdf } from '@/server/print/sheets';
+import { idOf, type WithId } from '../../../handle';
+import { pdfAnswer } from '../../../pdf';
+
+export const GET = async (_request: Request, context: WithId) => {
+  const id = await idOf(context);
+  return pdfAnswer(await cardPdf(id), `set-up-${id}`);
+};

@@ -1,0 +1,5 @@
+import { stockListRequest } from '@/schema/stock';
+import { importStock } from '@/server/stock';
+import { handle } from '../../handle';
+
+export const POST = (request: Request) => handle(request, stockListRequest, importStock);

@@ -1,0 +1,4 @@
+import { drawerLabelsPdf } from '@/server/print/sheets';
+import { addressOf, pdfAnswer } from '../../pdf';
+
+export const GET = async (request: Request) => pdfAnswer(await drawerLabelsPdf(addressOf(request)), 'drawer-labels');

@@ -1,0 +1,10 @@
+import type { Metadata } from 'next';
+import { reorderList } from '@/server/needs';
+import { Reorder } from '@/ui/stock/Reorder';
+
+export const metadata: Metadata = { title: 'Short and to order' };
+export const dynamic = 'force-dynamic';
+
+export default async function Page() {
+  return <Reorder {...await reorderList()} />;
+}

@@ -1,0 +1,11 @@
+import type { Metadata } from 'next';
+import { moneyOfShop } from '@/server/book';
+import { listStock } from '@/server/stock';
+import { StockPage } from '@/ui/stock/StockPage';
+
+export const metadata: Metadata = { title: 'Oils, seals, kits' };
+export const dynamic = 'force-dynamic';
+
+export default async function Page() {
+  return <StockPage stock={await listStock()} currency={(await moneyOfShop()).currency} />;
+}

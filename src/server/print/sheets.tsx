@@ -1,0 +1,227 @@
+import { Text, View } from '@react-pdf/renderer';
+import { db } from '@/db/client';
+import { manyQuotes } from '@/db/queries/quotes';
+import { builtStacks } from '@/schema/facts/built';
+import { CAUTIONS } from '@/schema/facts/cautions';
+import { itemNumbers, textOf } from '@/schema/facts/read';
+import { setupLines } from '@/schema/facts/setups';
+import { shimText } from '@/schema/facts/tables';
+import { isAside, stepLines } from '@/schema/facts/work';
+import { chosenSprings, rateTextOf } from '@/schema/facts/listed';
+import { fieldDef } from '@/schema/fields';
+import { moneyText } from '@/schema/money';
+import type { QuoteLine, QuoteSum } from '@/schema/facts/quote';
+import { listSprings } from '../drawers';
+import { listShims } from '../shims';
+import { listStock } from '../stock';
+import { bench, setupCard } from '../views';
+import { A4, Cautions, END_COLOUR, HeadingLine, LabelSheet, Line, OneLabel, pdfOf, qrOf, Soft, Tick, Two } from './paper';
+
+/** The papers of the shop: set-up card, job sheet, quote, labels. Each answers null where there is nothing to print. */
+
+const ENDS = ['rear', 'front'] as const;
+const END_NAME = { rear: 'Rear', front: 'Front' } as const;
+const jobNumber = (id: number) => String(id).padStart(4, '0');
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+const day = (iso: string) => DAY.format(new Date(iso.length === 10 ? `${iso}T00:00:00Z` : iso));
+const choiceWords = (field: string, text: string) => {
+  const def = fieldDef(field);
+  return def.kind === 'choice' ? (def.options.find((o) => o.value === text)?.label ?? text) : text;
+};
+
+/** The card the customer takes home. */
+export async function cardPdf(setupId: number): Promise<Buffer | null> {
+  const view = await setupCard(setupId);
+  if (!view) return null;
+  const { setup, machine, customer, entries, technician } = view;
+  const lines = setupLines(setup.document).filter((l) => !l.key.endsWith('.range'));
+  const rider = entries['rider.mass'];
+  return pdfOf(
+    <A4
+      title={`Set-up card: ${machine.name}`}
+      under={[
+        [customer, machine.registration].filter(Boolean).join(' · '),
+        rider ? `Rider ${rider.text} ${/[a-z]/i.test(rider.text) ? '' : rider.unit} in gear` : '',
+      ]}
+      right={[day(setup.recordedAt), `Job ${jobNumber(setup.jobId)}`, technician ? `signed by ${technician}` : '']}
+    >
+      <Two>
+        {
+          ENDS.map((end) => (
+            <View key={end}>
+              <HeadingLine colour={END_COLOUR[end]}>{END_NAME[end]}</HeadingLine>
+              {lines
+                .filter((l) => l.end === end)
+                .map((l) => (
+                  <Line key={l.key} name={l.label} figure={l.text} />
+                ))}
+            </View>
+          )) as [React.ReactNode, React.ReactNode]
+        }
+      </Two>
+      <Cautions>
+        {[
+          'Clickers are counted out from fully closed: turn in until light contact, never force, then count out.',
+          'Sag is read with the rider in full gear, feet up.',
+          CAUTIONS.afterwards,
+          CAUTIONS.licence,
+        ]}
+      </Cautions>
+    </A4>,
+  );
+}
+
+/** What hangs on the stand: who, what, the complaint, what goes in, and the steps to tick. */
+export async function sheetPdf(jobId: number, address: string): Promise<Buffer | null> {
+  const view = await bench(jobId);
+  if (!view) return null;
+  const { job, machine, customer, entries, figures, springs, needs, procedures } = view;
+  const complaints = itemNumbers(entries, 'complaint').map((n) => {
+    const at = `complaint.${n}`;
+    const said = ['phrase', 'place', 'end'].map(
+      (k) => textOf(entries, `${at}.${k}`) && choiceWords(`${at}.${k}`, textOf(entries, `${at}.${k}`)),
+    );
+    const words = textOf(entries, `${at}.words`);
+    return [...said, words && `“${words}”`].filter(Boolean).join(', ');
+  });
+  return pdfOf(
+    <A4
+      title={`Job ${jobNumber(job.id)}: ${machine.name}`}
+      under={[
+        `${customer.name}${customer.phone ? `, ${customer.phone}` : ''}`,
+        [machine.registration, machine.frameNumber && `frame ${machine.frameNumber}`].filter(Boolean).join(' · '),
+      ]}
+      right={[`in ${day(job.takenInAt)}`, `promised ${day(job.promisedOn)}`]}
+      qr={await qrOf(`${address}/jobs/${job.id}`)}
+    >
+      <HeadingLine>Complaints</HeadingLine>
+      {complaints.length === 0 ? <Soft>None noted.</Soft> : complaints.map((c) => <Text key={c}>{c}</Text>)}
+      <Two>
+        {
+          ENDS.map((end) => {
+            const chosen = chosenSprings(entries, end, springs);
+            const preload = textOf(entries, `springs.${end}.preload`);
+            const stacks = builtStacks(entries, figures).filter((s) => (end === 'rear') === (s.damper === 'rear'));
+            return (
+              <View key={end}>
+                <HeadingLine colour={END_COLOUR[end]}>{`${END_NAME[end]}: what goes in`}</HeadingLine>
+                <Line name="Spring" figure={chosen ? `${chosen.spring.name}, ${rateTextOf(chosen.spring)}` : 'as it came'} />
+                {preload !== '' && <Line name="Preload" figure={preload} />}
+                {stacks.map((s) => (
+                  <Line key={s.name} name={s.name} figure={s.specified.map(shimText).join('  ')} />
+                ))}
+              </View>
+            );
+          }) as [React.ReactNode, React.ReactNode]
+        }
+      </Two>
+      {needs.needs.length > 0 && <HeadingLine>From the drawers</HeadingLine>}
+      {needs.needs.map((n) => (
+        <Tick key={n.name}>{`${n.count}${n.unit === 'mL' ? ' mL' : ' ×'} ${n.name}${n.there === null ? '' : `, ${n.there} there`}`}</Tick>
+      ))}
+      {procedures
+        .filter((p) => !isAside(entries, p.n))
+        .map((p) => (
+          <View key={p.n}>
+            <HeadingLine colour={END_COLOUR[p.procedure.end]}>{p.procedure.name}</HeadingLine>
+            {stepLines(entries, p).map((l) => (
+              <Tick key={l.step} done={l.state === 'done'}>
+                {`${l.step}. ${l.title}${l.unanswered.length > 0 ? `: ${l.unanswered.join(', ')}` : ''}`}
+              </Tick>
+            ))}
+          </View>
+        ))}
+      <Cautions>{[CAUTIONS.springs, CAUTIONS.caps, CAUTIONS.gas, CAUTIONS.brakes, CAUTIONS.torque, CAUTIONS.licence]}</Cautions>
+    </A4>,
+  );
+}
+
+const QuoteLines = ({
+  lines,
+  total,
+  currency,
+  taxName,
+  taxShare,
+}: {
+  lines: QuoteLine[];
+  total: QuoteSum;
+  currency: string;
+  taxName: string;
+  taxShare: number;
+}) => {
+  const money = (minor: number) => moneyText({ minor, currency });
+  return (
+    <View>
+      {lines.map((l, i) => (
+        <Line
+          key={i}
+          name={`${l.what}, ${l.quantity}${l.kind === 'labour' ? ' h' : ''} at ${money(l.unitMinor)}`}
+          figure={money(l.minor)}
+        />
+      ))}
+      <Line name="Net" figure={money(total.netMinor)} />
+      <Line name={`${taxName} ${(taxShare * 100).toFixed(1).replace(/\.0$/, '')} %`} figure={money(total.taxMinor)} />
+      <Line name="Together" figure={money(total.totalMinor)} bold />
+    </View>
+  );
+};
+
+/** A quote as it was offered. */
+export async function quotePdf(jobId: number, quoteId: number): Promise<Buffer | null> {
+  const view = await bench(jobId);
+  const quote = view && (await manyQuotes(await db(), jobId)).find((q) => q.id === quoteId);
+  if (!view || !quote) return null;
+  const { document } = quote;
+  return pdfOf(
+    <A4
+      title={`Quote ${quote.id}: ${view.machine.name}`}
+      under={[view.customer.name, view.machine.registration]}
+      right={[day(quote.offeredAt), `Job ${jobNumber(jobId)}`, `stands ${document.stands} days`]}
+    >
+      <HeadingLine>The rebuild</HeadingLine>
+      <QuoteLines {...document} total={document.rebuild} />
+      {document.instead && <HeadingLine>{`Instead: ${document.instead.what}`}</HeadingLine>}
+      {document.instead && <QuoteLines {...document} lines={document.instead.lines} total={document.instead.total} />}
+      <Cautions>
+        {[
+          'Getting the unit out and back in is counted in both.',
+          'What is found inside may change the sum; nothing beyond it is done without asking.',
+          CAUTIONS.licence,
+        ]}
+      </Cautions>
+    </A4>,
+  );
+}
+
+/** The bench label: its square opens the job. */
+export async function labelPdf(jobId: number, address: string): Promise<Buffer | null> {
+  const view = await bench(jobId);
+  if (!view) return null;
+  const { job, machine, customer } = view;
+  return pdfOf(
+    <OneLabel
+      title={`Job ${jobNumber(job.id)}`}
+      lines={[machine.name, customer.name, machine.registration, `promised ${day(job.promisedOn)}`]}
+      qr={await qrOf(`${address}/jobs/${job.id}`)}
+    />,
+  );
+}
+
+/** Labels of everything in the drawers: springs, shims by size, oils, seals, kits. */
+export async function drawerLabelsPdf(address: string): Promise<Buffer> {
+  const faces = [
+    ...(await listSprings())
+      .filter((s) => s.place === 'drawer')
+      .map((s) => ({ title: rateTextOf(s), lines: [s.name, s.end === 'rear' ? 'rear spring' : 'fork spring, one'], path: '/drawers' })),
+    ...(await listShims()).map((s) => ({
+      title: `${s.diameterMm} × ${s.thicknessMm}`,
+      lines: ['shim, mm', `post ${s.innerMm} mm`],
+      path: '/drawers',
+    })),
+    ...(await listStock())
+      .filter((i) => i.kind !== 'spring')
+      .map((i) => ({ title: i.name, lines: [i.kind, i.supplier], path: '/drawers/stock' })),
+  ];
+  const withQr = await Promise.all(faces.map(async ({ path, ...face }) => ({ ...face, qr: await qrOf(`${address}${path}`) })));
+  return pdfOf(<LabelSheet title="Labels of the drawers" faces={withQr} />);
+}

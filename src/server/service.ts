@@ -1,0 +1,71 @@
+import { db, type Sql } from '@/db/client';
+import { manyCurrentEntriesOfJobs } from '@/db/queries/entries';
+import { manyJobsOfMachine } from '@/db/queries/jobs';
+import { maybeOneMachine } from '@/db/queries/machines';
+import { type DueMachine, manyBases, manyDue, noneForgetDue, noneNewReminder, noneSetDue } from '@/db/queries/service';
+import type { Entry } from '@/schema/entry';
+import { basisOf, dueOf, type ServiceBasis } from '@/schema/facts/service';
+import type { ServiceRule } from '@/schema/book';
+import { type Answer, missing, Refusal } from './answer';
+import { serviceRulesOfShop } from './book';
+import { machineName } from './find';
+import { proceduresOf } from './logbook';
+import { inTransaction } from './transaction';
+
+const ENDS = ['rear', 'front'] as const;
+const MOST_DUE = 200;
+
+async function setDue(sql: Sql, machineId: number, basis: ServiceBasis, rules: readonly ServiceRule[]): Promise<void> {
+  const due = dueOf(rules, basis);
+  // The basis is kept even where no rule holds: a later one may.
+  await noneSetDue(sql, { machineId, end: basis.end, basis, rule: due?.rule.name ?? '', on: due?.on ?? null, words: due?.words ?? '' });
+}
+
+/** Reckons anew when both ends of a machine are due: called when one of its jobs is signed or handed back, and when machines are merged. */
+export async function reckonService(sql: Sql, machineId: number): Promise<void> {
+  const lines = await manyJobsOfMachine(sql, machineId);
+  const byJob = new Map<number, Record<string, Entry>>();
+  for (const { jobId, ...entry } of await manyCurrentEntriesOfJobs(
+    sql,
+    lines.map((l) => l.id),
+  ))
+    byJob.set(jobId, { ...byJob.get(jobId), [entry.field]: entry });
+  const jobs = [];
+  for (const l of lines)
+    jobs.push({ at: l.takenInAt, signed: l.signed, entries: byJob.get(l.id) ?? {}, procedures: await proceduresOf(sql, l.id) });
+  const rules = await serviceRulesOfShop(sql);
+  for (const end of ENDS) {
+    const basis = basisOf(jobs, end);
+    if (basis) await setDue(sql, machineId, basis, rules);
+    else await noneForgetDue(sql, machineId, end);
+  }
+}
+
+/** Every due date anew from its basis: the rules have changed. */
+export async function reckonAll(sql: Sql): Promise<void> {
+  const rules = await serviceRulesOfShop(sql);
+  for (const { machineId, basis } of await manyBases(sql)) await setDue(sql, machineId, basis, rules);
+}
+
+const named = (d: DueMachine) => ({ ...d, machine: machineName(d) });
+export type DueLine = ReturnType<typeof named>;
+
+const today = () => new Date().toISOString().slice(0, 10);
+
+/** Machines due within so many days, those overdue first. */
+export async function dueWithin(days: number, most = MOST_DUE): Promise<DueLine[]> {
+  const until = new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+  return (await manyDue(await db(), until, null, most)).map(named);
+}
+
+export const dueOfMachine = async (machineId: number): Promise<DueLine[]> =>
+  (await manyDue(await db(), today(), machineId, 2)).filter((d) => d.rule !== '').map(named);
+
+/** Notes that the owner was reminded. */
+export async function noteReminder(machineId: number, { end }: { end: 'rear' | 'front' }): Promise<Answer<{ machineId: number }>> {
+  return inTransaction(async (sql) => {
+    if (!(await maybeOneMachine(sql, machineId))) throw new Refusal(missing('machine'));
+    await noneNewReminder(sql, machineId, end);
+    return { machineId };
+  });
+}

@@ -1,0 +1,43 @@
+import { useSyncExternalStore } from 'react';
+
+/** Who stands at this bench: kept by the browser, sent with each entry, written to each step. */
+
+const KEY = 'mavrin.atBench';
+const CHANGED = 'mavrin-at-bench';
+
+export interface AtBench {
+  id: number;
+  name: string;
+}
+
+const read = (): string => (typeof localStorage === 'undefined' ? '' : (localStorage.getItem(KEY) ?? ''));
+
+export function atBench(): AtBench | null {
+  const kept = read();
+  return kept ? (JSON.parse(kept) as AtBench) : null;
+}
+
+export function setAtBench(who: AtBench): void {
+  localStorage.setItem(KEY, JSON.stringify(who));
+  window.dispatchEvent(new Event(CHANGED));
+}
+
+const subscribe = (listener: () => void) => {
+  window.addEventListener(CHANGED, listener);
+  window.addEventListener('storage', listener);
+  return () => {
+    window.removeEventListener(CHANGED, listener);
+    window.removeEventListener('storage', listener);
+  };
+};
+
+export function useAtBench(): AtBench | null {
+  const kept = useSyncExternalStore(subscribe, read, () => '');
+  return kept ? (JSON.parse(kept) as AtBench) : null;
+}
+
+/** A name kept for another base is no one here. */
+export function forgetUnlessAmong(technicians: readonly AtBench[]): void {
+  const who = atBench();
+  if (who && !technicians.some((t) => t.id === who.id && t.name === who.name)) localStorage.removeItem(KEY);
+}

@@ -1,0 +1,205 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { SetupDocument } from '@/schema/documents';
+import { placeLineage } from '@/schema/facts/lineage';
+import { compareSetups } from '@/schema/facts/setups';
+import { Titled } from '../bench/parts';
+import { post } from '../bench/send';
+import { Lineage, type LineageLook } from '../figures/Lineage';
+import { Empty, LinkButton, QuietButton, Small } from '../layout/primitives';
+import { dayWords } from '../words/time';
+
+export interface SetupRow {
+  id: number;
+  jobId: number;
+  parentId: number | null;
+  kind: 'as-found' | 'rebuild' | 'correction' | 'as-set';
+  reason: string;
+  document: SetupDocument;
+  recordedAt: string;
+}
+
+export const SETUP_KIND = {
+  'as-found': 'As it came in',
+  rebuild: 'After the rebuild',
+  correction: 'Corrected',
+  'as-set': 'As set and handed back',
+};
+export const FEEL: Record<string, string> = { better: 'rode better', same: 'rode the same', worse: 'rode worse' };
+
+const List = styled.ol`
+  border-left: 2px solid var(--ink);
+  margin-left: 6px;
+  > li {
+    position: relative;
+    padding: 0 0 1rem 1.25rem;
+  }
+  > li::before {
+    content: '';
+    position: absolute;
+    left: -7px;
+    top: 0.35rem;
+    width: 12px;
+    height: 12px;
+    border: 2px solid var(--ink);
+    border-radius: 50%;
+    background: var(--ground);
+  }
+  > li[data-kind='rebuild']::before {
+    background: var(--ink);
+  }
+  > li[data-kind='as-set']::before {
+    background: var(--ink);
+    border-radius: 0;
+  }
+  > li[data-chosen='true'] {
+    background: var(--sheet);
+    outline: 1px solid var(--ink);
+    outline-offset: 4px;
+  }
+  .changes {
+    font-size: 0.875rem;
+  }
+  .gone {
+    color: var(--soft);
+    text-decoration: line-through;
+  }
+`;
+
+const number = (jobId: number) => String(jobId).padStart(4, '0');
+
+/** What changed against the set-up before, in the words of the bench. */
+function changesOf(setup: SetupRow, parent: SetupRow | null) {
+  if (!parent) return [];
+  return compareSetups(parent.document, setup.document).filter(
+    (c) => c.differs && c.right !== null && (setup.kind === 'as-found' || setup.kind === 'as-set' || !/Mm$/.test(c.key)),
+  );
+}
+
+interface Props {
+  machineId: number;
+  setups: SetupRow[];
+  /** How each job's ride was. */
+  feels: Record<number, string>;
+  /** Jobs of this machine that are open and unsigned: an older set-up can be gone back to in one of them. */
+  openJobs: number[];
+}
+
+/** The lineage: the set-ups as a tree, and each with what changed and how it rode. */
+export function Setups({ machineId, setups, feels, openJobs }: Props) {
+  const [chosen, setChosen] = useState<number | null>(null);
+  const parentOf = (s: SetupRow) => setups.find((p) => p.id === s.parentId) ?? null;
+  const lastOf = (jobId: number) => setups.filter((s) => s.jobId === jobId).reduce((a, b) => (a.id > b.id ? a : b)).id;
+  const looks: LineageLook[] = setups.map((s) => {
+    const feel = s.id === lastOf(s.jobId) ? (feels[s.jobId] ?? '') : '';
+    const changed = changesOf(s, parentOf(s)).length;
+    return {
+      id: s.id,
+      parentId: s.parentId,
+      at: s.recordedAt,
+      job: number(s.jobId),
+      kind: s.kind,
+      feel,
+      words: `${SETUP_KIND[s.kind]}, job ${number(s.jobId)}, ${dayWords(s.recordedAt)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}`,
+    };
+  });
+  if (setups.length === 0)
+    return (
+      <Titled title="Lineage of set-ups">
+        <Empty>No set-up is on record. Signing a rebuild records the one found and the one left behind.</Empty>
+      </Titled>
+    );
+  return (
+    <Titled title="Lineage of set-ups" aside="○ found · ● rebuilt · ■ handed back · ◇ corrected">
+      <Lineage placed={placeLineage(looks)} chosen={chosen} onChoose={(id) => setChosen(id === chosen ? null : id)} />
+      {setups.length > 1 && (
+        <LinkButton href={`/machines/${machineId}/compare`} style={{ margin: '0.5rem 0 1rem' }}>
+          Lay two side by side
+        </LinkButton>
+      )}
+      <List>
+        {setups
+          .filter((s) => chosen === null || s.id === chosen)
+          .map((s) => (
+            <SetupItem
+              key={s.id}
+              setup={s}
+              parent={parentOf(s)}
+              machineId={machineId}
+              feel={looks.find((l) => l.id === s.id)?.feel ?? ''}
+              openJobs={openJobs}
+            />
+          ))}
+      </List>
+    </Titled>
+  );
+}
+
+function SetupItem({
+  setup,
+  parent,
+  machineId,
+  feel,
+  openJobs,
+}: {
+  setup: SetupRow;
+  parent: SetupRow | null;
+  machineId: number;
+  feel: string;
+  openJobs: number[];
+}) {
+  const changes = changesOf(setup, parent);
+  return (
+    <li data-kind={setup.kind}>
+      <b>{SETUP_KIND[setup.kind]}</b>{' '}
+      <Small>
+        {dayWords(setup.recordedAt)}, job {number(setup.jobId)}
+        {feel && `, ${FEEL[feel]}`}
+      </Small>
+      {setup.reason && setup.kind !== 'as-found' && <div>{setup.reason}</div>}
+      <ul className="changes">
+        {changes.map((c) => (
+          <li key={c.key}>
+            <span style={{ color: `var(--${c.end})` }}>{c.end === 'rear' ? 'Rear' : 'Front'}</span> {c.label.toLowerCase()}:{' '}
+            {c.left && <span className="gone">{c.left}</span>} <b>{c.right ?? 'not noted'}</b>
+          </li>
+        ))}
+        {parent && changes.length === 0 && <li>as before</li>}
+        {!parent && <li>the first on record</li>}
+      </ul>
+      <Link href={`/setups/${setup.id}/card`}>
+        <Small>Set-up card</Small>
+      </Link>
+      {parent && (
+        <>
+          {' · '}
+          <Link href={`/machines/${machineId}/compare?a=${parent.id}&b=${setup.id}`}>
+            <Small>against the one it came from</Small>
+          </Link>
+        </>
+      )}
+      {openJobs.map((jobId) => jobId !== setup.jobId && <GoBack key={jobId} jobId={jobId} setupId={setup.id} />)}
+    </li>
+  );
+}
+
+/** Back to an older set-up: its figures are written into the open job as what is to be fitted. */
+function GoBack({ jobId, setupId }: { jobId: number; setupId: number }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState('');
+  const go = async () => {
+    const answer = await post<{ fields: number }>(`/api/jobs/${jobId}/back`, { setupId });
+    if (answer.ok) router.push(`/jobs/${jobId}/rebuild`);
+    else setProblem(answer.message);
+  };
+  return (
+    <>
+      {' · '}
+      <QuietButton onPress={() => void go()}>Go back to this one in job {number(jobId)}</QuietButton>
+      {problem && <span role="alert"> ▲ {problem}</span>}
+    </>
+  );
+}
