@@ -137,7 +137,9 @@ test('the lineage tells what changed, two set-ups lie side by side, and the card
   const corrected = page.getByRole('listitem').filter({ hasText: /^Corrected/ });
   await expect(corrected).toContainText('Read again on the right leg: 97, not 95.');
   await expect(corrected).toContainText('95 mm 97 mm');
-  await page.getByRole('link', { name: 'Lay two side by side' }).click();
+  await corrected.getByRole('link', { name: 'against the one it came from' }).click();
+  await page.waitForURL('**/compare?*');
+  await expect(page.getByRole('checkbox', { name: 'only what differs' })).toBeVisible();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Ketteri 450 Rally 2022');
   const rows = await page.getByRole('row').count();
   await page.getByRole('checkbox', { name: 'only what differs' }).check();

@@ -34,11 +34,20 @@ for (const theme of ['day', 'night'])
       '/drawers/bench',
       '/setups/1/card',
       '/drawers',
+      '/drawers/stock',
+      '/drawers/reorder',
       '/shop-book',
       '/customers/1',
       '/nowhere',
     ];
-    views.push(...stages.map((s) => `/jobs/${trail}/${s}`), `/jobs/${signed}/rebuild`, `/jobs/${courier}/springs`, `/jobs/${pony}/springs`);
+    views.push(
+      ...stages.map((s) => `/jobs/${trail}/${s}`),
+      `/jobs/${signed}/rebuild`,
+      `/jobs/${signed}/set`,
+      `/jobs/${signed}/quote`,
+      `/jobs/${courier}/springs`,
+      `/jobs/${pony}/springs`,
+    );
     const found: string[] = [];
     for (const view of views) {
       await page.goto(server.base + view);

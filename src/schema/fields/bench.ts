@@ -153,13 +153,18 @@ export const QUOTE_OTHER: FieldDef[] = [
   count('job.newUnit.hours', 'Fitting and setting it, beside getting it out', 'h', [0, 200], [0, 10]),
 ];
 
+/** Said of the job as a whole. */
+export const JOB_NOTES: FieldDef[] = [
+  text('job.waits', 'Waits for', { maxLength: 160 }),
+  text('job.notes', 'Notes on the job', { maxLength: 2000, lines: 3 }),
+];
+
 export const JOB_FIELDS: FieldDef[] = [
+  ...JOB_NOTES,
   ...QUOTE_LINE,
   ...QUOTE_OTHER,
   count('job.returned.rear', 'Rear spring put into the drawer', '', [1, 1e9], [1, 1e9]),
   count('job.returned.front', 'Fork springs put into the drawer', '', [1, 1e9], [1, 1e9]),
-  text('job.waits', 'Waits for', { maxLength: 160 }),
-  text('job.notes', 'Notes on the job', { maxLength: 2000, lines: 3 }),
 ];
 
 export const SPRINGS_FIELDS: FieldDef[] = [

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, COMPLAINT_ITEM, LUGGAGE_ITEM } from '@/schema/fields/ask';
 import { loadsOf } from '@/schema/facts/loads';
-import { JOB_FIELDS } from '@/schema/fields/bench';
+import { JOB_NOTES } from '@/schema/fields/bench';
 import { overloadFindings } from '@/schema/facts/because';
 import { MACHINE_CASE_ITEM } from '@/schema/fields/machine';
 import { FieldsProvider, useFieldStore } from '../fields/context';
@@ -46,7 +46,7 @@ export function AskStage() {
         <div>
           <LoadTable />
           <Titled title="On the job">
-            <FieldsOf defs={JOB_FIELDS} min="100%" />
+            <FieldsOf defs={JOB_NOTES} min="100%" />
           </Titled>
           <Titled title="The machine">
             <MachineFigures />

@@ -1,13 +1,12 @@
 'use client';
 import { useSyncExternalStore, useState } from 'react';
-import { CAUTIONS } from '@/schema/facts/cautions';
 import { askLabel, clockText, isAside, openStep, secondsAtBench, type StepLine, stepLines } from '@/schema/facts/work';
 import { COMPONENTS } from '@/schema/procedures/components';
 import { askFields, type TakenProcedure } from '@/schema/procedures/procedure';
 import { useFieldStore, useLive } from '../../fields/context';
 import { Pick } from '../../fields/Pick';
 import { withUnit } from '../../fields/store';
-import { Button, Caution, Empty, EndName, QuietButton, Small, Table } from '../../layout/primitives';
+import { Button, Empty, EndName, QuietButton, Small, Table } from '../../layout/primitives';
 import { useBench } from '../BenchContext';
 import { Titled } from '../parts';
 import { post } from '../send';
@@ -96,7 +95,6 @@ function OneProcedure({ taken, lines, onGo }: { taken: TakenProcedure; lines: St
   const [shown, setShown] = useState(false);
   const { procedure, version, n } = taken;
   const open = openStep(lines);
-  const cautions = [...new Set(procedure.steps.flatMap((s) => s.cautions))];
   return (
     <section aria-label={procedure.name} style={{ borderTop: '1px solid var(--rule)', padding: '0.5rem 0' }}>
       <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
@@ -118,7 +116,6 @@ function OneProcedure({ taken, lines, onGo }: { taken: TakenProcedure; lines: St
         </QuietButton>
         {!sealed && <QuietButton onPress={() => store.put(`work.${n}.aside`, 'yes')}>Lay aside</QuietButton>}
       </div>
-      {!shown && cautions.length > 0 && !sealed && cautions.slice(0, 2).map((c) => <Caution key={c}>{CAUTIONS[c]}</Caution>)}
       {shown && (
         <Table aria-label={`Steps of ${procedure.name}`}>
           <tbody>
