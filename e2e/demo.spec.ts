@@ -91,10 +91,32 @@ const BAD: [method: 'post', path: string, body: unknown, status: number, code: s
   ['post', '/api/technicians', { name: 'sunniva holt', passcode: 'quay4' }, 409, 'already-exists'],
   ['post', '/api/compute/sag', { travelMm: 'NaN', style: 'ruler' }, 400, 'not-finite'],
   ['post', '/api/compute/nothing', {}, 404, 'unknown-operation'],
+  ['post', '/api/jobs/101/procedures', { id: 'shock' }, 409, 'sealed'],
+  ['post', '/api/jobs/999/procedures', { id: 'shock' }, 404, 'not-found'],
+  ['post', '/api/jobs/101/reserve', {}, 409, 'sealed'],
+  ['post', '/api/jobs/999/reserve', {}, 404, 'not-found'],
+  ['post', '/api/jobs/101/back', { setupId: 1 }, 409, 'sealed'],
+  ['post', '/api/jobs/101/quotes', {}, 422, 'quote-empty'],
+  ['post', '/api/jobs/101/quotes/answer', { quoteId: 999, accepted: true }, 404, 'not-found'],
+  ['post', '/api/jobs/101/returned', { end: 'rear', name: 'x', rate: '60 kg' }, 422, 'unit-mismatch'],
+  ['post', '/api/machines/1/owners', { customer: { id: 999 }, since: '2026-11-01' }, 404, 'not-found'],
+  ['post', '/api/machines/1/owners', { customer: { id: 1 }, since: 'today' }, 400, 'wrong-type'],
+  ['post', '/api/machines/1/merge', { machineId: 1, reason: 'x' }, 409, 'same-machine'],
+  ['post', '/api/machines/1/merge', { machineId: 2, reason: 'x' }, 422, 'frames-differ'],
+  ['post', '/api/machines/1/separate', { machineId: 2, reason: 'x' }, 404, 'not-found'],
+  ['post', '/api/machines/999/reminders', { end: 'rear' }, 404, 'not-found'],
+  ['post', '/api/stock', { kind: 'oil', name: 'Fork oil, 15 cSt', unit: 'mL' }, 409, 'already-exists'],
+  ['post', '/api/stock', { kind: 'oil', name: 'x', unit: 'mL', price: '1.234' }, 422, 'too-fine'],
+  ['post', '/api/stock/1/moves', { kind: 'used', count: 1e6 }, 422, 'too-few-in-drawer'],
+  ['post', '/api/stock/1/moves', { kind: 'used', count: 0 }, 400, 'nothing-to-move'],
+  ['post', '/api/stock/999/moves', { kind: 'received', count: 1 }, 404, 'not-found'],
+  ['post', '/api/stock/999/terms', { price: '1' }, 404, 'not-found'],
+  ['post', '/api/springs/999/moves', { kind: 'received', count: 1 }, 404, 'not-found'],
+  ['post', '/api/jobs/101/photos', {}, 422, 'photo-unreadable'],
 ];
 
 test('bad input to each route has a status, a code and a sentence, and changes nothing', async ({ request }) => {
-  const pages = ['/', '/machines', '/machines/1', '/drawers', '/shop-book'];
+  const pages = ['/', '/machines', '/machines/1', '/drawers', '/drawers/stock', '/shop-book'];
   const look = async () =>
     Promise.all(
       pages.map(async (p) =>

@@ -39,7 +39,7 @@ test('results follow while a reading is typed, before it is recorded', async ({ 
   const typed = await sagByHand(page, [FIRST]);
   expect(typed).not.toBe(before);
   await expect(result(page, /^Rider sag/)).toContainText(typed);
-  await expect(page.getByRole('img', { name: `rear rider sag ${typed.replace(' mm', '')}` })).toBeVisible();
+  await expect(page.getByRole('img', { name: `rear rider sag ${parseFloat(typed)}` })).toBeVisible();
   expect(sent).toEqual([]);
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-saving=saved]')).toBeVisible();

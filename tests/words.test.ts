@@ -54,6 +54,12 @@ const DATA = {
   band: 9,
   usual: 8,
   preload: -3,
+  most: 12,
+  name: 'Fork oil',
+  currency: 'EUR',
+  decimals: 2,
+  one: 'F-1',
+  other: 'F-2',
 };
 
 const raised = [...text.matchAll(/\b(?:err|refused|conflict|problem|fail)\(\s*(?:ctx,\s*)?'([a-z-]+)'/g)].map(([, code]) => code!);
