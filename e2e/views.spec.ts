@@ -13,55 +13,60 @@ test.afterAll(async () => {
   server.remove();
 });
 
-for (const theme of ['day', 'night'])
-  test(`each view is accessible and quiet, ${theme}`, async ({ page, context }) => {
-    await context.addCookies([{ name: 'mavrin', value: `${theme}.metric`, url: server.base }]);
-    const errors: string[] = [];
-    page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
-    page.on('pageerror', (error) => errors.push(error.message));
-    const trail = await server.jobOf('Trail 300 Ingrith');
-    const signed = await server.jobOf('Single dives');
-    const courier = await server.jobOf('Courier light');
-    const pony = await server.jobOf('Pony');
-    const stages = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
-    const views = [
-      '/',
-      '/jobs/new',
-      '/machines',
-      '/machines/1',
-      '/machines/1/compare',
-      '/machines/1/leverage',
-      '/drawers/bench',
-      '/setups/1/card',
-      '/drawers',
-      '/drawers/stock',
-      '/drawers/reorder',
-      '/shop-book',
-      '/customers/1',
-      '/nowhere',
-    ];
-    views.push(
-      ...stages.map((s) => `/jobs/${trail}/${s}`),
-      `/jobs/${signed}/rebuild`,
-      `/jobs/${signed}/set`,
-      `/jobs/${signed}/quote`,
-      `/jobs/${courier}/springs`,
-      `/jobs/${pony}/springs`,
-    );
-    const found: string[] = [];
-    for (const view of views) {
-      await page.goto(server.base + view);
-      await expect(page.getByRole('main')).toBeVisible();
-      // By night only the colours differ: the markup was examined by day.
-      const axe = new AxeBuilder({ page });
-      const { violations } = await (theme === 'night' ? axe.withRules(['color-contrast']) : axe).analyze();
-      found.push(...violations.map((v) => `${view} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`));
-    }
-    expect(found).toEqual([]);
-    expect(errors.filter((e) => !/404/.test(e))).toEqual([]);
-  });
+test('each view is accessible by day and by night, and quiet', async ({ page }) => {
+  const errors: string[] = [];
+  page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+  page.on('pageerror', (error) => errors.push(error.message));
+  const trail = await server.jobOf('Trail 300 Ingrith');
+  const signed = await server.jobOf('Single dives');
+  const courier = await server.jobOf('Courier light');
+  const pony = await server.jobOf('Pony');
+  const stages = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
+  const views = [
+    '/',
+    '/jobs/new',
+    '/machines',
+    '/machines/1',
+    '/machines/1/compare',
+    '/machines/1/leverage',
+    '/drawers/bench',
+    '/setups/1/card',
+    '/drawers',
+    '/drawers/stock',
+    '/drawers/reorder',
+    '/shop-book',
+    '/customers/1',
+    '/nowhere',
+  ];
+  views.push(
+    ...stages.map((s) => `/jobs/${trail}/${s}`),
+    `/jobs/${signed}/rebuild`,
+    `/jobs/${signed}/set`,
+    `/jobs/${signed}/quote`,
+    `/jobs/${courier}/springs`,
+    `/jobs/${pony}/springs`,
+  );
+  const found: string[] = [];
+  const scan = async (view: string, axe: AxeBuilder) => {
+    const { violations } = await axe.analyze();
+    found.push(...violations.map((v) => `${view} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`));
+  };
+  for (const view of views) {
+    await page.goto(server.base + view);
+    await expect(page.getByRole('main')).toBeVisible();
+    await scan(view, new AxeBuilder({ page }));
+    // By night only the colours differ, and they are the same few everywhere: the densest views stand for all.
+    if (!/^\/$|shop-book|stock|measure|reason|springs|valves|ride/.test(view)) continue;
+    await page.getByRole('button', { name: 'Night bench' }).click();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
+    await scan(`${view} by night`, new AxeBuilder({ page }).withRules(['color-contrast']));
+    await page.getByRole('button', { name: 'Day bench' }).click();
+  }
+  expect(found).toEqual([]);
+  expect(errors.filter((e) => !/404/.test(e))).toEqual([]);
+});
 
-test('a bad reading is refused with words beside it, and nothing recorded is touched', async ({ page }) => {
+test('a bad reading is refused with words beside it, and nothing recorded is touched', async ({ page, browser }) => {
   const job = await server.jobOf('Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/measure`);
   const reading = page.getByRole('textbox', { name: 'Rear: Rider on, pressed' });
@@ -71,8 +76,12 @@ test('a bad reading is refused with words beside it, and nothing recorded is tou
   await expect(page.getByText(/cannot be read|is not known here/)).toBeVisible();
   await expect(reading).toHaveValue('4 8 7 x');
   await expect(reading).toHaveAttribute('aria-invalid', 'true');
+  // It outlives a reload as typed, here alone; what the book holds is as it was.
   await page.reload();
-  await expect(reading).toHaveValue(before);
+  await expect(reading).toHaveValue('4 8 7 x');
+  const elsewhere = await (await browser.newContext()).newPage();
+  await elsewhere.goto(`${server.base}/jobs/${job}/measure`);
+  await expect(elsewhere.getByRole('textbox', { name: 'Rear: Rider on, pressed' })).toHaveValue(before);
 
   // Readable, but impossible with the extended reading: said at the reading itself.
   await reading.fill('48,7');

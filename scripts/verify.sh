@@ -20,10 +20,16 @@ step() {
 
 step 'formatting' npx prettier --check --log-level warn .
 step 'build' node node_modules/next/dist/bin/next build
+# Two cores: types are checked beside the linter.
+npx tsc --noEmit > .cache/types.log 2>&1 &
+types=$!
 step 'lint' npx eslint . --max-warnings 0
-step 'types' npx tsc --noEmit
+step 'types' wait "$types" || {
+  cat .cache/types.log
+  exit 1
+}
 step 'import rules' node scripts/imports.mjs
-step 'unit tests' npx jest --json --outputFile .cache/jest.json
+step 'unit tests' npx jest --maxWorkers=2 --json --outputFile .cache/jest.json
 step 'browser tests' npx playwright test
 
 node scripts/count.mjs
