@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
@@ -16,6 +16,7 @@ import { parseQuantity } from '@/core/units/parse';
 import { openDb } from '@/db/client';
 import { CHROMIUM } from '../e2e/chromium.mjs';
 import { demoDirectory, playDemo, Server } from '../e2e/server';
+import { fillMany } from './many';
 import { inCpp, linearStack } from './plates';
 
 /** `npm run bench`: what the core, the base, the pages and a keystroke cost. Prints medians; asserts nothing. Wants a build. */
@@ -195,6 +196,50 @@ async function base(): Promise<void> {
   await db.close();
 }
 
+/** What people look for, well and badly written, among 20 000 jobs. */
+const LOOKED_FOR = [
+  'rally',
+  'FR0001234',
+  'OR 2345',
+  'morrow',
+  'chatters cobbles',
+  'bottoms clunk',
+  'ha',
+  'chaters cobles',
+  'osumnd single',
+  '0001234',
+];
+
+async function manyJobs(): Promise<void> {
+  const directory = mkdtempSync(join(tmpdir(), 'mavrin-many-'));
+  const base = await openDb(directory);
+  await fillMany(base, 20_000);
+  await base.close();
+  const server = await Server.start(4322, directory);
+  try {
+    for (const words of LOOKED_FOR) {
+      const path = `/api/search?q=${encodeURIComponent(words)}`;
+      say(`found among 20 000 jobs: ${words}`, await fetched(server, path));
+    }
+    for (const path of ['/', '/machines', '/machines/1', '/jobs/20001/measure', '/jobs/20001/reason'])
+      say(`page ${path} of 20 000 jobs`, await fetched(server, path));
+  } finally {
+    await server.down();
+    rmSync(directory, { recursive: true, force: true });
+  }
+}
+
+/** Median time of a whole answer, from asking to its last byte. */
+async function fetched(server: Server, path: string): Promise<number> {
+  const times: number[] = [];
+  for (let i = 0; i < 15; i += 1) {
+    const begun = performance.now();
+    await (await fetch(server.base + path)).text();
+    times.push(performance.now() - begun);
+  }
+  return median(times);
+}
+
 /** Time from a key going down to the frame after its result has changed on the page, and the long tasks on the way. */
 async function keystrokes(page: Page, url: string, field: string, shownIn: string, texts: string[]): Promise<void> {
   await page.goto(url, { waitUntil: 'networkidle' });
@@ -273,15 +318,8 @@ async function pagesOf(server: Server): Promise<void> {
     '/jobs/111/rebuild',
     '/drawers',
     '/api/search?q=rally',
-  ]) {
-    const times: number[] = [];
-    for (let i = 0; i < 15; i += 1) {
-      const begun = performance.now();
-      await (await fetch(server.base + path)).text();
-      times.push(performance.now() - begun);
-    }
-    say(`page ${path}`, median(times));
-  }
+  ])
+    say(`page ${path}`, await fetched(server, path));
   const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await keystrokes(page, `${server.base}/jobs/114/measure`, 'Rear: Rider on, pressed', '[aria-label=Results]', [
@@ -297,6 +335,7 @@ async function main(): Promise<void> {
   core();
   stacks();
   await base();
+  await manyJobs();
   await pages();
 }
 

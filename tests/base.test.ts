@@ -171,4 +171,9 @@ test('search finds by name, registration, complaint and words in notes, misspelt
   expect(await search('tolbox')).toContainEqual(expect.objectContaining(hit));
   expect(await search('qx 99')).toContainEqual(expect.objectContaining({ kind: 'machine', id: machineId }));
   expect(await search('100%_\\')).toEqual([]);
+  // Quotes and operators are words too; a part of a word, and of a number; letters changed places; a number is never guessed at.
+  expect(await search("o'hara & !(a | b):*")).toEqual([]);
+  expect(await search('lbox')).toContainEqual(expect.objectContaining(hit));
+  expect(await search('tooblox wallwos')).toContainEqual(expect.objectContaining(hit));
+  expect(await search('qx 98')).toEqual([]);
 });

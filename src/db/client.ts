@@ -81,6 +81,9 @@ const PARSERS = { 1082: (text: string) => text, 1184: (text: string) => new Date
 /** How long after a change the files are made durable when nobody waits for it. */
 const DURABLE_AFTER_MS = 1000;
 
+/** Share of letter triples two words must have in common to count as spelt alike: two letters changed places in a word of five. From memory. */
+const ALIKE_FROM = 0.2;
+
 /** Opens a base; `directory` null keeps it in memory (tests). Throws DataDirectoryTaken or BaseIsNewer. */
 export async function openDb(directory: string | null): Promise<Db> {
   let giveBack = () => {};
@@ -99,6 +102,7 @@ export async function openDb(directory: string | null): Promise<Db> {
     });
     await engine.exec('CREATE EXTENSION IF NOT EXISTS pg_trgm');
     await migrate(engine);
+    await engine.query('SELECT set_limit($1)', [ALIKE_FROM]);
   } catch (failure) {
     giveBack();
     throw failure;

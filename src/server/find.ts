@@ -3,24 +3,34 @@ import { manyCurrentEntries } from '@/db/queries/entries';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { maybeOneMachine, type Machine } from '@/db/queries/machines';
 import { maybeOneCustomer } from '@/db/queries/people';
+import { maybeOneSpring } from '@/db/queries/springs';
 import { FINDABLE, type Found, manyFound, noneMakeFindable } from '@/db/queries/search';
 import { knownField } from '@/schema/fields';
 
 export const machineName = (m: Pick<Machine, 'make' | 'model' | 'year'>): string =>
   [m.make, m.model, m.year ?? ''].filter((x) => x !== '').join(' ');
 
-/** The words a job is found by: its customer and machine, and everything typed in words. */
+const SPRING_CHOICE = /^springs\..+\.choice/;
+const SPRING_RATE = /^(found|fitted)\..+\.spring/;
+/** Whether a job's words change with this field. */
+export const isFindable = (field: string): boolean =>
+  SPRING_CHOICE.test(field) || SPRING_RATE.test(field) || ['text', 'choice'].includes(knownField(field)?.def.kind ?? '');
+
+/** The words a job is found by: its customer and machine, its springs, and everything typed in words. */
 export async function makeJobFindable(sql: Sql, jobId: number): Promise<void> {
   const job = await maybeOneJob(sql, jobId);
   if (!job) return;
   const machine = await maybeOneMachine(sql, job.machineId);
   const customer = await maybeOneCustomer(sql, job.customerId);
   if (!machine || !customer) return;
-  const typed = (await manyCurrentEntries(sql, { jobId })).flatMap((e) => {
+  const entries = await manyCurrentEntries(sql, { jobId });
+  const typed = entries.flatMap((e) => {
     const def = knownField(e.field)?.def;
     if (def?.kind === 'choice') return [def.options.find((o) => o.value === e.text)?.label ?? ''];
-    return def?.kind === 'text' ? [e.text] : [];
+    return def?.kind === 'text' || SPRING_RATE.test(e.field) ? [e.text] : [];
   });
+  const chosen = entries.flatMap((e) => (SPRING_CHOICE.test(e.field) && e.value !== null ? [e.value] : []));
+  for (const id of chosen) typed.push((await maybeOneSpring(sql, id))?.name ?? '');
   const title = `Job ${jobId} · ${machineName(machine)} · ${customer.name}`;
   await noneMakeFindable(sql, 'job', jobId, title, [title, machine.registration, machine.frameNumber, ...typed].join(' '));
 }

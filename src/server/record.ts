@@ -9,7 +9,7 @@ import { knownField, SEALED_STAGES } from '@/schema/fields';
 import type { z } from 'zod';
 import type { recordRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
-import { makeJobFindable, makeMachineFindable } from './find';
+import { isFindable, makeJobFindable, makeMachineFindable } from './find';
 import { inTransaction } from './transaction';
 
 type Recorded = z.output<typeof recordRequest>;
@@ -61,7 +61,7 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
       throw new Refusal(conflict('sealed', [request.field]));
     const { technicianId, device, field } = request;
     const entry = await oneNewEntry(sql, { jobId }, { field, ...read.value, technicianId, device, at, undoes: null });
-    if (known.def.kind === 'text' || known.def.kind === 'choice') await makeJobFindable(sql, jobId);
+    if (isFindable(field)) await makeJobFindable(sql, jobId);
     return entry;
   });
 }

@@ -31,21 +31,62 @@ export const noneForgetRetiredSprings = (sql: Sql) =>
   sql.none("DELETE FROM findable f USING spring s WHERE f.kind = 'spring' AND f.id = s.id AND s.retired_at IS NOT NULL");
 
 const MOST_WORDS = 8;
+/** Of each kind so many of the newest are looked at more closely: nearest title first. */
+const LOOKED_AT = 40;
+/** A misspelt word stands for so many of the book's words at most. */
+const MOST_ALIKE = 4;
 
-/** Everything that holds all the words, nearest title first; where nothing does, what is spelt alike. `kind` null looks among all. */
+/** A word as a lexeme to begin with; quotes doubled, so that nothing in it is an operator. */
+const beginning = (word: string) => `'${word.replace(/[\\']/g, (c) => c + c)}':*`;
+
+/** Few rows hold it: all of them are read through the word index, and the newest of each kind kept. */
+const ofFew = (where: string) => `
+  SELECT f.kind, f.id, f.title, row_number() OVER (PARTITION BY f.kind ORDER BY f.id DESC) AS place
+  FROM findable f WHERE f.kind = ANY ($4::text[]) AND ${where}`;
+/** Most rows hold it, as they do two letters: each kind is read from its newest on, until there are enough. */
+const ofMost = (where: string) => `
+  SELECT f.kind, f.id, f.title, 1 AS place FROM unnest($4::text[]) AS kinds(kind) CROSS JOIN LATERAL
+    (SELECT f.kind, f.id, f.title FROM findable f WHERE f.kind = kinds.kind AND ${where} ORDER BY f.id DESC LIMIT ${LOOKED_AT}) f`;
+const nearest = (found: string) => `
+  SELECT kind, id, title FROM (${found}) found WHERE place <= ${LOOKED_AT}
+  ORDER BY similarity(lower(title), $2) DESC, kind, id DESC LIMIT $3`;
+const BEGUN = "lexemes @@ to_tsquery('simple', $1)";
+
+const hasDigit = (word: string) => /[0-9]/.test(word);
+const escaped = (word: string) => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+
+/** The book's own words that hold this one, or that it may be a misspelling of, as alternatives; null where none is like it. Numbers stand for themselves. */
+async function maybeAlike(sql: Sql, word: string): Promise<string | null> {
+  if (hasDigit(word)) return beginning(word);
+  const alike = await sql.many<{ word: string }>(
+    `SELECT word FROM findable_word WHERE word % $1 OR word LIKE $2 ORDER BY similarity(word, $1) DESC, word LIMIT ${MOST_ALIKE}`,
+    [word, escaped(word)],
+  );
+  return alike.length === 0 ? null : `(${alike.map((a) => beginning(a.word)).join(' | ')})`;
+}
+
+/**
+ * Everything that holds all the words by their beginnings, nearest title first. Where nothing does: plates and numbers by what stands inside them, words
+ * by the book's words spelt alike. `kind` null looks among all.
+ */
 export async function manyFound(sql: Sql, query: string, kind: Found['kind'] | null, most: number): Promise<Found[]> {
-  const words = query.toLowerCase().split(/\s+/).filter(Boolean).slice(0, MOST_WORDS);
+  const all = query.toLowerCase().split(/[\s×]+/);
+  // A sign alone, or the x between two figures, is no word.
+  const words = all.filter((w) => /[\p{L}\p{N}]/u.test(w) && (w !== 'x' || all.length === 1)).slice(0, MOST_WORDS);
   if (words.length === 0) return [];
-  const patterns = words.map((w) => `%${w.replace(/[\\%_]/g, (c) => `\\${c}`)}%`);
-  const exact = await sql.many<Found>(
-    `SELECT kind, id, title FROM findable WHERE words LIKE ALL ($1::text[]) AND ($4::text IS NULL OR kind = $4)
-     ORDER BY similarity(lower(title), $2) DESC, kind, id DESC LIMIT $3`,
-    [patterns, words.join(' '), most, kind],
-  );
+  const said = [words.join(' '), most, kind === null ? FINDABLE : [kind]];
+  const begun = nearest((words.every((w) => w.length <= 2) ? ofMost : ofFew)(BEGUN));
+  const exact = await sql.many<Found>(begun, [words.map(beginning).join(' & '), ...said]);
   if (exact.length > 0) return exact;
-  return sql.many<Found>(
-    `SELECT kind, id, title FROM findable WHERE $1 <% words AND ($3::text IS NULL OR kind = $3)
-     ORDER BY word_similarity($1, words) DESC, kind, id DESC LIMIT $2`,
-    [words.join(' '), most, kind],
-  );
+  if (words.some(hasDigit)) {
+    const inside = await sql.many<Found>(nearest(ofFew('words LIKE ALL ($1::text[])')), [words.map(escaped), ...said]);
+    if (inside.length > 0) return inside;
+  }
+  const alike: string[] = [];
+  for (const word of words) {
+    const one = await maybeAlike(sql, word);
+    if (one === null) return [];
+    alike.push(one);
+  }
+  return sql.many<Found>(begun, [alike.join(' & '), ...said]);
 }
