@@ -50,6 +50,7 @@ export type IssueCode =
   | 'stop-below-dish'
   | 'stack-not-solved'
   | 'pairs-unreadable'
+  | 'bearing-one-sided'
   | 'too-fine'
   | 'too-few';
 

@@ -90,6 +90,8 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'stop-below-dish': () => 'The stop must allow at least the lift of the dish.',
   'stack-not-solved': (d) =>
     `The stack cannot hold ${Number(d.pressure).toFixed(2)} MPa: it would lift out of all measure. Check shims, clamp and pressure.`,
+  'bearing-one-sided': () =>
+    'One of the two ratios must be above 1 and the other below: else the statement says nothing, or the same either way.',
   'oil-order': () => 'The viscosity at 40 °C must be greater than at 100 °C, and both above 0.2 cSt.',
   'bore-above-stanchion': () => 'The bore lies inside the tube: it cannot be wider than the stanchion.',
   'one-of-two': (d) => `Give either ${d.first} or ${d.second}, not both and not neither.`,
