@@ -14,7 +14,7 @@ import { correctRebuild, signRebuild } from '@/server/sign';
 import { moveShims } from '@/server/shims';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench, machineFile } from '@/server/views';
-import { type Fitted, noise, tapeReadings } from './readings';
+import { type Inside as Fitted, noise, tapeReadings } from '@/schema/facts/tape';
 import * as scenario from './scenario';
 import type { DemoJob } from './scenario';
 import { chosenSprings, rateTextOf } from '@/schema/facts/listed';

@@ -55,6 +55,8 @@ const DATA = {
   usual: 8,
   preload: -3,
   most: 12,
+  seconds: 3,
+  hz: 20,
   name: 'Fork oil',
   currency: 'EUR',
   decimals: 2,

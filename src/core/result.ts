@@ -51,6 +51,10 @@ export type IssueCode =
   | 'stack-not-solved'
   | 'pairs-unreadable'
   | 'bearing-one-sided'
+  | 'log-short'
+  | 'log-slow'
+  | 'log-time-back'
+  | 'log-beyond-travel'
   | 'too-fine'
   | 'too-few';
 

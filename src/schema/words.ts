@@ -90,6 +90,13 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'stop-below-dish': () => 'The stop must allow at least the lift of the dish.',
   'stack-not-solved': (d) =>
     `The stack cannot hold ${Number(d.pressure).toFixed(2)} MPa: it would lift out of all measure. Check shims, clamp and pressure.`,
+  'log-short': (d) => `A log must be at least ${d.seconds} s long. Log a longer ride.`,
+  'log-slow': (d) => `A log must have at least ${d.hz} readings a second. Set the logger faster.`,
+  'log-time-back': (d) => `The time goes back at line ${d.line}. Check which column is the time.`,
+  'log-beyond-travel': (d) =>
+    `Line ${d.line} reads ${mm(d.at)}, beyond the ${mm(d.travel)} of travel. Check the column, its unit and where its zero is.`,
+  'statement-unknown': () => 'There is no such statement to look at.',
+  'not-a-shop-cure': (d) => `A cure that touches ${d.what} is left to the maker, the law and licensed workshops: file it under “not here”.`,
   'bearing-one-sided': () =>
     'One of the two ratios must be above 1 and the other below: else the statement says nothing, or the same either way.',
   'oil-order': () => 'The viscosity at 40 °C must be greater than at 100 °C, and both above 0.2 cSt.',

@@ -75,7 +75,7 @@ function someNetwork(seed: number, complaints = 2): WeighRequest {
       leak: 0.02 + 0.2 * next(),
       links: causes.filter(() => next() < 0.65).map((c) => ({ cause: c.id, strength: share() })),
     })),
-    evidence: ['e1', 'e2', 'e3'].map((id): Evidence => ({ id, family: id, measurement: `m-${id}` })),
+    evidence: ['e1', 'e2', 'e3'].map((id): Evidence => ({ id, family: id, measurement: `m-${id}`, minutes: 4 })),
     bearings: causes.flatMap((c) => ['e1', 'e2', 'e3'].map((evidence) => ({ evidence, cause: c.id, ...ratiosOf(share(), share()) }))),
     observed: [
       { evidence: 'e1', credence: 1 },
@@ -99,7 +99,7 @@ test('with one cause and one complaint it is Bayes’ rule', () => {
   const found = weighed({
     causes: [{ id: 'soft', prior: 0.2 }],
     complaints: [{ id: 'bottoms', leak: 0.1, links: [{ cause: 'soft', strength: 0.6 }] }],
-    evidence: [{ id: 'low', family: 'low', measurement: 'walk' }],
+    evidence: [{ id: 'low', family: 'low', measurement: 'walk', minutes: 4 }],
     bearings: [{ evidence: 'low', cause: 'soft', ifTrue: 3, ifFalse: 0.5 }],
     observed: [{ evidence: 'low', credence: 1 }],
   });
@@ -112,7 +112,7 @@ test('with one cause and one complaint it is Bayes’ rule', () => {
 test('two causes of one complaint explain one another away, and two complaints of one cause strengthen it', () => {
   const causes = ['x', 'y'].map((id) => ({ id, prior: 0.2 }));
   const bearings = [{ evidence: 'e', cause: 'y', ifTrue: 20, ifFalse: 0.5 }];
-  const network: Knowledge = { causes, bearings, evidence: [{ id: 'e', family: 'e', measurement: 'm' }] };
+  const network: Knowledge = { causes, bearings, evidence: [{ id: 'e', family: 'e', measurement: 'm', minutes: 4 }] };
   const links = causes.map((c) => ({ cause: c.id, strength: 0.7 }));
   const one = { id: 'k', leak: 0.05, links };
   const before = of(weighed({ ...network, complaints: [one], observed: [] }), 'x').present;
@@ -164,13 +164,15 @@ test('a cause without support never leads, however common it is', () => {
   const request: WeighRequest = {
     causes: [common, { id: 'rare', prior: 0.05 }],
     complaints: [{ id: 'k', leak: 0.05, links: ['common', 'rare'].map((cause) => ({ cause, strength: 0.5 })) }],
-    evidence: [{ id: 'e', family: 'e', measurement: 'm' }],
-    bearings: [{ evidence: 'e', cause: 'rare', ifTrue: 2, ifFalse: 0.5 }],
+    evidence: [{ id: 'e', family: 'e', measurement: 'm', minutes: 4 }],
+    bearings: [{ evidence: 'e', cause: 'rare', ifTrue: 12, ifFalse: 0.5 }],
     observed: [],
   };
   expect(weighed(request).leading).toBeNull();
   expect(weighed({ ...request, observed: [{ evidence: 'e', credence: 1 }] }).leading).toBe('rare');
   expect(weighed({ ...request, observed: [{ evidence: 'e', credence: 0 }] }).leading).toBeNull();
+  const hearsay = request.evidence.map((e) => ({ ...e, hearsay: true }));
+  expect(weighed({ ...request, evidence: hearsay, observed: [{ evidence: 'e', credence: 1 }] }).leading).toBeNull();
 });
 
 test('witnesses of one event count less together than each alone, in whichever order they came', () => {
@@ -181,8 +183,8 @@ test('witnesses of one event count less together than each alone, in whichever o
         causes: [{ id: 'x', prior: 0.1 }],
         complaints: [],
         evidence: [
-          { id: 'e1', family: 'one', measurement: 'm' },
-          { id: 'e2', family, measurement: 'm' },
+          { id: 'e1', family: 'one', measurement: 'm', minutes: 4 },
+          { id: 'e2', family, measurement: 'm', minutes: 4 },
         ],
         bearings,
         observed,
@@ -223,7 +225,7 @@ test('the next measurement is the one that tells most about what could explain t
   const request: WeighRequest = {
     causes: ['x', 'y', 'z'].map((id) => ({ id, prior: 0.2 })),
     complaints: [{ id: 'k', leak: 0.05, links: ['x', 'y'].map((cause) => ({ cause, strength: 0.6 })) }],
-    evidence: ['weak', 'strong', 'beside'].map((id) => ({ id, family: id, measurement: id })),
+    evidence: ['weak', 'strong', 'beside'].map((id) => ({ id, family: id, measurement: id, minutes: 4 })),
     bearings: [
       { evidence: 'weak', cause: 'x', ...ratiosOf(0.5, 0.4) },
       { evidence: 'strong', cause: 'y', ...ratiosOf(0.9, 0.05) },
@@ -234,6 +236,9 @@ test('the next measurement is the one that tells most about what could explain t
   expect(weighed(request).next.map((m) => m.id)).toEqual(['strong', 'weak']);
   expect(weighed(request).next[0]!.decides).toEqual(['y']);
   expect(weighed({ ...request, observed: [{ evidence: 'strong', credence: 1 }] }).next.map((m) => m.id)).toEqual(['weak']);
+  // What takes long must tell more to come first.
+  const slow = request.evidence.map((e) => (e.id === 'strong' ? { ...e, minutes: 5000 } : e));
+  expect(weighed({ ...request, evidence: slow }).next.map((m) => m.id)).toEqual(['weak', 'strong']);
 });
 
 test('figures that cannot be are refused with their place', () => {

@@ -38,8 +38,12 @@ export interface Evidence {
   id: string;
   /** Statements of one family are witnesses of the same event: see WITNESS_SHARE. */
   family: string;
-  /** What has to be done to know it. */
+  /** What has to be done to know it; '' where nothing more can be done. */
   measurement: string;
+  /** How long that takes. */
+  minutes: number;
+  /** Told, not measured: it weighs like any other statement, but no cause leads on it alone. */
+  hearsay?: boolean;
 }
 
 /** A statement looked at: 1 holds, 0 does not, between them as far as the reading can tell. */
@@ -78,6 +82,7 @@ export interface Measurement {
   id: string;
   /** What knowing it is expected to tell about the causes that could explain what is told, in bits. */
   worthBits: number;
+  minutes: number;
   /** The causes it tells most about, most first. */
   decides: string[];
 }
@@ -89,7 +94,13 @@ export interface Measurement {
 export const WITNESS_SHARE = 1 / 3;
 
 /** A factor from which a statement counts as support: nearer to 1 it is noise. From memory. */
-export const SUPPORT_FROM = 1.2;
+export const SUPPORT_FROM = 1.35;
+
+/** A cause that explains less than this is not followed, whatever supports it. From memory. */
+export const LEADS_FROM = 0.2;
+
+/** Fetching the tool and writing it down, minutes: measurements are ordered by what they tell a minute, and none takes no time. From memory. */
+export const OVERHEAD_MIN = 2;
 
 /** More complaints than this are not weighed together: the sum has two to the power of them terms, and no rider tells of so many. */
 export const MOST_COMPLAINTS = 8;

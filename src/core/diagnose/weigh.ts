@@ -1,6 +1,6 @@
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
-import { type Complaint, type Knowledge, type Measurement, MOST_COMPLAINTS, type Observed, type WeighedCause } from './model';
+import { type Complaint, type Knowledge, LEADS_FROM, type Measurement, MOST_COMPLAINTS, type Observed, type WeighedCause } from './model';
 import { nextMeasurements } from './next';
 import { factorOf, isSupported, witnessesFor } from './witnesses';
 
@@ -13,7 +13,7 @@ export interface WeighRequest extends Knowledge {
 export interface Weighed {
   /** Supported causes first, each group by how likely it explains what is told. */
   causes: WeighedCause[];
-  /** The first of them; null where nothing measured speaks for any cause that could explain what is told. */
+  /** The first of them; null where nothing measured speaks for a cause that could explain what is told, or none explains enough of it. */
   leading: string | null;
   /** P(no cause of the list has a hand in it), for each complaint. */
   unexplained: { complaint: string; share: number }[];
@@ -94,14 +94,14 @@ export function weigh(request: WeighRequest): Result<Weighed> {
       present,
       explains: complaints.length === 0 ? present : Math.min(present, Math.max(0, sums.explains[i]!)),
       linked,
-      supported: isSupported(witnesses[i]!),
+      supported: isSupported(witnesses[i]!, evidence),
       witnesses: witnesses[i]!,
     };
   });
   weighed.sort(
     (a, b) => Number(b.supported) - Number(a.supported) || b.explains - a.explains || b.present - a.present || (a.id < b.id ? -1 : 1),
   );
-  const first = weighed.find((c) => c.supported && (c.linked || complaints.length === 0));
+  const first = weighed.find((c) => c.supported && (c.linked || complaints.length === 0) && c.explains >= LEADS_FROM);
   return ok({
     causes: weighed,
     leading: first?.id ?? null,

@@ -25,4 +25,6 @@ export function witnessesFor(
 }
 
 export const factorOf = (witnesses: readonly Witness[]): number => witnesses.reduce((product, w) => product * w.factor, 1);
-export const isSupported = (witnesses: readonly Witness[]): boolean => witnesses.some((w) => w.factor >= SUPPORT_FROM);
+/** Something measured speaks for it; what was only told does not count. */
+export const isSupported = (witnesses: readonly Witness[], evidence: ReadonlyMap<string, Evidence>): boolean =>
+  witnesses.some((w) => w.factor >= SUPPORT_FROM && !evidence.get(w.evidence)?.hearsay);

@@ -7,6 +7,7 @@ export const CAUTIONS = {
   gas: 'Nitrogen only. Release the gas before opening; never heat or drill a charged body.',
   brakes: 'Support the calipers, never hang them by the hose. Change nothing on brake-operated parts without the maker and local law.',
   torque: 'The maker’s manual decides every torque. Record what the wrench showed and where the figure came from.',
+  mass: 'Never above the plated mass or an axle’s limit, whatever the spring.',
   oil: 'Spent oil goes to disposal by local rules.',
   afterwards: 'After any change: a bed-in ride, then check every torque again.',
   licence: 'Mavrin advises a trained technician. It does not replace the service manual or licensed practice.',

@@ -51,8 +51,29 @@ export const COMPLAINT_PLACES = {
   landing: 'Landing',
   downhill: 'Downhill',
   chop: 'Small chop',
+  repeated: 'Repeated bumps',
   'big-hits': 'Big hits',
+  loaded: 'Loaded',
+  hot: 'When hot',
   standing: 'Standing still',
+};
+
+export const COMPLAINT_BAD = {
+  noticed: 'Noticed',
+  tires: 'Tires the rider',
+  spoils: 'Spoils the ride',
+  frightens: 'Frightens the rider',
+};
+
+export const COMPLAINT_SINCE = {
+  always: 'As long as it is owned',
+  bought: 'Since it was bought',
+  service: 'Since work on it',
+  fall: 'Since a fall',
+  tyres: 'Since new tyres',
+  load: 'Since more load or another rider',
+  gradual: 'Came on slowly',
+  sudden: 'All at once',
 };
 
 export const ASK_RIDER: FieldDef[] = [
@@ -77,6 +98,8 @@ export const COMPLAINT_ITEM: FieldDef[] = [
   choice('complaint.n.phrase', 'Complaint', COMPLAINT_PHRASES),
   choice('complaint.n.place', 'Where', COMPLAINT_PLACES),
   choice('complaint.n.end', 'Which end', { front: 'Front', rear: 'Rear', both: 'Both', unsure: 'Not sure' }),
+  choice('complaint.n.bad', 'How bad', COMPLAINT_BAD),
+  choice('complaint.n.since', 'Since when', COMPLAINT_SINCE),
   text('complaint.n.words', 'In the rider’s words', { maxLength: 300 }),
 ];
 

@@ -32,6 +32,22 @@ export const SCHOOL_CHOICES = {
 
 export const GRIPS = { low: 'Low grip', high: 'High grip' };
 
+export const BOUNCE_RETURN = { once: 'At once, it kicks', even: 'Evenly', slow: 'Slowly, it creeps' };
+
+/** The bounce test of one end: as it came in, and again on the finished machine. */
+const bounce = (prefix: 'measure' | 'set', end: End): FieldDef[] => [
+  length(`${prefix}.${end}.bounce.push`, 'Pushed down by', [4, 400], [20, 120], { end, hint: 'taken as 50 mm until written' }),
+  count(`${prefix}.${end}.bounce.overshoots`, 'Swings past rest that are seen', '', [0, 30], [0, 4], {
+    end,
+    hint: 'let go, count each time it passes its rest and comes back',
+  }),
+];
+
+export const bounceFields = (end: End): FieldDef[] => [
+  ...bounce('measure', end),
+  choice(`measure.${end}.bounce.comes`, 'Comes back', BOUNCE_RETURN, { end }),
+];
+
 export const MEASURE_FIELDS: FieldDef[] = [
   choice('school', 'School', SCHOOL_CHOICES),
   choice('school.grip', 'Grip, for drive first', GRIPS),
@@ -39,12 +55,34 @@ export const MEASURE_FIELDS: FieldDef[] = [
   ...walk('measure', 'front'),
   length('measure.rear.used', 'Travel used on the last ride', [0, 600], [0, 350], { end: 'rear' }),
   length('measure.front.used', 'Travel used on the last ride', [0, 600], [0, 350], { end: 'front' }),
+  ...(['rear', 'front'] as const).flatMap(bounceFields),
+];
+
+const YES_NO = { yes: 'Yes', no: 'No' };
+const check = (key: string, label: string, end?: End): FieldDef => choice(`reason.check.${key}`, label, YES_NO, end ? { end } : {});
+
+/** What is looked at before any spanner: each answer bears on causes. */
+export const REASON_CHECKS: FieldDef[] = [
+  check('abrupt', 'Rider abrupt on throttle or brake, by tracks, pads or words'),
+  check('controls', 'Bar or levers do not fit the rider'),
+  check('tyres', 'A tyre worn, squared, aged or of another kind'),
+  check('play', 'Play in head, swing-arm or wheel bearings'),
+  ...(['rear', 'front'] as const).flatMap((end) => [
+    check(`leak.${end}`, `Oil past the ${end} seals`, end),
+    check(`clickers.${end}`, `${NAME[end]} clickers, shut against open, change the bounce`, end),
+    check(`knocks.${end}`, `${NAME[end]} knocks or has a dead zone when pushed`, end),
+  ]),
 ];
 
 export const REASON_FIELDS: FieldDef[] = [
+  text('reason.cause', 'Cause followed', { maxLength: 60 }),
+  text('reason.cure', 'Cure to try', { maxLength: 60 }),
   text('reason.finding', 'What explains it, and on what evidence', { maxLength: 1000, lines: 4 }),
   text('reason.first', 'What to try first, and what it costs', { maxLength: 500, lines: 3 }),
 ];
+
+/** What the technician writes; the rest of the stage is picked. */
+export const REASON_WORDS = REASON_FIELDS.filter((f) => f.kind === 'text' && f.lines !== undefined);
 
 const springFields = (end: End): FieldDef[] => [
   length(`springs.${end}.target.static`, 'Target static sag', [0, 400], [3, 60], { end, hint: 'from the school until typed' }),
@@ -114,13 +152,7 @@ export const SET_FIELDS: FieldDef[] = [
     'set.as',
     SETUP_FIELDS.filter((f) => /\.(out|way|reading|reference)$|\.height\./.test(f.key)),
   ),
-  ...(['rear', 'front'] as const).flatMap((end) => [
-    length(`set.${end}.bounce.push`, 'Pushed down by', [4, 400], [20, 120], { end, hint: 'taken as 50 mm until written' }),
-    count(`set.${end}.bounce.overshoots`, 'Swings past rest that are seen', '', [0, 30], [0, 4], {
-      end,
-      hint: 'let go, count each time it passes its rest and comes back',
-    }),
-  ]),
+  ...(['rear', 'front'] as const).flatMap((end) => [...bounce('set', end)]),
   torque('set.again.n.value', 'Checked again', [0, 500], [2, 150]),
   choice('set.legsAgree', 'Left and right legs agree', { yes: 'Yes', built: 'No, built with different legs', no: 'No' }, { end: 'front' }),
   choice('set.torqueChecked', 'Torque checked again', { yes: 'Yes', no: 'Not yet' }),

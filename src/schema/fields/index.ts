@@ -1,5 +1,5 @@
 import { ASK_FIELDS } from './ask';
-import { JOB_FIELDS, MEASURE_FIELDS, REASON_FIELDS, REBUILD_FIELDS, RIDE_FIELDS, SET_FIELDS, SPRINGS_FIELDS } from './bench';
+import { JOB_FIELDS, MEASURE_FIELDS, REASON_CHECKS, REASON_FIELDS, REBUILD_FIELDS, RIDE_FIELDS, SET_FIELDS, SPRINGS_FIELDS } from './bench';
 import { VALVES_FIELDS } from './damper';
 import type { FieldDef } from './kinds';
 import { PHOTO_FIELDS, WORK_FIELDS } from './work';
@@ -21,7 +21,7 @@ export const STAGE_NAMES: Record<Stage, string> = {
 const BY_STAGE: Record<Stage | 'job' | 'machine', FieldDef[]> = {
   ask: ASK_FIELDS,
   measure: MEASURE_FIELDS,
-  reason: REASON_FIELDS,
+  reason: [...REASON_FIELDS, ...REASON_CHECKS],
   springs: SPRINGS_FIELDS,
   valves: VALVES_FIELDS,
   rebuild: [...REBUILD_FIELDS, ...WORK_FIELDS, ...PHOTO_FIELDS],

@@ -1,5 +1,5 @@
 import { MACHINE_DAMPERS } from './damper';
-import { angle, choice, count, distance, type FieldDef, length, mass, rate, text, volume } from './kinds';
+import { angle, choice, count, distance, type FieldDef, length, mass, pressure, rate, text, volume } from './kinds';
 
 const KM = 1e6;
 const ML = 1000;
@@ -41,6 +41,19 @@ export const MACHINE_FIGURES: FieldDef[] = [
   mass('machine.limit.front', 'Front axle limit', [20, 2000], [80, 300], { end: 'front', hint: 'on the plate or in the manual' }),
   choice('machine.forkSpring', 'Fork spring layout', { both: 'One in each leg', one: 'In one leg only' }, { end: 'front' }),
   length('machine.seat', 'Seat height', [300, 1300], [600, 1000], { hint: 'bare machine, on its wheels' }),
+];
+
+/** What the maker's sheet asks for: what came in is held against it. */
+export const MACHINE_SHEET: FieldDef[] = [
+  pressure('machine.tyre.rear', 'Rear tyre, maker’s pressure', [0, 1], [0.05, 0.35], { end: 'rear' }),
+  pressure('machine.tyre.front', 'Front tyre, maker’s pressure', [0, 1], [0.05, 0.35], { end: 'front' }),
+  length('machine.oilLevel', 'Fork oil, maker’s level', [0, 500], [60, 200], {
+    end: 'front',
+    hint: 'from the top, leg compressed, spring out',
+  }),
+  pressure('machine.gas', 'Shock gas, maker’s charge', [0, 5], [0.4, 2], { end: 'rear' }),
+  length('machine.height', 'Fork tubes above the clamp, maker’s', [-100, 200], [0, 40], { end: 'front' }),
+  choice('machine.antiDive', 'Brake-operated anti-dive', { no: 'None', yes: 'Fitted' }, { end: 'front' }),
 ];
 
 /** Loads this machine is ridden with again and again, kept by name: reckoned in every job beside what is declared there. */
@@ -125,6 +138,7 @@ export const MACHINE_AIR_AND_STOPS: FieldDef[] = [
 export const MACHINE_FIELDS = [
   ...MACHINE_IDENTITY,
   ...MACHINE_FIGURES,
+  ...MACHINE_SHEET,
   ...MACHINE_CASE_ITEM,
   ...MACHINE_LEVERAGE,
   ...MACHINE_AIR_AND_STOPS,

@@ -1,9 +1,20 @@
 import { seeded } from '@/core/numerics/random';
 import { restsAt } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
-import type { Entries } from '@/schema/entry';
-import { loadsOf } from '@/schema/facts/loads';
-import { endModelOf } from '@/schema/facts/ends';
+import type { End } from '@/core/spring/schools';
+import type { Entries } from '../entry';
+import { endModelOf } from './ends';
+import { loadsOf } from './loads';
+
+/** What is really in a machine at one end: of the demo shop and of the training cases, whose readings are computed and not typed in to fit. */
+export interface Inside {
+  rateNPerMm: number;
+  preloadMm: number;
+  frictionMm: number;
+}
+
+/** Where the rear axle hangs under its mark at full extension. */
+const REAR_EXTENDED_MM = 612;
 
 /** Small disturbances either way, half at most. */
 export function noise(seed: number): () => number {
@@ -11,39 +22,32 @@ export function noise(seed: number): () => number {
   return () => next() - 0.5;
 }
 
-/** What is really in the machine at one end. */
-export interface Fitted {
-  rateNPerMm: number;
-  preloadMm: number;
-  frictionMm: number;
-}
-
 /** To the half millimetre a tape is read to. */
 const read = (mm: number) => String(Math.round(mm * 2) / 2);
 
 /**
  * What a tape would read on this machine: the core's own equilibrium under the declared solo load, half the friction band either way, and a
- * millimetre of hand. Returns texts by field, ready to be recorded.
+ * millimetre of hand. Returns texts by field, ready to be recorded. Throws where the machine's figures do not suffice.
  */
 export function tapeReadings(
   entries: Entries,
   machine: Entries,
-  end: 'rear' | 'front',
-  fitted: Fitted,
+  end: End,
+  inside: Inside,
   seed: number,
   prefix: 'measure' | 'set' = 'measure',
 ): Record<string, string> {
   const found = endModelOf(entries, machine, end);
   const solo = loadsOf(entries, machine).cases[0];
-  if (!('model' in found) || !solo?.result.ok) throw new Error(`the demo machine lacks figures for its ${end}`);
+  if (!('model' in found) || !solo?.result.ok) throw new Error(`the machine lacks figures for its ${end}`);
   const { staticRearN, staticFrontN, ladenRearN, ladenFrontN } = solo.result.value;
-  const spring = linearSpring(fitted.rateNPerMm);
+  const spring = linearSpring(inside.rateNPerMm);
   const [bareN, ladenN] = end === 'rear' ? [staticRearN, ladenRearN] : [staticFrontN, ladenFrontN];
   const hand = noise(seed);
-  const sagAt = (loadN: number) => restsAt(found.model, spring, fitted.preloadMm, loadN).zMm;
+  const sagAt = (loadN: number) => restsAt(found.model, spring, inside.preloadMm, loadN).zMm;
   const pair = (loadN: number, state: string): [string, string][] => {
     const sag = sagAt(loadN);
-    const half = sag === 0 ? 0 : fitted.frictionMm / 2;
+    const half = sag === 0 ? 0 : inside.frictionMm / 2;
     const [lifted, pressed] = [Math.max(0, sag - half + hand()), Math.max(0, sag + half + hand())];
     const texts = end === 'rear' ? [read(REAR_EXTENDED_MM - lifted), read(REAR_EXTENDED_MM - pressed)] : [read(lifted), read(pressed)];
     return [
@@ -58,5 +62,3 @@ export function tapeReadings(
     ...pair(ladenN, 'laden'),
   ]) as Record<string, string>;
 }
-
-const REAR_EXTENDED_MM = 612;

@@ -1,0 +1,176 @@
+import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
+import { middleMm, schoolById } from '@/core/spring/schools';
+import { armOf } from '../ends';
+import { effectiveOf } from '../effective';
+import { sagOf } from '../measure';
+import { numberOf } from '../read';
+import { reachOf } from '../reach';
+import { schoolOf, targetOf, windowsBy, windowsOf } from '../targets';
+import { above, below, type EndRule, type Known, mm, NAME, percent, type Read, type WholeRule } from './known';
+import type { End } from '@/core/spring/schools';
+
+/** Below this static sag an end is as good as topped out, mm. From memory. */
+const LEAST_STATIC_MM = 3;
+/** Static sag below this is none: the end rests on its top-out stop, mm. */
+const TOPPED_OUT_MM = 0.5;
+/** Standard uncertainty of a friction band read by hand, mm. From memory. */
+const BAND_STANDARD_MM = 1.5;
+/** Both ends apart from their targets by this share of travel more on one than on the other: it sits nose-high or nose-low. From memory. */
+const PITCH_SHARE = 0.05;
+const PITCH_STANDARD = 0.015;
+/** Heels this far up still hold a machine, and what a leg's reach is known to, mm. From memory. */
+const TIPTOE_MM = 60;
+const REACH_STANDARD_MM = 15;
+/** Travel used from which it is all, and up to which it is little, as shares; a tie is read to 3 mm. From memory. */
+const ALL_SHARE = 0.97;
+const LITTLE_SHARE = 0.72;
+const TIE_STANDARD_MM = 3;
+
+const sagRead = ({ entries, machine }: Known, end: End) => {
+  const read = sagOf(entries, machine, end);
+  return read?.result.ok ? read.result.value : null;
+};
+
+/** k = 2 to k = 1; where the readings say nothing of themselves, a tape's millimetre. */
+const standardOf = (uncertaintyMm: number | null): number => (uncertaintyMm ?? 2) / 2;
+
+/** Where the end rides against the window of the school followed. */
+const rides: EndRule = (known, end) => {
+  const sag = sagRead(known, end);
+  const window = windowsOf(known.entries, known.machine, end, known.schools)?.rider;
+  if (!sag || sag.riderSagMm === null || !window) return [];
+  const standard = standardOf(sag.uncertaintyMm);
+  const school = schoolOf(known.entries, known.schools).name.toLowerCase();
+  const words = `${NAME[end]} rider sag is ${mm(sag.riderSagMm)} ± ${(2 * standard).toFixed(1)}; the ${school} wants ${mm(window.minMm)} to ${mm(window.maxMm)}.`;
+  return [
+    { statement: 'sag-low', end, credence: above(sag.riderSagMm, window.maxMm, standard), words },
+    { statement: 'sag-high', end, credence: below(sag.riderSagMm, window.minMm, standard), words },
+  ];
+};
+
+const droops: EndRule = (known, end) => {
+  const sag = sagRead(known, end);
+  if (!sag || sag.staticSagMm === null) return [];
+  const credence = below(sag.staticSagMm, LEAST_STATIC_MM, Math.max(0.7, standardOf(sag.uncertaintyMm)));
+  return [
+    {
+      statement: 'static-none',
+      end,
+      credence,
+      words: `${NAME[end]} static sag is ${mm(sag.staticSagMm)}${sag.staticSagMm < LEAST_STATIC_MM ? ': it tops out' : ''}.`,
+    },
+  ];
+};
+
+/** What the pair says of the rate and of the ring: both sags move together with preload, so holding the rider sag at its target leaves static − (rider − target). */
+const pair: EndRule = (known, end) => {
+  const sag = sagRead(known, end);
+  const { entries, machine, schools } = known;
+  const windows = windowsOf(entries, machine, end, schools);
+  const target = targetOf(entries, machine, end, schools);
+  if (!sag || sag.staticSagMm === null || sag.riderSagMm === null || !target) return [];
+  const rider = windows?.rider ?? { minMm: target.rider.value - 5, maxMm: target.rider.value + 5 };
+  const statics = windows?.static ?? { minMm: target.static.value - 5, maxMm: target.static.value + 5 };
+  const aim = middleMm(rider);
+  const left = sag.staticSagMm - (sag.riderSagMm - aim);
+  const one = standardOf(sag.uncertaintyMm);
+  const both = one * Math.SQRT2;
+  const words = `${NAME[end]}: held at ${mm(aim)} of rider sag, this spring would leave ${left < 0 ? 'no static sag' : `${mm(left)} static`}; ${mm(statics.minMm)} to ${mm(statics.maxMm)} are wanted.`;
+  // Topped out, the pair was read and says nothing: how far past its stop the spring would push, nobody sees.
+  if (sag.staticSagMm < TOPPED_OUT_MM)
+    return (['rate-soft', 'rate-stiff', 'ring-up', 'ring-down'] as const).map((statement) => ({ statement, end, credence: 0.5, words }));
+  const soft = below(left, statics.minMm, both);
+  const stiff = above(left, statics.maxMm, both);
+  const ringOnly = Math.max(0, 1 - soft - stiff);
+  return [
+    { statement: 'rate-soft', end, credence: soft, words },
+    { statement: 'rate-stiff', end, credence: stiff, words },
+    { statement: 'ring-up', end, credence: ringOnly * above(sag.riderSagMm, rider.maxMm, one), words },
+    { statement: 'ring-down', end, credence: ringOnly * below(sag.riderSagMm, rider.minMm, one), words },
+  ];
+};
+
+const mark: EndRule = ({ entries, machine }, end) => {
+  const found = effectiveOf(entries, machine, end);
+  const marked = numberOf(entries, `found.${end}.spring`);
+  if (!found?.ok || marked === null) return [];
+  const { effectiveRateNPerMm: rate, uncertaintyNPerMm: doubt } = found.value;
+  const figure = (x: number) => x.toFixed(marked < 20 ? 2 : 1);
+  const words = `${NAME[end]}: the sags need ${figure(rate)} ± ${figure(doubt)} N/mm, the spring is marked ${figure(marked)}.`;
+  return [
+    { statement: 'weaker-than-mark', end, credence: below(rate, marked - doubt, doubt / 2), words },
+    { statement: 'stronger-than-mark', end, credence: above(rate, marked + doubt, doubt / 2), words },
+  ];
+};
+
+const sticks: EndRule = (known, end) => {
+  const sag = sagRead(known, end);
+  const bands = [sag?.frictionBandUnladenMm, sag?.frictionBandLadenMm].filter((b): b is number => b !== null && b !== undefined);
+  if (bands.length === 0) return [];
+  const band = Math.max(...bands);
+  return [
+    {
+      statement: 'friction-wide',
+      end,
+      credence: above(band, WIDE_FRICTION_BAND_MM, BAND_STANDARD_MM),
+      words: `${NAME[end]} friction band is ${mm(band)}; under ${mm(WIDE_FRICTION_BAND_MM)} is usual.`,
+    },
+  ];
+};
+
+const uses: EndRule = ({ entries, machine }, end) => {
+  const [used, travel] = [numberOf(entries, `measure.${end}.used`), numberOf(machine, `machine.travel.${end}`)];
+  if (used === null || travel === null) return [];
+  const words = `${NAME[end]} used ${mm(used)} of ${mm(travel)} of travel, ${percent(used / travel)}.`;
+  return [
+    { statement: 'travel-all', end, credence: above(used, ALL_SHARE * travel, TIE_STANDARD_MM), words },
+    { statement: 'travel-little', end, credence: below(used, LITTLE_SHARE * travel, TIE_STANDARD_MM), words },
+  ];
+};
+
+/** How far an end stands off its own target, as a share of its travel. */
+function offTarget(known: Known, end: End): number | null {
+  const sag = sagRead(known, end);
+  const target = targetOf(known.entries, known.machine, end, known.schools);
+  const travel = numberOf(known.machine, `machine.travel.${end}`);
+  return !sag || sag.riderSagMm === null || !target || travel === null ? null : (sag.riderSagMm - target.rider.value) / travel;
+}
+
+const pitches: WholeRule = (known) => {
+  const [rear, front] = [offTarget(known, 'rear'), offTarget(known, 'front')];
+  if (rear === null || front === null) return [];
+  const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(Math.round(x * 100))} % of travel`;
+  const words = `Against their targets the rear stands at ${signed(rear)} of sag and the front at ${signed(front)}.`;
+  return [
+    { statement: 'sits-nose-high', end: null, credence: above(rear - front, PITCH_SHARE, PITCH_STANDARD), words },
+    { statement: 'sits-nose-low', end: null, credence: above(front - rear, PITCH_SHARE, PITCH_STANDARD), words },
+  ];
+};
+
+const reaches: WholeRule = ({ entries, machine }): Read[] => {
+  const reach = reachOf(entries, machine);
+  if (!reach) return [];
+  return [{ statement: 'seat-tall', end: null, credence: above(reach.gapMm, TIPTOE_MM, REACH_STANDARD_MM), words: reach.words }];
+};
+
+/** The drive-first school judges the arm whichever school is followed. */
+const armLies: WholeRule = (known): Read[] => {
+  const sag = sagRead(known, 'rear');
+  const arm = armOf(known.machine);
+  const window = windowsBy(schoolById('drive-first', known.schools), known.entries, known.machine, 'rear')?.rider;
+  if (!sag || sag.riderSagMm === null || !arm || !window) return [];
+  const degrees = (Math.asin((arm.dropMm - sag.riderSagMm) / arm.reachMm) * 180) / Math.PI;
+  return [
+    {
+      statement: 'arm-flat',
+      end: null,
+      credence: above(sag.riderSagMm, window.maxMm, standardOf(sag.uncertaintyMm)),
+      words: `With the rider on, the swing-arm hangs ${degrees.toFixed(1)}° down; drive first wants rider sag within ${mm(window.minMm)} to ${mm(window.maxMm)}.`,
+    },
+  ];
+};
+
+export const HEIGHT_RULES: { ends: EndRule[]; whole: WholeRule[] } = {
+  ends: [rides, droops, pair, mark, sticks, uses],
+  whole: [pitches, reaches, armLies],
+};

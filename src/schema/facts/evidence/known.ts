@@ -1,0 +1,48 @@
+import type { School } from '@/core/spring/schools';
+import type { End } from '@/core/spring/schools';
+import type { Statement } from '../../diagnose/statements';
+import type { Entries } from '../../entry';
+import type { DamperFacts } from '../damperFacts';
+import type { LogFigures } from '@/core/logger/figures';
+
+/** Everything known of a job that a statement may rest on. */
+export interface Known {
+  entries: Entries;
+  machine: Entries;
+  schools: readonly School[];
+  /** What the machine's earlier jobs read. */
+  before: Entries;
+  /** Distance after which each end's oil is due by the shop's rules, km; null where no rule counts distance. */
+  lifeKm: Record<End, number | null>;
+  /** The dampers as found, computed; null where they are not measured. */
+  dampers: Record<End, DamperFacts | null>;
+  /** The newest ride logged as the machine came in; null where none is. */
+  log: Partial<Record<End, LogFigures>> | null;
+}
+
+/** One statement as read: how far it holds, and the sentence that quotes the figures. */
+export interface Read {
+  statement: Statement;
+  end: End | null;
+  /** 1 it holds, 0 it does not, between them as far as the reading can tell. */
+  credence: number;
+  words: string;
+}
+
+/** Reads statements at one end, or of the machine; nothing where what it rests on is not known. */
+export type EndRule = (known: Known, end: End) => Read[];
+export type WholeRule = (known: Known) => Read[];
+
+export const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
+export const other = (end: End): End => (end === 'rear' ? 'front' : 'rear');
+export const mm = (x: number): string => `${Math.round(x) < 0 ? '−' : ''}${Math.abs(Math.round(x))} mm`;
+export const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/**
+ * How far a reading above a limit may be believed: the normal distribution's share above it, by its logistic approximation 1/(1 + e^(−1.702 z)), good to 0.01
+ * (Johnson, Kotz and Balakrishnan, Continuous Univariate Distributions, from memory).
+ * @param standard standard uncertainty of the reading (k = 1); zero or less is taken as exact
+ */
+export const above = (x: number, limit: number, standard: number): number =>
+  standard > 0 ? 1 / (1 + Math.exp(-1.702 * ((x - limit) / standard))) : Number(x > limit);
+export const below = (x: number, limit: number, standard: number): number => above(-x, -limit, standard);

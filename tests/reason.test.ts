@@ -1,0 +1,429 @@
+import { SCHOOLS } from '@/core/spring/schools';
+import { nodeOf } from '@/schema/diagnose/knowledge';
+import { causePage } from '@/schema/diagnose/page';
+import { CAUSES } from '@/schema/diagnose/shipped';
+import { EVIDENCE, MEASUREMENTS, measurementWords, placeOf, whereTyped } from '@/schema/diagnose/statements';
+import { knownField } from '@/schema/fields';
+import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
+import type { Known } from '@/schema/facts/evidence/known';
+import { type Reasoned, reasonOf } from '@/schema/facts/reason';
+import { type Inside, tapeReadings } from '@/schema/facts/tape';
+import { entriesOf, MACHINE } from './entries';
+
+/** The reasons: every row of the complaint table as a case, and what must hold whatever is measured. */
+
+const SHEET = {
+  'machine.oilLevel': '110',
+  'machine.gas': '10 bar',
+  'machine.tyre.rear': '1,5 bar',
+  'machine.tyre.front': '1,5 bar',
+  'machine.height': '5',
+};
+const RIDER = { 'rider.mass': '85', use: 'off-road' };
+/** Springs that suit this rider on this machine. */
+const RIGHT: Record<'rear' | 'front', Inside> = {
+  rear: { rateNPerMm: 61, preloadMm: 7.6, frictionMm: 5 },
+  front: { rateNPerMm: 3.75, preloadMm: 17, frictionMm: 5 },
+};
+
+type Texts = Record<string, string>;
+const known = (texts: Texts, more: Partial<Known> = {}, machine: Texts = {}): Known => ({
+  entries: entriesOf({ ...RIDER, ...texts }),
+  machine: entriesOf({ ...MACHINE, ...SHEET, ...machine }),
+  schools: SCHOOLS,
+  before: {},
+  lifeKm: { rear: null, front: null },
+  dampers: { rear: null, front: null },
+  log: null,
+  ...more,
+});
+const reasoned = (k: Known): Reasoned => {
+  const found = reasonOf(k, CAUSES);
+  if (!found.ok) throw new Error(JSON.stringify(found.issue));
+  return found.value;
+};
+const told = (phrase: string, end: string, more: Texts = {}): Texts => ({ 'complaint.1.phrase': phrase, 'complaint.1.end': end, ...more });
+const walked = (inside: Partial<typeof RIGHT>, machine: Texts = {}): Texts => {
+  const { entries, machine: figures } = known({}, {}, machine);
+  const both = { ...RIGHT, ...inside };
+  return { ...tapeReadings(entries, figures, 'rear', both.rear, 3), ...tapeReadings(entries, figures, 'front', both.front, 4) };
+};
+const bounce = (end: string, swings: string, comes: string): Texts => ({
+  [`measure.${end}.bounce.push`]: '60',
+  [`measure.${end}.bounce.overshoots`]: swings,
+  [`measure.${end}.bounce.comes`]: comes,
+});
+
+interface Case {
+  row: string;
+  says: Texts;
+  /** The first thing to do while only the complaint is known. */
+  first: string;
+  found: Texts;
+  machine?: Texts;
+  more?: Partial<Known>;
+  leads: string;
+}
+
+const SOFT = { rear: { rateNPerMm: 46, preloadMm: 15, frictionMm: 5 }, front: { rateNPerMm: 2.5, preloadMm: 30, frictionMm: 5 } };
+const DAMPER = { zeta: { compression: 0.2, rebound: 0.45 }, cavitatesFromMPerS: null, choke: null, clickShare: 0.03, hotLoss: 0.1 };
+
+/** Each row of the table in the domain reference, section 8, with the evidence it names for its usual causes. */
+const TABLE: Case[] = [
+  {
+    row: 'harsh on small bumps: riding low, effective rate low',
+    says: told('harsh-small', 'rear'),
+    first: 'walk.rear',
+    found: walked({ rear: SOFT.rear }),
+    leads: 'spring-soft.rear',
+  },
+  {
+    row: 'harsh on small bumps: no static sag, too much preload',
+    says: told('harsh-small', 'rear'),
+    first: 'walk.rear',
+    found: walked({ rear: { rateNPerMm: 61, preloadMm: 24, frictionMm: 5 } }),
+    leads: 'preload-high.rear',
+  },
+  {
+    row: 'harsh on small bumps: spring too stiff, light rider',
+    says: told('harsh-small', 'rear'),
+    first: 'walk.rear',
+    found: walked({ rear: { rateNPerMm: 84, preloadMm: 1, frictionMm: 5 } }),
+    leads: 'spring-stiff.rear',
+  },
+  {
+    row: 'harsh on small bumps: compression too firm',
+    says: told('harsh-small', 'front'),
+    first: 'walk.front',
+    found: {
+      ...walked({}),
+      'found.front.compression.left.out': '1',
+      'found.front.compression.left.range': '20',
+      'measure.front.used': '190',
+    },
+    leads: 'comp-firm.front',
+  },
+  {
+    row: 'harsh on small bumps: friction band wide',
+    says: told('harsh-small', 'front'),
+    first: 'walk.front',
+    found: walked({ front: { ...RIGHT.front, frictionMm: 18 } }),
+    leads: 'friction.front',
+  },
+  {
+    row: 'harsh on small bumps: a port chokes',
+    says: told('harsh-small', 'rear'),
+    first: 'walk.rear',
+    found: walked({}),
+    more: { dampers: { rear: { ...DAMPER, choke: { valve: 'compression', portShare: 0.8 } }, front: null } },
+    leads: 'choke.rear',
+  },
+  {
+    row: 'harsh on the brakes: front low in its travel',
+    says: told('harsh-braking', 'front', { 'complaint.1.place': 'braking' }),
+    first: 'walk.front',
+    found: walked({ front: SOFT.front }),
+    leads: 'spring-soft.front',
+  },
+  {
+    row: 'harsh on the brakes: anti-dive',
+    says: told('harsh-braking', 'front'),
+    first: 'walk.front',
+    found: walked({}),
+    machine: { 'machine.antiDive': 'yes' },
+    leads: 'anti-dive',
+  },
+  {
+    row: 'bottoms: rate low for the load',
+    says: told('bottoms', 'rear', { 'complaint.1.place': 'landing' }),
+    first: 'walk.rear',
+    found: { ...walked({ rear: SOFT.rear }), 'measure.rear.used': '308' },
+    leads: 'spring-soft.rear',
+  },
+  {
+    row: 'bottoms: oil level low',
+    says: told('bottoms', 'front'),
+    first: 'walk.front',
+    found: { ...walked({}), 'found.front.oilLevel.left': '135', 'found.front.oilLevel.right': '135', 'measure.front.used': '299' },
+    leads: 'oil-low.front',
+  },
+  {
+    row: 'bottoms: compression open',
+    says: told('bottoms', 'rear'),
+    first: 'walk.rear',
+    found: { ...walked({}), 'found.rear.lowCompression.out': '20', 'found.rear.lowCompression.range': '20', 'measure.rear.used': '309' },
+    leads: 'comp-open.rear',
+  },
+  {
+    row: 'bottoms: a hydraulic stop ends the travel early',
+    says: told('bottoms', 'rear'),
+    first: 'walk.rear',
+    found: { ...walked({}), 'measure.rear.used': '205' },
+    machine: { 'machine.bump.rear.from': '68' },
+    leads: 'stop-hidden.rear',
+  },
+  {
+    row: 'dives: front rate low',
+    says: told('dives', 'front', { 'complaint.1.place': 'downhill' }),
+    first: 'walk.front',
+    found: walked({ front: SOFT.front }),
+    leads: 'spring-soft.front',
+  },
+  {
+    row: 'dives: compression open',
+    says: told('dives', 'front'),
+    first: 'walk.front',
+    found: { ...walked({}), 'found.front.compression.left.out': '20', 'found.front.compression.left.range': '20' },
+    leads: 'comp-open.front',
+  },
+  {
+    row: 'tucks, turns too sharply: fork through the clamps',
+    says: told('turns-in', 'front', { 'complaint.1.place': 'mid' }),
+    first: 'walk.front',
+    found: { ...walked({}), 'found.front.height.left': '17', 'found.front.height.right': '17' },
+    leads: 'nose-low',
+  },
+  {
+    row: 'runs wide: too much rear sag',
+    says: told('wide', 'front', { 'complaint.1.place': 'exit' }),
+    first: 'walk.rear',
+    found: walked({ rear: { rateNPerMm: 61, preloadMm: 2.5, frictionMm: 5 } }),
+    leads: 'preload-low.rear',
+  },
+  {
+    row: 'runs wide: front high, rear low against it',
+    says: told('wide', 'front', { 'complaint.1.place': 'exit' }),
+    first: 'walk.rear',
+    found: {
+      ...walked({ front: { rateNPerMm: 3.75, preloadMm: 28, frictionMm: 5 } }),
+      'found.front.height.left': '-6',
+      'found.front.height.right': '-6',
+    },
+    leads: 'nose-high',
+  },
+  {
+    row: 'kicks: rebound open or worn out',
+    says: told('kicks', 'rear'),
+    first: 'walk.rear',
+    found: { ...walked({}), ...bounce('rear', '3', 'once'), 'found.rear.rebound.out': '19', 'found.rear.rebound.range': '20' },
+    leads: 'reb-quick.rear',
+  },
+  {
+    row: 'kicks: over-preloaded, topping out',
+    says: told('kicks', 'rear'),
+    first: 'walk.rear',
+    found: walked({ rear: { rateNPerMm: 61, preloadMm: 25, frictionMm: 5 } }),
+    leads: 'preload-high.rear',
+  },
+  {
+    row: 'packs down: rebound too slow',
+    says: told('packs', 'rear', { 'complaint.1.place': 'repeated' }),
+    first: 'bounce.rear',
+    found: { ...walked({}), 'found.rear.rebound.out': '1', 'found.rear.rebound.range': '20' },
+    leads: 'reb-slow.rear',
+  },
+  {
+    row: 'wallows: rear under-damped',
+    says: told('wallows', 'rear', { 'complaint.1.place': 'mid' }),
+    first: 'walk.rear',
+    found: { ...walked({}), ...bounce('rear', '4', 'once') },
+    leads: 'reb-quick.rear',
+  },
+  {
+    row: 'see-saws: return rates differ',
+    says: told('seesaws', 'both'),
+    first: 'bounce.rear',
+    found: { ...walked({}), ...bounce('rear', '5', ''), ...bounce('front', '0', '') },
+    leads: 'ends-apart',
+  },
+  {
+    row: 'squats and spins: line of drive too flat',
+    says: told('squats', 'rear', { 'complaint.1.place': 'exit' }),
+    first: 'walk.rear',
+    found: walked({}),
+    machine: { 'machine.link.pivot.x': '0', 'machine.link.pivot.y': '0', 'machine.link.axle.x': '-570', 'machine.link.axle.y': '-95' },
+    leads: 'drive-flat',
+  },
+  {
+    row: 'fork does not move when mounted: rear rate',
+    says: told('fork-still', 'front'),
+    first: 'walk.rear',
+    found: walked({ rear: SOFT.rear }),
+    leads: 'spring-soft.rear',
+  },
+  {
+    row: 'skips when loaded: no travel left',
+    says: told('skips', 'rear', { 'complaint.1.place': 'loaded' }),
+    first: 'walk.rear',
+    found: { ...walked({}), 'passenger.mass': '80', 'luggage.1.place': 'top-box', 'luggage.1.mass': '45' },
+    leads: 'overload',
+  },
+  {
+    row: 'too tall: ring wound to the end',
+    says: told('tall', 'rear'),
+    first: 'walk.rear',
+    found: walked({ rear: { rateNPerMm: 61, preloadMm: 26, frictionMm: 5 } }),
+    leads: 'preload-high.rear',
+  },
+  {
+    row: 'legs differ',
+    says: told('legs-differ', 'front'),
+    first: 'legs',
+    found: { 'found.front.rebound.left.out': '8', 'found.front.rebound.right.out': '13' },
+    leads: 'legs-differ',
+  },
+  {
+    row: 'clickers do nothing: bottleneck elsewhere',
+    says: told('clickers-dead', 'front'),
+    first: 'age',
+    found: {},
+    more: { dampers: { rear: null, front: { ...DAMPER, clickShare: 0.004, choke: { valve: 'compression', portShare: 0.85 } } } },
+    leads: 'choke.front',
+  },
+  {
+    row: 'clickers do nothing: bleed too big',
+    says: told('clickers-dead', 'front'),
+    first: 'age',
+    found: {},
+    more: { dampers: { rear: null, front: { ...DAMPER, clickShare: 0.002 } } },
+    leads: 'bleed-big.front',
+  },
+  {
+    row: 'clickers do nothing: oil worn',
+    says: told('clickers-dead', 'rear'),
+    first: 'age',
+    found: { 'found.sinceService': '31000 km', 'complaint.1.since': 'gradual' },
+    leads: 'oil-worn.rear',
+  },
+  {
+    row: 'fades: gas low',
+    says: told('fades', 'rear', { 'complaint.1.place': 'hot' }),
+    first: 'age',
+    found: { 'found.rear.gas': '4 bar', 'found.sinceService': '3000 km' },
+    leads: 'gas-low.rear',
+  },
+  {
+    row: 'fades: oil thin when hot',
+    says: told('fades', 'rear', { 'complaint.1.place': 'hot' }),
+    first: 'age',
+    found: { 'found.rear.gas': '10 bar', 'found.sinceService': '3000 km' },
+    more: { dampers: { rear: { ...DAMPER, hotLoss: 0.5 }, front: null } },
+    leads: 'oil-thin.rear',
+  },
+  {
+    row: 'fades: cavitation',
+    says: told('fades', 'rear'),
+    first: 'age',
+    found: { 'found.rear.gas': '9.5 bar' },
+    more: { dampers: { rear: { ...DAMPER, cavitatesFromMPerS: 0.4 }, front: null } },
+    leads: 'cavitation.rear',
+  },
+];
+
+test('every complaint of the catalogue is a row of the table', () => {
+  const rows = new Set(TABLE.map((c) => c.says['complaint.1.phrase']));
+  expect(Object.keys(COMPLAINT_PHRASES).filter((p) => !rows.has(p))).toEqual([]);
+});
+
+describe.each(TABLE)('$row', ({ says, first, found, machine = {}, more = {}, leads }) => {
+  test(`the first thing to do is ${first}`, () => {
+    const { next, leading } = reasoned(known(says));
+    expect(leading).toBeNull();
+    expect(next[0]!.id).toBe(first);
+  });
+  test(`it comes to ${leads}`, () => {
+    const { leading, causes } = reasoned(known({ ...says, ...found }, more, machine));
+    expect([leading?.id, causes.find((c) => c.id === leads)?.for.length]).toEqual([leads, expect.any(Number)]);
+    expect(leading!.for.length).toBeGreaterThan(0);
+    for (const said of [...leading!.for, ...leading!.against]) expect(said.words).toMatch(/\.$/);
+  });
+});
+
+test('units and the order of what is typed change nothing', () => {
+  const texts = { ...told('bottoms', 'rear'), ...walked({ rear: SOFT.rear }), 'measure.rear.used': '308', 'found.rear.spring': '46 N/mm' };
+  const metric = reasoned(known(texts));
+  const inches = (mm: string) => `${(Number(mm) / 25.4).toFixed(6)} in`;
+  const imperial = Object.fromEntries(
+    Object.entries(texts)
+      .reverse()
+      .map(([field, text]) => [
+        field,
+        /^measure\..*(lifted|pressed|extended|used)$/.test(field)
+          ? inches(text)
+          : text.replace('46 N/mm', `${(46 * 5.710147162).toFixed(5)} lbf/in`),
+      ]),
+  );
+  const other = reasoned(known({ 'rider.mass': `${(85 / 0.45359237).toFixed(6)} lb`, ...imperial }));
+  expect(other.leading!.id).toBe(metric.leading!.id);
+  expect(other.next.map((m) => m.id)).toEqual(metric.next.map((m) => m.id));
+  for (const cause of metric.causes) expect(other.causes.find((c) => c.id === cause.id)!.present).toBeCloseTo(cause.present, 3);
+});
+
+test('two complaints that share a cause point to it harder than either alone', () => {
+  const found = walked({ rear: SOFT.rear });
+  const of = (texts: Texts) => reasoned(known({ ...texts, ...found })).causes.find((c) => c.id === 'spring-soft.rear')!.explains;
+  const both = { ...told('bottoms', 'rear'), 'complaint.2.phrase': 'skips', 'complaint.2.end': 'rear' };
+  expect(of(both)).toBeGreaterThan(of(told('bottoms', 'rear')));
+  expect(of(both)).toBeGreaterThan(of(told('skips', 'rear')));
+});
+
+test('nothing measured, nothing leads; and each sentence quotes its figures', () => {
+  expect(reasoned(known(told('wallows', 'rear'))).leading).toBeNull();
+  const { leading } = reasoned(known({ ...told('bottoms', 'rear'), ...walked({ rear: SOFT.rear }), 'found.rear.spring': '46' }));
+  expect(leading!.for[0]!.words).toMatch(/\d/);
+});
+
+test('readings of earlier jobs, the shop’s service lives and a logged ride are evidence too', () => {
+  const heavier = reasoned(known(told('bottoms', 'rear'), { before: entriesOf({ 'rider.mass': '66' }) }));
+  expect(heavier.causes.find((c) => c.id === 'spring-soft.rear')!.for[0]!.words).toContain('last set up for 66 kg');
+  const old = reasoned(known(told('fades', 'rear', { 'found.sinceService': '9000 km' }), { lifeKm: { rear: 5000, front: null } }));
+  expect(old.leading?.id).toBe('oil-worn.rear');
+  const log = {
+    seconds: 60,
+    meanShare: 0.34,
+    share05: 0.2,
+    share95: 0.6,
+    maxShare: 0.8,
+    histogram: [],
+    bottomings: 0,
+    toppings: 0,
+    speedHistogram: [],
+    compression95: 900,
+    rebound95: 300,
+    packing: 0.12,
+    decays: [],
+    resonance: null,
+    zeta: null,
+    frequencyHz: null,
+    frictionBandMm: null,
+  };
+  const packed = reasoned(known(told('packs', 'rear'), { log: { rear: log } }));
+  expect(packed.leading?.id).toBe('reb-slow.rear');
+  expect(packed.leading!.for.map((s) => s.words).join(' ')).toContain('12 % of its travel lower');
+});
+
+describe('the pages the book begins with', () => {
+  test.each(CAUSES.map((c) => [c.id, c] as const))('%s reads by its schema', (_, page) => {
+    expect(causePage.safeParse({ version: 'cause/1', ...page }).error?.issues ?? []).toEqual([]);
+    // Cures stand from free to new unit.
+    const tiers = page.cures.map((c) => ['free', 'cheap', 'spring', 'valve', 'new', 'refer'].indexOf(c.tier));
+    expect(tiers).toEqual([...tiers].sort((a, b) => a - b));
+  });
+  test('what touches brakes or structure is never a cure of the shop', () => {
+    const page = CAUSES.find((c) => c.id === 'anti-dive')!;
+    const made = { version: 'cause/1', ...page, cures: page.cures.map((c) => ({ ...c, tier: 'cheap' })) };
+    expect(causePage.safeParse(made).error?.issues[0]?.path).toEqual(['cures', 0, 'tier']);
+    for (const cure of CAUSES.flatMap((c) => c.cures)) if (cure.touches !== 'none') expect(cure.tier).toBe('refer');
+  });
+  test('every statement bears on a cause, and every measurement has its words and a field to type it in', () => {
+    const used = new Set<string>(CAUSES.flatMap((c) => c.evidence.map((e) => e.id)));
+    expect(Object.keys(EVIDENCE).filter((id) => !used.has(id))).toEqual([]);
+    for (const [id, m] of Object.entries(MEASUREMENTS)) {
+      const node = nodeOf(id, m.ends ? 'front' : null);
+      expect(measurementWords(node)).toMatch(/^[A-Z]/);
+      const { field } = whereTyped(node);
+      if (id !== 'log') expect([id, knownField(field)?.stage]).toEqual([id, expect.any(String)]);
+    }
+    expect(placeOf<string>('sag-low.rear')).toEqual({ id: 'sag-low', end: 'rear' });
+  });
+});
