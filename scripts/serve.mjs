@@ -4,7 +4,9 @@ import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 
-const HOST = '127.0.0.1';
+/** What is listened on: this computer alone, or with MAVRIN_HOST=0.0.0.0 the shop's network, so that phones and tablets reach it. */
+const HOST = process.env.MAVRIN_HOST ?? '127.0.0.1';
+const LOCAL = '127.0.0.1';
 
 const newest = (path) => {
   const found = statSync(path);
@@ -58,7 +60,7 @@ export async function serve(port, directory, greeting) {
   });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 1));
-  const address = `http://${HOST}:${port}`;
+  const address = `http://${HOST === '0.0.0.0' ? LOCAL : HOST}:${port}`;
   for (;;) {
     await new Promise((resolve) => setTimeout(resolve, 250));
     const answered = await fetch(`${address}/api/health`).then(

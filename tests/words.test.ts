@@ -55,6 +55,8 @@ const DATA = {
   usual: 8,
   preload: -3,
   most: 12,
+  start: 10,
+  reach: 2,
   seconds: 3,
   hz: 20,
   name: 'Fork oil',

@@ -51,6 +51,7 @@ export type IssueCode =
   | 'stack-not-solved'
   | 'pairs-unreadable'
   | 'bearing-one-sided'
+  | 'no-change'
   | 'log-short'
   | 'log-slow'
   | 'log-time-back'

@@ -7,7 +7,7 @@ const recorded = z.object({ text: z.string(), unit: z.string().nullable(), value
 export const setupDocument = z.object({
   version: z.literal('setup/1'),
   /** Fields of schema/fields/setup.ts by their suffix, with whether they were found, fitted, or carried on from the set-up before because nobody noted otherwise. */
-  values: z.record(z.string(), recorded.extend({ from: z.enum(['carried', 'found', 'fitted', 'corrected', 'set']) })),
+  values: z.record(z.string(), recorded.extend({ from: z.enum(['carried', 'found', 'fitted', 'corrected', 'set', 'ride']) })),
   /** Preload in mm by preload key, where it could be worked out. */
   preloadMm: z.record(z.string(), z.number()),
   /** Sag measured with this set-up in the machine, mm; null where not read. */
@@ -31,3 +31,42 @@ export const rebuildDocument = z.object({
   signedAt: z.string(),
 });
 export type RebuildDocument = z.infer<typeof rebuildDocument>;
+
+const feel = z.enum(['better', 'same', 'worse']);
+export type Feel = z.infer<typeof feel>;
+
+/** A ride planned: the one change it is made on, why, and what was known when it was planned. */
+export const trialDocument = z.object({
+  version: z.literal('trial/1'),
+  /** null: ridden as it was handed back. */
+  change: z.object({ tunable: z.string(), from: z.number(), to: z.number() }).nullable(),
+  /** The cause and the cure it follows, as in the Shop book; the cause with its end. */
+  cause: z.string().nullable(),
+  cure: z.string().nullable(),
+  reason: z.string(),
+  /** Why the order of changes was broken; '' where it was kept. */
+  orderReason: z.string(),
+  complaints: z.array(z.object({ n: z.number(), phrase: z.string(), end: z.string(), words: z.string() })),
+  /** Statements that bear on the cause, as they stood: `sag-low@same` → 0 to 1. */
+  statements: z.record(z.string(), z.number()),
+});
+export type TrialDocument = z.infer<typeof trialDocument>;
+
+/** What was said after a ride. Conditions belong to the ride: another rider, tank or track is another ride. */
+export const rideDocument = z.object({
+  version: z.literal('ride/1'),
+  /** By the number of the complaint. */
+  feels: z.record(z.string(), feel),
+  tie: z.object({ rear: recorded.nullable(), front: recorded.nullable() }),
+  /** Wheel travel at the rear, along the leg at the front; null where it cannot be told. */
+  usedMm: z.object({ rear: z.number().nullable(), front: z.number().nullable() }),
+  conditions: z.object({
+    riderMass: recorded.nullable(),
+    fuel: z.string(),
+    tyres: z.string(),
+    temperature: recorded.nullable(),
+    track: z.string(),
+  }),
+  words: z.string(),
+});
+export type RideDocument = z.infer<typeof rideDocument>;

@@ -39,7 +39,7 @@ export interface Version<T> {
 }
 
 /** What the book began with, each page in its newest version, then the pages the shop has added. A page that no longer reads is a fault, not passed over. */
-async function versionsOf<T extends { id: string }>(
+export async function versionsOf<T extends { id: string }>(
   sql: Sql | undefined,
   kind: string,
   shipped: readonly T[],
@@ -51,7 +51,7 @@ async function versionsOf<T extends { id: string }>(
   return [...began, ...[...newest.values()].filter((v) => !shipped.some((s) => s.id === v.page.id))];
 }
 
-const withoutVersion =
+export const withoutVersion =
   <T extends { version: string }>(schema: { parse(document: unknown): T }) =>
   (document: unknown): Omit<T, 'version'> => {
     const { version: _version, ...page } = schema.parse(document);

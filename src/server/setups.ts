@@ -56,9 +56,12 @@ export const setupDocument = (values: SetupValues, sag: SetupDocument['sag']): S
   sag,
 });
 
-/** The set-up a job left, in its newest state; null before the rebuild is signed. */
+/** The set-up a job left, in its newest state; null before the rebuild is signed. A change taken back leaves the one before it. */
 export const lastOfJob = (setups: readonly Setup[], jobId: number): Setup | null =>
-  setups.find((s) => s.jobId === jobId && s.kind !== 'as-found') ?? null;
+  setups.find((s) => s.jobId === jobId && s.kind !== 'as-found' && !s.takenBack) ?? null;
+
+/** The set-up the machine stands in: the newest that was not taken back. Newest first comes in. */
+export const standingOf = (setups: readonly Setup[]): Setup | null => setups.find((s) => !s.takenBack) ?? null;
 
 /** On handing back: the clickers and the sag of the finished machine become a set-up of their own, where anything was set or measured after the signature. */
 export async function recordAsSet(sql: Sql, job: Job, at: string): Promise<void> {

@@ -20,7 +20,7 @@ import { reckonService } from './service';
 import { settleShims } from './shims';
 import { requirePasscode } from './passcodes';
 import { currentEntries, readField } from './record';
-import { carried, lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, valuesUnder } from './setups';
+import { carried, lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, standingOf, valuesUnder } from './setups';
 import { inTransaction } from './transaction';
 
 /** JSON with its keys in order, so that the same content has the same digest wherever it was stored. */
@@ -136,10 +136,12 @@ export async function signRebuild(
     const found = valuesUnder(entries, 'found');
     const common = { machineId: job.machineId, jobId, recordedAt: signedAt };
     const lineage = await manySetups(sql, job.machineId);
-    const previous = lineage[0] ?? null;
+    const previous = standingOf(lineage);
     let parentId = previous?.id ?? null;
-    const cameIn: SetupValues = { ...carried(previous?.document.values ?? {}), ...found };
-    if (Object.keys(found).length > 0) {
+    // Ridden before it was opened, the job has its set-up as found already.
+    const ridden = previous?.jobId === jobId;
+    const cameIn: SetupValues = { ...carried(previous?.document.values ?? {}), ...(ridden ? {} : found) };
+    if (Object.keys(found).length > 0 && !ridden) {
       const asFound = setupDocument(cameIn, sagsOf(entries, figures, 'measure'));
       parentId = (
         await oneNewSetup(sql, { ...common, rebuildId: null, parentId, kind: 'as-found', reason: 'as it came in', document: asFound })

@@ -4,13 +4,16 @@ import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStand
 import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
+import { manyRunsOfJob } from '@/db/queries/loggerRuns';
 import { manyQuotes } from '@/db/queries/quotes';
 import { manyShims } from '@/db/queries/shims';
 import { manyStock } from '@/db/queries/stock';
+import { manyFeelsOfMachine } from '@/db/queries/trials';
 import type { Entries, Entry } from '@/schema/entry';
 import { historyPoint } from '@/schema/facts/history';
 import { nextStep, stageLines } from '@/schema/facts/stages';
 import { textOf } from '@/schema/facts/read';
+import { overall } from '@/schema/facts/retune';
 import { springsOfJob } from './drawers';
 import { needsOf, shortages } from './needs';
 import { dueOfMachine, dueWithin } from './service';
@@ -18,6 +21,9 @@ import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersio
 import { proceduresOf } from './logbook';
 import { machineName } from './find';
 import { currentEntries } from './record';
+import { reasoningOf } from './reasoning';
+import { setupsOf, trialsOf } from './retune';
+import { lastOfJob, standingOf } from './setups';
 
 const MOST_ON_FLOOR = 60;
 const MOST_AWAITED = 12;
@@ -56,8 +62,12 @@ export async function floor() {
   };
 }
 
-/** Everything the Bench needs of one job, or null. */
-export async function bench(jobId: number) {
+/** Sheets that rest on the causes of the Shop book, and those that show rides. */
+const WITH_REASONS = new Set(['reason', 'ride']);
+const WITH_RIDES = new Set(['ride', 'log']);
+
+/** Everything the Bench needs of one job, or null. @param sheet the stage looked at: causes and rides come only where they are shown */
+export async function bench(jobId: number, sheet = '') {
   const base = await db();
   const job = await maybeOneJob(base, jobId);
   if (!job) return null;
@@ -68,8 +78,13 @@ export async function bench(jobId: number) {
   const springs = await springsOfJob(base, entries);
   const signed = await manySignedOfJob(base, jobId);
   const setups = await manySetups(base, machine.id);
+  const trials = WITH_RIDES.has(sheet) ? await trialsOf(base, jobId) : [];
   return {
     job,
+    reasoning: WITH_REASONS.has(sheet) ? await reasoningOf(base, jobId, entries) : null,
+    trials,
+    setups: WITH_RIDES.has(sheet) ? setupsOf(setups, trials, jobId) : null,
+    runs: WITH_RIDES.has(sheet) ? await manyRunsOfJob(base, jobId) : [],
     machine: { ...machine, name: machineName(machine) },
     customer,
     entries,
@@ -103,7 +118,7 @@ export async function bench(jobId: number) {
       digest,
       entries: document.entries,
     })),
-    setupId: setups.find((s) => s.jobId === jobId && s.kind !== 'as-found')?.id ?? null,
+    setupId: lastOfJob(setups, jobId)?.id ?? null,
   };
 }
 export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
@@ -143,6 +158,7 @@ export async function machineFile(machineId: number) {
       digest,
     })),
     setups: await manySetups(base, machineId),
+    rode: Object.fromEntries((await manyFeelsOfMachine(base, machineId)).map(({ setupId, feels }) => [setupId, overall(feels) ?? ''])),
     history: jobs.map((j) => historyPoint(j, entries.get(j.id) ?? {}, figures)),
     merged: await manyMergedInto(base, machineId),
     due: await dueOfMachine(machineId),
@@ -158,7 +174,7 @@ export async function leverageRoom(machineId: number) {
   const base = await db();
   const machine = await maybeOneMachine(base, machineId);
   if (!machine) return null;
-  const [newest] = await manySetups(base, machineId);
+  const newest = standingOf(await manySetups(base, machineId));
   const history = (await manyHistory(base, { machineId })).filter((e) => REAR_END_FIELD.test(e.field));
   return {
     machine: { id: machine.id, name: machineName(machine) },

@@ -13,22 +13,27 @@ export interface SignedRecord {
   signedAt: string;
 }
 
+export type SetupKind = 'as-found' | 'rebuild' | 'correction' | 'as-set' | 'ride';
+
 export interface Setup {
   id: number;
   machineId: number;
   jobId: number;
   rebuildId: number | null;
   parentId: number | null;
-  kind: 'as-found' | 'rebuild' | 'correction' | 'as-set';
+  kind: SetupKind;
   reason: string;
   document: SetupDocument;
   recordedAt: string;
+  /** A change that was ridden and taken back: the machine stands as before it. */
+  takenBack: boolean;
 }
 
 const SIGNED = `SELECT r.id, r.job_id AS "jobId", r.corrects, r.reason, r.document, r.digest, r.seal, t.name AS technician, r.signed_at AS "signedAt"
   FROM rebuild r JOIN technician t ON t.id = r.technician_id`;
 const SETUP = `SELECT id, machine_id AS "machineId", job_id AS "jobId", rebuild_id AS "rebuildId", parent_id AS "parentId", kind, reason, document,
-  recorded_at AS "recordedAt" FROM setup`;
+  recorded_at AS "recordedAt", EXISTS (SELECT 1 FROM trial t JOIN trial_decision d ON d.trial_id = t.id
+    WHERE t.setup_id = setup.id AND t.from_setup_id <> t.setup_id AND d.decision <> 'keep') AS "takenBack" FROM setup`;
 
 /** The rebuild first, then its corrections in order. */
 export const manySignedOfJob = (sql: Sql, jobId: number) => sql.many<SignedRecord>(`${SIGNED} WHERE r.job_id = $1 ORDER BY r.id`, [jobId]);
@@ -67,7 +72,7 @@ export const manySetups = (sql: Sql, machineId: number) =>
 
 export const maybeOneSetup = (sql: Sql, id: number) => sql.maybeOne<Setup>(`${SETUP} WHERE id = $1`, [id]);
 
-export const oneNewSetup = (sql: Sql, s: Omit<Setup, 'id'>) =>
+export const oneNewSetup = (sql: Sql, s: Omit<Setup, 'id' | 'takenBack'>) =>
   sql.one<{ id: number }>(
     `INSERT INTO setup (machine_id, job_id, rebuild_id, parent_id, kind, reason, document, recorded_at)
      VALUES ($1, $2, $3, $4, $5, $6, $7::jsonb, $8) RETURNING id`,

@@ -166,6 +166,7 @@ export const RIDE_FIELDS: FieldDef[] = [
   text('ride.conditions', 'Conditions', { maxLength: 300, hint: 'rider mass, fuel, tyres, temperature, track' }),
   text('ride.words', 'In the rider’s words', { maxLength: 1000, lines: 3 }),
   text('ride.next', 'Next single change, or keep', { maxLength: 300, lines: 2 }),
+  text('ride.order', 'Order of changes', { maxLength: 40 }),
 ];
 
 export const QUOTE_LINE: FieldDef[] = [

@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, COMPLAINT_ITEM, LUGGAGE_ITEM } from '@/schema/fields/ask';
+import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, LUGGAGE_ITEM } from '@/schema/fields/ask';
 import { loadsOf } from '@/schema/facts/loads';
 import { JOB_NOTES } from '@/schema/fields/bench';
 import { overloadFindings } from '@/schema/facts/because';
@@ -9,8 +9,9 @@ import { FieldsProvider, useFieldStore } from '../fields/context';
 import { withUnit } from '../fields/store';
 import { LinkButton, QuietButton, Small, Table } from '../layout/primitives';
 import { useBench, useLater } from './BenchContext';
+import { Complaints } from './Complaints';
 import { LoadsView } from './LoadsView';
-import { MachineFigures } from './MachineFigures';
+import { MachineFigures, MachineSheet } from './MachineFigures';
 import { BecauseList, Columns, FieldsOf, Repeat, SealedNote, Titled } from './parts';
 import { SetupFields } from './SetupFields';
 
@@ -34,13 +35,7 @@ export function AskStage() {
             <FieldsOf defs={ASK_RIDE} locked={sealed} />
           </Titled>
           <Titled title="What it does wrong">
-            <Repeat
-              list="complaint"
-              defs={COMPLAINT_ITEM}
-              add="Add a complaint"
-              empty="No complaint noted. Ask what it does, where, and at which end."
-              locked={sealed}
-            />
+            <Complaints locked={sealed} />
           </Titled>
         </div>
         <div>
@@ -51,6 +46,9 @@ export function AskStage() {
           <Titled title="The machine">
             <MachineFigures />
             <LinkButton href={`/machines/${machine.id}/leverage`}>Leverage, air and stops</LinkButton>
+          </Titled>
+          <Titled title="The maker’s sheet" aside="what came in is held against it">
+            <MachineSheet />
           </Titled>
         </div>
       </Columns>

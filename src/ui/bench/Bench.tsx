@@ -17,9 +17,10 @@ import { AskStage } from './AskStage';
 import { type BenchData, BenchProvider, type BenchTools, useFact } from './BenchContext';
 import { QuoteSheet } from './quote/QuoteSheet';
 import { MeasureStage } from './MeasureStage';
-import { ReasonStage } from './ReasonStage';
+import { LogSheet } from './log/LogSheet';
+import { ReasonStage } from './reason/ReasonStage';
 import { RebuildStage } from './RebuildStage';
-import { RideStage } from './RideStage';
+import { RideStage } from './ride/RideStage';
 import { Rail } from './Rail';
 import { post, sendTo } from './send';
 import { SetStage } from './SetStage';
@@ -27,11 +28,12 @@ import { SpringsStage } from './springs/SpringsStage';
 import { ValvesStage } from './valves/ValvesStage';
 import { forgetUnlessAmong } from './work/atBench';
 
-/** The eight stages, and the quote that stands beside them. */
-export type SheetName = Stage | 'quote';
+/** The eight stages, and the sheets that stand beside them. */
+export type SheetName = Stage | 'quote' | 'log';
 
 const STAGE_SHEETS: Record<SheetName, ComponentType> = {
   quote: QuoteSheet,
+  log: LogSheet,
   ask: AskStage,
   measure: MeasureStage,
   reason: ReasonStage,
@@ -142,6 +144,7 @@ function BenchFrame({
             </QuietButton>
             <QuietButton onPress={() => void undo()}>Undo the last entry</QuietButton>
             <QuietButton onPress={() => void go('quote')}>Quote</QuietButton>
+            <QuietButton onPress={() => void go('log')}>Logger</QuietButton>
             <QuietLink href={`/api/jobs/${data.job.id}/print/sheet`}>Job sheet</QuietLink>
             <QuietLink href={`/api/jobs/${data.job.id}/print/label`}>Label</QuietLink>
             <span role="status">{notice}</span>

@@ -8,6 +8,10 @@ import type { QuoteDocument } from '@/schema/facts/quote';
 import type { Need, StockItem } from '@/schema/stock';
 import type { DrawerShim } from '@/schema/shims';
 import type { Entries } from '@/schema/entry';
+import type { CausePage } from '@/schema/diagnose/page';
+import type { Known } from '@/schema/facts/evidence/known';
+import type { Setups, Trial } from '@/schema/facts/retune';
+import type { LogDocument } from '@/schema/retune';
 import { chosenOf, type ListedSpring, offersOf } from '@/schema/facts/listed';
 import type { Component } from '@/schema/procedures/components';
 import type { TakenProcedure } from '@/schema/procedures/procedure';
@@ -64,6 +68,22 @@ export interface BenchData {
   book: { id: string; name: string; component: Component; end: 'rear' | 'front'; versions: number }[];
   signed: SignedLine[];
   setupId: number | null;
+  /** Causes of the Shop book with what they rest on; only where they are shown. */
+  reasoning: { causes: CausePage[]; lifeKm: Known['lifeKm']; log: Known['log']; outcomes: number } | null;
+  /** Rides planned, ridden and decided; the set-up they began from and the one in the machine. */
+  trials: Trial[];
+  setups: Setups | null;
+  /** Logged rides, newest first. */
+  runs: LoggedRun[];
+}
+
+export interface LoggedRun {
+  id: number;
+  moment: 'before' | 'after';
+  name: string;
+  device: 'file' | 'simulated';
+  document: LogDocument;
+  at: string;
 }
 
 export interface BenchTools {

@@ -1,5 +1,5 @@
 'use client';
-import { MACHINE_FIGURES } from '@/schema/fields/machine';
+import { MACHINE_FIGURES, MACHINE_SHEET } from '@/schema/fields/machine';
 import { FieldsProvider } from '../fields/context';
 import { useBench } from './BenchContext';
 import { FieldsOf } from './parts';
@@ -10,6 +10,16 @@ export function MachineFigures({ only }: { only?: readonly string[] }) {
   return (
     <FieldsProvider value={machineStore}>
       <FieldsOf defs={only ? MACHINE_FIGURES.filter((f) => only.includes(f.key)) : MACHINE_FIGURES} />
+    </FieldsProvider>
+  );
+}
+
+/** What the maker's sheet asks for. */
+export function MachineSheet() {
+  const { machineStore } = useBench();
+  return (
+    <FieldsProvider value={machineStore}>
+      <FieldsOf defs={MACHINE_SHEET} />
     </FieldsProvider>
   );
 }

@@ -6,6 +6,7 @@ import type { Entries } from '@/schema/entry';
 import { becauseOf } from '@/schema/facts/because';
 import { sagOf } from '@/schema/facts/measure';
 import { printIn } from '@/core/units/print';
+import { bounceFields } from '@/schema/fields/bench';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { useSystem } from '../fields/context';
 import { Stance } from '../figures/Stance';
@@ -13,7 +14,7 @@ import type { StanceLine } from '../figures/stanceScale';
 import { Caution, EndName, Heading, Small, Table } from '../layout/primitives';
 import { useBench, useFact, useLater } from './BenchContext';
 import styled from 'styled-components';
-import { BecauseList, Columns, SealedNote, Working } from './parts';
+import { BecauseList, Columns, FieldsOf, SealedNote, Titled, Working } from './parts';
 import { ghostLines, stanceEnd } from './stance';
 import { Reach } from './Reach';
 import { SchoolsTable } from './SchoolsTable';
@@ -60,6 +61,7 @@ export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked
         <Heading>Walk round the machine</Heading>
         <Walk prefix={prefix} locked={locked} />
         <Caution>{CAUTIONS.lifting}</Caution>
+        {prefix === 'measure' && <BounceAsItCame locked={locked} />}
       </div>
       <div>
         <StanceOf prefix={prefix} />
@@ -78,6 +80,20 @@ export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked
         <SagWorking prefix={prefix} />
       </div>
     </Three>
+  );
+}
+
+/** The bounce test before anything is touched: the walk's last word on damping. */
+function BounceAsItCame({ locked }: { locked: boolean }) {
+  return (
+    <Titled title="Bounce, as it came in" aside="push, let go, count">
+      {(['rear', 'front'] as const).map((end) => (
+        <div key={end}>
+          <EndName $end={end}>{end === 'rear' ? 'Rear' : 'Front'}</EndName>
+          <FieldsOf defs={bounceFields(end)} locked={locked} min="7rem" />
+        </div>
+      ))}
+    </Titled>
   );
 }
 

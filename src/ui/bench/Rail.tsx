@@ -47,17 +47,7 @@ const Tape = styled.nav`
   }
 `;
 
-export function Rail({
-  jobId,
-  lines,
-  current,
-  onGo,
-}: {
-  jobId: number;
-  lines: StageLine[];
-  current: Stage | 'quote';
-  onGo(stage: Stage): void;
-}) {
+export function Rail({ jobId, lines, current, onGo }: { jobId: number; lines: StageLine[]; current: string; onGo(stage: Stage): void }) {
   return (
     <Tape aria-label="Stages of the job" className="no-print">
       <ol>

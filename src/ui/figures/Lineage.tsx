@@ -8,8 +8,10 @@ export interface LineageLook {
   at: string;
   /** "0105" */
   job: string;
-  kind: 'as-found' | 'rebuild' | 'correction' | 'as-set';
+  kind: 'as-found' | 'rebuild' | 'correction' | 'as-set' | 'ride';
   feel: string;
+  /** Ridden, and the machine put back as before. */
+  takenBack: boolean;
   /** The whole of it in words, for those who do not see the figure. */
   words: string;
 }
@@ -29,7 +31,7 @@ const R_PX = 8;
 
 const FEEL_MARK: Record<string, string> = { better: '▲ better', same: '= same', worse: '▼ worse' };
 
-/** The machine's set-ups as a tree over time: left is older; a set-up gone back to opens a lane of its own. Ring found, disc rebuilt, square as handed back, lozenge corrected. */
+/** The machine's set-ups as a tree over time: left is older; a set-up gone back to opens a lane of its own. Ring found, disc rebuilt, square as handed back, lozenge corrected, triangle a change ridden; struck through where it was taken back. */
 export function Lineage({ placed, chosen, onChoose }: Props) {
   const step = Math.max(STEP_PX.least, Math.min(STEP_PX.most, STEP_PX.room / Math.max(1, placed.length - 1)));
   const x = (p: Placed<LineageLook>) => LEFT_PX + p.order * step;
@@ -66,6 +68,7 @@ export function Lineage({ placed, chosen, onChoose }: Props) {
               <rect x={x(p) - 22} y={y(p) - 22} width={44} height={44} fill="transparent" />
               {chosen === p.node.id && <circle cx={x(p)} cy={y(p)} r={R_PX + 6} fill="none" stroke="var(--ink)" strokeWidth={1.5} />}
               <Mark kind={p.node.kind} x={x(p)} y={y(p)} />
+              {p.node.takenBack && <line x1={x(p) - 13} y1={y(p) + 9} x2={x(p) + 13} y2={y(p) - 9} stroke="var(--ink)" strokeWidth={1.6} />}
             </g>
             <text x={x(p)} y={y(p) + 25} textAnchor="middle" fontSize={11} fill="var(--soft)" aria-hidden>
               {p.node.job}
@@ -87,5 +90,6 @@ function Mark({ kind, x, y }: { kind: LineageLook['kind']; x: number; y: number 
   if (kind === 'as-found') return <circle cx={x} cy={y} r={R_PX - 1} fill="var(--ground)" {...look} />;
   if (kind === 'rebuild') return <circle cx={x} cy={y} r={R_PX} fill="var(--ink)" />;
   if (kind === 'as-set') return <rect x={x - R_PX + 1} y={y - R_PX + 1} width={2 * R_PX - 2} height={2 * R_PX - 2} fill="var(--ink)" />;
+  if (kind === 'ride') return <path d={`M${x} ${y - R_PX}L${x + R_PX} ${y + R_PX - 1}H${x - R_PX}Z`} fill="var(--ground)" {...look} />;
   return <path d={`M${x} ${y - R_PX}L${x + R_PX} ${y}L${x} ${y + R_PX}L${x - R_PX} ${y}Z`} fill="var(--ground)" {...look} />;
 }

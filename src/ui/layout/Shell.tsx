@@ -98,11 +98,16 @@ const Foot = styled.footer`
   padding: 0 1.75rem;
   display: flex;
   flex-wrap: wrap;
-  gap: 0.25rem 1.25rem;
+  gap: 0.25rem 1rem;
   align-items: center;
   font-size: 0.8125rem;
   color: var(--soft);
   z-index: 5;
+  button,
+  a {
+    font-size: inherit;
+    padding: 0;
+  }
   .right {
     margin-left: auto;
   }

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import type { Entries } from '@/schema/entry';
 import type { HistoryPoint } from '@/schema/facts/history';
 import type { StageLine } from '@/schema/facts/stages';
-import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/schema/fields/machine';
+import { MACHINE_FIGURES, MACHINE_IDENTITY, MACHINE_SHEET } from '@/schema/fields/machine';
 import { Columns, FieldsOf, Titled } from '../bench/parts';
 import { type DueLine, ReminderText } from '../floor/DueService';
 import { FieldsProvider } from '../fields/context';
@@ -31,6 +31,7 @@ interface Props {
   }[];
   signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
   setups: SetupRow[];
+  rode: Record<number, string>;
   history: HistoryPoint[];
   merged: MergedRow[];
   due: DueLine[];
@@ -38,7 +39,7 @@ interface Props {
 }
 
 /** The machine file: lineage, every job and signed rebuild in time, readings over its life, owners and figures. */
-export function MachineFile({ machine, owners, figures, jobs, signed, setups, history, merged, due, today }: Props) {
+export function MachineFile({ machine, owners, figures, jobs, signed, setups, rode, history, merged, due, today }: Props) {
   const store = useMachineStore(machine.id, figures);
   const about = [machine.registration, machine.frameNumber && `frame ${machine.frameNumber}`, owners[0]?.name].filter(Boolean).join(' · ');
   return (
@@ -90,12 +91,16 @@ export function MachineFile({ machine, owners, figures, jobs, signed, setups, hi
                 Leverage, air and stops
               </LinkButton>
             </Titled>
+            <Titled title="The maker’s sheet" aside="what came in is held against it">
+              <FieldsOf defs={MACHINE_SHEET} />
+            </Titled>
             <Merged machineId={machine.id} merged={merged} />
           </div>
           <div>
             <Setups
               machineId={machine.id}
               setups={setups}
+              rode={rode}
               feels={Object.fromEntries(jobs.map((j) => [j.id, j.feel]))}
               openJobs={jobs.filter((j) => !j.signed && !j.handedBackAt).map((j) => j.id)}
             />

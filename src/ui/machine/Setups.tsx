@@ -16,10 +16,12 @@ export interface SetupRow {
   id: number;
   jobId: number;
   parentId: number | null;
-  kind: 'as-found' | 'rebuild' | 'correction' | 'as-set';
+  kind: LineageLook['kind'];
   reason: string;
   document: SetupDocument;
   recordedAt: string;
+  /** A change that was ridden and taken back. */
+  takenBack: boolean;
 }
 
 export const SETUP_KIND = {
@@ -27,6 +29,7 @@ export const SETUP_KIND = {
   rebuild: 'After the rebuild',
   correction: 'Corrected',
   'as-set': 'As set and handed back',
+  ride: 'Changed for a ride',
 };
 export const FEEL: Record<string, string> = { better: 'rode better', same: 'rode the same', worse: 'rode worse' };
 
@@ -55,6 +58,10 @@ const List = styled.ol`
     background: var(--ink);
     border-radius: 0;
   }
+  > li[data-kind='ride']::before {
+    border-radius: 0;
+    transform: rotate(45deg);
+  }
   > li[data-chosen='true'] {
     background: var(--sheet);
     outline: 1px solid var(--ink);
@@ -82,19 +89,21 @@ function changesOf(setup: SetupRow, parent: SetupRow | null) {
 interface Props {
   machineId: number;
   setups: SetupRow[];
-  /** How each job's ride was. */
+  /** How each job's ride was, where no ride was told of a set-up itself. */
   feels: Record<number, string>;
+  /** How each set-up rode. */
+  rode: Record<number, string>;
   /** Jobs of this machine that are open and unsigned: an older set-up can be gone back to in one of them. */
   openJobs: number[];
 }
 
 /** The lineage: the set-ups as a tree, and each with what changed and how it rode. */
-export function Setups({ machineId, setups, feels, openJobs }: Props) {
+export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
   const [chosen, setChosen] = useState<number | null>(null);
   const parentOf = (s: SetupRow) => setups.find((p) => p.id === s.parentId) ?? null;
   const lastOf = (jobId: number) => setups.filter((s) => s.jobId === jobId).reduce((a, b) => (a.id > b.id ? a : b)).id;
   const looks: LineageLook[] = setups.map((s) => {
-    const feel = s.id === lastOf(s.jobId) ? (feels[s.jobId] ?? '') : '';
+    const feel = rode[s.id] ?? (s.id === lastOf(s.jobId) ? (feels[s.jobId] ?? '') : '');
     const changed = changesOf(s, parentOf(s)).length;
     return {
       id: s.id,
@@ -103,7 +112,8 @@ export function Setups({ machineId, setups, feels, openJobs }: Props) {
       job: number(s.jobId),
       kind: s.kind,
       feel,
-      words: `${SETUP_KIND[s.kind]}, job ${number(s.jobId)}, ${dayWords(s.recordedAt)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}`,
+      takenBack: s.takenBack,
+      words: `${SETUP_KIND[s.kind]}, job ${number(s.jobId)}, ${dayWords(s.recordedAt)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}${s.takenBack ? ', taken back' : ''}`,
     };
   });
   if (setups.length === 0)
@@ -113,7 +123,7 @@ export function Setups({ machineId, setups, feels, openJobs }: Props) {
       </Titled>
     );
   return (
-    <Titled title="Lineage of set-ups" aside="○ found · ● rebuilt · ■ handed back · ◇ corrected">
+    <Titled title="Lineage of set-ups" aside="○ found · ● rebuilt · ■ handed back · ◇ corrected · △ ridden">
       <Lineage placed={placeLineage(looks)} chosen={chosen} onChoose={(id) => setChosen(id === chosen ? null : id)} />
       {setups.length > 1 && (
         <LinkButton href={`/machines/${machineId}/compare`} style={{ margin: '0.5rem 0 1rem' }}>
@@ -158,6 +168,7 @@ function SetupItem({
       <Small>
         {dayWords(setup.recordedAt)}, job {number(setup.jobId)}
         {feel && `, ${FEEL[feel]}`}
+        {setup.takenBack && ', taken back'}
       </Small>
       {setup.reason && setup.kind !== 'as-found' && <div>{setup.reason}</div>}
       <ul className="changes">

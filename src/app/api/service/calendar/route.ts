@@ -1,5 +1,5 @@
 import { shopCalendar } from '@/server/calendar';
-import { addressOf } from '../../pdf';
+import { addressOf } from '@/server/network';
 
 /** Read by calendar programs as a feed, or kept as a file. */
 export const GET = async (request: Request) =>

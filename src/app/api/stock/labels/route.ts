@@ -1,4 +1,5 @@
 import { drawerLabelsPdf } from '@/server/print/sheets';
-import { addressOf, pdfAnswer } from '../../pdf';
+import { addressOf } from '@/server/network';
+import { pdfAnswer } from '../../pdf';
 
 export const GET = async (request: Request) => pdfAnswer(await drawerLabelsPdf(addressOf(request)), 'drawer-labels');

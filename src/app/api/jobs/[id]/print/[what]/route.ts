@@ -1,5 +1,6 @@
 import { labelPdf, quotePdf, sheetPdf } from '@/server/print/sheets';
-import { addressOf, pdfAnswer } from '../../../../pdf';
+import { addressOf } from '@/server/network';
+import { pdfAnswer } from '../../../../pdf';
 
 /** Papers of a job: sheet, label, and quote with ?quote=. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string; what: string }> }): Promise<Response> {

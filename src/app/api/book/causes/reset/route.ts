@@ -1,0 +1,5 @@
+import { resetRequest } from '@/schema/retune';
+import { resetCause } from '@/server/reasoning';
+import { handle } from '../../../handle';
+
+export const POST = (request: Request) => handle(request, resetRequest, (checked) => resetCause(checked));

@@ -1,0 +1,5 @@
+import { causeRequest } from '@/schema/diagnose/page';
+import { changeCause } from '@/server/reasoning';
+import { handle } from '../../handle';
+
+export const POST = (request: Request) => handle(request, causeRequest, (checked) => changeCause(checked));

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import type { LogFigures } from '@/core/logger/figures';
+
+/** Requests of Ride, of what the shop learns, and of the travel logger. */
+
+const words = (max: number) => z.string().trim().max(max);
+
+export const trialRequest = z.strictObject({
+  change: z.strictObject({ tunable: z.string().max(40), to: z.number() }).nullable(),
+  cause: z.string().max(80).nullable().default(null),
+  cure: z.string().max(60).nullable().default(null),
+  reason: words(500).default(''),
+  orderReason: words(500).default(''),
+});
+export type TrialRequest = z.input<typeof trialRequest>;
+
+const feel = z.enum(['better', 'same', 'worse']);
+/** As typed on the phone or at the bench; lengths and masses are read as people write them. */
+export const rideRequest = z.strictObject({
+  feels: z.record(z.string().regex(/^\d{1,2}$/), feel),
+  tieRear: words(40).default(''),
+  tieFront: words(40).default(''),
+  riderMass: words(40).default(''),
+  temperature: words(40).default(''),
+  fuel: words(80).default(''),
+  tyres: words(80).default(''),
+  track: words(120).default(''),
+  words: words(1000).default(''),
+});
+export type RideRequest = z.input<typeof rideRequest>;
+
+export const decideRequest = z.strictObject({ decision: z.enum(['keep', 'revert', 'bracket']), note: words(500).default('') });
+export const resetRequest = z.strictObject({
+  cause: z
+    .string()
+    .regex(/^[a-z0-9-]+$/)
+    .max(60),
+  reason: z.string().trim().min(1).max(500),
+});
+
+/** A log as the file was written, with what each column was taken for. */
+export const logRequest = z.strictObject({
+  moment: z.enum(['before', 'after']),
+  name: z.string().trim().min(1).max(120),
+  /** Time in s, travel in mm from full extension, one reading a line; an end not logged is ''. */
+  rows: z
+    .array(z.strictObject({ time: words(40), rear: words(40).default(''), front: words(40).default('') }))
+    .min(1)
+    .max(120_000),
+});
+export const simulateLogRequest = z.strictObject({ moment: z.enum(['before', 'after']) });
+
+/** What was read from a log. Its figures are computed anew by nobody: a later way of reading is a later version. */
+export interface LogDocument {
+  version: 'log/1';
+  ends: { rear: LogFigures | null; front: LogFigures | null };
+}

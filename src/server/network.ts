@@ -1,0 +1,26 @@
+import { networkInterfaces } from 'node:os';
+
+const LOOPBACK = /^(localhost|127\.|\[::1\])/;
+
+/** This computer's address on the shop's network; null where it listens to itself alone. MAVRIN_HOST says what it listens on. */
+function shopHost(): string | null {
+  const listens = process.env.MAVRIN_HOST ?? '';
+  if (listens === '' || LOOPBACK.test(listens)) return null;
+  if (listens !== '0.0.0.0') return listens;
+  const found = Object.values(networkInterfaces())
+    .flat()
+    .find((i) => i !== undefined && i.family === 'IPv4' && !i.internal);
+  return found?.address ?? null;
+}
+
+/** Where this shop's computer is reached: as the request reached it, or, asked from this computer itself, as others on the network reach it. */
+export function addressOf(request: { url: string; headers: { get(name: string): string | null } }): string {
+  const { protocol, host: own } = new URL(request.url);
+  const host = request.headers.get('host') ?? own;
+  const shop = LOOPBACK.test(host) ? shopHost() : null;
+  const port = /:\d+$/.exec(host)?.[0] ?? '';
+  return `${protocol}//${shop === null ? host : `${shop}${port}`}`;
+}
+
+/** Whether a phone on the shop's network could open an address. */
+export const isReachable = (address: string): boolean => !LOOPBACK.test(new URL(address).host);

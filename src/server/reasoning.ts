@@ -1,0 +1,169 @@
+import type { z } from 'zod';
+import type { Sql } from '@/db/client';
+import { db } from '@/db/client';
+import { manyLastKnown } from '@/db/queries/entries';
+import { maybeOneJob } from '@/db/queries/jobs';
+import { manyAlike, manyStacksOfJobs, noneSetLikeness } from '@/db/queries/likeness';
+import { manyRunsOfJob } from '@/db/queries/loggerRuns';
+import { manyOutcomes, manyResets, noneReset } from '@/db/queries/outcomes';
+import { manySetups } from '@/db/queries/rebuilds';
+import { noneNewPage } from '@/db/queries/book';
+import { manyRidesOfTrials, manyTrialsOfJob } from '@/db/queries/trials';
+import { rememberedLifts } from '@/core/damper/valve';
+import { countsOf, learntPage } from '@/schema/diagnose/learnt';
+import { type CausePage, causePage, type causeRequest } from '@/schema/diagnose/page';
+import { CAUSES } from '@/schema/diagnose/shipped';
+import type { Entries } from '@/schema/entry';
+import { type Alike, LIKE_WEIGHTS, likenessOf } from '@/schema/facts/alike';
+import { damperFacts } from '@/schema/facts/damperFacts';
+import { damperQuestion } from '@/schema/facts/damperQuestion';
+import type { Known } from '@/schema/facts/evidence/known';
+import { textOf } from '@/schema/facts/read';
+import { purposeOf } from '@/schema/facts/targets';
+import { overall } from '@/schema/facts/retune';
+import type { resetRequest } from '@/schema/retune';
+import { type Answer, missing, Refusal } from './answer';
+import { oilsOfShop, schoolsOfShop, serviceRulesOfShop, type Version, versionsOf, withoutVersion } from './book';
+import { currentEntries } from './record';
+import { lastOfJob } from './setups';
+import { inTransaction } from './transaction';
+
+/** What the Reason and Ride stages rest on besides the job itself. */
+export interface Reasoning {
+  /** Causes with the shop's own outcomes weighed in. */
+  causes: CausePage[];
+  lifeKm: Known['lifeKm'];
+  log: Known['log'];
+  /** How many outcomes of the shop's own are in them. */
+  outcomes: number;
+}
+
+export const causeVersions = (sql?: Sql): Promise<Version<CausePage>[]> => versionsOf(sql, 'cause', CAUSES, withoutVersion(causePage));
+
+/** The pages of causes as the Shop book shows them: memory, the shop's counts, and when they were last begun anew. */
+export async function causesOfBook(sql: Sql) {
+  const [versions, outcomes, resets] = [await causeVersions(sql), await manyOutcomes(sql), await manyResets(sql)];
+  return versions.map((v) => ({
+    ...v,
+    learnt: learntPage(v.page, outcomes),
+    counts: countsOf(v.page, outcomes),
+    reset: resets.find((r) => r.cause === v.page.id) ?? null,
+  }));
+}
+export type CauseOfBook = Awaited<ReturnType<typeof causesOfBook>>[number];
+
+/** Records a cause, new or changed; the old figures stay in the book. */
+export async function changeCause({ page, reason }: z.output<typeof causeRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    await noneNewPage(sql, 'cause', page.id, page, reason);
+    return { id: page.id };
+  });
+}
+
+/** From here on a cause begins anew with what the book says; the outcomes stay recorded and no longer count. */
+export async function resetCause({ cause, reason }: z.output<typeof resetRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    if (!(await causeVersions(sql)).some((v) => v.page.id === cause)) throw new Refusal(missing('cause'));
+    await noneReset(sql, cause, reason);
+    return { id: cause };
+  });
+}
+
+/** Distance after which each end's oil is due for this use, by the shop's rules. */
+async function livesOf(sql: Sql, entries: Entries): Promise<Known['lifeKm']> {
+  const rules = (await serviceRulesOfShop(sql)).filter((r) => r.distanceKm !== null);
+  const use = purposeOf(entries);
+  const of = (end: 'rear' | 'front') =>
+    rules
+      .filter((r) => r.end === end && (r.uses.length === 0 || r.uses.includes(use)))
+      .reduce<number | null>((least, r) => Math.min(least ?? Infinity, r.distanceKm!), null);
+  return { rear: of('rear'), front: of('front') };
+}
+
+/** The newest ride logged before the machine was touched. */
+async function logOf(sql: Sql, jobId: number): Promise<Known['log']> {
+  const run = (await manyRunsOfJob(sql, jobId)).find((r) => r.moment === 'before');
+  if (!run) return null;
+  const { rear, front } = run.document.ends;
+  return { ...(rear ? { rear } : {}), ...(front ? { front } : {}) };
+}
+
+export async function reasoningOf(sql: Sql, jobId: number, entries: Entries): Promise<Reasoning> {
+  const outcomes = await manyOutcomes(sql);
+  return {
+    causes: (await causeVersions(sql)).map((v) => learntPage(v.page, outcomes)),
+    lifeKm: await livesOf(sql, entries),
+    log: await logOf(sql, jobId),
+    outcomes: outcomes.length,
+  };
+}
+
+/** Everything known of a job, its dampers computed: what the record of a ride remembers. */
+export async function knownOf(sql: Sql, jobId: number): Promise<Known | null> {
+  const job = await maybeOneJob(sql, jobId);
+  if (!job) return null;
+  const entries = await currentEntries(sql, { jobId });
+  const known: Known = {
+    entries,
+    machine: await currentEntries(sql, { machineId: job.machineId }),
+    schools: await schoolsOfShop(sql),
+    before: Object.fromEntries((await manyLastKnown(sql, job.machineId, jobId)).map((e) => [e.field, e])),
+    lifeKm: await livesOf(sql, entries),
+    dampers: { rear: null, front: null },
+    log: await logOf(sql, jobId),
+  };
+  const [oils, lifts] = [await oilsOfShop(), rememberedLifts()];
+  for (const end of ['rear', 'front'] as const) {
+    const question = damperQuestion(known, end, oils);
+    known.dampers[end] = question && damperFacts(question, lifts);
+  }
+  return known;
+}
+
+/** Keeps the mirror that machines alike are found by. */
+export async function reckonLikeness(sql: Sql, jobId: number): Promise<void> {
+  const job = await maybeOneJob(sql, jobId);
+  if (!job) return;
+  const entries = await currentEntries(sql, { jobId });
+  const machine = await currentEntries(sql, { machineId: job.machineId });
+  const setup = lastOfJob(await manySetups(sql, job.machineId), jobId);
+  const trials = await manyTrialsOfJob(sql, jobId);
+  const rides = await manyRidesOfTrials(
+    sql,
+    trials.map((t) => t.id),
+  );
+  // How the set-up that stayed rode: the newest ride on it, else the word on the job.
+  const onIt = trials.filter((t) => t.setupId === setup?.id).map((t) => t.id);
+  const ridden = rides.find((r) => onIt.includes(r.trialId));
+  const feel = (ridden && overall(ridden.document.feels)) ?? textOf(entries, 'ride.feel');
+  await noneSetLikeness(sql, jobId, job.machineId, setup?.id ?? null, likenessOf(entries, machine), feel);
+}
+
+const MOST_ALIKE = 24;
+
+/** Past set-ups of machines like this one that somebody rode and told of, nearest first. */
+export async function alikeTo(jobId: number): Promise<Alike[] | null> {
+  const base = await db();
+  const job = await maybeOneJob(base, jobId);
+  if (!job) return null;
+  const likeness = likenessOf(await currentEntries(base, { jobId }), await currentEntries(base, { machineId: job.machineId }));
+  const alike = await manyAlike(base, jobId, likeness, LIKE_WEIGHTS, MOST_ALIKE);
+  const stacks = await manyStacksOfJobs(
+    base,
+    alike.map((a) => a.jobId),
+  );
+  return alike.map((a) => ({ ...a, stacks: stacksOf(stacks.filter((s) => s.jobId === a.jobId)) }));
+}
+
+/** As built where that is written down, else as specified; one line a valve. */
+function stacksOf(lines: readonly { field: string; text: string }[]): string[] {
+  const built = new Map(lines.map(({ field, text }) => [field.replace('.fit', '').replace(/^(built|valves)\./, ''), text]));
+  for (const { field, text } of lines) if (field.startsWith('built.')) built.set(field.slice('built.'.length), text);
+  return [...built].map(
+    ([valve, text]) =>
+      `${valve.replace('.', ' ')} ${text
+        .trim()
+        .split(/\s*\n\s*/)
+        .join(', ')}`,
+  );
+}

@@ -1,0 +1,289 @@
+import { randomBytes } from 'node:crypto';
+import type { z } from 'zod';
+import type { Sql } from '@/db/client';
+import { db } from '@/db/client';
+import { type Job, maybeOneJobLocked } from '@/db/queries/jobs';
+import { manySetups, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
+import { noneNewOutcome } from '@/db/queries/outcomes';
+import {
+  manyRidesOfTrials,
+  manyTrialsOfJob,
+  maybeOneTrial,
+  maybeOneTrialByToken,
+  noneDecide,
+  oneNewRide,
+  oneNewTrial,
+  type StoredTrial,
+} from '@/db/queries/trials';
+import { parseQuantity } from '@/core/units/parse';
+import type { Dimension } from '@/core/units/units';
+import { statementsFor } from '@/schema/diagnose/learnt';
+import { placeOf } from '@/schema/diagnose/statements';
+import type { RideDocument, SetupDocument, TrialDocument } from '@/schema/documents';
+import type { Entries, ReadEntry } from '@/schema/entry';
+import { endModelOf, isMissing, isUnusable } from '@/schema/facts/ends';
+import { numberOf, textOf } from '@/schema/facts/read';
+import { type Reasoned, reasonOf, toldOf } from '@/schema/facts/reason';
+import { passedOver, planOf, type Setups, stepOf, type Trial } from '@/schema/facts/retune';
+import { changeWords, moved, placeIn, reachOfTunable, tunableById } from '@/schema/facts/tunables';
+import type { decideRequest, rideRequest, trialRequest } from '@/schema/retune';
+import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
+import { knownOf, reasoningOf, reckonLikeness } from './reasoning';
+import { currentEntries } from './record';
+import { carried, NO_SAGS, sagsOf, setupDocument, standingOf, valuesUnder } from './setups';
+import { inTransaction } from './transaction';
+
+/** Rides, one change at a time: planned, ridden, decided; each change is a set-up of its own. */
+
+const BASE32 = 'abcdefghijklmnopqrstuvwxyz234567';
+const TOKEN_LENGTH = 26;
+/** 130 bits that nobody guesses, in letters a phone's camera reads well. */
+const newToken = (): string => [...randomBytes(TOKEN_LENGTH)].map((b) => BASE32[b % 32]).join('');
+
+export async function trialsOf(sql: Sql, jobId: number): Promise<Trial[]> {
+  const stored = await manyTrialsOfJob(sql, jobId);
+  const rides = await manyRidesOfTrials(
+    sql,
+    stored.map((t) => t.id),
+  );
+  return stored.map(({ jobId: _job, ...t }) => ({
+    ...t,
+    rides: rides.filter((r) => r.trialId === t.id).map(({ document, source, at }) => ({ document, source, at })),
+  }));
+}
+
+/** The set-up a job's rides begin from and the one in the machine now; null while nothing of it is noted. */
+export function setupsOf(lineage: readonly Setup[], trials: readonly Trial[], jobId: number): Setups | null {
+  const now = standingOf(lineage);
+  if (!now) return null;
+  const first = trials.find((t) => t.document.change !== null);
+  const base = lineage.find((s) => s.id === (first?.fromSetupId ?? now.id)) ?? now;
+  return now.jobId === jobId || trials.length > 0 ? { base: base.document, now: now.document } : null;
+}
+
+/** The set-up in the machine; where the job has none yet, what came in is written down as one first. */
+async function oneStanding(sql: Sql, job: Job, entries: Entries, machine: Entries): Promise<{ id: number; document: SetupDocument }> {
+  const standing = standingOf(await manySetups(sql, job.machineId));
+  if (standing?.jobId === job.id) return standing;
+  const found = valuesUnder(entries, 'found');
+  if (Object.keys(found).length === 0 && !standing) throw new Refusal(refused('nothing-noted', ['change']));
+  const document = setupDocument({ ...carried(standing?.document.values ?? {}), ...found }, sagsOf(entries, machine, 'measure'));
+  const { id } = await oneNewSetup(sql, {
+    machineId: job.machineId,
+    jobId: job.id,
+    rebuildId: null,
+    parentId: standing?.id ?? null,
+    kind: 'as-found',
+    reason: 'as it came in',
+    document,
+    recordedAt: new Date().toISOString(),
+  });
+  return { id, document };
+}
+
+type Wanted = z.output<typeof trialRequest>;
+
+/** The change wanted, on the set-up in the machine. Refusals: not-found, no-change, out-of-range, beyond-evidence, order-unsaid. */
+function checkedChange(
+  known: Parameters<typeof stepOf>[0],
+  reasoned: Reasoned | null,
+  now: SetupDocument,
+  trials: Trial[],
+  base: SetupDocument,
+  wanted: Wanted,
+) {
+  if (wanted.change === null) return null;
+  const tunable = tunableById(wanted.change.tunable);
+  if (!tunable) throw new Refusal(missing('adjuster'));
+  const from = placeIn(now, tunable);
+  if (from === null) throw new Refusal(refused('nothing-noted', ['change']));
+  const { to } = wanted.change;
+  if (Math.abs(to - from) < 1e-9) throw new Refusal(refused('no-change', ['change', 'to']));
+  const [min, max] = reachOfTunable(base, known.entries, tunable);
+  if (!(to >= min && to <= max)) throw new Refusal(refused('out-of-range', ['change', 'to'], { min, max, unit: tunable.unit }));
+  const { proposed } = planOf(known, reasoned, { base, now }, trials);
+  const step =
+    proposed.find((s) => s.tunable.id === tunable.id) ?? stepOf(known, { base, now }, trials, tunable, null, { cause: null, cure: null });
+  const reach = step?.search?.reach ?? null;
+  if (step && reach !== null && Math.abs(to - step.start) > reach + 1e-9)
+    throw new Refusal(refused('beyond-evidence', ['change', 'to'], { start: step.start, reach, unit: tunable.unit }));
+  const passed = passedOver(known.entries, proposed, tunable.group);
+  if (passed.length > 0 && wanted.orderReason === '')
+    throw new Refusal(refused('order-unsaid', ['orderReason'], { what: passed.join(', ').toLowerCase() }));
+  return { tunable, from, to };
+}
+
+/**
+ * Plans a ride on one change, or on the machine as it is. The change becomes a set-up that comes from the one in the machine.
+ * Refusals: not-found, ride-undecided, and those of the change.
+ */
+export async function planTrial(
+  jobId: number,
+  wanted: Wanted,
+  at: string | null = null,
+): Promise<Answer<{ trialId: number; token: string }>> {
+  const known = await knownOf(await db(), jobId);
+  if (!known) return missing('job');
+  const { causes } = await reasoningOf(await db(), jobId, known.entries);
+  const found = reasonOf(known, causes);
+  const reasoned = found.ok ? found.value : null;
+  const answer = await inTransaction(async (sql) => {
+    const job = await maybeOneJobLocked(sql, jobId);
+    if (!job) throw new Refusal(missing('job'));
+    const trials = await trialsOf(sql, jobId);
+    if (trials.some((t) => t.decision === null)) throw new Refusal(conflict('ride-undecided'));
+    const standing = await oneStanding(sql, job, known.entries, known.machine);
+    const setups = setupsOf(await manySetups(sql, job.machineId), trials, jobId) ?? { base: standing.document, now: standing.document };
+    const change = checkedChange(known, reasoned, standing.document, trials, setups.base, wanted);
+    const cause = reasoned?.causes.find((c) => c.id === wanted.cause) ?? null;
+    const document: TrialDocument = {
+      version: 'trial/1',
+      change: change && { tunable: change.tunable.id, from: change.from, to: change.to },
+      cause: cause?.id ?? null,
+      cure: cause && cause.page.cures.some((c) => c.id === wanted.cure) ? wanted.cure : null,
+      reason: wanted.reason,
+      orderReason: wanted.orderReason,
+      complaints: toldOf(known.entries).map((t) => ({ ...t, words: textOf(known.entries, `complaint.${t.n}.words`) })),
+      statements: cause && reasoned ? statementsFor(cause.page, cause.end, reasoned.reads) : {},
+    };
+    const setupId = change
+      ? (
+          await oneNewSetup(sql, {
+            machineId: job.machineId,
+            jobId,
+            rebuildId: null,
+            parentId: standing.id,
+            kind: 'ride',
+            reason: [`${change.tunable.label} ${changeWords(change.tunable, change.from, change.to)}`, wanted.reason]
+              .filter(Boolean)
+              .join(': '),
+            document: setupDocument(moved(carried(standing.document.values), change.tunable, change.to), NO_SAGS),
+            recordedAt: at ?? new Date().toISOString(),
+          })
+        ).id
+      : standing.id;
+    const token = newToken();
+    const { id } = await oneNewTrial(sql, { jobId, n: trials.length + 1, fromSetupId: standing.id, setupId, document, token }, at);
+    return { trialId: id, token };
+  });
+  return answer;
+}
+
+type Said = z.output<typeof rideRequest>;
+
+function readAs(text: string, dimension: Dimension, unit: string, path: string): ReadEntry | null {
+  if (text === '') return null;
+  const read = parseQuantity(text, { dimension, unit });
+  if (!read.ok) throw new Refusal(refusedIssue(read.issue, [path]));
+  return { text, unit: read.value.unit, value: read.value.canonical };
+}
+
+/** Wheel travel from a tie: at the rear it was pushed along the shaft, at the front along the tube. Refusals: out-of-range at the tie. */
+function usedOf(tie: ReadEntry | null, entries: Entries, machine: Entries, end: 'rear' | 'front', path: string): number | null {
+  if (!tie || tie.value === null) return null;
+  const travel = numberOf(machine, `machine.travel.${end}`);
+  const found = endModelOf(entries, machine, end);
+  const lever = isMissing(found) || isUnusable(found) ? null : found.model.leverage;
+  const most = end === 'front' || !lever || travel === null ? travel : lever.strokeMm(travel);
+  if (tie.value < 0 || (most !== null && tie.value > most * 1.03))
+    throw new Refusal(refused('out-of-range', [path], { min: 0, max: Math.round(most ?? 400), unit: 'mm', dimension: 'length' }));
+  if (end === 'front') return Math.min(tie.value, travel ?? tie.value);
+  if (!lever || travel === null) return null;
+  // The stroke rises with the wheel: halve the travel to the tie.
+  let [low, high] = [0, travel];
+  for (let i = 0; i < 50; i += 1) {
+    const middle = (low + high) / 2;
+    if (lever.strokeMm(middle) < tie.value) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
+async function rideOn(sql: Sql, trial: StoredTrial, said: Said, source: 'bench' | 'phone', at: string | null): Promise<{ rideId: number }> {
+  const job = await maybeOneJobLocked(sql, trial.jobId);
+  if (!job) throw new Refusal(missing('job'));
+  if ((await maybeOneTrial(sql, trial.id))?.decision) throw new Refusal(conflict('ride-decided'));
+  const complaints = new Set(trial.document.complaints.map((c) => String(c.n)));
+  const unknown = Object.keys(said.feels).find((n) => !complaints.has(n));
+  if (unknown !== undefined) throw new Refusal(refused('field-unknown', ['feels', unknown], { field: unknown }));
+  if (Object.keys(said.feels).length === 0 && complaints.size > 0) throw new Refusal(refused('feel-missing', ['feels']));
+  const entries = await currentEntries(sql, { jobId: job.id });
+  const machine = await currentEntries(sql, { machineId: job.machineId });
+  const tie = {
+    rear: readAs(said.tieRear, 'length', 'mm', 'tieRear'),
+    front: readAs(said.tieFront, 'length', 'mm', 'tieFront'),
+  };
+  const document: RideDocument = {
+    version: 'ride/1',
+    feels: said.feels,
+    tie,
+    usedMm: {
+      rear: usedOf(tie.rear, entries, machine, 'rear', 'tieRear'),
+      front: usedOf(tie.front, entries, machine, 'front', 'tieFront'),
+    },
+    conditions: {
+      riderMass: readAs(said.riderMass, 'mass', 'kg', 'riderMass'),
+      temperature: readAs(said.temperature, 'temperature', '°C', 'temperature'),
+      fuel: said.fuel,
+      tyres: said.tyres,
+      track: said.track,
+    },
+    words: said.words,
+  };
+  const { id } = await oneNewRide(sql, trial.id, document, source, at);
+  await reckonLikeness(sql, trial.jobId);
+  return { rideId: id };
+}
+
+/** Writes down what the rider said of a ride, at the bench. Refusals: not-found, ride-decided, feel-missing, and the readings' own. */
+export async function recordRide(trialId: number, said: Said, at: string | null = null): Promise<Answer<{ rideId: number }>> {
+  return inTransaction(async (sql) => {
+    const trial = await maybeOneTrial(sql, trialId);
+    if (!trial) throw new Refusal(missing('ride'));
+    return rideOn(sql, trial, said, 'bench', at);
+  });
+}
+
+/** The same from the rider's own phone, by the token of the sheet. */
+export async function recordRideByToken(token: string, said: Said): Promise<Answer<{ rideId: number }>> {
+  return inTransaction(async (sql) => {
+    const trial = await maybeOneTrialByToken(sql, token);
+    if (!trial) throw new Refusal(missing('ride'));
+    return rideOn(sql, trial, said, 'phone', null);
+  });
+}
+
+/** What a decision says of the cause it followed, complaint by complaint: kept and better proves it, same or worse speaks against it; better but taken back says neither. */
+async function learnFrom(sql: Sql, trial: StoredTrial, feels: RideDocument['feels'], decision: string): Promise<void> {
+  const { cause, complaints, statements } = trial.document;
+  if (cause === null) return;
+  const { id } = placeOf<string>(cause);
+  const done = new Set<string>();
+  for (const { n, phrase } of complaints) {
+    const feel = feels[String(n)];
+    if (!feel || done.has(phrase) || (feel === 'better' && decision !== 'keep')) continue;
+    done.add(phrase);
+    await noneNewOutcome(sql, trial.id, { cause: id, complaint: phrase, helped: feel === 'better', statements });
+  }
+}
+
+/** Keeps a change, takes it back, or takes it back to halve the step. Refusals: not-found, ride-decided, ride-missing, no-change where there is none to take back. */
+export async function decideTrial(
+  trialId: number,
+  { decision, note }: z.output<typeof decideRequest>,
+  at: string | null = null,
+): Promise<Answer<{ trialId: number }>> {
+  return inTransaction(async (sql) => {
+    const trial = await maybeOneTrial(sql, trialId);
+    if (!trial || !(await maybeOneJobLocked(sql, trial.jobId))) throw new Refusal(missing('ride'));
+    if ((await maybeOneTrial(sql, trialId))?.decision) throw new Refusal(conflict('ride-decided'));
+    const [ride] = await manyRidesOfTrials(sql, [trialId]);
+    // A change may be taken back unridden; to keep it, somebody must have ridden it.
+    if (!ride && decision !== 'revert') throw new Refusal(refused('ride-missing', ['decision']));
+    if (trial.document.change === null && decision !== 'keep' && ride) throw new Refusal(refused('nothing-to-take-back', ['decision']));
+    await noneDecide(sql, trialId, decision, note, at);
+    if (ride) await learnFrom(sql, trial, ride.document.feels, decision);
+    await reckonLikeness(sql, trial.jobId);
+    return { trialId };
+  });
+}

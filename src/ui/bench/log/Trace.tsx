@@ -1,0 +1,63 @@
+'use client';
+import Papa from 'papaparse';
+import { useEffect, useState } from 'react';
+import { LineChart } from '../../charts/LineChart';
+import { Small } from '../../layout/primitives';
+import type { LoggedRun } from '../BenchContext';
+import { Titled } from '../parts';
+
+type Point = [number, number];
+/** Points drawn of one end: enough for a chart a screen wide, each pair the least and the most of its stretch. */
+const PAIRS = 450;
+
+function drawn(points: Point[]): Point[] {
+  const per = Math.max(1, Math.ceil(points.length / PAIRS));
+  const out: Point[] = [];
+  for (let i = 0; i < points.length; i += per) {
+    const part = points.slice(i, i + per);
+    const low = part.reduce((a, b) => (b[1] < a[1] ? b : a));
+    const high = part.reduce((a, b) => (b[1] > a[1] ? b : a));
+    out.push(...(low[0] <= high[0] ? [low, high] : [high, low]));
+  }
+  return out;
+}
+
+/** Travel over time of one ride, read from its file as it was kept. */
+export function Trace({ run }: { run: LoggedRun }) {
+  const [ends, setEnds] = useState<{ rear: Point[]; front: Point[] } | null>(null);
+  const [failed, setFailed] = useState(false);
+  useEffect(() => {
+    let gone = false;
+    fetch(`/api/logs/${run.id}`)
+      .then((answer) => (answer.ok ? answer.text() : Promise.reject(new Error(String(answer.status)))))
+      .then((csv) => {
+        const { data } = Papa.parse<Record<string, string>>(csv, { header: true, skipEmptyLines: true });
+        const of = (end: 'rear' | 'front') =>
+          drawn(data.flatMap((row): Point[] => (row[end] === undefined ? [] : [[Number(row.time), Number(row[end])]])));
+        if (!gone) setEnds({ rear: of('rear'), front: of('front') });
+      })
+      .catch(() => !gone && setFailed(true));
+    return () => {
+      gone = true;
+    };
+  }, [run.id]);
+  const lines = (['rear', 'front'] as const).flatMap((end) =>
+    ends && ends[end].length > 0
+      ? [{ name: end === 'rear' ? 'Rear' : 'Front', points: ends[end], look: 'thin' as const, colour: end }]
+      : [],
+  );
+  return (
+    <Titled title="Travel over time" aside={run.name}>
+      {failed && <Small>▲ The file did not come. Open the page again.</Small>}
+      {lines.length > 0 && (
+        <LineChart
+          description={`Travel over time of ${run.name}, ${Math.round(ends!.rear.at(-1)?.[0] ?? ends!.front.at(-1)?.[0] ?? 0)} seconds`}
+          lines={lines}
+          x={{ name: 'Time', unit: 's' }}
+          y={{ name: 'Travel', unit: 'mm' }}
+          height={240}
+        />
+      )}
+    </Titled>
+  );
+}

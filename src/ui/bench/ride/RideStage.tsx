@@ -1,0 +1,142 @@
+'use client';
+import { useMemo } from 'react';
+import { CAUTIONS } from '@/schema/facts/cautions';
+import { feelOf, planOf, type Step, type Trial } from '@/schema/facts/retune';
+import { RIDE_FIELDS } from '@/schema/fields/bench';
+import { Caution, Empty, LinkButton, Small, Table } from '../../layout/primitives';
+import { SearchLine } from '../../figures/SearchLine';
+import { useBench } from '../BenchContext';
+import { Columns, FieldsOf, Titled } from '../parts';
+import { useKnown, useReasoned } from '../reason/useReasoned';
+import { decisionWords, OpenRide, rideTitle } from './OpenRide';
+import { PlanRide } from './PlanRide';
+import { OUTCOME_WORDS } from './words';
+
+const LONG = new Set(['ride.words', 'ride.next', 'ride.conditions']);
+const SHOWN = RIDE_FIELDS.filter((f) => f.key !== 'ride.order');
+
+/** Ride: one change at a time, each a set-up of its own, with the way back always open. */
+export function RideStage() {
+  const { data } = useBench();
+  const known = useKnown();
+  const reasoned = useReasoned(known);
+  const { trials, setups } = data;
+  const plan = useMemo(
+    () => (setups ? planOf(known, reasoned, setups, trials) : { proposed: [], others: [] }),
+    [known, reasoned, setups, trials],
+  );
+  const steps = [...plan.proposed, ...plan.others];
+  const open = trials.find((t) => t.decision === null);
+  const searched = steps.filter((s) => s.ridden.length > 0);
+  return (
+    <Columns $wide="1.25fr 1fr">
+      <div>
+        {open ? (
+          <OpenRide trial={open} step={steps.find((s) => s.tunable.id === open.document.change?.tunable) ?? null} />
+        ) : setups ? (
+          <PlanRide key={trials.length} known={known} setups={setups} proposed={plan.proposed} others={plan.others} trials={trials} />
+        ) : (
+          <Empty>
+            Nothing is noted of this machine’s set-up. Write down what came in under Ask, or sign the rebuild; then rides can be planned on
+            it.
+          </Empty>
+        )}
+        <Titled title="The job as a whole">
+          <FieldsOf defs={SHOWN.filter((f) => !LONG.has(f.key))} />
+          <FieldsOf defs={SHOWN.filter((f) => LONG.has(f.key))} min="100%" />
+        </Titled>
+      </div>
+      <div>
+        <Searches steps={searched} />
+        <Rides trials={trials} />
+        <Titled title="Logged rides">
+          <LinkButton href={`/jobs/${data.job.id}/log`}>
+            {data.runs.length === 0 ? 'Take in a logged ride' : 'Before and after, logged'}
+          </LinkButton>
+        </Titled>
+        <Caution>{CAUTIONS.afterwards}</Caution>
+      </div>
+    </Columns>
+  );
+}
+
+function Searches({ steps }: { steps: Step[] }) {
+  if (steps.length === 0) return null;
+  return (
+    <Titled title="Where the search stands" aside="▲ better  = same  ▼ worse; shaded: what the evidence carries">
+      {steps.map(({ tunable, range, start, now, ridden, search }) => (
+        <div key={tunable.id} style={{ paddingBottom: '0.6rem' }}>
+          <b style={{ color: `var(--${tunable.end})` }}>{tunable.label}</b>
+          <SearchLine
+            name={tunable.label}
+            unit={tunable.unit}
+            range={range}
+            resolution={tunable.resolution}
+            start={start}
+            now={now}
+            ridden={ridden}
+            search={search}
+          />
+          <Small>{search ? OUTCOME_WORDS[search.outcome] : ''}</Small>
+        </div>
+      ))}
+    </Titled>
+  );
+}
+
+const FEEL = { better: '▲ better', same: '= same', worse: '▼ worse' } as const;
+
+function Rides({ trials }: { trials: readonly Trial[] }) {
+  const { data } = useBench();
+  return (
+    <Titled title="Rides so far" aside={<a href={`/machines/${data.machine.id}`}>the whole lineage</a>}>
+      {trials.length === 0 ? (
+        <Small>None yet. Every ride planned here is a set-up of its own: there is always a way back.</Small>
+      ) : (
+        <Table aria-label="Rides so far">
+          <thead>
+            <tr>
+              <th>Ride</th>
+              <th>Felt</th>
+              <th className="number">Used, rear</th>
+              <th className="number">front</th>
+              <th>Decided</th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...trials].reverse().map((t) => {
+              const feel = feelOf(t);
+              const used = t.rides[0]?.document.usedMm;
+              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : `${x.toFixed(0)} mm`);
+              return (
+                <tr key={t.id}>
+                  <td>
+                    {rideTitle(t)}
+                    {t.document.reason && t.document.change && (
+                      <>
+                        <br />
+                        <Small>{t.document.reason}</Small>
+                      </>
+                    )}
+                  </td>
+                  <td>{feel ? FEEL[feel] : 'not ridden'}</td>
+                  <td className="number">{mm(used?.rear)}</td>
+                  <td className="number">{mm(used?.front)}</td>
+                  <td>
+                    {decisionWords(t)}
+                    {t.decision?.note && (
+                      <>
+                        <br />
+                        <Small>{t.decision.note}</Small>
+                      </>
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      )}
+    </Titled>
+  );
+}
