@@ -8,7 +8,7 @@ import { clockText, openStep, photosOf, secondsAtBench, stepLines } from '@/sche
 import { changeProcedure, procedureVersions } from '@/server/book';
 import { addTechnician } from '@/server/drawers';
 import { keepPhoto, photoOf, proceduresOf, takeProcedure } from '@/server/logbook';
-import { currentEntries } from '@/server/record';
+import { currentEntries } from '@/server/entries';
 import { checkSeals, signRebuild } from '@/server/sign';
 import { handBack, takeIn } from '@/server/takeIn';
 import { machineFile } from '@/server/views';

@@ -66,7 +66,11 @@ interface Case {
 }
 
 const SOFT = { rear: { rateNPerMm: 46, preloadMm: 15, frictionMm: 5 }, front: { rateNPerMm: 2.5, preloadMm: 30, frictionMm: 5 } };
-const DAMPER = { zeta: { compression: 0.2, rebound: 0.45 }, cavitatesFromMPerS: null, choke: null, clickShare: 0.03,
+const DAMPER = {
+  zeta: { compression: 0.2, rebound: 0.45 },
+  cavitatesFromMPerS: null,
+  choke: null,
+  clickShare: 0.03,
   hotLoss: 0.1,
   perClickN: { compression: { slow: 8, fast: 20 }, rebound: { slow: 12, fast: 22 } },
   forceN: { compression: { slow: 200, fast: 900 }, rebound: { slow: 420, fast: 1300 } },

@@ -9,7 +9,8 @@ import { itemNumbers } from '@/schema/facts/read';
 import { procedurePage, type TakenProcedure } from '@/schema/procedures/procedure';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
 import { procedureVersions } from './book';
-import { currentEntries, recordJobEntry } from './record';
+import { currentEntries } from './entries';
+import { recordJobEntry } from './record';
 import { inTransaction } from './transaction';
 
 /** The longer side of a kept photo and of its small picture, px: a bench tablet's screen, and a strip. */

@@ -8,7 +8,7 @@ import { wantedOf } from '@/schema/facts/needs';
 import { type Need, shortOf, type StockItem } from '@/schema/stock';
 import { type Answer, conflict, Refusal } from './answer';
 import { chosenSpringsOfJob } from './drawers';
-import { currentEntries } from './record';
+import { currentEntries } from './entries';
 import { lockJob, releaseJob, stockOfSpring, takeFrom } from './stock';
 import { inTransaction } from './transaction';
 

@@ -4,7 +4,7 @@ import { quoteOf } from '@/schema/facts/quote';
 import type { quoteAnswerRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused } from './answer';
 import { moneyOfShop } from './book';
-import { currentEntries } from './record';
+import { currentEntries } from './entries';
 import { lockJob } from './stock';
 import { inTransaction } from './transaction';
 

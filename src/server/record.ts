@@ -1,5 +1,5 @@
 import type { Sql } from '@/db/client';
-import { manyCurrentEntries, maybeOneBefore, maybeOneToUndo, oneNewEntry, type Subject } from '@/db/queries/entries';
+import { maybeOneBefore, maybeOneToUndo, oneNewEntry } from '@/db/queries/entries';
 import { maybeOneJobLocked } from '@/db/queries/jobs';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneSetMachine } from '@/db/queries/machines';
 import { maybeOneTechnician } from '@/db/queries/people';
@@ -10,6 +10,7 @@ import type { z } from 'zod';
 import type { recordRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
 import { isFindable, makeJobFindable, makeMachineFindable } from './find';
+import { reckonLikeness } from './likeness';
 import { inTransaction } from './transaction';
 
 type Recorded = z.output<typeof recordRequest>;
@@ -62,6 +63,7 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
     const { technicianId, device, field } = request;
     const entry = await oneNewEntry(sql, { jobId }, { field, ...read.value, technicianId, device, at, undoes: null });
     if (isFindable(field)) await makeJobFindable(sql, jobId);
+    if (field === 'ride.feel') await reckonLikeness(sql, jobId);
     return entry;
   });
 }
@@ -94,12 +96,7 @@ export async function undo(jobId: number): Promise<Answer<Entry>> {
       { field: last.field, text, unit, value, technicianId: null, device: 'undo', at: null, undoes: last.id },
     );
     await makeJobFindable(sql, jobId);
+    if (last.field === 'ride.feel') await reckonLikeness(sql, jobId);
     return entry;
   });
-}
-
-/** The newest entries of a subject by field. */
-export async function currentEntries(sql: Sql, subject: Subject): Promise<Record<string, Entry>> {
-  const rows = await manyCurrentEntries(sql, subject);
-  return Object.fromEntries(rows.map(({ field, text, unit, value, at }) => [field, { field, text, unit, value, at }]));
 }

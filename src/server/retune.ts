@@ -3,7 +3,9 @@ import type { z } from 'zod';
 import type { Sql } from '@/db/client';
 import { db } from '@/db/client';
 import { type Job, maybeOneJobLocked } from '@/db/queries/jobs';
-import { manySetups, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
+import { manyRunsOfJob } from '@/db/queries/loggerRuns';
+import { oneNewEntry } from '@/db/queries/entries';
+import { manySetups, manySignedOfJob, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
 import { noneNewOutcome } from '@/db/queries/outcomes';
 import {
   manyRidesOfTrials,
@@ -23,13 +25,15 @@ import type { RideDocument, SetupDocument, TrialDocument } from '@/schema/docume
 import type { Entries, ReadEntry } from '@/schema/entry';
 import { endModelOf, isMissing, isUnusable } from '@/schema/facts/ends';
 import { numberOf, textOf } from '@/schema/facts/read';
+import { knownNow } from '@/schema/facts/nowKnown';
 import { type Reasoned, reasonOf, toldOf } from '@/schema/facts/reason';
-import { passedOver, planOf, type Setups, stepOf, type Trial } from '@/schema/facts/retune';
+import { overall, passedOver, planOf, type Setups, stepOf, type Trial } from '@/schema/facts/retune';
 import { changeWords, moved, placeIn, reachOfTunable, tunableById } from '@/schema/facts/tunables';
 import type { decideRequest, rideRequest, trialRequest } from '@/schema/retune';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
-import { knownOf, reasoningOf, reckonLikeness } from './reasoning';
-import { currentEntries } from './record';
+import { reckonLikeness } from './likeness';
+import { knownOf, reasoningOf } from './reasoning';
+import { currentEntries } from './entries';
 import { carried, NO_SAGS, sagsOf, setupDocument, standingOf, valuesUnder } from './setups';
 import { inTransaction } from './transaction';
 
@@ -107,7 +111,7 @@ function checkedChange(
   const reach = step?.search?.reach ?? null;
   if (step && reach !== null && Math.abs(to - step.start) > reach + 1e-9)
     throw new Refusal(refused('beyond-evidence', ['change', 'to'], { start: step.start, reach, unit: tunable.unit }));
-  const passed = passedOver(known.entries, proposed, tunable.group);
+  const passed = passedOver(known.entries, proposed, tunable);
   if (passed.length > 0 && wanted.orderReason === '')
     throw new Refusal(refused('order-unsaid', ['orderReason'], { what: passed.join(', ').toLowerCase() }));
   return { tunable, from, to };
@@ -125,16 +129,19 @@ export async function planTrial(
   const known = await knownOf(await db(), jobId);
   if (!known) return missing('job');
   const { causes } = await reasoningOf(await db(), jobId, known.entries);
-  const found = reasonOf(known, causes);
-  const reasoned = found.ok ? found.value : null;
-  const answer = await inTransaction(async (sql) => {
+  return inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
     const trials = await trialsOf(sql, jobId);
     if (trials.some((t) => t.decision === null)) throw new Refusal(conflict('ride-undecided'));
     const standing = await oneStanding(sql, job, known.entries, known.machine);
     const setups = setupsOf(await manySetups(sql, job.machineId), trials, jobId) ?? { base: standing.document, now: standing.document };
-    const change = checkedChange(known, reasoned, standing.document, trials, setups.base, wanted);
+    const signed = (await manySignedOfJob(sql, jobId)).length > 0;
+    // Ridden as it is, the ride speaks of the work, and so of what was known before it; a change speaks of the machine as it stands.
+    const asRidden = wanted.change === null ? known : knownNow(known, standing.document, trials, signed, await manyRunsOfJob(sql, jobId));
+    const found = reasonOf(asRidden, causes);
+    const reasoned = found.ok ? found.value : null;
+    const change = checkedChange(asRidden, reasoned, standing.document, trials, setups.base, wanted);
     const cause = reasoned?.causes.find((c) => c.id === wanted.cause) ?? null;
     const document: TrialDocument = {
       version: 'trial/1',
@@ -166,7 +173,6 @@ export async function planTrial(
     const { id } = await oneNewTrial(sql, { jobId, n: trials.length + 1, fromSetupId: standing.id, setupId, document, token }, at);
     return { trialId: id, token };
   });
-  return answer;
 }
 
 type Said = z.output<typeof rideRequest>;
@@ -231,8 +237,23 @@ async function rideOn(sql: Sql, trial: StoredTrial, said: Said, source: 'bench' 
     words: said.words,
   };
   const { id } = await oneNewRide(sql, trial.id, document, source, at);
+  // The job's first word on how it rode; a later ride changes it when it is kept.
+  if (textOf(entries, 'ride.feel') === '') await tellJob(sql, trial, document, at);
   await reckonLikeness(sql, trial.jobId);
   return { rideId: id };
+}
+
+/** The job as a whole rode as its newest kept ride did: what the Floor, the history and the machines alike read. */
+async function tellJob(sql: Sql, trial: StoredTrial, ride: RideDocument, at: string | null): Promise<void> {
+  const put = (field: string, text: string, unit: string | null, value: number | null) =>
+    oneNewEntry(sql, { jobId: trial.jobId }, { field, text, unit, value, technicianId: null, device: `ride ${trial.n}`, at, undoes: null });
+  const feel = overall(ride.feels);
+  if (feel) await put('ride.feel', feel, null, null);
+  for (const end of ['rear', 'front'] as const) {
+    const mm = ride.usedMm[end];
+    if (mm !== null) await put(`ride.used.${end}`, `${mm.toFixed(1)} mm`, 'mm', mm);
+  }
+  if (ride.words) await put('ride.words', ride.words, null, null);
 }
 
 /** Writes down what the rider said of a ride, at the bench. Refusals: not-found, ride-decided, feel-missing, and the readings' own. */
@@ -283,6 +304,7 @@ export async function decideTrial(
     if (trial.document.change === null && decision !== 'keep' && ride) throw new Refusal(refused('nothing-to-take-back', ['decision']));
     await noneDecide(sql, trialId, decision, note, at);
     if (ride) await learnFrom(sql, trial, ride.document.feels, decision);
+    if (ride && decision === 'keep') await tellJob(sql, trial, ride.document, at);
     await reckonLikeness(sql, trial.jobId);
     return { trialId };
   });

@@ -7,7 +7,7 @@ import { numberOf } from '@/schema/facts/read';
 import { readNewSpring } from '@/schema/newSpring';
 import type { returnedSpringRequest } from '@/schema/stock';
 import { type Answer, conflict, Refusal, refusedIssue } from './answer';
-import { currentEntries } from './record';
+import { currentEntries } from './entries';
 import { lockJob, stockOfSpring } from './stock';
 import { inTransaction } from './transaction';
 

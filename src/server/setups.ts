@@ -5,7 +5,7 @@ import type { SetupDocument } from '@/schema/documents';
 import type { Entries, ReadEntry } from '@/schema/entry';
 import { preloadOf, sagOf } from '@/schema/facts/measure';
 import { PRELOAD_KEYS } from '@/schema/fields/setup';
-import { currentEntries } from './record';
+import { currentEntries } from './entries';
 
 /** The machine's lineage: immutable snapshots, each with the one it came from. */
 

@@ -18,8 +18,11 @@ import { proceduresOf } from './logbook';
 import { settleStock } from './needs';
 import { reckonService } from './service';
 import { settleShims } from './shims';
+import { reckonLikeness } from './likeness';
+
 import { requirePasscode } from './passcodes';
-import { currentEntries, readField } from './record';
+import { currentEntries } from './entries';
+import { readField } from './record';
 import { carried, lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, standingOf, valuesUnder } from './setups';
 import { inTransaction } from './transaction';
 
@@ -163,6 +166,7 @@ export async function signRebuild(
       reason: reasons.join(' · '),
       document: left,
     });
+    await reckonLikeness(sql, jobId);
     await settleShims(sql, jobId, entries, figures);
     await settleStock(sql, jobId, entries, job.machineId);
     await reckonService(sql, job.machineId);

@@ -8,6 +8,8 @@ import { noneMakeFindable } from '@/db/queries/search';
 import type { takeInRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
 import { makeJobFindable, makeMachineFindable } from './find';
+import { reckonLikeness } from './likeness';
+
 import { readField } from './record';
 import { reckonService } from './service';
 import { recordAsSet } from './setups';
@@ -86,6 +88,7 @@ export async function handBack(jobId: number, at: string | null = null): Promise
     if (job.handedBackAt) throw new Refusal(conflict('handed-back'));
     await noneHandBack(sql, jobId, at);
     await recordAsSet(sql, job, at ?? new Date().toISOString());
+    await reckonLikeness(sql, jobId);
     await reckonService(sql, job.machineId);
     return { jobId };
   });

@@ -20,7 +20,7 @@ import { dueOfMachine, dueWithin } from './service';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
 import { proceduresOf } from './logbook';
 import { machineName } from './find';
-import { currentEntries } from './record';
+import { currentEntries } from './entries';
 import { reasoningOf } from './reasoning';
 import { setupsOf, trialsOf } from './retune';
 import { lastOfJob, standingOf } from './setups';

@@ -115,6 +115,8 @@ export function planOf(
     for (const cure of curesOf(cause.page.cures, cause.end)) {
       const turned = tunableOf(cure.effect, endOfCure(known, cure.effect, cause.end));
       if (!turned || proposed.has(turned.tunable.id)) continue;
+      // The ring is turned by a reading, never by a guess.
+      if (turned.tunable.kind === 'preload' && !ringStep(known, turned.tunable)) continue;
       const step = stepOf(known, setups, trials, turned.tunable, turned.direction, { cause, cure });
       if (step) proposed.set(turned.tunable.id, step);
     }
@@ -138,9 +140,11 @@ export function nextStepOf(proposed: readonly Step[], trials: readonly Trial[]):
 }
 
 /** Groups that come before this one and still have a proposed change nobody has ridden: going past them wants a reason. */
-export function passedOver(entries: Entries, proposed: readonly Step[], group: Group): string[] {
+export function passedOver(entries: Entries, proposed: readonly Step[], t: Tunable): string[] {
+  // A search begun is gone on with: its reason was given when it began.
+  if (proposed.some((s) => s.tunable.id === t.id && s.ridden.length > 0)) return [];
   const order = orderOf(entries['ride.order']?.text ?? '');
-  const before = order.slice(0, order.indexOf(group));
+  const before = order.slice(0, order.indexOf(t.group));
   return before.filter((g) => proposed.some((s) => s.tunable.group === g && isOpen(s) && s.ridden.length === 0)).map((g) => GROUPS[g]);
 }
 

@@ -41,11 +41,13 @@ const FEELS = { better: '▲ Better', same: '= The same', worse: '▼ Worse' } a
 
 type Typed = Omit<Required<RideRequest>, 'feels'>;
 const EMPTY: Typed = { tieRear: '', tieFront: '', riderMass: '', temperature: '', fuel: '', tyres: '', track: '', words: '' };
+/** Units of a bare number; another may be written after it. */
+const UNITS: Partial<Record<keyof Typed, string>> = { tieRear: 'mm', tieFront: 'mm', riderMass: 'kg', temperature: '°C' };
 const FIELDS: [key: keyof Typed, label: string][] = [
-  ['tieFront', 'Front tie, moved along the tube, mm'],
-  ['tieRear', 'Rear tie, moved along the shock’s shaft, mm'],
-  ['riderMass', 'Rider in gear, kg'],
-  ['temperature', 'Temperature, °C'],
+  ['tieFront', 'Front tie, moved along the tube'],
+  ['tieRear', 'Rear tie, moved along the shaft'],
+  ['riderMass', 'Rider in gear'],
+  ['temperature', 'Temperature'],
   ['fuel', 'Fuel and luggage'],
   ['tyres', 'Tyres and pressures'],
   ['track', 'Track or road'],
@@ -109,7 +111,7 @@ export function RideForm({ complaints, url, onSaid }: Props) {
         {FIELDS.map(([key, label]) => (
           <PlainField
             key={key}
-            label={label}
+            label={UNITS[key] ? `${label}, ${UNITS[key]}` : label}
             value={typed[key]}
             onChange={(text) => setTyped({ ...typed, [key]: text })}
             problem={at(key)}

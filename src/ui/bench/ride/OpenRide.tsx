@@ -84,7 +84,7 @@ function Sheet({ trial }: { trial: Trial }) {
           }}
         />
       )}
-      <div>
+      <div style={{ flex: '1 1 14rem' }}>
         <LinkButton href={`/api/trials/${trial.id}/sheet`} target="_blank">
           Rider’s sheet, PDF
         </LinkButton>

@@ -51,7 +51,7 @@ const List = styled.ol`
 `;
 
 /** The order of groups, moved up and down: sag, fork, shock is usual. */
-function Order() {
+export function Order() {
   const { live } = useLater();
   const store = useFieldStore();
   const order = orderOf(live['ride.order']?.text ?? '');
@@ -63,8 +63,7 @@ function Order() {
     store.put('ride.order', next.join(','));
   };
   return (
-    <div>
-      <Small>Order: one change a ride, in this order.</Small>
+    <Titled title="Order of changes" aside="a change out of order wants its reason">
       <ol>
         {order.map((group, i) => (
           <li key={group} style={{ display: 'flex', alignItems: 'center', gap: '0.4rem' }}>
@@ -90,7 +89,7 @@ function Order() {
           </li>
         ))}
       </ol>
-    </div>
+    </Titled>
   );
 }
 
@@ -144,7 +143,6 @@ export function PlanRide({ known, setups, proposed, others, trials }: Props) {
         </div>
       )}
       {step && <Change key={`${step.tunable.id} ${step.now}`} known={known} setups={setups} step={step} proposed={proposed} />}
-      <Order />
     </Titled>
   );
 }
@@ -202,10 +200,10 @@ function Change({ known, setups, step, proposed }: { known: Known; setups: Setup
   const { plan, problem } = usePlan();
   const { tunable, search, cause, cure, now } = step;
   const [to, setTo] = useState(search?.next === null || !search ? '' : figure(search.next));
-  const [reason, setReason] = useState(cause ? cause.page.says : '');
+  const [reason, setReason] = useState(cause ? cause.name : '');
   const [orderReason, setOrderReason] = useState('');
   const value = to.trim() === '' ? Number.NaN : numberIn(to);
-  const passed = passedOver(live, proposed, tunable.group);
+  const passed = passedOver(live, proposed, tunable);
   const warnings = Number.isFinite(value) ? balanceWarnings(known, setups.now, tunable, value) : [];
   const at = (field: string) => (problem?.field === field ? problem.words : null);
   const prediction = cause && cure ? predict(known, [], cure, cause.end) : null;

@@ -7,9 +7,10 @@ import { Caution, Empty, LinkButton, Small, Table } from '../../layout/primitive
 import { SearchLine } from '../../figures/SearchLine';
 import { useBench } from '../BenchContext';
 import { Columns, FieldsOf, Titled } from '../parts';
+import { knownNow } from '@/schema/facts/nowKnown';
 import { useKnown, useReasoned } from '../reason/useReasoned';
 import { decisionWords, OpenRide, rideTitle } from './OpenRide';
-import { PlanRide } from './PlanRide';
+import { Order, PlanRide } from './PlanRide';
 import { OUTCOME_WORDS } from './words';
 
 const LONG = new Set(['ride.words', 'ride.next', 'ride.conditions']);
@@ -18,9 +19,13 @@ const SHOWN = RIDE_FIELDS.filter((f) => f.key !== 'ride.order');
 /** Ride: one change at a time, each a set-up of its own, with the way back always open. */
 export function RideStage() {
   const { data } = useBench();
-  const known = useKnown();
+  const cameIn = useKnown();
+  const { trials, setups, runs, signed } = data;
+  const known = useMemo(
+    () => (setups ? knownNow(cameIn, setups.now, trials, signed.length > 0, runs) : cameIn),
+    [cameIn, setups, trials, signed.length, runs],
+  );
   const reasoned = useReasoned(known);
-  const { trials, setups } = data;
   const plan = useMemo(
     () => (setups ? planOf(known, reasoned, setups, trials) : { proposed: [], others: [] }),
     [known, reasoned, setups, trials],
@@ -54,7 +59,8 @@ export function RideStage() {
             {data.runs.length === 0 ? 'Take in a logged ride' : 'Before and after, logged'}
           </LinkButton>
         </Titled>
-        <Caution>{CAUTIONS.afterwards}</Caution>
+        {!open && <Caution>{CAUTIONS.afterwards}</Caution>}
+        <Order />
       </div>
     </Columns>
   );

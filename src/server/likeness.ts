@@ -1,0 +1,60 @@
+import { db, type Sql } from '@/db/client';
+import { maybeOneJob } from '@/db/queries/jobs';
+import { manyAlike, manyStacksOfJobs, noneSetLikeness } from '@/db/queries/likeness';
+import { manySetups } from '@/db/queries/rebuilds';
+import { manyRidesOfTrials, manyTrialsOfJob } from '@/db/queries/trials';
+import { type Alike, LIKE_WEIGHTS, likenessOf } from '@/schema/facts/alike';
+import { textOf } from '@/schema/facts/read';
+import { overall } from '@/schema/facts/retune';
+import { currentEntries } from './entries';
+import { lastOfJob } from './setups';
+
+/** Machines like this one: a mirror of what makes jobs alike, kept by the use cases, and the look into it. */
+
+/** Keeps the mirror that machines alike are found by. */
+export async function reckonLikeness(sql: Sql, jobId: number): Promise<void> {
+  const job = await maybeOneJob(sql, jobId);
+  if (!job) return;
+  const entries = await currentEntries(sql, { jobId });
+  const machine = await currentEntries(sql, { machineId: job.machineId });
+  const setup = lastOfJob(await manySetups(sql, job.machineId), jobId);
+  const trials = await manyTrialsOfJob(sql, jobId);
+  const rides = await manyRidesOfTrials(
+    sql,
+    trials.map((t) => t.id),
+  );
+  // How the set-up that stayed rode: the newest ride on it, else the word on the job.
+  const onIt = trials.filter((t) => t.setupId === setup?.id).map((t) => t.id);
+  const ridden = rides.find((r) => onIt.includes(r.trialId));
+  const feel = (ridden && overall(ridden.document.feels)) ?? textOf(entries, 'ride.feel');
+  await noneSetLikeness(sql, jobId, job.machineId, setup?.id ?? null, likenessOf(entries, machine), feel);
+}
+
+const MOST_ALIKE = 24;
+
+/** Past set-ups of machines like this one that somebody rode and told of, nearest first. */
+export async function alikeTo(jobId: number): Promise<Alike[] | null> {
+  const base = await db();
+  const job = await maybeOneJob(base, jobId);
+  if (!job) return null;
+  const likeness = likenessOf(await currentEntries(base, { jobId }), await currentEntries(base, { machineId: job.machineId }));
+  const alike = await manyAlike(base, jobId, likeness, LIKE_WEIGHTS, MOST_ALIKE);
+  const stacks = await manyStacksOfJobs(
+    base,
+    alike.map((a) => a.jobId),
+  );
+  return alike.map((a) => ({ ...a, stacks: stacksOf(stacks.filter((s) => s.jobId === a.jobId)) }));
+}
+
+/** As built where that is written down, else as specified; one line a valve. */
+function stacksOf(lines: readonly { field: string; text: string }[]): string[] {
+  const built = new Map(lines.map(({ field, text }) => [field.replace('.fit', '').replace(/^(built|valves)\./, ''), text]));
+  for (const { field, text } of lines) if (field.startsWith('built.')) built.set(field.slice('built.'.length), text);
+  return [...built].map(
+    ([valve, text]) =>
+      `${valve.replace('.', ' ')} ${text
+        .trim()
+        .split(/\s*\n\s*/)
+        .join(', ')}`,
+  );
+}

@@ -1,0 +1,305 @@
+import { db } from '@/db/client';
+import { placeIn, tunableById } from '@/schema/facts/tunables';
+import { feelOf } from '@/schema/facts/retune';
+import { addTechnician } from '@/server/drawers';
+import { alikeTo } from '@/server/likeness';
+import { keepLog, logFile, logSheet, simulateRun } from '@/server/logger';
+import { causesOfBook, changeCause, reasoningOf, resetCause } from '@/server/reasoning';
+import { currentEntries } from '@/server/entries';
+import { recordMachineEntry } from '@/server/record';
+import { decideTrial, planTrial, recordRide, recordRideByToken, setupsOf, trialsOf } from '@/server/retune';
+import { rideSheet } from '@/server/rideSheets';
+import { signRebuild } from '@/server/sign';
+import { handBack, takeIn } from '@/server/takeIn';
+import { bench, floor, machineFile } from '@/server/views';
+import { manySetups } from '@/db/queries/rebuilds';
+import { lastOfJob } from '@/server/setups';
+import { rideRequest, trialRequest } from '@/schema/retune';
+import { codeOf, get, record } from './answers';
+import { MACHINE } from './entries';
+import { onDisk } from './onDisk';
+
+/** Rides one change at a time, what the shop learns from them, machines alike, and logged rides; on a real base. */
+
+onDisk('retune');
+
+const plan = (jobId: number, request: Record<string, unknown>) => planTrial(jobId, trialRequest.parse(request));
+const ride = (request: Record<string, unknown>) => rideRequest.parse(request);
+const decide = (trialId: number, decision: 'keep' | 'revert' | 'bracket') => decideTrial(trialId, { decision, note: '' });
+
+let who = 0;
+
+/** A machine that came in with its clickers counted, told to pack down at the rear. */
+async function newJob(owner: string, rider = '85', model = 'Trail 300'): Promise<{ jobId: number; machineId: number }> {
+  const figures = Object.fromEntries(
+    Object.entries({ ...MACHINE, 'machine.make': 'Halvik', 'machine.model': model, 'machine.type': 'trail' }).map(([k, text]) => [
+      k,
+      { text },
+    ]),
+  );
+  const taken = get(await takeIn({ customer: { name: owner, phone: '' }, machine: { figures }, promisedOn: '2026-12-01' }));
+  for (const [field, text] of [
+    ['rider.mass', rider],
+    ['use', 'off-road'],
+    ['complaint.1.phrase', 'packs'],
+    ['complaint.1.end', 'rear'],
+    ['complaint.1.words', 'sits down over the third bump'],
+    ['found.rear.spring', '61'],
+    ['found.rear.rebound.out', '4'],
+    ['found.rear.rebound.range', '20'],
+    ['found.front.rebound.left.out', '10'],
+    ['found.front.rebound.left.range', '20'],
+    ['found.front.rebound.right.out', '10'],
+    ['found.front.rebound.right.range', '20'],
+    ['found.rear.preload.way', 'mm'],
+    ['found.rear.preload.reading', '8'],
+  ] as const)
+    get(await record(taken.jobId, field, text));
+  return taken;
+}
+
+const standing = async (jobId: number, machineId: number, id: string) => {
+  const base = await db();
+  const trials = await trialsOf(base, jobId);
+  const setups = setupsOf(await manySetups(base, machineId), trials, jobId)!;
+  return placeIn(setups.now, tunableById(id)!);
+};
+
+test('a technician to sign', async () => {
+  who = get(await addTechnician('Tove Linnell', 'quay4')).id;
+});
+
+describe('one change a ride', () => {
+  let [jobId, machineId, first] = [0, 0, 0];
+
+  test('the change is a set-up that comes from the one in the machine, and no second one is made before it is decided', async () => {
+    ({ jobId, machineId } = await newJob('Eskil Barrow'));
+    const planned = get(
+      await plan(jobId, { change: { tunable: 'rear.rebound', to: 6 }, cause: 'reb-slow.rear', cure: 'clicks', reason: 'packs down' }),
+    );
+    first = planned.trialId;
+    expect(planned.token).toMatch(/^[a-z2-7]{26}$/);
+    const { setups } = (await machineFile(machineId))!;
+    expect(setups.map((s) => [s.kind, s.parentId])).toEqual([
+      ['ride', setups[1]!.id],
+      ['as-found', null],
+    ]);
+    expect(setups[0]!.document.values['rear.rebound.out']).toEqual({ text: '6', unit: null, value: 6, from: 'ride' });
+    expect(setups[0]!.reason).toContain('Shock rebound 4 → 6 out: packs down');
+    expect(codeOf(await plan(jobId, { change: { tunable: 'rear.preload', to: 9 } }))).toBe('ride-undecided');
+  });
+
+  test('nothing is kept unridden, and a ride says something of at least one complaint that was told', async () => {
+    expect(codeOf(await decide(first, 'keep'))).toBe('ride-missing');
+    expect(codeOf(await recordRide(first, ride({ feels: {} })))).toBe('feel-missing');
+    expect(codeOf(await recordRide(first, ride({ feels: { 9: 'better' } })))).toBe('field-unknown');
+    expect(codeOf(await recordRide(first, ride({ feels: { 1: 'better' }, tieRear: 'much' })))).toBe('unreadable');
+    expect(codeOf(await recordRide(first, ride({ feels: { 1: 'better' }, tieRear: '190 mm' })))).toBe('out-of-range');
+    expect((await trialsOf(await db(), jobId))[0]!.rides).toEqual([]);
+  });
+
+  test('the rider writes from the phone by the sheet’s token, and sees no more than the ride', async () => {
+    const { token } = (await trialsOf(await db(), jobId))[0]!;
+    const sheet = (await rideSheet({ token }))!;
+    expect(sheet).toMatchObject({ n: 1, change: 'Shock rebound, 4 → 6 out', machine: 'Halvik Trail 300', decided: false, said: 0 });
+    expect(codeOf(await recordRideByToken('a'.repeat(26), ride({ feels: { 1: 'better' } })))).toBe('not-found');
+    get(
+      await recordRideByToken(
+        token,
+        ride({
+          feels: { 1: 'better' },
+          tieRear: '3 15/16 in',
+          tieFront: '240',
+          riderMass: '187 lb',
+          temperature: '12',
+          track: 'quarry, dry',
+        }),
+      ),
+    );
+    const [said] = (await trialsOf(await db(), jobId))[0]!.rides;
+    // 100.0 mm along the shaft at a constant leverage of 2.95.
+    expect(said!.document.usedMm.rear).toBeCloseTo(100.0125 * 2.95, 1);
+    expect(said!.document.usedMm.front).toBe(240);
+    expect(said!.document.conditions.riderMass).toEqual({ text: '187 lb', unit: 'lb', value: expect.closeTo(84.82, 2) });
+    expect(said!.source).toBe('phone');
+    // The job as a whole rode so, and is awaited no longer.
+    expect((await currentEntries(await db(), { jobId }))['ride.feel']!.text).toBe('better');
+    expect((await floor()).awaited.some((j) => j.id === jobId)).toBe(false);
+  });
+
+  test('kept, it is the machine’s set-up; decided, nothing more is written to it', async () => {
+    get(await decide(first, 'keep'));
+    expect(codeOf(await decide(first, 'revert'))).toBe('ride-decided');
+    expect(codeOf(await recordRide(first, ride({ feels: { 1: 'worse' } })))).toBe('ride-decided');
+    expect(await standing(jobId, machineId, 'rear.rebound')).toBe(6);
+  });
+
+  test('the evidence carries a step further for each better ride, and no further; the adjuster and the order bound it too', async () => {
+    expect(codeOf(await plan(jobId, { change: { tunable: 'rear.rebound', to: 12 } }))).toBe('beyond-evidence');
+    expect(codeOf(await plan(jobId, { change: { tunable: 'rear.rebound', to: 21 } }))).toBe('out-of-range');
+    expect(codeOf(await plan(jobId, { change: { tunable: 'rear.rebound', to: 6 } }))).toBe('no-change');
+    expect(codeOf(await plan(jobId, { change: { tunable: 'rear.seat', to: 6 } }))).toBe('not-found');
+    expect(codeOf(await plan(jobId, { change: { tunable: 'front.height', to: 6 } }))).toBe('nothing-noted');
+  });
+
+  test('an overshoot is taken back to be halved: the machine stands as before, the branch stays in the lineage', async () => {
+    const second = get(await plan(jobId, { change: { tunable: 'rear.rebound', to: 8 }, cause: 'reb-slow.rear', cure: 'clicks' }));
+    get(await recordRide(second.trialId, ride({ feels: { 1: 'worse' } })));
+    get(await decide(second.trialId, 'bracket'));
+    expect(await standing(jobId, machineId, 'rear.rebound')).toBe(6);
+    const third = get(await plan(jobId, { change: { tunable: 'rear.rebound', to: 7 } }));
+    const { setups, rode } = (await machineFile(machineId))!;
+    const [now, back, kept] = setups;
+    expect([now!.parentId, back!.parentId]).toEqual([kept!.id, kept!.id]);
+    expect([now!.takenBack, back!.takenBack, kept!.takenBack]).toEqual([false, true, false]);
+    expect([rode[back!.id], rode[kept!.id]]).toEqual(['worse', 'better']);
+    expect(lastOfJob(setups, jobId)!.id).toBe(now!.id);
+    // A change nobody rode may be taken back.
+    get(await decide(third.trialId, 'revert'));
+    expect(await standing(jobId, machineId, 'rear.rebound')).toBe(6);
+  });
+
+  test('signing a rebuild afterwards goes on from the set-up ridden', async () => {
+    get(await record(jobId, 'fitted.rear.oil', '15 cSt'));
+    get(await signRebuild(jobId, { technicianId: who, passcode: 'quay4' }));
+    const { setups } = (await machineFile(machineId))!;
+    expect(setups[0]).toMatchObject({ kind: 'rebuild', parentId: setups.find((s) => s.kind === 'ride' && !s.takenBack)!.id });
+    expect(setups[0]!.document.values['rear.rebound.out']!.value).toBe(6);
+    expect(setups.filter((s) => s.kind === 'as-found')).toHaveLength(1);
+  });
+
+  test('the base itself refuses a second open change, a word on a decided ride, and any rewriting', async () => {
+    const base = await db();
+    const [trial] = await trialsOf(base, jobId);
+    const again = `INSERT INTO trial (job_id, n, from_setup_id, setup_id, document, token) VALUES (${jobId}, 90, ${trial!.setupId}, ${trial!.setupId}, '{"version": "trial/1", "change": null}', repeat('a', 26))`;
+    await base.none(again);
+    await expect(base.none(again.replace('90', '91').replace("'a'", "'b'"))).rejects.toThrow(/MAVRIN_ONE_CHANGE/);
+    await expect(
+      base.none(`INSERT INTO trial_ride (trial_id, document, source) VALUES (${trial!.id}, '{"version": "ride/1"}', 'bench')`),
+    ).rejects.toThrow(/MAVRIN_DECIDED/);
+    for (const sql of [
+      "UPDATE trial SET token = repeat('c', 26)",
+      'DELETE FROM trial_ride',
+      "UPDATE trial_decision SET decision = 'keep'",
+      'DELETE FROM outcome',
+      'TRUNCATE trial_ride',
+    ])
+      await expect(base.none(sql)).rejects.toThrow(/MAVRIN_RECORDED/);
+    await expect(
+      base.none(
+        `INSERT INTO trial (job_id, n, from_setup_id, setup_id, document, token) VALUES (${jobId}, 92, 1, 1, '{"version": "trial/1", "change": {}}', repeat('d', 26))`,
+      ),
+    ).rejects.toThrow();
+  });
+});
+
+describe('what the shop learns', () => {
+  const slow = async () => (await causesOfBook(await db())).find((c) => c.page.id === 'reb-slow')!;
+
+  test('each decision counts once for each complaint, with the statements as they stood', async () => {
+    const { counts, learnt, page } = await slow();
+    expect(counts).toMatchObject({ tried: 2, helped: 1, byComplaint: { packs: { tried: 2, helped: 1 } } });
+    // Rebound stood 4 of 20 open when the first was planned, 6 of 20 when the second was: at the threshold, and past it.
+    const shut = counts.byStatement['rebound-shut@same']!;
+    expect([shut.confirmed, shut.refuted]).toEqual([1, 1]);
+    expect(shut.heldThen).toBeCloseTo(0.5, 2);
+    expect(shut.heldElse).toBeLessThan(0.1);
+    const strength = (p: typeof page) => p.complaints.find((c) => c.id === 'packs')!.strength;
+    expect(strength(learnt)).toBeCloseTo((12 * strength(page) + 1) / 14, 9);
+    expect((await reasoningOf(await db(), 101, {})).outcomes).toBe(2);
+  });
+
+  test('begun anew with a reason, the counts are gone from the figures and not from the book', async () => {
+    expect(codeOf(await resetCause({ cause: 'no-such', reason: 'x' }))).toBe('not-found');
+    get(await resetCause({ cause: 'reb-slow', reason: 'another season, another rider' }));
+    const after = await slow();
+    expect(after.counts.tried).toBe(0);
+    expect(after.learnt).toEqual(after.page);
+    expect(after.reset).toMatchObject({ reason: 'another season, another rider' });
+    expect((await (await db()).one<{ n: number }>('SELECT count(*)::int AS n FROM outcome')).n).toBe(2);
+  });
+
+  test('a cause changed in the book is a new version, weighed from then on', async () => {
+    const { page } = await slow();
+    get(await changeCause({ page: { version: 'cause/1', ...page, prior: 0.3 }, reason: 'we see it more often' }));
+    expect(await slow()).toMatchObject({ versions: 1, page: { prior: 0.3 } });
+  });
+});
+
+test('ridden as it was handed back, the ride speaks of the cure the job followed', async () => {
+  const { jobId } = await newJob('Wenna Coldridge');
+  get(await record(jobId, 'measure.rear.extended', '612'));
+  for (const [state, lifted, pressed] of [
+    ['unladen', '600', '594'],
+    ['laden', '490', '482'],
+  ])
+    for (const [which, text] of [
+      ['lifted', lifted],
+      ['pressed', pressed],
+    ])
+      get(await record(jobId, `measure.rear.${state}.1.${which}`, text!));
+  get(await record(jobId, 'fitted.rear.spring', '66'));
+  get(await signRebuild(jobId, { technicianId: who, passcode: 'quay4' }));
+  get(await handBack(jobId));
+  const { trialId } = get(await plan(jobId, { change: null, cause: 'spring-soft.rear', cure: 'spring' }));
+  expect(codeOf(await plan(jobId, { change: null }))).toBe('ride-undecided');
+  get(await recordRide(trialId, ride({ feels: { 1: 'better' } })));
+  expect(codeOf(await decide(trialId, 'revert'))).toBe('nothing-to-take-back');
+  get(await decide(trialId, 'keep'));
+  const soft = (await causesOfBook(await db())).find((c) => c.page.id === 'spring-soft')!;
+  expect(soft.counts.byComplaint.packs).toEqual({ tried: 1, helped: 1 });
+  expect(soft.counts.byStatement['rate-soft@same']!.confirmed).toBe(1);
+  const trial = (await trialsOf(await db(), jobId))[0]!;
+  expect([trial.fromSetupId, feelOf(trial)]).toEqual([trial.setupId, 'better']);
+});
+
+test('machines alike: nearest first, with what makes them so, only those that were ridden', async () => {
+  const here = await newJob('Ingrith Vale', '84');
+  const alike = (await alikeTo(here.jobId))!;
+  expect(alike.length).toBeGreaterThan(1);
+  expect(alike.map((a) => a.distance)).toEqual([...alike.map((a) => a.distance)].sort((a, b) => a - b));
+  expect(alike.every((a) => a.feel !== '' && a.jobId !== here.jobId)).toBe(true);
+  expect(alike[0]!.distance).toBeLessThan(0.1);
+  const heavy = await newJob('Marit Oldacre', '128');
+  expect((await alikeTo(heavy.jobId))![0]!.distance).toBeCloseTo(2, 6);
+  get(await recordMachineEntry(heavy.machineId, { field: 'machine.type', text: 'tourer', technicianId: null, device: 'by hand' }));
+  expect(await alikeTo(heavy.jobId)).toEqual([]);
+  expect(await alikeTo(999)).toBeNull();
+});
+
+describe('logged rides', () => {
+  const rows = (hz: number, seconds: number, rear: (t: number) => string) =>
+    Array.from({ length: hz * seconds }, (_, i) => ({ time: String(i / hz), rear: rear(i / hz), front: '' }));
+  let jobId = 0;
+
+  test('a file is kept as written, with what was read from it; a line that is none refuses it whole', async () => {
+    ({ jobId } = await newJob('Nils Harrowgate'));
+    const log = { moment: 'before' as const, name: 'ferry ramp.csv', rows: rows(100, 5, (t) => (120 + 60 * Math.sin(9 * t)).toFixed(2)) };
+    const bad = { ...log, rows: log.rows.map((r, i) => (i === 7 ? { ...r, rear: 'x' } : r)) };
+    expect(await keepLog(jobId, bad)).toMatchObject({ ok: false, problem: { code: 'log-unreadable', path: ['rows', 7, 'rear'] } });
+    expect(codeOf(await keepLog(jobId, { ...log, rows: rows(100, 5, () => '900') }))).toBe('log-beyond-travel');
+    expect(codeOf(await keepLog(jobId, { ...log, rows: rows(100, 5, () => '') }))).toBe('too-few');
+    expect(await logSheet(jobId)).toEqual([]);
+    const { runId, document } = get(await keepLog(jobId, log));
+    expect(document.ends.rear!.meanShare).toBeCloseTo(120 / 310, 2);
+    expect(document.ends.front).toBeNull();
+    expect((await logFile(runId))!.csv.split(/\r?\n/).slice(0, 2)).toEqual(['time,rear', '0,120.00']);
+  });
+
+  test('the simulated logger rides this machine, the same each time, and what it shows is evidence', async () => {
+    const { document } = get(await simulateRun(jobId, { moment: 'before' }));
+    expect(document.ends.rear!.seconds).toBeCloseTo(39.99, 1);
+    expect((await logSheet(jobId))![0]).toMatchObject({ device: 'simulated', moment: 'before' });
+    const again = get(await simulateRun(jobId, { moment: 'after' }));
+    expect(again.document).toEqual(document);
+    expect((await bench(jobId, 'reason'))!.reasoning!.log!.rear).toEqual(document.ends.rear);
+    const bare = get(
+      await takeIn({
+        customer: { name: 'Joss Pennaby', phone: '' },
+        machine: { figures: { 'machine.make': { text: 'Halvik' }, 'machine.model': { text: 'Pony 125' } } },
+        promisedOn: '2026-12-01',
+      }),
+    );
+    expect(codeOf(await simulateRun(bare.jobId, { moment: 'before' }))).toBe('simulator-blind');
+  });
+});
