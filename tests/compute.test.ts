@@ -108,6 +108,19 @@ const FULL: Record<string, Any> = {
     shims: [{ diameterMm: 38, thicknessMm: 0.15, count: 3 }],
     tries: 60,
   },
+  diagnose: {
+    complaints: [{ phrase: 'packs', end: 'rear' }],
+    statements: [
+      { statement: 'rebound-shut', end: 'rear' },
+      { statement: 'bounce-slow', end: 'rear', credence: 0.8 },
+    ],
+  },
+  retune: { start: 10, range: [0, 20], resolution: 1, step: 2, direction: -1, ridden: [{ from: 10, value: 8, feel: 'better' }] },
+  'travel-log': {
+    timeS: Array.from({ length: 400 }, (_, i) => i / 50),
+    travelMm: Array.from({ length: 400 }, (_, i) => 120 + 60 * Math.sin(i / 9)),
+    fullMm: '11.8 in',
+  },
   oil: { cSt40: 16, cSt100: 3.9, temperatureC: '77 °F' },
 };
 
@@ -126,6 +139,9 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     'stack',
     'damper',
     'stack-search',
+    'diagnose',
+    'retune',
+    'travel-log',
     'oil',
   ]);
   for (const { name, sentence } of operationList()) {
@@ -145,6 +161,22 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
         expect.objectContaining({ formula: expect.any(String) as string, source: expect.any(String) as string }),
       ]) as unknown[],
     });
+});
+
+test('reasons, searches and logs are computed from outside too', () => {
+  expect(run('diagnose', FULL.diagnose)).toMatchObject({ leading: 'reb-slow.rear' });
+  expect(run('retune', FULL.retune)).toMatchObject({ outcome: 'go-on', best: 8, next: 6, reach: 4 });
+  expect((run('travel-log', FULL['travel-log']) as { meanShare: number }).meanShare).toBeCloseTo(120 / 299.72, 1);
+  for (const [name, request, code] of [
+    ['diagnose', { complaints: [{ phrase: 'flies' }] }, 'not-listed'],
+    ['diagnose', { complaints: [], statements: [{ statement: 'moon-full' }] }, 'statement-unknown'],
+    ['diagnose', { complaints: [], statements: [{ statement: 'sag-low', credence: 2 }] }, 'out-of-range'],
+    ['retune', { start: 30, range: [0, 20], resolution: 1, step: 2 }, 'out-of-range'],
+    ['travel-log', { timeS: [0, 1], travelMm: [1, 2], fullMm: 300 }, 'log-short'],
+  ] as const) {
+    const answer = compute(name, request);
+    expect(answer.ok ? 'accepted' : answer.problem.code).toBe(code);
+  }
 });
 
 test('the further operations answer with the names of the contract', () => {

@@ -53,6 +53,12 @@ export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: Prope
       return present ? problem('not-listed', path, { options: issue.values.map(String).join(', ') }) : problem('missing', path);
     case 'too_small':
       return issue.origin === 'array' ? problem('too-few', path) : problem('out-of-range', path, { min: Number(issue.minimum) });
+    case 'too_big': {
+      const max = Number(issue.maximum);
+      return issue.origin === 'string' || issue.origin === 'array'
+        ? problem('out-of-range', path, { max, unit: issue.origin === 'string' ? 'characters' : 'entries' })
+        : problem('out-of-range', path, { max });
+    }
     case 'invalid_type': {
       const value = at(request, full);
       if (!present) return problem('missing', path);

@@ -28,7 +28,9 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'out-of-range': (d) =>
     d.max === undefined
       ? `This must be at least ${limit(d, 'min')}.`
-      : `This must lie between ${limit(d, 'min')} and ${limit(d, 'max')}. Check the figure and its unit.`,
+      : d.min === undefined
+        ? `This must be at most ${limit(d, 'max')}.`
+        : `This must lie between ${limit(d, 'min')} and ${limit(d, 'max')}. Check the figure and its unit.`,
   'above-extended': (d) =>
     `The wheel cannot hang lower than at full extension (${mm(d.extended)}). Check this reading and the extended one.`,
   'beyond-travel': (d) =>

@@ -6,6 +6,9 @@ import { runSearch } from '@/core/damper/search';
 import { leverageOf } from '@/core/leverage/leverage';
 import { sag } from '@/core/measure/sag';
 import { ok, type Result, type Warning } from '@/core/result';
+import { weigh } from '@/core/diagnose/weigh';
+import { logFigures } from '@/core/logger/figures';
+import { searchState } from '@/core/retune/search';
 import { stack } from '@/core/plate/stack';
 import { airSpring } from '@/core/spring/air';
 import { effectiveRate } from '@/core/spring/effective';
@@ -29,6 +32,9 @@ import {
   springWireRequest,
 } from '@/schema/compute';
 import { damperRequest, oilRequest, stackRequest, stackSearchRequest } from '@/schema/computeDamper';
+import { diagnoseRequest, retuneRequest, travelLogRequest } from '@/schema/computeReason';
+import { knowledgeOf, nodeOf } from '@/schema/diagnose/knowledge';
+import { CAUSES } from '@/schema/diagnose/shipped';
 import { type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
 
@@ -115,8 +121,64 @@ const OPERATIONS: Record<string, Operation> = {
     stackSearchRequest,
     searched,
   ),
+  diagnose: operation(
+    'Causes of the book as it begins, weighed against complaints told and statements looked at; what to measure next.',
+    diagnoseRequest,
+    diagnosed,
+  ),
+  retune: operation(
+    'Where the search for one adjuster’s place stands after some rides, and the next place to ride.',
+    retuneRequest,
+    searchState,
+  ),
+  'travel-log': operation(
+    'Histogram, speeds, bottomings, friction, natural frequency and damping ratio from a log of travel against time.',
+    travelLogRequest,
+    logged,
+  ),
   oil: operation('Viscosity at a temperature and the viscosity index, from the figures at 40 and 100 °C.', oilRequest, oil),
 };
+
+function diagnosed({ complaints, statements }: z.output<typeof diagnoseRequest>): Result<Computed> {
+  const observed = statements.map(({ statement, end, credence }) => ({ evidence: nodeOf(statement, end), credence }));
+  const told = complaints.map((c, i) => ({ n: i + 1, phrase: c.phrase, end: c.end }));
+  return weigh({ ...knowledgeOf(CAUSES, told, new Set(observed.map((o) => o.evidence))), observed });
+}
+
+function logged(request: z.output<typeof travelLogRequest>): Result<Computed> {
+  const found = logFigures(request);
+  if (!found.ok) return found;
+  const { meanShare, zeta, decays } = found.value;
+  return ok({
+    ...found.value,
+    warnings: [],
+    working: [
+      {
+        label: 'Mean position',
+        formula: 'mean of travel / full travel',
+        inputs: [given('full travel', request.fullMm, 'mm'), given('readings', request.timeS.length, '', 'measured')],
+        result: meanShare,
+        unit: '',
+        source: 'definition',
+      },
+      ...(zeta === null
+        ? []
+        : [
+            {
+              label: 'Damping ratio',
+              formula: decays.length > 0 ? 's/√(1 + s²), s = −ln r/π' : 'shape of f²/((f₀² − f²)² + (2ζf₀f)²)',
+              inputs: [given('free swings', decays.length, '', 'measured' as const)],
+              result: zeta,
+              unit: '',
+              source:
+                decays.length > 0
+                  ? 'decrement with dry friction (Feeny and Liang 1996, from memory)'
+                  : 'Welch spectrum, one degree of freedom',
+            },
+          ]),
+    ],
+  });
+}
 
 function searched(r: z.output<typeof stackSearchRequest>): Result<Computed> {
   const found = runSearch(r);
