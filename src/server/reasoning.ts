@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Sql } from '@/db/client';
+import { db, type Sql } from '@/db/client';
 import { manyLastKnown } from '@/db/queries/entries';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { manyRunsOfJob } from '@/db/queries/loggerRuns';
@@ -42,6 +42,8 @@ export async function causesOfBook(sql: Sql) {
     reset: resets.find((r) => r.cause === v.page.id) ?? null,
   }));
 }
+/** The same, from the shop's one base. */
+export const causesOfShop = async () => causesOfBook(await db());
 export type CauseOfBook = Awaited<ReturnType<typeof causesOfBook>>[number];
 
 /** Records a cause, new or changed; the old figures stay in the book. */

@@ -108,7 +108,7 @@ export const EVIDENCE = {
   'oil-level-low': { ...ofEnd('oil level below the maker’s', 'level', 'level'), ends: false },
   'oil-level-high': { ...ofEnd('oil level above the maker’s', 'level', 'level'), ends: false },
   'gas-low': ofEnd('gas pressure low', 'gas', 'gas'),
-  overloaded: whole('above the plate or an axle’s limit', 'plate', 'mass'),
+  overloaded: whole('above the plate or an axle’s limit', 'plate', 'load'),
   'sits-nose-high': whole('rear low against front', 'pitch', 'walk'),
   'sits-nose-low': whole('front low against rear', 'pitch', 'walk'),
   'fork-through': whole('fork tubes further through the clamps than the maker’s', 'clamp', 'height'),

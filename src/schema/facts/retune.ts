@@ -9,7 +9,7 @@ import { mm, percent } from './evidence/known';
 import type { Explained, Reasoned } from './reason';
 import { numberOf } from './read';
 import { targetOf } from './targets';
-import { type Group, GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
+import { GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
 
 export const DECISIONS = { keep: 'Kept', revert: 'Taken back', bracket: 'Taken back, to be halved' } as const;
 export type Decision = keyof typeof DECISIONS;

@@ -14,7 +14,7 @@ import { LinkButton, Button, Empty, QuietButton, Small, Table } from '../layout/
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
 import type { StockItem } from '@/schema/stock';
-import { DrawerPlaces } from '../stock/DrawerPlaces';
+import { DrawerPlaces } from '../layout/Places';
 import { Ledger, thereWords } from '../stock/Ledger';
 import { dayWords } from '../words/time';
 import { Choices } from './Choices';

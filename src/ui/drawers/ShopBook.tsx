@@ -5,6 +5,7 @@ import type { School } from '@/core/spring/schools';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { Columns, Titled } from '../bench/parts';
 import { Caution } from '../layout/primitives';
+import { BookPlaces } from '../layout/Places';
 import { Shell } from '../layout/Shell';
 import { DampingPages, OilPages, type Version } from './BookFigures';
 import type { MoneyPage, ServiceRule } from '@/schema/book';
@@ -28,6 +29,7 @@ interface Props {
 export function ShopBook({ technicians, schools, damping, oils, procedures, money, service }: Props) {
   return (
     <Shell title="Shop book" about="names, money, service lives, schools, damping, oils, procedures">
+      <BookPlaces here="book" />
       <Columns $wide="1fr 1.8fr">
         <div>
           <Technicians technicians={technicians} />

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { Titled } from '../bench/parts';
 import { Empty, Small, Table } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
-import { DrawerPlaces } from './DrawerPlaces';
+import { DrawerPlaces } from '../layout/Places';
 
 interface Props {
   lines: { name: string; supplier: string; there: number; held: number; reorderAt: number | null; unit: 'piece' | 'mL'; order: number }[];

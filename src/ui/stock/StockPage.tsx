@@ -12,7 +12,7 @@ import { PlainField } from '../fields/PlainField';
 import { CsvColumns, type Taken } from '../fields/CsvColumns';
 import { Button, Empty, QuietButton, Small, Table } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
-import { DrawerPlaces } from './DrawerPlaces';
+import { DrawerPlaces } from '../layout/Places';
 import { Ledger, thereWords } from './Ledger';
 
 const KINDS = { oil: 'Oil', seal: 'Seal', kit: 'Kit', other: 'Other' } as const;

@@ -5,7 +5,7 @@ import type { End } from '@/core/spring/schools';
 import { endModelOf, isMissing, isUnusable } from '../ends';
 import { loadsOf, overloads, frontUnloading } from '../loads';
 import { preloadOf, sagOf } from '../measure';
-import { numberOf } from '../read';
+import { itemNumbers, numberOf, textOf } from '../read';
 import { idealOf } from '../springs';
 import { targetOf } from '../targets';
 import { above, below, type EndRule, type Known, mm, NAME, type WholeRule } from './known';
@@ -97,9 +97,16 @@ const together: WholeRule = (known) => {
   ];
 };
 
-const plate: WholeRule = ({ entries, machine }) => {
+/** Told to be loaded when it happens, with no load declared: nothing can be said of the load yet. */
+function isLoadUndeclared({ entries }: Known): boolean {
+  const loaded = itemNumbers(entries, 'complaint').some((n) => textOf(entries, `complaint.${n}.place`) === 'loaded');
+  return loaded && itemNumbers(entries, 'luggage').length === 0 && numberOf(entries, 'passenger.mass') === null;
+}
+
+const plate: WholeRule = (known) => {
+  const { entries, machine } = known;
   const loads = loadsOf(entries, machine);
-  if (loads.cases.length === 0 || loads.platedKg === null) return [];
+  if (loads.cases.length === 0 || loads.platedKg === null || isLoadUndeclared(known)) return [];
   const worst = overloads(loads, machine).sort((a, b) => b.totalKg / b.platedKg - a.totalKg / a.platedKg)[0];
   const heaviest = Math.max(...loads.cases.map((c) => (c.result.ok ? c.result.value.totalKg : 0)));
   const words = worst
@@ -108,9 +115,10 @@ const plate: WholeRule = ({ entries, machine }) => {
   return [{ statement: 'overloaded', end: null, credence: worst ? 1 : 0, words }];
 };
 
-const behind: WholeRule = ({ entries, machine }) => {
+const behind: WholeRule = (known) => {
+  const { entries, machine } = known;
   const loads = loadsOf(entries, machine);
-  if (loads.cases.length === 0) return [];
+  if (loads.cases.length === 0 || isLoadUndeclared(known)) return [];
   const found = frontUnloading(loads, machine);
   const words = found
     ? `The ${found.things.join(' and ')} behind the axle takes ${found.kg.toFixed(1)} kg off the front wheel.`

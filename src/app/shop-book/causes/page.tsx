@@ -1,0 +1,10 @@
+import type { Metadata } from 'next';
+import { causesOfShop } from '@/server/reasoning';
+import { CausePages } from '@/ui/drawers/CausePages';
+
+export const metadata: Metadata = { title: 'Causes and cures' };
+export const dynamic = 'force-dynamic';
+
+export default async function CausesPage() {
+  return <CausePages causes={await causesOfShop()} />;
+}
