@@ -1,4 +1,5 @@
-import { closeDb } from '@/db/client';
+import { closeDb, db } from '@/db/client';
+import { reasonOf } from '@/schema/facts/reason';
 import { knownField } from '@/schema/fields';
 import { numberOf } from '@/schema/facts/read';
 import { selectionOf } from '@/schema/facts/springs';
@@ -9,6 +10,9 @@ import { takeProcedure } from '@/server/logbook';
 import { goBack } from '@/server/machines';
 import { answerQuote, offerQuote } from '@/server/quotes';
 import { addStock, moveSpring, moveStock } from '@/server/stock';
+import { simulateRun } from '@/server/logger';
+import { knownOf, reasoningOf } from '@/server/reasoning';
+import { decideTrial, planTrial, recordRide, trialsOf } from '@/server/retune';
 import { recordJobEntry } from '@/server/record';
 import { correctRebuild, signRebuild } from '@/server/sign';
 import { moveShims } from '@/server/shims';
@@ -16,7 +20,7 @@ import { handBack, takeIn } from '@/server/takeIn';
 import { bench, machineFile } from '@/server/views';
 import { type Inside as Fitted, noise, tapeReadings } from '@/schema/facts/tape';
 import * as scenario from './scenario';
-import type { DemoJob } from './scenario';
+import type { DemoJob, DemoRide } from './scenario';
 import { chosenSprings, rateTextOf } from '@/schema/facts/listed';
 
 /**
@@ -125,6 +129,44 @@ class Player {
       }
       await this.record([...lines, [`${at}.done`, 'done'], [`${at}.who`, who], [`${at}.seconds`, String(180 + ((i * 97) % 400))]]);
     }
+  }
+
+  /** Follows a cause and a cure of the book, as the Reason stage writes them down. */
+  async follow({ cause, cure }: { cause: string; cure: string }): Promise<void> {
+    const known = (await knownOf(await db(), this.jobId))!;
+    const found = reasonOf(known, (await reasoningOf(await db(), this.jobId, known.entries)).causes);
+    const followed = found.ok ? found.value.causes.find((c) => c.id === cause) : undefined;
+    const chosen = followed?.page.cures.find((c) => c.id === cure);
+    if (!followed || !chosen) throw new Error(`job ${this.jobId} has no cause ${cause} with the cure ${cure}`);
+    await this.record([
+      ['reason.cause', cause],
+      ['reason.cure', cure],
+      ['reason.finding', [`${followed.name}.`, ...followed.for.map((s) => s.words)].join(' ')],
+      ['reason.first', chosen.what],
+    ]);
+  }
+
+  /** Rides one after the other, each on its one change. */
+  async ride(r: DemoRide): Promise<void> {
+    const at = () => timeOf(r.daysAgo, (this.minutes += 2));
+    const { change, cause, cure, reason } = r;
+    const request = { change: change && { tunable: change[0], to: change[1] }, cause, cure, reason, orderReason: '' };
+    const what = `job ${this.jobId}, ride ${change?.join(' ') ?? 'as it is'}`;
+    const { trialId } = get(await planTrial(this.jobId, request, at()), what);
+    const { complaints } = (await trialsOf(await db(), this.jobId)).at(-1)!.document;
+    const said = {
+      feels: Object.fromEntries(complaints.map((c) => [String(c.n), r.feel])),
+      tieRear: r.tieRear,
+      tieFront: r.tieFront,
+      riderMass: '',
+      temperature: '',
+      fuel: '',
+      tyres: '',
+      track: r.track,
+      words: r.words,
+    };
+    get(await recordRide(trialId, said, at()), what);
+    if (r.decision) get(await decideTrial(trialId, { decision: r.decision, note: '' }, at()), what);
   }
 
   /** What is in the machine after the rebuild: the springs chosen, else those that came in. */
@@ -240,6 +282,8 @@ async function play(): Promise<void> {
     await player.record(linesOf(job.ask));
     if (job.inside) await player.walk(job.inside, 'measure', job.readingsMissing);
     await player.record(linesOf(job.later));
+    if (job.log) get(await simulateRun(taken.jobId, { moment: 'before' }), 'logging');
+    if (job.follow) await player.follow(job.follow);
     for (const end of job.choose ?? []) await player.choose(end);
     if (job.quote) {
       await player.record(linesOf(job.quote));
@@ -280,6 +324,7 @@ async function play(): Promise<void> {
       ]);
     }
     if (job.handedBackDaysAgo !== undefined) get(await handBack(taken.jobId, player.at(job.handedBackDaysAgo)), 'handing back');
+    for (const r of job.rides ?? []) await player.ride(r);
     if (job.ride) await player.record(linesOf(job.ride), Math.max(0, (job.handedBackDaysAgo ?? 0) - 7));
   }
   console.log(

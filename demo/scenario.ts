@@ -41,8 +41,28 @@ export interface DemoJob {
   quote?: string[];
   answer?: { accepted: boolean; words: string };
   set?: boolean;
+  /** The cause and the cure followed under Reason. */
+  follow?: { cause: string; cure: string };
+  /** A ride of the simulated logger before the work. */
+  log?: boolean;
+  rides?: DemoRide[];
   handedBackDaysAgo?: number;
   ride?: string[];
+}
+
+/** A ride: on one change of an adjuster, or as handed back; what was felt of every complaint, and what was decided. */
+export interface DemoRide {
+  change: [tunable: string, to: number] | null;
+  cause: string | null;
+  cure: string | null;
+  reason: string;
+  feel: 'better' | 'same' | 'worse';
+  tieRear: string;
+  tieFront: string;
+  words: string;
+  track: string;
+  decision: 'keep' | 'revert' | 'bracket' | null;
+  daysAgo: number;
 }
 
 export interface DemoSpring {
