@@ -81,7 +81,7 @@ const SIMULATED: LoggedRoad = {
 const SECONDS = 40;
 const HZ = 100;
 /** Damping of a machine nobody measured, and what a clicker shut and open makes of it. From memory. */
-const ZETA = { compression: [0.34, 0.12], rebound: [0.85, 0.2] } as const;
+const ZETA = { compression: [0.4, 0.1], rebound: [1.8, 0.15] } as const;
 const FRICTION_N_PER_MM = 0.5;
 
 function endSimulated(known: Known, end: 'rear' | 'front'): LoggedEnd | null {

@@ -32,10 +32,11 @@ const look = StyleSheet.create({
   number: { textAlign: 'right', fontWeight: 600 },
 });
 
-/** The PDF's built-in tables know no narrow no-break space. */
+/** The PDF's fonts know no narrow no-break space and no arrow. */
 export const plain = (text: string): string =>
   text
     .replace(/[\u202f\u2009]/g, '\u00a0')
+    .replace(/→/g, 'to')
     .replace(/[▲▼■●○✚]/g, '')
     .trim();
 

@@ -10,7 +10,7 @@ const pathOf = (token: string) => `/ride/${token}`;
 
 /** A line to write on, with what is asked before it. */
 const Ask = ({ what, unit = '' }: { what: string; unit?: string }) => (
-  <View style={{ flexDirection: 'row', alignItems: 'flex-end', marginTop: 9 }} wrap={false}>
+  <View style={{ flexDirection: 'row', alignItems: 'flex-end', marginTop: 15 }} wrap={false}>
     <Text>{what}</Text>
     <View style={{ flex: 1, borderBottom: `0.7pt solid ${RULE}`, marginHorizontal: 6 }} />
     <Text>{unit}</Text>
@@ -44,7 +44,7 @@ export async function rideSheetPdf(trialId: number, address: string): Promise<Bu
       title={`Ride ${sheet.n}: ${sheet.machine}`}
       under={[sheet.change === '' ? 'Ridden as it is: nothing was changed' : `One change: ${sheet.change}`, sheet.rider]}
       right={[`job ${String(sheet.jobId).padStart(4, '0')}`]}
-      qr={await qrOf(link)}
+      {...(isReachable(link) ? { qr: await qrOf(link) } : {})}
     >
       <Soft>
         {isReachable(link)
@@ -65,6 +65,8 @@ export async function rideSheetPdf(trialId: number, address: string): Promise<Bu
       <Ask what="Temperature" unit="°C" />
       <Ask what="Track or road" />
       <Ask what="In your own words" />
+      <Ask what="" />
+      <Ask what="" />
       <Ask what="" />
       <Cautions>
         {[

@@ -10,6 +10,8 @@ export interface Line {
   colour: string;
   /** Points drawn as rings, not joined. */
   marks?: boolean;
+  /** Each point is the middle of a bin: drawn as steps. */
+  step?: boolean;
 }
 
 /** A filled band between two lines: a target, the reach of a clicker. */
@@ -42,7 +44,7 @@ interface Props {
   lines: readonly Line[];
   bands?: readonly Band[];
   levels?: readonly Level[];
-  x: { name: string; unit: string; max?: number };
+  x: { name: string; unit: string; min?: number; max?: number };
   /** `magnitude`: the sign is only a direction; figures are shown without it. */
   y: { name: string; unit: string; min?: number; magnitude?: boolean };
   height: number;
@@ -142,7 +144,13 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
   return {
     animation: false,
     aria: { enabled: true, label: { description } },
-    grid: { left: 8, right: 118, top: PLOT.top, bottom: PLOT.bottom, containLabel: true },
+    grid: {
+      left: 8,
+      right: lines.some((l) => l.name !== '' && !l.marks) ? 118 : 16,
+      top: PLOT.top,
+      bottom: PLOT.bottom,
+      containLabel: true,
+    },
     tooltip: {
       trigger: 'axis',
       valueFormatter: (v: unknown) =>
@@ -156,7 +164,7 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
       name: `${x.name}, ${x.unit}`,
       nameLocation: 'middle',
       nameGap: 24,
-      min: 0,
+      min: x.min ?? 0,
       // Said also where there is none: a chart keeps what it was once told.
       max: x.max ?? null,
       axisLine: { lineStyle: { color: ink } },
@@ -179,6 +187,7 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
         type: 'line',
         name: l.name,
         data: l.points,
+        step: l.step ? 'middle' : false,
         symbol: l.marks ? 'circle' : 'none',
         symbolSize: 9,
         itemStyle: l.marks ? { color: of('ground'), borderColor: of(l.colour), borderWidth: 2 } : { color: of(l.colour) },

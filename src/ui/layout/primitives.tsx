@@ -127,7 +127,7 @@ export const Table = styled.table`
   td {
     padding: 0.45rem 0.75rem 0.45rem 0;
     border-bottom: 1px solid var(--fine);
-    vertical-align: top;
+    vertical-align: baseline;
   }
   th.number,
   td.number {

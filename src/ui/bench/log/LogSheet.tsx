@@ -168,8 +168,10 @@ function Histograms({ end, before, after }: { end: End; before: LogDocument | nu
   const [was, is] = [before?.ends[end] ?? null, after?.ends[end] ?? null];
   if (!was && !is) return null;
   const lines = (of: (f: LogFigures) => [number, number][]) => [
-    ...(was ? [{ name: is ? 'before' : '', points: of(was), look: is ? ('thin' as const) : ('strong' as const), colour: end }] : []),
-    ...(is ? [{ name: was ? 'after' : '', points: of(is), look: 'strong' as const, colour: end }] : []),
+    ...(was
+      ? [{ name: is ? 'before' : '', points: of(was), look: is ? ('thin' as const) : ('strong' as const), colour: end, step: true }]
+      : []),
+    ...(is ? [{ name: was ? 'after' : '', points: of(is), look: 'strong' as const, colour: end, step: true }] : []),
   ];
   const said = (f: LogFigures | null, when: string) =>
     f ? `${when} mean ${percent(f.meanShare)}, most ${percent(f.maxShare)}, bottomed ${f.bottomings} times` : '';
@@ -187,7 +189,7 @@ function Histograms({ end, before, after }: { end: End; before: LogDocument | nu
         <LineChart
           description={`${NAME[end]} speed histogram, rebound left, compression right: ${about}`}
           lines={lines(speedPoints)}
-          x={{ name: 'Rebound ← speed → compression', unit: 'm/s' }}
+          x={{ name: 'Rebound ← speed → compression', unit: 'm/s', min: -2.5, max: 2.5 }}
           y={{ name: 'Of the time', unit: '%' }}
           height={210}
         />

@@ -57,7 +57,7 @@ export function AlikePanel() {
                   {(['rear.spring', 'front.spring', 'rear.rebound', 'front.rebound'] as AlikeFigure[])
                     .flatMap((f) => {
                       const value = alikeFigure(a.document, f);
-                      return value === null ? [] : [`${ALIKE_NAMES[f].toLowerCase()} ${figure(value)}`];
+                      return value === null ? [] : [`${ALIKE_NAMES[f].split(',')[0]!.toLowerCase()} ${figure(value)}`];
                     })
                     .concat(a.stacks)
                     .join(' · ')}

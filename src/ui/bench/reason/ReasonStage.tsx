@@ -127,7 +127,8 @@ export function ReasonStage() {
         <div>
           <NextToMeasure reasoned={reasoned} />
           <Stance rear={ends.rear} front={ends.front} predicted={predictedLines(ends, looked?.prediction ?? null)} inches={inches} />
-          {looked && <Small>Dashed: after {looked.prediction.words.toLowerCase()}</Small>}
+          {looked && <Small>Dashed: {looked.prediction.words}</Small>}
+          <div style={{ height: '1.25rem' }} />
           <AlikePanel />
         </div>
       </Three>

@@ -125,7 +125,7 @@ function Rides({ trials }: { trials: readonly Trial[] }) {
                       </>
                     )}
                   </td>
-                  <td>{feel ? FEEL[feel] : 'not ridden'}</td>
+                  <td style={{ whiteSpace: 'nowrap' }}>{feel ? FEEL[feel] : 'not ridden'}</td>
                   <td className="number">{mm(used?.rear)}</td>
                   <td className="number">{mm(used?.front)}</td>
                   <td>
