@@ -5,6 +5,10 @@ import { chromium, type Page } from '@playwright/test';
 import { constantLeverage } from '@/core/leverage/leverage';
 import { rearEnd } from '@/core/spring/end';
 import { constantForce } from '@/core/spring/other';
+import { SCHOOLS } from '@/core/spring/schools';
+import { logFigures } from '@/core/logger/figures';
+import { CAUSES } from '@/schema/diagnose/shipped';
+import { reasonOf } from '@/schema/facts/reason';
 import { type Linkage, linkageLeverage } from '@/core/leverage/linkage';
 import { endOf } from '@/core/spring/endOf';
 import { judge, selectSpring } from '@/core/spring/select';
@@ -178,6 +182,57 @@ function stacks(): void {
   say('one stack of the search, judged by quick plates', each, `${(1000 / each).toFixed(0)} a second`);
 }
 
+/** The reasons of a job with both ends read and three complaints told, from its entries to its sentences; and a minute of a logged ride. */
+function reasons(): void {
+  const texts: [string, number | string][] = [
+    ['rider.mass', 85],
+    ['found.rear.spring', 61],
+    ['found.rear.rebound.out', 3],
+    ['found.rear.rebound.range', 20],
+    ['measure.rear.extended', 612],
+    ['measure.rear.unladen.1.lifted', 577],
+    ['measure.rear.unladen.1.pressed', 571],
+    ['measure.rear.laden.1.lifted', 494],
+    ['measure.rear.laden.1.pressed', 488],
+    ...['harsh-small', 'packs', 'dives'].flatMap((phrase, i): [string, string][] => [
+      [`complaint.${i + 1}.phrase`, phrase],
+      [`complaint.${i + 1}.end`, i === 2 ? 'front' : 'rear'],
+    ]),
+  ];
+  const asEntries = (list: [string, number | string][]) =>
+    Object.fromEntries(
+      list.map(([field, x]) => [field, { field, text: String(x), unit: null, value: typeof x === 'number' ? x : null, at: null }]),
+    );
+  const machine = asEntries([
+    ['machine.travel.rear', 310],
+    ['machine.travel.front', 300],
+    ['machine.rake', 26.5],
+    ['machine.leverage', 2.95],
+    ['machine.wheelbase', 1486],
+    ['machine.weighed.rear', 57],
+    ['machine.weighed.front', 54],
+  ]);
+  const known = {
+    entries: asEntries(texts),
+    machine,
+    schools: SCHOOLS,
+    before: {},
+    lifeKm: { rear: null, front: null },
+    dampers: { rear: null, front: null },
+    log: null,
+  };
+  say(
+    `reasons of three complaints over ${CAUSES.length} causes, whole`,
+    time(41, () => void reasonOf(known, CAUSES)),
+  );
+  const timeS = Array.from({ length: 12_000 }, (_, i) => i / 200);
+  const travelMm = timeS.map((t) => 120 + 60 * Math.sin(5 * t) + 20 * Math.sin(23 * t));
+  say(
+    'a minute of a log at 200 a second, to its figures',
+    time(21, () => void logFigures({ timeS, travelMm, fullMm: 310 })),
+  );
+}
+
 async function base(): Promise<void> {
   const db = await openDb(join(mkdtempSync(join(tmpdir(), 'mavrin-bench-')), 'data'));
   await db.makeDurable();
@@ -221,7 +276,8 @@ async function manyJobs(): Promise<void> {
       const path = `/api/search?q=${encodeURIComponent(words)}`;
       say(`found among 20 000 jobs: ${words}`, await fetched(server, path));
     }
-    for (const path of ['/', '/machines', '/machines/1', '/jobs/20001/measure', '/jobs/20001/reason'])
+    say('machines like this one among 20 000', await fetched(server, '/api/jobs/20001/alike'));
+    for (const path of ['/', '/machines', '/machines/1', '/jobs/20001/measure', '/jobs/20001/reason', '/jobs/20001/ride'])
       say(`page ${path} of 20 000 jobs`, await fetched(server, path));
   } finally {
     await server.down();
@@ -309,31 +365,38 @@ async function pages(): Promise<void> {
 }
 
 async function pagesOf(server: Server): Promise<void> {
+  const [trail, tourer, rally, ridden] = await Promise.all(
+    ['Trail 300 Ingrith', 'Tourer skips', 'Rally chatters since', 'Moor 250 fourth bump'].map((words) => server.jobOf(words)),
+  );
   for (const path of [
     '/',
     '/machines',
     '/machines/1',
-    '/jobs/114/measure',
-    '/jobs/114/springs',
-    '/jobs/111/rebuild',
+    `/jobs/${trail}/measure`,
+    `/jobs/${trail}/reason`,
+    `/jobs/${trail}/springs`,
+    `/jobs/${rally}/rebuild`,
+    `/jobs/${ridden}/ride`,
+    '/training',
     '/drawers',
     '/api/search?q=rally',
   ])
     say(`page ${path}`, await fetched(server, path));
   const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await keystrokes(page, `${server.base}/jobs/114/measure`, 'Rear: Rider on, pressed', '[aria-label=Results]', [
+  await keystrokes(page, `${server.base}/jobs/${trail}/measure`, 'Rear: Rider on, pressed', '[aria-label=Results]', [
     '487',
     '486.5',
     '19 3/16 in',
   ]);
-  await keystrokes(page, `${server.base}/jobs/110/springs`, 'Target rider sag', '[data-result=ideal]', ['100', '102.5', '4 in']);
+  await keystrokes(page, `${server.base}/jobs/${tourer}/springs`, 'Target rider sag', '[data-result=ideal]', ['100', '102.5', '4 in']);
   await browser.close();
 }
 
 async function main(): Promise<void> {
   core();
   stacks();
+  reasons();
   await base();
   await manyJobs();
   await pages();

@@ -163,6 +163,7 @@ export async function fillMany(db: Db, jobs: number): Promise<void> {
     ];
   });
   await insert(db, 'entry', entryColumns, entries);
+  await setUps(db, FIRST_JOB, list, machines);
   const name = (m: (typeof machines)[number]) => `${m.of[0]} ${m.of[1]} ${m.year}`;
   const find: [string, string][] = [
     ['kind', 'text'],
@@ -196,6 +197,57 @@ export async function fillMany(db: Db, jobs: number): Promise<void> {
     }),
   );
   await db.none('ANALYZE');
+}
+
+interface Done {
+  machine: number;
+  at: number;
+  kg: number;
+  feel: string;
+  open: boolean;
+}
+
+/** The set-up each job left behind, and the mirror machines alike are found by. */
+async function setUps(db: Db, firstJob: number, list: Done[], machines: { of: (typeof MODELS)[number] }[]): Promise<void> {
+  const done = list.flatMap((j, i) => (j.open ? [] : [{ ...j, id: firstJob + i }]));
+  const value = (text: string, unit: string | null, n: number) => ({ text, unit, value: n, from: 'fitted' });
+  const document = (j: Done) => {
+    const noSag = { staticMm: null, riderMm: null };
+    const values = { 'rear.spring': value(`${j.kg - 20} N/mm`, 'N/mm', j.kg - 20), 'rear.rebound.out': value('12', null, 12) };
+    return JSON.stringify({ version: 'setup/1', values, preloadMm: {}, sag: { rear: noSag, front: noSag } });
+  };
+  await insert(
+    db,
+    'setup',
+    [
+      ['machine_id', 'int'],
+      ['job_id', 'int'],
+      ['kind', 'text'],
+      ['document', 'jsonb'],
+      ['recorded_at', 'timestamptz'],
+    ],
+    done.map((j) => [j.machine + 1, j.id, 'rebuild', document(j), new Date(j.at).toISOString()]),
+  );
+  await insert(
+    db,
+    'likeness',
+    [
+      ['job_id', 'int'],
+      ['machine_id', 'int'],
+      ['setup_id', 'int'],
+      ['type', 'text'],
+      ['use', 'text'],
+      ['rider_kg', 'float8'],
+      ['machine_kg', 'float8'],
+      ['rear_travel_mm', 'float8'],
+      ['front_travel_mm', 'float8'],
+      ['feel', 'text'],
+    ],
+    done.map((j, i) => {
+      const [, , type, use, kg, rear, front] = machines[j.machine]!.of;
+      return [j.id, j.machine + 1, i + 1, type, use, j.kg, kg, rear, front, j.feel];
+    }),
+  );
 }
 
 async function main(): Promise<void> {

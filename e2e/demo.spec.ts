@@ -113,6 +113,18 @@ const BAD: [method: 'post', path: string, body: unknown, status: number, code: s
   ['post', '/api/stock/999/terms', { price: '1' }, 404, 'not-found'],
   ['post', '/api/springs/999/moves', { kind: 'received', count: 1 }, 404, 'not-found'],
   ['post', '/api/jobs/101/photos', {}, 422, 'photo-unreadable'],
+  ['post', '/api/jobs/999/trials', { change: null }, 404, 'not-found'],
+  ['post', '/api/jobs/101/trials', { change: { tunable: 'rear.mood', to: 3 } }, 404, 'not-found'],
+  ['post', '/api/jobs/101/trials', { change: { tunable: 'rear.rebound', to: 99 } }, 422, 'out-of-range'],
+  ['post', '/api/trials/999/rides', { feels: { 1: 'better' } }, 404, 'not-found'],
+  ['post', '/api/trials/1/rides', { feels: { 1: 'wonderful' } }, 400, 'not-listed'],
+  ['post', '/api/trials/999/decision', { decision: 'keep' }, 404, 'not-found'],
+  ['post', `/api/ride/${'a'.repeat(26)}`, { feels: { 1: 'better' } }, 404, 'not-found'],
+  ['post', '/api/jobs/999/logs/simulated', { moment: 'before' }, 404, 'not-found'],
+  ['post', '/api/jobs/101/logs', { moment: 'before', name: 'x', rows: [] }, 400, 'too-few'],
+  ['post', '/api/jobs/101/logs', { moment: 'before', name: 'x', rows: [{ time: '0', rear: '1' }] }, 422, 'log-short'],
+  ['post', '/api/book/causes', {}, 400, 'missing'],
+  ['post', '/api/book/causes/reset', { cause: 'moon', reason: 'x' }, 404, 'not-found'],
 ];
 
 test('bad input to each route has a status, a code and a sentence, and changes nothing', async ({ request }) => {

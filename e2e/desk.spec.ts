@@ -128,6 +128,8 @@ for (const [width, height] of [
     const views = ['/', '/jobs/new', '/machines', '/machines/1', '/machines/1/compare', '/setups/1/card', '/drawers', '/shop-book'];
     views.push('/machines/1/leverage', '/drawers/bench', `/jobs/${await server.jobOf('Tourer skips')}/springs`);
     views.push(...['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'].map((s) => `/jobs/${job}/${s}`));
+    const ridden = await server.jobOf('Moor 250 fourth bump');
+    views.push(`/jobs/${ridden}/ride`, `/jobs/${ridden}/log`, '/shop-book/causes', '/training', '/training/third-bump');
     for (const view of views) {
       await page.goto(server.base + view);
       await expect(page.getByRole('main')).toBeVisible();

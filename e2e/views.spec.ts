@@ -20,6 +20,7 @@ test('each view is accessible by day and by night, and quiet', async ({ page }) 
   const trail = await server.jobOf('Trail 300 Ingrith');
   const signed = await server.jobOf('Single dives');
   const courier = await server.jobOf('Courier light');
+  const ridden = await server.jobOf('Moor 250 fourth bump');
   const pony = await server.jobOf('Pony');
   const stages = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
   const views = [
@@ -35,6 +36,9 @@ test('each view is accessible by day and by night, and quiet', async ({ page }) 
     '/drawers/stock',
     '/drawers/reorder',
     '/shop-book',
+    '/shop-book/causes',
+    '/training',
+    '/training/third-bump',
     '/customers/1',
     '/nowhere',
   ];
@@ -45,6 +49,8 @@ test('each view is accessible by day and by night, and quiet', async ({ page }) 
     `/jobs/${signed}/quote`,
     `/jobs/${courier}/springs`,
     `/jobs/${pony}/springs`,
+    `/jobs/${ridden}/log`,
+    `/jobs/${ridden}/ride`,
   );
   const found: string[] = [];
   const scan = async (view: string, axe: AxeBuilder) => {

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { db } from '@/db/client';
 import { placeIn, tunableById } from '@/schema/facts/tunables';
 import { feelOf } from '@/schema/facts/retune';
@@ -265,6 +266,31 @@ test('machines alike: nearest first, with what makes them so, only those that we
   get(await recordMachineEntry(heavy.machineId, { field: 'machine.type', text: 'tourer', technicianId: null, device: 'by hand' }));
   expect(await alikeTo(heavy.jobId)).toEqual([]);
   expect(await alikeTo(999)).toBeNull();
+});
+
+test('a base from before the mirror is given the same one by the migration', async () => {
+  const base = await db();
+  const [, fill] = readFileSync('src/db/migrations/0007_reason_and_ride.sql', 'utf8').split(
+    '-- Jobs that were ridden before there was such a mirror.',
+  );
+  const look = () =>
+    base.many(
+      'SELECT job_id, type, use, rider_kg, machine_kg, rear_travel_mm, front_travel_mm FROM likeness WHERE setup_id IS NOT NULL ORDER BY job_id',
+    );
+  const kept = await look();
+  expect(kept.length).toBeGreaterThanOrEqual(2);
+  const { n } = await base.one<{ n: number }>("SELECT count(*)::int AS n FROM likeness WHERE feel <> ''");
+  await base
+    .transaction(async (sql) => {
+      await sql.none('DELETE FROM likeness');
+      await sql.none(fill!);
+      expect(
+        await sql.many('SELECT job_id, type, use, rider_kg, machine_kg, rear_travel_mm, front_travel_mm FROM likeness ORDER BY job_id'),
+      ).toEqual(kept);
+      throw new Error('put back');
+    })
+    .catch((e: Error) => expect(e.message).toBe('put back'));
+  expect(await base.one("SELECT count(*)::int AS n FROM likeness WHERE feel <> ''")).toEqual({ n });
 });
 
 describe('logged rides', () => {

@@ -115,3 +115,24 @@ CREATE TABLE likeness (
   feel text NOT NULL
 );
 CREATE INDEX likeness_of_type ON likeness (type);
+
+-- Jobs that were ridden before there was such a mirror.
+WITH said AS (
+  SELECT DISTINCT ON (job_id, field) job_id, field, text, value FROM entry
+  WHERE job_id IS NOT NULL AND field IN ('rider.mass', 'use', 'ride.feel') ORDER BY job_id, field, id DESC
+), figure AS (
+  SELECT DISTINCT ON (machine_id, field) machine_id, field, text, value FROM entry
+  WHERE machine_id IS NOT NULL AND field IN ('machine.type', 'machine.weighed.rear', 'machine.weighed.front', 'machine.total', 'machine.travel.rear', 'machine.travel.front')
+  ORDER BY machine_id, field, id DESC
+), newest AS (SELECT DISTINCT ON (job_id) job_id, id FROM setup WHERE kind <> 'as-found' ORDER BY job_id, id DESC)
+INSERT INTO likeness (job_id, machine_id, setup_id, type, use, rider_kg, machine_kg, rear_travel_mm, front_travel_mm, feel)
+SELECT j.id, j.machine_id, n.id,
+  coalesce(nullif((SELECT text FROM figure f WHERE f.machine_id = j.machine_id AND field = 'machine.type'), ''), 'road'),
+  coalesce(nullif((SELECT text FROM said s WHERE s.job_id = j.id AND field = 'use'), ''), 'road'),
+  (SELECT value FROM said s WHERE s.job_id = j.id AND field = 'rider.mass'),
+  coalesce((SELECT sum(value) FROM figure f WHERE f.machine_id = j.machine_id AND field LIKE 'machine.weighed.%' HAVING count(value) = 2),
+    (SELECT value FROM figure f WHERE f.machine_id = j.machine_id AND field = 'machine.total')),
+  (SELECT value FROM figure f WHERE f.machine_id = j.machine_id AND field = 'machine.travel.rear'),
+  (SELECT value FROM figure f WHERE f.machine_id = j.machine_id AND field = 'machine.travel.front'),
+  coalesce((SELECT text FROM said s WHERE s.job_id = j.id AND field = 'ride.feel'), '')
+FROM job j JOIN newest n ON n.job_id = j.id;

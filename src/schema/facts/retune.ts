@@ -2,10 +2,8 @@ import { type Ridden, searchState, type SearchState } from '@/core/retune/search
 import type { RideDocument, SetupDocument, TrialDocument, Feel } from '../documents';
 import type { Cure } from '../diagnose/page';
 import type { Entries } from '../entry';
-import { curesOf, endOfCure } from './cures';
-import { afterPreload, standing } from './cures';
-import type { Known } from './evidence/known';
-import { mm, percent } from './evidence/known';
+import { afterPreload, curesOf, endOfCure, standing } from './cures';
+import { type Known, mm, percent } from './evidence/known';
 import type { Explained, Reasoned } from './reason';
 import { numberOf } from './read';
 import { targetOf } from './targets';

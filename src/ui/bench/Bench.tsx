@@ -7,6 +7,7 @@ import { stageLines } from '@/schema/facts/stages';
 import { textOf } from '@/schema/facts/read';
 import { USES } from '@/schema/fields/ask';
 import { FieldsProvider, useSaving } from '../fields/context';
+import { focusEntry } from '../fields/next';
 import { FieldStore, withUnit } from '../fields/store';
 import { useMachineStore } from '../machine/useMachineStore';
 import { usePreferences } from '../layout/preferences';
@@ -61,6 +62,7 @@ export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
   useEffect(() => forgetUnlessAmong(data.technicians), [data.technicians]);
   useEffect(() => store.resume(), [store]);
   useEffect(() => store.setSystem(system), [store, system]);
+  useEffect(() => focusEntry(decodeURIComponent(window.location.hash.slice(1))), [stage]);
   useEffect(() => {
     const leave = () => {
       store.commitAll();

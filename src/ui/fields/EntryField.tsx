@@ -256,6 +256,7 @@ function ChoiceEntry({
       quiet={look === 'walk'}
       locked={locked}
       problem={problem}
+      field={field}
       below={look === 'stacked' && def.hint ? <Below>{def.hint}</Below> : null}
       {...(placeholder ? { placeholder } : {})}
     />

@@ -82,6 +82,8 @@ interface Props {
   locked?: boolean;
   problem?: string | null;
   below?: ReactNode;
+  /** The field it fills, so that a way to the field finds it. */
+  field?: string;
 }
 
 /** A choice from a list. */
@@ -95,6 +97,7 @@ export function Pick({
   locked = false,
   problem = null,
   below,
+  field,
 }: Props) {
   return (
     <Select
@@ -107,7 +110,7 @@ export function Pick({
     >
       <Shape>
         <Label className={quiet ? 'visually-hidden' : 'label'}>{label}</Label>
-        <Trigger className={quiet ? 'quiet' : ''}>
+        <Trigger className={quiet ? 'quiet' : ''} data-field={field}>
           <SelectValue />
           <ChevronDown size={16} aria-hidden />
         </Trigger>

@@ -6,3 +6,11 @@ export function focusNextEntry(from: HTMLElement): void {
   if (next) next.focus();
   else (document.activeElement as HTMLElement | null)?.blur();
 }
+
+/** Goes to the field by its name, where the page has it. */
+export function focusEntry(field: string): void {
+  const at = [...document.querySelectorAll<HTMLElement>('main [data-entry], main [data-field]')].find(
+    (e) => e.dataset.entry === field || e.dataset.field === field,
+  );
+  at?.focus();
+}

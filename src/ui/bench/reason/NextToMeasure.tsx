@@ -4,6 +4,7 @@ import type { Reasoned } from '@/schema/facts/reason';
 import { measurementWords, type TypedAt, whereTyped } from '@/schema/diagnose/statements';
 import { STAGE_NAMES } from '@/schema/fields';
 import { Empty, Small } from '../../layout/primitives';
+import { focusEntry } from '../../fields/next';
 import { useBench } from '../BenchContext';
 import { Titled } from '../parts';
 
@@ -29,7 +30,11 @@ export function NextToMeasure({ reasoned }: { reasoned: Reasoned }) {
           const { stage, field, minutes } = whereTyped(m.id);
           return (
             <li key={m.id} style={{ padding: '0.45rem 0', borderTop: '1px solid var(--rule)' }}>
-              <Link href={href(stage, field)} style={{ fontWeight: i === 0 ? 700 : 400, display: 'block' }}>
+              <Link
+                href={href(stage, field)}
+                onClick={() => focusEntry(field)}
+                style={{ fontWeight: i === 0 ? 700 : 400, display: 'block' }}
+              >
                 {measurementWords(m.id)}
               </Link>
               <Small>
