@@ -4,11 +4,11 @@ import { manySignedOfJob } from '@/db/queries/rebuilds';
 import { oneNewShimMove } from '@/db/queries/shims';
 import { manyHeldByJob, manyShimStock, manyStock, oneNewStockMove, type ShimStock } from '@/db/queries/stock';
 import type { Entries } from '@/schema/entry';
-import { wantedOf } from '@/schema/facts/needs';
+import { type Wanted, wantedOf } from '@/schema/facts/needs';
 import { type Need, shortOf, type StockItem } from '@/schema/stock';
 import { type Answer, conflict, Refusal } from './answer';
 import { chosenSpringsOfJob } from './drawers';
-import { currentEntries } from './entries';
+import { currentEntries, currentEntriesOf } from './entries';
 import { lockJob, releaseJob, stockOfSpring, takeFrom } from './stock';
 import { inTransaction } from './transaction';
 
@@ -20,46 +20,50 @@ const isSize = (a: Pick<ShimStock, 'innerMm' | 'diameterMm' | 'thicknessMm'>, b:
 const shimName = (s: { innerMm: number; diameterMm: number; thicknessMm: number }) =>
   `Shim ${s.diameterMm} × ${s.thicknessMm}, post ${s.innerMm}`;
 
-async function wantedBy(sql: Sql, jobId: number, entries: Entries, machineId: number) {
+async function wantedBy(sql: Sql, entries: Entries, machineId: number) {
   return wantedOf(entries, await currentEntries(sql, { machineId }), await chosenSpringsOfJob(sql, entries));
 }
 
-/** What a job takes from the drawers, what lies there and what others hold. */
-export async function needsOf(sql: Sql, jobId: number, known?: StockItem[]): Promise<{ needs: Need[]; postUnknown: boolean }> {
-  const job = await maybeOneJob(sql, jobId);
-  if (!job) return { needs: [], postUnknown: false };
-  const wanted = await wantedBy(sql, jobId, await currentEntries(sql, { jobId }), job.machineId);
-  if (wanted.springs.length + wanted.stock.length + wanted.shims.length === 0) return { needs: [], postUnknown: wanted.postUnknown };
-  const stock = known ?? (await manyStock(sql));
+/** What lies in the drawers, read once for many jobs. */
+interface Drawers {
+  stock: StockItem[];
+  shims: ShimStock[];
+}
+
+const drawersNow = async (sql: Sql): Promise<Drawers> => ({ stock: await manyStock(sql), shims: await manyShimStock(sql, null) });
+
+/** What a job wants against what lies there, what is set aside for it, and what others hold. */
+async function against(sql: Sql, jobId: number, wanted: Wanted, { stock, shims }: Drawers): Promise<Need[]> {
   const heldHere = new Map((await manyHeldByJob(sql, jobId)).map((h) => [h.itemId, h.held]));
   const of = (item: StockItem | undefined) => {
     const here = item ? (heldHere.get(item.id) ?? 0) : 0;
     return { there: item?.there ?? null, heldHere: here, heldByOthers: (item?.held ?? 0) - here };
   };
-  const needs: Need[] = [];
-  for (const { id, name, count } of wanted.springs)
-    needs.push({ what: 'spring', id, name, count, unit: 'piece', ...of(stock.find((i) => i.springId === id)) });
-  for (const { id, count } of wanted.stock) {
+  const springs = wanted.springs.map(({ id, name, count }): Need => {
+    const item = stock.find((i) => i.springId === id);
+    return { what: 'spring', id, name, count, unit: 'piece', ...of(item) };
+  });
+  const parts = wanted.stock.flatMap(({ id, count }): Need[] => {
     const item = stock.find((i) => i.id === id);
-    if (item) needs.push({ what: 'stock', id, name: item.name, count, unit: item.unit, ...of(item) });
-  }
-  if (wanted.shims.length > 0) {
-    const [all, mine] = [await manyShimStock(sql, null), await manyShimStock(sql, jobId)];
-    for (const s of wanted.shims) {
-      const [there, here] = [all.find((x) => isSize(x, s)), mine.find((x) => isSize(x, s))?.held ?? 0];
-      needs.push({
-        what: 'shim',
-        id: 0,
-        name: shimName(s),
-        count: s.count,
-        unit: 'piece',
-        there: there?.there ?? 0,
-        heldHere: here,
-        heldByOthers: (there?.held ?? 0) - here,
-      });
-    }
-  }
-  return { needs, postUnknown: wanted.postUnknown };
+    return item ? [{ what: 'stock', id, name: item.name, count, unit: item.unit, ...of(item) }] : [];
+  });
+  const mine = wanted.shims.length > 0 ? await manyShimStock(sql, jobId) : [];
+  const pieces = wanted.shims.map((s): Need => {
+    const [there, heldHere] = [shims.find((x) => isSize(x, s)), mine.find((x) => isSize(x, s))?.held ?? 0];
+    const heldByOthers = (there?.held ?? 0) - heldHere;
+    return { what: 'shim', id: 0, name: shimName(s), count: s.count, unit: 'piece', there: there?.there ?? 0, heldHere, heldByOthers };
+  });
+  return [...springs, ...parts, ...pieces];
+}
+
+const isNothing = (w: Wanted) => w.springs.length + w.stock.length + w.shims.length === 0;
+
+/** What a job takes from the drawers, what lies there and what others hold. */
+export async function needsOf(sql: Sql, jobId: number): Promise<{ needs: Need[]; postUnknown: boolean }> {
+  const job = await maybeOneJob(sql, jobId);
+  if (!job) return { needs: [], postUnknown: false };
+  const wanted = await wantedBy(sql, await currentEntries(sql, { jobId }), job.machineId);
+  return { needs: isNothing(wanted) ? [] : await against(sql, jobId, wanted, await drawersNow(sql)), postUnknown: wanted.postUnknown };
 }
 
 async function releaseShims(sql: Sql, jobId: number, note: string): Promise<void> {
@@ -75,7 +79,7 @@ export async function reserveFor(jobId: number): Promise<Answer<{ needs: Need[];
     const note = 'set aside anew';
     await releaseJob(sql, jobId, note);
     await releaseShims(sql, jobId, note);
-    const wanted = await wantedBy(sql, jobId, await currentEntries(sql, { jobId }), job.machineId);
+    const wanted = await wantedBy(sql, await currentEntries(sql, { jobId }), job.machineId);
     const aside = { kind: 'reserved' as const, moved: 0, jobId, note: '' };
     const stock = await manyStock(sql);
     const items = [
@@ -105,7 +109,7 @@ export async function settleStock(sql: Sql, jobId: number, entries: Entries, mac
   const note = 'signed';
   await releaseJob(sql, jobId, note);
   await releaseShims(sql, jobId, note);
-  const wanted = await wantedBy(sql, jobId, entries, machineId);
+  const wanted = await wantedBy(sql, entries, machineId);
   for (const { id, count } of wanted.springs) {
     const item = await stockOfSpring(sql, id);
     // A spring nobody ever counted is ordered for the job: it comes and goes without a drawer.
@@ -130,12 +134,21 @@ const MOST_ON_STANDS = 60;
 /** What the jobs on the stands lack, served in order of the promised day: each missing thing with the jobs that wait for it. */
 export async function shortages(base: Sql | Db): Promise<Shortage[]> {
   const found = new Map<string, Shortage>();
-  const stock = await manyStock(base);
+  const jobs = (await manyJobsOnTheStands(base, MOST_ON_STANDS)).filter((j) => !j.signed);
+  const entries = await currentEntriesOf(
+    base,
+    'job_id',
+    jobs.map((j) => j.id),
+  );
+  const figures = await currentEntriesOf(base, 'machine_id', [...new Set(jobs.map((j) => j.machineId))]);
+  const drawers = await drawersNow(base);
   /** What earlier jobs will take beyond what is set aside for them. */
   const claimed = new Map<string, number>();
-  for (const job of await manyJobsOnTheStands(base, MOST_ON_STANDS)) {
-    if (job.signed) continue;
-    for (const need of (await needsOf(base, job.id, stock)).needs) {
+  for (const job of jobs) {
+    const mine = entries.get(job.id)!;
+    const wanted = wantedOf(mine, figures.get(job.machineId)!, await chosenSpringsOfJob(base, mine));
+    if (isNothing(wanted)) continue;
+    for (const need of await against(base, job.id, wanted, drawers)) {
       if (need.there === null) continue;
       const before = claimed.get(need.name) ?? 0;
       const short = shortOf({ ...need, there: need.there - before });

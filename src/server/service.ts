@@ -1,13 +1,12 @@
 import { db, type Sql } from '@/db/client';
-import { manyCurrentEntriesOfJobs } from '@/db/queries/entries';
 import { manyJobsOfMachine } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { type DueMachine, manyBases, manyDue, noneForgetDue, noneNewReminder, noneSetDue } from '@/db/queries/service';
-import type { Entry } from '@/schema/entry';
 import { basisOf, dueOf, type ServiceBasis } from '@/schema/facts/service';
 import type { ServiceRule } from '@/schema/book';
 import { type Answer, missing, Refusal } from './answer';
 import { serviceRulesOfShop } from './book';
+import { currentEntriesOf } from './entries';
 import { machineName } from './find';
 import { proceduresOf } from './logbook';
 import { inTransaction } from './transaction';
@@ -24,12 +23,11 @@ async function setDue(sql: Sql, machineId: number, basis: ServiceBasis, rules: r
 /** Reckons anew when both ends of a machine are due: called when one of its jobs is signed or handed back, and when machines are merged. */
 export async function reckonService(sql: Sql, machineId: number): Promise<void> {
   const lines = await manyJobsOfMachine(sql, machineId);
-  const byJob = new Map<number, Record<string, Entry>>();
-  for (const { jobId, ...entry } of await manyCurrentEntriesOfJobs(
+  const byJob = await currentEntriesOf(
     sql,
+    'job_id',
     lines.map((l) => l.id),
-  ))
-    byJob.set(jobId, { ...byJob.get(jobId), [entry.field]: entry });
+  );
   const jobs = [];
   for (const l of lines)
     jobs.push({ at: l.takenInAt, signed: l.signed, entries: byJob.get(l.id) ?? {}, procedures: await proceduresOf(sql, l.id) });

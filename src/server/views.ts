@@ -1,5 +1,5 @@
 import { db } from '@/db/client';
-import { manyCurrentEntriesOfJobs, manyHistory, manyLastKnown } from '@/db/queries/entries';
+import { manyHistory, manyLastKnown } from '@/db/queries/entries';
 import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
 import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
@@ -20,7 +20,7 @@ import { dueOfMachine, dueWithin } from './service';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
 import { proceduresOf } from './logbook';
 import { machineName } from './find';
-import { currentEntries } from './entries';
+import { currentEntries, currentEntriesOf } from './entries';
 import { reasoningOf } from './reasoning';
 import { setupsOf, trialsOf } from './retune';
 import { lastOfJob, standingOf } from './setups';
@@ -33,15 +33,12 @@ const MOST_MACHINES = 500;
 const byField = (rows: Entry[]): Record<string, Entry> =>
   Object.fromEntries(rows.map(({ field, text, unit, value, at }) => [field, { field, text, unit, value, at }]));
 
-async function entriesByJob(jobs: JobLine[]): Promise<Map<number, Entries>> {
-  const rows = await manyCurrentEntriesOfJobs(
+const entriesByJob = async (jobs: JobLine[]): Promise<Map<number, Entries>> =>
+  currentEntriesOf(
     await db(),
+    'job_id',
     jobs.map((j) => j.id),
   );
-  const map = new Map<number, Entry[]>();
-  for (const row of rows) map.set(row.jobId, [...(map.get(row.jobId) ?? []), row]);
-  return new Map([...map].map(([id, list]) => [id, byField(list)]));
-}
 
 const brief = (job: JobLine, entries: Entries) => {
   const lines = stageLines({ entries, machine: {}, signed: job.signed, handedBack: job.handedBackAt !== null });
