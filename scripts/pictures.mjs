@@ -20,19 +20,19 @@ const context = await browser.newContext({ viewport: DESK, locale: 'en-GB', time
 const page = await context.newPage();
 const job = async (words) => (await find(page, words)).find((r) => r.kind === 'job')?.id;
 const machine = async (words) => (await find(page, words)).find((r) => r.kind === 'machine')?.id;
-const [trail, tourer, courier, rally, racer, single] = [
+const [trail, tourer, courier, rally, racer, single, moor] = [
   await job('Trail 300 Ingrith'),
   await job('Tourer skips'),
   await job('Courier exit'),
   await job('Rally chatters since'),
   await job('Enduro racer'),
   await job('Single dives'),
+  await job('Moor 250 fourth bump'),
 ];
 const rallyMachine = await machine('Ketteri 450');
 
 const VIEWS = {
   floor: ['/', DESK],
-  'new-job': ['/jobs/new', DESK],
   ask: [`/jobs/${tourer}/ask`, DESK],
   measure: [`/jobs/${trail}/measure`, DESK],
   'measure-tablet': [`/jobs/${trail}/measure`, TABLET],
@@ -40,15 +40,14 @@ const VIEWS = {
   overload: [`/jobs/${courier}/springs`, DESK],
   springs: [`/jobs/${tourer}/springs`, { width: 1280, height: 1400 }],
   leverage: [`/machines/${rallyMachine}/leverage`, DESK],
-  'springs-tablet': [`/jobs/${racer}/springs`, TABLET],
   reason: [`/jobs/${trail}/reason`, DESK],
   rebuild: [`/jobs/${rally}/rebuild`, DESK],
-  'rebuild-tablet': [`/jobs/${rally}/rebuild`, TABLET],
   set: [`/jobs/${single}/set`, DESK],
-  ride: [`/jobs/${single}/ride`, DESK],
+  ride: [`/jobs/${moor}/ride`, DESK],
+  log: [`/jobs/${moor}/log`, DESK],
+  training: ['/training/third-bump', DESK],
   valves: [`/jobs/${racer}/valves`, { width: 1280, height: 1250 }],
   'machine-file': [`/machines/${rallyMachine}`, DESK],
-  compare: [`/machines/${rallyMachine}/compare`, DESK],
   drawers: ['/drawers', DESK],
   'shop-book': ['/shop-book', DESK],
 };

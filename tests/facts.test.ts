@@ -240,7 +240,7 @@ describe('because', () => {
 
 describe('stages', () => {
   const lines = (texts: Record<string, string>, signed = false, handedBack = false) =>
-    stageLines({ entries: entriesOf(texts), machine, signed, handedBack });
+    stageLines({ entries: entriesOf(texts), machine, signed, handedBack, rideOpen: false });
   const line = (texts: Record<string, string>, stage: string, signed = false) => lines(texts, signed).find((l) => l.stage === stage)?.line;
 
   test('each says in one line what is missing', () => {
@@ -251,6 +251,9 @@ describe('stages', () => {
     expect(line({ 'springs.rear.choice': '3' }, 'springs')).toBe('front not chosen');
     expect(line({ 'fitted.rear.spring': '60' }, 'rebuild')).toBe('not signed');
     expect(line({ 'fitted.rear.spring': '60' }, 'rebuild', true)).toBe('complete');
+    const ridden = { entries: entriesOf({ 'ride.feel': 'better' }), machine, signed: true, handedBack: true };
+    expect(stageLines({ ...ridden, rideOpen: true }).at(-1)).toMatchObject({ state: 'begun', line: 'a ride to decide' });
+    expect(stageLines({ ...ridden, rideOpen: false }).at(-1)).toMatchObject({ state: 'complete', line: 'complete' });
   });
 
   test('the next step is the last stage begun, or the one after it', () => {

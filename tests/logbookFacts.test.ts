@@ -223,7 +223,13 @@ test('laid aside, taken out: what is undone is not counted', () => {
 });
 
 test('a step worked begins the Rebuild; what was built as chosen is no difference', () => {
-  const begun = stageLines({ entries: entriesOf({ 'work.1.1.done': 'done' }), machine: {}, signed: false, handedBack: false });
+  const begun = stageLines({
+    entries: entriesOf({ 'work.1.1.done': 'done' }),
+    machine: {},
+    signed: false,
+    handedBack: false,
+    rideOpen: false,
+  });
   expect(begun.find((l) => l.stage === 'rebuild')).toMatchObject({ state: 'begun', line: 'not signed' });
   const chosen = { 'springs.rear.choice': '1', 'springs.rear.preload': '12' };
   expect(differencesOf(entriesOf({ ...chosen, 'fitted.rear.spring': '60' }), {}, LISTED)).toEqual([]);

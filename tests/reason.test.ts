@@ -410,6 +410,21 @@ test('readings of earlier jobs, the shop’s service lives and a logged ride are
   expect(packed.leading!.for.map((s) => s.words).join(' ')).toContain('12 % of its travel lower');
 });
 
+test('pace and ground are weighed, quoted with the terrain, and lead to nothing alone', () => {
+  const bottoms = told('bottoms', 'rear', { pace: 'race', terrain: 'quarry tracks 70, lanes 30' });
+  const of = (r: Reasoned, id: string) => r.causes.find((c) => c.id === id)!;
+  const raced = reasoned(known(bottoms, { before: entriesOf({ use: 'road' }) }));
+  const eased = reasoned(known({ ...bottoms, pace: 'easy' }, { before: entriesOf({ use: 'rally' }) }));
+  expect(of(raced, 'comp-open.rear').explains).toBeGreaterThan(of(eased, 'comp-open.rear').explains);
+  expect(of(raced, 'comp-open.rear').for.map((s) => s.words)).toEqual(
+    expect.arrayContaining([
+      'Raced (quarry tracks 70, lanes 30).',
+      'Last set up for road, now used for off-road (quarry tracks 70, lanes 30).',
+    ]),
+  );
+  expect(raced.leading).toBeNull();
+});
+
 describe('the pages the book begins with', () => {
   test.each(CAUSES.map((c) => [c.id, c] as const))('%s reads by its schema', (_, page) => {
     expect(causePage.safeParse({ version: 'cause/1', ...page }).error?.issues ?? []).toEqual([]);

@@ -41,7 +41,7 @@ const entriesByJob = async (jobs: JobLine[]): Promise<Map<number, Entries>> =>
   );
 
 const brief = (job: JobLine, entries: Entries) => {
-  const lines = stageLines({ entries, machine: {}, signed: job.signed, handedBack: job.handedBackAt !== null });
+  const lines = stageLines({ entries, machine: {}, signed: job.signed, handedBack: job.handedBackAt !== null, rideOpen: job.rideOpen });
   return { ...job, machine: machineName(job), lines, next: nextStep(lines), waitsFor: textOf(entries, 'job.waits') };
 };
 export type JobBrief = ReturnType<typeof brief>;

@@ -7,6 +7,8 @@ export interface Job {
   promisedOn: string;
   takenInAt: string;
   handedBackAt: string | null;
+  /** A ride was planned and is not decided. */
+  rideOpen: boolean;
 }
 
 export interface JobLine extends Job {
@@ -18,7 +20,8 @@ export interface JobLine extends Job {
 }
 
 const COLUMNS = `j.id, machine_root(j.machine_id) AS "machineId", j.customer_id AS "customerId", j.promised_on AS "promisedOn",
-  j.taken_in_at AS "takenInAt", j.handed_back_at AS "handedBackAt"`;
+  j.taken_in_at AS "takenInAt", j.handed_back_at AS "handedBackAt",
+  EXISTS (SELECT 1 FROM trial t WHERE t.job_id = j.id AND NOT EXISTS (SELECT 1 FROM trial_decision d WHERE d.trial_id = t.id)) AS "rideOpen"`;
 const LINE = `SELECT ${COLUMNS}, c.name AS customer, m.make, m.model, m.year,
   EXISTS (SELECT 1 FROM rebuild r WHERE r.job_id = j.id) AS signed
   FROM job j JOIN customer c ON c.id = j.customer_id JOIN machine m ON m.id = machine_root(j.machine_id)`;

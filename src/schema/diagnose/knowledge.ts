@@ -71,7 +71,7 @@ function evidenceOf(observed: ReadonlySet<string>): Evidence[] {
       family,
       minutes,
       measurement: measurementOf(id, end, made),
-      hearsay: measurement === 'since' || measurement === 'place',
+      hearsay: measurement === 'since' || measurement === 'place' || measurement === 'pace',
     });
     return ends ? PLACE_ENDS.map(of) : [of(null)];
   });

@@ -16,6 +16,7 @@ interface Known {
   machine: Entries;
   signed: boolean;
   handedBack: boolean;
+  rideOpen: boolean;
 }
 
 type Wanted = [test: boolean, missing: string];
@@ -94,11 +95,11 @@ const LINES: Record<Stage, (known: Known) => Pick<StageLine, 'state' | 'line'>> 
         [handedBack, 'not handed back'],
       ],
     ),
-  ride: ({ entries }) =>
-    lineOf(
-      Object.keys(entries).some((f) => f.startsWith('ride.')),
-      [[textOf(entries, 'ride.feel') !== '', 'how it rode']],
-    ),
+  ride: ({ entries, rideOpen }) =>
+    lineOf(rideOpen || Object.keys(entries).some((f) => f.startsWith('ride.')), [
+      [!rideOpen, 'a ride to decide'],
+      [textOf(entries, 'ride.feel') !== '', 'how it rode'],
+    ]),
 };
 
 export const stageLines = (known: Known): StageLine[] =>

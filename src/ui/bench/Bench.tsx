@@ -183,7 +183,14 @@ function About({ data }: { data: BenchData }) {
 function LiveRail({ data, stage, onGo }: { data: BenchData; stage: SheetName; onGo(stage: Stage): void }) {
   const lines = useFact(
     useCallback(
-      (entries, machine) => stageLines({ entries, machine, signed: data.signed.length > 0, handedBack: data.job.handedBackAt !== null }),
+      (entries, machine) =>
+        stageLines({
+          entries,
+          machine,
+          signed: data.signed.length > 0,
+          handedBack: data.job.handedBackAt !== null,
+          rideOpen: data.job.rideOpen,
+        }),
       [data],
     ),
   );

@@ -12,6 +12,7 @@ export default async function JobPage({ params }: { params: Promise<{ id: string
     machine: view.figures,
     signed: view.signed.length > 0,
     handedBack: view.job.handedBackAt !== null,
+    rideOpen: view.job.rideOpen,
   });
   redirect(`/jobs/${id}/${nextStep(lines).stage}`);
 }

@@ -1,7 +1,7 @@
 import { USUAL_GAS_MPA } from '../dampers';
 import { itemNumbers, numberOf, textOf } from '../read';
 import type { Statement } from '../../diagnose/statements';
-import { COMPLAINT_PLACES, COMPLAINT_SINCE } from '../../fields/ask';
+import { COMPLAINT_PLACES, COMPLAINT_SINCE, USES } from '../../fields/ask';
 import { above, below, type EndRule, type Known, mm, NAME, type Read, type WholeRule } from './known';
 
 const MM_PER_KM = 1e6;
@@ -110,6 +110,34 @@ const practised: WholeRule = ({ entries }) => {
   return [{ statement: 'rider-learning', end: null, credence: { learning: 1, some: 0.35 }[experience] ?? 0.02, words }];
 };
 
+const PACE_HARD: Record<string, number> = { easy: 0.02, steady: 0.2, quick: 0.85, race: 1 };
+const PACE_WORDS: Record<string, string> = {
+  easy: 'Ridden at an easy pace',
+  steady: 'Ridden at a steady pace',
+  quick: 'Ridden at a quick pace',
+  race: 'Raced',
+};
+/** How rough the ground of a use is, in steps. From memory. */
+const ROUGHNESS: Record<string, number> = { road: 0, touring: 0, conversion: 1, 'off-road': 2, rally: 2 };
+
+/** How hard it is ridden, and on what ground against the ground it was last set up for. */
+const ridden: WholeRule = ({ entries, before }) => {
+  const [pace, use, was, terrain] = [textOf(entries, 'pace'), textOf(entries, 'use'), textOf(before, 'use'), textOf(entries, 'terrain')];
+  const mix = terrain === '' ? '' : ` (${terrain})`;
+  const name = (id: string) => (USES as Record<string, string>)[id]!.toLowerCase();
+  const found: Read[] = [];
+  if (pace !== '') found.push({ statement: 'pace-hard', end: null, credence: PACE_HARD[pace]!, words: `${PACE_WORDS[pace]!}${mix}.` });
+  if (use !== '' && was !== '') {
+    const rougher = ROUGHNESS[use]! - ROUGHNESS[was]!;
+    const words = use === was ? `Still used for ${name(use)}.` : `Last set up for ${name(was)}, now used for ${name(use)}${mix}.`;
+    found.push(
+      { statement: 'ground-rougher', end: null, credence: rougher > 0 ? 0.95 : 0.02, words },
+      { statement: 'ground-smoother', end: null, credence: rougher < 0 ? 0.95 : 0.02, words },
+    );
+  }
+  return found;
+};
+
 interface Check {
   field: string;
   statement: Statement;
@@ -211,5 +239,5 @@ const told: WholeRule = ({ entries }) => {
 
 export const CONDITION_RULES: { ends: EndRule[]; whole: WholeRule[] } = {
   ends: [age, gas, tyres, endChecks],
-  whole: [level, clamps, antiDive, practised, checks, told],
+  whole: [level, clamps, antiDive, practised, ridden, checks, told],
 };
