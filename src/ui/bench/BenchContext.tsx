@@ -39,7 +39,7 @@ export interface OfferedQuote {
 
 /** One job as the page receives it. */
 export interface BenchData {
-  job: { id: number; machineId: number; promisedOn: string; takenInAt: string; handedBackAt: string | null };
+  job: { id: number; machineId: number; promisedOn: string; takenInAt: string; handedBackAt: string | null; rideOpen: boolean };
   machine: { id: number; name: string; registration: string };
   customer: { id: number; name: string };
   entries: Entries;
