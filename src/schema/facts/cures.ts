@@ -109,10 +109,11 @@ export function standing(known: Known, end: End): Standing | null {
   };
 }
 
-/** Both sags after the preload changes by so much. */
+/** Both sags after the preload changes by so much: those read, moved by what the model says the change does. */
 export function afterPreload(now: Standing, byMm: number): { staticMm: number; riderMm: number } {
-  const at = (loadN: number) => restsAt(now.model, now.spring, Math.max(0, now.preloadMm + byMm), loadN).zMm;
-  return { staticMm: at(now.staticN), riderMm: at(now.ladenN) };
+  const at = (loadN: number, preloadMm: number) => restsAt(now.model, now.spring, Math.max(0, preloadMm), loadN).zMm;
+  const moved = (readMm: number, loadN: number) => Math.max(0, readMm + at(loadN, now.preloadMm + byMm) - at(loadN, now.preloadMm));
+  return { staticMm: moved(now.staticMm, now.staticN), riderMm: moved(now.riderMm, now.ladenN) };
 }
 
 function otherSchools(known: Known, end: End, sags: { staticMm: number; riderMm: number }): string[] {

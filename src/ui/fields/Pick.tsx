@@ -44,6 +44,9 @@ const Trigger = styled(Button)`
   &[data-disabled] {
     cursor: default;
   }
+  svg {
+    flex: none;
+  }
   [data-placeholder] {
     font-weight: 400;
     color: var(--soft);

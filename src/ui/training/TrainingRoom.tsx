@@ -81,7 +81,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
             <Titled title="Measure" aside={guess === '' ? 'say first what you think' : ''}>
               <ul>
                 {Object.keys(c.reveals).map((m) => (
-                  <li key={m} style={{ borderTop: '1px solid var(--rule)', padding: '0.3rem 0' }}>
+                  <li key={m} style={{ padding: '0.25rem 0' }}>
                     <Button
                       isDisabled={made.includes(m) || guess === ''}
                       onPress={() => setMoves([...moves, { measured: m, guess }])}

@@ -16,7 +16,7 @@ import type { StanceLine } from '../../figures/stanceScale';
 import { Empty, Small } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
 import { Complaints } from '../Complaints';
-import { BecauseList, Columns, FieldsOf, SealedNote, Titled, Working } from '../parts';
+import { BecauseList, Columns, FieldGrid, FieldsOf, SealedNote, Titled, Working } from '../parts';
 import { stanceEnd } from '../stance';
 import { AlikePanel } from './AlikePanel';
 import { Causes } from './Causes';
@@ -26,8 +26,25 @@ import { useKnown, useReasoned } from './useReasoned';
 
 const Three = styled(Columns)`
   grid-template-columns: minmax(18rem, 20.5rem) minmax(24rem, 1fr) minmax(16rem, 20rem);
+  .checks ${FieldGrid} {
+    align-items: end;
+  }
+  /* On a tablet the causes come before the looks, which are then a page of their own. */
   @media (max-width: 960px) {
-    grid-template-columns: 1fr;
+    display: flex;
+    flex-direction: column;
+    reading-flow: flex-visual;
+    > .told {
+      display: contents;
+    }
+    .checks {
+      order: 2;
+      padding-top: 1rem;
+      border-top: 1px solid var(--rule);
+    }
+    > .next {
+      order: 1;
+    }
   }
 `;
 
@@ -91,19 +108,21 @@ export function ReasonStage() {
     <>
       <SealedNote />
       <Three>
-        <div>
+        <div className="told">
           <Titled title="What it does wrong">
             <Complaints locked={sealed} />
           </Titled>
-          <Titled title="Before any spanner" aside="asked first, answered kindly">
-            <p style={{ paddingBottom: '0.4rem' }}>
-              <Small>
-                Riding, bar and levers, tyres and bearings explain much that looks like suspension. Ask without blame: the same stretch
-                ridden twice, smoothly and as always, tells more than an opinion.
-              </Small>
-            </p>
-            <FieldsOf defs={REASON_CHECKS} locked={sealed} min="9.5rem" />
-          </Titled>
+          <div className="checks">
+            <Titled title="Before any spanner" aside="asked first, answered kindly">
+              <p style={{ paddingBottom: '0.4rem' }}>
+                <Small>
+                  Riding, bar and levers, tyres and bearings explain much that looks like suspension. Ask without blame: the same stretch
+                  ridden twice, smoothly and as always, tells more than an opinion.
+                </Small>
+              </p>
+              <FieldsOf defs={REASON_CHECKS} locked={sealed} min="9.5rem" />
+            </Titled>
+          </div>
         </div>
         <div>
           {danger.length > 0 && <BecauseList findings={danger} empty="" title="Before anything else" />}
@@ -124,7 +143,7 @@ export function ReasonStage() {
           </Titled>
           <Working steps={reasoned.working} />
         </div>
-        <div>
+        <div className="next">
           <NextToMeasure reasoned={reasoned} />
           <Stance rear={ends.rear} front={ends.front} predicted={predictedLines(ends, looked?.prediction ?? null)} inches={inches} />
           {looked && <Small>Dashed: {looked.prediction.words}</Small>}
