@@ -16,6 +16,7 @@ const sources = (directory: string): string[] =>
   });
 const text = sources('src').join('\n');
 const DATA = {
+  job: 104,
   there: 3,
   coils: 6,
   bore: 46,

@@ -96,6 +96,7 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'beyond-evidence': (d) =>
     `That is further from the start (${d.start}) than the rides so far carry: ${d.reach} ${d.unit} at most. A better ride carries a step further.`,
   'order-unsaid': (d) => `The order is broken: ${d.what} comes first and was not ridden. Say why.`,
+  'machine-moved-on': (d) => `This machine has come back as job ${d.job}: what is in it now is that job’s. Plan the ride there.`,
   'ride-undecided': () => 'A ride is not decided yet. Keep it or take it back before the next change.',
   'ride-decided': () => 'This ride is decided: nothing more is written to it.',
   'ride-missing': () => 'Nobody has ridden it yet. Write down how it rode first, or take it back.',

@@ -56,33 +56,44 @@ export async function trialsOf(sql: Sql, jobId: number): Promise<Trial[]> {
   }));
 }
 
-/** The set-up a job's rides begin from and the one in the machine now; null while nothing of it is noted. */
-export function setupsOf(lineage: readonly Setup[], trials: readonly Trial[], jobId: number): Setups | null {
-  const now = standingOf(lineage);
-  if (!now) return null;
-  const first = trials.find((t) => t.document.change !== null);
-  const base = lineage.find((s) => s.id === (first?.fromSetupId ?? now.id)) ?? now;
-  return now.jobId === jobId || trials.length > 0 ? { base: base.document, now: now.document } : null;
+/** The machine under a job's rides. */
+export interface Stand {
+  /** The set-up of this job that is in the machine, or was when it left; null before one is written down. */
+  standing: Setup | null;
+  /** Where the rides begin and where they are now: of `standing`, else as it would be written down from what came in. null while nothing is noted. */
+  setups: Setups | null;
+  /** The job the machine has come back as since: what is in it now is that job's. */
+  movedOn: number | null;
 }
 
-/** The set-up in the machine; where the job has none yet, what came in is written down as one first. */
-async function oneStanding(sql: Sql, job: Job, entries: Entries, machine: Entries): Promise<{ id: number; document: SetupDocument }> {
-  const standing = standingOf(await manySetups(sql, job.machineId));
-  if (standing?.jobId === job.id) return standing;
+/** @param lineage newest first */
+export function standOf(lineage: readonly Setup[], trials: readonly Trial[], jobId: number, entries: Entries, machine: Entries): Stand {
+  const movedOn = lineage.find((s) => s.jobId > jobId)?.jobId ?? null;
+  const inMachine = standingOf(lineage);
+  const standing = movedOn === null && inMachine?.jobId !== jobId ? null : standingOf(lineage.filter((s) => s.jobId === jobId));
   const found = valuesUnder(entries, 'found');
-  if (Object.keys(found).length === 0 && !standing) throw new Refusal(refused('nothing-noted', ['change']));
-  const document = setupDocument({ ...carried(standing?.document.values ?? {}), ...found }, sagsOf(entries, machine, 'measure'));
+  const noted = movedOn === null && (inMachine !== null || Object.keys(found).length > 0);
+  const asFound = { ...carried(inMachine?.document.values ?? {}), ...found };
+  const now = standing?.document ?? (noted ? setupDocument(asFound, sagsOf(entries, machine, 'measure')) : null);
+  const first = trials.find((t) => t.document.change !== null);
+  const base = lineage.find((s) => s.id === first?.fromSetupId)?.document ?? now;
+  return { standing, movedOn, setups: now && base && { base, now } };
+}
+
+/** The id of the set-up in the machine; where the job has none yet, what came in is written down as one first. */
+async function standingId(sql: Sql, job: Job, lineage: readonly Setup[], { standing, setups }: Stand): Promise<number> {
+  if (standing) return standing.id;
   const { id } = await oneNewSetup(sql, {
     machineId: job.machineId,
     jobId: job.id,
     rebuildId: null,
-    parentId: standing?.id ?? null,
+    parentId: standingOf(lineage)?.id ?? null,
     kind: 'as-found',
     reason: 'as it came in',
-    document,
+    document: setups!.now,
     recordedAt: new Date().toISOString(),
   });
-  return { id, document };
+  return id;
 }
 
 type Wanted = z.output<typeof trialRequest>;
@@ -119,7 +130,7 @@ function checkedChange(
 
 /**
  * Plans a ride on one change, or on the machine as it is. The change becomes a set-up that comes from the one in the machine.
- * Refusals: not-found, ride-undecided, and those of the change.
+ * Refusals: not-found, ride-undecided, machine-moved-on, nothing-noted, and those of the change.
  */
 export async function planTrial(
   jobId: number,
@@ -134,14 +145,17 @@ export async function planTrial(
     if (!job) throw new Refusal(missing('job'));
     const trials = await trialsOf(sql, jobId);
     if (trials.some((t) => t.decision === null)) throw new Refusal(conflict('ride-undecided'));
-    const standing = await oneStanding(sql, job, known.entries, known.machine);
-    const setups = setupsOf(await manySetups(sql, job.machineId), trials, jobId) ?? { base: standing.document, now: standing.document };
+    const lineage = await manySetups(sql, job.machineId);
+    const stand = standOf(lineage, trials, jobId, known.entries, known.machine);
+    if (stand.movedOn !== null) throw new Refusal(conflict('machine-moved-on', [], { job: stand.movedOn }));
+    if (!stand.setups) throw new Refusal(refused('nothing-noted', ['change']));
+    const { base, now } = stand.setups;
     const signed = (await manySignedOfJob(sql, jobId)).length > 0;
     // Ridden as it is, the ride speaks of the work, and so of what was known before it; a change speaks of the machine as it stands.
-    const asRidden = wanted.change === null ? known : knownNow(known, standing.document, trials, signed, await manyRunsOfJob(sql, jobId));
+    const asRidden = wanted.change === null ? known : knownNow(known, now, trials, signed, await manyRunsOfJob(sql, jobId));
     const found = reasonOf(asRidden, causes);
     const reasoned = found.ok ? found.value : null;
-    const change = checkedChange(asRidden, reasoned, standing.document, trials, setups.base, wanted);
+    const change = checkedChange(asRidden, reasoned, now, trials, base, wanted);
     const cause = reasoned?.causes.find((c) => c.id === wanted.cause) ?? null;
     const document: TrialDocument = {
       version: 'trial/1',
@@ -153,24 +167,25 @@ export async function planTrial(
       complaints: toldOf(known.entries).map((t) => ({ ...t, words: textOf(known.entries, `complaint.${t.n}.words`) })),
       statements: cause && reasoned ? statementsFor(cause.page, cause.end, reasoned.reads) : {},
     };
+    const fromSetupId = await standingId(sql, job, lineage, stand);
     const setupId = change
       ? (
           await oneNewSetup(sql, {
             machineId: job.machineId,
             jobId,
             rebuildId: null,
-            parentId: standing.id,
+            parentId: fromSetupId,
             kind: 'ride',
             reason: [`${change.tunable.label} ${changeWords(change.tunable, change.from, change.to)}`, wanted.reason]
               .filter(Boolean)
               .join(': '),
-            document: setupDocument(moved(carried(standing.document.values), change.tunable, change.to), NO_SAGS),
+            document: setupDocument(moved(carried(now.values), change.tunable, change.to), NO_SAGS),
             recordedAt: at ?? new Date().toISOString(),
           })
         ).id
-      : standing.id;
+      : fromSetupId;
     const token = newToken();
-    const { id } = await oneNewTrial(sql, { jobId, n: trials.length + 1, fromSetupId: standing.id, setupId, document, token }, at);
+    const { id } = await oneNewTrial(sql, { jobId, n: trials.length + 1, fromSetupId, setupId, document, token }, at);
     return { trialId: id, token };
   });
 }

@@ -115,7 +115,7 @@ async function thenDurable<T>(answer: Answer<T>): Promise<Answer<T>> {
 
 /**
  * Signs the rebuild of a job: the whole record is sealed, and the machine's lineage grows by the set-up found and the set-up left behind.
- * Refusals: not-found, already-signed, nothing-recorded, passcode-unset, passcode-wrong, differs-unsaid (data `what`).
+ * Refusals: not-found, already-signed, ride-undecided, nothing-recorded, passcode-unset, passcode-wrong, differs-unsaid (data `what`).
  */
 export async function signRebuild(
   jobId: number,
@@ -126,6 +126,7 @@ export async function signRebuild(
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
     if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('already-signed'));
+    if (job.rideOpen) throw new Refusal(conflict('ride-undecided'));
     const entries = await currentEntries(sql, { jobId });
     if (!Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild|work)\./.test(f))) throw new Refusal(refused('nothing-recorded'));
     await requirePasscode(sql, technicianId, passcode);

@@ -22,7 +22,7 @@ import { proceduresOf } from './logbook';
 import { machineName } from './find';
 import { currentEntries, currentEntriesOf } from './entries';
 import { reasoningOf } from './reasoning';
-import { setupsOf, trialsOf } from './retune';
+import { standOf, trialsOf } from './retune';
 import { lastOfJob, standingOf } from './setups';
 
 const MOST_ON_FLOOR = 60;
@@ -76,16 +76,19 @@ export async function bench(jobId: number, sheet = '') {
   const signed = await manySignedOfJob(base, jobId);
   const setups = await manySetups(base, machine.id);
   const trials = WITH_RIDES.has(sheet) ? await trialsOf(base, jobId) : [];
+  const figures = await currentEntries(base, { machineId: machine.id });
+  const stand = WITH_RIDES.has(sheet) ? standOf(setups, trials, jobId, entries, figures) : null;
   return {
     job,
     reasoning: WITH_REASONS.has(sheet) ? await reasoningOf(base, jobId, entries) : null,
     trials,
-    setups: WITH_RIDES.has(sheet) ? setupsOf(setups, trials, jobId) : null,
+    setups: stand?.setups ?? null,
+    movedOn: stand?.movedOn ?? null,
     runs: WITH_RIDES.has(sheet) ? await manyRunsOfJob(base, jobId) : [],
     machine: { ...machine, name: machineName(machine) },
     customer,
     entries,
-    figures: await currentEntries(base, { machineId: machine.id }),
+    figures,
     lastKnown: byField(await manyLastKnown(base, machine.id, jobId)),
     springs,
     schools: await schoolsOfShop(base),

@@ -73,6 +73,8 @@ export interface BenchData {
   /** Rides planned, ridden and decided; the set-up they began from and the one in the machine. */
   trials: Trial[];
   setups: Setups | null;
+  /** The job the machine has come back as since. */
+  movedOn: number | null;
   /** Logged rides, newest first. */
   runs: LoggedRun[];
 }

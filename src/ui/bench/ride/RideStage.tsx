@@ -38,6 +38,11 @@ export function RideStage() {
       <div>
         {open ? (
           <OpenRide trial={open} step={steps.find((s) => s.tunable.id === open.document.change?.tunable) ?? null} />
+        ) : data.movedOn !== null ? (
+          <Empty>
+            This machine has come back since as <a href={`/jobs/${data.movedOn}/ride`}>job {String(data.movedOn).padStart(4, '0')}</a>: what
+            is in it now is that job’s, and rides are planned there.
+          </Empty>
         ) : setups ? (
           <PlanRide key={trials.length} known={known} setups={setups} proposed={plan.proposed} others={plan.others} trials={trials} />
         ) : (
