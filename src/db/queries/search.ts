@@ -39,7 +39,7 @@ const MOST_ALIKE = 4;
 /** A word as a lexeme to begin with; quotes doubled, so that nothing in it is an operator. */
 const beginning = (word: string) => `'${word.replace(/[\\']/g, (c) => c + c)}':*`;
 
-/** Few rows hold it: all of them are read through the word index, and the newest of each kind kept. */
+/** Few rows hold it: all of them are read, and the newest of each kind kept. */
 const ofFew = (where: string) => `
   SELECT f.kind, f.id, f.title, row_number() OVER (PARTITION BY f.kind ORDER BY f.id DESC) AS place
   FROM findable f WHERE f.kind = ANY ($4::text[]) AND ${where}`;
@@ -51,6 +51,20 @@ const nearest = (found: string) => `
   SELECT kind, id, title FROM (${found}) found WHERE place <= ${LOOKED_AT}
   ORDER BY similarity(lower(title), $2) DESC, kind, id DESC LIMIT $3`;
 const BEGUN = "lexemes @@ to_tsquery('simple', $1)";
+/** From so many rows on, reading from the newest finds enough sooner than reading all of them. */
+const MANY = 400;
+
+/** Whether so many rows hold the words that each kind is better read from its newest on. */
+async function isCommon(sql: Sql, query: string): Promise<boolean> {
+  const { n } = await sql.one<{ n: number }>(`SELECT count(*)::int AS n FROM (SELECT 1 FROM findable WHERE ${BEGUN} LIMIT ${MANY}) held`, [
+    query,
+  ]);
+  return n === MANY;
+}
+
+/** Rows by the words they begin with, the nearest title first. @param query of the word index */
+const manyBegun = async (sql: Sql, query: string, said: unknown[]): Promise<Found[]> =>
+  sql.many<Found>(nearest(((await isCommon(sql, query)) ? ofMost : ofFew)(BEGUN)), [query, ...said]);
 
 const hasDigit = (word: string) => /[0-9]/.test(word);
 const escaped = (word: string) => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
@@ -75,8 +89,7 @@ export async function manyFound(sql: Sql, query: string, kind: Found['kind'] | n
   const words = all.filter((w) => /[\p{L}\p{N}]/u.test(w) && (w !== 'x' || all.length === 1)).slice(0, MOST_WORDS);
   if (words.length === 0) return [];
   const said = [words.join(' '), most, kind === null ? FINDABLE : [kind]];
-  const begun = nearest((words.every((w) => w.length <= 2) ? ofMost : ofFew)(BEGUN));
-  const exact = await sql.many<Found>(begun, [words.map(beginning).join(' & '), ...said]);
+  const exact = await manyBegun(sql, words.map(beginning).join(' & '), said);
   if (exact.length > 0) return exact;
   if (words.some(hasDigit)) {
     const inside = await sql.many<Found>(nearest(ofFew('words LIKE ALL ($1::text[])')), [words.map(escaped), ...said]);
@@ -88,5 +101,5 @@ export async function manyFound(sql: Sql, query: string, kind: Found['kind'] | n
     if (one === null) return [];
     alike.push(one);
   }
-  return sql.many<Found>(begun, [alike.join(' & '), ...said]);
+  return manyBegun(sql, alike.join(' & '), said);
 }
