@@ -1,4 +1,3 @@
-import { SCHOOLS } from '@/core/spring/schools';
 import { nodeOf } from '@/schema/diagnose/knowledge';
 import { causePage } from '@/schema/diagnose/page';
 import { CAUSES } from '@/schema/diagnose/shipped';
@@ -7,47 +6,17 @@ import { knownField } from '@/schema/fields';
 import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
 import type { Known } from '@/schema/facts/evidence/known';
 import { type Reasoned, reasonOf } from '@/schema/facts/reason';
-import { type Inside, tapeReadings } from '@/schema/facts/tape';
-import { entriesOf, MACHINE } from './entries';
+import { entriesOf } from './entries';
+import { DAMPER, known, LOG, RIGHT, type Texts, walked } from './known';
 
 /** The reasons: every row of the complaint table as a case, and what must hold whatever is measured. */
 
-const SHEET = {
-  'machine.oilLevel': '110',
-  'machine.gas': '10 bar',
-  'machine.tyre.rear': '1,5 bar',
-  'machine.tyre.front': '1,5 bar',
-  'machine.height': '5',
-};
-const RIDER = { 'rider.mass': '85', use: 'off-road' };
-/** Springs that suit this rider on this machine. */
-const RIGHT: Record<'rear' | 'front', Inside> = {
-  rear: { rateNPerMm: 61, preloadMm: 7.6, frictionMm: 5 },
-  front: { rateNPerMm: 3.75, preloadMm: 17, frictionMm: 5 },
-};
-
-type Texts = Record<string, string>;
-const known = (texts: Texts, more: Partial<Known> = {}, machine: Texts = {}): Known => ({
-  entries: entriesOf({ ...RIDER, ...texts }),
-  machine: entriesOf({ ...MACHINE, ...SHEET, ...machine }),
-  schools: SCHOOLS,
-  before: {},
-  lifeKm: { rear: null, front: null },
-  dampers: { rear: null, front: null },
-  log: null,
-  ...more,
-});
 const reasoned = (k: Known): Reasoned => {
   const found = reasonOf(k, CAUSES);
   if (!found.ok) throw new Error(JSON.stringify(found.issue));
   return found.value;
 };
 const told = (phrase: string, end: string, more: Texts = {}): Texts => ({ 'complaint.1.phrase': phrase, 'complaint.1.end': end, ...more });
-const walked = (inside: Partial<typeof RIGHT>, machine: Texts = {}): Texts => {
-  const { entries, machine: figures } = known({}, {}, machine);
-  const both = { ...RIGHT, ...inside };
-  return { ...tapeReadings(entries, figures, 'rear', both.rear, 3), ...tapeReadings(entries, figures, 'front', both.front, 4) };
-};
 const bounce = (end: string, swings: string, comes: string): Texts => ({
   [`measure.${end}.bounce.push`]: '60',
   [`measure.${end}.bounce.overshoots`]: swings,
@@ -66,16 +35,6 @@ interface Case {
 }
 
 const SOFT = { rear: { rateNPerMm: 46, preloadMm: 15, frictionMm: 5 }, front: { rateNPerMm: 2.5, preloadMm: 30, frictionMm: 5 } };
-const DAMPER = {
-  zeta: { compression: 0.2, rebound: 0.45 },
-  cavitatesFromMPerS: null,
-  choke: null,
-  clickShare: 0.03,
-  hotLoss: 0.1,
-  perClickN: { compression: { slow: 8, fast: 20 }, rebound: { slow: 12, fast: 22 } },
-  forceN: { compression: { slow: 200, fast: 900 }, rebound: { slow: 420, fast: 1300 } },
-};
-
 /** Each row of the table in the domain reference, section 8, with the evidence it names for its usual causes. */
 const TABLE: Case[] = [
   {
@@ -386,25 +345,7 @@ test('readings of earlier jobs, the shop’s service lives and a logged ride are
   expect(heavier.causes.find((c) => c.id === 'spring-soft.rear')!.for[0]!.words).toContain('last set up for 66 kg');
   const old = reasoned(known(told('fades', 'rear', { 'found.sinceService': '9000 km' }), { lifeKm: { rear: 5000, front: null } }));
   expect(old.leading?.id).toBe('oil-worn.rear');
-  const log = {
-    seconds: 60,
-    meanShare: 0.34,
-    share05: 0.2,
-    share95: 0.6,
-    maxShare: 0.8,
-    histogram: [],
-    bottomings: 0,
-    toppings: 0,
-    speedHistogram: [],
-    compression95: 900,
-    rebound95: 300,
-    packing: 0.12,
-    decays: [],
-    resonance: null,
-    zeta: null,
-    frequencyHz: null,
-    frictionBandMm: null,
-  };
+  const log = { ...LOG, compression95: 900, rebound95: 300, packing: 0.12, zeta: null, frequencyHz: null, frictionBandMm: null };
   const packed = reasoned(known(told('packs', 'rear'), { log: { rear: log } }));
   expect(packed.leading?.id).toBe('reb-slow.rear');
   expect(packed.leading!.for.map((s) => s.words).join(' ')).toContain('12 % of its travel lower');

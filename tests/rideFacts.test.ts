@@ -12,30 +12,16 @@ import { sagOf } from '@/schema/facts/measure';
 import { tapeReadings } from '@/schema/facts/tape';
 import { targetOf } from '@/schema/facts/targets';
 import { changeWords, moved, orderOf, placeIn, tunableById } from '@/schema/facts/tunables';
-import { entriesOf, MACHINE } from './entries';
+import { entriesOf } from './entries';
+import { DAMPER, known, RIGHT as INSIDE, type Texts } from './known';
 
 /** What a cure would do, what is ridden next and what it does to the balance: each against a relation worked out here. */
 
-const FIGURES = {
-  ...MACHINE,
-  'machine.stanchion': '43',
-  'machine.bore': '43',
-  'machine.oilLevel': '110',
-  'machine.gas': '12 bar',
-  'machine.shaft': '14',
-};
-const BASE = { 'rider.mass': '85', use: 'off-road', 'found.rear.spring': '61', 'found.front.spring': '3.75' };
+const FIGURES = { 'machine.stanchion': '43', 'machine.bore': '43', 'machine.gas': '12 bar', 'machine.shaft': '14' };
+const BASE = { 'found.rear.spring': '61', 'found.front.spring': '3.75' };
 const LEVERAGE = 2.95;
 
-const knownOf = (texts: Record<string, string> = {}, machine: Record<string, string> = FIGURES): Known => ({
-  entries: entriesOf({ ...BASE, ...texts }),
-  machine: entriesOf(machine),
-  schools: SCHOOLS,
-  before: {},
-  lifeKm: { rear: null, front: null },
-  dampers: { rear: null, front: null },
-  log: null,
-});
+const knownOf = (texts: Texts = {}, machine: Texts = FIGURES): Known => known({ ...BASE, ...texts }, {}, machine);
 /** Both ends read with a tape, the ring of one end turned away from where it should be. */
 const walked = (rear: number, front: number, more: Record<string, string> = {}): Known => {
   const bare = knownOf();
@@ -45,7 +31,7 @@ const walked = (rear: number, front: number, more: Record<string, string> = {}):
     ...more,
   });
 };
-const RIGHT = { rear: 7.6, front: 17 };
+const RIGHT = { rear: INSIDE.rear.preloadMm, front: INSIDE.front.preloadMm };
 
 const cureOf = (effect: Effect): Cure => ({
   id: 'x',
@@ -112,15 +98,7 @@ describe('what a cure would do', () => {
   });
   test('clicks: newtons of the damper measured, the damping ratio with them; the end of the range is said', () => {
     const dampers: Known['dampers'] = {
-      rear: {
-        zeta: { compression: 0.2, rebound: 0.45 },
-        cavitatesFromMPerS: null,
-        choke: null,
-        clickShare: 0.03,
-        hotLoss: 0.1,
-        perClickN: { compression: { slow: 8, fast: 20 }, rebound: { slow: 12, fast: 22 } },
-        forceN: { compression: { slow: 200, fast: 900 }, rebound: { slow: 400, fast: 1300 } },
-      },
+      rear: { ...DAMPER, forceN: { ...DAMPER.forceN, rebound: { slow: 400, fast: 1300 } } },
       front: null,
     };
     const at = (out: string) => ({
