@@ -1,4 +1,6 @@
-import { nodeOf } from '@/schema/diagnose/knowledge';
+import fc from 'fast-check';
+import { weigh } from '@/core/diagnose/weigh';
+import { knowledgeOf, nodeOf } from '@/schema/diagnose/knowledge';
 import { causePage } from '@/schema/diagnose/page';
 import { CAUSES } from '@/schema/diagnose/shipped';
 import { EVIDENCE, MEASUREMENTS, measurementWords, placeOf, whereTyped } from '@/schema/diagnose/statements';
@@ -364,6 +366,60 @@ test('pace and ground are weighed, quoted with the terrain, and lead to nothing 
     ]),
   );
   expect(raced.leading).toBeNull();
+});
+
+test('whatever is told and read, the book’s own network holds together and nothing unsupported leads', () => {
+  const statements = Object.entries(EVIDENCE).flatMap(([id, e]) => (e.ends ? [`${id}.rear`, `${id}.front`] : [id]));
+  const phrases = Object.keys(COMPLAINT_PHRASES);
+  const someTold = fc.uniqueArray(fc.tuple(fc.constantFrom(...phrases), fc.constantFrom('front', 'rear', 'both', 'unsure', '')), {
+    maxLength: 4,
+    selector: ([phrase]) => phrase,
+  });
+  const someRead = fc.uniqueArray(fc.tuple(fc.constantFrom(...statements), fc.double({ min: 0, max: 1, noNaN: true })), {
+    maxLength: 12,
+    selector: ([id]) => id,
+  });
+  fc.assert(
+    fc.property(someTold, someRead, (complaints, read) => {
+      const told = complaints.map(([phrase, end], i) => ({ n: i + 1, phrase, end: end as 'rear' }));
+      const observed = read.map(([evidence, credence]) => ({ evidence, credence }));
+      const network = knowledgeOf(CAUSES, told, new Set(observed.map((o) => o.evidence)));
+      const found = weigh({ ...network, observed });
+      if (!found.ok) throw new Error(JSON.stringify(found.issue));
+      const { causes, leading, unexplained, next } = found.value;
+      for (const c of causes) {
+        expect(c.present).toBeGreaterThanOrEqual(0);
+        expect(c.present).toBeLessThanOrEqual(1);
+        expect(c.explains).toBeLessThanOrEqual(c.present + 1e-12);
+        // Not linked to anything told, it has no hand in it.
+        if (!c.linked && told.length > 0) expect(c.explains).toBeCloseTo(0, 9);
+      }
+      for (const u of unexplained) expect(u.share >= 0 && u.share <= 1).toBe(true);
+      const first = causes.find((c) => c.id === leading);
+      if (first) expect([first.supported, first.linked || told.length === 0]).toEqual([true, true]);
+      // What was read is not asked for again, unless something else it tells is not known.
+      const known = new Set(observed.map((o) => o.evidence));
+      for (const m of next) expect(network.evidence.some((e) => e.measurement === m.id && !known.has(e.id))).toBe(true);
+    }),
+    { seed: 41, numRuns: 120 },
+  );
+});
+
+test('on the book’s own network, each statement moves each cause it bears on to its own side', () => {
+  for (const page of CAUSES)
+    for (const { id, ifTrue, at } of page.evidence) {
+      const [node] = page.ends.length === 0 ? [page.id] : [`${page.id}.${page.ends[0]!}`];
+      const end = EVIDENCE[id].ends ? (at === 'same' || at === 'either' ? (page.ends[0] ?? 'rear') : at) : null;
+      const evidence = nodeOf(id, end as 'rear' | null);
+      const network = knowledgeOf(CAUSES, [], new Set([evidence]));
+      const present = (credence: number) => {
+        const found = weigh({ ...network, observed: [{ evidence, credence }] });
+        return found.ok ? found.value.causes.find((c) => c.id === node)!.present : Number.NaN;
+      };
+      const [no, half, yes] = [present(0), present(0.5), present(1)];
+      expect([page.id, id, half]).toEqual([page.id, id, expect.closeTo(page.prior, 9)]);
+      expect([page.id, id, yes > half, no < half]).toEqual([page.id, id, ifTrue > 1, ifTrue > 1]);
+    }
 });
 
 describe('the pages the book begins with', () => {

@@ -133,6 +133,34 @@ test('a spring that came out goes into the drawer at its measured rate, once', a
   expect(codeOf(await returnSpring(jobs[0]!, { end: 'rear', name: 'Used', rate: '54' }))).toBe('already-returned');
 });
 
+test('springs, shims and what to order leave as tables anyone can read, each line with what it says on the page', async () => {
+  const table = async (what: Parameters<typeof exportCsv>[0]) =>
+    Papa.parse<Record<string, string>>(await exportCsv(what), { header: true });
+  const springs = await table('springs');
+  expect(springs.errors).toEqual([]);
+  const listed = await listSprings();
+  expect(springs.data.map((r) => r.name)).toEqual(listed.map((s) => s.name));
+  const used = springs.data.find((r) => r.marked === '5.4 kgf/mm')!;
+  // 5.4 kgf/mm at 9.80665 N, as it goes out and as it is listed.
+  expect([used.rate_n_per_mm, used.place, used.there]).toEqual([(5.4 * 9.80665).toFixed(3), 'drawer', '1']);
+  const shims = (await table('shims')).data;
+  const counted = await listShims();
+  for (const row of shims) {
+    const shim = counted.find(
+      (s) => s.innerMm === Number(row.post_mm) && s.diameterMm === Number(row.diameter_mm) && s.thicknessMm === Number(row.thickness_mm),
+    );
+    expect([row.diameter_mm, shim?.count]).toEqual([row.diameter_mm, Number(row.there)]);
+  }
+  expect(shims.length).toBe(counted.length);
+  const order = (await table('order')).data;
+  const { lines, shortages } = await reorderList();
+  expect(order.map((r) => [r.item, Number(r.order), r.unit])).toEqual([
+    ...lines.map((l) => [l.name, l.order, l.unit]),
+    ...shortages.map((s) => [s.name, s.short, s.unit]),
+  ]);
+  for (const row of order) expect(row.because).toMatch(/^(down to \d+, mark \d+|jobs \d+)/);
+});
+
 test('a list is taken whole or not at all, and what goes out comes in again', async () => {
   const line = {
     kind: 'oil' as const,

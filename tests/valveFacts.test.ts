@@ -400,6 +400,34 @@ describe('what the findings say', () => {
     expect(leadsOf(valve('rebound', { bleedLength: '0' })).some((lead) => lead.startsWith('Heat takes'))).toBe(false);
   });
 
+  test('where the clickers begin, with the room to both sides; an aim at the end of their reach or beyond it is warned of', () => {
+    const view = viewOf({});
+    const baseline = (place: number) => ({
+      clicksOut: 9,
+      range: 24,
+      miss: 0.043,
+      place,
+      roomN: { firmer: place > 1 ? -38 : 55, softer: place < 0 ? -21 : 72 },
+      atMPerS: 0.1,
+    });
+    const said = (place: number) =>
+      valveFindings(plainName, { ...view, baselines: { compression: null, rebound: baseline(place) } }, 11).find((f) =>
+        f.lead.startsWith('Rebound:'),
+      )!;
+    expect(said(0.5)).toMatchObject({ mark: 'note', lead: 'Rebound: begin 9 out.' });
+    expect(said(0.5).rest).toBe(
+      '9 of 24 out comes closest to the aim while slow (4 % off). At 0.1 m/s 55 N are left to firm and 72 N to soften.',
+    );
+    for (const edge of [0.05, 0.95])
+      expect(said(edge)).toMatchObject({ mark: 'warn', lead: expect.stringContaining('at the end of the clicker’s reach') });
+    expect(said(1.2)).toMatchObject({
+      mark: 'warn',
+      lead: 'Rebound: no click reaches the aim.',
+      rest: expect.stringContaining('38 N above the clicker shut'),
+    });
+    expect(said(-0.2).rest).toContain('21 N below the clicker wide open');
+  });
+
   test('the table of damping: forces of the curve, shares of critical only where the springs are known', () => {
     const view = viewOf({});
     const sprung = { wheelRateNPerMm: 10, massKg: 100, leverage: 2, dampers: 1 };
