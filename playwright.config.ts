@@ -4,7 +4,7 @@ import { CHROMIUM } from './e2e/chromium.mjs';
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
-  workers: 1,
+  workers: 2,
   timeout: 300_000,
   expect: { timeout: 20_000 },
   forbidOnly: true,

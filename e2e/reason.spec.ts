@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { axe } from './axe';
 import { readPdf } from './pdf';
 import { demoDirectory, Server } from './server';
 
@@ -109,7 +109,7 @@ test('a ride is decided, the next change planned, ridden on the phone, and the s
   await phone.goto(square.link);
   await expect(phone.getByRole('heading', { name: 'How it rode' })).toBeVisible();
   await expect(phone.getByRole('navigation')).toHaveCount(0);
-  expect((await new AxeBuilder({ page: phone }).analyze()).violations.map((v) => v.id)).toEqual([]);
+  expect((await axe(phone).analyze()).violations.map((v) => v.id)).toEqual([]);
   await phone.getByRole('button', { name: 'Write down how it rode' }).click();
   await expect(phone.getByText('Say of at least one complaint')).toBeVisible();
   await phone.getByRole('radio', { name: /Better/ }).check({ force: true });
@@ -132,7 +132,7 @@ test('a ride is decided, the next change planned, ridden on the phone, and the s
 });
 
 test('an order broken asks for its reason, and the balance of front and rear is warned of', async ({ page }) => {
-  const job = await server.jobOf('Scrambler kicks');
+  const job = await server.jobOf('Ferrow 700 Scrambler');
   await page.goto(`${server.base}/jobs/${job}/ride`);
   await page.getByRole('button', { name: 'Shock damping earlier' }).click();
   await saved(page);
