@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { openDb } from '@/db/client';
 import { CHROMIUM } from '../e2e/chromium.mjs';
-import { demoDirectory, playDemo, Server } from '../e2e/server';
+import { demoDirectory, PLAYED, Server } from '../e2e/server';
+import { play } from '../scripts/play.mjs';
 import { fillMany } from './many';
 import { core, reasons, stacks } from './core';
 import { median, say } from './print';
@@ -131,7 +132,7 @@ async function keystrokes(page: Page, url: string, field: string, shownIn: strin
 }
 
 async function pages(): Promise<void> {
-  playDemo();
+  play(PLAYED);
   const server = await Server.start(4320, demoDirectory());
   // A run that fails must not leave its server to answer for the next build.
   try {

@@ -26,8 +26,11 @@ function watch(page: Page): string[] {
 async function tabTo(page: Page, role: 'button' | 'textbox' | 'link' | 'radio' | 'combobox', name: string | RegExp): Promise<void> {
   const target = page.getByRole(role, { name }).first();
   await expect(target).toBeVisible();
+  let control = await target.elementHandle();
   for (let i = 0; i < 250; i += 1) {
-    if (await target.evaluate((e) => e === document.activeElement)) return;
+    // Finding a control by its name takes longer than the key does, so it is only looked up again in case it was drawn anew.
+    if (i % 25 === 24) control = await target.elementHandle();
+    if (await control!.evaluate((e) => e === document.activeElement)) return;
     await page.keyboard.press('Tab');
   }
   throw new Error(`Tab never reached ${name}`);

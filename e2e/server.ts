@@ -1,4 +1,4 @@
-import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -68,19 +68,12 @@ export class Server {
   }
 }
 
+/** Where the demo is played for the browser tests. */
+export const PLAYED = resolve('.data/e2e-demo');
+
 /** A fresh copy of the demo base, played once per run. */
 export function demoDirectory(): string {
-  const played = resolve('.data/e2e-demo');
   const copy = join(mkdtempSync(join(tmpdir(), 'mavrin-demo-')), 'data');
-  cpSync(played, copy, { recursive: true });
+  cpSync(PLAYED, copy, { recursive: true });
   return copy;
-}
-
-export function playDemo(): void {
-  const place = resolve('.data/e2e-demo');
-  rmSync(place, { recursive: true, force: true });
-  execFileSync('node', ['--conditions=react-server', '--import', 'tsx', 'demo/play.ts'], {
-    stdio: 'inherit',
-    env: { ...process.env, MAVRIN_DATA: place },
-  });
 }

@@ -1,6 +1,7 @@
-import { playDemo } from './server';
+import { play } from '../scripts/play.mjs';
+import { PLAYED } from './server';
 
-/** The demo scenario is played once; each file that needs it works on its own copy. */
+/** The demo scenario is played once, and by `npm run verify` beside its other steps; each file that needs it works on its own copy. */
 export default function setup(): void {
-  playDemo();
+  if (process.env.DEMO_PLAYED !== 'yes') play(PLAYED);
 }

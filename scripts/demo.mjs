@@ -1,7 +1,7 @@
 // Installs, builds, and starts with the demo scenario in a data directory of its own.
-import { execFileSync } from 'node:child_process';
-import { existsSync, renameSync, rmSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { play } from './play.mjs';
 import { buildIfNeeded, checkPlace, serve } from './serve.mjs';
 import { install } from './setup.mjs';
 
@@ -13,13 +13,6 @@ await checkPlace(port, directory);
 buildIfNeeded();
 if (!existsSync(directory)) {
   console.log('Playing the scenario of the Slate Yard');
-  // Played beside its place and moved there whole: a half-played scenario is never opened.
-  const playing = `${directory}.playing`;
-  rmSync(playing, { recursive: true, force: true });
-  execFileSync('node', ['--conditions=react-server', '--import', 'tsx', 'demo/play.ts'], {
-    stdio: 'inherit',
-    env: { ...process.env, MAVRIN_DATA: playing },
-  });
-  renameSync(playing, directory);
+  play(directory);
 }
 await serve(port, directory, 'The demo shop is open at');

@@ -18,18 +18,21 @@ step() {
   "$@"
 }
 
-step 'formatting' npx prettier --check --log-level warn .
 step 'build' node node_modules/next/dist/bin/next build
-# Two cores: types are checked beside the linter.
-npx tsc --noEmit > .cache/types.log 2>&1 &
-types=$!
+# Two cores: while the linter has one, the other checks types and formatting and plays the demo for the browser tests.
+(
+  npx tsc --noEmit
+  npx prettier --check --log-level warn .
+  node scripts/play.mjs .data/e2e-demo
+) > .cache/beside.log 2>&1 &
+beside=$!
 step 'lint' npx eslint . --max-warnings 0
-step 'types' wait "$types" || {
-  cat .cache/types.log
+step 'types, formatting, the demo played' wait "$beside" || {
+  cat .cache/beside.log
   exit 1
 }
 step 'import rules' node scripts/imports.mjs
 step 'unit tests' npx jest --maxWorkers=2 --json --outputFile .cache/jest.json
-step 'browser tests' npx playwright test
+DEMO_PLAYED=yes step 'browser tests' npx playwright test
 
 node scripts/count.mjs

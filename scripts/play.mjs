@@ -1,0 +1,18 @@
+// Plays the scenario of the Slate Yard into a data directory, replacing what was there: node scripts/play.mjs DIRECTORY
+import { execFileSync } from 'node:child_process';
+import { renameSync, rmSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
+
+/** Played beside its place and moved there whole: a half-played scenario is never opened. */
+export function play(directory) {
+  const playing = `${directory}.playing`;
+  rmSync(playing, { recursive: true, force: true });
+  execFileSync('node', ['--conditions=react-server', '--import', 'tsx', 'demo/play.ts'], {
+    stdio: 'inherit',
+    env: { ...process.env, MAVRIN_DATA: playing },
+  });
+  rmSync(directory, { recursive: true, force: true });
+  renameSync(playing, directory);
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) play(process.argv[2]);
