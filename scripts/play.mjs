@@ -1,7 +1,6 @@
 // Plays the scenario of the Slate Yard into a data directory, replacing what was there: node scripts/play.mjs DIRECTORY
 import { execFileSync } from 'node:child_process';
 import { renameSync, rmSync } from 'node:fs';
-import { pathToFileURL } from 'node:url';
 
 /** Played beside its place and moved there whole: a half-played scenario is never opened. */
 export function play(directory) {
@@ -15,4 +14,4 @@ export function play(directory) {
   renameSync(playing, directory);
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) play(process.argv[2]);
+if (process.argv[1]?.endsWith('play.mjs')) play(process.argv[2]);
