@@ -45,6 +45,11 @@ const STAGE_SHEETS: Record<SheetName, ComponentType> = {
   ride: RideStage,
 };
 
+/** Which stages have readings to go through, a working to show, and a set-up of before to lay under this one: the foot names no key that does nothing. */
+const WALKS: readonly SheetName[] = ['measure', 'set'];
+const SHOWS_WORKING: readonly SheetName[] = ['measure', 'reason', 'springs', 'valves', 'set'];
+const SHOWS_BEFORE: readonly SheetName[] = ['measure', 'springs', 'set'];
+
 /** The Bench: one job, its stages on the tape, its fields recorded as they are left. */
 export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
   const [store] = useState(
@@ -132,18 +137,24 @@ function BenchFrame({
         }}
         foot={
           <>
-            <span className="hint">
-              <kbd>Enter</kbd> next reading
-            </span>
+            {WALKS.includes(stage) && (
+              <span className="hint">
+                <kbd>Enter</kbd> next reading
+              </span>
+            )}
             <span className="hint">
               <kbd>U</kbd> other units
             </span>
-            <QuietButton onPress={() => setWorking(!working)} aria-pressed={working}>
-              <kbd>W</kbd> {working ? 'hide' : 'show'} working
-            </QuietButton>
-            <QuietButton onPress={() => setGhost(!ghost)} aria-pressed={ghost}>
-              <kbd>B</kbd> ghost of before
-            </QuietButton>
+            {SHOWS_WORKING.includes(stage) && (
+              <QuietButton onPress={() => setWorking(!working)} aria-pressed={working}>
+                <kbd>W</kbd> {working ? 'hide' : 'show'} working
+              </QuietButton>
+            )}
+            {SHOWS_BEFORE.includes(stage) && (
+              <QuietButton onPress={() => setGhost(!ghost)} aria-pressed={ghost}>
+                <kbd>B</kbd> ghost of before
+              </QuietButton>
+            )}
             <QuietButton onPress={() => void undo()}>Undo the last entry</QuietButton>
             <QuietButton onPress={() => void go('quote')}>Quote</QuietButton>
             <QuietButton onPress={() => void go('log')}>Logger</QuietButton>

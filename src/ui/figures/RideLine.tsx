@@ -53,6 +53,12 @@ const Ground = styled(RadioGroup)`
     min-height: 44px;
     padding-bottom: 0.4rem;
   }
+  /* The longest word stands last, wider than its place: it ends where the ground does. */
+  .row label:last-child {
+    display: flex;
+    flex-direction: column;
+    align-items: flex-end;
+  }
   label[data-selected] {
     color: var(--ink);
     font-weight: 700;
