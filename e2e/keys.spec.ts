@@ -76,6 +76,8 @@ test('the night bench and the other units are kept from page to page', async ({ 
   await page.getByRole('button', { name: 'Night bench' }).click();
   await page.getByRole('button', { name: /Units/ }).click();
   await expect(ideal).toContainText('lbf/in');
+  // What is taken until typed is written in the units it would be typed in.
+  await expect(page.getByRole('textbox', { name: 'Adjuster, most preload' })).toHaveAttribute('placeholder', '0.79');
   await page.goto(`${server.base}/drawers`);
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
   await expect(page.getByRole('cell', { name: '450 lbf/in' }).first()).toBeVisible();

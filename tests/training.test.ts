@@ -1,3 +1,4 @@
+import { inImperial } from '@/core/units/sentence';
 import { SCHOOLS } from '@/core/spring/schools';
 import { CAUSES } from '@/schema/diagnose/shipped';
 import { MEASUREMENTS, placeOf } from '@/schema/diagnose/statements';
@@ -29,5 +30,14 @@ describe.each(CASES.map((c) => [c.id, c] as const))('%s', (_, c) => {
     const before = JSON.stringify(reasonedOf(c, [], SCHOOLS, CAUSES).reads);
     for (const m of Object.keys(c.reveals)) expect([m, JSON.stringify(reasonedOf(c, [m], SCHOOLS, CAUSES).reads)]).not.toEqual([m, before]);
     expect(Object.keys(knownOf(c, Object.keys(c.reveals), SCHOOLS).entries).length).toBeGreaterThan(10);
+  });
+  test('in inches and pounds no sentence keeps a metric figure, and read twice it is the same', () => {
+    const { reads } = reasonedOf(c, Object.keys(c.reveals), SCHOOLS, CAUSES);
+    expect(reads.some((r) => /\d (mm|kg|N\/mm|bar|km)\b/.test(r.words))).toBe(true);
+    for (const { words } of reads) {
+      const said = inImperial(words);
+      expect(said).not.toMatch(/\d (mm|kg|N\/mm|bar|km)\b/);
+      expect(inImperial(said)).toBe(said);
+    }
   });
 });

@@ -3,6 +3,7 @@ import { evaluate, type Unit as MathUnit } from 'mathjs';
 import { convert } from './convert';
 import { parseQuantity } from './parse';
 import { printExact, printInchFraction, printOther } from './print';
+import { inImperial } from './sentence';
 import { findUnit, fromCanonical, toCanonical, unitNamed, unitNames } from './units';
 
 const canonical = (text: string, unit: NonNullable<Parameters<typeof parseQuantity>[1]> = { dimension: 'length', unit: 'mm' }) => {
@@ -205,4 +206,34 @@ test('no text, however odd, throws or reads as a number that is none', () => {
     { seed: 7, numRuns: 2000 },
   );
   expect(findUnit(' LBS ')?.name).toBe('lb');
+});
+
+describe('a sentence in inches and pounds', () => {
+  test.each([
+    ['Rear static sag is 39 mm.', 'Rear static sag is 1.54 in.'],
+    ['Rear rider sag is 123 mm ± 1.4; 93 mm to 114 mm are wanted.', 'Rear rider sag is 4.84 in ± 0.06; 3.66 in to 4.49 in are wanted.'],
+    ['The sags need 51.6 ± 4.3 N/mm, the spring is marked 52.0 N/mm.', 'The sags need 295 ± 25 lbf/in, the spring is marked 297 lbf/in.'],
+    ['From 93–114 mm; between 5 and 10 mm; −5 mm or +3 mm.', 'From 3.66–4.49 in; between 0.20 and 0.39 in; −0.20 in or +0.12 in.'],
+    ['6 200 km since it was serviced.', '3853 mi since it was serviced.'],
+    ['1.2 → 1.5 bar at 92 kg.', '17 → 22 psi at 203 lb.'],
+    // What is no figure of these kinds stays: shims by their size, areas, moments, counts, shares.
+    ['24 ×0.20 mm, 12 mm², 25 N·m, 12 out of 22, 97 %.', '24 ×0.20 mm, 12 mm², 25 N·m, 12 out of 22, 97 %.'],
+  ])('%s', (metric, imperial) => expect(inImperial(metric)).toBe(imperial));
+
+  test('each figure is the one a general package gives', () => {
+    for (const [name, math, other, decimals] of [
+      ['mm', 'mm', 'in', 2],
+      ['kg', 'kg', 'lb', 0],
+      ['bar', 'bar', 'psi', 0],
+      ['N', 'N', 'lbf', 0],
+      ['km', 'km', 'mi', 0],
+    ] as const)
+      fc.assert(
+        fc.property(fc.integer({ min: 300, max: 900 }), (x) => {
+          const value = (evaluate(`${x} ${math}`) as MathUnit).toNumber(other);
+          expect(inImperial(`It is ${x} ${name}.`)).toBe(`It is ${value.toFixed(decimals)} ${other}.`);
+        }),
+        { numRuns: 40 },
+      );
+  });
 });

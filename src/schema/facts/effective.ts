@@ -66,7 +66,7 @@ export function effectiveFinding(entries: Entries, machine: Entries, end: End): 
       {
         mark: 'note',
         lead: `${NAME[end]}: the sags agree with the mark.`,
-        rest: `They need ${figures}; marked ${marked.toFixed(decimals)}.`,
+        rest: `They need ${figures}; marked ${marked.toFixed(decimals)} N/mm.`,
         origin,
       },
     ];
@@ -74,7 +74,7 @@ export function effectiveFinding(entries: Entries, machine: Entries, end: End): 
   return [
     {
       mark: 'warn',
-      lead: `${NAME[end]}: the sags need ${figures}, but the spring is marked ${marked.toFixed(decimals)}.`,
+      lead: `${NAME[end]}: the sags need ${figures}, but the spring is marked ${marked.toFixed(decimals)} N/mm.`,
       rest: `Likeliest: ${SUSPECT_WORDS[first!.suspect](first!.needed)}. Else ${others.map((c) => SUSPECT_WORDS[c.suspect](c.needed)).join('; or ')}. Put the spring on the tester.`,
       origin,
     },

@@ -1,4 +1,4 @@
-import type { Entries } from '../entry';
+import { type Entries, withUnit } from '../entry';
 import { SETUP_FIELDS } from '../fields/setup';
 import { withPrefix } from '../fields/setup';
 
@@ -15,7 +15,7 @@ export function legsFound(entries: Entries): { read: number; differ: LegFigure[]
   const both = PAIRED.flatMap(({ key, label }) => {
     const [left, right] = [entries[key], entries[key.replace('.left', '.right')]];
     if (!left || !right || left.value === null || right.value === null) return [];
-    return [{ label: label.replace(/^Left /, ''), left: left.text, right: right.text, differs: left.value !== right.value }];
+    return [{ label: label.replace(/^Left /, ''), left: withUnit(left), right: withUnit(right), differs: left.value !== right.value }];
   });
   return { read: both.length, differ: both.filter((b) => b.differs).map(({ differs: _differs, ...figure }) => figure) };
 }

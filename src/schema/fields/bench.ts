@@ -91,7 +91,7 @@ const springFields = (end: End): FieldDef[] => [
   length(`springs.${end}.range.min`, 'Adjuster, least preload', [0, 200], [0, 20], { end, hint: 'taken as 0 until known' }),
   length(`springs.${end}.range.max`, 'Adjuster, most preload', [0, 200], [2, 40], {
     end,
-    hint: end === 'rear' ? 'taken as 20 until known' : 'taken as 25 until known',
+    hint: end === 'rear' ? 'taken as 20 mm until known' : 'taken as 25 mm until known',
   }),
   count(`springs.${end}.choice`, 'Spring chosen', '', [1, 1e9], [1, 1e9], { end }),
   ...(end === 'front' ? [count('springs.front.choiceRight', 'Spring chosen for the right leg', '', [1, 1e9], [1, 1e9], { end })] : []),

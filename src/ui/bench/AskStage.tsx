@@ -6,7 +6,8 @@ import { JOB_NOTES } from '@/schema/fields/bench';
 import { overloadFindings } from '@/schema/facts/because';
 import { MACHINE_CASE_ITEM } from '@/schema/fields/machine';
 import { FieldsProvider, useFieldStore } from '../fields/context';
-import { withUnit } from '../fields/store';
+import { withUnit } from '@/schema/entry';
+import { useSaid } from '../layout/preferences';
 import { LinkButton, QuietButton, Small, Table } from '../layout/primitives';
 import { useBench, useLater } from './BenchContext';
 import { Complaints } from './Complaints';
@@ -99,12 +100,16 @@ function LastLoads() {
 const LOAD_FIELDS = /^(passenger|luggage)\./;
 
 function LoadTable() {
+  const inUnits = useSaid();
   const { live, figures } = useLater();
   const { sealed } = useBench();
   const loads = useMemo(() => loadsOf(live, figures), [live, figures]);
   const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
   return (
-    <Titled title="Load cases" aside={loads.platedKg === null ? 'plated maximum not known' : `plate ${Math.round(loads.platedKg)} kg`}>
+    <Titled
+      title="Load cases"
+      aside={loads.platedKg === null ? 'plated maximum not known' : inUnits(`plate ${Math.round(loads.platedKg)} kg`)}
+    >
       {loads.cases.length === 0 ? (
         <Small>Loads follow once the rider’s mass, the wheelbase and both wheel weights are in.</Small>
       ) : (
@@ -124,9 +129,9 @@ function LoadTable() {
                 <td>{c.name}</td>
                 {c.result.ok ? (
                   <>
-                    <td className="number">{c.result.value.totalKg.toFixed(0)} kg</td>
-                    <td className="number">{c.result.value.ladenRearN.toFixed(0)} N</td>
-                    <td className="number">{c.result.value.ladenFrontN.toFixed(0)} N</td>
+                    <td className="number">{inUnits(`${c.result.value.totalKg.toFixed(0)} kg`)}</td>
+                    <td className="number">{inUnits(`${c.result.value.ladenRearN.toFixed(0)} N`)}</td>
+                    <td className="number">{inUnits(`${c.result.value.ladenFrontN.toFixed(0)} N`)}</td>
                     <td className="number">{(c.result.value.ladenFrontShare * 100).toFixed(0)} %</td>
                   </>
                 ) : (
@@ -139,7 +144,7 @@ function LoadTable() {
       )}
       {loads.assumed.length > 0 && (
         <p>
-          <Small>○ Assumed: {loads.assumed.join(', ')}.</Small>
+          <Small>○ Assumed: {inUnits(loads.assumed.join(', '))}.</Small>
         </p>
       )}
       {findings.length > 0 && <BecauseList findings={findings} empty="" />}

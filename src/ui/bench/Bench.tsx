@@ -2,13 +2,13 @@
 import { useRouter } from 'next/navigation';
 import { type ComponentType, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/schema/fields';
-import type { Entry } from '@/schema/entry';
+import { type Entry, withUnit } from '@/schema/entry';
 import { stageLines } from '@/schema/facts/stages';
 import { textOf } from '@/schema/facts/read';
 import { USES } from '@/schema/fields/ask';
 import { FieldsProvider, useSaving } from '../fields/context';
 import { focusEntry } from '../fields/next';
-import { FieldStore, withUnit } from '../fields/store';
+import { FieldStore } from '../fields/store';
 import { useMachineStore } from '../machine/useMachineStore';
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';

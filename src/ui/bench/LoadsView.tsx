@@ -5,6 +5,7 @@ import { DRAWN_HEIGHT_SHARE } from '@/core/loads/places';
 import type { Aboard, Loads } from '@/schema/facts/loads';
 import { numberOf } from '@/schema/facts/read';
 import { useFieldStore } from '../fields/context';
+import { usePreferences, useSaid } from '../layout/preferences';
 import { Small } from '../layout/primitives';
 import { useFact } from './BenchContext';
 
@@ -61,6 +62,7 @@ const mostDeclared = (loads: Loads): Aboard[] =>
 /** Side view of the machine with what is put on it, each at its place forward of the rear axle. Dragging or the arrow keys move it. */
 export function LoadsView({ loads, locked }: { loads: Loads; locked: boolean }) {
   const wheelbaseMm = useFact(wheelbaseIn);
+  const { system } = usePreferences();
   const things = mostDeclared(loads);
   if (wheelbaseMm === null || things.length === 0) return null;
   return (
@@ -72,7 +74,10 @@ export function LoadsView({ loads, locked }: { loads: Loads; locked: boolean }) 
           <Thing key={t.field + t.label} thing={t} wheelbaseMm={wheelbaseMm} locked={locked} />
         ))}
       </Svg>
-      <Small>Drag a load along the machine, or focus it and use the arrow keys. Dotted: usual place, not measured.</Small>
+      <Small>
+        Circles: mass in {system === 'metric' ? 'kg' : 'lb'}. Drag a load along the machine, or focus it and use the arrow keys. Dotted: usual
+        place, not measured.
+      </Small>
     </figure>
   );
 }
@@ -96,10 +101,13 @@ function Machine() {
 
 function Thing({ thing, wheelbaseMm, locked }: { thing: Aboard; wheelbaseMm: number; locked: boolean }) {
   const store = useFieldStore();
+  const inUnits = useSaid();
   const from = useRef<{ x: number; mm: number; perMm: number } | null>(null);
   const [drag, setDrag] = useState<number | null>(null);
   const fixed = locked || thing.place === 'tank';
   const atMm = drag ?? thing.forwardOfRearAxleMm;
+  const [mass] = inUnits(`${Math.round(thing.massKg)} kg`).split(' ');
+  const at = inUnits(`${Math.round(atMm)} mm`);
   const x = REAR_X + (atMm / wheelbaseMm) * BASE;
   const y = GROUND - DRAWN_HEIGHT_SHARE[thing.place] * BASE - 14;
   const r = Math.min(24, 6 + Math.sqrt(Math.abs(thing.massKg)) * 1.9);
@@ -135,7 +143,7 @@ function Thing({ thing, wheelbaseMm, locked }: { thing: Aboard; wheelbaseMm: num
         'aria-valuenow': Math.round(atMm),
         'aria-valuemin': FURTHEST_MM[0],
         'aria-valuemax': FURTHEST_MM[1],
-        'aria-valuetext': `${Math.round(atMm)} mm`,
+        'aria-valuetext': at,
         onPointerDown,
         onPointerMove,
         onPointerUp,
@@ -147,13 +155,13 @@ function Thing({ thing, wheelbaseMm, locked }: { thing: Aboard; wheelbaseMm: num
       <circle cx={x} cy={y} r={22} style={{ fill: 'transparent', stroke: 'none' }} />
       <circle cx={x} cy={y} r={r} />
       <text x={x} y={y + 4} textAnchor="middle">
-        {Math.round(thing.massKg)}
+        {mass}
       </text>
       <text x={x} y={y - r - 5} textAnchor="middle">
         {thing.label}
       </text>
       <text className="soft" x={x} y={y + r + 13} textAnchor="middle">
-        {Math.round(atMm)} mm
+        {at}
       </text>
     </g>
   );

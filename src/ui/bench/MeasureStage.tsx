@@ -11,6 +11,7 @@ import { CAUTIONS } from '@/schema/facts/cautions';
 import { useSystem } from '../fields/context';
 import { Stance } from '../figures/Stance';
 import type { StanceLine } from '../figures/stanceScale';
+import { useSaid } from '../layout/preferences';
 import { Caution, EndName, Heading, Small, Table } from '../layout/primitives';
 import { useBench, useFact, useLater } from './BenchContext';
 import styled from 'styled-components';
@@ -118,10 +119,11 @@ function StanceOf({ prefix }: { prefix: Prefix }) {
 }
 
 function Before({ prefix }: { prefix: Prefix }) {
+  const inUnits = useSaid();
   return useBefore(prefix).map((b) => (
     <Small key={b.name}>
-      Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'}, rear {b.rearMm.toFixed(1)} mm,
-      front {b.frontMm.toFixed(1)} mm.
+      Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'},{' '}
+      {inUnits(`rear ${b.rearMm.toFixed(1)} mm, front ${b.frontMm.toFixed(1)} mm.`)}
     </Small>
   ));
 }

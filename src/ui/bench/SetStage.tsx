@@ -7,10 +7,11 @@ import { CAUTIONS } from '@/schema/facts/cautions';
 import { balanceWords, bounceOf, bounceWords, legsVerdict, torquesOf } from '@/schema/facts/set';
 import { issueWords } from '@/schema/words';
 import { dayWords } from '../words/time';
+import { useSaid } from '../layout/preferences';
 import { Button, Caution, Empty, EndName, LinkButton, Small, Table, Warn } from '../layout/primitives';
 import { EntryField } from '../fields/EntryField';
 import { useFieldStore, useLive } from '../fields/context';
-import { withUnit } from '../fields/store';
+import { withUnit } from '@/schema/entry';
 import { useBench, useLater } from './BenchContext';
 import { MeasureSheet } from './MeasureStage';
 import { FieldsOf, Titled } from './parts';
@@ -70,6 +71,7 @@ function StartingClickers() {
 
 /** The bounce test: swings counted by eye, the damping they allow, both ends compared. */
 function Bounce() {
+  const inUnits = useSaid();
   const { live } = useLater();
   const both = balanceWords(live);
   return (
@@ -87,8 +89,9 @@ function Bounce() {
       {both && (both.alike ? <p>{both.words}</p> : <Warn>{both.words}</Warn>)}
       <p>
         <Small>
-          Friction ends the swings early, so these figures lie high where the friction band is wide. Swings below 3 mm are taken as unseen
-          (common practice, no source).
+          {inUnits(
+            'Friction ends the swings early, so these figures lie high where the friction band is wide. Swings below 3 mm are taken as unseen (common practice, no source).',
+          )}
         </Small>
       </p>
       <EntryField field="set.balance" />

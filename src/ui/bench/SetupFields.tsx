@@ -2,12 +2,11 @@
 import styled from 'styled-components';
 import { preloadOf } from '@/schema/facts/measure';
 import { textOf } from '@/schema/facts/read';
-import type { Entries } from '@/schema/entry';
+import { type Entries, withUnit } from '@/schema/entry';
 import { SETUP_GROUPS } from '@/schema/fields/setup';
 import { issueWords } from '@/schema/words';
 import { EntryField } from '../fields/EntryField';
 import { useLive } from '../fields/context';
-import { withUnit } from '../fields/store';
 import { Heading, Small } from '../layout/primitives';
 import { FieldGrid } from './parts';
 

@@ -2,11 +2,10 @@
 import { useMemo, useState } from 'react';
 import { fieldDef, knownField } from '@/schema/fields';
 import { SETUP_FIELDS, withPrefix } from '@/schema/fields/setup';
-import { readEntry } from '@/schema/entry';
+import { readEntry, withUnit } from '@/schema/entry';
 import { issueWords } from '@/schema/words';
 import { Pick } from '../fields/Pick';
 import { PlainField } from '../fields/PlainField';
-import { withUnit } from '../fields/store';
 import { Button, QuietButton, Small, Table } from '../layout/primitives';
 import { dayWords } from '../words/time';
 import { type SignedLine, useBench } from './BenchContext';

@@ -9,6 +9,7 @@ import { itemNumbers } from '@/schema/facts/read';
 import type { FieldDef } from '@/schema/fields/kinds';
 import { EntryField } from '../fields/EntryField';
 import { useFieldStore, useLive } from '../fields/context';
+import { useSaid } from '../layout/preferences';
 import { Heading, QuietButton, Small, Table } from '../layout/primitives';
 import { useBench } from './BenchContext';
 
@@ -188,7 +189,17 @@ const Findings = styled.ul`
 const MARK = { danger: '■', warn: '▲', note: '○' };
 const MARK_COLOUR = { danger: 'var(--danger)', warn: 'var(--warn)', note: 'var(--ink)' };
 
-export function BecauseList({ findings, empty, title = 'Because' }: { findings: Because[]; empty: string; title?: string }) {
+interface BecauseProps {
+  findings: Because[];
+  empty: string;
+  title?: string;
+  /** Valves are spoken of in millimetres and newtons everywhere, and so are the sentences beside them. */
+  metric?: boolean;
+}
+
+export function BecauseList({ findings, empty, title = 'Because', metric = false }: BecauseProps) {
+  const inUnits = useSaid();
+  const said = metric ? (sentence: string) => sentence : inUnits;
   return (
     <section aria-label={title}>
       <Heading>{title}</Heading>
@@ -200,7 +211,7 @@ export function BecauseList({ findings, empty, title = 'Because' }: { findings: 
               {MARK[f.mark]}
             </span>
             <span {...(f.mark === 'danger' ? { role: 'alert' } : {})}>
-              <b>{f.lead}</b> {f.rest} <span className="origin">{f.origin}</span>
+              <b>{said(f.lead)}</b> {said(f.rest)} <span className="origin">{said(f.origin)}</span>
             </span>
           </li>
         ))}

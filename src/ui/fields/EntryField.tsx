@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { fieldDef } from '@/schema/fields';
 import type { FieldDef } from '@/schema/fields/kinds';
 import { printOther } from '@/core/units/print';
+import { inImperial } from '@/core/units/sentence';
 import { useField, useFieldStore, useSystem } from './context';
 import { focusNextEntry } from './next';
 import { Pick } from './Pick';
@@ -177,6 +178,7 @@ function TextEntry({
   const name = label ?? def.label;
   const isNumber = def.kind !== 'text';
   const bare = def.kind === 'money' ? (state.unit ?? store.bareUnit(field) ?? '') : unitOf(def, system);
+  const hint = def.hint && system === 'imperial' ? inImperial(def.hint) : def.hint;
   const other = def.kind === 'quantity' && state.value !== null && state.unit ? printOther(state.value, state.unit) : null;
   const unitShown =
     def.kind === 'quantity' && state.unit && state.text && !/[a-z°"'″′]/i.test(state.text)
@@ -192,7 +194,7 @@ function TextEntry({
     <Below className="below">
       <FieldError className="problem">{problem}</FieldError>
       {!problem && state.question && <div className="question">{state.question}</div>}
-      {look === 'stacked' && !problem && !state.question && <Text slot="description">{other ? `= ${other}` : def.hint}</Text>}
+      {look === 'stacked' && !problem && !state.question && <Text slot="description">{other ? `= ${other}` : hint}</Text>}
     </Below>
   );
   const control = {

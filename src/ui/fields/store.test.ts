@@ -1,5 +1,5 @@
-import type { Entry } from '@/schema/entry';
-import { FieldStore, type Outgoing, type Send, withUnit } from './store';
+import { type Entry, withUnit } from '@/schema/entry';
+import { FieldStore, type Outgoing, type Send } from './store';
 
 /** The fields of a page: nothing typed is lost, whatever the server does. */
 

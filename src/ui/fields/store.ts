@@ -1,4 +1,4 @@
-import { type Entries, type Entry, isWild, readEntry } from '@/schema/entry';
+import { type Entries, type Entry, isWild, readEntry, withUnit } from '@/schema/entry';
 import { fieldDef } from '@/schema/fields';
 import { issueWords } from '@/schema/words';
 
@@ -289,10 +289,4 @@ export class FieldStore {
 
   /** True while nothing typed is unrecorded. */
   isSettled = (): boolean => this.queue.length === 0 && this.drafts.size === 0;
-}
-
-/** A recorded entry as read out: the text as typed, with the unit it was in where the text has none. */
-export function withUnit(entry: Pick<Entry, 'text' | 'unit'>): string {
-  if (entry.unit === null || /[a-zµ°"'′″%]/i.test(entry.text)) return entry.text;
-  return `${entry.text} ${entry.unit}`;
 }

@@ -53,11 +53,14 @@ const Ground = styled(RadioGroup)`
     min-height: 44px;
     padding-bottom: 0.4rem;
   }
-  /* The longest word stands last, wider than its place: it ends where the ground does. */
-  .row label:last-child {
-    display: flex;
-    flex-direction: column;
-    align-items: flex-end;
+  /* In a narrow column the longest word is wider than its place: the last ends where the ground does. */
+  container-type: inline-size;
+  @container (max-width: 26rem) {
+    .row label:last-child {
+      display: flex;
+      flex-direction: column;
+      align-items: flex-end;
+    }
   }
   label[data-selected] {
     color: var(--ink);

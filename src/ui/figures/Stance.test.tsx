@@ -91,6 +91,19 @@ test('the figure speaks: its figures are in its name, in the units shown', () =>
   expect(draw({ rear, front: end(), inches: true })).toContain('rear static sag 1.00, rear rider sag 2.00 inches.');
 });
 
+test('the scale is marked in the units shown, each number at its own length', () => {
+  const numbers = (inches: boolean) => {
+    const svg = draw({ rear: end(), front: end(), inches });
+    const [[top, height]] = columns(svg) as [readonly [number, number]];
+    const marks = [...svg.matchAll(/<text class="scale" x="[\d.]+" y="([\d.]+)"[^>]*>(\d+)</g)].slice(0, 5);
+    return marks.map(([, y, label]) => [Number(label), ((Number(y) - 3.5 - top) / height) * 300] as const);
+  };
+  expect(numbers(false).map(([label]) => label)).toEqual([50, 100, 150, 200, 250]);
+  for (const [label, mm] of numbers(false)) expect(mm).toBeCloseTo(label, 9);
+  expect(numbers(true).map(([label]) => label)).toEqual([2, 4, 6, 8, 10]);
+  for (const [label, mm] of numbers(true)) expect(mm).toBeCloseTo(label * 25.4, 9);
+});
+
 test('travel used is a notch at its place', () => {
   const svg = draw({ rear: end({ usedMm: 262 }), front: end() });
   const [[top, height]] = columns(svg) as [readonly [number, number]];

@@ -6,6 +6,7 @@ import {
   figureIn,
   HEIGHT,
   type Scale,
+  marksOf,
   scaleOf,
   type StanceEnd,
   type StanceLine,
@@ -154,7 +155,6 @@ const Column = memo(
     const figure = figureIn(inches);
     const x = X[end];
     const travel = data.travelMm ?? longest;
-    const ticks = Array.from({ length: Math.floor(travel / 10) }, (_, i) => (i + 1) * 10).filter((mm) => mm < travel);
     const middle = x + WIDTH / 2;
     const outward = end === 'rear' ? -1 : 1;
     const edge = end === 'rear' ? x : x + WIDTH;
@@ -175,18 +175,18 @@ const Column = memo(
           height={y(travel) - TOP}
           strokeDasharray={data.travelMm === null ? '4 4' : undefined}
         />
-        {ticks.map((mm) => (
+        {marksOf(travel, inches).map(({ mm, label }) => (
           <g key={mm}>
             <line
               className="tick"
               x1={end === 'rear' ? x + WIDTH : x}
-              x2={(end === 'rear' ? x + WIDTH : x) - outward * -1 * (mm % 50 === 0 ? 12 : 6)}
+              x2={(end === 'rear' ? x + WIDTH : x) - outward * -1 * (label === null ? 6 : 12)}
               y1={y(mm)}
               y2={y(mm)}
             />
-            {mm % 50 === 0 && (
+            {label !== null && (
               <text className="scale" x={middle} y={y(mm) + 3.5} textAnchor="middle">
-                {mm}
+                {label}
               </text>
             )}
           </g>

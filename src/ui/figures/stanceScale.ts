@@ -30,6 +30,16 @@ export const scaleOf =
     TOP + (mm * HEIGHT) / longestMm;
 export const figureIn = (inches: boolean) => (mm: number) =>
   inches ? (mm / 25.4).toFixed(2) : mm.toFixed(Math.abs(mm - Math.round(mm)) < 0.05 ? 0 : 1);
+
+/** The marks down a column of this travel: each centimetre and a number at each fifth, or each half inch and a number at each second inch. */
+export function marksOf(travelMm: number, inches: boolean): { mm: number; label: number | null }[] {
+  const [stepMm, every, perLabel] = inches ? [12.7, 4, 2] : [10, 5, 50];
+  return Array.from({ length: Math.ceil(travelMm / stepMm) - 1 }, (_, i) => ({
+    mm: (i + 1) * stepMm,
+    label: (i + 1) % every === 0 ? ((i + 1) / every) * perLabel : null,
+  }));
+}
+
 /** Labels of the two windows, pushed apart where they would touch. */
 export function windowLabels(data: StanceEnd, y: Scale) {
   const labels = [

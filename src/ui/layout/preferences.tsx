@@ -1,5 +1,6 @@
 'use client';
 import { createContext, type ReactNode, useContext, useState } from 'react';
+import { inImperial } from '@/core/units/sentence';
 import type { System } from '../fields/store';
 
 export interface Preferences {
@@ -31,4 +32,11 @@ export function usePreferences(): Setting {
   const found = useContext(Context);
   if (!found) throw new Error('preferences stand outside the page');
   return found;
+}
+
+const asWritten = (sentence: string): string => sentence;
+
+/** How a sentence of the core is read on this page: in the units it was reckoned in, or in inches and pounds. */
+export function useSaid(): (sentence: string) => string {
+  return usePreferences().system === 'imperial' ? inImperial : asWritten;
 }

@@ -2,7 +2,7 @@
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
 import type { School } from '@/core/spring/schools';
-import type { Entries } from '@/schema/entry';
+import { type Entries, withUnit } from '@/schema/entry';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { sagOf } from '@/schema/facts/measure';
 import { setupLines } from '@/schema/facts/setups';
@@ -10,7 +10,6 @@ import { stanceEnd } from '../bench/stance';
 import { Stance } from '../figures/Stance';
 import { Button, Heading, LinkButton, Table } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
-import { withUnit } from '../fields/store';
 import { dayWords } from '../words/time';
 import { SETUP_KIND, type SetupRow } from './Setups';
 

@@ -13,6 +13,7 @@ import { stanceEnd } from '../bench/stance';
 import { Columns, Titled } from '../bench/parts';
 import { Pick } from '../fields/Pick';
 import { Stance } from '../figures/Stance';
+import { usePreferences, useSaid } from '../layout/preferences';
 import { Button, LinkButton, Small, Table } from '../layout/primitives';
 import { BookPlaces } from '../layout/Places';
 import { Shell } from '../layout/Shell';
@@ -28,6 +29,8 @@ const label = (of: Record<string, string>, id: string) => (of[id] ?? '').toLower
 /** One case: told, measured piece by piece, guessed at, and then told whole with the model's way beside one's own. */
 export function TrainingRoom({ id, causes, schools }: { id: string; causes: CausePage[]; schools: School[] }) {
   const c = caseById(id)!;
+  const inUnits = useSaid();
+  const { system } = usePreferences();
   const [moves, setMoves] = useState<Move[]>([]);
   const [guess, setGuess] = useState('');
   const [answered, setAnswered] = useState(false);
@@ -47,7 +50,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
         <div>
           <Titled
             title={`${c.title}: ${machineNamed(c)}`}
-            aside={`rider ${c.asked['rider.mass']} kg in gear, ${known.entries.use?.text ?? ''}`}
+            aside={inUnits(`rider ${c.asked['rider.mass']} kg in gear, ${known.entries.use?.text ?? ''}`)}
           >
             <p style={{ maxWidth: '60ch' }}>{c.story}</p>
             <p style={{ padding: '0.5rem 0' }}>
@@ -98,6 +101,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
           <Stance
             rear={stanceEnd(known.entries, known.machine, 'rear', schools)}
             front={stanceEnd(known.entries, known.machine, 'front', schools)}
+            inches={system === 'imperial'}
           />
         </div>
       </Columns>
@@ -107,13 +111,14 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
 
 /** The sentences known so far, each once, in the order they were asked for. */
 function Evidence({ reasoned, made }: { reasoned: Reasoned; made: readonly string[] }) {
+  const inUnits = useSaid();
   const words = [...new Set(reasoned.reads.map((r) => r.words))];
   if (made.length === 0) return <Small>Nothing is measured yet.</Small>;
   return (
     <ul aria-live="polite">
       {words.map((w) => (
         <li key={w} style={{ borderTop: '1px solid var(--fine)', padding: '0.25rem 0' }}>
-          {w}
+          {inUnits(w)}
         </li>
       ))}
     </ul>
@@ -204,11 +209,12 @@ function Told({ c, moves, guess, causes, schools, minutes }: ToldProps) {
 }
 
 function Sentences({ reasoned, truth }: { reasoned: Reasoned; truth: string }) {
+  const inUnits = useSaid();
   const cause = reasoned.causes.find((x) => x.id === truth)!;
   if (cause.for.length === 0) return null;
   return (
     <p style={{ paddingTop: '0.5rem' }}>
-      <b>Because</b> {cause.for.map((s) => `${s.words.replace(/\.$/, '')} (×${s.factor.toFixed(1)})`).join('; ')}.
+      <b>Because</b> {cause.for.map((s) => `${inUnits(s.words).replace(/\.$/, '')} (×${s.factor.toFixed(1)})`).join('; ')}.
     </p>
   );
 }

@@ -96,7 +96,7 @@ const mark: EndRule = ({ entries, machine }, end) => {
   if (!found?.ok || marked === null) return [];
   const { effectiveRateNPerMm: rate, uncertaintyNPerMm: doubt } = found.value;
   const figure = (x: number) => x.toFixed(marked < 20 ? 2 : 1);
-  const words = `${NAME[end]}: the sags need ${figure(rate)} ± ${figure(doubt)} N/mm, the spring is marked ${figure(marked)}.`;
+  const words = `${NAME[end]}: the sags need ${figure(rate)} ± ${figure(doubt)} N/mm, the spring is marked ${figure(marked)} N/mm.`;
   return [
     { statement: 'weaker-than-mark', end, credence: below(rate, marked - doubt, doubt / 2), words },
     { statement: 'stronger-than-mark', end, credence: above(rate, marked + doubt, doubt / 2), words },

@@ -38,7 +38,7 @@ const ideal: EndRule = (known, end) => {
   if (marked === null || !found) return [];
   const ratio = found.rateNPerMm / marked;
   const figure = (x: number) => x.toFixed(marked < 20 ? 2 : 1);
-  const words = `${NAME[end]}: this load asks for ${figure(found.rateNPerMm)} N/mm, the spring is marked ${figure(marked)}.`;
+  const words = `${NAME[end]}: this load asks for ${figure(found.rateNPerMm)} N/mm, the spring is marked ${figure(marked)} N/mm.`;
   return [
     { statement: 'ideal-stiffer', end, credence: above(ratio, 1 + STEP_SHARE, RATE_STANDARD), words },
     { statement: 'ideal-softer', end, credence: below(ratio, 1 - STEP_SHARE, RATE_STANDARD), words },

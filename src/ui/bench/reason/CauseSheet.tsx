@@ -7,6 +7,7 @@ import type { Known } from '@/schema/facts/evidence/known';
 import type { Explained, Said } from '@/schema/facts/reason';
 import { offersOf } from '@/schema/facts/listed';
 import { moneyText } from '@/schema/money';
+import { useSaid } from '../../layout/preferences';
 import { Button, Caution, Small } from '../../layout/primitives';
 import { useBench } from '../BenchContext';
 
@@ -80,6 +81,7 @@ const Sheet = styled.div`
 `;
 
 function Sentences({ title, said, sign }: { title: string; said: readonly Said[]; sign: string }) {
+  const inUnits = useSaid();
   if (said.length === 0) return null;
   return (
     <>
@@ -88,7 +90,7 @@ function Sentences({ title, said, sign }: { title: string; said: readonly Said[]
         {said.map((s) => (
           <li className="said" key={s.words}>
             <span aria-hidden>{sign}</span>
-            <span>{s.words}</span>
+            <span>{inUnits(s.words)}</span>
             <span>×{s.factor >= 1 ? s.factor.toFixed(1) : s.factor.toFixed(2)}</span>
           </li>
         ))}
@@ -122,6 +124,8 @@ export function CauseSheet({ cause, look }: { cause: Explained; look: CureLook }
 
 function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: CureLook }) {
   const { data } = useBench();
+  const inUnits = useSaid();
+  const what = inUnits(cure.what);
   const prediction = predict(look.known, offersOf(data.springs, null), cure, cause.end);
   const key = `${cause.id}/${cure.id}`;
   const followed = look.followed.cause === cause.id && look.followed.cure === cure.id;
@@ -138,26 +142,27 @@ function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: Cu
       <span className="tier">{TIER_NAMES[cure.tier]}</span>
       <div>
         <p>
-          <b>{cure.what}</b>
+          <b>{what}</b>
         </p>
-        {prediction.words && <p className="predicted">{prediction.words}</p>}
-        {prediction.warning && <p>▲ {prediction.warning}</p>}
+        {prediction.words && <p className="predicted">{inUnits(prediction.words)}</p>}
+        {prediction.warning && <p>▲ {inUnits(prediction.warning)}</p>}
         <Small>
           {cost.length > 0 ? `${cost.join(' + ')}. ` : cure.tier === 'refer' ? '' : 'Costs nothing. '}
           {cure.risk && `Risk: ${cure.risk} `}
           {effects.length > 0 && `May bring: ${effects.map((e) => (e.already ? `▲ ${e.words}, already told` : e.words)).join(', ')}. `}
-          {[...prediction.schools, ...templates].length > 0 && `Another school: ${[...prediction.schools, ...templates].join('; ')}.`}
+          {[...prediction.schools, ...templates].length > 0 &&
+            `Another school: ${[...prediction.schools.map(inUnits), ...templates].join('; ')}.`}
         </Small>
         {followed && cure.cautions.map((c) => <Caution key={c}>{CAUTIONS[c]}</Caution>)}
       </div>
       <div className="actions">
         {cure.tier !== 'refer' && !look.locked && (
-          <Button $strong={followed} onPress={() => look.onFollow(cause, cure, prediction)} aria-label={`Follow: ${cure.what}`}>
+          <Button $strong={followed} onPress={() => look.onFollow(cause, cure, prediction)} aria-label={`Follow: ${what}`}>
             {followed ? 'Followed' : 'Follow this'}
           </Button>
         )}
         {prediction.sags && (
-          <Button onPress={() => look.onLook(key, prediction)} aria-pressed={look.looked === key} aria-label={`Look at: ${cure.what}`}>
+          <Button onPress={() => look.onLook(key, prediction)} aria-pressed={look.looked === key} aria-label={`Look at: ${what}`}>
             Look
           </Button>
         )}

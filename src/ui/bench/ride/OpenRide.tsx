@@ -5,6 +5,7 @@ import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
 import { advise, type Decision, DECISIONS, type Step, type Trial } from '@/schema/facts/retune';
 import { changeWords, tunableById } from '@/schema/facts/tunables';
 import { PlainField } from '../../fields/PlainField';
+import { useSaid } from '../../layout/preferences';
 import { Button, Caution, LinkButton, QuietButton, Small } from '../../layout/primitives';
 import { RideForm } from '../../ride/RideForm';
 import { dayWords } from '../../words/time';
@@ -24,8 +25,9 @@ export function OpenRide({ trial, step }: { trial: Trial; step: Step | null }) {
   const { reload } = useBench();
   const [writing, setWriting] = useState(false);
   const ridden = trial.rides.length > 0;
+  const inUnits = useSaid();
   return (
-    <Titled title={rideTitle(trial)} aside={`planned ${dayWords(trial.plannedAt)}`}>
+    <Titled title={inUnits(rideTitle(trial))} aside={`planned ${dayWords(trial.plannedAt)}`}>
       {trial.document.reason && <p>{trial.document.reason}</p>}
       {trial.document.orderReason && <Small>Order broken: {trial.document.orderReason}</Small>}
       <Caution>{CAUTIONS.afterwards}</Caution>
@@ -106,13 +108,14 @@ const FEEL = { better: '▲ better', same: '= the same', worse: '▼ worse' } as
 
 /** What was said, newest first; older words stay under it. */
 export function Said({ trial }: { trial: Trial }) {
+  const inUnits = useSaid();
   return (
     <>
       {trial.rides.map((r, i) => {
         const { feels, usedMm, conditions, words } = r.document;
         const about = [
-          usedMm.front === null ? '' : `front used ${usedMm.front.toFixed(0)} mm`,
-          usedMm.rear === null ? '' : `rear used ${usedMm.rear.toFixed(0)} mm`,
+          usedMm.front === null ? '' : inUnits(`front used ${usedMm.front.toFixed(0)} mm`),
+          usedMm.rear === null ? '' : inUnits(`rear used ${usedMm.rear.toFixed(0)} mm`),
           conditions.riderMass?.text ? `rider ${conditions.riderMass.text}${/[a-z]/i.test(conditions.riderMass.text) ? '' : ' kg'}` : '',
           conditions.fuel,
           conditions.tyres,

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { feelOf, planOf, type Step, type Trial } from '@/schema/facts/retune';
 import { RIDE_FIELDS } from '@/schema/fields/bench';
+import { useSaid } from '../../layout/preferences';
 import { Caution, Empty, LinkButton, Small, Table } from '../../layout/primitives';
 import { SearchLine } from '../../figures/SearchLine';
 import { useBench } from '../BenchContext';
@@ -98,6 +99,7 @@ function Searches({ steps }: { steps: Step[] }) {
 const FEEL = { better: '▲ better', same: '= same', worse: '▼ worse' } as const;
 
 function Rides({ trials }: { trials: readonly Trial[] }) {
+  const inUnits = useSaid();
   const { data } = useBench();
   return (
     <Titled title="Rides so far" aside={<a href={`/machines/${data.machine.id}`}>the whole lineage</a>}>
@@ -118,11 +120,11 @@ function Rides({ trials }: { trials: readonly Trial[] }) {
             {[...trials].reverse().map((t) => {
               const feel = feelOf(t);
               const used = t.rides[0]?.document.usedMm;
-              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : `${x.toFixed(0)} mm`);
+              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(`${x.toFixed(0)} mm`));
               return (
                 <tr key={t.id}>
                   <td>
-                    {rideTitle(t)}
+                    {inUnits(rideTitle(t))}
                     {t.document.reason && t.document.change && (
                       <>
                         <br />

@@ -3,6 +3,7 @@ import { useCallback } from 'react';
 import type { End } from '@/core/spring/schools';
 import { idealOf } from '@/schema/facts/springs';
 import { useSystem } from '../../fields/context';
+import { useSaid } from '../../layout/preferences';
 import { Heading } from '../../layout/primitives';
 import { useBench, useFact } from '../BenchContext';
 import { lengthUnit, lengthWords, rateWords } from './words';
@@ -10,6 +11,7 @@ import { lengthUnit, lengthWords, rateWords } from './words';
 /** The spring that would meet both sags exactly, whether or not it is for sale. Follows in the same frame as the key; the list follows it. */
 export function IdealLine({ end }: { end: End }) {
   const system = useSystem();
+  const inUnits = useSaid();
   const { schools } = useBench().data;
   const ideal = useFact(useCallback((live, figures) => idealOf(live, figures, end, schools), [end, schools]));
   return (
@@ -22,7 +24,7 @@ export function IdealLine({ end }: { end: End }) {
           <b>
             {lengthWords(ideal.preloadMm, system)} {lengthUnit(system)}
           </b>{' '}
-          of preload, for {ideal.staticLoadN.toFixed(0)} N bare and {ideal.ladenLoadN.toFixed(0)} N with the rider, solo.
+          {inUnits(`of preload, for ${ideal.staticLoadN.toFixed(0)} N bare and ${ideal.ladenLoadN.toFixed(0)} N with the rider, solo.`)}
         </>
       ) : (
         '–'

@@ -16,6 +16,7 @@ import { useSystem } from '../../fields/context';
 import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
 import { useKeys } from '../../layout/keys';
+import { useSaid } from '../../layout/preferences';
 import { Empty, LinkButton, Small, Warn } from '../../layout/primitives';
 import { useBench, useLater, useOffers } from '../BenchContext';
 import { MachineFigures } from '../MachineFigures';
@@ -27,6 +28,7 @@ import { CasesTable } from './CasesTable';
 import { Choice } from './Choice';
 import { ForceChartView } from './ForceChartView';
 import { IdealLine } from './IdealLine';
+import { lengthTaken } from './words';
 
 /** On a tablet the stance comes first, then the candidates, then the rest of this column. */
 const Beside = styled.div`
@@ -231,6 +233,8 @@ function EndSheet({
   const { sealed, data } = useBench();
   const { target, result } = selection;
   const [min, max] = rangeOf(live, end);
+  const system = useSystem();
+  const inUnits = useSaid();
   const school = schoolOf(live, data.schools);
   // Half a number typed can make an aim that no spring meets: the last sheet stays, faint, so that nothing jumps while the keys go down.
   const [kept, setKept] = useState({ selection, current });
@@ -239,10 +243,10 @@ function EndSheet({
     <>
       <Titled title="Aim and adjuster" aside={`${school.name}, sets ${school.order}; placeholders are taken until typed`}>
         <FieldGrid $min="7rem">
-          <EntryField field={`springs.${end}.target.rider`} placeholder={String(Math.round(target.rider.value))} locked={sealed} />
-          <EntryField field={`springs.${end}.target.static`} placeholder={String(Math.round(target.static.value))} locked={sealed} />
-          <EntryField field={`springs.${end}.range.min`} placeholder={String(min.value)} locked={sealed} />
-          <EntryField field={`springs.${end}.range.max`} placeholder={String(max.value)} locked={sealed} />
+          <EntryField field={`springs.${end}.target.rider`} placeholder={lengthTaken(target.rider.value, system)} locked={sealed} />
+          <EntryField field={`springs.${end}.target.static`} placeholder={lengthTaken(target.static.value, system)} locked={sealed} />
+          <EntryField field={`springs.${end}.range.min`} placeholder={lengthTaken(min.value, system)} locked={sealed} />
+          <EntryField field={`springs.${end}.range.max`} placeholder={lengthTaken(max.value, system)} locked={sealed} />
           <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from air'} locked={sealed} />
           {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
         </FieldGrid>
@@ -251,11 +255,11 @@ function EndSheet({
         </Small>
       </Titled>
       <IdealLine end={end} />
-      {!result.ok && <Warn>{issueWords(result.issue)}</Warn>}
+      {!result.ok && <Warn>{inUnits(issueWords(result.issue))}</Warn>}
       {kept.selection.result.ok && (
         <div inert={!result.ok} style={result.ok ? {} : { opacity: 0.4 }}>
           {kept.selection.result.value.warnings.map((w) => (
-            <Warn key={w.code}>{warningWords(w)}</Warn>
+            <Warn key={w.code}>{inUnits(warningWords(w))}</Warn>
           ))}
           <CandidateTable
             end={end}

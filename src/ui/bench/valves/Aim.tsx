@@ -11,7 +11,7 @@ import { useState } from 'react';
 import { PlainField } from '../../fields/PlainField';
 import { issueWords } from '@/schema/words';
 import { useFieldStore } from '../../fields/context';
-import { withUnit } from '../../fields/store';
+import { withUnit } from '@/schema/entry';
 import { EntryField } from '../../fields/EntryField';
 import { Pick } from '../../fields/Pick';
 import { QuietButton, Small, Table, Warn } from '../../layout/primitives';

@@ -227,6 +227,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
             findings={findings}
             empty="Nothing stands out: the oil does not part, no port chokes, the shims hold their stress."
             title="What this damper does"
+            metric
           />
         </Two>
       )}

@@ -5,7 +5,7 @@ import { COMPONENTS } from '@/schema/procedures/components';
 import { askFields, type TakenProcedure } from '@/schema/procedures/procedure';
 import { useFieldStore, useLive } from '../../fields/context';
 import { Pick } from '../../fields/Pick';
-import { withUnit } from '../../fields/store';
+import { withUnit } from '@/schema/entry';
 import { Button, Empty, EndName, QuietButton, Small, Table } from '../../layout/primitives';
 import { useBench } from '../BenchContext';
 import { Titled } from '../parts';
