@@ -75,8 +75,8 @@ export function LoadsView({ loads, locked }: { loads: Loads; locked: boolean }) 
         ))}
       </Svg>
       <Small>
-        Circles: mass in {system === 'metric' ? 'kg' : 'lb'}. Drag a load along the machine, or focus it and use the arrow keys. Dotted: usual
-        place, not measured.
+        Circles: mass in {system === 'metric' ? 'kg' : 'lb'}. Drag a load along the machine, or focus it and use the arrow keys. Dotted:
+        usual place, not measured.
       </Small>
     </figure>
   );
