@@ -60,6 +60,9 @@ const OTHER: Record<string, [string, number]> = {
   mph: ['km/h', 0],
 };
 
+/** The name of the other system's unit for the same kind of quantity, or null where there is none. */
+export const otherUnit = (unitName: string): string | null => OTHER[unitName]?.[0] ?? null;
+
 /** The same quantity in the other unit, or null where there is none to show. Lengths under two metres in inches come as a workshop fraction. */
 export function printOther(canonical: number, unitName: string): string | null {
   const other = OTHER[unitName];

@@ -53,18 +53,20 @@ const nearest = (found: string) => `
 const BEGUN = "lexemes @@ to_tsquery('simple', $1)";
 /** From so many rows on, reading from the newest finds enough sooner than reading all of them. */
 const MANY = 400;
-
-/** Whether so many rows hold the words that each kind is better read from its newest on. */
-async function isCommon(sql: Sql, query: string): Promise<boolean> {
-  const { n } = await sql.one<{ n: number }>(`SELECT count(*)::int AS n FROM (SELECT 1 FROM findable WHERE ${BEGUN} LIMIT ${MANY}) held`, [
-    query,
-  ]);
-  return n === MANY;
-}
+/** So many rows are counted at most: a kind that has none among them all need not be read through in vain. */
+const COUNTED = 3000;
 
 /** Rows by the words they begin with, the nearest title first. @param query of the word index */
-const manyBegun = async (sql: Sql, query: string, said: unknown[]): Promise<Found[]> =>
-  sql.many<Found>(nearest(((await isCommon(sql, query)) ? ofMost : ofFew)(BEGUN)), [query, ...said]);
+async function manyBegun(sql: Sql, query: string, title: string, most: number, kinds: readonly string[]): Promise<Found[]> {
+  const held = await sql.one<{ n: number; kinds: string[] }>(
+    `SELECT count(*)::int AS n, coalesce(array_agg(DISTINCT kind), '{}') AS kinds
+     FROM (SELECT kind FROM findable WHERE ${BEGUN} AND kind = ANY ($2::text[]) LIMIT ${COUNTED}) held`,
+    [query, kinds],
+  );
+  if (held.n === 0) return [];
+  const within = held.n < COUNTED ? held.kinds : kinds;
+  return sql.many<Found>(nearest((held.n < MANY ? ofFew : ofMost)(BEGUN)), [query, title, most, within]);
+}
 
 const hasDigit = (word: string) => /[0-9]/.test(word);
 const escaped = (word: string) => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
@@ -88,8 +90,8 @@ export async function manyFound(sql: Sql, query: string, kind: Found['kind'] | n
   // A sign alone, or the x between two figures, is no word.
   const words = all.filter((w) => /[\p{L}\p{N}]/u.test(w) && (w !== 'x' || all.length === 1)).slice(0, MOST_WORDS);
   if (words.length === 0) return [];
-  const said = [words.join(' '), most, kind === null ? FINDABLE : [kind]];
-  const exact = await manyBegun(sql, words.map(beginning).join(' & '), said);
+  const said = [words.join(' '), most, kind === null ? FINDABLE : [kind]] as const;
+  const exact = await manyBegun(sql, words.map(beginning).join(' & '), ...said);
   if (exact.length > 0) return exact;
   if (words.some(hasDigit)) {
     const inside = await sql.many<Found>(nearest(ofFew('words LIKE ALL ($1::text[])')), [words.map(escaped), ...said]);
@@ -101,5 +103,5 @@ export async function manyFound(sql: Sql, query: string, kind: Found['kind'] | n
     if (one === null) return [];
     alike.push(one);
   }
-  return manyBegun(sql, alike.join(' & '), said);
+  return manyBegun(sql, alike.join(' & '), ...said);
 }

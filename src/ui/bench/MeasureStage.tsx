@@ -5,13 +5,13 @@ import type { End } from '@/core/spring/schools';
 import type { Entries } from '@/schema/entry';
 import { becauseOf } from '@/schema/facts/because';
 import { sagOf } from '@/schema/facts/measure';
-import { printIn } from '@/core/units/print';
 import { bounceFields } from '@/schema/fields/bench';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { useSystem } from '../fields/context';
 import { Stance } from '../figures/Stance';
 import type { StanceLine } from '../figures/stanceScale';
 import { useSaid } from '../layout/preferences';
+import { lengthUnit, lengthWords } from './springs/words';
 import { Caution, EndName, Heading, Small, Table } from '../layout/primitives';
 import { useBench, useFact, useLater } from './BenchContext';
 import styled from 'styled-components';
@@ -148,11 +148,10 @@ function SagWorking({ prefix }: { prefix: Prefix }) {
 }
 
 function Results({ prefix }: { prefix: Prefix }) {
-  const inches = useSystem() === 'imperial';
+  const system = useSystem();
   const rear = useFact(useCallback((live, figures) => sagIn(live, figures, 'rear', prefix), [prefix]));
   const front = useFact(useCallback((live, figures) => sagIn(live, figures, 'front', prefix), [prefix]));
-  const unit = inches ? 'in' : 'mm';
-  const length = (mm: number | null) => (mm === null ? '–' : `${printIn(mm, unit, inches ? 2 : 1)} ${unit}`);
+  const length = (mm: number | null) => (mm === null ? '–' : `${lengthWords(mm, system)} ${lengthUnit(system)}`);
   const share = (x: number | null) => (x === null ? '–' : `${(x * 100).toFixed(1)} %`);
   const rows: [string, (r: SagResult) => string][] = [
     ['Static sag', (r) => length(r.staticSagMm)],

@@ -9,7 +9,7 @@ import { chosenOf, isMismarked, type ListedSpring, offerKey } from '@/schema/fac
 import { useSystem } from '../../fields/context';
 import { Empty, QuietButton, Small, Table } from '../../layout/primitives';
 import { useLater, useOffers } from '../BenchContext';
-import { lengthTaken, lengthUnit, lengthWords, rateWords } from './words';
+import { lengthUnit, lengthWords, rateWords } from './words';
 
 const Candidates = styled(Table)`
   tr.current td {
@@ -158,7 +158,8 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
         </tbody>
         <caption className="visually-hidden">
           Springs that are right first, the drawer before the supplier; then by how near both sags come. Targets: rider{' '}
-          {lengthTaken(selection.target.rider.value, system)} {unit}, static {lengthTaken(selection.target.static.value, system)} {unit}.
+          {lengthWords(selection.target.rider.value, system, 0)} {unit}, static {lengthWords(selection.target.static.value, system, 0)}{' '}
+          {unit}.
         </caption>
       </Candidates>
       {shown.length < candidates.length && (

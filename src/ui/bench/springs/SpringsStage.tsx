@@ -28,7 +28,7 @@ import { CasesTable } from './CasesTable';
 import { Choice } from './Choice';
 import { ForceChartView } from './ForceChartView';
 import { IdealLine } from './IdealLine';
-import { lengthTaken } from './words';
+import { lengthWords } from './words';
 
 /** On a tablet the stance comes first, then the candidates, then the rest of this column. */
 const Beside = styled.div`
@@ -243,10 +243,10 @@ function EndSheet({
     <>
       <Titled title="Aim and adjuster" aside={`${school.name}, sets ${school.order}; placeholders are taken until typed`}>
         <FieldGrid $min="7rem">
-          <EntryField field={`springs.${end}.target.rider`} placeholder={lengthTaken(target.rider.value, system)} locked={sealed} />
-          <EntryField field={`springs.${end}.target.static`} placeholder={lengthTaken(target.static.value, system)} locked={sealed} />
-          <EntryField field={`springs.${end}.range.min`} placeholder={lengthTaken(min.value, system)} locked={sealed} />
-          <EntryField field={`springs.${end}.range.max`} placeholder={lengthTaken(max.value, system)} locked={sealed} />
+          <EntryField field={`springs.${end}.target.rider`} placeholder={lengthWords(target.rider.value, system, 0)} locked={sealed} />
+          <EntryField field={`springs.${end}.target.static`} placeholder={lengthWords(target.static.value, system, 0)} locked={sealed} />
+          <EntryField field={`springs.${end}.range.min`} placeholder={lengthWords(min.value, system, 0)} locked={sealed} />
+          <EntryField field={`springs.${end}.range.max`} placeholder={lengthWords(max.value, system, 0)} locked={sealed} />
           <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from air'} locked={sealed} />
           {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
         </FieldGrid>
