@@ -50,7 +50,7 @@ export function CausePages({ causes }: { causes: Cause[] }) {
             <th className="number">Tried</th>
             <th className="number">Helped</th>
             <th>Figures</th>
-            <th>Page</th>
+            <th className="number">Page</th>
           </tr>
         </thead>
         <tbody>
