@@ -23,7 +23,7 @@ export function linearStack(
   const edge = faceLiftAt(mesh, plates[0]!.outerMm);
   return {
     ours() {
-      const solve = solverOf(mesh, MATERIAL, contacts);
+      const { solve } = solverOf(mesh, MATERIAL, contacts);
       let last;
       for (const p of pressures) last = solve(load(p), last);
       return last!.q[edge]!;

@@ -40,6 +40,8 @@ export type IssueCode =
   | 'oil-order'
   | 'rod-fills-bore'
   | 'tube-in-bore'
+  | 'stack-and-poppet'
+  | 'clicks-beyond'
   | 'needle-not-rising'
   | 'valve-closed'
   | 'no-stack'
@@ -103,4 +105,6 @@ export type WarningCode =
   | 'oil-out-of-reach'
   | 'shim-stress-high'
   | 'damper-cavitates'
-  | 'no-stack-found';
+  | 'no-stack-found'
+  | 'laden-more-than-rider'
+  | 'stress-of-present';

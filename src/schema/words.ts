@@ -82,6 +82,8 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'passcode-wrong': () => 'That is not this technician’s passcode. Nothing was signed.',
   'tube-in-bore': (d) => `The sliding tube must be wider outside than its bore of ${mm(d.bore)}.`,
   'rod-fills-bore': (d) => `The rod must be thinner than the bore of ${mm(d.bore)}.`,
+  'stack-and-poppet': () => 'A valve has either a shim stack or a sprung poppet. Leave one of them out.',
+  'clicks-beyond': (d) => `The areas are measured up to ${d.most} clicks out. Measure further, or count again.`,
   'valve-closed': () => 'Neither port nor bleed lets oil through here. Open one of them.',
   'no-stack': () => 'This valve has no shim stack to begin from. Type the shims as found first.',
   'target-not-rising': () => 'Write speeds from slow to fast, each with a force above nothing.',
@@ -166,6 +168,10 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
     'Too few readings to say how good the fit is. Take three or more for a line, four or more for a progressive spring.',
   'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
   'no-stack-found': () => 'No stack within these limits comes near the target. Allow more swaps, more stress or shims to buy.',
+  'stress-of-present': (d) =>
+    `The stack that is in there is bent to ${Number(d.stress).toFixed(0)} MPa at ${d.speed} m/s, beyond the ${Number(d.limit).toFixed(0)} MPa at which shims tire (from memory): nothing is refused that it bears.`,
+  'laden-more-than-rider': (d) =>
+    `The laden load is ${Number(d.kg).toFixed(0)} kg more on this end than the bare machine: more than a rider. Both targets are meant for the rider alone; give passenger and luggage as load cases.`,
   'damper-cavitates': (d) =>
     `From ${Number(d.speed).toFixed(2)} m/s of compression the oil parts behind the piston and damping fades. More gas pressure or a firmer base valve cures it.`,
   'shim-stress-high': (d) =>

@@ -80,6 +80,8 @@ export interface Areas {
   baseMm2: number;
   /** Back past it in rebound: the rod's, or all of the tube outside the damping rod. */
   returnMm2: number;
+  /** What the gas pushes on: the rod, or all of the sliding tube. */
+  gasMm2: number;
 }
 
 /** Areas of a damper by its figures. Source: volumes swept. */
@@ -87,8 +89,15 @@ export function areasOf({ boreMm, rodMm, tubeMm }: Pick<DamperRequest, 'boreMm' 
   const of = (d: number) => (Math.PI / 4) * d ** 2;
   const annulusMm2 = of(boreMm) - of(rodMm);
   return tubeMm === undefined
-    ? { annulusMm2, baseMm2: of(rodMm), returnMm2: of(rodMm) }
-    : { annulusMm2, baseMm2: of(tubeMm) - of(boreMm), returnMm2: of(tubeMm) - of(rodMm) };
+    ? { annulusMm2, baseMm2: of(rodMm), returnMm2: of(rodMm), gasMm2: of(rodMm) }
+    : { annulusMm2, baseMm2: of(tubeMm) - of(boreMm), returnMm2: of(tubeMm) - of(rodMm), gasMm2: of(tubeMm) };
+}
+
+/** What no damper can be, or null. */
+export function unsoundBore({ boreMm, rodMm, tubeMm }: Pick<DamperRequest, 'boreMm' | 'rodMm' | 'tubeMm'>): ReturnType<typeof err> | null {
+  if (rodMm >= boreMm) return err('rod-fills-bore', ['rodMm'], { bore: boreMm });
+  if (tubeMm !== undefined && tubeMm <= boreMm) return err('tube-in-bore', ['tubeMm'], { bore: boreMm });
+  return null;
 }
 
 const SOURCE = 'orifice equation; flow balance of piston and rod';
@@ -162,9 +171,9 @@ function returnOf(request: Pick<DamperRequest, 'base' | 'tubeMm'>, oil: Oil, bas
  * Source: Dixon, The Shock Absorber Handbook (from memory).
  */
 export function damper(request: DamperRequest, liftOf?: LiftOf): Result<DamperResult> {
-  const { boreMm, rodMm, oil, gasPressureMPa, velocitiesMPerS } = request;
-  if (rodMm >= boreMm) return err('rod-fills-bore', ['rodMm'], { bore: boreMm });
-  if (request.tubeMm !== undefined && request.tubeMm <= boreMm) return err('tube-in-bore', ['tubeMm'], { bore: boreMm });
+  const { oil, gasPressureMPa, velocitiesMPerS } = request;
+  const unsound = unsoundBore(request);
+  if (unsound) return unsound;
   const compression = valveOf(request.piston.compression, oil, liftOf);
   if (!compression.ok) return at(['piston', 'compression'], compression.issue);
   const rebound = valveOf(request.piston.rebound, oil, liftOf);
@@ -191,7 +200,7 @@ export function damper(request: DamperRequest, liftOf?: LiftOf): Result<DamperRe
   return ok({
     compressionN: found.map((f) => f.compressionN),
     reboundN: found.map((f) => f.reboundN),
-    gasForceN: (gasPressureMPa - ATMOSPHERE_MPA) * areas.baseMm2,
+    gasForceN: (gasPressureMPa - ATMOSPHERE_MPA) * areas.gasMm2,
     pressureDropsMPa: found.map((f) => f.drops),
     returnMPa: found.map((f) => f.returnMPa),
     cavitates,
@@ -221,8 +230,8 @@ function authorities(valves: Solved, areas: Areas): Authority[] {
       return key === 'rebound' ? f.reboundN : f.compressionN;
     };
     // One click to either side where there is one, so that neither end of the range is favoured.
-    const from = Math.max(out - 1, 0);
-    const perClick = (v: number) => (forceWith(out + 1, v) - forceWith(from, v)) / (out + 1 - from);
+    const [from, to] = [Math.max(out - 1, 0), valve.clicks.isCounted ? Math.min(out + 1, valve.clicks.range) : out + 1];
+    const perClick = (v: number) => (to === from ? 0 : (forceWith(to, v) - forceWith(from, v)) / (to - from));
     return [{ valve: name, clicksOut: out, at01MPerSN: perClick(0.1), at1MPerSN: perClick(1) }];
   });
 }

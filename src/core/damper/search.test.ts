@@ -89,6 +89,61 @@ describe('the search', () => {
     expect(!step.done && [step.value.tried, step.value.of]).toEqual([100, 500]);
   });
 
+  test('a longer search never finds less, and finds the stack that is in there where that is the answer', () => {
+    const best = (tries: number, target = REQUEST.target) => {
+      const { suggestions } = value(runSearch({ ...REQUEST, target, tries }));
+      return Math.min(...suggestions.map((s) => s.fitError));
+    };
+    const misses = [100, 300, 600, 1200].map((tries) => best(tries));
+    misses.slice(1).forEach((miss, i) => expect(miss).toBeLessThanOrEqual(misses[i]!));
+    const same = value(runSearch({ ...REQUEST, target: curveOf(PRESENT), tries: 100, limits: { ...REQUEST.limits, mostStressMPa: 1 } }));
+    expect(same.suggestions[0]).toMatchObject({ swapped: 0, shims: PRESENT });
+    expect(same.suggestions[0]!.fitError).toBeLessThan(1e-9);
+    // What the present stack bears is not refused, whatever the limit says.
+    expect(same.presentStressMPa).toBeGreaterThan(1);
+    for (const s of same.suggestions) expect(s.maxStressMPa).toBeLessThanOrEqual(same.presentStressMPa);
+  });
+
+  test.each(['rebound', 'base'] as const)('reckons as the damper does, %s: return pressure and the areas of a damping-rod fork too', (free) => {
+    const base = { ...valve(PRESENT, 3), returnAreaMm2: 4 };
+    const request = { ...REQUEST, free, tries: 100, damper: { ...REQUEST.damper, tubeMm: 50, base } };
+    const now = damper({ ...request.damper, velocitiesMPerS: SPEEDS }, lifts);
+    if (!now.ok) throw new Error(now.issue.code);
+    const forces = free === 'rebound' ? now.value.reboundN : now.value.compressionN;
+    const found = value(runSearch({ ...request, target: SPEEDS.map((mPerS, i) => ({ mPerS, forceN: forces[i]! })) }));
+    expect(found.presentFitError).toBeLessThan(1e-9);
+    const [other] = found.suggestions.filter((s) => s.swapped > 0);
+    const again = damper(
+      {
+        ...request.damper,
+        velocitiesMPerS: SPEEDS,
+        ...(free === 'base'
+          ? { base: { ...base, stack: { ...base.stack, shims: other!.shims } } }
+          : { piston: { ...request.damper.piston, rebound: { ...request.damper.piston.rebound, stack: { ...base.stack, shims: other!.shims } } } }),
+      },
+      lifts,
+    );
+    if (!again.ok) throw new Error(again.issue.code);
+    const key = free === 'rebound' ? 'reboundN' : 'compressionN';
+    other!.curve.forEach((p, i) => expect(p.forceN).toBeCloseTo(again.value[key][i]!, 6));
+  });
+
+  test('no larger shim behind a smaller one but behind a crossover, and a group behind that', () => {
+    const all = value(runSearch({ ...REQUEST, tries: 600, limits: { ...REQUEST.limits, mostCrossovers: 2 } })).suggestions;
+    for (const { shims } of all)
+      shims.forEach((s, i) => {
+        if (i === 0 || s.diameterMm <= shims[i - 1]!.diameterMm) return;
+        expect(shims[i - 1]).toMatchObject({ count: 1 });
+        expect(shims[i - 1]!.thicknessMm).toBeLessThanOrEqual(0.15);
+        expect(s.count > 1 || i + 1 < shims.length).toBe(true);
+      });
+  });
+
+  test('a rod thicker than the bore is no damper to search for', () => {
+    const found = runSearch({ ...REQUEST, damper: { ...REQUEST.damper, rodMm: 50 } });
+    expect(found).toMatchObject({ ok: false, issue: { code: 'rod-fills-bore' } });
+  });
+
   test('a valve without a stack has nothing to search from', () => {
     const bare = { ...REQUEST, free: 'base' as const };
     expect(runSearch(bare)).toMatchObject({ ok: false, issue: { code: 'no-stack', path: ['free'] } });

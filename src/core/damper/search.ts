@@ -1,15 +1,17 @@
 import { seeded } from '../numerics/random';
+import { rememberedRings, type RingOf } from '../plate/shape';
 import { quickLifts, type Shim, stack } from '../plate/stack';
 import { err, ok, type Result } from '../result';
-import { type DamperRequest, type ValveName, valveIn } from './damper';
-import { crossovers, merged, pieces, shimsBeyond } from './shims';
+import { areasOf, damper, type DamperRequest, DROP_OF, unsoundBore, type ValveName, valveIn } from './damper';
+import { countShims, crossovers, merged, pieces, piecesBeyond, shimsBeyond } from './shims';
 import type { TargetPoint } from './target';
-import { joined, type Lift, liftCurve, rememberedLifts, valveOf, type ValveStack } from './valve';
+import { joined, type Lift, type LiftOf, rememberedLifts, valveOf, type ValveStack } from './valve';
 
 export interface SearchLimits {
   leastFaceShims: number;
   mostShims: number;
   mostCrossovers: number;
+  /** Bent further than this at FATIGUE_SPEED_M_PER_S a stack is refused, unless the present one bears as much there. */
   mostStressMPa: number;
   /** Shims that may be taken out or put in, counted as the greater of both; null: any number. */
   mostSwapped: number | null;
@@ -39,9 +41,12 @@ export interface Suggestion {
   added: Shim[];
   removed: Shim[];
   missing: Shim[];
+  /** At FATIGUE_SPEED_M_PER_S, or at the target's fastest speed where that is slower. */
   maxStressMPa: number;
   swapped: number;
 }
+
+type Found = Omit<Suggestion, 'maxStressMPa'>;
 
 export interface SearchProgress {
   tried: number;
@@ -53,9 +58,13 @@ export interface SearchResult {
   suggestions: Suggestion[];
   tried: number;
   presentFitError: number;
+  /** What the present stack is bent to, where that is more than the limit: the limit is then this. */
+  presentStressMPa: number;
+  /** Stacks left out for their stress alone; they are shown, as nothing else came near, where `suggestions` are all beyond the limit. */
+  refusedForStress: number;
 }
 
-/** Suggestions solved in full and shown. */
+/** Suggestions shown. */
 const SHOWN = 8;
 /** A piece more out of the drawer must earn this much of fit; a piece to buy three times as much. From memory. */
 const COST_OF_SWAP = 0.002;
@@ -64,9 +73,17 @@ const COST_OF_BUYING = 0.006;
 const QUICK_ELEMENTS = 6;
 const QUICK_PRESSURES = [0.15, 0.6, 1.8, 5];
 const CORRECTION_PRESSURES = [0.1, 0.3, 0.7, 1.4, 2.5, 4.5];
-const YIELD_EVERY = 100;
+/** After so many stacks the best few of them are solved in full: whatever is asked for later, they stay found. */
+const SLICE = 100;
+/** How far quick plates, set right by a neighbour, may be off: what promises no more than this less than the best is still solved. */
+const QUICK_DOUBT = 0.002;
+const SOLVED_PER_SLICE = 2;
+/** Slices of one annealing; each begins from the best found so far. */
+const SLICES_PER_ROUND = 5;
 /** A crossover is a thin shim. From memory. */
 const MOST_CROSSOVER_MM = 0.15;
+/** Shims tire at the shaft speeds a ride is full of; faster ones are too few to count. From memory. */
+export const FATIGUE_SPEED_M_PER_S = 1;
 
 /**
  * From the quick lift to the lift in full, as it is in one stack solved both ways. Candidates differ from that one by a few shims, so bonding and stretching at a given
@@ -85,11 +102,11 @@ function correctionFrom(stackNow: ValveStack): Result<(quickMm: number) => numbe
   return err('stack-not-solved', ['stack'], { pressure: CORRECTION_PRESSURES[0]! });
 }
 
-function quickLift(request: ValveStack, correct: (mm: number) => number): Result<Lift> {
+function quickLift(request: ValveStack, correct: (mm: number) => number, ring: RingOf): Result<Lift> {
   const gapless = request.dishMm === 0 && request.stopLiftMm === undefined && crossovers(request.shims) === 0;
   // Without a gap linear plates lift in proportion: one pressure says all.
   const pressuresMPa = gapless ? [1] : QUICK_PRESSURES;
-  const lifts = quickLifts({ ...request, pressuresMPa }, QUICK_ELEMENTS);
+  const lifts = quickLifts({ ...request, pressuresMPa }, QUICK_ELEMENTS, ring);
   if (lifts.length === 0) return err('stack-not-solved', ['stack'], { pressure: pressuresMPa[0]! });
   const quick = joined([0, ...pressuresMPa.slice(0, lifts.length)], [request.dishMm, ...lifts], request.dishMm);
   return ok((mpa) => correct(quick(mpa)));
@@ -146,139 +163,217 @@ function allowed(shims: readonly Shim[], stackNow: ValveStack, limits: SearchLim
     shims[0]!.count >= 1 &&
     pieces(shims) <= limits.mostShims &&
     crossovers(shims) <= limits.mostCrossovers &&
+    stepsOutByCrossovers(shims) &&
     shims.every((s) => s.diameterMm > stackNow.clampDiameterMm && s.diameterMm <= face.diameterMm)
   );
 }
 
+/** A larger shim behind a smaller one is a group behind a crossover: one thin shim between two groups, of which the one behind is no lone shim. */
+function stepsOutByCrossovers(shims: readonly Shim[]): boolean {
+  return shims.every((shim, i) => {
+    const before = shims[i - 1];
+    if (!before || shim.diameterMm <= before.diameterMm) return true;
+    const isThin = before.thicknessMm <= MOST_CROSSOVER_MM && before.count === 1;
+    return i >= 2 && isThin && shim.diameterMm <= shims[i - 2]!.diameterMm && (shim.count > 1 || i + 1 < shims.length);
+  });
+}
+
+interface Tried {
+  shims: Shim[];
+  miss: number;
+  cost: number;
+  swapped: number;
+}
+
+/** The forces of the damper with another stack in its free valve, at the target's speeds: the rest of it is worked out once. */
+function forcesWith(request: SearchRequest, present: ValveStack, full: LiftOf): Result<(shims: Shim[], liftOf: LiftOf) => Result<TargetPoint[]>> {
+  const { damper: figures, free, target } = request;
+  const unsound = unsoundBore(figures);
+  if (unsound) return unsound;
+  const { annulusMm2, baseMm2 } = areasOf(figures);
+  const areaMm2 = free === 'base' ? baseMm2 : annulusMm2;
+  const now = damper({ ...figures, velocitiesMPerS: target.map((p) => p.mPerS) }, full);
+  if (!now.ok) return now;
+  const { compressionN, reboundN, pressureDropsMPa } = now.value;
+  // What all but the free valve pushes at each speed: whatever the damper reckons with, return pressure and tube areas too.
+  const restN = pressureDropsMPa.map((drops, i) => (free === 'rebound' ? reboundN : compressionN)[i]! - drops[DROP_OF[free]]!.totalMPa * areaMm2);
+  const valve = valveIn(figures, free)!;
+  return ok((shims, liftOf) => {
+    const made = valveOf({ ...valve, stack: { ...present, shims } }, figures.oil, liftOf);
+    if (!made.ok) return made;
+    return ok(target.map(({ mPerS }, i) => ({ mPerS, forceN: restN[i]! + made.value.at(mPerS * 1000 * areaMm2).totalMPa * areaMm2 })));
+  });
+}
+
+/** The greatest stress of a stack at the speeds a ride is full of. */
+function stressWith(request: SearchRequest, present: ValveStack, shims: Shim[], lifts: LiftOf): number | null {
+  const { damper: figures, free, target } = request;
+  const { annulusMm2, baseMm2 } = areasOf(figures);
+  const made = valveOf({ ...valveIn(figures, free)!, stack: { ...present, shims } }, figures.oil, lifts);
+  if (!made.ok) return null;
+  const mPerS = Math.min(FATIGUE_SPEED_M_PER_S, Math.max(...target.map((p) => p.mPerS)));
+  const curtainMPa = made.value.at(mPerS * 1000 * (free === 'base' ? baseMm2 : annulusMm2)).curtainMPa;
+  const found = stack({ ...present, shims, pressuresMPa: [Math.max(curtainMPa, 1e-3)] }, QUICK_ELEMENTS);
+  return found.ok ? found.value.maxStressMPa[0]! : null;
+}
+
+const keyOf = (shims: readonly Shim[]) => shims.map((s) => `${s.count}x${s.diameterMm}x${s.thicknessMm}`).join(' ');
+const costOf = (s: Pick<Found, 'fitError' | 'swapped' | 'missing'>) =>
+  s.fitError + COST_OF_SWAP * s.swapped + COST_OF_BUYING * pieces(s.missing);
+
+/** Judges stacks by quick plates, each once. */
+function judgeOf(request: SearchRequest, present: ValveStack, curveOf: (shims: Shim[], liftOf: LiftOf) => Result<TargetPoint[]>) {
+  const { target, limits } = request;
+  const atHand = countShims([...request.shims, ...present.shims]);
+  const inNow = countShims(present.shims);
+  const piecesNow = pieces(present.shims);
+  const ring = rememberedRings();
+  const known = new Map<string, Tried | null>();
+  return {
+    known,
+    judge(shims: Shim[], correct: (mm: number) => number): Tried | null {
+      const key = keyOf(shims);
+      const before = known.get(key);
+      if (before !== undefined) return before;
+      const counts = countShims(shims);
+      const added = piecesBeyond(counts, inNow);
+      // What goes out is what there was, less what stays.
+      const swapped = Math.max(added, piecesNow - (pieces(shims) - added));
+      const missing = piecesBeyond(counts, atHand);
+      let tried: Tried | null = null;
+      if ((limits.mostSwapped === null || swapped <= limits.mostSwapped) && (limits.mayBuy || missing === 0) && allowed(shims, present, limits)) {
+        const curve = curveOf(shims, (s) => quickLift(s, correct, ring));
+        if (curve.ok) {
+          const miss = missOf(curve.value, target);
+          tried = { shims, miss, swapped, cost: miss + COST_OF_SWAP * swapped + COST_OF_BUYING * missing };
+        }
+      }
+      known.set(key, tried);
+      return tried;
+    },
+  };
+}
+
 /**
- * Stacks that come closest to a target curve, made of the shims in the drawer and those in the valve now, within the limits. Annealing over single changes, from the
- * present stack, by quick linear plates with the present stack's stretching; the best are then solved in full and ranked by fit, swaps and shims to buy.
+ * Stacks that come closest to a target curve, made of the shims in the drawer and those in the valve now, within the limits. Annealing over single changes, from the present stack, by
+ * quick linear plates with stretching as in the best stack so far; slice by slice the best are solved in full, and those found are ranked by fit, swaps and shims to buy. A longer search
+ * goes the way of a shorter one and on from there: it never finds less.
  * Yields how far it is; the same seed gives the same answer.
  * @returns forces N at the shaft, for the direction the free valve works in
- * Errors: no-stack (the free valve has none to begin from), those of the damper's valves.
+ * Errors: no-stack (the free valve has none to begin from), those of the damper and its valves.
  */
 export function* stackSearch(request: SearchRequest): Generator<SearchProgress, Result<SearchResult>> {
-  const { damper, free, target, limits, tries } = request;
-  const valve = valveIn(damper, free);
+  const { target, limits } = request;
+  const valve = valveIn(request.damper, request.free);
   if (!valve?.stack) return err('no-stack', ['free']);
   const present = valve.stack;
+  const lifts = rememberedLifts();
+  const forces = forcesWith(request, present, lifts);
+  if (!forces.ok) return forces;
+  const curveOf = forces.value;
   const first = correctionFrom(present);
   if (!first.ok) return first;
   let correct = first.value;
-  const lifts = rememberedLifts();
-  const [pistonMm2, rodMm2] = [(Math.PI / 4) * damper.boreMm ** 2, (Math.PI / 4) * damper.rodMm ** 2];
-  const areaMm2 = free === 'base' ? rodMm2 : pistonMm2 - rodMm2;
-  const beside = free === 'rebound' ? null : valveIn(damper, free === 'base' ? 'compression' : 'base');
-  const besideValve = beside ? valveOf(beside, damper.oil, lifts) : null;
-  if (besideValve && !besideValve.ok) return besideValve;
-  // The other valve of the same stroke: the piston's beside the base valve's, and the other way round.
-  const besideMm2 = pistonMm2 - areaMm2;
-  const besideN = target.map(({ mPerS }) => (besideValve ? besideValve.value.at(mPerS * 1000 * besideMm2).totalMPa * besideMm2 : 0));
-  const curveOf = (shims: Shim[], liftOf: typeof liftCurve): Result<TargetPoint[]> => {
-    const made = valveOf({ ...valve, stack: { ...present, shims } }, damper.oil, liftOf);
-    if (!made.ok) return made;
-    return ok(target.map(({ mPerS }, i) => ({ mPerS, forceN: besideN[i]! + made.value.at(mPerS * 1000 * areaMm2).totalMPa * areaMm2 })));
-  };
+  const { judge, known } = judgeOf(request, present, curveOf);
+  const sizes = sizesOf([...request.shims, ...present.shims], present);
+  const solved = new Map<string, Found>();
   const atHand = [...request.shims, ...present.shims];
-  const sizes = [
-    ...new Map(atHand.map(({ diameterMm, thicknessMm }) => [`${diameterMm}x${thicknessMm}`, { diameterMm, thicknessMm }])).values(),
-  ].filter((s) => s.diameterMm > present.clampDiameterMm && s.diameterMm <= present.shims[0]!.diameterMm);
-  interface Tried {
-    shims: Shim[];
-    miss: number;
-    cost: number;
-    swapped: number;
-    missing: Shim[];
-  }
-  const known = new Map<string, Tried | null>();
-  const judge = (shims: Shim[]): Tried | null => {
-    const key = shims.map((s) => `${s.count}x${s.diameterMm}x${s.thicknessMm}`).join(' ');
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    const [added, removed] = [shimsBeyond(shims, present.shims), shimsBeyond(present.shims, shims)];
-    const swapped = Math.max(pieces(added), pieces(removed));
-    const missing = shimsBeyond(shims, atHand);
-    let tried: Tried | null = null;
-    if (
-      (limits.mostSwapped === null || swapped <= limits.mostSwapped) &&
-      (limits.mayBuy || missing.length === 0) &&
-      allowed(shims, present, limits)
-    ) {
-      const curve = curveOf(shims, (s) => quickLift(s, correct));
-      if (curve.ok) {
-        const miss = missOf(curve.value, target);
-        tried = { shims, miss, swapped, missing, cost: miss + COST_OF_SWAP * swapped + COST_OF_BUYING * pieces(missing) };
-      }
-    }
-    known.set(key, tried);
-    return tried;
-  };
-  const begin: Tried = judge(merged(present.shims)) ?? { shims: merged(present.shims), miss: 9, cost: 9, swapped: 0, missing: [] };
-  const next = seeded(request.seed);
-  let [now, best] = [begin, begin];
-  for (let tried = 1; tried <= tries; tried += 1) {
-    const heat = 0.08 * (1 - tried / tries) ** 2;
-    // A start from the best again and again: wandering far is dear and seldom pays.
-    if (tried % 400 === 0) now = best;
-    if (tried === Math.ceil(tries / 2)) {
-      // Half-way the quick plates are set right by the best stack so far, and everything is judged anew.
-      const nearer = correctionFrom({ ...present, shims: best.shims });
-      if (nearer.ok) correct = nearer.value;
-      known.clear();
-      now = best = judge(best.shims) ?? best;
-      judge(begin.shims);
-    }
-    let shims = changed(now.shims, sizes, next);
-    if (next() < 0.4) shims = changed(shims, sizes, next);
-    const found = shims.length > 0 ? judge(shims) : null;
-    if (found && (found.cost < now.cost || next() < Math.exp((now.cost - found.cost) / Math.max(heat, 1e-6)))) now = found;
-    if (found && found.cost < best.cost) best = found;
-    if (tried % YIELD_EVERY === 0) yield { tried, of: tries, best: { shims: best.shims, fitError: best.miss } };
-  }
-  const suggestions: Suggestion[] = [];
-  const solveInFull = ({ shims, swapped, missing }: Tried): Suggestion | null => {
+  const solveInFull = ({ shims, swapped }: Tried): void => {
     const curve = curveOf(shims, lifts);
-    const full = stack({ ...present, shims, pressuresMPa: [worstPressure(shims)] }, QUICK_ELEMENTS);
-    if (!curve.ok || !full.ok || full.value.maxStressMPa[0]! > limits.mostStressMPa) return null;
-    return {
-      shims,
-      curve: curve.value,
-      fitError: missOf(curve.value, target),
-      added: shimsBeyond(shims, present.shims),
-      removed: shimsBeyond(present.shims, shims),
-      missing,
-      maxStressMPa: full.value.maxStressMPa[0]!,
-      swapped,
-    };
+    if (!curve.ok) return;
+    const [added, removed] = [shimsBeyond(shims, present.shims), shimsBeyond(present.shims, shims)];
+    const missing = shimsBeyond(shims, atHand);
+    solved.set(keyOf(shims), { shims, curve: curve.value, fitError: missOf(curve.value, target), added, removed, missing, swapped });
   };
-  /** Pressure on the stack at the fastest speed of the target. */
-  const worstPressure = (shims: Shim[]): number => {
-    const made = valveOf({ ...valve, stack: { ...present, shims } }, damper.oil, lifts);
-    const fastest = Math.max(...target.map((p) => p.mPerS));
-    return made.ok ? Math.max(made.value.at(fastest * 1000 * areaMm2).curtainMPa, 1e-3) : 1;
-  };
-  for (const tried of shortlist([...known.values()].filter((t) => t !== null))) {
-    const solved = solveInFull(tried);
-    if (solved) suggestions.push(solved);
-    yield { tried: tries, of: tries, best: { shims: best.shims, fitError: best.miss } };
+  const begin: Tried = judge(merged(present.shims), correct) ?? { shims: merged(present.shims), miss: 9, cost: 9, swapped: 0 };
+  solveInFull(begin);
+  const next = seeded(request.seed);
+  const of = Math.ceil(request.tries / SLICE) * SLICE;
+  let [now, best] = [begin, begin];
+  for (let slice = 0; slice * SLICE < of; slice += 1) {
+    if (slice > 0 && slice % SLICES_PER_ROUND === 0) {
+      // A round over: the quick plates are set right by the best stack solved in full, and everything is judged anew from there.
+      const lead = [...solved.values()].sort((a, b) => costOf(a) - costOf(b))[0];
+      const nearer = lead && correctionFrom({ ...present, shims: lead.shims });
+      if (nearer?.ok) correct = nearer.value;
+      known.clear();
+      now = best = (lead && judge(lead.shims, correct)) ?? best;
+    }
+    const fresh: Tried[] = [];
+    for (let k = 0; k < SLICE; k += 1) {
+      const heat = 0.08 * (1 - ((slice % SLICES_PER_ROUND) * SLICE + k) / (SLICES_PER_ROUND * SLICE)) ** 2;
+      let shims = changed(now.shims, sizes, next);
+      if (next() < 0.4) shims = changed(shims, sizes, next);
+      const found = shims.length > 0 ? judge(shims, correct) : null;
+      const chance = next();
+      if (!found) continue;
+      fresh.push(found);
+      if (found.cost < now.cost || chance < Math.exp((now.cost - found.cost) / Math.max(heat, 1e-6))) now = found;
+      if (found.cost < best.cost) best = found;
+    }
+    for (const tried of fewOf(fresh, solved)) solveInFull(tried);
+    yield { tried: (slice + 1) * SLICE, of, best: { shims: best.shims, fitError: best.miss } };
   }
-  const costOf = (s: Suggestion) => s.fitError + COST_OF_SWAP * s.swapped + COST_OF_BUYING * pieces(s.missing);
-  suggestions.sort((a, b) => costOf(a) - costOf(b));
   const presentCurve = curveOf(merged(present.shims), lifts);
-  return ok({ suggestions, tried: tries, presentFitError: presentCurve.ok ? missOf(presentCurve.value, target) : Number.NaN });
+  const stressOf = (shims: Shim[]) => stressWith(request, present, shims, lifts);
+  const presentStressMPa = stressOf(merged(present.shims)) ?? 0;
+  return ok({
+    ...borneOf([...solved.values()], Math.max(limits.mostStressMPa, presentStressMPa), stressOf),
+    tried: of,
+    presentFitError: presentCurve.ok ? missOf(presentCurve.value, target) : Number.NaN,
+    presentStressMPa,
+  });
 }
 
-/** The best over all, and the best for each number of swaps: so that the least change stands beside the best fit. */
-function shortlist<T extends { cost: number; miss: number; swapped: number }>(tried: readonly T[]): T[] {
-  const byCost = [...tried].sort((a, b) => a.cost - b.cost);
-  const chosen = new Set<T>(byCost.slice(0, SHOWN / 2));
+/** What is shown of the stacks solved in full: those that bear the limit; where none does, the closest all the same, for the stress to be said. */
+function borneOf(found: Found[], mostStressMPa: number, stressOf: (shims: Shim[]) => number | null) {
+  const stressed = new Map<Found, number | null>();
+  const stress = (f: Found) => {
+    if (!stressed.has(f)) stressed.set(f, stressOf(f.shims));
+    return stressed.get(f)!;
+  };
+  const shown = (of: Found[]): Suggestion[] => of.map((f) => ({ ...f, maxStressMPa: stress(f)! }));
+  let left = found;
+  let refused = 0;
+  for (;;) {
+    const list = shortlist(left);
+    const beyond = new Set(list.filter((f) => !((stress(f) ?? Infinity) <= mostStressMPa)));
+    if (beyond.size === 0 && list.length > 0) return { suggestions: shown(list), refusedForStress: refused };
+    if (list.length === 0) return { suggestions: shown(shortlist(found.filter((f) => stressed.get(f) != null))), refusedForStress: refused };
+    refused += beyond.size;
+    left = left.filter((f) => !beyond.has(f));
+  }
+}
+
+const sizesOf = (atHand: readonly Shim[], present: ValveStack): Omit<Shim, 'count'>[] =>
+  [
+    ...new Map(atHand.map(({ diameterMm, thicknessMm }) => [`${diameterMm}x${thicknessMm}`, { diameterMm, thicknessMm }])).values(),
+  ].filter((s) => s.diameterMm > present.clampDiameterMm && s.diameterMm <= present.shims[0]!.diameterMm);
+
+/** Of the stacks of a slice the few worth solving in full: those that promise more than the best so far, and one that changes less than any before it or comes closer with as little. */
+function fewOf(fresh: readonly Tried[], solved: ReadonlyMap<string, Found>): Tried[] {
+  const before = [...solved.values()];
+  const lead = Math.min(Infinity, ...before.map(costOf));
+  const open = [...new Map(fresh.map((t) => [keyOf(t.shims), t])).values()].filter((t) => t.swapped > 0 && !solved.has(keyOf(t.shims)));
+  const promising = open.filter((t) => t.cost < lead + QUICK_DOUBT).sort((a, b) => a.cost - b.cost);
+  const [least] = open.sort((a, b) => a.swapped - b.swapped || a.miss - b.miss);
+  const isNews = least && !before.some((s) => s.swapped > 0 && s.swapped <= least.swapped && s.fitError <= least.miss);
+  return [...new Set([...promising.slice(0, SOLVED_PER_SLICE), ...(isNews ? [least] : [])])];
+}
+
+/** Of those solved in full the best fit, the best over all, and the best for each number of swaps: so that the least change stands beside the best fit. */
+function shortlist(found: readonly Found[]): Found[] {
+  const byCost = [...found].sort((a, b) => costOf(a) - costOf(b));
+  const closest = [...found].sort((a, b) => a.fitError - b.fitError)[0];
+  const chosen = new Set(byCost.slice(0, SHOWN / 2));
+  if (closest) chosen.add(closest);
   for (const most of [1, 2, 3, 4, 6, 8]) {
     if (chosen.size >= SHOWN) break;
-    const best = tried.filter((t) => t.swapped > 0 && t.swapped <= most).sort((a, b) => a.miss - b.miss)[0];
+    const best = found.filter((s) => s.swapped > 0 && s.swapped <= most).sort((a, b) => a.fitError - b.fitError)[0];
     if (best) chosen.add(best);
   }
-  for (const t of byCost) if (chosen.size < SHOWN) chosen.add(t);
-  return [...chosen];
+  for (const s of byCost) if (chosen.size < SHOWN) chosen.add(s);
+  return [...chosen].sort((a, b) => costOf(a) - costOf(b));
 }
 
 /** Runs a search to its end. */

@@ -1,25 +1,33 @@
 import type { Shim } from '../plate/stack';
 
 /** Shims as single pieces counted by size: what a stack is made of, whatever its order. */
-type Counts = Map<string, number>;
+export type Counts = Map<number, Shim>;
 
-const sizeKey = ({ diameterMm, thicknessMm }: Omit<Shim, 'count'>) => `${diameterMm}x${thicknessMm}`;
-const sizeOf = (key: string): Omit<Shim, 'count'> => {
-  const [diameterMm, thicknessMm] = key.split('x').map(Number) as [number, number];
-  return { diameterMm, thicknessMm };
-};
+/** Sizes differ by at least a micrometre; one number tells them apart, and is quick to look up. */
+const sizeKey = ({ diameterMm, thicknessMm }: Omit<Shim, 'count'>) => Math.round(diameterMm * 1000) * 1e5 + Math.round(thicknessMm * 1000);
 
 export function countShims(shims: readonly Shim[]): Counts {
   const counts: Counts = new Map();
-  for (const shim of shims) counts.set(sizeKey(shim), (counts.get(sizeKey(shim)) ?? 0) + shim.count);
+  for (const shim of shims) {
+    const there = counts.get(sizeKey(shim));
+    if (there) there.count += shim.count;
+    else counts.set(sizeKey(shim), { ...shim });
+  }
   return counts;
+}
+
+/** How many pieces of one set are not in another. */
+export function piecesBeyond(shims: Counts, others: Counts): number {
+  let sum = 0;
+  for (const [key, { count }] of shims) sum += Math.max(0, count - (others.get(key)?.count ?? 0));
+  return sum;
 }
 
 /** What of one set of shims is not in another, widest first. */
 export function shimsBeyond(shims: readonly Shim[], others: readonly Shim[]): Shim[] {
   const there = countShims(others);
   return [...countShims(shims)]
-    .map(([key, count]) => ({ ...sizeOf(key), count: count - (there.get(key) ?? 0) }))
+    .map(([key, shim]) => ({ ...shim, count: shim.count - (there.get(key)?.count ?? 0) }))
     .filter((s) => s.count > 0)
     .sort((a, b) => b.diameterMm - a.diameterMm || b.thicknessMm - a.thicknessMm);
 }

@@ -36,13 +36,14 @@ export function factorInPlace({ size, band, data }: Banded): boolean {
  * Both substitutions in place: `right` becomes the answer.
  * @param factor from factorInPlace
  * @param from, to rows concerned, where the matrix falls into blocks that know nothing of one another; `right` holds rows `from` to `to`
+ * @param begin the first row of `right` that is not zero
  */
-export function substituteInPlace({ size, band, data }: Banded, right: Float64Array, from = 0, to = size): void {
+export function substituteInPlace({ size, band, data }: Banded, right: Float64Array, from = 0, to = size, begin = from): void {
   const stride = band + 1;
-  for (let i = from; i < to; i += 1) {
+  for (let i = begin; i < to; i += 1) {
     const row = i * stride + band - i;
     let sum = right[i - from]!;
-    for (let k = i - band > from ? i - band : from; k < i; k += 1) sum -= data[row + k]! * right[k - from]!;
+    for (let k = i - band > begin ? i - band : begin; k < i; k += 1) sum -= data[row + k]! * right[k - from]!;
     right[i - from] = sum / data[row + i]!;
   }
   // Back substitution by rows: each answer takes itself out of the rows above it.

@@ -1,3 +1,5 @@
+import { addProduct, type Envelope } from './envelope';
+
 export interface Complementary {
   /** The unknowns, none below zero. */
   z: Float64Array;
@@ -15,120 +17,189 @@ const DEPENDENT = 1e-14;
 const PATIENCE = 10;
 const MOST_ROUNDS = 3000;
 
+export interface OneSided {
+  /** To be called when the matrix has changed. */
+  renew(): void;
+  /**
+   * @param b right side
+   * @param begin 1 for rows thought to have z > 0: those of a neighbouring problem; renewed in place
+   */
+  solve(b: Float64Array, begin: Uint8Array): Complementary;
+  /** z of the rows chosen from M·z = −b among them, whatever their sign; 0 elsewhere. For how an answer moves while no row changes sides. */
+  among(b: Float64Array, rows: Uint8Array): Float64Array;
+}
+
 /**
  * One-sided conditions: z ≥ 0 with w = b + M·z ≥ 0 and z·w = 0, by block principal pivoting: rows on the wrong side change over all at once. Where that stops gaining, the least of
  * ½zᵀMz + bᵀz is sought row by row, which always ends.
- * @param m dense, row by row, symmetric and positive definite
- * @param begin 1 for rows thought to have z > 0: those of a neighbouring problem; renewed in place
+ *
+ * Rows of M reach only a little back where plates lie on one another, and so does their factor: what is left of it from the round or the load before is kept as far as the chosen
+ * rows are the same.
+ * @param m symmetric and positive definite
  * Source: Júdice and Pires, Computers and Operations Research 21 (1994); Lawson and Hanson, Solving Least Squares Problems, ch. 23 (both from memory).
  */
-export function complementarity(m: Float64Array, b: Float64Array, begin: Uint8Array): Complementary {
-  const n = b.length;
-  // Rows scaled to a unit diagonal, so that one tolerance fits all.
-  const scale = Float64Array.from({ length: n }, (_, i) => Math.sqrt(m[i * n + i]!));
+export function oneSided(m: Envelope): OneSided {
+  const n = m.size;
+  const factor = factorOf(m);
   const z = new Float64Array(n);
-  const at = new Int32Array(n);
-  const factor = new Float64Array(n * n);
-  let most = 0;
-  for (let i = 0; i < n; i += 1) most = Math.max(most, Math.abs(b[i]! / scale[i]!));
-  let tolerance = 0;
-  let count = 0;
-  /** z of the rows of `begin`; the others are 0. */
-  const solve = () => {
-    count = 0;
-    for (let i = 0; i < n; i += 1) if (begin[i]) at[count++] = i;
-    solveRows(m, b, scale, at, count, n, factor, z);
-    tolerance = most;
-    for (let k = 0; k < count; k += 1) tolerance = Math.max(tolerance, Math.abs(z[at[k]!]!));
-    tolerance *= ROUND_OFF;
+  const w = new Float64Array(n);
+  const { scale } = factor;
+  let scaled = false;
+  const scaledRight = (right: Float64Array): Float64Array => {
+    if (!scaled) factor.take();
+    scaled = true;
+    return right.map((x, i) => x / scale[i]!);
   };
-  const slackOf = (i: number) => {
-    let w = b[i]!;
-    const row = i * n;
-    for (let k = 0; k < count; k += 1) w += (m[row + at[k]!]! * z[at[k]!]!) / scale[at[k]!]!;
-    return w / scale[i]!;
+
+  function solve(right: Float64Array, begin: Uint8Array): Complementary {
+    const b = scaledRight(right);
+    let most = 0;
+    for (let i = 0; i < n; i += 1) most = Math.max(most, Math.abs(b[i]!));
+    /** z of the rows of `begin`, 0 elsewhere; w of all. Returns how small a figure is round-off. */
+    const answer = (): number => {
+      factor.choose(begin);
+      factor.answer(b, z);
+      w.set(b);
+      addProduct(factor.unit, z, w);
+      let largest = most;
+      for (let i = 0; i < n; i += 1) largest = Math.max(largest, Math.abs(z[i]!));
+      return largest * ROUND_OFF;
+    };
+    const ended = (rounds: number, solved: boolean): Complementary => ({
+      z: z.map((x, i) => (begin[i] ? Math.max(0, x / scale[i]!) : 0)),
+      rounds,
+      solved,
+    });
+    let [least, patience, rounds] = [n + 1, PATIENCE, 1];
+    const wrong: number[] = [];
+    for (; patience > 0; rounds += 1) {
+      const tolerance = answer();
+      wrong.length = 0;
+      for (let i = 0; i < n; i += 1) if ((begin[i] ? z[i]! : w[i]!) < -tolerance) wrong.push(i);
+      if (wrong.length === 0) return ended(rounds, true);
+      if (wrong.length < least) [least, patience] = [wrong.length, PATIENCE];
+      else patience -= 1;
+      for (const i of wrong) begin[i] = begin[i] ? 0 : 1;
+    }
+    // Row by row from nothing: the row most below zero comes in; on the way to its answer the first that would turn negative goes out.
+    const held = new Float64Array(n);
+    begin.fill(0);
+    answer();
+    while (rounds < MOST_ROUNDS) {
+      let [worst, by] = [-1, -most * ROUND_OFF];
+      for (let i = 0; i < n; i += 1) if (!begin[i] && w[i]! < by) [worst, by] = [i, w[i]!];
+      if (worst < 0) return ended(rounds, true);
+      begin[worst] = 1;
+      held[worst] = 0;
+      for (;;) {
+        answer();
+        rounds += 1;
+        let share = 1;
+        for (let i = 0; i < n; i += 1)
+          if (begin[i] && z[i]! <= 0) share = Math.min(share, held[i]! / (held[i]! - z[i]! || Number.MIN_VALUE));
+        for (let i = 0; i < n; i += 1) {
+          if (!begin[i]) continue;
+          held[i]! += share * (z[i]! - held[i]!);
+          if (share < 1 && held[i]! <= most * ROUND_OFF * ROUND_OFF) begin[i] = held[i] = 0;
+        }
+        if (share === 1 || rounds >= MOST_ROUNDS) break;
+      }
+    }
+    return ended(rounds, false);
+  }
+  return {
+    renew: () => {
+      scaled = false;
+    },
+    solve,
+    among(right, rows) {
+      const b = scaledRight(right);
+      factor.choose(rows);
+      factor.answer(b, z);
+      return z.map((x, i) => x / scale[i]!);
+    },
   };
-  const ended = (rounds: number, solved: boolean): Complementary => ({
-    z: z.map((x, i) => (begin[i] ? Math.max(0, x / scale[i]!) : 0)),
-    rounds,
-    solved,
-  });
-  let [least, patience, rounds] = [n + 1, PATIENCE, 1];
-  const wrong: number[] = [];
-  for (; patience > 0; rounds += 1) {
-    solve();
-    wrong.length = 0;
-    for (let i = 0; i < n; i += 1) if ((begin[i] ? z[i]! : slackOf(i)) < -tolerance) wrong.push(i);
-    if (wrong.length === 0) return ended(rounds, true);
-    if (wrong.length < least) [least, patience] = [wrong.length, PATIENCE];
-    else patience -= 1;
-    for (const i of wrong) begin[i] = begin[i] ? 0 : 1;
-  }
-  // Row by row from nothing: the most wanting row comes in; on the way to its answer the first that would turn negative goes out.
-  const held = new Float64Array(n);
-  begin.fill(0);
-  count = 0;
-  while (rounds < MOST_ROUNDS) {
-    let [worst, by] = [-1, -most * ROUND_OFF];
-    for (let i = 0; i < n; i += 1) {
-      const w = begin[i] ? 0 : slackOf(i);
-      if (w < by) [worst, by] = [i, w];
-    }
-    if (worst < 0) return ended(rounds, true);
-    begin[worst] = 1;
-    held[worst] = 0;
-    for (;;) {
-      solve();
-      rounds += 1;
-      let share = 1;
-      for (let k = 0; k < count; k += 1) {
-        const i = at[k]!;
-        if (z[i]! <= 0) share = Math.min(share, held[i]! / (held[i]! - z[i]! || Number.MIN_VALUE));
-      }
-      for (let k = 0; k < count; k += 1) {
-        const i = at[k]!;
-        held[i]! += share * (z[i]! - held[i]!);
-        if (share < 1 && held[i]! <= most * ROUND_OFF * ROUND_OFF) begin[i] = held[i] = 0;
-      }
-      if (share === 1 || rounds >= MOST_ROUNDS) break;
-    }
-  }
-  return ended(rounds, false);
 }
 
-/** Scaled z of the rows chosen, from M_FF·z = −b_F by Cholesky; the others are left as they are. */
-function solveRows(
-  m: Float64Array,
-  b: Float64Array,
-  scale: Float64Array,
-  at: Int32Array,
-  count: number,
-  n: number,
-  l: Float64Array,
-  z: Float64Array,
-): void {
-  for (let i = 0; i < count; i += 1) {
-    const row = at[i]! * n;
-    const own = i * n;
-    const si = scale[at[i]!]!;
-    let right = -b[at[i]!]! / si;
-    for (let j = 0; j <= i; j += 1) {
-      const other = j * n;
-      let sum = m[row + at[j]!]! / (si * scale[at[j]!]!) + (i === j ? GIVE : 0);
-      for (let k = 0; k < j; k += 1) sum -= l[own + k]! * l[other + k]!;
-      if (j < i) {
-        l[own + j] = sum * l[other + j]!;
-        right -= l[own + j]! * z[at[j]!]!;
-      } else {
-        // The inverse of the pivot is kept; 0 leaves a dependent row out.
-        l[own + i] = sum > DEPENDENT ? 1 / Math.sqrt(sum) : 0;
-      }
+/** Cholesky of the chosen rows of M scaled to a unit diagonal, so that one tolerance fits all. */
+function factorOf(m: Envelope) {
+  const n = m.size;
+  const scale = new Float64Array(n);
+  const unit: Envelope = { ...m, data: new Float64Array(m.data.length) };
+  const at = new Int32Array(n);
+  /** Of each chosen row its first column and its place, counted among the chosen. */
+  const firsts = new Int32Array(n);
+  const starts = new Int32Array(n);
+  const chosenBefore = new Int32Array(n + 1);
+  const l = new Float64Array(m.data.length);
+  const forward = new Float64Array(n);
+  let [count, good] = [0, 0];
+
+  function factorRow(i: number): void {
+    const row = unit.start[at[i]!]!;
+    const [own, from] = [starts[i]!, firsts[i]!];
+    const data = unit.data;
+    for (let j = from; j < i; j += 1) {
+      const other = starts[j]!;
+      let sum = data[row + at[j]!]!;
+      for (let k = Math.max(from, firsts[j]!); k < j; k += 1) sum -= l[own + k]! * l[other + k]!;
+      l[own + j] = sum * l[other + j]!;
     }
-    z[at[i]!] = right * l[own + i]!;
+    let pivot = data[row + at[i]!]! + GIVE;
+    for (let k = from; k < i; k += 1) pivot -= l[own + k]! * l[own + k]!;
+    // The inverse of the pivot is kept; 0 leaves a dependent row out.
+    l[own + i] = pivot > DEPENDENT ? 1 / Math.sqrt(pivot) : 0;
   }
-  for (let i = count - 1; i >= 0; i -= 1) {
-    const answer = z[at[i]!]! * l[i * n + i]!;
-    z[at[i]!] = answer;
-    for (let k = 0; k < i; k += 1) z[at[k]!]! -= l[i * n + k]! * answer;
-  }
+
+  return {
+    scale,
+    unit,
+    /** Takes M as it is now. */
+    take(): void {
+      for (let i = 0; i < n; i += 1) scale[i] = Math.sqrt(m.data[m.start[i]! + i]!);
+      for (let i = 0; i < n; i += 1) {
+        const own = m.start[i]!;
+        for (let j = m.first[i]!; j <= i; j += 1) unit.data[own + j] = m.data[own + j]! / (scale[i]! * scale[j]!);
+      }
+      good = count = 0;
+    },
+    /** Factors the rows marked; those before the first that differs from the last choice are kept. */
+    choose(rows: Uint8Array): void {
+      let now = 0;
+      let same = true;
+      let length = 0;
+      for (let i = 0; i < n; i += 1) {
+        chosenBefore[i] = now;
+        if (!rows[i]) continue;
+        if (same && (now >= count || at[now] !== i)) {
+          same = false;
+          good = Math.min(good, now);
+        }
+        at[now] = i;
+        firsts[now] = chosenBefore[m.first[i]!]!;
+        starts[now] = length - firsts[now]!;
+        length += now - firsts[now]! + 1;
+        now += 1;
+      }
+      count = now;
+      good = Math.min(good, count);
+      for (; good < count; good += 1) factorRow(good);
+    },
+    /** z of the chosen rows from M·z = −b among them; 0 elsewhere. */
+    answer(b: Float64Array, z: Float64Array): void {
+      for (let i = 0; i < count; i += 1) {
+        const own = starts[i]!;
+        let sum = -b[at[i]!]!;
+        for (let k = firsts[i]!; k < i; k += 1) sum -= l[own + k]! * forward[k]!;
+        forward[i] = sum * l[own + i]!;
+      }
+      z.fill(0);
+      for (let i = count - 1; i >= 0; i -= 1) {
+        const own = starts[i]!;
+        const answer = forward[i]! * l[own + i]!;
+        z[at[i]!] = answer;
+        for (let k = firsts[i]!; k < i; k += 1) forward[k]! -= l[own + k]! * answer;
+      }
+    },
+  };
 }

@@ -22,8 +22,9 @@ export function contactsOf(mesh: Mesh): Contact[] {
     return s < 0 ? -1 : index[s]!;
   };
   const found: Contact[] = [];
-  for (let n = 1; n < radiiMm.length; n += 1)
-    for (let i = 0; i < plates.length; i += 1) {
+  // Plate by plate: a force then reaches only the contacts of its two plates, which stand near one another.
+  for (let i = 0; i < plates.length; i += 1)
+    for (let n = 1; n < radiiMm.length; n += 1) {
       if (start[n * plates.length + i]! < 0) continue;
       let gapMm = 0;
       for (let k = i + 1; k < plates.length; k += 1) {

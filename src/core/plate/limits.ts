@@ -11,3 +11,11 @@ export const MOST_BACKTRACKS = 30;
 export const MOST_LIFT_MM = 20;
 /** A step may raise the energy by this share: contacts give by a billionth, and near the end that outweighs what is left to gain. */
 export const MERIT_NOISE = 1e-7;
+/** Lift curves: lowest pressure above the opening that is solved, MPa; below it every stack is straight. */
+export const LEAST_LIFT_MPA = 2e-3;
+/** Pressures of a lift curve's ladder, each so many times the one before; pieces go over two spans. */
+export const LIFT_SPAN = 4;
+/** How far off the pressure of a given flow may be in the middle of a piece, as a share; the halves it then leaves are better. */
+export const LIFT_TOLERANCE = 1.5e-3;
+/** Halvings of a piece where plates meet. */
+export const MOST_LIFT_HALVINGS = 7;

@@ -1,5 +1,5 @@
 import { ELEMENTS } from './limits';
-import { type RingElement, ringElement } from './shape';
+import { type RingElement, ringElement, type RingOf } from './shape';
 
 /** One plate of the stack, or several alike on one another, which bend as one of so many times the stiffness. */
 export interface Plate {
@@ -40,6 +40,7 @@ const TINY = 1e-9;
 /**
  * Nodes along the radius with one at every edge that matters, and the numbering of the unknowns: plate by plate and node by node, so that each plate is a narrow band of its own.
  * @param elements over the longest overhang
+ * @param ring elements by their radii; one that remembers them serves a search, where the same edges come again and again
  * @param held 'inner': clamped at the first node (a stack); 'outer': clamped at the last, free to lift at the centre (a solid plate, for checks)
  */
 export function meshOf(
@@ -49,6 +50,7 @@ export function meshOf(
   perNode: PerNode,
   held: 'inner' | 'outer',
   elements = ELEMENTS,
+  ring: RingOf = ringElement,
 ): Mesh {
   const outerMm = Math.max(...plates.map((p) => p.outerMm));
   const edges = [
@@ -87,7 +89,7 @@ export function meshOf(
     });
     blocks.push({ from, to: size });
   });
-  const rings = radii.slice(1).map((r, n) => ringElement(radii[n]!, r));
+  const rings = radii.slice(1).map((r, n) => ring(radii[n]!, r));
   const band = 2 * perNode - 1;
   return { radiiMm: Float64Array.from(radii), plates, perNode, start, index: Int32Array.from(index), size, band, blocks, elements: rings };
 }

@@ -61,7 +61,7 @@ describe('one plate', () => {
   const solid = (pressureMPa: number, h: number, radiusMm: number, perNode: 2 | 4) => {
     const mesh = meshOf([{ outerMm: radiusMm, thicknessMm: h, count: 1 }], 0, [], perNode, 'outer');
     const load = { pressureMPa, innerMm: 0, outerMm: radiusMm };
-    const found = solverOf(mesh, { youngsMPa: E, poisson: NU }, [])(load);
+    const found = solverOf(mesh, { youngsMPa: E, poisson: NU }, []).solve(load);
     expect(found.status).toBe('solved');
     return found.q[faceLiftAt(mesh, 0)]!;
   };
@@ -70,7 +70,7 @@ describe('one plate', () => {
     const [h, a] = [0.5, 20];
     const small = (p: number) => (p * a ** 4) / (64 * flexural(h));
     expect(solid(1e-3, h, a, 2) / small(1e-3)).toBeCloseTo(1, 6);
-    // (1 + ν)(173 − 73ν)/360 = 0.546 at small load (from memory, domain.md section 6): where the cube is a few per cent it must hold closely.
+    // (1 + ν)(173 − 73ν)/360 = 0.546 at small load (from memory): where the cube is a few per cent it must hold closely.
     const p = (0.3 * 64 * flexural(h) * h) / a ** 4;
     const ratio = solid(p, h, a, 4) / h;
     const c = (0.3 - ratio) / ratio ** 3;

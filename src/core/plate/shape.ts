@@ -39,6 +39,20 @@ export interface RingElement {
   pressed: Float64Array;
 }
 
+export type RingOf = (fromMm: number, toMm: number) => RingElement;
+
+/** Ring elements each made once. */
+export function rememberedRings(): RingOf {
+  const known = new Map<number, Map<number, RingElement>>();
+  return (fromMm, toMm) => {
+    let from = known.get(fromMm);
+    if (!from) known.set(fromMm, (from = new Map<number, RingElement>()));
+    let ring = from.get(toMm);
+    if (!ring) from.set(toMm, (ring = ringElement(fromMm, toMm)));
+    return ring;
+  };
+}
+
 export function ringElement(fromMm: number, toMm: number): RingElement {
   const length = toMm - fromMm;
   const shapes = GAUSS.map(([g]) => hermite((1 + g) / 2, length));

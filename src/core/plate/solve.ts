@@ -1,5 +1,6 @@
 import { type Banded, banded, factorInPlace, substituteInPlace } from '../numerics/banded';
-import { complementarity } from '../numerics/complementarity';
+import { oneSided } from '../numerics/complementarity';
+import { type Envelope, envelope } from '../numerics/envelope';
 import type { Contact } from './contact';
 import { type Assembled, assemble, type Load, type Material } from './energy';
 import { MERIT_NOISE, MOST_BACKTRACKS, MOST_NEWTON_STEPS, RESIDUAL_TOLERANCE } from './limits';
@@ -16,6 +17,11 @@ export interface Solution {
 
 export type Start = Pick<Solution, 'q' | 'forcesN'>;
 
+export interface Solver {
+  solve(load: Load, begin?: Start): Solution;
+  perMPa(load: Load): Float64Array;
+}
+
 /** What one search for a balance carries along: which contacts push and how hard, and what it has cost. */
 interface Running {
   pushing: Uint8Array;
@@ -30,12 +36,13 @@ const openMm = (c: Contact, q: Float64Array) => (c.opens < 0 ? 0 : q[c.opens]!) 
  * Finds the lifts that make the energy least under one-sided contact, for one load after another.
  *
  * Plates know of one another by contact forces alone, so each Newton step solves every plate's own narrow band, finds how far a force at one contact opens another (a
- * small dense matrix), and then the forces that let nothing overlap: a linear complementarity problem. Contact is exact at every step; no stiffness is invented
+ * matrix in which only contacts of one plate meet), and then the forces that let nothing overlap: a linear complementarity problem. Contact is exact at every step; no stiffness is invented
  * for it. Plates that do not stretch need one step.
- * @returns a function of the load, always on the same zone, and of where to start: lifts and forces of a load near by
+ * @returns `solve`: a function of the load, always on the same zone, and of where to start, lifts and forces of a load near by; `perMPa`: how the lifts of the answer just found
+ * move with the pressure while no contact opens or closes, mm/MPa
  * Source: Nocedal and Wright, Numerical Optimization, ch. 18 (sequential quadratic programming, from memory).
  */
-export function solverOf(mesh: Mesh, material: Material, contacts: readonly Contact[]): (load: Load, begin?: Start) => Solution {
+export function solverOf(mesh: Mesh, material: Material, contacts: readonly Contact[]): Solver {
   const { size, band } = mesh;
   const into: Assembled = { energy: 0, gradient: new Float64Array(size), hessian: banded(size, band) };
   const evaluate = (load: Load, at: Float64Array) => {
@@ -46,13 +53,16 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
   };
   const factor = banded(size, band);
   const reach = reachOf(mesh, contacts);
+  const contact = oneSided(reach.matrix);
   const factored = () => {
     factor.data.set(into.hessian.data);
     if (!factorInPlace(factor)) return false;
     reach.renew(factor);
+    contact.renew();
     return true;
   };
   const open = new Float64Array(contacts.length);
+  const lastPushing = new Uint8Array(contacts.length);
   /** The Newton step from q with contact kept; null where contact finds no end. Forces and the set that pushes are renewed. */
   const stepFrom = (q: Float64Array, { pushing, forcesN, cost }: Running): Float64Array | null => {
     const step = into.gradient.map((g) => -g);
@@ -61,7 +71,7 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
       const { opens, closes } = contacts[c]!;
       open[c] = openMm(contacts[c]!, q) + (opens < 0 ? 0 : step[opens]!) - (closes < 0 ? 0 : step[closes]!);
     }
-    const found = complementarity(reach.matrix, open, pushing);
+    const found = contact.solve(open, pushing);
     cost.newtonSteps += 1;
     cost.contactRounds += found.rounds;
     if (!found.solved) return null;
@@ -79,21 +89,24 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
   });
   const ended = (q: Float64Array, { forcesN, cost }: Running, status: Solution['status']): Solution => ({ q, forcesN, status, ...cost });
 
+  const rest = new Float64Array(size);
+  let gradientPerMPa: Float64Array | null = null;
+  /** Gradient of unbent plates under 1 MPa: the pressure's alone, whatever the lift. Renews the matrix to that of unbent plates. */
+  const pressed = (load: Load): Float64Array => {
+    evaluate({ ...load, pressureMPa: 1 }, rest);
+    return into.gradient.slice();
+  };
+
   /** Linear in the pressure but for contact: one matrix, one gradient for each MPa, one step for each load. */
-  const linear = () => {
-    const rest = new Float64Array(size);
-    let perMPa: Float64Array | null = null;
-    return (load: Load, begin?: Start): Solution => {
-      const now = running(begin);
-      if (!perMPa) {
-        evaluate({ ...load, pressureMPa: 1 }, rest);
-        if (!factored()) return ended(rest, now, 'not definite');
-        perMPa = into.gradient.slice();
-      }
-      for (let k = 0; k < size; k += 1) into.gradient[k] = perMPa[k]! * load.pressureMPa;
-      const q = stepFrom(rest, now);
-      return q ? ended(q, now, 'solved') : ended(rest, now, 'contact limit');
-    };
+  const linear = (load: Load, begin?: Start): Solution => {
+    const now = running(begin);
+    if (!gradientPerMPa) {
+      gradientPerMPa = pressed(load);
+      if (!factored()) return ended(rest, now, 'not definite');
+    }
+    for (let k = 0; k < size; k += 1) into.gradient[k] = gradientPerMPa[k]! * load.pressureMPa;
+    const q = stepFrom(rest, now);
+    return q ? ended(q, now, 'solved') : ended(rest, now, 'contact limit');
   };
 
   const stretching = (load: Load, begin?: Start): Solution => {
@@ -126,7 +139,29 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
     }
     return ended(q, now, 'step limit');
   };
-  return mesh.perNode === 4 ? stretching : linear();
+  /** The matrix is that of the last step, whose end is the answer to within the step: good to a ten-thousandth. */
+  const perMPa = (load: Load): Float64Array => {
+    gradientPerMPa ??= pressed(load);
+    const moved = gradientPerMPa.map((g) => -g);
+    substituteInPlace(factor, moved);
+    for (let c = 0; c < contacts.length; c += 1) {
+      const { opens, closes } = contacts[c]!;
+      open[c] = (opens < 0 ? 0 : moved[opens]!) - (closes < 0 ? 0 : moved[closes]!);
+    }
+    const pushed = pushOf(contacts, contact.among(open, lastPushing), size);
+    substituteInPlace(factor, pushed);
+    for (let k = 0; k < size; k += 1) moved[k]! += pushed[k]!;
+    return moved;
+  };
+  const solve = mesh.perNode === 4 ? stretching : linear;
+  return {
+    solve: (load, begin) => {
+      const found = solve(load, begin);
+      found.forcesN.forEach((force, c) => (lastPushing[c] = force > 0 ? 1 : 0));
+      return found;
+    },
+    perMPa,
+  };
 }
 
 /** Bᵀf: the contact forces on every unknown. */
@@ -152,53 +187,80 @@ function isBalanced({ energy, gradient }: Assembled, contacts: readonly Contact[
 }
 
 /** How far one newton at each contact opens every other, mm/N, through the plates they share. */
-function reachOf(mesh: Mesh, contacts: readonly Contact[]): { matrix: Float64Array; renew(factor: Banded): void } {
-  const n = contacts.length;
-  const matrix = new Float64Array(n * n);
-  const touched = [...new Set(contacts.flatMap((c) => [c.opens, c.closes]).filter((k) => k >= 0))];
-  const blocks = touched.map((k) => mesh.blocks.findIndex((b) => k >= b.from && k < b.to));
-  const blockOf = new Int32Array(mesh.size).fill(-1);
-  /** Where the column of a lift begins in `columns`: the lifts of its plate under one newton there. */
-  const beginOf = new Int32Array(mesh.size);
-  let length = 0;
-  touched.forEach((k, t) => {
-    const { from, to } = mesh.blocks[blocks[t]!]!;
-    blockOf[k] = blocks[t]!;
-    beginOf[k] = length;
-    length += to - from;
-  });
-  const columns = new Float64Array(length);
-  const views = touched.map((k, t) =>
-    columns.subarray(beginOf[k], beginOf[k]! + mesh.blocks[blocks[t]!]!.to - mesh.blocks[blocks[t]!]!.from),
-  );
-  // Of every pair of contacts the lifts between them on a plate they share: (opens, opens) and (closes, closes) add, the others take away.
-  const [adds, takes]: [number[], number[]] = [[], []];
-  const pair = (list: number[], place: number, a: number, b: number) => {
-    if (a < 0 || b < 0 || blockOf[a] !== blockOf[b]) return;
-    list.push(place, beginOf[a]! + b - mesh.blocks[blockOf[b]!]!.from);
-  };
-  for (let i = 0; i < n; i += 1)
-    for (let j = 0; j <= i; j += 1) {
-      const [c, d, place] = [contacts[i]!, contacts[j]!, i * n + j];
-      pair(adds, place, c.opens, d.opens);
-      pair(adds, place, c.closes, d.closes);
-      pair(takes, place, c.opens, d.closes);
-      pair(takes, place, c.closes, d.opens);
+function reachOf(mesh: Mesh, contacts: readonly Contact[]): { matrix: Envelope; renew(factor: Banded): void } {
+  const columns = columnsOf(mesh, contacts);
+  const blockOf = (k: number) => (k < 0 ? -1 : columns.blockOf[k]!);
+  // Where a plate's first contact stands is where the rows of its others begin.
+  const firstOf = new Int32Array(mesh.blocks.length).fill(-1);
+  const sidesOf: { contact: number; lift: number; sign: 1 | -1 }[][] = mesh.blocks.map(() => []);
+  const first = Int32Array.from(contacts, ({ opens, closes }, c) => {
+    let from = c;
+    for (const [lift, sign] of [
+      [opens, 1],
+      [closes, -1],
+    ] as const) {
+      const block = blockOf(lift);
+      if (block < 0) continue;
+      if (firstOf[block]! < 0) firstOf[block] = c;
+      from = Math.min(from, firstOf[block]!);
+      sidesOf[block]!.push({ contact: c, lift, sign });
     }
-  const [added, taken] = [Int32Array.from(adds), Int32Array.from(takes)];
+    return from;
+  });
+  const matrix = envelope(first);
+  // Of every pair of contacts the lift between them on a plate they share; on like sides it adds, on unlike ones it takes away.
+  let pairs = 0;
+  for (const sides of sidesOf) pairs += (sides.length * (sides.length + 1)) / 2;
+  const [place, from, sign] = [new Int32Array(pairs), new Int32Array(pairs), new Int8Array(pairs)];
+  let p = 0;
+  for (const sides of sidesOf)
+    for (let a = 0; a < sides.length; a += 1)
+      for (let b = 0; b <= a; b += 1) {
+        const [x, y] = [sides[a]!, sides[b]!];
+        place[p] = matrix.start[x.contact]! + y.contact;
+        from[p] = columns.beginOf[y.lift]! + x.lift - mesh.blocks[blockOf(x.lift)]!.from;
+        sign[p] = x.sign * y.sign;
+        p += 1;
+      }
   return {
     matrix,
     renew(factor) {
-      columns.fill(0);
-      for (let t = 0; t < touched.length; t += 1) {
-        const { from, to } = mesh.blocks[blocks[t]!]!;
-        views[t]![touched[t]! - from] = 1;
-        substituteInPlace(factor, views[t]!, from, to);
+      columns.renew(factor);
+      const { data } = matrix;
+      data.fill(0);
+      for (let k = 0; k < pairs; k += 1) data[place[k]!]! += sign[k]! * columns.data[from[k]!]!;
+    },
+  };
+}
+
+/** The lifts of a plate under one newton at each of its contacts. */
+function columnsOf(mesh: Mesh, contacts: readonly Contact[]) {
+  const touched = [...new Set(contacts.flatMap((c) => [c.opens, c.closes]).filter((k) => k >= 0))];
+  const blockOf = new Int32Array(mesh.size).fill(-1);
+  mesh.blocks.forEach(({ from, to }, b) => blockOf.fill(b, from, to));
+  /** Where the column of a lift begins in `data`. */
+  const beginOf = new Int32Array(mesh.size);
+  let length = 0;
+  for (const k of touched) {
+    const { from, to } = mesh.blocks[blockOf[k]!]!;
+    beginOf[k] = length;
+    length += to - from;
+  }
+  const data = new Float64Array(length);
+  const views = touched.map((k) => {
+    const { from, to } = mesh.blocks[blockOf[k]!]!;
+    return { k, from, to, column: data.subarray(beginOf[k], beginOf[k]! + to - from) };
+  });
+  return {
+    blockOf,
+    beginOf,
+    data,
+    renew(factor: Banded) {
+      data.fill(0);
+      for (const { k, from, to, column } of views) {
+        column[k - from] = 1;
+        substituteInPlace(factor, column, from, to, k);
       }
-      matrix.fill(0);
-      for (let k = 0; k < added.length; k += 2) matrix[added[k]!]! += columns[added[k + 1]!]!;
-      for (let k = 0; k < taken.length; k += 2) matrix[taken[k]!]! -= columns[taken[k + 1]!]!;
-      for (let i = 0; i < n; i += 1) for (let j = 0; j < i; j += 1) matrix[j * n + i] = matrix[i * n + j]!;
     },
   };
 }

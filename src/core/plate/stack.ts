@@ -4,6 +4,7 @@ import { type Contact, contactsOf, faceLiftAt } from './contact';
 import type { Load, Material } from './energy';
 import { ELEMENTS, MOST_LIFT_MM } from './limits';
 import { type Mesh, meshOf, type Plate } from './mesh';
+import type { RingOf } from './shape';
 import { type Solution, solverOf, type Start } from './solve';
 
 export interface Shim {
@@ -81,7 +82,8 @@ function bondedGroups(shims: readonly Shim[]): Plate[] {
   return bonded;
 }
 
-interface Model {
+/** A stack as plates, contacts and load, ready to be solved. */
+export interface Model {
   mesh: Mesh;
   material: Material;
   contacts: Contact[];
@@ -91,7 +93,7 @@ interface Model {
   load(pressureMPa: number): Load;
 }
 
-function modelOf(r: StackRequest, elements: number, bonded = false): Model {
+export function modelOf(r: Omit<StackRequest, 'pressuresMPa'>, elements: number, bonded = false, ring?: RingOf): Model {
   const edges = [r.pressureZoneMm.inner, r.pressureZoneMm.outer, r.seatDiameterMm, r.stopDiameterMm].flatMap((d) =>
     d === undefined ? [] : [d / 2],
   );
@@ -102,6 +104,7 @@ function modelOf(r: StackRequest, elements: number, bonded = false): Model {
     r.theory === 'vonKarman' ? 4 : 2,
     'inner',
     elements,
+    ring,
   );
   const faceMm = r.shims[0]!.diameterMm / 2;
   const seatLift = faceLiftAt(mesh, r.seatDiameterMm === undefined ? faceMm : r.seatDiameterMm / 2);
@@ -179,43 +182,45 @@ function ahead(p: number, last: { p: number; at: Solution }, before: typeof last
   return { q: last.at.q.map((x, k) => x + t * (x - before.at.q[k]!)), forcesN: last.at.forcesN };
 }
 
-/** Bisection steps for the opening pressure, after doubling has bracketed it. */
-const OPENING_STEPS = 40;
+/** Steps to the opening pressure: a stack that bends little takes two, one that stretches a few more. */
+const OPENING_STEPS = 80;
 
-/** The pressure at which the stack, held down by nothing, would just reach its dish at the seat: there the seat's force is gone. */
-function openingMPa(model: Model, dishMm: number): number | null {
-  const solve = solverOf(model.mesh, model.material, model.free);
+/** The pressure at which the stack, held down by nothing, would just reach its dish at the seat: there the seat's force is gone. By Newton's steps, held between what is too little and too much. */
+export function openingMPa(model: Model, dishMm: number): number | null {
+  const { solve, perMPa } = solverOf(model.mesh, model.material, model.free);
   let near: Solution | undefined;
-  const liftAt = (p: number) => {
-    const found = solve(model.load(p), near);
-    near = found.status === 'solved' ? found : undefined;
-    return found.status === 'solved' ? found.q[model.seatLift]! : null;
-  };
-  let [low, high] = [0, 0.01];
-  let reached = liftAt(high);
-  for (let i = 0; i < OPENING_STEPS && reached !== null && reached < dishMm; i += 1) {
-    low = high;
-    high *= 2;
-    reached = liftAt(high);
+  let [low, high] = [0, Infinity];
+  let p = 0.01;
+  for (let i = 0; i < OPENING_STEPS; i += 1) {
+    let found = solve(model.load(p), near);
+    if (found.status !== 'solved' && near) found = solve(model.load(p));
+    if (found.status !== 'solved') return null;
+    near = found;
+    const missMm = found.q[model.seatLift]! - dishMm;
+    if (missMm < 0) low = p;
+    else high = p;
+    const step = p - missMm / perMPa(model.load(p))[model.seatLift]!;
+    // Never more than four times as far at once: what a stiffening stack seems to need may be out of all measure.
+    const next = step > low && step < Math.min(high, 4 * p) ? step : high === Infinity ? 4 * p : (low + high) / 2;
+    if (Math.abs(next - p) <= 1e-10 * p) return next;
+    p = next;
   }
-  if (reached === null || reached < dishMm) return null;
-  let [below, above] = [low === 0 ? -dishMm : (liftAt(low) ?? 0) - dishMm, reached - dishMm];
-  for (let i = 0; i < OPENING_STEPS && high - low > 1e-9 * high; i += 1) {
-    // Secant inside the bracket, halving the stale end's weight (Illinois), so that neither end sticks.
-    const p = high - (above * (high - low)) / (above - below);
-    const miss = (liftAt(p) ?? 0) - dishMm;
-    if (miss === 0) return p;
-    if (miss < 0) {
-      low = p;
-      below = miss;
-      above /= 2;
-    } else {
-      high = p;
-      above = miss;
-      below /= 2;
-    }
+  return p;
+}
+
+/** What no stack can be, or null. */
+export function unsoundStack(r: Omit<StackRequest, 'pressuresMPa'>): ReturnType<typeof err> | null {
+  const face = r.shims[0]!;
+  const { pressureZoneMm: zone, clampDiameterMm: clamp } = r;
+  if (face.diameterMm <= clamp) return err('clamp-too-wide', ['shims', 0, 'diameterMm'], { clamp });
+  if (zone.outer > face.diameterMm || zone.outer <= Math.max(zone.inner, clamp))
+    return err('zone-off-face', ['pressureZoneMm', 'outer'], { face: face.diameterMm });
+  for (const name of ['seatDiameterMm', 'stopDiameterMm'] as const) {
+    const d = r[name];
+    if (d !== undefined && (d > face.diameterMm || d <= clamp)) return err('zone-off-face', [name], { face: face.diameterMm });
   }
-  return (low + high) / 2;
+  if (r.stopLiftMm !== undefined && r.stopLiftMm < r.dishMm) return err('stop-below-dish', ['stopLiftMm']);
+  return null;
 }
 
 /**
@@ -228,23 +233,16 @@ function openingMPa(model: Model, dishMm: number): number | null {
  * Source: Timoshenko and Woinowsky-Krieger; von Kármán's equations by their energy; checks in docs/methods.md.
  */
 export function stack(request: StackRequest, elements = ELEMENTS, everyProfile = false): Result<StackResult> {
-  const { shims, clampDiameterMm, pressureZoneMm, pressuresMPa } = request;
-  const face = shims[0]!;
-  if (face.diameterMm <= clampDiameterMm) return err('clamp-too-wide', ['shims', 0, 'diameterMm'], { clamp: clampDiameterMm });
-  if (pressureZoneMm.outer > face.diameterMm || pressureZoneMm.outer <= Math.max(pressureZoneMm.inner, clampDiameterMm))
-    return err('zone-off-face', ['pressureZoneMm', 'outer'], { face: face.diameterMm });
-  for (const name of ['seatDiameterMm', 'stopDiameterMm'] as const) {
-    const d = request[name];
-    if (d !== undefined && (d > face.diameterMm || d <= clampDiameterMm)) return err('zone-off-face', [name], { face: face.diameterMm });
-  }
-  if (request.stopLiftMm !== undefined && request.stopLiftMm < request.dishMm) return err('stop-below-dish', ['stopLiftMm']);
+  const { shims, clampDiameterMm, pressuresMPa } = request;
+  const unsound = unsoundStack(request);
+  if (unsound) return unsound;
   const model = modelOf(request, elements);
-  const edgeLift = faceLiftAt(model.mesh, face.diameterMm / 2);
+  const edgeLift = faceLiftAt(model.mesh, shims[0]!.diameterMm / 2);
   const order = pressuresMPa.map((p, i) => ({ p, i })).sort((a, b) => a.p - b.p);
   const edgeLiftMm: number[] = [];
   const maxStressMPa: number[] = [];
   const byPressure = new Map<number, Solution>();
-  const solve = solverOf(model.mesh, model.material, model.contacts);
+  const { solve } = solverOf(model.mesh, model.material, model.contacts);
   let last: { p: number; at: Solution } | undefined;
   let before: typeof last;
   let [newtonSteps, contactRounds] = [0, 0];
@@ -301,11 +299,11 @@ export function stack(request: StackRequest, elements = ELEMENTS, everyProfile =
  * Edge lifts of the face shim in a quick way for searching: linear plates, shims of a taper bonded. A few per cent off; to be corrected and solved in full.
  * @returns mm at each pressure, rising; stops at the first that is not solved
  */
-export function quickLifts(request: StackRequest, elements: number): number[] {
-  const model = modelOf({ ...request, theory: 'linear' }, elements, true);
+export function quickLifts(request: StackRequest, elements: number, ring?: RingOf): number[] {
+  const model = modelOf({ ...request, theory: 'linear' }, elements, true, ring);
   const edge = faceLiftAt(model.mesh, request.shims[0]!.diameterMm / 2);
   const lifts: number[] = [];
-  const solve = solverOf(model.mesh, model.material, model.contacts);
+  const { solve } = solverOf(model.mesh, model.material, model.contacts);
   let last: Solution | undefined;
   for (const p of request.pressuresMPa) {
     last = solve(model.load(p), last);

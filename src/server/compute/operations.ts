@@ -2,14 +2,14 @@ import { z } from 'zod';
 import { loads } from '@/core/loads/loads';
 import { damper } from '@/core/damper/damper';
 import { oil } from '@/core/damper/oil';
-import { runSearch } from '@/core/damper/search';
+import { FATIGUE_SPEED_M_PER_S, runSearch } from '@/core/damper/search';
 import { leverageOf } from '@/core/leverage/leverage';
 import { sag } from '@/core/measure/sag';
 import { ok, type Result, type Warning } from '@/core/result';
 import { weigh } from '@/core/diagnose/weigh';
 import { logFigures } from '@/core/logger/figures';
 import { searchState } from '@/core/retune/search';
-import { stack } from '@/core/plate/stack';
+import { FATIGUE_CAUTION_MPA, stack } from '@/core/plate/stack';
 import { airSpring } from '@/core/spring/air';
 import { effectiveRate } from '@/core/spring/effective';
 import { endOf } from '@/core/spring/endOf';
@@ -183,10 +183,22 @@ function logged(request: z.output<typeof travelLogRequest>): Result<Computed> {
 function searched(r: z.output<typeof stackSearchRequest>): Result<Computed> {
   const found = runSearch(r);
   if (!found.ok) return found;
-  const best = found.value.suggestions[0];
+  const [best] = found.value.suggestions;
+  const { presentStressMPa } = found.value;
+  const limit = r.limits.mostStressMPa;
+  const stressMPa = Math.max(0, ...found.value.suggestions.map((s) => s.maxStressMPa));
+  const warnings: Warning[] = best ? [] : [{ code: 'no-stack-found', path: ['limits'] }];
+  if (presentStressMPa > limit)
+    warnings.push({
+      code: 'stress-of-present',
+      path: ['limits', 'mostStressMPa'],
+      data: { stress: presentStressMPa, limit, speed: FATIGUE_SPEED_M_PER_S },
+    });
+  if (stressMPa > FATIGUE_CAUTION_MPA)
+    warnings.push({ code: 'shim-stress-high', path: ['suggestions'], data: { stress: stressMPa, limit: FATIGUE_CAUTION_MPA } });
   return ok({
     ...found.value,
-    warnings: best ? [] : [{ code: 'no-stack-found', path: ['limits'] }],
+    warnings,
     working: best
       ? [
           {

@@ -1,0 +1,33 @@
+/** A symmetric matrix of which each row keeps its lower half from its first entry on: row i holds columns first[i] to i, (i, j) at start[i] + j. */
+export interface Envelope {
+  size: number;
+  first: Int32Array;
+  start: Int32Array;
+  data: Float64Array;
+}
+
+/** @param first of every row its first column, none beyond the row itself */
+export function envelope(first: Int32Array): Envelope {
+  const size = first.length;
+  const start = new Int32Array(size);
+  let length = 0;
+  for (let i = 0; i < size; i += 1) {
+    start[i] = length - first[i]!;
+    length += i - first[i]! + 1;
+  }
+  return { size, first, start, data: new Float64Array(length) };
+}
+
+/** w + M·z into `w`, for a z that is zero outside `rows`. */
+export function addProduct({ first, start, data, size }: Envelope, z: Float64Array, w: Float64Array): void {
+  for (let i = 0; i < size; i += 1) {
+    const [own, from, zi] = [start[i]!, first[i]!, z[i]!];
+    let sum = data[own + i]! * zi;
+    for (let j = from; j < i; j += 1) {
+      const m = data[own + j]!;
+      sum += m * z[j]!;
+      w[j]! += m * zi;
+    }
+    w[i]! += sum;
+  }
+}
