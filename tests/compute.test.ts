@@ -104,7 +104,7 @@ const FULL: Record<string, Any> = {
       base: null,
     },
     free: 'rebound',
-    target: [0.1, 0.4, 1].map((mPerS) => ({ mPerS, forceN: 300 + 900 * mPerS })),
+    target: [0.1, 0.3, 0.6].map((mPerS) => ({ mPerS, forceN: 300 + 900 * mPerS })),
     shims: [{ diameterMm: 38, thicknessMm: 0.15, count: 3 }],
     tries: 60,
   },

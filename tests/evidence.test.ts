@@ -1,6 +1,7 @@
 import { EVIDENCE, type Statement } from '@/schema/diagnose/statements';
 import { readAll } from '@/schema/facts/evidence';
-import { above, below, type Known, type Read } from '@/schema/facts/evidence/known';
+import { above, below } from '@/schema/facts/belief';
+import { type Known, type Read } from '@/schema/facts/evidence/known';
 import { entriesOf } from './entries';
 import { DAMPER, known, LOG, RIGHT, type Texts, walked } from './known';
 

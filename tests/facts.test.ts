@@ -220,6 +220,7 @@ describe('because', () => {
     const words = candidateWords(
       {
         verdict: 'too soft',
+        leans: 'soft',
         preloadMm: 20,
         preloadWantedMm: 26.4,
         preloadInRange: false,

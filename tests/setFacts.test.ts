@@ -1,24 +1,24 @@
 import { PROCEDURES } from '@/schema/procedures/shipped';
 import { alongAxis, historyLine, type HistoryPoint } from '@/schema/facts/history';
 import { placeLineage } from '@/schema/facts/lineage';
-import { balanceWords, legsVerdict, torquesOf } from '@/schema/facts/set';
+import { balanceWords, legsSet, torquesOf } from '@/schema/facts/set';
 import { entriesOf } from './entries';
 
 /** Setting up and the lineage: what is said of legs, balance and torques; where set-ups stand on the tree. */
 
 test('legs are compared as set, else as fitted, one missing side included; a fork built with unlike legs is no fault', () => {
   const fitted = { 'fitted.front.compression.left.out': '12', 'fitted.front.compression.right.out': '12' };
-  expect(legsVerdict(entriesOf(fitted), {})).toEqual({ agree: true });
+  expect(legsSet(entriesOf(fitted), {})).toMatchObject({ both: 1, differ: [] });
   const set = entriesOf({ ...fitted, 'set.as.front.compression.right.out': '14', 'fitted.front.oilLevel.left': '120' });
-  expect(legsVerdict(set, {})).toEqual({
-    agree: false,
+  expect(legsSet(set, {})).toEqual({
+    both: 1,
     built: false,
-    differences: [
-      { label: 'compression', left: '12', right: '14' },
-      { label: 'oil level', left: '120', right: 'not noted' },
+    differ: [
+      { key: 'front.compression.left.out', label: 'compression', left: '12', right: '14' },
+      { key: 'front.oilLevel.left', label: 'oil level', left: '120 mm', right: 'not noted' },
     ],
   });
-  expect(legsVerdict({ ...set, ...entriesOf({ 'set.legsAgree': 'built' }) }, {})).toMatchObject({ built: true });
+  expect(legsSet({ ...set, ...entriesOf({ 'set.legsAgree': 'built' }) }, {})).toMatchObject({ built: true });
 });
 
 test('balance: the livelier end is named, and nothing is said before both are counted', () => {

@@ -65,6 +65,10 @@ const DATA = {
   decimals: 2,
   one: 'F-1',
   other: 'F-2',
+  times: 4,
+  travels: 3,
+  kg: 120,
+  count: 2,
 };
 
 const raised = [...text.matchAll(/\b(?:err|refused|conflict|problem|fail)\(\s*(?:ctx,\s*)?'([a-z-]+)'/g)].map(([, code]) => code!);
@@ -84,7 +88,7 @@ test.each([...new Set(raised)].sort())('%s has a sentence of its own', (code) =>
 
 test.each([...new Set(remarked)].sort())('the remark %s has a sentence', (code) => {
   const words = warningWords({ code: code as never, path: [], data: DATA });
-  expect(words).toMatch(/^[A-Z].*[.?]$/);
+  expect(words).toMatch(/^[A-Z\d].*[.?]$/);
   expect(words).not.toMatch(/undefined|NaN|!/);
 });
 

@@ -58,6 +58,8 @@ export type IssueCode =
   | 'log-slow'
   | 'log-time-back'
   | 'log-beyond-travel'
+  | 'log-unequal'
+  | 'log-metres'
   | 'too-fine'
   | 'too-few';
 
@@ -107,4 +109,6 @@ export type WarningCode =
   | 'damper-cavitates'
   | 'no-stack-found'
   | 'laden-more-than-rider'
-  | 'stress-of-present';
+  | 'stress-of-present'
+  | 'log-gap'
+  | 'log-spike';

@@ -154,6 +154,7 @@ const frontFields = { end: z.literal('front'), rakeDeg: angleDeg({ min: 0, max: 
 
 const selectFields = {
   target: z.strictObject({ staticSagMm: lengthMm({ min: 0 }), riderSagMm: lengthMm({ above: 0 }) }),
+  staticWindowMm: z.tuple([lengthMm({ min: 0 }), lengthMm({ min: 0 })]).optional(),
   catalogue: z.array(catalogueSpring).min(1),
   preloadRangeMm: z.tuple([lengthMm({ min: 0 }), lengthMm({ min: 0 })]),
   loadCases: z.array(z.strictObject({ name: z.string().min(1), loadN: forceN({ above: 0 }) })).optional(),
@@ -182,6 +183,7 @@ export const springSelectRequest = z
     if (r.target.riderSagMm <= r.target.staticSagMm) fail(ctx, 'target-order', ['target', 'riderSagMm']);
     else if (r.target.riderSagMm > r.travelMm) fail(ctx, 'target-order', ['target', 'riderSagMm']);
     if (r.preloadRangeMm[0] > r.preloadRangeMm[1]) fail(ctx, 'range-order', ['preloadRangeMm']);
+    if (r.staticWindowMm && r.staticWindowMm[0] > r.staticWindowMm[1]) fail(ctx, 'range-order', ['staticWindowMm']);
     const seen = new Set<string>();
     const twice = r.catalogue.findIndex(({ id }) => seen.size === seen.add(id).size);
     if (twice >= 0) fail(ctx, 'already-exists', ['catalogue', twice, 'id'], { what: `Spring “${r.catalogue[twice]!.id}”` });
@@ -195,6 +197,7 @@ const effectiveFields = {
   sagUncertaintyMm: lengthMm({ min: 0 }).default(USUAL_SAG_UNCERTAINTY_MM),
   loadUncertaintyN: forceN({ min: 0 }).default(USUAL_LOAD_UNCERTAINTY_N),
   frictionBandMm: lengthMm({ min: 0 }).optional(),
+  leverageUncertaintyPercent: plainRatio({ min: 0, max: 50 }).optional(),
 };
 
 export const springEffectiveRequest = z

@@ -113,6 +113,9 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'log-time-back': (d) => `The time goes back at line ${d.line}. Check which column is the time.`,
   'log-beyond-travel': (d) =>
     `Line ${d.line} reads ${mm(d.at)}, beyond the ${mm(d.travel)} of travel. Check the column, its unit and where its zero is.`,
+  'log-unequal': (d) => `There are ${d.times} times and ${d.travels} readings of travel: each reading needs its time.`,
+  'log-metres': (d) =>
+    `No reading passes ${Number(d.most).toPrecision(2)} mm of ${mm(d.travel)} of travel. Are they in metres? Give them in millimetres.`,
   'statement-unknown': () => 'There is no such statement to look at.',
   'not-a-shop-cure': (d) => `A cure that touches ${d.what} is left to the maker, the law and licensed workshops: file it under “not here”.`,
   'bearing-one-sided': () =>
@@ -168,6 +171,10 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
     'Too few readings to say how good the fit is. Take three or more for a line, four or more for a progressive spring.',
   'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
   'no-stack-found': () => 'No stack within these limits comes near the target. Allow more swaps, more stress or shims to buy.',
+  'log-gap': (d) =>
+    `Readings are missing in ${d.count} ${Number(d.count) === 1 ? 'place' : 'places'}, first at ${Number(d.at).toFixed(2)} s: nothing is read across a gap.`,
+  'log-spike': (d) =>
+    `${d.count} single ${Number(d.count) === 1 ? 'reading leaps' : 'readings leap'} faster than a wheel can move and ${Number(d.count) === 1 ? 'is' : 'are'} left out.`,
   'stress-of-present': (d) =>
     `The stack that is in there is bent to ${Number(d.stress).toFixed(0)} MPa at ${d.speed} m/s, beyond the ${Number(d.limit).toFixed(0)} MPa at which shims tire (from memory): nothing is refused that it bears.`,
   'laden-more-than-rider': (d) =>

@@ -32,6 +32,11 @@ function columnOf(rows: Rows, key: keyof Rows[number]): number[] {
   });
 }
 
+/** Where in the file a fault of the log stands: its row, in the column of the time or of the end. */
+function placeOf([list, row]: (string | number)[], end: 'rear' | 'front'): (string | number)[] {
+  return ['rows', row ?? 0, list === 'timeS' ? 'time' : end];
+}
+
 function read(rows: Rows, travel: Record<'rear' | 'front', number | null>): LogDocument {
   const timeS = columnOf(rows, 'time');
   const of = (end: 'rear' | 'front'): LogFigures | null => {
@@ -39,8 +44,8 @@ function read(rows: Rows, travel: Record<'rear' | 'front', number | null>): LogD
     const fullMm = travel[end];
     if (fullMm === null) throw new Refusal(refused('travel-unknown', ['rows', 0, end], { end }));
     const found = logFigures({ timeS, travelMm: columnOf(rows, end), fullMm });
-    if (!found.ok) throw new Refusal(refusedIssue(found.issue, ['rows', ...found.issue.path]));
-    return found.value;
+    if (!found.ok) throw new Refusal(refusedIssue(found.issue, placeOf(found.issue.path, end)));
+    return found.value.figures;
   };
   const ends = { rear: of('rear'), front: of('front') };
   if (!ends.rear && !ends.front) throw new Refusal(refused('too-few', ['rows']));

@@ -104,29 +104,37 @@ describe('the search', () => {
     for (const s of same.suggestions) expect(s.maxStressMPa).toBeLessThanOrEqual(same.presentStressMPa);
   });
 
-  test.each(['rebound', 'base'] as const)('reckons as the damper does, %s: return pressure and the areas of a damping-rod fork too', (free) => {
-    const base = { ...valve(PRESENT, 3), returnAreaMm2: 4 };
-    const request = { ...REQUEST, free, tries: 100, damper: { ...REQUEST.damper, tubeMm: 50, base } };
-    const now = damper({ ...request.damper, velocitiesMPerS: SPEEDS }, lifts);
-    if (!now.ok) throw new Error(now.issue.code);
-    const forces = free === 'rebound' ? now.value.reboundN : now.value.compressionN;
-    const found = value(runSearch({ ...request, target: SPEEDS.map((mPerS, i) => ({ mPerS, forceN: forces[i]! })) }));
-    expect(found.presentFitError).toBeLessThan(1e-9);
-    const [other] = found.suggestions.filter((s) => s.swapped > 0);
-    const again = damper(
-      {
-        ...request.damper,
-        velocitiesMPerS: SPEEDS,
-        ...(free === 'base'
-          ? { base: { ...base, stack: { ...base.stack, shims: other!.shims } } }
-          : { piston: { ...request.damper.piston, rebound: { ...request.damper.piston.rebound, stack: { ...base.stack, shims: other!.shims } } } }),
-      },
-      lifts,
-    );
-    if (!again.ok) throw new Error(again.issue.code);
-    const key = free === 'rebound' ? 'reboundN' : 'compressionN';
-    other!.curve.forEach((p, i) => expect(p.forceN).toBeCloseTo(again.value[key][i]!, 6));
-  });
+  test.each(['rebound', 'base'] as const)(
+    'reckons as the damper does, %s: return pressure and the areas of a damping-rod fork too',
+    (free) => {
+      const base = { ...valve(PRESENT, 3), returnAreaMm2: 4 };
+      const request = { ...REQUEST, free, tries: 100, damper: { ...REQUEST.damper, tubeMm: 50, base } };
+      const now = damper({ ...request.damper, velocitiesMPerS: SPEEDS }, lifts);
+      if (!now.ok) throw new Error(now.issue.code);
+      const forces = free === 'rebound' ? now.value.reboundN : now.value.compressionN;
+      const found = value(runSearch({ ...request, target: SPEEDS.map((mPerS, i) => ({ mPerS, forceN: forces[i]! })) }));
+      expect(found.presentFitError).toBeLessThan(1e-9);
+      const [other] = found.suggestions.filter((s) => s.swapped > 0);
+      const again = damper(
+        {
+          ...request.damper,
+          velocitiesMPerS: SPEEDS,
+          ...(free === 'base'
+            ? { base: { ...base, stack: { ...base.stack, shims: other!.shims } } }
+            : {
+                piston: {
+                  ...request.damper.piston,
+                  rebound: { ...request.damper.piston.rebound, stack: { ...base.stack, shims: other!.shims } },
+                },
+              }),
+        },
+        lifts,
+      );
+      if (!again.ok) throw new Error(again.issue.code);
+      const key = free === 'rebound' ? 'reboundN' : 'compressionN';
+      other!.curve.forEach((p, i) => expect(p.forceN).toBeCloseTo(again.value[key][i]!, 6));
+    },
+  );
 
   test('no larger shim behind a smaller one but behind a crossover, and a group behind that', () => {
     const all = value(runSearch({ ...REQUEST, tries: 600, limits: { ...REQUEST.limits, mostCrossovers: 2 } })).suggestions;

@@ -186,7 +186,11 @@ interface Tried {
 }
 
 /** The forces of the damper with another stack in its free valve, at the target's speeds: the rest of it is worked out once. */
-function forcesWith(request: SearchRequest, present: ValveStack, full: LiftOf): Result<(shims: Shim[], liftOf: LiftOf) => Result<TargetPoint[]>> {
+function forcesWith(
+  request: SearchRequest,
+  present: ValveStack,
+  full: LiftOf,
+): Result<(shims: Shim[], liftOf: LiftOf) => Result<TargetPoint[]>> {
   const { damper: figures, free, target } = request;
   const unsound = unsoundBore(figures);
   if (unsound) return unsound;
@@ -196,7 +200,9 @@ function forcesWith(request: SearchRequest, present: ValveStack, full: LiftOf): 
   if (!now.ok) return now;
   const { compressionN, reboundN, pressureDropsMPa } = now.value;
   // What all but the free valve pushes at each speed: whatever the damper reckons with, return pressure and tube areas too.
-  const restN = pressureDropsMPa.map((drops, i) => (free === 'rebound' ? reboundN : compressionN)[i]! - drops[DROP_OF[free]]!.totalMPa * areaMm2);
+  const restN = pressureDropsMPa.map(
+    (drops, i) => (free === 'rebound' ? reboundN : compressionN)[i]! - drops[DROP_OF[free]]!.totalMPa * areaMm2,
+  );
   const valve = valveIn(figures, free)!;
   return ok((shims, liftOf) => {
     const made = valveOf({ ...valve, stack: { ...present, shims } }, figures.oil, liftOf);
@@ -241,7 +247,11 @@ function judgeOf(request: SearchRequest, present: ValveStack, curveOf: (shims: S
       const swapped = Math.max(added, piecesNow - (pieces(shims) - added));
       const missing = piecesBeyond(counts, atHand);
       let tried: Tried | null = null;
-      if ((limits.mostSwapped === null || swapped <= limits.mostSwapped) && (limits.mayBuy || missing === 0) && allowed(shims, present, limits)) {
+      if (
+        (limits.mostSwapped === null || swapped <= limits.mostSwapped) &&
+        (limits.mayBuy || missing === 0) &&
+        allowed(shims, present, limits)
+      ) {
         const curve = curveOf(shims, (s) => quickLift(s, correct, ring));
         if (curve.ok) {
           const miss = missOf(curve.value, target);
@@ -339,16 +349,17 @@ function borneOf(found: Found[], mostStressMPa: number, stressOf: (shims: Shim[]
     const list = shortlist(left);
     const beyond = new Set(list.filter((f) => !((stress(f) ?? Infinity) <= mostStressMPa)));
     if (beyond.size === 0 && list.length > 0) return { suggestions: shown(list), refusedForStress: refused };
-    if (list.length === 0) return { suggestions: shown(shortlist(found.filter((f) => stressed.get(f) != null))), refusedForStress: refused };
+    if (list.length === 0)
+      return { suggestions: shown(shortlist(found.filter((f) => stressed.get(f) != null))), refusedForStress: refused };
     refused += beyond.size;
     left = left.filter((f) => !beyond.has(f));
   }
 }
 
 const sizesOf = (atHand: readonly Shim[], present: ValveStack): Omit<Shim, 'count'>[] =>
-  [
-    ...new Map(atHand.map(({ diameterMm, thicknessMm }) => [`${diameterMm}x${thicknessMm}`, { diameterMm, thicknessMm }])).values(),
-  ].filter((s) => s.diameterMm > present.clampDiameterMm && s.diameterMm <= present.shims[0]!.diameterMm);
+  [...new Map(atHand.map(({ diameterMm, thicknessMm }) => [`${diameterMm}x${thicknessMm}`, { diameterMm, thicknessMm }])).values()].filter(
+    (s) => s.diameterMm > present.clampDiameterMm && s.diameterMm <= present.shims[0]!.diameterMm,
+  );
 
 /** Of the stacks of a slice the few worth solving in full: those that promise more than the best so far, and one that changes less than any before it or comes closer with as little. */
 function fewOf(fresh: readonly Tried[], solved: ReadonlyMap<string, Found>): Tried[] {

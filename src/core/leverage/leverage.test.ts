@@ -3,7 +3,8 @@ import { derivative as symbolicDerivative } from 'mathjs';
 import { rearEnd, restsAt, wheelForceN, wheelRateNPerMm } from '../spring/end';
 import { linearSpring } from '../spring/law';
 import { constantForce, NO_FORCE } from '../spring/other';
-import { selectSpring } from '../spring/select';
+import { endOf } from '../spring/endOf';
+import { judge, selectSpring } from '../spring/select';
 import { constantLeverage, type LeverageKind, leverageOf, sampled, tableLeverage } from './leverage';
 import { type Linkage, linkageLeverage } from './linkage';
 
@@ -254,4 +255,42 @@ test('a constant is its own ratio, and every kind comes through one door', () =>
     expect(found.ok && [found.value.ratio(77), found.value.strokeMm(100)]).toEqual([2, 50]);
   }
   expect(leverageOf({ kind: 'linkage', ...DIRECT }, 300).ok).toBe(true);
+});
+
+describe('swept finely', () => {
+  const pairs = { wheelMm: [0, 37, 81, 120, 166, 214, 260, TRAVEL], shockMm: [0, 11.2, 25.6, 39.1, 56.2, 75.2, 94.6, 111] };
+  test.each([
+    ['a linkage', { kind: 'linkage' as const, ...ON_ARM }],
+    ['a table', { kind: 'table' as const, ...pairs }],
+  ])('wheel rate and natural frequency of %s run without a leap, at the knots too', (_, leverage) => {
+    const made = endOf({ end: 'rear', travelMm: TRAVEL, leverage, otherForce: { kind: 'none' } });
+    if (!made.ok) throw new Error(made.issue.code);
+    const { end } = made.value;
+    let before = wheelRateNPerMm(end, linearSpring(80), 8, 0.01);
+    let leaps = 0;
+    for (let z = 0.04; z < TRAVEL; z += 0.03) {
+      const rate = wheelRateNPerMm(end, linearSpring(80), 8, z);
+      if (Math.abs(rate - before) > 0.03) leaps += 1;
+      before = rate;
+    }
+    expect(leaps).toBe(0);
+    // The rate is the slope of the force, wherever it is asked.
+    for (let i = 1; i < 96; i += 1) {
+      const z = (TRAVEL * i) / 96;
+      const slope = (wheelForceN(end, linearSpring(80), 8, z + 1e-4) - wheelForceN(end, linearSpring(80), 8, z - 1e-4)) / 2e-4;
+      expect(Math.abs(wheelRateNPerMm(end, linearSpring(80), 8, z) - slope)).toBeLessThan(0.03);
+    }
+    // Of three hundred springs in fine steps none lies off the curve.
+    const springs = Array.from({ length: 300 }, (__, i) => ({ id: String(i), rateNPerMm: 60 + i * 0.15 }));
+    const request = {
+      end,
+      staticLoadN: 560,
+      ladenLoadN: 1090,
+      target: { staticSagMm: 35, riderSagMm: 102 },
+      preloadRangeMm: [0, 20] as const,
+      catalogue: springs,
+    };
+    const hz = springs.map((spring) => judge(request, spring).naturalFrequencyHz);
+    hz.slice(2).forEach((f, i) => expect(Math.abs(f - 2 * hz[i + 1]! + hz[i]!)).toBeLessThan(0.002));
+  });
 });

@@ -49,6 +49,24 @@ export function leverageOf(kind: LeverageKind, travelMm: number): Result<Leverag
   return kind.kind === 'table' ? tableLeverage(kind.wheelMm, kind.shockMm) : linkageLeverage(kind, travelMm);
 }
 
+/** The same leverage with the stroke counted from full extension. */
+function fromExtension(leverage: Leverage): Leverage {
+  const zero = leverage.strokeMm(0);
+  if (zero === 0) return leverage;
+  return {
+    ...leverage,
+    strokeMm: (z) => leverage.strokeMm(z) - zero,
+    fill: (z, out) => {
+      leverage.fill(z, out);
+      out[0]! -= zero;
+    },
+  };
+}
+
+/** The leverage as a page looks it up a hundred thousand times: a mechanism solved once; a table is a curve already, whose own pairs no other knots could follow. */
+export const lookedUp = (kind: LeverageKind['kind'], leverage: Leverage, travelMm: number): Leverage =>
+  kind === 'linkage' ? sampled(leverage, travelMm) : fromExtension(leverage);
+
 /** Knots of the sampled curve. With exact slopes the cubic's error falls with the fourth power: 0.1 µm of stroke here over 300 mm. */
 const SAMPLES = 96;
 
@@ -77,7 +95,7 @@ export function sampled(leverage: Leverage, travelMm: number): Leverage {
     const first = m0 + t * (2 * c2 + 3 * t * c3);
     out[0] = stroke[i]! + h * t * (m0 + t * (c2 + t * c3)) + first * over;
     out[1] = 1 / first;
-    out[2] = over === 0 ? -(2 * c2 + 6 * t * c3) / (h * first * first) : 0;
+    out[2] = z >= 0 && z <= travelMm ? -(2 * c2 + 6 * t * c3) / (h * first * first) : 0;
   };
   const at = (z: number, which: 0 | 1 | 2) => {
     const out = new Float64Array(3);

@@ -1,122 +1,165 @@
-import { fitLine } from '../numerics/line';
+import { leastSquares } from '../numerics/leastSquares';
+import { type Swing, swingAt, turnsOf } from './swing';
 import type { Trace } from './trace';
 
-/**
- * Free decay: an end let go swings about its rest. Each extreme is smaller than the one before by the share r = e^(−πζ/√(1−ζ²)); friction takes a constant
- * besides, since it swings about the far side of the band: a_{n+1} = r·a_n − (1 + r)·f, f half the friction band. Where the true middle lies nobody knows, since it
- * may stick anywhere in the band: from one extreme to the next it goes d_n = a_n + a_{n+1}, and d_{n+1} = r·d_n − 2(1 + r)·f. A line through (d_n, d_{n+1}) gives both.
- * Source: Feeny and Liang, J. Sound and Vibration 195 (1996), a decrement method for viscous and dry friction together, from memory.
- */
+/** A free decay: an end held, let go and left to swing, as read from a log. */
 export interface Decay {
   zeta: number;
   /** Undamped natural frequency. */
   frequencyHz: number;
-  /** Whole friction band, mm: 2f; null where too few swings tell it from damping. */
+  /** Whole friction band, mm; null where it cannot be told from damping. */
   frictionBandMm: number | null;
   /** Extremes it rests on, mm from rest. */
   swingsMm: number[];
-  /** Where it begins in the trace, s. */
+  /** When it was let go, s. */
   atS: number;
 }
 
-/** Extremes below this are the sensor’s noise, mm; and as a share of the first. From memory. */
+/** Extremes below this are the sensor's noise, mm. From memory. */
 const LEAST_SWING_MM = 1;
-const LEAST_SHARE = 0.01;
-/** Three extremes give two swings and so a decrement; four tell friction from damping. */
-const LEAST_EXTREMES = 3;
-/** Scatter of the line against its largest value above which it is no free decay. */
-const MOST_SCATTER = 0.12;
-/** A decay is looked for in stretches this long, s: two or three swings of the slowest machine. From memory. */
-const STRETCH_S = 2.5;
-/** The end of a stretch is at rest when it moves no more than this, mm. From memory. */
-const QUIET_MM = 1.5;
+/** A decay begins this far from its rest, share of the travel. From memory. */
+const LEAST_SHARE = 0.06;
+/** How long a decay is looked at, s; at least, and at most: two or three swings of the slowest machine. From memory. */
+const STRETCH_S = { least: 1, most: 4 };
+/** Held still: no more than this over HELD_S. At rest afterwards: no more over the last part of the stretch. From memory, with the sensor's noise. */
+const STILL_MM = 3.5;
+const HELD_S = 0.15;
+const REST_S = 0.4;
+/** What the swing may miss the log by, root mean square: mm, or as a share of the first extreme where that is more. From memory. */
+const MOST_MISS = { mm: 0.8, share: 0.02 };
+/** A figure less sure than this (k = 1) is not given. */
+const SURE = { zeta: 0.015, frequency: 0.015, frictionMm: 0.5 };
+/** Another fit with no more than this times the least misses is as good. */
+const RIVAL = 1.06;
+/** Bounds of what a machine is: at them nothing was found. From memory. */
+const ZETA = [0.01, 0.9] as const;
+const BODY_HZ = [0.5, 8] as const;
+/** Starts of the fit. */
+const ZETA_STARTS = [0.08, 0.2, 0.4, 0.6];
+const FRICTION_STARTS_MM = [0, 1.5, 3];
+/** The fit looks at this many readings a second: a body swings at a few hertz. */
+const FIT_HZ = 100;
 
-const zetaOf = (r: number): number => {
-  const s = -Math.log(r) / Math.PI;
-  return s / Math.sqrt(1 + s * s);
-};
-
-/** A parabola through an extreme and its neighbours: where it really lies, in samples, and how high. */
-function peakAt(z: Float64Array, i: number): { at: number; value: number } {
-  const [a, b, c] = [z[i - 1]!, z[i]!, z[i + 1]!];
-  const bend = a - 2 * b + c;
-  const shift = bend === 0 ? 0 : (0.5 * (a - c)) / bend;
-  return { at: i + shift, value: b - 0.25 * (a - c) * shift };
-}
-
-/** Successive extremes of z about `rest` from sample `from` on, each on the other side of rest from the one before. */
-function extremes(z: Float64Array, from: number, to: number, rest: number): { at: number; size: number }[] {
-  const found: { at: number; size: number; side: number }[] = [];
-  for (let i = Math.max(1, from); i < to - 1; i += 1) {
-    // Held still and let go, the extreme is the last moment of holding.
-    const [rising, falling] = [z[i]! >= z[i - 1]! && z[i]! > z[i + 1]!, z[i]! <= z[i - 1]! && z[i]! < z[i + 1]!];
-    if (!rising && !falling) continue;
-    const { at, value } = peakAt(z, i);
-    const side = Math.sign(value - rest);
-    if (side === 0 || (rising ? side < 0 : side > 0)) continue;
-    const size = Math.abs(value - rest);
-    const last = found.at(-1);
-    if (last?.side === side) {
-      if (size > last.size) found[found.length - 1] = { at, size, side };
-    } else found.push({ at, size, side });
-  }
-  const first = found[0]?.size ?? 0;
-  const end = found.findIndex((e) => e.size < Math.max(LEAST_SWING_MM, LEAST_SHARE * first));
-  return end < 0 ? found : found.slice(0, end);
-}
+/** Parameters of the fit in order. */
+const swingFrom = ([logHz, zeta, friction, restMm, heldMm, atS]: Float64Array): Swing => ({
+  frequencyHz: Math.exp(logHz!),
+  zeta: Math.min(Math.max(zeta!, ZETA[0]), ZETA[1]),
+  frictionMm: Math.abs(friction!),
+  restMm: restMm!,
+  heldMm: heldMm!,
+  atS: atS!,
+});
 
 /**
- * The decay that begins at a sample and ends at rest; null where there is none.
- * @param from sample of the first extreme or before it; @param to one past the last sample looked at
+ * The decay that begins with the extreme at a sample; null where there is none, or where what it says is not sure: the log is the swing of a damped body with dry friction to within the
+ * sensor's noise, and the fit tells damping, friction and frequency apart.
+ * @param from sample of the last moment of holding, or of the turn it swings from; @param to one past the last sample looked at
  */
-export function decayIn({ travelMm: z, hz }: Trace, from: number, to: number): Decay | null {
-  const tail = z.subarray(Math.max(from, to - Math.round(0.15 * (to - from))), to);
-  const rest = tail.reduce((a, b) => a + b, 0) / tail.length;
-  if (tail.some((x) => Math.abs(x - rest) > QUIET_MM)) return null;
-  const swings = extremes(z, from, to, rest);
-  if (swings.length < LEAST_EXTREMES || swings.some((s, i) => i > 0 && s.size >= swings[i - 1]!.size)) return null;
-  const fit = fittedDecrement(swings.map((s) => s.size));
-  if (!fit) return null;
-  const zeta = zetaOf(fit.r);
-  // Extremes lie half a damped period apart.
-  const halfPeriod = (swings.at(-1)!.at - swings[0]!.at) / (swings.length - 1) / hz;
+export function decayIn(trace: Trace, from: number, to: number): Decay | null {
+  const { travelMm: z, hz } = trace;
+  const stride = Math.max(1, Math.round(hz / FIT_HZ));
+  const held = heldBefore(z, from, Math.round(HELD_S * hz));
+  const begin = held ? from - Math.round(HELD_S * hz) : from;
+  const count = Math.floor((to - begin) / stride);
+  if (count * stride < STRETCH_S.least * hz) return null;
+  const timeS = Float64Array.from({ length: count }, (_, i) => (begin + i * stride) / hz);
+  const data = timeS.map((t) => z[Math.round(t * hz)]!);
+  const restMm = meanOf(z, to - Math.round(REST_S * hz), to);
+  const heldMm = held ? meanOf(z, begin, from) : z[from]!;
+  const crossing = crossingS(z, from, to, restMm, hz);
+  if (crossing === null) return null;
+  const swing = new Float64Array(count);
+  const missesAt = (p: Float64Array, out: Float64Array) => {
+    swingAt(swingFrom(p), timeS, swing);
+    for (let i = 0; i < count; i += 1) out[i] = swing[i]! - data[i]!;
+    // Outside its bounds the damping is held, and straying further must cost.
+    const stray = Math.max(0, ZETA[0] - p[1]!, p[1]! - ZETA[1]);
+    out[count] = 1000 * stray;
+  };
+  const size = Math.abs(heldMm - restMm);
+  const scale = [0.1, 0.1, 1, 0.02 * size, 0.02 * size, 0.02];
+  const fits: Fit[] = [];
+  for (const zeta of ZETA_STARTS)
+    for (const friction of FRICTION_STARTS_MM) {
+      // First crossing of a swing let go: ω_d·t = π/2 + asin ζ.
+      const w0 = (Math.PI / 2 + Math.asin(zeta)) / crossing / Math.sqrt(1 - zeta * zeta);
+      fits.push(leastSquares(missesAt, [Math.log(w0 / (2 * Math.PI)), zeta, friction, restMm, heldMm, from / hz], scale, count + 1));
+    }
+  fits.sort((a, b) => a.squares - b.squares);
+  const [best] = fits;
+  if (!best || best.status === 'singular') return null;
+  // Two swings that fit alike and differ: damping and friction stand for one another here.
+  const rivals = fits.filter((f) => f.squares <= RIVAL * best.squares);
+  if (rivals.some((f) => Math.abs(f.parameters[1]! - best.parameters[1]!) > SURE.zeta)) return null;
+  return sureOf(best, count, size);
+}
+
+type Fit = ReturnType<typeof leastSquares>;
+
+function sureOf({ parameters, squares, standard }: Fit, count: number, sizeMm: number): Decay | null {
+  const swing = swingFrom(parameters);
+  const missMm = Math.sqrt(squares / count);
+  const { zeta, frequencyHz, frictionMm } = swing;
+  if (!(missMm <= Math.max(MOST_MISS.mm, MOST_MISS.share * sizeMm))) return null;
+  if (!(standard[1]! <= SURE.zeta) || !(standard[0]! <= SURE.frequency)) return null;
+  if (zeta <= ZETA[0] * 1.01 || zeta >= ZETA[1] * 0.99 || frequencyHz < BODY_HZ[0] || frequencyHz > BODY_HZ[1]) return null;
   return {
     zeta,
-    frequencyHz: 1 / (2 * halfPeriod) / Math.sqrt(1 - zeta * zeta),
-    frictionBandMm: fit.frictionMm === null ? null : 2 * fit.frictionMm,
-    swingsMm: swings.map((s) => s.size),
-    atS: from / hz,
+    frequencyHz,
+    frictionBandMm: standard[2]! <= SURE.frictionMm ? 2 * frictionMm : null,
+    swingsMm: turnsOf(swing, LEAST_SWING_MM),
+    atS: swing.atS,
   };
 }
 
-/** Ratio of successive swings and half the friction band; with two swings the band is taken as nothing. */
-function fittedDecrement(sizes: readonly number[]): { r: number; frictionMm: number | null } | null {
-  const swings = sizes.slice(1).map((size, i) => size + sizes[i]!);
-  const points = swings.slice(1).map((y, i) => ({ x: swings[i]!, y }));
-  if (points.length === 1) {
-    const r = points[0]!.y / points[0]!.x;
-    return r < 1 ? { r, frictionMm: null } : null;
-  }
-  const line = fitLine(points);
-  if (!line) return null;
-  const scatter = Math.sqrt(points.reduce((sum, p) => sum + (p.y - line.intercept - line.slope * p.x) ** 2, 0) / points.length);
-  if (!(line.slope > 0 && line.slope < 1) || !(scatter <= MOST_SCATTER * swings[1]!)) return null;
-  return { r: line.slope, frictionMm: Math.max(0, -line.intercept / (2 * (1 + line.slope))) };
+function meanOf(z: Float64Array, from: number, to: number): number {
+  let sum = 0;
+  for (let i = from; i < to; i += 1) sum += z[i]!;
+  return sum / (to - from);
 }
 
-/** Every free decay of a trace: stretches that begin high, end at rest, and fall as a free decay falls. The longest of those that overlap is kept. */
+function isStill(z: Float64Array, from: number, to: number): boolean {
+  if (from < 0 || to > z.length) return false;
+  let [least, most] = [Infinity, -Infinity];
+  for (let i = from; i < to; i += 1) {
+    least = Math.min(least, z[i]!);
+    most = Math.max(most, z[i]!);
+  }
+  return most - least <= STILL_MM;
+}
+
+const heldBefore = (z: Float64Array, at: number, samples: number) => isStill(z, at - samples, at + 1);
+
+/** How long after `from` it first comes past its rest, s. */
+function crossingS(z: Float64Array, from: number, to: number, restMm: number, hz: number): number | null {
+  const side = Math.sign(z[from]! - restMm);
+  for (let i = from; i < to; i += 1) if ((z[i]! - restMm) * side < 0) return (i - from) / hz;
+  return null;
+}
+
+/**
+ * Every free decay of a trace: held still and let go, or swinging down to rest from a turn. Where a figure is not sure there is none.
+ */
 export function decaysOf(trace: Trace): Decay[] {
   const { travelMm: z, hz, fullMm } = trace;
-  const stretch = Math.round(STRETCH_S * hz);
+  const leastMm = LEAST_SHARE * fullMm;
+  const rest = Math.round(REST_S * hz);
+  const most = Math.round(STRETCH_S.most * hz);
+  const soon = Math.round(0.3 * hz);
   const found: Decay[] = [];
-  const least = 0.06 * fullMm;
-  for (let i = 1; i + stretch <= z.length; i += 1) {
+  for (let i = Math.round(HELD_S * hz); i + STRETCH_S.least * hz < z.length; i += 1) {
+    const isHeld = heldBefore(z, i, Math.round(HELD_S * hz));
     const turns = (z[i]! - z[i - 1]!) * (z[i + 1]! - z[i]!) <= 0;
-    if (!turns || Math.abs(z[i]! - z[i + stretch - 1]!) < least) continue;
-    const decay = decayIn(trace, i, i + stretch);
-    if (!decay) continue;
-    found.push(decay);
-    i += stretch;
+    if (!isHeld && !turns) continue;
+    // Held: the last moment before it goes. A turn: it must come to rest within the stretch.
+    if (isHeld && (isStill(z, i - 1, i + 4) || Math.abs(z[Math.min(z.length - 1, i + soon)]! - z[i]!) < leastMm)) continue;
+    const to = Math.min(z.length, i + most);
+    if (!isHeld && (!isStill(z, to - rest, to) || Math.abs(z[i]! - meanOf(z, to - rest, to)) < leastMm)) continue;
+    const decay = decayIn(trace, i, to);
+    if (decay) found.push(decay);
+    // On to where this swing has died away, or a little further.
+    const lasts = decay ? decay.swingsMm.filter((mm) => mm >= leastMm).length / (2 * decay.frequencyHz) : 0.1;
+    i += Math.round(Math.max(lasts, decay ? STRETCH_S.least : 0) * hz);
   }
   return found;
 }

@@ -1,7 +1,7 @@
 import { ok, type Result } from '../result';
 import { type Decay, decaysOf } from './decay';
-import { type Resonance, resonanceOf, spectrumOf } from './spectrum';
-import { speedsMmPerS, type Trace, traceOf, type TraceRequest } from './trace';
+import { type Resonance, resonanceOfRide, spectrumOf } from './spectrum';
+import { type Gap, speedsMmPerS, type Trace, traceOf, type TraceRequest } from './trace';
 
 /** What one end did on one logged ride. Shares are of the travel. */
 export interface LogFigures {
@@ -25,7 +25,7 @@ export interface LogFigures {
   packing: number | null;
   decays: Decay[];
   resonance: Resonance | null;
-  /** Damping ratio and natural frequency to go by: the mean of free decays, else the spectrum's; null where neither tells. */
+  /** Damping ratio and natural frequency to go by: the mean of free decays, else the ride's spectrum; null where neither is sure. */
   zeta: number | null;
   frequencyHz: number | null;
   /** Friction band from free decays, mm. */
@@ -87,23 +87,37 @@ const meanOf = (z: Float64Array, from: number, to: number): number => {
   return sum / Math.max(1, to - from);
 };
 
-function packingOf({ travelMm, hz, fullMm }: Trace, v: Float64Array): number | null {
-  const sinks = trains(v, hz)
-    .map(([from, to]) => {
-      const third = Math.floor((to - from) / 3);
-      return (meanOf(travelMm, to - third, to) - meanOf(travelMm, from, from + third)) / fullMm;
-    })
+function packingOf(traces: readonly Trace[], speeds: readonly Float64Array[]): number | null {
+  const sinks = traces
+    .flatMap(({ travelMm, hz, fullMm }, k) =>
+      trains(speeds[k]!, hz).map(([from, to]) => {
+        const third = Math.floor((to - from) / 3);
+        return (meanOf(travelMm, to - third, to) - meanOf(travelMm, from, from + third)) / fullMm;
+      }),
+    )
     .sort((a, b) => a - b);
   return sinks.length === 0 ? null : sinks[Math.floor(sinks.length / 2)]!;
 }
 
 const average = (xs: number[]): number | null => (xs.length === 0 ? null : xs.reduce((a, b) => a + b, 0) / xs.length);
 
-/** Everything the log of one end says. */
-export function figuresOf(trace: Trace): LogFigures {
-  const { travelMm: z, hz, fullMm } = trace;
+const joined = (parts: readonly Float64Array[]): Float64Array => {
+  const all = new Float64Array(parts.reduce((sum, p) => sum + p.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
+};
+
+/** Everything the log of one end says; its traces stand between the gaps, and nothing is read across one. */
+export function figuresOf(traces: readonly Trace[]): LogFigures {
+  const { hz, fullMm } = traces[0]!;
+  const z = joined(traces.map((t) => t.travelMm));
+  const speeds = traces.map(speedsMmPerS);
+  const v = joined(speeds);
   const sorted = Float64Array.from(z).sort();
-  const v = speedsMmPerS(trace);
   const histogram = new Array<number>(BINS).fill(0);
   for (const x of z) histogram[Math.min(BINS - 1, Math.max(0, Math.floor((x / fullMm) * BINS)))]! += 1 / z.length;
   const speedHistogram = new Array<number>(SPEED_EDGES.length + 1).fill(0);
@@ -112,30 +126,29 @@ export function figuresOf(trace: Trace): LogFigures {
     speedHistogram[at < 0 ? SPEED_EDGES.length : at]! += 1 / v.length;
   }
   const moving = (sign: number) => Float64Array.from(v.filter((x) => x * sign > MOVING_MM_PER_S).map(Math.abs)).sort();
-  const decays = decaysOf(trace);
-  const spectrum = spectrumOf(trace);
-  const resonance = spectrum && resonanceOf(spectrum);
+  const arrivalsIn = (over: (x: number) => boolean, back: (x: number) => boolean) =>
+    traces.reduce((sum, t) => sum + arrivals(t.travelMm, over, back), 0);
+  const decays = traces.flatMap(decaysOf);
+  const resonance = resonanceOfRide(spectrumOf(traces));
   return {
-    seconds: (z.length - 1) / hz,
+    seconds: traces.reduce((sum, t) => sum + (t.travelMm.length - 1) / hz, 0),
     meanShare: meanOf(z, 0, z.length) / fullMm,
     share05: percentile(sorted, 0.05) / fullMm,
     share95: percentile(sorted, 0.95) / fullMm,
     maxShare: sorted[sorted.length - 1]! / fullMm,
     histogram,
-    bottomings: arrivals(
-      z,
+    bottomings: arrivalsIn(
       (x) => x > (1 - AT_STOP) * fullMm,
       (x) => x < (1 - AT_STOP - LEAVES) * fullMm,
     ),
-    toppings: arrivals(
-      z,
+    toppings: arrivalsIn(
       (x) => x < AT_TOP * fullMm,
       (x) => x > (AT_TOP + LEAVES) * fullMm,
     ),
     speedHistogram,
     compression95: percentile(moving(1), 0.95),
     rebound95: percentile(moving(-1), 0.95),
-    packing: packingOf(trace, v),
+    packing: packingOf(traces, speeds),
     decays,
     resonance,
     zeta: average(decays.map((d) => d.zeta)) ?? resonance?.zeta ?? null,
@@ -144,8 +157,10 @@ export function figuresOf(trace: Trace): LogFigures {
   };
 }
 
-/** A log as written to its figures. Errors: those of traceOf. */
-export function logFigures(request: TraceRequest): Result<LogFigures> {
-  const trace = traceOf(request);
-  return trace.ok ? ok(figuresOf(trace.value)) : trace;
+/** A log as written to its figures, with what of it could not be used. Errors: those of traceOf. */
+export function logFigures(request: TraceRequest): Result<{ figures: LogFigures; gaps: Gap[]; spikes: number }> {
+  const found = traceOf(request);
+  if (!found.ok) return found;
+  const { traces, gaps, spikes } = found.value;
+  return ok({ figures: figuresOf(traces), gaps, spikes });
 }

@@ -86,16 +86,47 @@ describe('free decay', () => {
     expect(Math.abs(decay.frictionBandMm! - 2 * f)).toBeLessThan(0.15 * f);
   });
 
+  test('bounces as loggers write them, ζ 0.05 to 0.6 with friction and noise, are read within 5 % and 0.05 or not at all', () => {
+    const next = seeded(21);
+    let read = 0;
+    for (let k = 0; k < 24; k += 1) {
+      const [hz, zeta, friction, noise] = [1.1 + 1.6 * next(), 0.05 + 0.55 * next(), 4 * next(), 0.5 * next()];
+      const fullMm = k % 2 === 0 ? 150 : 300;
+      const heldMm = fullMm * (0.2 + 0.15 * next()) * (k % 3 === 0 ? -1 : 1);
+      const swing = letGoSticking(heldMm, hz, zeta, friction / (k % 2 === 0 ? 2 : 1));
+      const at = 0.8 + 0.3 * next();
+      const log = trace((s) => fullMm * 0.4 + (s < at ? heldMm : swing(s - at)) + noise * (next() + next() + next() - 1.5) * 2, 6, fullMm);
+      for (const decay of figuresOf([log]).decays) {
+        read += 1;
+        expect(Math.abs(decay.frequencyHz / hz - 1)).toBeLessThan(0.05);
+        expect(Math.abs(decay.zeta - zeta)).toBeLessThan(0.05);
+      }
+    }
+    expect(read).toBeGreaterThan(12);
+  });
+
+  test('a hold with noise before the release is no swing, and a transient without a decay is not read as a ride', () => {
+    const next = seeded(2);
+    const swing = letGo(70, 2, 0.3);
+    const noisy = trace((s) => 110 + (s < 1.5 ? 70 : swing(s - 1.5)) + 0.8 * (next() - 0.5), 6);
+    const found = figuresOf([noisy]);
+    expect(found.frequencyHz! / 2).toBeCloseTo(1, 1);
+    expect(found.zeta!).toBeCloseTo(0.3, 1);
+    // Stopped short by the ground after its first pass: no free decay, and no figure.
+    const stopped = figuresOf([trace((s) => 110 + (s < 1.5 ? 70 : Math.max(-5, swing(s - 1.5))), 6)]);
+    expect([stopped.zeta, stopped.frequencyHz]).toEqual([null, null]);
+  });
+
   test('a ride that never comes to rest, and one that only drifts, have none', () => {
     const shaken = trace((s) => 100 + 40 * Math.sin(9 * s) + 20 * Math.sin(23 * s), 6);
-    expect(figuresOf(shaken).decays).toEqual([]);
-    expect(figuresOf(trace((s) => 100 + 5 * s, 6)).decays).toEqual([]);
+    expect(figuresOf([shaken]).decays).toEqual([]);
+    expect(figuresOf([trace((s) => 100 + 5 * s, 6)]).decays).toEqual([]);
   });
 });
 
 describe('spectrum', () => {
   test('a sine’s power is half its amplitude squared, and stands at its frequency (Parseval)', () => {
-    const { frequenciesHz, density } = spectrumOf(trace((s) => 100 + 12 * Math.sin(2 * Math.PI * 3.125 * s), 40))!;
+    const { frequenciesHz, density } = spectrumOf([trace((s) => 100 + 12 * Math.sin(2 * Math.PI * 3.125 * s), 40)])!;
     const step = frequenciesHz[1]! - frequenciesHz[0]!;
     expect(density.reduce((a, b) => a + b, 0) * step).toBeCloseTo(72, 0);
     expect(frequenciesHz[density.indexOf(Math.max(...density))]).toBeCloseTo(3.125, 6);
@@ -127,7 +158,7 @@ describe('spectrum', () => {
       frictionN: 0,
     };
     const z = simulateLog(end, { roughness: 40, speedMPerS: 14, bumps: [] }, 240, 200, 5);
-    const found = figuresOf({ hz: 200, fullMm: 300, travelMm: z }).resonance!;
+    const found = figuresOf([{ hz: 200, fullMm: 300, travelMm: z }]).resonance!;
     const f0 = Math.sqrt(8200 / 90) / (2 * Math.PI);
     expect(Math.abs(found.frequencyHz / f0 - 1)).toBeLessThan(0.12);
     expect(Math.abs(found.zeta - 0.3)).toBeLessThan(0.08);
@@ -136,7 +167,7 @@ describe('spectrum', () => {
 
 describe('figures of a log', () => {
   test('times, shares and speeds of a sine by hand', () => {
-    const found = figuresOf(trace((s) => 150 + 90 * Math.sin(2 * Math.PI * s), 30));
+    const found = figuresOf([trace((s) => 150 + 90 * Math.sin(2 * Math.PI * s), 30)]);
     expect(found.meanShare).toBeCloseTo(0.5, 3);
     expect(found.maxShare).toBeCloseTo(0.8, 3);
     expect(found.histogram.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
@@ -148,7 +179,7 @@ describe('figures of a log', () => {
   });
 
   test('each arrival at the stop counts once, however long it shakes there', () => {
-    const found = figuresOf(trace((s) => 150 + 149 * Math.sin(2 * Math.PI * 0.5 * s) + Math.sin(80 * s), 12));
+    const found = figuresOf([trace((s) => 150 + 149 * Math.sin(2 * Math.PI * 0.5 * s) + Math.sin(80 * s), 12)]);
     expect(found.bottomings).toBe(6);
   });
 
@@ -165,7 +196,7 @@ describe('figures of a log', () => {
         frictionN: 15,
       };
       const bumps = Array.from({ length: 14 }, (_, i) => ({ atS: 2 + i * 0.22, heightMm: 70, lengthM: 1.6 }));
-      return figuresOf({ hz: 200, fullMm: 300, travelMm: simulateLog(end, { roughness: 20, speedMPerS: 12, bumps }, 9, 200, 3) });
+      return figuresOf([{ hz: 200, fullMm: 300, travelMm: simulateLog(end, { roughness: 20, speedMPerS: 12, bumps }, 9, 200, 3) }]);
     };
     const [slow, right] = [ride(1.6), ride(0.4)];
     expect(slow.packing!).toBeGreaterThan(right.packing! + 0.05);
@@ -184,7 +215,7 @@ describe('figures of a log', () => {
       frictionN: 0,
     };
     const z = simulateLog(end, { roughness: 0.001, speedMPerS: 6, bumps: [{ atS: 1, heightMm: 90, lengthM: 1.2 }] }, 6, 200, 9);
-    const found = figuresOf({ hz: 200, fullMm: 300, travelMm: z });
+    const found = figuresOf([{ hz: 200, fullMm: 300, travelMm: z }]);
     expect(found.decays.length).toBeGreaterThan(0);
     expect(found.zeta!).toBeCloseTo(0.2, 1);
   });
@@ -217,9 +248,40 @@ describe('a log as written', () => {
         while (timeS.at(-1)! < 4) timeS.push(timeS.at(-1)! + 0.004 + 0.02 * next());
         const even = traceOf({ timeS, travelMm: timeS.map((t) => 20 + 30 * t), fullMm: 300 });
         if (!even.ok) throw new Error(even.issue.code);
-        even.value.travelMm.forEach((x, i) => expect(x).toBeCloseTo(20 + (30 * i) / 200, 9));
+        expect(even.value.traces).toHaveLength(1);
+        even.value.traces[0]!.travelMm.forEach((x, i) => expect(x).toBeCloseTo(20 + (30 * i) / 200, 9));
       }),
       { numRuns: 20, seed: 4 },
     );
+  });
+
+  test('lists of unlike length, metres for millimetres: refused, with the list at fault', () => {
+    const issue = (more: Partial<typeof request>) => {
+      const result = logFigures({ ...request, ...more });
+      return result.ok ? null : { code: result.issue.code, path: result.issue.path };
+    };
+    expect(issue({ travelMm: request.travelMm.slice(1) })).toEqual({ code: 'log-unequal', path: ['travelMm'] });
+    expect(issue({ travelMm: request.travelMm.map((z) => z / 1000) })).toEqual({ code: 'log-metres', path: ['travelMm'] });
+    expect(issue({ travelMm: request.travelMm.map((x, i) => (i === 40 ? 320 : x)) })).toEqual({
+      code: 'log-beyond-travel',
+      path: ['travelMm', 40],
+    });
+    expect(issue({ timeS: request.timeS.map((t, i) => (i === 40 ? 0 : t)) })).toEqual({ code: 'log-time-back', path: ['timeS', 40] });
+  });
+
+  test('a single reading that leaps is no bottoming; a gap is not bridged', () => {
+    const sine = request.timeS.map((t) => 150 + 60 * Math.sin(3 * t));
+    const spiked = logFigures({ ...request, travelMm: sine.map((z, i) => (i === 300 ? 299 : z)) });
+    if (!spiked.ok) throw new Error(spiked.issue.code);
+    expect(spiked.value.spikes).toBe(1);
+    expect(spiked.value.figures.bottomings).toBe(0);
+    expect(spiked.value.figures.maxShare).toBeLessThan(0.72);
+    // Half a second is missing: nothing fills it, and the speeds on either side are the sine's own.
+    const torn = request.timeS.flatMap((t, i) => (t > 3 && t < 3.5 ? [] : [i]));
+    const found = logFigures({ timeS: torn.map((i) => request.timeS[i]!), travelMm: torn.map((i) => (i < 320 ? 100 : 250)), fullMm: 300 });
+    if (!found.ok) throw new Error(found.issue.code);
+    expect(found.value.gaps).toEqual([{ fromS: 3, toS: 3.5 }]);
+    expect(found.value.figures.compression95).toBe(0);
+    expect(found.value.figures.seconds).toBeLessThan(7.6);
   });
 });

@@ -38,6 +38,10 @@ export interface SagResult {
 
 /** A friction band wider than this is worth a look at bushes, alignment and clamping. Common practice, no source. */
 export const WIDE_FRICTION_BAND_MM = 8;
+/** Static sag below this is none: a tape tells no less, and the end rests on its top-out stop, mm. From memory. */
+export const TOPPED_OUT_MM = 1;
+/** The one answer to "is it topped out?", for sags read and predicted. */
+export const isToppedOut = (staticSagMm: number): boolean => staticSagMm < TOPPED_OUT_MM;
 const PRACTICE = 'common practice, no source';
 
 interface StateResult {
@@ -141,7 +145,7 @@ export function sag(request: SagRequest): Result<SagResult> {
   if (!laden.ok) return laden;
   const [u, l] = [unladen.value, laden.value];
   if (u && l && l.sagMm < u.sagMm) warnings.push({ code: 'laden-above-unladen', path: ['laden'] });
-  if (u && u.sagMm < 1) warnings.push({ code: 'topped-out', path: ['unladen'] });
+  if (u && isToppedOut(u.sagMm)) warnings.push({ code: 'topped-out', path: ['unladen'] });
   for (const [state, name] of [
     [u, 'unladen'],
     [l, 'laden'],

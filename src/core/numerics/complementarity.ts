@@ -135,22 +135,6 @@ function factorOf(m: Envelope) {
   const forward = new Float64Array(n);
   let [count, good] = [0, 0];
 
-  function factorRow(i: number): void {
-    const row = unit.start[at[i]!]!;
-    const [own, from] = [starts[i]!, firsts[i]!];
-    const data = unit.data;
-    for (let j = from; j < i; j += 1) {
-      const other = starts[j]!;
-      let sum = data[row + at[j]!]!;
-      for (let k = Math.max(from, firsts[j]!); k < j; k += 1) sum -= l[own + k]! * l[other + k]!;
-      l[own + j] = sum * l[other + j]!;
-    }
-    let pivot = data[row + at[i]!]! + GIVE;
-    for (let k = from; k < i; k += 1) pivot -= l[own + k]! * l[own + k]!;
-    // The inverse of the pivot is kept; 0 leaves a dependent row out.
-    l[own + i] = pivot > DEPENDENT ? 1 / Math.sqrt(pivot) : 0;
-  }
-
   return {
     scale,
     unit,
@@ -183,7 +167,8 @@ function factorOf(m: Envelope) {
       }
       count = now;
       good = Math.min(good, count);
-      for (; good < count; good += 1) factorRow(good);
+      factorRows(unit, at, firsts, starts, l, good, count);
+      good = count;
     },
     /** z of the chosen rows from M·z = −b among them; 0 elsewhere. */
     answer(b: Float64Array, z: Float64Array): void {
@@ -202,4 +187,32 @@ function factorOf(m: Envelope) {
       }
     },
   };
+}
+
+/** Rows `from` to `to` of the factor; the inverse of each pivot is kept, 0 leaves a dependent row out. */
+function factorRows(
+  { data, start }: Envelope,
+  at: Int32Array,
+  firsts: Int32Array,
+  starts: Int32Array,
+  l: Float64Array,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i += 1) {
+    const row = start[at[i]!]!;
+    const own = starts[i]!;
+    const first = firsts[i]!;
+    let pivot = data[row + at[i]!]! + GIVE;
+    for (let j = first; j < i; j += 1) {
+      const other = starts[j]!;
+      const begin = firsts[j]!;
+      let sum = data[row + at[j]!]!;
+      for (let k = first > begin ? first : begin; k < j; k += 1) sum -= l[own + k]! * l[other + k]!;
+      sum *= l[other + j]!;
+      l[own + j] = sum;
+      pivot -= sum * sum;
+    }
+    l[own + i] = pivot > DEPENDENT ? 1 / Math.sqrt(pivot) : 0;
+  }
 }

@@ -21,13 +21,12 @@ export function envelope(first: Int32Array): Envelope {
 /** w + M·z into `w`, for a z that is zero outside `rows`. */
 export function addProduct({ first, start, data, size }: Envelope, z: Float64Array, w: Float64Array): void {
   for (let i = 0; i < size; i += 1) {
-    const [own, from, zi] = [start[i]!, first[i]!, z[i]!];
+    const own = start[i]!;
+    const from = first[i]!;
+    const zi = z[i]!;
     let sum = data[own + i]! * zi;
-    for (let j = from; j < i; j += 1) {
-      const m = data[own + j]!;
-      sum += m * z[j]!;
-      w[j]! += m * zi;
-    }
+    for (let j = from; j < i; j += 1) sum += data[own + j]! * z[j]!;
     w[i]! += sum;
+    if (zi !== 0) for (let j = from; j < i; j += 1) w[j]! += data[own + j]! * zi;
   }
 }

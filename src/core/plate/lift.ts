@@ -67,7 +67,7 @@ export function liftCurveOf(request: Omit<StackRequest, 'pressuresMPa'>, element
     const known = pieces.get(i);
     if (known) return known;
     const ends = [i, i + 1, i + 2].map(rung).filter((n) => n !== null);
-    for (let step = Math.log(LIFT_SPAN) / 2; ends.length < 3 && step > 0.1; ) {
+    for (let step = Math.log(LIFT_SPAN) / 2; ends.length < 3 && step > 0.1;) {
       const last = ends.at(-1)!;
       const next = nodeAt(last.x + step, along(last, last.x + step, opening));
       if (next) ends.push(next);
@@ -75,9 +75,7 @@ export function liftCurveOf(request: Omit<StackRequest, 'pressuresMPa'>, element
     }
     const [from, middle, to] = ends as [Node, Node?, Node?];
     const isSmooth = !isGapped && middle && to && missAt(from, middle, to) <= LIFT_TOLERANCE;
-    const piece = isSmooth
-      ? ends
-      : ends.flatMap((end, k) => (k === 0 ? [end] : [...between(ends[k - 1]!, end, MOST_LIFT_HALVINGS), end]));
+    const piece = isSmooth ? ends : ends.flatMap((end, k) => (k === 0 ? [end] : [...between(ends[k - 1]!, end, MOST_LIFT_HALVINGS), end]));
     pieces.set(i, piece);
     return piece;
   };

@@ -67,6 +67,10 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
   const stepFrom = (q: Float64Array, { pushing, forcesN, cost }: Running): Float64Array | null => {
     const step = into.gradient.map((g) => -g);
     substituteInPlace(factor, step);
+    return withContact(step, q, { pushing, forcesN, cost });
+  };
+  /** The step from q that contact makes of a free one, in place. */
+  const withContact = (step: Float64Array, q: Float64Array, { pushing, forcesN, cost }: Running): Float64Array | null => {
     for (let c = 0; c < contacts.length; c += 1) {
       const { opens, closes } = contacts[c]!;
       open[c] = openMm(contacts[c]!, q) + (opens < 0 ? 0 : step[opens]!) - (closes < 0 ? 0 : step[closes]!);
@@ -91,6 +95,8 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
 
   const rest = new Float64Array(size);
   let gradientPerMPa: Float64Array | null = null;
+  /** Lifts of unbent plates under 1 MPa with nothing touching. */
+  let freePerMPa: Float64Array | null = null;
   /** Gradient of unbent plates under 1 MPa: the pressure's alone, whatever the lift. Renews the matrix to that of unbent plates. */
   const pressed = (load: Load): Float64Array => {
     evaluate({ ...load, pressureMPa: 1 }, rest);
@@ -103,9 +109,14 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
     if (!gradientPerMPa) {
       gradientPerMPa = pressed(load);
       if (!factored()) return ended(rest, now, 'not definite');
+      freePerMPa = gradientPerMPa.map((g) => -g);
+      substituteInPlace(factor, freePerMPa);
     }
-    for (let k = 0; k < size; k += 1) into.gradient[k] = gradientPerMPa[k]! * load.pressureMPa;
-    const q = stepFrom(rest, now);
+    const q = withContact(
+      freePerMPa!.map((w) => w * load.pressureMPa),
+      rest,
+      now,
+    );
     return q ? ended(q, now, 'solved') : ended(rest, now, 'contact limit');
   };
 

@@ -1,4 +1,5 @@
 import { STANDARD_GRAVITY_M_PER_S2 } from '../constants/constants';
+import { isToppedOut } from '../measure/sag';
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 import { axialForceN, type EndModel } from './end';
@@ -18,9 +19,11 @@ export interface EffectiveRequest {
   loadUncertaintyN: number;
   /** Widest of the friction bands read. */
   frictionBandMm?: number | undefined;
+  /** Of the leverage ratio at the rear, %, k = 2. */
+  leverageUncertaintyPercent?: number | undefined;
 }
 
-export type Suspect = 'spring' | 'mass' | 'leverage' | 'friction' | 'reading';
+export type Suspect = 'another-spring' | 'spring' | 'mass' | 'leverage' | 'friction' | 'reading';
 
 /** What one suspect alone would have to be off by to explain the disagreement, against what is usual. */
 export interface Culprit {
@@ -29,13 +32,17 @@ export interface Culprit {
   needed: number;
   unit: '%' | 'kg' | 'mm';
   usual: number;
-  /** |needed| / usual: below 1 it is an everyday error, above 2 hardly. */
+  /** |needed| / usual, and with it how far the preload as set then misses: below 1 it is an everyday error, above 2 hardly. */
   times: number;
+  /** Preload this suspect would leave, less the one set, mm; null where none is known. */
+  preloadMissMm: number | null;
 }
 
 export interface EffectiveResult {
   effectiveRateNPerMm: number;
   effectivePreloadMm: number;
+  /** Effective preload less the one set, mm; null where none is known. */
+  preloadMissMm: number | null;
   /** k = 2. */
   uncertaintyNPerMm: number;
   agreesWithMark: boolean;
@@ -46,7 +53,9 @@ export interface EffectiveResult {
 }
 
 /** How far each suspect is off without anybody noticing, k = 2. From memory: springs are sold to ± 5 %, riders misjudge their gear by 4 kg, leverage figures by 3 %. */
-const USUAL = { springPercent: 5, massKg: 4, leveragePercent: 3 } as const;
+const USUAL = { springPercent: 5, massKg: 4, leveragePercent: 3, preloadMm: 2 } as const;
+/** A rate this share off its mark is another spring of the list rather than a poor one, %; and how usual it is that somebody fitted one. Common practice, no source; from memory. */
+const ANOTHER_SPRING = { fromPercent: 8, times: 1.5 } as const;
 /** Of a sag whose readings are not known singly, k = 2: two tape readings of ± 1 mm each, averaged. */
 export const USUAL_SAG_UNCERTAINTY_MM = 1.5;
 /** Of the load the rider adds, k = 2: the usual 4 kg. From memory. */
@@ -61,7 +70,7 @@ export const USUAL_LOAD_UNCERTAINTY_N = 40;
  */
 export function effectiveRate(request: EffectiveRequest): Result<EffectiveResult> {
   const { end, staticLoadN, ladenLoadN, staticSagMm, riderSagMm, markedRateNPerMm } = request;
-  if (!(staticSagMm > 0)) return err('sag-topped-out', ['staticSagMm']);
+  if (isToppedOut(staticSagMm)) return err('sag-topped-out', ['staticSagMm']);
   if (!(riderSagMm > staticSagMm) || !(ladenLoadN > staticLoadN) || riderSagMm > end.travelMm) return err('sag-not-rising', ['riderSagMm']);
   const [s1, s2] = [end.leverage.strokeMm(staticSagMm), end.leverage.strokeMm(riderSagMm)];
   const springN = (z: number, s: number, wheelN: number) => axialForceN(end, z, wheelN) - end.other.forceN(s);
@@ -72,15 +81,19 @@ export function effectiveRate(request: EffectiveRequest): Result<EffectiveResult
   const ratio = end.leverage.ratio(riderSagMm);
   const loadShare = (request.loadUncertaintyN * ratio * end.cosRake) / riseN;
   const sagShare = (Math.SQRT2 * request.sagUncertaintyMm) / ratio / strokeMm;
-  const uncertaintyNPerMm = rate * Math.hypot(sagShare, loadShare);
+  // At the rear force and stroke both go with the ratio, so that its doubt counts twice.
+  const leverageShare = isLevered(end) ? (2 * (request.leverageUncertaintyPercent ?? USUAL.leveragePercent)) / 100 : 0;
+  const uncertaintyNPerMm = rate * Math.hypot(sagShare, loadShare, leverageShare);
+  const effectivePreloadMm = f1 / (end.springs * rate) - s1;
   // A marked spring is sold to a tolerance of its own; the readings must disagree by more than their uncertainty to say anything.
   const agreesWithMark = Math.abs(rate - markedRateNPerMm) <= uncertaintyNPerMm;
   return ok({
     effectiveRateNPerMm: rate,
-    effectivePreloadMm: f1 / (end.springs * rate) - s1,
+    effectivePreloadMm,
+    preloadMissMm: request.preloadMm === undefined ? null : effectivePreloadMm - request.preloadMm,
     uncertaintyNPerMm,
     agreesWithMark,
-    culprits: agreesWithMark ? [] : culpritsOf(request, { rate, strokeMm, riseN, ratio }),
+    culprits: agreesWithMark ? [] : culpritsOf(request, { rate, strokeMm, riseN, ratio, f1, f2, s1, s2 }),
     warnings: [],
     working: [
       {
@@ -101,34 +114,54 @@ export function effectiveRate(request: EffectiveRequest): Result<EffectiveResult
   });
 }
 
+/** At the front the leg is its own lever. */
+const isLevered = (end: EndModel) => end.springs === 1 && end.cosRake === 1;
+
 interface Found {
+  f1: number;
+  f2: number;
+  s1: number;
+  s2: number;
   rate: number;
   strokeMm: number;
   riseN: number;
   ratio: number;
 }
 
-/** Each suspect in turn carries the whole disagreement; the one least out of its ordinary bounds comes first. */
-function culpritsOf(request: EffectiveRequest, { rate, strokeMm, riseN, ratio }: Found): Culprit[] {
+/** Each suspect in turn carries the whole disagreement; the one least out of its ordinary bounds comes first, the preload as set being a witness where it is known. */
+function culpritsOf(request: EffectiveRequest, { rate, strokeMm, riseN, ratio, f1, f2, s1, s2 }: Found): Culprit[] {
   const { end, markedRateNPerMm } = request;
   const wanted = markedRateNPerMm / rate;
   const sagOff = (strokeMm / wanted - strokeMm) * ratio;
   const massOff = (riseN * (wanted - 1)) / (ratio * end.cosRake * STANDARD_GRAVITY_M_PER_S2);
-  const list: Culprit[] = [
-    { suspect: 'spring', needed: (1 / wanted - 1) * 100, unit: '%', usual: USUAL.springPercent, times: 0 },
-    {
-      suspect: 'mass',
-      needed: massOff,
-      unit: 'kg',
-      usual: Math.max(USUAL.massKg, request.loadUncertaintyN / STANDARD_GRAVITY_M_PER_S2),
-      times: 0,
-    },
-    { suspect: 'reading', needed: sagOff, unit: 'mm', usual: Math.SQRT2 * request.sagUncertaintyMm, times: 0 },
+  const off = (1 / wanted - 1) * 100;
+  const leverOff = Math.sqrt(wanted);
+  // The preload each would leave in there: with the rate as read, or with the mark and what the suspect sets right.
+  const asRead = f1 / (end.springs * rate) - s1;
+  const byStatic = f1 / (end.springs * markedRateNPerMm) - s1;
+  const byRider = f2 / (end.springs * markedRateNPerMm) - s2;
+  const levered = (f1 * leverOff) / (end.springs * markedRateNPerMm) - s1 / leverOff;
+  const set = request.preloadMm;
+  // Either of the two readings may be the wrong one; the other then tells the preload.
+  const byReading = set !== undefined && Math.abs(byRider - set) < Math.abs(byStatic - set) ? byRider : byStatic;
+  const massKg = Math.max(USUAL.massKg, request.loadUncertaintyN / STANDARD_GRAVITY_M_PER_S2);
+  const list: [Omit<Culprit, 'times' | 'preloadMissMm'>, preloadMm: number, times?: number][] = [
+    [{ suspect: 'spring', needed: off, unit: '%', usual: USUAL.springPercent }, asRead],
+    [{ suspect: 'mass', needed: massOff, unit: 'kg', usual: massKg }, byStatic],
+    [{ suspect: 'reading', needed: sagOff, unit: 'mm', usual: Math.SQRT2 * request.sagUncertaintyMm }, byReading],
   ];
-  // At the front the leg is its own lever; at the rear force and stroke both go with the ratio, so the rate goes with its square.
-  if (end.springs === 1 && end.cosRake === 1)
-    list.push({ suspect: 'leverage', needed: (Math.sqrt(wanted) - 1) * 100, unit: '%', usual: USUAL.leveragePercent, times: 0 });
+  if (Math.abs(off) >= ANOTHER_SPRING.fromPercent)
+    list.push([{ suspect: 'another-spring', needed: off, unit: '%', usual: USUAL.springPercent }, asRead, ANOTHER_SPRING.times]);
+  if (isLevered(end)) {
+    const usual = request.leverageUncertaintyPercent ?? USUAL.leveragePercent;
+    list.push([{ suspect: 'leverage', needed: (leverOff - 1) * 100, unit: '%', usual }, levered]);
+  }
   if (request.frictionBandMm !== undefined && request.frictionBandMm > 0)
-    list.push({ suspect: 'friction', needed: sagOff, unit: 'mm', usual: request.frictionBandMm / 2, times: 0 });
-  return list.map((c) => ({ ...c, times: Math.abs(c.needed) / c.usual })).sort((a, b) => a.times - b.times);
+    list.push([{ suspect: 'friction', needed: sagOff, unit: 'mm', usual: request.frictionBandMm / 2 }, byReading]);
+  return list
+    .map(([culprit, preloadMm, times = Math.abs(culprit.needed) / culprit.usual]): Culprit => {
+      const preloadMissMm = set === undefined ? null : preloadMm - set;
+      return { ...culprit, preloadMissMm, times: Math.hypot(times, (preloadMissMm ?? 0) / USUAL.preloadMm) };
+    })
+    .sort((a, b) => a.times - b.times);
 }

@@ -1,4 +1,4 @@
-import { leverageOf, type LeverageKind, sampled } from '../leverage/leverage';
+import { leverageOf, type LeverageKind, lookedUp } from '../leverage/leverage';
 import { ok, type Result, type Warning } from '../result';
 import { airSpring, type AirRequest } from './air';
 import { type EndModel, frontEnd, rearEnd } from './end';
@@ -57,6 +57,6 @@ export function endOf(request: EndRequest): Result<{ end: EndModel; warnings: Wa
   if (request.end === 'front') return ok({ end: frontEnd(request.travelMm, request.rakeDeg, legs, force), warnings });
   const leverage = leverageOf(request.leverage, request.travelMm);
   if (!leverage.ok) return { ok: false, issue: { ...leverage.issue, path: ['leverage', ...leverage.issue.path] } };
-  const lever = request.leverage.kind === 'constant' ? leverage.value : sampled(leverage.value, request.travelMm);
+  const lever = lookedUp(request.leverage.kind, leverage.value, request.travelMm);
   return ok({ end: rearEnd(request.travelMm, lever, force), warnings });
 }

@@ -330,6 +330,8 @@ describe('read backwards', () => {
       shifted({ riderSagMm: base.riderSagMm + 1 }),
       shifted({ staticSagMm: base.staticSagMm + 1 }),
       shifted({ ladenLoadN: 1320 }),
+      // Three per cent of leverage, about six of rate.
+      shifted({ end: rearEnd(300, constantLeverage(3 * 1.03), constantForce(120)) }),
     ];
     expect(found.uncertaintyNPerMm / Math.hypot(...parts)).toBeCloseTo(1, 1);
     expect(found.agreesWithMark).toBe(true);
@@ -352,8 +354,30 @@ describe('read backwards', () => {
     ).toBe(false);
   });
 
+  test('sags that need 65.6 against a mark of 38 come of another spring before a rider’s 23 kg; within the tolerance of a spring that is no suspect', () => {
+    const far = value(effectiveRate({ ...measured(65.6, 8), markedRateNPerMm: 38 }));
+    expect(far.culprits[0]!.suspect).toBe('another-spring');
+    const near = value(
+      effectiveRate({ ...measured(90, 8), markedRateNPerMm: 84.5, sagUncertaintyMm: 0.2, leverageUncertaintyPercent: 0.5 }),
+    );
+    expect(near.agreesWithMark).toBe(false);
+    expect(near.culprits.map((c) => c.suspect)).not.toContain('another-spring');
+  });
+
+  test('the preload as set is a witness: it speaks for what leaves it as it was set', () => {
+    // A rider 6 kg lighter than told, the mark right: with the preload set in there the static sag is as it must be.
+    const rider = value(effectiveRate({ ...measured(90, 8), preloadMm: 8, riderSagMm: restsAt(end, linearSpring(90), 8, 1240).zMm }));
+    expect(rider.culprits[0]!.suspect).not.toBe('another-spring');
+    expect(rider.culprits.find((c) => c.suspect === 'mass')!.preloadMissMm!).toBeCloseTo(0, 6);
+    // A spring of 75 in its place: only another rate leaves the preload where it was set.
+    const wrong = value(effectiveRate({ ...measured(75, 8), preloadMm: 8 }));
+    expect(wrong.culprits[0]!.suspect).toBe('another-spring');
+    expect(wrong.preloadMissMm!).toBeCloseTo(0, 6);
+    expect(Math.abs(wrong.culprits.find((c) => c.suspect === 'mass')!.preloadMissMm!)).toBeGreaterThan(1);
+  });
+
   test('a topped-out end and sags that do not rise cannot be read backwards', () => {
-    expect(code(effectiveRate({ ...measured(90, 8), staticSagMm: 0 }))).toBe('sag-topped-out');
+    expect(code(effectiveRate({ ...measured(90, 8), staticSagMm: 0.9 }))).toBe('sag-topped-out');
     expect(code(effectiveRate({ ...measured(90, 8), riderSagMm: 20 }))).toBe('sag-not-rising');
   });
 });

@@ -1,7 +1,9 @@
 import { STANDARD_GRAVITY_M_PER_S2 } from '../constants/constants';
+import { isToppedOut } from '../measure/sag';
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 import { axialForceN, type EndModel, preloadForMm, restsAt, wheelForceN, wheelRateNPerMm } from './end';
+import { judgeStatic, type Lean, sagToleranceMm } from './judgement';
 import { type ForcePoint, linearSpring, type SpringLaw, tableSpring, unlikePair } from './law';
 
 export interface CatalogueSpring {
@@ -21,6 +23,8 @@ export interface SelectRequest {
   staticLoadN: number;
   ladenLoadN: number;
   target: { staticSagMm: number; riderSagMm: number };
+  /** Static sags that are right, least and most; where not given, the target with a tolerance that goes with the travel. */
+  staticWindowMm?: readonly [number, number] | undefined;
   catalogue: readonly CatalogueSpring[];
   preloadRangeMm: readonly [number, number];
   /** Further loads, vertical and sprung at the wheel, at which each candidate is predicted with the preload chosen for the rider. */
@@ -38,8 +42,6 @@ export interface CaseSag {
   loadFactorAtFullTravel: number;
 }
 
-/** Windows within which a candidate counts as right, mm of static sag either side of the target. Common practice, no source: 5 mm is the usual tolerance on a maker's sheet. */
-export const STATIC_TOLERANCE_MM = 5;
 /** Coil-bind reserve wanted at full travel, mm. Common practice, no source. */
 export const COIL_BIND_MARGIN_MM = 3;
 
@@ -63,6 +65,8 @@ export interface Candidate {
   naturalFrequencyHz: number;
   wheelRateNPerMm: number;
   verdict: Verdict;
+  /** On which side of the ideal a spring lies that is right by its window, so that those within it are told apart; null where it is near the middle. */
+  leans: Lean | null;
   /** How far from both targets, mm: the order of the list. */
   missMm: number;
   cases: CaseSag[];
@@ -185,6 +189,7 @@ export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring):
   const riderMissMm = rider.zMm - target.riderSagMm;
   // The verdict is on the spring, so it is judged at the preload it would need, whether or not the adjuster reaches it.
   const staticAtWantedMm = preloadInRange ? staticMissMm + target.staticSagMm : wantedStaticMm(end, spring, preloadWantedMm, staticLoadN);
+  const judged = judgeStatic(staticAtWantedMm, target.staticSagMm, request.staticWindowMm ?? usualWindow(request));
   const binds = coilBindReserveMm !== null && coilBindReserveMm < COIL_BIND_MARGIN_MM;
   return {
     id: catalogueSpring.id,
@@ -193,7 +198,7 @@ export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring):
     preloadInRange,
     riderSagMm: rider.zMm,
     staticSagMm: bare.zMm,
-    toppedOut: bare.status === 'topped-out',
+    toppedOut: isToppedOut(bare.zMm),
     bottomed: rider.status === 'bottomed',
     coilBindReserveMm,
     forceAtFullTravelN,
@@ -201,7 +206,8 @@ export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring):
     // N/mm over kg: the 1000 turns mm into m.
     naturalFrequencyHz: Math.sqrt((wheelRate * 1000 * STANDARD_GRAVITY_M_PER_S2) / ladenLoadN) / (2 * Math.PI),
     wheelRateNPerMm: wheelRate,
-    verdict: verdictOf(binds, preloadInRange, staticAtWantedMm - target.staticSagMm),
+    verdict: binds ? 'coil bind' : judged.verdict !== 'right' || preloadInRange ? judged.verdict : 'preload out of range',
+    leans: judged.leans,
     missMm: Math.abs(staticMissMm) + Math.abs(riderMissMm) + (binds ? end.travelMm : 0),
     cases: casesOf(request, spring, preloadMm, forceAtFullTravelN),
   };
@@ -211,12 +217,13 @@ function wantedStaticMm(end: EndModel, spring: SpringLaw, preloadWantedMm: numbe
   return unclippedStaticMm(end, spring, preloadWantedMm, staticLoadN, restsAt(end, spring, preloadWantedMm, staticLoadN).zMm);
 }
 
-/** Rider sag right but static too small: too soft for this load. Static too large: too stiff. */
-function verdictOf(binds: boolean, inRange: boolean, staticMissMm: number): Verdict {
-  if (binds) return 'coil bind';
-  if (Math.abs(staticMissMm) <= STATIC_TOLERANCE_MM) return inRange ? 'right' : 'preload out of range';
-  return staticMissMm < 0 ? 'too soft' : 'too stiff';
+function usualWindow({ end, target }: SelectRequest): readonly [number, number] {
+  const tolerance = sagToleranceMm(end.travelMm);
+  return [target.staticSagMm - tolerance, target.staticSagMm + tolerance];
 }
+
+/** More than this on one end, beyond the bare machine, is more than a rider's share, kg. From memory: 65 % of 150 kg. */
+const MOST_RIDER_KG = 100;
 
 /**
  * The spring that would meet both sags exactly, and every spring of the catalogue with its preload set for the rider sag, nearest first.
@@ -231,6 +238,8 @@ export function selectSpring(request: SelectRequest): Result<SelectResult> {
   const candidates = request.catalogue.map((spring) => judge(request, spring));
   candidates.sort((a, b) => a.missMm - b.missMm);
   const warnings: Warning[] = [];
+  const riderKg = (request.ladenLoadN - request.staticLoadN) / STANDARD_GRAVITY_M_PER_S2;
+  if (riderKg > MOST_RIDER_KG) warnings.push({ code: 'laden-more-than-rider', path: ['ladenLoadN'], data: { kg: riderKg } });
   const [minMm, maxMm] = request.preloadRangeMm;
   if (preloadMm < 0) warnings.push({ code: 'ideal-preload-negative', path: ['target'], data: { preload: preloadMm } });
   else if (preloadMm < minMm || preloadMm > maxMm)

@@ -1,5 +1,6 @@
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
-import { middleMm, type End, type School } from '@/core/spring/schools';
+import type { End, School } from '@/core/spring/schools';
+import type { Lean } from '@/core/spring/judgement';
 import type { Entries } from '../entry';
 import { issueWords, warningWords } from '../words';
 import { effectiveFinding } from './effective';
@@ -8,63 +9,60 @@ import { frontUnloading, loadsOf, overloads } from './loads';
 import { sagOf } from './measure';
 import { numberOf } from './read';
 import { droopFindings } from './reach';
-import { schoolOf, targetOf, windowsOf } from './targets';
+import { legsFound } from './legs';
+import { judgeSpring, offAim, pitchJudged } from './springJudge';
+import { schoolOf } from './targets';
 
 const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 const mm = (x: number) => `${Math.round(x)} mm`;
+/** A rate off the ideal by less is not felt, %. Common practice, no source: 5 %. */
+const WORTH_SAYING_PERCENT = 5;
 
-/**
- * What the measured pair says of the spring. The ring moves both sags alike (constant leverage, linear spring), so the difference between rider
- * and static sag belongs to the rate alone: holding the rider sag at its target leaves static − (rider − target).
- */
+/** What the pair of sags says of the spring, in a sentence: every figure is either read or said to be what would follow. */
 function springFinding(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Because[] {
-  const read = sagOf(entries, machine, end);
-  if (!read?.result.ok) return [];
-  const { staticSagMm, riderSagMm } = read.result.value;
-  const school = schoolOf(entries, schools);
-  const windows = windowsOf(entries, machine, end, schools);
-  const target = targetOf(entries, machine, end, schools);
-  const found: Because[] = [];
-  if (staticSagMm === null || riderSagMm === null || !windows || !target) return found;
-  const window = windows.static ?? { minMm: target.static.value - 5, maxMm: target.static.value + 5 };
-  const origin = `Measured; ${school.name.toLowerCase()}.`;
-  const targetMm = windows.rider ? middleMm(windows.rider) : target.rider.value;
-  const left = staticSagMm - (riderSagMm - targetMm);
-  const inWindow = windows.rider
-    ? riderSagMm >= windows.rider.minMm && riderSagMm <= windows.rider.maxMm
-    : Math.abs(riderSagMm - targetMm) <= 5;
-  const leaves = left < 0 ? 'no static sag at all' : `${mm(left)} static`;
-  if (left < window.minMm)
-    found.push({
-      mark: 'warn',
-      lead: `${NAME[end]}: the spring is too soft for this load.`,
-      rest: inWindow
-        ? `Rider sag ${mm(riderSagMm)} is right, but only ${mm(staticSagMm)} static is left: too much preload carries it.`
-        : `Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}. Holding ${mm(targetMm)} with this spring would leave ${leaves}: the ring cannot cure it.`,
-      origin,
-    });
-  else if (left > window.maxMm)
-    found.push({
-      mark: 'warn',
-      lead: `${NAME[end]}: the spring is too stiff for this load.`,
-      rest: `Static sag is ${mm(staticSagMm)} and rider sag ${mm(riderSagMm)}. Holding ${mm(targetMm)} would leave ${leaves}, more than ${mm(window.maxMm)}.`,
-      origin,
-    });
-  else if (!inWindow)
-    found.push({
-      mark: 'note',
-      lead: `${NAME[end]}: the ring can cure it.`,
-      rest: `Rider sag is ${mm(riderSagMm)}; ${riderSagMm > targetMm ? 'more' : 'less'} preload brings it to ${mm(targetMm)} and leaves ${leaves}.`,
-      origin,
-    });
-  else
-    found.push({
-      mark: 'note',
-      lead: `${NAME[end]}: this spring suits the load.`,
-      rest: `Static ${mm(staticSagMm)} and rider ${mm(riderSagMm)} are both where they belong.`,
-      origin,
-    });
-  return found;
+  const judged = judgeSpring(entries, machine, end, schools);
+  if (!judged) return [];
+  const { code, staticSagMm, riderSagMm, aimMm, leftMm, staticWindow, riderWindow, leans, idealRatio } = judged;
+  const origin = `Measured; ${schoolOf(entries, schools).name.toLowerCase()}.`;
+  const left = leftMm < 0 ? 'no static sag at all' : `${mm(leftMm)} static`;
+  const isRiderRight = riderSagMm >= riderWindow.minMm && riderSagMm <= riderWindow.maxMm;
+  const off = Math.round(Math.abs(idealRatio - 1) * 100);
+  const ideal = leans && off >= WORTH_SAYING_PERCENT ? ` The ideal would be about ${off} % ${idealRatio > 1 ? 'stiffer' : 'softer'}.` : '';
+  const say = (mark: Because['mark'], lead: string, rest: string): Because[] => [{ mark, lead: `${NAME[end]}: ${lead}`, rest, origin }];
+  switch (code) {
+    case 'topped-out':
+      return say(
+        'note',
+        'its spring cannot be judged from here.',
+        'Topped out, the readings say nothing of its rate. Back the ring off until it shows static sag, then read again.',
+      );
+    case 'too soft':
+      return say(
+        'warn',
+        'the spring is too soft for this load.',
+        isRiderRight
+          ? `Rider sag ${mm(riderSagMm)} is right, but only ${mm(staticSagMm)} static is left: too much preload carries it.`
+          : `Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}. Holding ${mm(aimMm)} with this spring would leave ${left}: the ring cannot cure it.`,
+      );
+    case 'too stiff':
+      return say(
+        'warn',
+        'the spring is too stiff for this load.',
+        `Static sag is ${mm(staticSagMm)} and rider sag ${mm(riderSagMm)}. Holding ${mm(aimMm)} would leave ${left}, more than ${mm(staticWindow.maxMm)}.`,
+      );
+    case 'ring':
+      return say(
+        'note',
+        'the ring can cure it.',
+        `Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}; ${riderSagMm > aimMm ? 'more' : 'less'} preload brings it to ${mm(aimMm)} and leaves ${left}.${ideal}`,
+      );
+    case 'suits':
+      return say(
+        'note',
+        leans ? `this spring will do, on the ${leans} side.` : 'this spring suits the load.',
+        `Static ${mm(staticSagMm)} and rider ${mm(riderSagMm)} are both where they belong.${ideal}`,
+      );
+  }
 }
 
 function frictionFinding(entries: Entries, machine: Entries, end: End): Because[] {
@@ -134,22 +132,35 @@ export function overloadFindings(entries: Entries, machine: Entries): Because[] 
   return [...over, ...tips];
 }
 
-const LEG_CLICKERS = ['compression', 'rebound'] as const;
-
-function legFindings(entries: Entries): Because[] {
-  return LEG_CLICKERS.flatMap((which): Because[] => {
-    const left = numberOf(entries, `found.front.${which}.left.out`);
-    const right = numberOf(entries, `found.front.${which}.right.out`);
-    if (left === null || right === null || left === right) return [];
-    return [
-      {
-        mark: 'warn',
-        lead: `Front legs differ: ${which} ${left} out on the left, ${right} on the right.`,
-        rest: 'They must agree unless the fork is built with different legs.',
-        origin: 'As it came in.',
-      },
-    ];
+function legFindings(entries: Entries, machine: Entries): Because[] {
+  const { differ, built } = legsFound(entries, machine);
+  if (built) return [];
+  return differ.map(({ key, label, left, right }): Because => {
+    const out = key.endsWith('.out') ? ' out' : '';
+    return {
+      mark: 'warn',
+      lead: `Front legs differ: ${label.toLowerCase()} ${left}${out} on the left, ${right} on the right.`,
+      rest: 'They must agree unless the fork is built with different legs.',
+      origin: 'As it came in.',
+    };
   });
+}
+
+/** Where the machine sits between both aims, by the judge that Reason and the rides ask. */
+function sitsFinding(entries: Entries, machine: Entries, schools: readonly School[]): Because[] {
+  const [rear, front] = [offAim(entries, machine, 'rear', schools), offAim(entries, machine, 'front', schools)];
+  if (rear === null || front === null) return [];
+  const { code } = pitchJudged(rear, front);
+  if (code === 'level') return [];
+  const share = (x: number) => `${Math.abs(Math.round(x * 100))} % of travel ${x < 0 ? 'above' : 'below'}`;
+  return [
+    {
+      mark: 'note',
+      lead: `With the rider on it sits ${code}.`,
+      rest: `The rear stands ${share(rear)} its aim, the front ${share(front)}.`,
+      origin: `Measured; ${schoolOf(entries, schools).name.toLowerCase()}.`,
+    },
+  ];
 }
 
 /** A load behind the rear axle is worth a word when it takes this much off the front wheel, kg. */
@@ -179,7 +190,8 @@ export function becauseOf(entries: Entries, machine: Entries, schools: readonly 
     ...effectiveFinding(entries, machine, 'front'),
     ...frictionFinding(entries, machine, 'rear'),
     ...frictionFinding(entries, machine, 'front'),
-    ...legFindings(entries),
+    ...legFindings(entries, machine),
+    ...sitsFinding(entries, machine, schools),
     ...pitchFinding(entries, machine),
     ...unloadingFinding(entries, machine),
   ];
@@ -191,6 +203,7 @@ export function becauseOf(entries: Entries, machine: Entries, schools: readonly 
 export function candidateWords(
   candidate: {
     verdict: string;
+    leans: Lean | null;
     preloadMm: number;
     preloadWantedMm: number;
     preloadInRange: boolean;
@@ -217,7 +230,7 @@ export function candidateWords(
   const extra = candidate.verdict === 'preload out of range' ? '' : outside;
   return {
     mark: candidate.verdict === 'right' ? 'note' : 'warn',
-    lead: `${candidate.verdict[0]!.toUpperCase()}${candidate.verdict.slice(1)}${candidate.verdict === 'right' ? ' for this load.' : '.'}`,
+    lead: `${candidate.verdict[0]!.toUpperCase()}${candidate.verdict.slice(1)}${candidate.verdict === 'right' ? ` for this load${candidate.leans ? `, on the ${candidate.leans} side` : ''}.` : '.'}`,
     rest: `${held}${why[candidate.verdict] ?? ''}${extra} Full travel stands ${candidate.loadFactorAtFullTravel.toFixed(1)} times the laden load.`,
     origin: `Predicted; ${schoolName.toLowerCase()}.`,
   };

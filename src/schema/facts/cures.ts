@@ -1,3 +1,4 @@
+import { isToppedOut } from '@/core/measure/sag';
 import { airSpring } from '@/core/spring/air';
 import { preloadForMm, restsAt } from '@/core/spring/end';
 import { linearSpring, type SpringLaw } from '@/core/spring/law';
@@ -141,7 +142,7 @@ function preload(known: Known, end: End): Prediction {
   const by = wanted - now.preloadMm;
   const sags = afterPreload(now, by);
   const [, most] = rangeOf(known.entries, end);
-  const topsOut = sags.staticMm < 1;
+  const topsOut = isToppedOut(sags.staticMm);
   const warning = topsOut
     ? 'It would top out: no static sag is left. The ring cannot cure this.'
     : wanted > most.value

@@ -42,6 +42,7 @@ export function effectiveOf(entries: Entries, machine: Entries, end: End): Resul
 }
 
 const SUSPECT_WORDS: Record<Suspect, (needed: number) => string> = {
+  'another-spring': () => 'another spring than the marked one is in there',
   spring: (x) =>
     `the spring itself would be ${Math.abs(x).toFixed(0)} % ${x < 0 ? 'softer' : 'stiffer'} than its mark (tired or mislabelled)`,
   mass: (x) => `the rider’s load would be ${Math.abs(x).toFixed(0)} kg ${x > 0 ? 'more' : 'less'} than declared`,

@@ -1,6 +1,6 @@
 import type { LinkageLeverage } from '@/core/leverage/linkage';
 import type { Leverage } from '@/core/leverage/law';
-import { leverageOf, sampled } from '@/core/leverage/leverage';
+import { leverageOf, lookedUp } from '@/core/leverage/leverage';
 import { rearEnd, wheelRateNPerMm } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
 import { NO_FORCE } from '@/core/spring/other';
@@ -45,7 +45,7 @@ export function leverageCurves(
   const lever = leverageOf(kind, travelMm);
   if (!lever.ok) return { ok: false, words: issueWords(lever.issue), missing: [] };
   const exact: Leverage = lever.value;
-  const quick = kind.kind === 'constant' ? exact : sampled(exact, travelMm);
+  const quick = lookedUp(kind.kind, exact, travelMm);
   const end = rearEnd(travelMm, quick, NO_FORCE);
   const over = (of: (z: number) => number): [number, number][] =>
     Array.from({ length: STEPS + 1 }, (_, i) => [(travelMm * i) / STEPS, of((travelMm * i) / STEPS)]);

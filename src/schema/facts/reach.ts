@@ -1,3 +1,4 @@
+import { isToppedOut } from '@/core/measure/sag';
 import type { End } from '@/core/spring/schools';
 import type { Entries } from '../entry';
 import type { Because } from './finding';
@@ -110,7 +111,7 @@ export function droopFindings(entries: Entries, machine: Entries): Because[] {
   const tall = itemNumbers(entries, 'complaint').some((n) => textOf(entries, `complaint.${n}.phrase`) === 'tall');
   return (['rear', 'front'] as const).flatMap((end): Because[] => {
     const sag = sagOf(entries, machine, end);
-    if (!sag?.result.ok || sag.result.value.staticSagMm === null || sag.result.value.staticSagMm >= 1) return [];
+    if (!sag?.result.ok || sag.result.value.staticSagMm === null || !isToppedOut(sag.result.value.staticSagMm)) return [];
     const name = end === 'rear' ? 'Rear' : 'Front';
     return [
       {

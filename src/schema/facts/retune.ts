@@ -5,9 +5,9 @@ import type { Entries } from '../entry';
 import { afterPreload, curesOf, endOfCure, standing } from './cures';
 import { type Known, mm, percent } from './evidence/known';
 import type { Explained, Reasoned } from './reason';
-import { numberOf } from './read';
 import { targetOf } from './targets';
 import { GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
+import { offAim, PITCH_SHARE } from './springJudge';
 
 export const DECISIONS = { keep: 'Kept', revert: 'Taken back', bracket: 'Taken back, to be halved' } as const;
 export type Decision = keyof typeof DECISIONS;
@@ -146,8 +146,7 @@ export function passedOver(entries: Entries, proposed: readonly Step[], t: Tunab
   return before.filter((g) => proposed.some((s) => s.tunable.group === g && isOpen(s) && s.ridden.length === 0)).map((g) => GROUPS[g]);
 }
 
-/** Ends apart from their targets by this share more than before, or clickers this share of their range apart, are out of balance. From memory. */
-const APART_SHARE = 0.05;
+/** Clickers this share of their range apart are out of balance. From memory. */
 const CLICKS_APART = 0.3;
 
 /** What a change does to the balance of front and rear, in sentences; none where it stays. */
@@ -164,15 +163,13 @@ export function balanceWarnings(known: Known, now: SetupDocument, t: Tunable, to
 function ringBalance(known: Known, t: Tunable, by: number): string[] {
   const share = (end: 'rear' | 'front', change: number): number | null => {
     const found = standing(known, end);
-    const target = targetOf(known.entries, known.machine, end, known.schools);
-    const travel = numberOf(known.machine, `machine.travel.${end}`);
-    return found && target && travel !== null ? (afterPreload(found, change).riderMm - target.rider.value) / travel : null;
+    return found && offAim(known.entries, known.machine, end, known.schools, afterPreload(found, change).riderMm);
   };
   const other = t.end === 'rear' ? 'front' : 'rear';
   const [before, after, against] = [share(t.end, 0), share(t.end, by), share(other, 0)];
   if (before === null || after === null || against === null) return [];
   const [was, will] = [before - against, after - against];
-  if (Math.abs(will) <= APART_SHARE || Math.abs(will) <= Math.abs(was)) return [];
+  if (Math.abs(will) <= PITCH_SHARE || Math.abs(will) <= Math.abs(was)) return [];
   const high = (t.end === 'rear') === will > 0;
   return [
     `It would sit nose-${high ? 'high' : 'low'}: the ${t.end} ${percent(Math.abs(after))} of travel ${after > 0 ? 'below' : 'above'} its target, the ${other} ${percent(Math.abs(against))} ${against > 0 ? 'below' : 'above'}.`,

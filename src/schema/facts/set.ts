@@ -1,9 +1,8 @@
 import { type BounceEstimate, bounceEstimate, PUSH_MM, returnAlike } from '@/core/measure/bounce';
 import type { Entries, Entry } from '../entry';
-import { SETUP_FIELDS } from '../fields/setup';
 import { askFields, type TakenProcedure } from '../procedures/procedure';
 import { numberOf, textOf } from './read';
-import { hasUnlikeLegs } from './dampers';
+import { judgeLegs, type LegsJudged } from './legs';
 
 /** A figure of the finished machine: as set on it, else as fitted. */
 export const asSet = (entries: Entries, key: string): Entry | undefined => {
@@ -11,28 +10,8 @@ export const asSet = (entries: Entries, key: string): Entry | undefined => {
   return set && set.text !== '' ? set : entries[`fitted.${key}`];
 };
 
-export interface LegDifference {
-  label: string;
-  left: string;
-  right: string;
-}
-
-/** Where left and right leg are not set alike, or only one of them is written down. */
-export function legDifferences(entries: Entries): LegDifference[] {
-  return SETUP_FIELDS.filter((f) => f.key.includes('.left') && !/\.(way|reference|range)$/.test(f.key)).flatMap(({ key, label }) => {
-    const [left, right] = [asSet(entries, key), asSet(entries, key.replace('.left', '.right'))];
-    const [a, b] = [left?.value ?? null, right?.value ?? null];
-    if (a === b) return [];
-    return [{ label: label.replace(/^Left /, ''), left: left?.text || 'not noted', right: right?.text || 'not noted' }];
-  });
-}
-
-export type LegsVerdict = { agree: true } | { agree: false; differences: LegDifference[]; built: boolean };
-export function legsVerdict(entries: Entries, machine: Entries): LegsVerdict {
-  const differences = legDifferences(entries);
-  if (differences.length === 0) return { agree: true };
-  return { agree: false, differences, built: hasUnlikeLegs(machine) || textOf(entries, 'set.legsAgree') === 'built' };
-}
+/** The finished fork: a figure noted on one leg alone is a difference too. */
+export const legsSet = (entries: Entries, machine: Entries): LegsJudged => judgeLegs(entries, machine, (key) => asSet(entries, key), true);
 
 /** The bounce test of one end; null until swings are counted. */
 export function bounceOf(entries: Entries, end: 'rear' | 'front') {

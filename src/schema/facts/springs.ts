@@ -8,7 +8,8 @@ import { asCatalogue, chosenOf, type ListedSpring, offerKey, rateOf } from './li
 import { endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
 import { type Figure, figureOr, textOf } from './read';
-import { type Target, targetOf } from './targets';
+import { aimsOf } from './springJudge';
+import type { Target } from './targets';
 
 const USUAL_MOST_PRELOAD_MM: Record<End, number> = { rear: 20, front: 25 };
 
@@ -72,11 +73,12 @@ export function selectionOf(
   const loads = loadsOf(entries, machine);
   const found = endModelOf(entries, machine, end);
   if (isUnusable(found)) return { missing: loads.missing, unusable: { field: found.field, words: issueWords(found.issue) } };
-  const target = targetOf(entries, machine, end, schools);
+  const aims = aimsOf(entries, machine, end, schools);
   const missing = [...loads.missing, ...(isMissing(found) ? found.missing : [])];
   const solo = loads.cases[0];
-  if (missing.length > 0 || isMissing(found) || target === null || solo === undefined) return { missing, unusable: null };
+  if (missing.length > 0 || isMissing(found) || aims === null || solo === undefined) return { missing, unusable: null };
   const { model } = found;
+  const { target } = aims;
   const [min, max] = rangeOf(entries, end);
   const sprungOf = (c: (typeof loads.cases)[number]): NamedLoad[] =>
     c.result.ok ? [{ name: c.name, loadN: end === 'rear' ? c.result.value.ladenRearN : c.result.value.ladenFrontN }] : [];
@@ -93,6 +95,7 @@ export function selectionOf(
       staticLoadN,
       ladenLoadN,
       target: { staticSagMm: target.static.value, riderSagMm: target.rider.value },
+      staticWindowMm: [aims.staticWindow.minMm, aims.staticWindow.maxMm] as const,
       preloadRangeMm: [min.value, max.value] as const,
       loadCases,
     };

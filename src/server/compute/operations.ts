@@ -148,10 +148,15 @@ function diagnosed({ complaints, statements }: z.output<typeof diagnoseRequest>)
 function logged(request: z.output<typeof travelLogRequest>): Result<Computed> {
   const found = logFigures(request);
   if (!found.ok) return found;
-  const { meanShare, zeta, decays } = found.value;
+  const { figures, gaps, spikes } = found.value;
+  const { meanShare, zeta, decays } = figures;
+  const warnings: Warning[] = [];
+  if (gaps.length > 0) warnings.push({ code: 'log-gap', path: ['timeS'], data: { count: gaps.length, at: gaps[0]!.fromS } });
+  if (spikes > 0) warnings.push({ code: 'log-spike', path: ['travelMm'], data: { count: spikes } });
   return ok({
-    ...found.value,
-    warnings: [],
+    ...figures,
+    gaps,
+    warnings,
     working: [
       {
         label: 'Mean position',
@@ -166,13 +171,16 @@ function logged(request: z.output<typeof travelLogRequest>): Result<Computed> {
         : [
             {
               label: 'Damping ratio',
-              formula: decays.length > 0 ? 's/√(1 + s²), s = −ln r/π' : 'shape of f²/((f₀² − f²)² + (2ζf₀f)²)',
+              formula:
+                decays.length > 0
+                  ? 'least squares of x = m + (x₀ − m)·e^(−ζω₀t)·(cos ω_d t + ζω₀/ω_d·sin ω_d t)'
+                  : 'shape of f²/((f₀² − f²)² + (2ζf₀f)²)',
               inputs: [given('free swings', decays.length, '', 'measured' as const)],
               result: zeta,
               unit: '',
               source:
                 decays.length > 0
-                  ? 'decrement with dry friction (Feeny and Liang 1996, from memory)'
+                  ? 'free decay with dry friction (Thomson; Feeny and Liang 1996, from memory)'
                   : 'Welch spectrum, one degree of freedom',
             },
           ]),

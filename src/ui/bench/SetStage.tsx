@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { SET_FIELDS } from '@/schema/fields/bench';
 import { SETUP_FIELDS } from '@/schema/fields/setup';
 import { CAUTIONS } from '@/schema/facts/cautions';
-import { balanceWords, bounceOf, bounceWords, legsVerdict, torquesOf } from '@/schema/facts/set';
+import { balanceWords, bounceOf, bounceWords, legsSet, torquesOf } from '@/schema/facts/set';
 import { issueWords } from '@/schema/words';
 import { dayWords } from '../words/time';
 import { useSaid } from '../layout/preferences';
@@ -101,10 +101,10 @@ function Bounce() {
 
 function Legs() {
   const { live, figures } = useLater();
-  const verdict = legsVerdict(live, figures);
+  const verdict = legsSet(live, figures);
   return (
     <Titled title="Left and right leg">
-      {verdict.agree ? (
+      {verdict.differ.length === 0 ? (
         <p>What is written down for both legs agrees.</p>
       ) : (
         <>
@@ -117,8 +117,8 @@ function Legs() {
               </tr>
             </thead>
             <tbody>
-              {verdict.differences.map((d) => (
-                <tr key={d.label}>
+              {verdict.differ.map((d) => (
+                <tr key={d.key}>
                   <td>{d.label}</td>
                   <td className="number">{d.left}</td>
                   <td className="number">{d.right}</td>

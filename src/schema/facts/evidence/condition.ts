@@ -2,7 +2,8 @@ import { USUAL_GAS_MPA } from '../dampers';
 import { itemNumbers, numberOf, textOf } from '../read';
 import type { Statement } from '../../diagnose/statements';
 import { COMPLAINT_PLACES, COMPLAINT_SINCE, USES } from '../../fields/ask';
-import { above, below, type EndRule, type Known, mm, NAME, type Read, type WholeRule } from './known';
+import { above, below } from '../belief';
+import { type EndRule, type Known, mm, NAME, type Read, type WholeRule } from './known';
 
 const MM_PER_KM = 1e6;
 /** Lives reckoned with where the shop's rules count no distance. Common practice, no source: fork oil about 8 000 km, shocks 11 000 to 24 000. */

@@ -1,9 +1,9 @@
 import { bounceEstimate, PUSH_MM, returnAlike } from '@/core/measure/bounce';
 import type { End } from '@/core/spring/schools';
-import { hasUnlikeLegs } from '../dampers';
 import { numberOf, textOf } from '../read';
 import { legsFound } from '../legs';
-import { above, below, type EndRule, type Known, NAME, percent, type Read, type WholeRule } from './known';
+import { above, below } from '../belief';
+import { type EndRule, type Known, NAME, percent, type Read, type WholeRule } from './known';
 import type { Statement } from '../../diagnose/statements';
 
 /** A clicker within this share of its range from either end. From memory. */
@@ -92,8 +92,8 @@ const bounceTogether: WholeRule = (known) => {
 };
 
 const legs: WholeRule = ({ entries, machine }) => {
-  const found = legsFound(entries);
-  if (found.read === 0 || hasUnlikeLegs(machine)) return [];
+  const found = legsFound(entries, machine);
+  if (found.both === 0 || found.built) return [];
   const words =
     found.differ.length === 0
       ? 'Left and right leg are set alike in all that is noted.'

@@ -1,22 +1,19 @@
-import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
-import { middleMm, schoolById } from '@/core/spring/schools';
+import { isToppedOut, TOPPED_OUT_MM, WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
+import { schoolById } from '@/core/spring/schools';
 import { armOf } from '../ends';
 import { effectiveOf } from '../effective';
 import { sagOf } from '../measure';
 import { numberOf } from '../read';
 import { reachOf } from '../reach';
-import { schoolOf, targetOf, windowsBy, windowsOf } from '../targets';
-import { above, below, type EndRule, type Known, mm, NAME, percent, type Read, type WholeRule } from './known';
+import { judgeSpring, offAim, PITCH_SHARE, pitchJudged, standardOf } from '../springJudge';
+import { schoolOf, windowsBy, windowsOf } from '../targets';
+import { above, below } from '../belief';
+import { type EndRule, type Known, mm, NAME, percent, type Read, type WholeRule } from './known';
 import type { End } from '@/core/spring/schools';
 
-/** Below this static sag an end is as good as topped out, mm. From memory. */
-const LEAST_STATIC_MM = 3;
-/** Static sag below this is none: the end rests on its top-out stop, mm. */
-const TOPPED_OUT_MM = 0.5;
 /** Standard uncertainty of a friction band read by hand, mm. From memory. */
 const BAND_STANDARD_MM = 1.5;
-/** Both ends apart from their targets by this share of travel more on one than on the other: it sits nose-high or nose-low. From memory. */
-const PITCH_SHARE = 0.05;
+/** What a pitch of both ends is known to, share of travel. From memory. */
 const PITCH_STANDARD = 0.015;
 /** Heels this far up still hold a machine, and what a leg's reach is known to, mm. From memory. */
 const TIPTOE_MM = 60;
@@ -30,9 +27,6 @@ const sagRead = ({ entries, machine }: Known, end: End) => {
   const read = sagOf(entries, machine, end);
   return read?.result.ok ? read.result.value : null;
 };
-
-/** k = 2 to k = 1; where the readings say nothing of themselves, a tape's millimetre. */
-const standardOf = (uncertaintyMm: number | null): number => (uncertaintyMm ?? 2) / 2;
 
 /** Where the end rides against the window of the school followed. */
 const rides: EndRule = (known, end) => {
@@ -51,42 +45,25 @@ const rides: EndRule = (known, end) => {
 const droops: EndRule = (known, end) => {
   const sag = sagRead(known, end);
   if (!sag || sag.staticSagMm === null) return [];
-  const credence = below(sag.staticSagMm, LEAST_STATIC_MM, Math.max(0.7, standardOf(sag.uncertaintyMm)));
-  return [
-    {
-      statement: 'static-none',
-      end,
-      credence,
-      words: `${NAME[end]} static sag is ${mm(sag.staticSagMm)}${sag.staticSagMm < LEAST_STATIC_MM ? ': it tops out' : ''}.`,
-    },
-  ];
+  const credence = below(sag.staticSagMm, TOPPED_OUT_MM, Math.max(0.3, standardOf(sag.staticUncertaintyMm)));
+  const words = `${NAME[end]} static sag is ${mm(sag.staticSagMm)}${isToppedOut(sag.staticSagMm) ? ': it tops out' : ''}.`;
+  return [{ statement: 'static-none', end, credence, words }];
 };
 
-/** What the pair says of the rate and of the ring: both sags move together with preload, so holding the rider sag at its target leaves static − (rider − target). */
-const pair: EndRule = (known, end) => {
-  const sag = sagRead(known, end);
-  const { entries, machine, schools } = known;
-  const windows = windowsOf(entries, machine, end, schools);
-  const target = targetOf(entries, machine, end, schools);
-  if (!sag || sag.staticSagMm === null || sag.riderSagMm === null || !target) return [];
-  const rider = windows?.rider ?? { minMm: target.rider.value - 5, maxMm: target.rider.value + 5 };
-  const statics = windows?.static ?? { minMm: target.static.value - 5, maxMm: target.static.value + 5 };
-  const aim = middleMm(rider);
-  const left = sag.staticSagMm - (sag.riderSagMm - aim);
-  const one = standardOf(sag.uncertaintyMm);
-  const both = one * Math.SQRT2;
-  const words = `${NAME[end]}: held at ${mm(aim)} of rider sag, this spring would leave ${left < 0 ? 'no static sag' : `${mm(left)} static`}; ${mm(statics.minMm)} to ${mm(statics.maxMm)} are wanted.`;
-  // Topped out, the pair was read and says nothing: how far past its stop the spring would push, nobody sees.
-  if (sag.staticSagMm < TOPPED_OUT_MM)
-    return (['rate-soft', 'rate-stiff', 'ring-up', 'ring-down'] as const).map((statement) => ({ statement, end, credence: 0.5, words }));
-  const soft = below(left, statics.minMm, both);
-  const stiff = above(left, statics.maxMm, both);
-  const ringOnly = Math.max(0, 1 - soft - stiff);
+/** What the pair says of the rate and of the ring, by the judge that Measure asks. */
+const pair: EndRule = ({ entries, machine, schools }, end) => {
+  const judged = judgeSpring(entries, machine, end, schools);
+  if (!judged) return [];
+  const { credence, aimMm, leftMm, staticWindow, code } = judged;
+  const words =
+    code === 'topped-out'
+      ? `${NAME[end]} rests on its top-out stop: its sags say nothing of the spring.`
+      : `${NAME[end]}: held at ${mm(aimMm)} of rider sag, this spring would leave ${leftMm < 0 ? 'no static sag' : `${mm(leftMm)} static`}; ${mm(staticWindow.minMm)} to ${mm(staticWindow.maxMm)} are wanted.`;
   return [
-    { statement: 'rate-soft', end, credence: soft, words },
-    { statement: 'rate-stiff', end, credence: stiff, words },
-    { statement: 'ring-up', end, credence: ringOnly * above(sag.riderSagMm, rider.maxMm, one), words },
-    { statement: 'ring-down', end, credence: ringOnly * below(sag.riderSagMm, rider.minMm, one), words },
+    { statement: 'rate-soft', end, credence: credence.soft, words },
+    { statement: 'rate-stiff', end, credence: credence.stiff, words },
+    { statement: 'ring-up', end, credence: credence.ringUp, words },
+    { statement: 'ring-down', end, credence: credence.ringDown, words },
   ];
 };
 
@@ -128,22 +105,14 @@ const uses: EndRule = ({ entries, machine }, end) => {
   ];
 };
 
-/** How far an end stands off its own target, as a share of its travel. */
-function offTarget(known: Known, end: End): number | null {
-  const sag = sagRead(known, end);
-  const target = targetOf(known.entries, known.machine, end, known.schools);
-  const travel = numberOf(known.machine, `machine.travel.${end}`);
-  return !sag || sag.riderSagMm === null || !target || travel === null ? null : (sag.riderSagMm - target.rider.value) / travel;
-}
-
-const pitches: WholeRule = (known) => {
-  const [rear, front] = [offTarget(known, 'rear'), offTarget(known, 'front')];
+const pitches: WholeRule = ({ entries, machine, schools }) => {
+  const [rear, front] = [offAim(entries, machine, 'rear', schools), offAim(entries, machine, 'front', schools)];
   if (rear === null || front === null) return [];
   const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(Math.round(x * 100))} % of travel`;
   const words = `Against their targets the rear stands at ${signed(rear)} of sag and the front at ${signed(front)}.`;
   return [
-    { statement: 'sits-nose-high', end: null, credence: above(rear - front, PITCH_SHARE, PITCH_STANDARD), words },
-    { statement: 'sits-nose-low', end: null, credence: above(front - rear, PITCH_SHARE, PITCH_STANDARD), words },
+    { statement: 'sits-nose-high', end: null, credence: above(pitchJudged(rear, front).apart, PITCH_SHARE, PITCH_STANDARD), words },
+    { statement: 'sits-nose-low', end: null, credence: below(pitchJudged(rear, front).apart, -PITCH_SHARE, PITCH_STANDARD), words },
   ];
 };
 

@@ -37,12 +37,3 @@ export const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 export const other = (end: End): End => (end === 'rear' ? 'front' : 'rear');
 export const mm = (x: number): string => `${Math.round(x) < 0 ? '−' : ''}${Math.abs(Math.round(x))} mm`;
 export const percent = (share: number): string => `${Math.round(share * 100)} %`;
-
-/**
- * How far a reading above a limit may be believed: the normal distribution's share above it, by its logistic approximation 1/(1 + e^(−1.702 z)), good to 0.01
- * (Johnson, Kotz and Balakrishnan, Continuous Univariate Distributions, from memory).
- * @param standard standard uncertainty of the reading (k = 1); zero or less is taken as exact
- */
-export const above = (x: number, limit: number, standard: number): number =>
-  standard > 0 ? 1 / (1 + Math.exp(-1.702 * ((x - limit) / standard))) : Number(x > limit);
-export const below = (x: number, limit: number, standard: number): number => above(-x, -limit, standard);

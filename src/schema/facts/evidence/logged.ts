@@ -1,7 +1,8 @@
 import { numberOf } from '../read';
 import { targetOf } from '../targets';
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
-import { above, below, type EndRule, mm, NAME, percent, type Read } from './known';
+import { above, below } from '../belief';
+import { type EndRule, mm, NAME, percent, type Read } from './known';
 import type { Statement } from '../../diagnose/statements';
 
 /** Bottoming more than this often a minute is too often; working this share of travel off the target is deep or high. From memory. */

@@ -8,7 +8,8 @@ import { preloadOf, sagOf } from '../measure';
 import { itemNumbers, numberOf, textOf } from '../read';
 import { idealOf } from '../springs';
 import { targetOf } from '../targets';
-import { above, below, type EndRule, type Known, mm, NAME, type WholeRule } from './known';
+import { above, below } from '../belief';
+import { type EndRule, type Known, mm, NAME, type WholeRule } from './known';
 
 /** An ideal rate this share away from the mark is another spring: 5 % is felt, 8 % is a step of the list. Common practice, no source. */
 const STEP_SHARE = 0.08;
