@@ -203,8 +203,8 @@ export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring):
     coilBindReserveMm,
     forceAtFullTravelN,
     loadFactorAtFullTravel: forceAtFullTravelN / ladenLoadN,
-    // N/mm over kg: the 1000 turns mm into m.
-    naturalFrequencyHz: Math.sqrt((wheelRate * 1000 * STANDARD_GRAVITY_M_PER_S2) / ladenLoadN) / (2 * Math.PI),
+    // N/mm over kg: the 1000 turns mm into m. Where the leverage falls so fast that the wheel rate is below nothing it does not swing.
+    naturalFrequencyHz: Math.sqrt((Math.max(0, wheelRate) * 1000 * STANDARD_GRAVITY_M_PER_S2) / ladenLoadN) / (2 * Math.PI),
     wheelRateNPerMm: wheelRate,
     verdict: binds ? 'coil bind' : judged.verdict !== 'right' || preloadInRange ? judged.verdict : 'preload out of range',
     leans: judged.leans,

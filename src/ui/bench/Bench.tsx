@@ -7,6 +7,7 @@ import { stageLines } from '@/schema/facts/stages';
 import { textOf } from '@/schema/facts/read';
 import { USES } from '@/schema/fields/ask';
 import { FieldsProvider, useSaving } from '../fields/context';
+import { Leftovers } from '../fields/Leftovers';
 import { focusEntry } from '../fields/next';
 import { FieldStore } from '../fields/store';
 import { useMachineStore } from '../machine/useMachineStore';
@@ -52,9 +53,11 @@ const SHOWS_BEFORE: readonly SheetName[] = ['measure', 'springs', 'set'];
 
 /** The Bench: one job, its stages on the tape, its fields recorded as they are left. */
 export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
+  const { system } = usePreferences();
   const [store] = useState(
     () =>
       new FieldStore({
+        system,
         entries: data.entries,
         lastKnown: data.lastKnown,
         currency: data.money.currency,
@@ -63,7 +66,6 @@ export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
       }),
   );
   const machineStore = useMachineStore(data.machine.id, data.figures);
-  const { system } = usePreferences();
   useEffect(() => forgetUnlessAmong(data.technicians), [data.technicians]);
   useEffect(() => store.resume(), [store]);
   useEffect(() => store.setSystem(system), [store, system]);
@@ -165,6 +167,7 @@ function BenchFrame({
         }
         footRight={<Saved />}
       >
+        <Leftovers stores={[store, machineStore]} />
         <Sheet />
       </Shell>
     </BenchProvider>

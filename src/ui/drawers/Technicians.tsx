@@ -5,6 +5,8 @@ import { post } from '../bench/send';
 import { Titled } from '../bench/parts';
 import { PlainField } from '../fields/PlainField';
 import { Button, Empty, QuietButton, Small, Warn } from '../layout/primitives';
+import { NotRead } from '../bench/NotRead';
+import { useRead } from '../bench/read';
 
 interface Technician {
   id: number;
@@ -94,14 +96,16 @@ interface Seals {
 
 /** Whether what was signed still stands as signed: every record reckoned anew on request. */
 export function SealsPanel() {
-  const [found, setFound] = useState<Seals | null>(null);
-  const check = async () => setFound((await (await fetch('/api/seals')).json()) as Seals);
+  const [checks, setChecks] = useState(0);
+  const reading = useRead<Seals>(checks === 0 ? null : `/api/seals?check=${checks}`);
+  const found = reading.value;
   return (
     <Titled title="Signed records" aside="also by npm run seals">
       <p style={{ paddingBottom: '0.5rem' }}>
         <Small>Each carries the seal of the one before it: a record changed, left out or slipped in breaks every seal after it.</Small>
       </p>
-      <Button onPress={() => void check()}>Check every seal</Button>
+      <Button onPress={() => setChecks(checks + 1)}>Check every seal</Button>
+      <NotRead reading={reading} />
       {found && (
         <p role="status" style={{ paddingTop: '0.5rem' }}>
           {found.records} signed records, {found.broken.length === 0 ? 'every seal holds' : `${found.broken.length} broken`}.

@@ -82,15 +82,18 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
     const answer = await fetch(`/api/devices/tester?spring=${spring.id}`).catch(() => null);
     const reader = answer?.ok ? answer.body?.pipeThrough(new TextDecoderStream()).getReader() : null;
     if (!reader) setProblem('The tester does not answer. Try again in a moment, or type the readings.');
-    else {
-      let kept = '';
-      for (let part = await reader.read(); !part.done; part = await reader.read()) {
-        const pieces = (kept + part.value).split('\n');
-        kept = pieces.pop() ?? '';
-        const readings = pieces.map((line) => JSON.parse(line) as ForcePoint);
-        setRows((before) => [...before, ...readings.map((p) => ({ deflection: String(p.deflectionMm), force: String(p.forceN) }))]);
+    else
+      try {
+        let kept = '';
+        for (let part = await reader.read(); !part.done; part = await reader.read()) {
+          const pieces = (kept + part.value).split('\n');
+          kept = pieces.pop() ?? '';
+          const readings = pieces.map((line) => JSON.parse(line) as ForcePoint);
+          setRows((before) => [...before, ...readings.map((p) => ({ deflection: String(p.deflectionMm), force: String(p.forceN) }))]);
+        }
+      } catch {
+        setProblem('The tester broke off. The readings that came stand here; stream again or type the rest.');
       }
-    }
     setStreaming(false);
   };
   const record = async () => {

@@ -1,6 +1,7 @@
 import { type Entries, type Entry, isWild, readEntry, withUnit } from '@/schema/entry';
-import { fieldDef } from '@/schema/fields';
+import { fieldDef, knownField } from '@/schema/fields';
 import { issueWords } from '@/schema/words';
+import { keptList, keptTexts, type Leftover, readKept, Shelf } from './kept';
 
 export type System = 'metric' | 'imperial';
 export type Saving = 'saved' | 'saving' | 'waiting';
@@ -40,11 +41,17 @@ interface Options {
   storageKey?: string;
   /** Records one field; none for forms that are sent whole. */
   send?: Send;
+  /** The units shown when the page was made. */
+  system?: System;
 }
 
 const RETRY_MS = 3000;
 /** Longer than a page takes to be made and to come. */
 const SENT_LATELY_MS = 10_000;
+const keptSent = (value: unknown): Entry[] =>
+  Array.isArray(value)
+    ? value.filter((e: Partial<Entry> | null) => typeof e?.field === 'string' && typeof e.text === 'string').map((e) => e as Entry)
+    : [];
 const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null };
 
 /**
@@ -63,6 +70,9 @@ export class FieldStore {
   private sending: Promise<void> | null = null;
   private live: Entries | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
+  private readonly shelf: Shelf;
+  /** What was kept and cannot be resumed, to be typed again or dropped. */
+  leftovers: readonly Leftover[] = [];
   saving: Saving = 'saved';
   savedAt: string | null = null;
   system: System = 'metric';
@@ -70,6 +80,8 @@ export class FieldStore {
   constructor(private readonly options: Options) {
     this.entries = { ...options.entries };
     this.acknowledged = { ...options.entries };
+    this.shelf = new Shelf(options.storageKey ?? null);
+    this.system = options.system ?? 'metric';
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -83,20 +95,37 @@ export class FieldStore {
     for (const listener of this.listeners) listener();
   }
 
-  /** Takes up what a reload or a lost server left waiting. Call once, in the browser. */
+  /** Takes up what a reload or a lost server left waiting; what cannot be taken up is laid aside, never lost and never in the way. Call once, in the browser. */
   resume = (): void => {
     this.resumeSent();
-    this.resumeTyping();
-    const kept = this.options.storageKey ? localStorage.getItem(this.options.storageKey) : null;
-    if (!kept) return;
-    for (const waiting of JSON.parse(kept) as Outgoing[]) {
-      const read = readEntry(fieldDef(waiting.field), waiting.text, waiting.unit);
-      if (read.ok) this.entries[waiting.field] = { field: waiting.field, at: null, ...read.value };
-      this.queue.push(waiting);
+    const typing = readKept(this.shelf.get('typing'), keptTexts);
+    const waiting = readKept(this.shelf.get('waiting'), keptList);
+    const isKnown = ({ field }: { field: string }) => knownField(field) !== undefined;
+    const aside = [...typing.found, ...waiting.found].filter((kept) => !isKnown(kept));
+    this.layAside([...aside, ...typing.torn, ...waiting.torn]);
+    for (const { field, text } of typing.found.filter(isKnown)) this.type(field, text);
+    for (const kept of waiting.found.filter(isKnown)) {
+      const read = readEntry(fieldDef(kept.field), kept.text, kept.unit);
+      if (read.ok) this.entries[kept.field] = { field: kept.field, at: null, ...read.value };
+      this.queue.push(kept);
     }
+    this.keep();
     this.states.clear();
     this.changed(null);
     void this.flush();
+  };
+
+  private layAside(more: readonly Leftover[]): void {
+    const before = readKept(this.shelf.get('aside'), keptList);
+    this.leftovers = [...before.found, ...before.torn, ...more];
+    if (this.leftovers.length > 0) this.shelf.put('aside', JSON.stringify(this.leftovers));
+  }
+
+  /** A text laid aside is typed elsewhere or not wanted. */
+  dropLeftover = (index: number): void => {
+    this.leftovers = this.leftovers.filter((_, i) => i !== index);
+    this.shelf.put('aside', this.leftovers.length > 0 ? JSON.stringify(this.leftovers) : null);
+    this.changed(null);
   };
 
   /** Acknowledged in the moment of a reload: the page may have been made just before it was recorded. */
@@ -108,29 +137,20 @@ export class FieldStore {
   }
 
   private sentLately(): Entry[] {
-    const kept = this.options.storageKey ? localStorage.getItem(`${this.options.storageKey}.sent`) : null;
     const since = Date.now() - SENT_LATELY_MS;
-    return (kept ? (JSON.parse(kept) as Entry[]) : []).filter((e) => Date.parse(e.at ?? '') > since);
+    return readKept(this.shelf.get('sent'), keptSent).found.filter(
+      (e) => Date.parse(e.at ?? '') > since && knownField(e.field) !== undefined,
+    );
   }
 
   private keepSent(entry: Entry): void {
-    const { storageKey } = this.options;
-    if (!storageKey) return;
     const others = this.sentLately().filter((e) => e.field !== entry.field);
-    localStorage.setItem(`${storageKey}.sent`, JSON.stringify([...others, entry]));
-  }
-
-  /** What stood half typed in a field when the page went. */
-  private resumeTyping(): void {
-    const kept = this.options.storageKey ? localStorage.getItem(`${this.options.storageKey}.typing`) : null;
-    for (const [field, text] of Object.entries(kept ? (JSON.parse(kept) as Record<string, string>) : {})) this.type(field, text);
+    this.shelf.put('sent', JSON.stringify([...others, entry]));
   }
 
   private keepTyping(): void {
-    if (!this.options.storageKey) return;
-    const key = `${this.options.storageKey}.typing`;
-    if (this.drafts.size === 0) localStorage.removeItem(key);
-    else localStorage.setItem(key, JSON.stringify(Object.fromEntries([...this.drafts].map(([field, { text }]) => [field, text]))));
+    const texts = Object.fromEntries([...this.drafts].map(([field, { text }]) => [field, text]));
+    this.shelf.put('typing', this.drafts.size === 0 ? null : JSON.stringify(texts));
   }
 
   bareUnit = (field: string): string | undefined => {
@@ -139,8 +159,11 @@ export class FieldStore {
     return def.kind === 'quantity' ? def.unit[this.system] : undefined;
   };
 
+  /** The unit shown is the unit meant: what is being typed is read anew in the units now shown. */
   setSystem = (system: System): void => {
+    if (this.system === system) return;
     this.system = system;
+    for (const [field, { text }] of [...this.drafts]) this.type(field, text);
     this.states.clear();
     this.changed(null);
   };
@@ -238,10 +261,7 @@ export class FieldStore {
   }
 
   private keep(): void {
-    const { storageKey } = this.options;
-    if (!storageKey) return;
-    if (this.queue.length > 0) localStorage.setItem(storageKey, JSON.stringify(this.queue));
-    else localStorage.removeItem(storageKey);
+    this.shelf.put('waiting', this.queue.length > 0 ? JSON.stringify(this.queue) : null);
   }
 
   /** Sends what waits, one by one in order. Resolves when nothing more can be sent now. */

@@ -1,8 +1,10 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Button, Dialog, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay, TextField } from 'react-aria-components';
 import styled from 'styled-components';
+import { NotRead } from '../bench/NotRead';
+import { useRead } from '../bench/read';
 
 interface Found {
   kind: 'job' | 'machine' | 'customer' | 'spring' | 'shim' | 'stock';
@@ -85,21 +87,12 @@ const KIND = { job: 'Job', machine: 'Machine', customer: 'Customer', spring: 'Sp
 /** Search from anywhere: customer, registration, frame number, complaint, words in notes. */
 export function Find({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   const [query, setQuery] = useState('');
-  const [found, setFound] = useState<Found[] | null>(null);
-  const asked = useRef(0);
   const list = useRef<HTMLDivElement>(null);
   const router = useRouter();
-  useEffect(() => {
-    asked.current += 1;
-    const mine = asked.current;
-    if (query.trim() === '') return;
-    fetch(`/api/search?q=${encodeURIComponent(query)}`)
-      .then((answer) => answer.json())
-      .then((rows: Found[]) => {
-        if (mine === asked.current) setFound(rows);
-      })
-      .catch(() => setFound(null));
-  }, [query]);
+  const reading = useRead<Found[]>(query.trim() === '' ? null : `/api/search?q=${encodeURIComponent(query)}`);
+  // The last list stays until the next one is there, so that nothing jumps between two keys.
+  const [found, setFound] = useState<Found[] | null>(null);
+  if (reading.value && reading.value !== found) setFound(reading.value);
   const go = (key: string) => {
     const target = found?.find((f) => `${f.kind}-${f.id}` === key);
     if (!target) return;
@@ -137,7 +130,8 @@ export function Find({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) 
               ))}
             </ListBox>
           )}
-          {shown && shown.length === 0 && <p role="status">Nothing in the book matches these words.</p>}
+          <NotRead reading={reading} />
+          {shown && shown.length === 0 && !reading.failed && <p role="status">Nothing in the book matches these words.</p>}
           {query.trim() === '' && <p>Type a word or two. Enter opens the first, arrows choose.</p>}
         </Dialog>
       </Modal>

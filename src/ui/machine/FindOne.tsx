@@ -1,7 +1,8 @@
 'use client';
-import { useEffect, useState } from 'react';
 import { PlainField } from '../fields/PlainField';
 import { QuietButton, Small } from '../layout/primitives';
+import { NotRead } from '../bench/NotRead';
+import { useRead } from '../bench/read';
 
 export interface FoundOne {
   kind: 'job' | 'machine' | 'customer';
@@ -24,17 +25,9 @@ const FROM_LETTERS = 2;
 
 /** A name typed, and those of the book that are like it. */
 export function FindOne({ label, kind, value, onChange, onPick, problem = null, except }: Props) {
-  const [answer, setAnswer] = useState<{ to: string; found: FoundOne[] }>({ to: '', found: [] });
-  useEffect(() => {
-    if (value.trim().length < FROM_LETTERS) return;
-    const stop = new AbortController();
-    fetch(`/api/search?kind=${kind}&q=${encodeURIComponent(value)}`, { signal: stop.signal })
-      .then((r) => r.json() as Promise<FoundOne[]>)
-      .then((found) => setAnswer({ to: value, found }))
-      .catch(() => undefined);
-    return () => stop.abort();
-  }, [value, kind]);
-  const offered = value.trim().length < FROM_LETTERS || answer.to !== value ? [] : answer.found.filter((f) => f.id !== except).slice(0, 6);
+  const isAsked = value.trim().length >= FROM_LETTERS;
+  const reading = useRead<FoundOne[]>(isAsked ? `/api/search?kind=${kind}&q=${encodeURIComponent(value)}` : null);
+  const offered = (reading.value ?? []).filter((f) => f.id !== except).slice(0, 6);
   return (
     <>
       <PlainField label={label} value={value} onChange={onChange} problem={problem} />
@@ -47,9 +40,8 @@ export function FindOne({ label, kind, value, onChange, onPick, problem = null, 
           ))}
         </ul>
       )}
-      {answer.to === value && offered.length === 0 && value.trim().length >= FROM_LETTERS && (
-        <Small>Nobody in the book is named like that.</Small>
-      )}
+      <NotRead reading={reading} />
+      {reading.value && offered.length === 0 && <Small>Nobody in the book is named like that.</Small>}
     </>
   );
 }

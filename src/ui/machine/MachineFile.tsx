@@ -14,6 +14,7 @@ import { FiguresSaved } from './FiguresSaved';
 import { HistoryChart } from './HistoryChart';
 import { Merged, type MergedRow, type Owned, Owners } from './Owners';
 import { FEEL, type SetupRow, Setups } from './Setups';
+import { Leftovers } from '../fields/Leftovers';
 import { useMachineStore } from './useMachineStore';
 
 interface Props {
@@ -45,6 +46,7 @@ export function MachineFile({ machine, owners, figures, jobs, signed, setups, ro
   return (
     <FieldsProvider value={store}>
       <Shell title={machine.name} about={about} footRight={<FiguresSaved />}>
+        <Leftovers stores={[store]} />
         <Columns $wide="1fr 1.15fr">
           <div>
             <Titled title="Jobs, newest first" aside={`${jobs.length} in all`}>

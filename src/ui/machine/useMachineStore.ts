@@ -10,7 +10,12 @@ export function useMachineStore(machineId: number, figures: Entries): FieldStore
   const { system } = usePreferences();
   const [store] = useState(
     () =>
-      new FieldStore({ entries: figures, storageKey: `mavrin.machine.${machineId}`, send: sendTo(`/api/machines/${machineId}/entries`) }),
+      new FieldStore({
+        entries: figures,
+        storageKey: `mavrin.machine.${machineId}`,
+        send: sendTo(`/api/machines/${machineId}/entries`),
+        system,
+      }),
   );
   useEffect(() => store.resume(), [store]);
   useEffect(() => store.setSystem(system), [store, system]);

@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { StockItem, StockMove } from '@/schema/stock';
 import { STOCK_MOVES } from '@/schema/stock';
 import { numberIn } from '@/schema/facts/tables';
@@ -10,6 +10,8 @@ import { Choices } from '../drawers/Choices';
 import { PlainField } from '../fields/PlainField';
 import { Button, QuietButton, Small, Table } from '../layout/primitives';
 import { dayWords } from '../words/time';
+import { NotRead } from '../bench/NotRead';
+import { useRead } from '../bench/read';
 
 const MOVE_WORDS: Record<StockMove['kind'], string> = {
   received: 'received',
@@ -44,18 +46,11 @@ export function Ledger({ name, item, route, onDone }: Props) {
   const [kind, setKind] = useState<keyof typeof STOCK_MOVES>('received');
   const [form, setForm] = useState({ count: '', batch: '', note: '' });
   const [problem, setProblem] = useState<string | null>(null);
-  const [moves, setMoves] = useState<StockMove[]>([]);
   const id = item?.id ?? null;
   const there = item?.there ?? null;
-  useEffect(() => {
-    if (id === null) return;
-    const stop = new AbortController();
-    fetch(`/api/stock/${id}/moves`, { signal: stop.signal })
-      .then((r) => r.json() as Promise<StockMove[]>)
-      .then(setMoves)
-      .catch(() => undefined);
-    return () => stop.abort();
-  }, [id, there]);
+  // Read anew with every count, which a move has changed.
+  const reading = useRead<StockMove[]>(id === null ? null : `/api/stock/${id}/moves?there=${there ?? ''}`);
+  const moves = reading.value ?? [];
   const send = async () => {
     const count = numberIn(form.count);
     if (!Number.isFinite(count)) return setProblem('Type how many.');
@@ -82,6 +77,7 @@ export function Ledger({ name, item, route, onDone }: Props) {
         </Button>
         <QuietButton onPress={onDone}>Close the ledger</QuietButton>
       </p>
+      <NotRead reading={reading} />
       {moves.length > 0 && (
         <Table aria-label={`Moves of ${name}`}>
           <thead>

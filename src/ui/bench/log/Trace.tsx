@@ -1,10 +1,11 @@
 'use client';
 import Papa from 'papaparse';
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import { LineChart } from '../../charts/LineChart';
-import { Small } from '../../layout/primitives';
 import type { LoggedRun } from '../BenchContext';
 import { Titled } from '../parts';
+import { NotRead } from '../NotRead';
+import { useReadText } from '../read';
 
 type Point = [number, number];
 /** Points drawn of one end: enough for a chart a screen wide, each pair the least and the most of its stretch. */
@@ -24,23 +25,14 @@ function drawn(points: Point[]): Point[] {
 
 /** Travel over time of one ride, read from its file as it was kept. */
 export function Trace({ run }: { run: LoggedRun }) {
-  const [ends, setEnds] = useState<{ rear: Point[]; front: Point[] } | null>(null);
-  const [failed, setFailed] = useState(false);
-  useEffect(() => {
-    let gone = false;
-    fetch(`/api/logs/${run.id}`)
-      .then((answer) => (answer.ok ? answer.text() : Promise.reject(new Error(String(answer.status)))))
-      .then((csv) => {
-        const { data } = Papa.parse<Record<string, string>>(csv, { header: true, skipEmptyLines: true });
-        const of = (end: 'rear' | 'front') =>
-          drawn(data.flatMap((row): Point[] => (row[end] === undefined ? [] : [[Number(row.time), Number(row[end])]])));
-        if (!gone) setEnds({ rear: of('rear'), front: of('front') });
-      })
-      .catch(() => !gone && setFailed(true));
-    return () => {
-      gone = true;
-    };
-  }, [run.id]);
+  const reading = useReadText(`/api/logs/${run.id}`);
+  const ends = useMemo(() => {
+    if (reading.value === undefined) return null;
+    const { data } = Papa.parse<Record<string, string>>(reading.value, { header: true, skipEmptyLines: true });
+    const of = (end: 'rear' | 'front') =>
+      drawn(data.flatMap((row): Point[] => (row[end] === undefined ? [] : [[Number(row.time), Number(row[end])]])));
+    return { rear: of('rear'), front: of('front') };
+  }, [reading.value]);
   const lines = (['rear', 'front'] as const).flatMap((end) =>
     ends && ends[end].length > 0
       ? [{ name: end === 'rear' ? 'Rear' : 'Front', points: ends[end], look: 'thin' as const, colour: end }]
@@ -48,7 +40,7 @@ export function Trace({ run }: { run: LoggedRun }) {
   );
   return (
     <Titled title="Travel over time" aside={run.name}>
-      {failed && <Small>▲ The file did not come. Open the page again.</Small>}
+      <NotRead reading={reading} />
       {lines.length > 0 && (
         <LineChart
           description={`Travel over time of ${run.name}, ${Math.round(ends!.rear.at(-1)?.[0] ?? ends!.front.at(-1)?.[0] ?? 0)} seconds`}

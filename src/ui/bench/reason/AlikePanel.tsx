@@ -5,6 +5,8 @@ import { ALIKE_NAMES, type Alike, alikeFigure, type AlikeFigure, alikeSummary, l
 import { QuietButton, Small, Table } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
 import { Titled } from '../parts';
+import { NotRead } from '../NotRead';
+import { useRead } from '../read';
 
 const SHOWN = 6;
 const figure = (x: number) => String(Math.round(x * 100) / 100);
@@ -13,24 +15,15 @@ const figure = (x: number) => String(Math.round(x * 100) / 100);
 export function AlikePanel() {
   const { data } = useBench();
   const { live, figures } = useLater();
-  const [alike, setAlike] = useState<Alike[] | null>(null);
-  const [problem, setProblem] = useState('');
-  const look = async () => {
-    try {
-      const answer = await fetch(`/api/jobs/${data.job.id}/alike`);
-      if (!answer.ok) throw new Error(String(answer.status));
-      setAlike((await answer.json()) as Alike[]);
-      setProblem('');
-    } catch {
-      setProblem('The shop’s computer does not answer. Try again in a moment.');
-    }
-  };
+  const [isAsked, setAsked] = useState(false);
+  const reading = useRead<Alike[]>(isAsked ? `/api/jobs/${data.job.id}/alike` : null);
+  const alike = reading.value ?? null;
   const here = likenessOf(live, figures);
   const better = alike?.filter((a) => a.feel === 'better').length ?? 0;
   return (
     <Titled title="Machines like this one">
-      {alike === null && <QuietButton onPress={() => void look()}>Look in the book</QuietButton>}
-      {problem && <p role="alert">▲ {problem}</p>}
+      {!isAsked && <QuietButton onPress={() => setAsked(true)}>Look in the book</QuietButton>}
+      <NotRead reading={reading} />
       {alike?.length === 0 && <Small>None in the book that was ridden and told of.</Small>}
       {alike && alike.length > 0 && (
         <div role="status">

@@ -23,6 +23,7 @@ import { Causes } from './Causes';
 import type { CureLook } from './CauseSheet';
 import { NextToMeasure } from './NextToMeasure';
 import { useKnown, useReasoned } from './useReasoned';
+import { NotRead } from '../NotRead';
 
 const Three = styled(Columns)`
   grid-template-columns: minmax(18rem, 20.5rem) minmax(24rem, 1fr) minmax(16rem, 20rem);
@@ -78,7 +79,7 @@ export function ReasonStage() {
   const { sealed, data } = useBench();
   const { live, figures } = useLater();
   const store = useFieldStore();
-  const known = useKnown();
+  const { known, dampersFailed } = useKnown();
   const reasoned = useReasoned(known);
   const inches = useSystem() === 'imperial';
   const [opened, setOpened] = useState<string | null | undefined>(undefined);
@@ -107,6 +108,7 @@ export function ReasonStage() {
   return (
     <>
       <SealedNote />
+      <NotRead reading={dampersFailed} />
       <Three>
         <div className="told">
           <Titled title="What it does wrong">

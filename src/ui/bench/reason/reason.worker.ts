@@ -12,9 +12,17 @@ export interface Told {
   end: 'rear' | 'front';
   key: string;
   facts: DamperFacts | null;
+  /** Why the computation broke; null where it did not. */
+  failed: string | null;
 }
 
 const page = self as unknown as { postMessage(told: Told): void; onmessage: (event: { data: Ask }) => void };
 const lifts = rememberedLifts();
 
-page.onmessage = ({ data: { end, key, question } }) => page.postMessage({ end, key, facts: damperFacts(question, lifts) });
+page.onmessage = ({ data: { end, key, question } }) => {
+  try {
+    page.postMessage({ end, key, facts: damperFacts(question, lifts), failed: null });
+  } catch (e) {
+    page.postMessage({ end, key, facts: null, failed: e instanceof Error ? e.message : String(e) });
+  }
+};

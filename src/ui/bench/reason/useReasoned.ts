@@ -5,14 +5,22 @@ import { damperQuestion } from '@/schema/facts/damperQuestion';
 import type { Known } from '@/schema/facts/evidence/known';
 import { type Reasoned, reasonOf } from '@/schema/facts/reason';
 import { useBench, useLater } from '../BenchContext';
+import type { Reading } from '../read';
+import { brokeWords, onWorkerFailure } from '../working';
 import type { Ask, Told } from './reason.worker';
 
 const ENDS = ['rear', 'front'] as const;
 const NOTHING: Known['dampers'] = { rear: null, front: null };
 type Asked = Record<'rear' | 'front', { key: string; facts: DamperFacts | null } | null>;
 
+export interface Knowing {
+  known: Known;
+  /** The dampers could not be computed: why, and the way to try again. */
+  dampersFailed: Pick<Reading<unknown>, 'failed' | 'again'>;
+}
+
 /** Everything known of the job, as it stands while typing; dampers follow from a worker a moment later. */
-export function useKnown(): Known {
+export function useKnown(): Knowing {
   const { live, figures } = useLater();
   const { data } = useBench();
   const { schools, lastKnown, reasoning, oils } = data;
@@ -28,12 +36,15 @@ export function useKnown(): Known {
     }),
     [live, figures, schools, lastKnown, reasoning],
   );
-  const dampers = useDampers(useMemo(() => ENDS.map((end) => damperQuestion(base, end, oils)), [base, oils]));
-  return useMemo(() => ({ ...base, dampers }), [base, dampers]);
+  const { dampers, ...dampersFailed } = useDampers(useMemo(() => ENDS.map((end) => damperQuestion(base, end, oils)), [base, oils]));
+  const known = useMemo(() => ({ ...base, dampers }), [base, dampers]);
+  return { known, dampersFailed };
 }
 
-function useDampers(questions: (Ask['question'] | null)[]): Known['dampers'] {
+function useDampers(questions: (Ask['question'] | null)[]): { dampers: Known['dampers'] } & Knowing['dampersFailed'] {
   const worker = useRef<Worker | null>(null);
+  const [failed, setFailed] = useState<string | null>(null);
+  const [attempt, setAttempt] = useState(0);
   const [answers, setAnswers] = useState<Asked>({ rear: null, front: null });
   const keys = questions.map((q) => (q === null ? '' : JSON.stringify(q)));
   const [rear, front] = keys;
@@ -42,18 +53,28 @@ function useDampers(questions: (Ask['question'] | null)[]): Known['dampers'] {
     for (const [i, key] of [rear, front].entries()) {
       if (!key) continue;
       worker.current ??= new Worker(new URL('./reason.worker.ts', import.meta.url), { type: 'module' });
-      worker.current.onmessage = ({ data }: MessageEvent<Told>) =>
+      onWorkerFailure(worker.current, setFailed);
+      worker.current.onmessage = ({ data }: MessageEvent<Told>) => {
+        if (data.failed !== null) setFailed(brokeWords(data.failed));
         setAnswers((a) => ({ ...a, [data.end]: { key: data.key, facts: data.facts } }));
+      };
       worker.current.postMessage({ end: ENDS[i]!, key, question: JSON.parse(key) as Ask['question'] } satisfies Ask);
     }
-  }, [rear, front]);
-  return useMemo(
+  }, [rear, front, attempt]);
+  const again = () => {
+    worker.current?.terminate();
+    worker.current = null;
+    setFailed(null);
+    setAttempt(attempt + 1);
+  };
+  const dampers = useMemo(
     () => ({
       rear: rear && answers.rear?.key === rear ? answers.rear.facts : null,
       front: front && answers.front?.key === front ? answers.front.facts : null,
     }),
     [answers, rear, front],
   );
+  return { dampers, failed, again };
 }
 
 /** The causes weighed against everything known; null where the page was made without them. */

@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
 import { advise, type Decision, DECISIONS, type Step, type Trial } from '@/schema/facts/retune';
@@ -12,6 +12,8 @@ import { dayWords } from '../../words/time';
 import { useBench } from '../BenchContext';
 import { Titled } from '../parts';
 import { post } from '../send';
+import { NotRead } from '../NotRead';
+import { useRead } from '../read';
 
 /** What a ride is made on: "Ride 3: Shock rebound, 12 → 10 out". */
 export function rideTitle(trial: Trial): string {
@@ -62,19 +64,11 @@ interface Square {
 }
 
 function Sheet({ trial }: { trial: Trial }) {
-  const [square, setSquare] = useState<Square | null>(null);
-  useEffect(() => {
-    let gone = false;
-    fetch(`/api/trials/${trial.id}/square`)
-      .then((answer) => (answer.ok ? (answer.json() as Promise<Square>) : null))
-      .then((found) => !gone && setSquare(found))
-      .catch(() => undefined);
-    return () => {
-      gone = true;
-    };
-  }, [trial.id]);
+  const reading = useRead<Square>(`/api/trials/${trial.id}/square`);
+  const square = reading.value ?? null;
   return (
     <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', padding: '0.6rem 0', flexWrap: 'wrap' }}>
+      <NotRead reading={reading} />
       {square && (
         <span
           role="img"

@@ -13,6 +13,7 @@ import { useKnown, useReasoned } from '../reason/useReasoned';
 import { decisionWords, OpenRide, rideTitle } from './OpenRide';
 import { Order, PlanRide } from './PlanRide';
 import { OUTCOME_WORDS } from './words';
+import { NotRead } from '../NotRead';
 
 const LONG = new Set(['ride.words', 'ride.next', 'ride.conditions']);
 const SHOWN = RIDE_FIELDS.filter((f) => f.key !== 'ride.order');
@@ -20,7 +21,7 @@ const SHOWN = RIDE_FIELDS.filter((f) => f.key !== 'ride.order');
 /** Ride: one change at a time, each a set-up of its own, with the way back always open. */
 export function RideStage() {
   const { data } = useBench();
-  const cameIn = useKnown();
+  const { known: cameIn, dampersFailed } = useKnown();
   const { trials, setups, runs, signed } = data;
   const known = useMemo(
     () => (setups ? knownNow(cameIn, setups.now, trials, signed.length > 0, runs) : cameIn),
@@ -37,6 +38,7 @@ export function RideStage() {
   return (
     <Columns $wide="1.25fr 1fr">
       <div>
+        <NotRead reading={dampersFailed} />
         {open ? (
           <OpenRide trial={open} step={steps.find((s) => s.tunable.id === open.document.change?.tunable) ?? null} />
         ) : data.movedOn !== null ? (

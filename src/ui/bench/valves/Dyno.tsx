@@ -115,13 +115,21 @@ export function Dyno({ damper, valve, gasForceN }: Props) {
   };
   const simulate = async () => {
     if (!ready) return;
-    const answer = await simulateRun({ ...ready, seed: data.machine.id * DAMPERS.length + DAMPERS.indexOf(damper) });
-    if (answer.ok) keep(answer.value);
-    else setProblem(issueWords(answer.issue));
+    try {
+      const answer = await simulateRun({ ...ready, seed: data.machine.id * DAMPERS.length + DAMPERS.indexOf(damper) });
+      if (answer.ok) keep(answer.value);
+      else setProblem(issueWords(answer.issue));
+    } catch (e) {
+      setProblem((e as Error).message);
+    }
   };
   const calibrate = async () => {
     if (!ready || !points.ok) return;
-    setFit({ of: run, result: await calibrateTo({ ...ready, valve, points: points.value }) });
+    try {
+      setFit({ of: run, result: await calibrateTo({ ...ready, valve, points: points.value }) });
+    } catch (e) {
+      setProblem((e as Error).message);
+    }
   };
   const keepFit = async (found: Calibration) => {
     if (!points.ok) return;

@@ -93,6 +93,7 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
         </Small>
       </p>
       {result && !result.ok && <Warn>{issueWords(result.issue)}</Warn>}
+      {search.failure && <Warn>{search.failure} Start the search again.</Warn>}
       {found?.suggestions.length === 0 && (
         <Warn>No stack within these limits holds its stress and comes near. Allow more swaps or shims to buy.</Warn>
       )}

@@ -17,6 +17,7 @@ import { Caution, Empty, Small, Warn } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
 import { FieldsOf, SealedNote, Tabs, Titled } from '../parts';
 import { DamperSheet } from './DamperSheet';
+import { NotRead } from '../NotRead';
 import { useDamperView } from './useValves';
 
 const unlikeNames: Record<DamperKey, string> = { rear: 'Rear shock', front: 'Fork, left leg', other: 'Fork, right leg' };
@@ -78,6 +79,7 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
       {missing.length > 0 && <MissingOfDamper damper={damper} missing={missing} />}
       {unusable && <Warn>{issueWords(unusable.issue)}</Warn>}
       {viewed.issue && <Warn>{issueWords(viewed.issue)}</Warn>}
+      <NotRead reading={{ failed: viewed.failed?.words ?? null, again: () => viewed.failed?.again() }} />
       <DamperSheet
         damper={damper}
         valve={valve}

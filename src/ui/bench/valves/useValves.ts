@@ -5,6 +5,7 @@ import type { DamperView, ViewRequest } from '@/core/damper/view';
 import type { Issue, Result } from '@/core/result';
 import type { DamperKey } from '@/schema/fields/damper';
 import { type AimFound, useAim } from './useAim';
+import { brokeWords, onWorkerFailure } from '../working';
 import type { Answer, Ask, DynoAsk } from './valves.worker';
 
 const start = () => new Worker(new URL('./valves.worker.ts', import.meta.url), { type: 'module' });
@@ -16,6 +17,8 @@ export interface Viewed {
   busy: boolean;
   tookMs: number | null;
   aim: AimFound;
+  /** Why nothing was worked out, and the way to try again; null while all is well. */
+  failed: { words: string; again(): void } | null;
 }
 
 const pointsOf = (target: AimFound['targets']['compression']) => (target?.ok ? target.value.points : null);
@@ -30,26 +33,38 @@ export function useDamperView(damper: DamperKey, base: Omit<ViewRequest, 'target
   const aim = useAim(damper, view);
   const targets = { compression: pointsOf(aim.targets.compression), rebound: pointsOf(aim.targets.rebound) };
   const text = base === null ? '' : JSON.stringify({ ...base, targets });
+  const [failure, setFailure] = useState<string | null>(null);
+  const [attempt, setAttempt] = useState(0);
   useEffect(() => {
     const made = start();
     worker.current = made;
+    onWorkerFailure(made, setFailure);
     made.onmessage = ({ data }: MessageEvent<Answer>) => {
-      if (data.kind === 'view') setAnswer({ id: data.id, result: data.result, tookMs: data.tookMs });
+      if (data.kind === 'view') {
+        setAnswer({ id: data.id, result: data.result, tookMs: data.tookMs });
+        setFailure(null);
+      } else if (data.kind === 'failed' && data.id === asked.current) setFailure(brokeWords(data.message));
     };
     return () => made.terminate();
-  }, []);
+  }, [attempt]);
   useEffect(() => {
     if (text === '') return;
     asked.current += 1;
     setLatest(asked.current);
     worker.current?.postMessage({ kind: 'view', id: asked.current, request: JSON.parse(text) as ViewRequest } satisfies Ask);
-  }, [text]);
-  if (text === '') return { view: null, issue: null, busy: false, tookMs: null, aim };
+  }, [text, attempt]);
+  const again = () => {
+    setFailure(null);
+    setAttempt(attempt + 1);
+  };
+  const failed = failure === null ? null : { words: failure, again };
+  if (text === '') return { view: null, issue: null, busy: false, tookMs: null, aim, failed: null };
   return {
     view,
     aim,
+    failed,
     issue: answer && !answer.result.ok ? answer.result.issue : null,
-    busy: answer?.id !== latest,
+    busy: failed === null && answer?.id !== latest,
     tookMs: answer?.tookMs ?? null,
   };
 }
@@ -59,6 +74,8 @@ export interface Searching {
   result: Result<SearchResult> | null;
   tookMs: number | null;
   running: boolean;
+  /** Why a search ended without an answer. */
+  failure: string | null;
   begin(request: SearchRequest): void;
   stop(): void;
 }
@@ -67,23 +84,31 @@ export interface Searching {
 export function useSearch(): Searching {
   const worker = useRef<Worker | null>(null);
   const asked = useRef(0);
-  const [state, setState] = useState<Pick<Searching, 'progress' | 'result' | 'tookMs' | 'running'>>({
+  const [state, setState] = useState<Pick<Searching, 'progress' | 'result' | 'tookMs' | 'running' | 'failure'>>({
     progress: null,
     result: null,
     tookMs: null,
     running: false,
+    failure: null,
   });
+  const fail = (failure: string) => {
+    worker.current?.terminate();
+    worker.current = null;
+    setState((s) => ({ ...s, running: false, failure }));
+  };
   useEffect(() => () => worker.current?.terminate(), []);
   const begin = (request: SearchRequest) => {
     worker.current ??= start();
     asked.current += 1;
     const id = asked.current;
+    onWorkerFailure(worker.current, fail);
     worker.current.onmessage = ({ data }: MessageEvent<Answer>) => {
       if (data.id !== asked.current) return;
       if (data.kind === 'progress') setState((s) => ({ ...s, progress: data.progress }));
       else if (data.kind === 'found') setState((s) => ({ ...s, result: data.result, tookMs: data.tookMs, running: false }));
+      else if (data.kind === 'failed') fail(brokeWords(data.message));
     };
-    setState({ progress: null, result: null, tookMs: null, running: true });
+    setState({ progress: null, result: null, tookMs: null, running: true, failure: null });
     worker.current.postMessage({ kind: 'search', id, request } satisfies Ask);
   };
   const stop = () => {
@@ -95,13 +120,19 @@ export function useSearch(): Searching {
 
 type Without<Q> = Q extends DynoAsk ? Omit<Q, 'id'> : never;
 
-/** Asks a worker of the dyno once; the worker is let go with its answer. */
+/** Asks a worker of the dyno once; the worker is let go with its answer. Rejects with words where it breaks. */
 function askOnce<A extends Answer>(question: Without<DynoAsk>): Promise<A> {
   const worker = start();
-  return new Promise((done) => {
-    worker.onmessage = ({ data }: MessageEvent<A>) => {
+  return new Promise((done, refuse) => {
+    const fail = (message: string) => {
       worker.terminate();
-      done(data);
+      refuse(new Error(message));
+    };
+    onWorkerFailure(worker, fail);
+    worker.onmessage = ({ data }: MessageEvent<Answer>) => {
+      if (data.kind === 'failed') return fail(brokeWords(data.message));
+      worker.terminate();
+      done(data as A);
     };
     worker.postMessage({ ...question, id: 1 });
   });

@@ -18,20 +18,33 @@ export type Answer =
   | { kind: 'progress'; id: number; progress: SearchProgress }
   | { kind: 'found'; id: number; result: Result<SearchResult>; tookMs: number }
   | { kind: 'run'; id: number; result: Result<DynoPoint[]> }
-  | { kind: 'calibrated'; id: number; result: Result<Calibration> };
+  | { kind: 'calibrated'; id: number; result: Result<Calibration> }
+  /** The computation itself broke: nothing of this question will follow. */
+  | { kind: 'failed'; id: number; of: Ask['kind']; message: string };
 
 const page = self as unknown as { postMessage(answer: Answer): void; onmessage: (event: { data: Ask }) => void };
 const lifts = rememberedLifts();
 let view: Extract<Ask, { kind: 'view' }> | null = null;
 let searching = 0;
 
+/** Does one piece of work; where it breaks, that is the answer. */
+function answering(asked: { id: number; kind: Ask['kind'] }, work: () => void): void {
+  try {
+    work();
+  } catch (e) {
+    page.postMessage({ kind: 'failed', id: asked.id, of: asked.kind, message: e instanceof Error ? e.message : String(e) });
+  }
+}
+
 function showNewest(): void {
   const asked = view;
   view = null;
   if (!asked) return;
-  const begun = performance.now();
-  const result = damperView(asked.request, lifts);
-  page.postMessage({ kind: 'view', id: asked.id, result, tookMs: performance.now() - begun });
+  answering(asked, () => {
+    const begun = performance.now();
+    const result = damperView(asked.request, lifts);
+    page.postMessage({ kind: 'view', id: asked.id, result, tookMs: performance.now() - begun });
+  });
 }
 
 function searchOn(id: number, request: SearchRequest): void {
@@ -39,10 +52,12 @@ function searchOn(id: number, request: SearchRequest): void {
   const begun = performance.now();
   const slice = () => {
     if (searching !== id) return;
-    const step = search.next();
-    if (step.done) return page.postMessage({ kind: 'found', id, result: step.value, tookMs: performance.now() - begun });
-    page.postMessage({ kind: 'progress', id, progress: step.value });
-    setTimeout(slice, 0);
+    answering({ id, kind: 'search' }, () => {
+      const step = search.next();
+      if (step.done) return page.postMessage({ kind: 'found', id, result: step.value, tookMs: performance.now() - begun });
+      page.postMessage({ kind: 'progress', id, progress: step.value });
+      setTimeout(slice, 0);
+    });
   };
   slice();
 }
@@ -75,9 +90,13 @@ function simulated(figures: DamperFigures, oil: Oil, seed: number): Result<DynoP
 }
 
 page.onmessage = ({ data }) => {
-  if (data.kind === 'simulate') return page.postMessage({ kind: 'run', id: data.id, result: simulated(data.figures, data.oil, data.seed) });
+  if (data.kind === 'simulate')
+    return answering(data, () => page.postMessage({ kind: 'run', id: data.id, result: simulated(data.figures, data.oil, data.seed) }));
   if (data.kind === 'calibrate')
-    return page.postMessage({ kind: 'calibrated', id: data.id, result: calibrate(data.figures, data.oil, data.valve, data.points, lifts) });
+    return answering(data, () => {
+      const result = calibrate(data.figures, data.oil, data.valve, data.points, lifts);
+      page.postMessage({ kind: 'calibrated', id: data.id, result });
+    });
   if (data.kind === 'stop') searching = 0;
   else if (data.kind === 'search') {
     searching = data.id;

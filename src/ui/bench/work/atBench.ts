@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { useMemo, useSyncExternalStore } from 'react';
 
 /** Who stands at this bench: kept by the browser, sent with each entry, written to each step. */
 
@@ -10,12 +10,25 @@ export interface AtBench {
   name: string;
 }
 
-const read = (): string => (typeof localStorage === 'undefined' ? '' : (localStorage.getItem(KEY) ?? ''));
+const read = (): string => {
+  try {
+    return typeof localStorage === 'undefined' ? '' : (localStorage.getItem(KEY) ?? '');
+  } catch {
+    return '';
+  }
+};
 
-export function atBench(): AtBench | null {
-  const kept = read();
-  return kept ? (JSON.parse(kept) as AtBench) : null;
+/** A damaged note is no one. */
+function parsed(kept: string): AtBench | null {
+  try {
+    const who = (kept === '' ? null : JSON.parse(kept)) as Partial<AtBench> | null;
+    return typeof who?.id === 'number' && typeof who.name === 'string' ? { id: who.id, name: who.name } : null;
+  } catch {
+    return null;
+  }
 }
+
+export const atBench = (): AtBench | null => parsed(read());
 
 export function setAtBench(who: AtBench): void {
   localStorage.setItem(KEY, JSON.stringify(who));
@@ -33,7 +46,7 @@ const subscribe = (listener: () => void) => {
 
 export function useAtBench(): AtBench | null {
   const kept = useSyncExternalStore(subscribe, read, () => '');
-  return kept ? (JSON.parse(kept) as AtBench) : null;
+  return useMemo(() => parsed(kept), [kept]);
 }
 
 /** A name kept for another base is no one here. */
