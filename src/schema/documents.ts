@@ -18,10 +18,7 @@ export const setupDocument = z.object({
 });
 export type SetupDocument = z.infer<typeof setupDocument>;
 
-/** Version 2 adds the procedures followed, as the job took them: without them the entries of the steps have no names. */
-export const rebuildDocument = z.object({
-  version: z.enum(['rebuild/1', 'rebuild/2']),
-  procedures: z.array(z.object({ n: z.number(), version: z.number(), procedure: z.unknown() })).optional(),
+const rebuildFields = {
   job: z.object({ id: z.number(), promisedOn: z.string(), takenInAt: z.string() }),
   customer: z.object({ id: z.number(), name: z.string() }),
   machine: z.object({ id: z.number(), name: z.string(), figures: z.record(z.string(), recorded) }),
@@ -29,6 +26,14 @@ export const rebuildDocument = z.object({
   entries: z.record(z.string(), recorded),
   technician: z.string(),
   signedAt: z.string(),
+};
+/** As the first Mavrins signed it. */
+export const rebuildDocument1 = z.object({ version: z.literal('rebuild/1'), ...rebuildFields });
+/** Version 2 adds the procedures followed, as the job took them: without them the entries of the steps have no names. */
+export const rebuildDocument = z.object({
+  version: z.literal('rebuild/2'),
+  procedures: z.array(z.object({ n: z.number(), version: z.number(), procedure: z.unknown() })),
+  ...rebuildFields,
 });
 export type RebuildDocument = z.infer<typeof rebuildDocument>;
 

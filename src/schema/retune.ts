@@ -50,8 +50,36 @@ export const logRequest = z.strictObject({
 });
 export const simulateLogRequest = z.strictObject({ moment: z.enum(['before', 'after']) });
 
+const figure = z.number();
+const decay = z.object({
+  zeta: figure,
+  frequencyHz: figure,
+  frictionBandMm: figure.nullable(),
+  swingsMm: z.array(figure),
+  atS: figure,
+});
+const logFigures: z.ZodType<LogFigures> = z.object({
+  seconds: figure,
+  meanShare: figure,
+  share05: figure,
+  share95: figure,
+  maxShare: figure,
+  histogram: z.array(figure),
+  bottomings: figure,
+  toppings: figure,
+  speedHistogram: z.array(figure),
+  compression95: figure,
+  rebound95: figure,
+  packing: figure.nullable(),
+  decays: z.array(decay),
+  resonance: z.object({ frequencyHz: figure, zeta: figure, missDb: figure }).nullable(),
+  zeta: figure.nullable(),
+  frequencyHz: figure.nullable(),
+  frictionBandMm: figure.nullable(),
+});
 /** What was read from a log. Its figures are computed anew by nobody: a later way of reading is a later version. */
-export interface LogDocument {
-  version: 'log/1';
-  ends: { rear: LogFigures | null; front: LogFigures | null };
-}
+export const logDocument = z.object({
+  version: z.literal('log/1'),
+  ends: z.object({ rear: logFigures.nullable(), front: logFigures.nullable() }),
+});
+export type LogDocument = z.output<typeof logDocument>;

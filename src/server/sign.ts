@@ -4,7 +4,7 @@ import { db, openDb, type Sql } from '@/db/client';
 import { maybeOneJobLocked, type Job } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, maybeOneTechnician } from '@/db/queries/people';
-import { manySetups, manySigned, manySignedOfJob, maybeOneLastSeal, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
+import { manySetups, manySignedOfJob, manyStoredRecords, maybeOneLastSeal, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
 import type { RebuildDocument } from '@/schema/documents';
 import type { Entries } from '@/schema/entry';
 import { knownField } from '@/schema/fields';
@@ -42,7 +42,7 @@ export const sealAfter = (before: string | null, digest: string): string =>
     .update((before ?? '') + digest)
     .digest('hex');
 
-export const digestOf = (document: RebuildDocument): string => createHash('sha256').update(canonicalJson(document)).digest('hex');
+export const digestOf = (document: unknown): string => createHash('sha256').update(canonicalJson(document)).digest('hex');
 
 interface Signing {
   job: Job;
@@ -88,7 +88,7 @@ export interface SealCheck {
 
 /** Reckons every digest and every seal anew. */
 export async function checkSeals(sql: Sql): Promise<SealCheck> {
-  const all = await manySigned(sql);
+  const all = await manyStoredRecords(sql);
   let before: string | null = null;
   const broken: SealCheck['broken'] = [];
   for (const { id, jobId, document, digest, seal } of all) {

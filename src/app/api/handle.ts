@@ -1,6 +1,7 @@
 import { type z } from 'zod';
 import type { Answer } from '@/server/answer';
 import { problem, type Problem, problemOfZod } from '@/schema/problem';
+import { UnreadableDocument } from '@/schema/stored';
 
 const refuse = (status: number, what: Problem) => Response.json({ error: what }, { status });
 
@@ -32,8 +33,18 @@ export async function handle<S extends z.ZodType, T>(
   if (!body.ok) return body.response;
   const checked = schema.safeParse(body.value);
   if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, body.value));
-  const answer = await run(checked.data);
-  return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
+  return answered(() => run(checked.data));
+}
+
+/** A stored document that cannot be read is named, not passed over; anything else that breaks is the server's own fault and goes on. */
+async function answered<T>(run: () => Promise<Answer<T>>): Promise<Response> {
+  try {
+    const answer = await run();
+    return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
+  } catch (e) {
+    if (!(e instanceof UnreadableDocument)) throw e;
+    return refuse(500, { code: 'record-unreadable', message: e.message, path: [] });
+  }
 }
 
 /** The same for a body that is not JSON: the query is what is parsed, the bytes go along. */
@@ -46,8 +57,8 @@ export async function handleBytes<S extends z.ZodType, T>(
   const query = Object.fromEntries(new URL(request.url).searchParams);
   const checked = schema.safeParse(query);
   if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, query));
-  const answer = await run(checked.data, new Uint8Array(await request.arrayBuffer()));
-  return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
+  const bytes = new Uint8Array(await request.arrayBuffer());
+  return answered(() => run(checked.data, bytes));
 }
 
 export type WithId = { params: Promise<{ id: string }> };

@@ -1,4 +1,5 @@
 import type { LogDocument } from '@/schema/retune';
+import { readLog, withDocument } from '@/schema/stored';
 import type { Sql } from '../client';
 
 export interface LoggerRun {
@@ -11,10 +12,13 @@ export interface LoggerRun {
 }
 
 /** Newest first; the file itself is left where it is. */
-export const manyRunsOfJob = (sql: Sql, jobId: number) =>
-  sql.many<LoggerRun>('SELECT id, moment, name, device, document, recorded_at AS at FROM logger_run WHERE job_id = $1 ORDER BY id DESC', [
-    jobId,
-  ]);
+export const manyRunsOfJob = async (sql: Sql, jobId: number): Promise<LoggerRun[]> => {
+  const rows = await sql.many<Omit<LoggerRun, 'document'> & { document: unknown }>(
+    'SELECT id, moment, name, device, document, recorded_at AS at FROM logger_run WHERE job_id = $1 ORDER BY id DESC',
+    [jobId],
+  );
+  return rows.map((row) => withDocument(readLog, row));
+};
 
 export const maybeOneRunFile = (sql: Sql, id: number) =>
   sql.maybeOne<{ name: string; csv: string }>('SELECT name, csv FROM logger_run WHERE id = $1', [id]);

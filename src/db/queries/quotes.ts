@@ -1,4 +1,5 @@
 import type { QuoteDocument } from '@/schema/facts/quote';
+import { readQuote, withDocument } from '@/schema/stored';
 import type { Sql } from '../client';
 
 export interface OfferedQuote {
@@ -11,12 +12,14 @@ export interface OfferedQuote {
 }
 
 /** Quotes of a job, newest first, each with its answer. */
-export const manyQuotes = (sql: Sql, jobId: number) =>
-  sql.many<OfferedQuote>(
+export const manyQuotes = async (sql: Sql, jobId: number): Promise<OfferedQuote[]> => {
+  const rows = await sql.many<Omit<OfferedQuote, 'document'> & { document: unknown }>(
     `SELECT q.id, q.document, q.offered_at AS "offeredAt", a.accepted, coalesce(a.words, '') AS words, a.answered_at AS "answeredAt"
      FROM quote q LEFT JOIN quote_answer a ON a.quote_id = q.id WHERE q.job_id = $1 ORDER BY q.id DESC`,
     [jobId],
   );
+  return rows.map((row) => withDocument(readQuote, row));
+};
 
 export const oneNewQuote = (sql: Sql, jobId: number, document: QuoteDocument) =>
   sql.one<{ id: number }>('INSERT INTO quote (job_id, document) VALUES ($1, $2::jsonb) RETURNING id', [jobId, JSON.stringify(document)]);

@@ -1,4 +1,5 @@
 import type { RebuildDocument, SetupDocument } from '@/schema/documents';
+import { readRebuild, readSetup, withDocument } from '@/schema/stored';
 import type { Sql } from '../client';
 
 export interface SignedRecord {
@@ -35,13 +36,24 @@ const SETUP = `SELECT id, machine_id AS "machineId", job_id AS "jobId", rebuild_
   recorded_at AS "recordedAt", EXISTS (SELECT 1 FROM trial t JOIN trial_decision d ON d.trial_id = t.id
     WHERE t.setup_id = setup.id AND t.from_setup_id <> t.setup_id AND d.decision <> 'keep') AS "takenBack" FROM setup`;
 
-/** The rebuild first, then its corrections in order. */
-export const manySignedOfJob = (sql: Sql, jobId: number) => sql.many<SignedRecord>(`${SIGNED} WHERE r.job_id = $1 ORDER BY r.id`, [jobId]);
+/** As the base holds it: the document is what the digest was made of, whatever its version. */
+export type StoredRecord = Omit<SignedRecord, 'document'> & { document: unknown };
+type StoredSetup = Omit<Setup, 'document'> & { document: unknown };
 
-export const manySignedOfMachine = (sql: Sql, machineId: number) =>
-  sql.many<SignedRecord>(`${SIGNED} JOIN job j ON j.id = r.job_id WHERE j.machine_id IN (SELECT machine_family($1)) ORDER BY r.id DESC`, [
-    machineId,
-  ]);
+const signed = (rows: StoredRecord[]): SignedRecord[] => rows.map((row) => withDocument(readRebuild, row));
+const setups = (rows: StoredSetup[]): Setup[] => rows.map((row) => withDocument(readSetup, row));
+
+/** The rebuild first, then its corrections in order. */
+export const manySignedOfJob = async (sql: Sql, jobId: number) =>
+  signed(await sql.many<StoredRecord>(`${SIGNED} WHERE r.job_id = $1 ORDER BY r.id`, [jobId]));
+
+export const manySignedOfMachine = async (sql: Sql, machineId: number) =>
+  signed(
+    await sql.many<StoredRecord>(
+      `${SIGNED} JOIN job j ON j.id = r.job_id WHERE j.machine_id IN (SELECT machine_family($1)) ORDER BY r.id DESC`,
+      [machineId],
+    ),
+  );
 
 export const oneNewSigned = (
   sql: Sql,
@@ -61,16 +73,16 @@ export const oneNewSigned = (
     [r.jobId, r.corrects, r.reason, JSON.stringify(r.document), r.digest, r.seal, r.technicianId, r.signedAt],
   );
 
-/** Every signed record in the order it was signed. */
-export const manySigned = (sql: Sql) => sql.many<SignedRecord>(`${SIGNED} ORDER BY r.id`);
+/** Every signed record in the order it was signed, each as it is stored. */
+export const manyStoredRecords = (sql: Sql) => sql.many<StoredRecord>(`${SIGNED} ORDER BY r.id`);
 
 /** The seal of the newest signed record; null before the first. */
 export const maybeOneLastSeal = (sql: Sql) => sql.maybeOne<{ seal: string }>('SELECT seal FROM rebuild ORDER BY id DESC LIMIT 1');
 
-export const manySetups = (sql: Sql, machineId: number) =>
-  sql.many<Setup>(`${SETUP} WHERE machine_id IN (SELECT machine_family($1)) ORDER BY id DESC`, [machineId]);
+export const manySetups = async (sql: Sql, machineId: number) =>
+  setups(await sql.many<StoredSetup>(`${SETUP} WHERE machine_id IN (SELECT machine_family($1)) ORDER BY id DESC`, [machineId]));
 
-export const maybeOneSetup = (sql: Sql, id: number) => sql.maybeOne<Setup>(`${SETUP} WHERE id = $1`, [id]);
+export const maybeOneSetup = async (sql: Sql, id: number) => setups(await sql.many<StoredSetup>(`${SETUP} WHERE id = $1`, [id]))[0] ?? null;
 
 export const oneNewSetup = (sql: Sql, s: Omit<Setup, 'id' | 'takenBack'>) =>
   sql.one<{ id: number }>(

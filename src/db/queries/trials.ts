@@ -1,5 +1,6 @@
 import type { Feel, RideDocument, TrialDocument } from '@/schema/documents';
 import type { Decision } from '@/schema/facts/retune';
+import { readRide, readTrial, withDocument } from '@/schema/stored';
 import type { Sql } from '../client';
 
 export interface StoredTrial {
@@ -27,13 +28,22 @@ const TRIAL = `SELECT t.id, t.job_id AS "jobId", t.n, t.from_setup_id AS "fromSe
   FROM trial t LEFT JOIN trial_decision d ON d.trial_id = t.id`;
 const RIDE = 'SELECT id, trial_id AS "trialId", document, source, recorded_at AS at FROM trial_ride';
 
-export const manyTrialsOfJob = (sql: Sql, jobId: number) => sql.many<StoredTrial>(`${TRIAL} WHERE t.job_id = $1 ORDER BY t.n`, [jobId]);
-export const maybeOneTrial = (sql: Sql, id: number) => sql.maybeOne<StoredTrial>(`${TRIAL} WHERE t.id = $1`, [id]);
-export const maybeOneTrialByToken = (sql: Sql, token: string) => sql.maybeOne<StoredTrial>(`${TRIAL} WHERE t.token = $1`, [token]);
+type Unread<T> = Omit<T, 'document'> & { document: unknown };
+const trialIn = (row: Unread<StoredTrial>): StoredTrial => withDocument(readTrial, row);
+const maybe = (row: Unread<StoredTrial> | null) => row && trialIn(row);
+
+export const manyTrialsOfJob = async (sql: Sql, jobId: number) =>
+  (await sql.many<Unread<StoredTrial>>(`${TRIAL} WHERE t.job_id = $1 ORDER BY t.n`, [jobId])).map(trialIn);
+export const maybeOneTrial = async (sql: Sql, id: number) =>
+  maybe(await sql.maybeOne<Unread<StoredTrial>>(`${TRIAL} WHERE t.id = $1`, [id]));
+export const maybeOneTrialByToken = async (sql: Sql, token: string) =>
+  maybe(await sql.maybeOne<Unread<StoredTrial>>(`${TRIAL} WHERE t.token = $1`, [token]));
 
 /** Newest first. */
-export const manyRidesOfTrials = (sql: Sql, trialIds: number[]) =>
-  sql.many<StoredRide>(`${RIDE} WHERE trial_id = ANY($1::int[]) ORDER BY id DESC`, [trialIds]);
+export const manyRidesOfTrials = async (sql: Sql, trialIds: number[]): Promise<StoredRide[]> =>
+  (await sql.many<Unread<StoredRide>>(`${RIDE} WHERE trial_id = ANY($1::int[]) ORDER BY id DESC`, [trialIds])).map((row) =>
+    withDocument(readRide, row),
+  );
 
 /** What was said of each set-up of a machine, the newest ride of each. */
 export const manyFeelsOfMachine = (sql: Sql, machineId: number) =>

@@ -1,5 +1,7 @@
 import causes from './causes.json';
-import type { CausePage } from './page';
+import { z } from 'zod';
+import { type CausePage, causePage } from './page';
 
 /** The causes the book begins with: links, ratios and cures from memory until the shop's own outcomes weigh in. */
-export const CAUSES = causes as unknown as readonly CausePage[];
+const pages = z.array(causePage.transform(({ version: _version, ...page }): CausePage => page));
+export const CAUSES: readonly CausePage[] = pages.parse(causes.map((page) => ({ version: 'cause/1', ...page })));

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { School } from '@/core/spring/schools';
 import type { CausePage } from '../diagnose/page';
 import type { Entries } from '../entry';
@@ -28,8 +29,27 @@ export interface TrainingCase {
   what: string;
 }
 
-export const CASES = data.cases as unknown as readonly TrainingCase[];
-const MACHINES = data.machines as unknown as Record<string, { name: string; figures: Record<string, string> }>;
+const texts = z.record(z.string(), z.string());
+const inside = z.strictObject({ rateNPerMm: z.number().positive(), preloadMm: z.number(), frictionMm: z.number().min(0) });
+const trainingSet = z.strictObject({
+  machines: z.record(z.string(), z.strictObject({ name: z.string(), figures: texts })),
+  cases: z.array(
+    z.strictObject({
+      id: z.string(),
+      title: z.string(),
+      story: z.string(),
+      machine: z.string(),
+      truth: z.string(),
+      inside: z.strictObject({ rear: inside, front: inside }),
+      asked: texts,
+      reveals: z.record(z.string(), z.union([z.literal('walk'), texts])),
+      what: z.string(),
+    }),
+  ),
+});
+const set = trainingSet.parse(data);
+export const CASES: readonly TrainingCase[] = set.cases;
+const MACHINES = set.machines;
 
 export const caseById = (id: string): TrainingCase | undefined => CASES.find((c) => c.id === id);
 export const machineNamed = ({ machine }: TrainingCase): string => MACHINES[machine]!.name;

@@ -1,0 +1,55 @@
+import { z } from 'zod';
+import { setupDocument, rebuildDocument, rebuildDocument1, rideDocument, trialDocument, type RebuildDocument } from './documents';
+import { quoteDocument } from './facts/quote';
+import { logDocument } from './retune';
+
+/** Documents as they stand in the base, read by the version they name; an older one is brought up to the newest shape, and what does not fit any is an error that names it. */
+
+/** A stored document that cannot be read. Its digest is what an error page shows, where the message itself is kept back. */
+export class UnreadableDocument extends Error {
+  readonly digest: string;
+  constructor(what: string, place: string) {
+    super(
+      `${what} cannot be read${place === '' ? '' : ` at ${place}`}: it is damaged, or written by another program. Nothing of it was changed.`,
+    );
+    this.name = 'UnreadableDocument';
+    this.digest = this.message;
+  }
+}
+
+type Versions<T> = Record<string, (value: unknown) => T>;
+
+/** A reader of one kind of document: by its named version, upgraded to the newest. */
+function reader<T>(kind: string, versions: Versions<T>) {
+  return (document: unknown, id: number | string): T => {
+    const what = `${kind} ${id}`;
+    const version = (document as { version?: unknown } | null)?.version;
+    const read = typeof version === 'string' && Object.hasOwn(versions, version) ? versions[version] : undefined;
+    if (!read) throw new UnreadableDocument(what, `version “${String(version)}”`);
+    try {
+      return read(document);
+    } catch (e) {
+      if (!(e instanceof z.ZodError)) throw e;
+      throw new UnreadableDocument(what, e.issues[0]?.path.join('.') ?? '');
+    }
+  };
+}
+
+/** Before procedures were kept with the job, none was followed. */
+const withProcedures = (value: unknown): RebuildDocument => ({ ...rebuildDocument1.parse(value), version: 'rebuild/2', procedures: [] });
+
+export const readSetup = reader('Set-up', { 'setup/1': (v) => setupDocument.parse(v) });
+export const readRebuild = reader('Signed record', { 'rebuild/1': withProcedures, 'rebuild/2': (v) => rebuildDocument.parse(v) });
+export const readTrial = reader('Ride planned', { 'trial/1': (v) => trialDocument.parse(v) });
+export const readRide = reader('Ride', { 'ride/1': (v) => rideDocument.parse(v) });
+export const readQuote = reader('Quote', { 'quote/1': (v) => quoteDocument.parse(v) });
+export const readLog = reader('Logged ride', { 'log/1': (v) => logDocument.parse(v) });
+
+/** Rows with their document read. */
+export const withDocument = <D, R extends { id: number; document: unknown }>(
+  read: (document: unknown, id: number) => D,
+  row: R,
+): Omit<R, 'document'> & { document: D } => ({
+  ...row,
+  document: read(row.document, row.id),
+});
