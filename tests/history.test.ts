@@ -6,7 +6,8 @@ import { search } from '@/server/find';
 import { recordMachineEntry } from '@/server/record';
 import { signRebuild } from '@/server/sign';
 import { handBack, takeIn } from '@/server/takeIn';
-import { bench, customerFile, floor, machineFile, setupCard } from '@/server/views';
+import { cardFacts } from '@/server/card';
+import { bench, customerFile, floor, machineFile } from '@/server/views';
 import { get, record as recordOne } from './answers';
 import { onDisk } from './onDisk';
 
@@ -116,10 +117,14 @@ test('the second rebuild hangs on the first, carries on what nobody noted, and d
 
 test('the card of any set-up names its own customer, technician and figures', async () => {
   const { setups } = (await machineFile(machineId))!;
-  const old = (await setupCard(setups.find((s) => s.jobId === first && s.kind === 'rebuild')!.id))!;
+  const old = (await cardFacts(setups.find((s) => s.jobId === first && s.kind === 'rebuild')!.id))!;
   expect([old.customer, old.technician]).toEqual(['Coll Ashby', 'Aldous Merrow']);
-  expect(old.setup.document.values['rear.spring']?.text).toBe('52');
-  expect(await setupCard(9999)).toBeNull();
+  expect(old.lines.find((l) => l.key === 'rear.spring')?.text).toBe('52 N/mm (297 lbf/in)');
+  expect(await cardFacts(9999)).toBeNull();
+  // What is measured, counted or decided afterwards changes nothing of a card that was sealed, on the screen or on paper.
+  get(await recordMachineEntry(machineId, { field: 'machine.travel.rear', text: '280', technicianId: null, device: 'bench' }));
+  get(await recordOne(first, 'set.rear.laden.1.lifted', '480'));
+  expect(await cardFacts(old.id)).toEqual(old);
 });
 
 test('each customer’s file shows that customer’s jobs, and search follows the new owner', async () => {

@@ -2,6 +2,7 @@ import '@fontsource-variable/archivo/wdth.css';
 import type { Metadata } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { systemOfShop } from '@/server/book';
 import { PreferencesProvider } from '@/ui/layout/preferences';
 import { GlobalStyle } from '@/ui/theme/GlobalStyle';
 import { Registry } from '@/ui/theme/Registry';
@@ -13,13 +14,17 @@ export const metadata: Metadata = {
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const [theme, system] = ((await cookies()).get('mavrin')?.value ?? '').split('.');
-  const initial = { theme: theme === 'night' ? 'night' : 'day', system: system === 'imperial' ? 'imperial' : 'metric' } as const;
+  const shop = await systemOfShop();
+  const own = system === 'imperial' || system === 'metric' ? system : null;
+  const initial = { theme: theme === 'night' ? 'night' : 'day', system: own ?? shop } as const;
   return (
     <html lang="en-GB" data-theme={initial.theme}>
       <body>
         <Registry>
           <GlobalStyle />
-          <PreferencesProvider initial={initial}>{children}</PreferencesProvider>
+          <PreferencesProvider initial={initial} shop={shop}>
+            {children}
+          </PreferencesProvider>
         </Registry>
       </body>
     </html>

@@ -5,6 +5,8 @@
 export type IssueCode =
   | 'empty'
   | 'unreadable'
+  | 'count-unreadable'
+  | 'shim-unusual'
   | 'not-finite'
   | 'ambiguous-number'
   | 'zero-denominator'

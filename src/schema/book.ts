@@ -109,6 +109,17 @@ export const moneyPage = z.strictObject({
 });
 export type MoneyPage = Omit<z.output<typeof moneyPage>, 'version'>;
 export const moneyRequest = z.strictObject({ page: moneyPage, reason: text(500) });
+/** The units the shop shows and prints, and so the units of a bare number; a device may show others knowingly. */
+export const unitsPage = z.strictObject({
+  version: z.literal('units/1'),
+  id: z.literal('units'),
+  system: z.enum(['metric', 'imperial']),
+  origin: text(300),
+});
+export type UnitsPage = Omit<z.output<typeof unitsPage>, 'version'>;
+export const unitsRequest = z.strictObject({ page: unitsPage, reason: text(500) });
+export const UNITS: UnitsPage = { id: 'units', system: 'metric', origin: 'as the book begins' };
+
 export const MONEY: MoneyPage = {
   id: 'money',
   currency: 'EUR',

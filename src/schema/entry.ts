@@ -40,7 +40,7 @@ export function readEntry(def: FieldDef, text: string, bareUnit?: string): Resul
       return def.options.some((o) => o.value === text) ? ok({ text, unit: null, value: null }) : err('unreadable', [], { text });
     case 'count': {
       const read = parseQuantity(text, { dimension: 'ratio', unit: '1' });
-      if (!read.ok) return read;
+      if (!read.ok) return read.issue.code === 'unreadable' ? err('count-unreadable', [], { text, unit: def.unitLabel }) : read;
       if (read.value.unit !== '1') return err('unit-unknown', [], { unit: read.value.unit });
       return within(def.hard, read.value.canonical, { unit: def.unitLabel }) ?? ok({ text, unit: null, value: read.value.canonical });
     }

@@ -2,6 +2,7 @@ import { err, ok, type Result } from '@/core/result';
 import type { ForcePoint } from '@/core/spring/law';
 import { parseQuantity } from '@/core/units/parse';
 import { forceTableIn } from './facts/tables';
+import { printIn } from '@/core/units/print';
 
 export interface SpringFigures {
   forceTable: ForcePoint[] | null;
@@ -39,4 +40,25 @@ export function readNewSpring(typed: { rate: string; freeLength: string; solidLe
     freeLengthMm: freeLength,
     solidLengthMm: solidLength,
   });
+}
+
+/** Rates there are, N/mm each spring, and free lengths, mm. Common practice, no source. */
+const USUAL_RATE = { rear: [10, 300], front: [2, 25] } as const;
+const USUAL_LENGTH_MM = { rear: [100, 350], front: [150, 600] } as const;
+
+/** A figure no spring of this end usually has, in words to ask about; null where all are usual. */
+export function unusualSpring({ rateNPerMm, freeLengthMm }: SpringFigures, end: 'rear' | 'front'): { field: string; words: string } | null {
+  const beyond = (x: number, [least, most]: readonly [number, number]) => x < least || x > most;
+  const name = end === 'rear' ? 'a rear spring' : 'a fork spring';
+  if (beyond(rateNPerMm, USUAL_RATE[end]))
+    return {
+      field: 'rate',
+      words: `${printIn(rateNPerMm, 'N/mm', 1)} N/mm (${printIn(rateNPerMm, 'lbf/in', 0)} lbf/in) is unusual for ${name}: ${USUAL_RATE[end].join(' to ')} N/mm are.`,
+    };
+  if (freeLengthMm !== null && beyond(freeLengthMm, USUAL_LENGTH_MM[end]))
+    return {
+      field: 'freeLength',
+      words: `${printIn(freeLengthMm, 'mm', 0)} mm is unusual for ${name}: ${USUAL_LENGTH_MM[end].join(' to ')} mm are.`,
+    };
+  return null;
 }

@@ -22,6 +22,10 @@ import {
   storedDampingPage,
   type oilPageRequest,
   schoolPage,
+  UNITS,
+  type UnitsPage,
+  unitsPage,
+  type unitsRequest,
   type schoolRequest,
 } from '@/schema/book';
 import { type Procedure, procedurePage, type procedureRequest } from '@/schema/procedures/procedure';
@@ -92,6 +96,15 @@ export async function changeDamping({ page, reason }: z.output<typeof dampingReq
 export async function changeOil({ page, reason }: z.output<typeof oilPageRequest>): Promise<Answer<{ id: string }>> {
   return inTransaction(async (sql) => {
     await noneNewPage(sql, 'oil', page.id, page, reason);
+    return { id: page.id };
+  });
+}
+
+export const systemOfShop = async (sql?: Sql): Promise<UnitsPage['system']> =>
+  (await versionsOf(sql, 'units', [UNITS], withoutVersion(unitsPage)))[0]!.page.system;
+export async function changeUnits({ page, reason }: z.output<typeof unitsRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    await noneNewPage(sql, 'units', page.id, page, reason);
     return { id: page.id };
   });
 }

@@ -184,26 +184,6 @@ export async function leverageRoom(machineId: number) {
   };
 }
 
-/** One set-up with its machine and owner, for the card; null where there is none. */
-export async function setupCard(setupId: number) {
-  const base = await db();
-  const setup = await maybeOneSetup(base, setupId);
-  if (!setup) return null;
-  const file = await machineFile(setup.machineId);
-  if (!file) return null;
-  const job = await maybeOneJob(base, setup.jobId);
-  const customer = job ? await maybeOneCustomer(base, job.customerId) : null;
-  return {
-    setup,
-    machine: file.machine,
-    customer: customer?.name ?? '',
-    figures: file.figures,
-    entries: await currentEntries(base, { jobId: setup.jobId }),
-    technician: file.signed.find((s) => s.id === setup.rebuildId)?.technician ?? '',
-    schools: await schoolsOfShop(base),
-  };
-}
-
 /** A customer with machines and jobs, or null. */
 export async function customerFile(customerId: number) {
   const base = await db();

@@ -81,7 +81,7 @@ const finish = (text: string, value: number, unit: Unit): Result<Quantity> => {
 
 /**
  * Reads what people write: 23 3/8, 22 1/16", 595, 59,5 cm, -12, 185 lb, 5' 3", ½ in.
- * A comma is a decimal comma; a space before three digits groups thousands. Text with both a comma and a point is refused, not guessed.
+ * A fraction with a slash and no unit is in inches where a length is expected in millimetres. A comma is a decimal comma; a space before three digits groups thousands. Text with both a comma and a point is refused, not guessed.
  * @param text as typed
  * @param expected the field's dimension and the unit a bare number is in; leave out to demand a unit in the text
  * Errors: empty, unreadable, ambiguous-number, zero-denominator, not-finite, unit-unknown, unit-missing, unit-mismatch, below-absolute-zero.
@@ -96,6 +96,9 @@ export function parseQuantity(text: string, expected?: { dimension: Dimension; u
   const number = readNumber(tidy);
   if (!number.ok) return number;
   const { value, rest } = number.value;
+  // A fraction written with a slash is read off a tape of inches: no tape of millimetres has them.
+  const isTapeFraction = expected?.dimension === 'length' && ['mm', 'cm', 'm'].includes(expected.unit) && /\d ?\/ ?\d/.test(tidy);
+  if (rest === '' && isTapeFraction) return finish(text, value, unitNamed('in'));
   if (rest === '') return expected ? finish(text, value, unitNamed(expected.unit)) : err('unit-missing', [], { text });
   if (/^[\d.,/+-]/.test(rest)) return err('unreadable', [], { text });
   const unit = findUnit(rest);

@@ -97,15 +97,15 @@ function needleOf(of: (figure: string) => number | null, range: number): number[
   return perClick === null || perClick === 0 ? null : Array.from({ length: range + 1 }, (_, i) => i * perClick);
 }
 
-/** Areas as measured, from shut on; clicks beyond the last keep its area. Errors: needle-not-rising. */
-function needleTable(written: string, range: number): Result<number[]> | null {
+/** Areas as measured, from shut on; of clicks beyond the last nothing is known. Errors: needle-not-rising. */
+function needleTable(written: string): Result<number[]> | null {
   if (written.trim() === '') return null;
   const areas = written
     .trim()
     .split(/[\s;]+/)
     .map(numberIn);
   if (areas.length < 2 || !areas.every((a, i) => a >= 0 && (i === 0 || a >= areas[i - 1]!))) return err('needle-not-rising', []);
-  return ok(Array.from({ length: Math.max(range + 1, areas.length) }, (_, i) => areas[Math.min(i, areas.length - 1)]!));
+  return ok(areas);
 }
 
 /** One valve as the core wants it, or what is missing of it as field names, or the field that cannot be read. */
@@ -137,7 +137,7 @@ export function valveRequestOf(
   }
   const side = valve === 'rebound' ? 'rebound' : 'compression';
   const clicks = clicksOf(entries, damper, side, which);
-  const measured = needleTable(textOf(machine, name('needle.table')), clicks.range);
+  const measured = needleTable(textOf(machine, name('needle.table')));
   if (measured && !measured.ok) return { field: name('needle.table'), issue: measured.issue };
   const areas = measured ? measured.value : needleOf(of, clicks.range);
   const [gapMm, lengthMm, diameterMm] = [of('clearance.gap'), of('clearance.length'), numberOf(machine, boreField(machine, damper))];

@@ -1,5 +1,6 @@
 import type { SetupDocument } from '../documents';
 import { PRELOAD_KEYS, SETUP_FIELDS } from '../fields/setup';
+import { bothLengths, bothUnits, isQuantity } from './bothUnits';
 
 /** One figure of a set-up in words and, where it has one, as a number; `number` serves to tell "0,7 kgf/mm" from "6.9 N/mm". */
 export interface SetupLine {
@@ -12,8 +13,12 @@ export interface SetupLine {
 
 const withUnit = (text: string, unit: string | null) => (unit === null || /[a-zµ°"'″′%]/i.test(text) ? text : `${text} ${unit}`);
 
-/** The lines of a set-up in the order of the bench. Preload is given in mm where it could be worked out, with how it was read. */
-export function setupLines(document: SetupDocument): SetupLine[] {
+/**
+ * The lines of a set-up in the order of the bench. Preload is given in mm where it could be worked out, with how it was read.
+ * @param system of a paper: every figure in these units with the other's in brackets; without it as typed
+ */
+export function setupLines(document: SetupDocument, system: 'metric' | 'imperial' | null = null): SetupLine[] {
+  const lengthText = (mm: number) => (system ? bothLengths(mm, system) : `${mm.toFixed(1)} mm`);
   const lines = SETUP_FIELDS.flatMap((f): SetupLine[] => {
     if (/\.(way|reference)$/.test(f.key)) return [];
     const value = document.values[f.key];
@@ -30,7 +35,7 @@ export function setupLines(document: SetupDocument): SetupLine[] {
           key: preloadKey,
           label: f.label,
           end,
-          text: mm === undefined ? `${way} ${value.text}` : `${mm.toFixed(1)} mm${read}`,
+          text: mm === undefined ? `${way} ${value.text}` : `${lengthText(mm)}${read}`,
           number: mm ?? value.value,
         },
       ];
@@ -41,7 +46,12 @@ export function setupLines(document: SetupDocument): SetupLine[] {
         key: f.key,
         label: f.label,
         end,
-        text: f.kind === 'count' ? `${value.text} ${unit}` : withUnit(value.text, value.unit),
+        text:
+          f.kind === 'count'
+            ? `${value.text} ${unit}`
+            : system && isQuantity(f) && value.value !== null
+              ? bothUnits(value.value, f, system, value)
+              : withUnit(value.text, value.unit),
         number: value.value,
       },
     ];
@@ -52,7 +62,7 @@ export function setupLines(document: SetupDocument): SetupLine[] {
       ['riderMm', 'Rider sag'],
     ] as const) {
       const mm = document.sag[end][key];
-      if (mm !== null) lines.push({ key: `${end}.${key}`, label, end, text: `${mm.toFixed(1)} mm`, number: mm });
+      if (mm !== null) lines.push({ key: `${end}.${key}`, label, end, text: lengthText(mm), number: mm });
     }
   return lines;
 }

@@ -37,23 +37,40 @@ export function forceTableIn(written: string): Result<ForcePoint[]> {
   return firstNotRising(points) < 0 ? ok(points) : err('force-table-order', []);
 }
 
+/** Shims there are, mm. Common practice, no source. */
+const SHIM_DIAMETERS_MM = [8, 60] as const;
+const SHIM_THICKNESSES_MM = [0.05, 0.6] as const;
+
+/** A figure of a shim: mm, or inches where it says so; a bare count is read the same way. */
+function shimNumber(text: string): number {
+  const read = parseQuantity(text, { dimension: 'length', unit: 'mm' });
+  return read.ok && /[a-z"″']/i.test(text) ? Number(read.value.canonical.toFixed(3)) : numberIn(text);
+}
+
 /**
  * A shim stack as it is written at the bench, from the piston face out: diameter × thickness, and × count where there is more than one; a size a line, or parted by
  * semicolons or by commas with a blank.
- * Errors: shims-unreadable (data `line`, `text`), too-few.
+ * A number is in mm unless it carries its unit.
+ * Errors: shims-unreadable (data `line`, `text`), shim-unusual (no shim anybody makes), too-few.
  */
 export function shimsIn(written: string): Result<Shim[]> {
+  const within = (mm: number, [least, most]: readonly [number, number]) => mm >= least && mm <= most;
   const parts = written
     .split(/\r?\n|;|,\s+/)
     .map((part) => part.trim())
     .filter((part) => part !== '');
   const shims: Shim[] = [];
   for (const [i, part] of parts.entries()) {
-    const numbers = part.split(/\s*[×x*]\s*/i).map(numberIn);
+    const numbers = part.split(/\s*[×x*]\s*/i).map(shimNumber);
     const [diameterMm, thicknessMm, count = 1] = numbers;
     const sound = numbers.length >= 2 && numbers.length <= 3 && numbers.every((n) => Number.isFinite(n) && n > 0);
     if (!sound || !Number.isInteger(count) || count > 60 || thicknessMm! > 3 || diameterMm! > 100 || thicknessMm! >= diameterMm!)
       return err('shims-unreadable', [i], { line: i + 1, text: part.slice(0, 40) });
+    if (!within(diameterMm!, SHIM_DIAMETERS_MM) || !within(thicknessMm!, SHIM_THICKNESSES_MM))
+      return err('shim-unusual', [i], {
+        text: part.slice(0, 40),
+        usual: `${SHIM_DIAMETERS_MM.join(' to ')} mm across and ${SHIM_THICKNESSES_MM.join(' to ')} mm thick`,
+      });
     shims.push({ diameterMm: diameterMm!, thicknessMm: thicknessMm!, count });
   }
   return shims.length > 0 ? ok(shims) : err('too-few', []);

@@ -50,7 +50,7 @@ export const SETUP_GROUPS: SetupGroup[] = [
     title: 'Rear shock',
     end: 'rear',
     fields: [
-      rate('rear.spring', 'Spring rate as marked', [1, 1000], [30, 250], { end: 'rear' }),
+      rate('rear.spring', 'Spring rate as marked', [1, 1000], [10, 300], { end: 'rear' }),
       ...preloadFields('rear.preload', 'Preload', 'rear'),
       ...clicker('rear.lowCompression', 'Low-speed compression', 'rear'),
       ...clicker('rear.highCompression', 'High-speed compression', 'rear'),
@@ -63,7 +63,7 @@ export const SETUP_GROUPS: SetupGroup[] = [
     title: 'Fork, both legs',
     end: 'front',
     fields: [
-      rate('front.spring', 'Spring rate as marked, each leg', [0.5, 100], [2, 15], { end: 'front' }),
+      rate('front.spring', 'Spring rate as marked, each leg', [0.5, 100], [2, 25], { end: 'front' }),
       text('front.oil', 'Fork oil', { end: 'front', hint: 'cSt at 40 °C where known', maxLength: 80 }),
     ],
   },
@@ -72,7 +72,7 @@ export const SETUP_GROUPS: SetupGroup[] = [
     title: 'Right leg',
     end: 'front',
     fields: [
-      rate('front.springRight', 'Spring rate, where this leg differs', [0.5, 100], [2, 15], { end: 'front' }),
+      rate('front.springRight', 'Spring rate, where this leg differs', [0.5, 100], [2, 25], { end: 'front' }),
       text('front.oilRight', 'Fork oil, where this leg differs', { end: 'front', maxLength: 80 }),
       ...leg('right'),
     ],

@@ -1,10 +1,10 @@
 import { Text, View } from '@react-pdf/renderer';
 import { db } from '@/db/client';
 import { manyQuotes } from '@/db/queries/quotes';
+import { bothLengths, bothUnits } from '@/schema/facts/bothUnits';
 import { builtStacks } from '@/schema/facts/built';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { itemNumbers, textOf } from '@/schema/facts/read';
-import { setupLines } from '@/schema/facts/setups';
 import { shimText } from '@/schema/facts/tables';
 import { isAside, stepLines } from '@/schema/facts/work';
 import { chosenSprings, rateTextOf } from '@/schema/facts/listed';
@@ -14,7 +14,9 @@ import type { QuoteLine, QuoteSum } from '@/schema/facts/quote';
 import { listSprings } from '../drawers';
 import { listShims } from '../shims';
 import { listStock } from '../stock';
-import { bench, setupCard } from '../views';
+import { systemOfShop } from '../book';
+import { cardFacts } from '../card';
+import { bench } from '../views';
 import { A4, Cautions, END_COLOUR, HeadingLine, LabelSheet, Line, OneLabel, pdfOf, qrOf, Soft, Tick, Two } from './paper';
 
 /** The papers of the shop: set-up card, job sheet, quote, labels. Each answers null where there is nothing to print. */
@@ -31,19 +33,14 @@ const choiceWords = (field: string, text: string) => {
 
 /** The card the customer takes home. */
 export async function cardPdf(setupId: number): Promise<Buffer | null> {
-  const view = await setupCard(setupId);
-  if (!view) return null;
-  const { setup, machine, customer, entries, technician } = view;
-  const lines = setupLines(setup.document).filter((l) => !l.key.endsWith('.range'));
-  const rider = entries['rider.mass'];
+  const card = await cardFacts(setupId);
+  if (!card) return null;
+  const { lines, machine, customer, registration, rider, technician } = card;
   return pdfOf(
     <A4
-      title={`Set-up card: ${machine.name}`}
-      under={[
-        [customer, machine.registration].filter(Boolean).join(' · '),
-        rider ? `Rider ${rider.text} ${/[a-z]/i.test(rider.text) ? '' : rider.unit} in gear` : '',
-      ]}
-      right={[day(setup.recordedAt), `Job ${jobNumber(setup.jobId)}`, technician ? `signed by ${technician}` : '']}
+      title={`Set-up card: ${machine}`}
+      under={[[customer, registration].filter(Boolean).join(' · '), rider ? `Rider ${rider} in gear` : '']}
+      right={[day(card.recordedAt), `Job ${jobNumber(card.jobId)}`, technician ? `signed by ${technician}` : '']}
     >
       <Two>
         {
@@ -76,6 +73,7 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
   const view = await bench(jobId);
   if (!view) return null;
   const { job, machine, customer, entries, figures, springs, needs, procedures } = view;
+  const system = await systemOfShop();
   const complaints = itemNumbers(entries, 'complaint').map((n) => {
     const at = `complaint.${n}`;
     const said = ['phrase', 'place', 'end'].map(
@@ -100,15 +98,23 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
         {
           ENDS.map((end) => {
             const chosen = chosenSprings(entries, end, springs);
-            const preload = textOf(entries, `springs.${end}.preload`);
+            const preload = entries[`springs.${end}.preload`];
+            const rate = fieldDef(`found.${end}.spring`);
             const stacks = builtStacks(entries, figures).filter((s) => (end === 'rear') === (s.damper === 'rear'));
             return (
               <View key={end}>
                 <HeadingLine colour={END_COLOUR[end]}>{`${END_NAME[end]}: what goes in`}</HeadingLine>
-                <Line name="Spring" figure={chosen ? `${chosen.spring.name}, ${rateTextOf(chosen.spring)}` : 'as it came'} />
-                {preload !== '' && <Line name="Preload" figure={preload} />}
+                <Line
+                  name="Spring"
+                  figure={
+                    chosen && rate.kind === 'quantity'
+                      ? `${chosen.spring.name}, ${bothUnits(chosen.spring.rateNPerMm, rate, system)}`
+                      : 'as it came'
+                  }
+                />
+                {preload?.value != null && <Line name="Preload" figure={bothLengths(preload.value, system)} />}
                 {stacks.map((s) => (
-                  <Line key={s.name} name={s.name} figure={s.specified.map(shimText).join('  ')} />
+                  <Line key={s.name} name={s.name} figure={`${s.specified.map(shimText).join('  ')} mm`} />
                 ))}
               </View>
             );

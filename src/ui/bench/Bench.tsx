@@ -8,7 +8,7 @@ import { textOf } from '@/schema/facts/read';
 import { USES } from '@/schema/fields/ask';
 import { FieldsProvider, useSaving } from '../fields/context';
 import { Leftovers } from '../fields/Leftovers';
-import { focusEntry } from '../fields/next';
+import { focusEntry, showUnsettled } from '../fields/next';
 import { FieldStore } from '../fields/store';
 import { useMachineStore } from '../machine/useMachineStore';
 import { usePreferences } from '../layout/preferences';
@@ -69,7 +69,7 @@ export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
   useEffect(() => forgetUnlessAmong(data.technicians), [data.technicians]);
   useEffect(() => store.resume(), [store]);
   useEffect(() => store.setSystem(system), [store, system]);
-  useEffect(() => focusEntry(decodeURIComponent(window.location.hash.slice(1))), [stage]);
+  useEffect(() => void focusEntry(decodeURIComponent(window.location.hash.slice(1))), [stage]);
   useEffect(() => {
     const leave = () => {
       store.commitAll();
@@ -106,8 +106,7 @@ function BenchFrame({
     const readable = [store, machineStore].map((s) => s.commitAll()).every(Boolean);
     if (!readable && !warned.current) {
       warned.current = true;
-      setNotice('A reading here cannot be read yet and is not recorded. Mend it, or go on once more to leave it.');
-      document.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
+      setNotice(`Not recorded yet: ${showUnsettled([store, machineStore]) ?? ''} Mend it, or go on once more to leave it.`);
       return;
     }
     await Promise.all([store.flush(), machineStore.flush()]);

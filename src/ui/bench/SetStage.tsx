@@ -16,6 +16,7 @@ import { useBench, useLater } from './BenchContext';
 import { MeasureSheet } from './MeasureStage';
 import { FieldsOf, Titled } from './parts';
 import { post } from './send';
+import { showUnsettled } from '../fields/next';
 
 /** Set: starting clickers and heights, the same walk on the finished machine, the last checks, and handing back with the card. */
 export function SetStage() {
@@ -179,7 +180,7 @@ function HandBack() {
   const store = useFieldStore();
   const [problem, setProblem] = useState('');
   const handBack = async () => {
-    if (!store.commitAll()) return setProblem('A field here cannot be read. Mend it before the machine leaves.');
+    if (!store.commitAll()) return setProblem(showUnsettled([store]) ?? '');
     await store.flush();
     const answer = await post(`/api/jobs/${data.job.id}/hand-back`, {});
     if (answer.ok) reload();

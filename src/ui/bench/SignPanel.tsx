@@ -6,6 +6,7 @@ import { textOf } from '@/schema/facts/read';
 import { isAside, stepLines } from '@/schema/facts/work';
 import { Pick } from '../fields/Pick';
 import { PlainField } from '../fields/PlainField';
+import { showUnsettled } from '../fields/next';
 import { useFieldStore, useLive } from '../fields/context';
 import { Button, Small } from '../layout/primitives';
 import { useBench } from './BenchContext';
@@ -108,7 +109,7 @@ export function SignPanel() {
     setProblem('');
     if (signer.technicianId === null) return setProblem('Choose who signs.');
     if (signer.passcode === '') return setWrongPasscode('Give the passcode of who signs.');
-    if (!store.commitAll()) return setProblem('A field above cannot be read. Mend it before signing.');
+    if (!store.commitAll()) return setProblem(showUnsettled([store]) ?? '');
     setBusy(true);
     await store.flush();
     if (!store.isSettled()) {

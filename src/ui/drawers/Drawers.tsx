@@ -4,11 +4,12 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { printIn } from '@/core/units/print';
 import { isMismarked, type ListedSpring, rateOf } from '@/schema/facts/listed';
-import { readNewSpring } from '@/schema/newSpring';
+import { readNewSpring, unusualSpring } from '@/schema/newSpring';
 import type { DrawerShim } from '@/schema/shims';
 import { issueWords } from '@/schema/words';
 import { Columns, FieldGrid, Titled } from '../bench/parts';
 import { post } from '../bench/send';
+import { meant } from '../fields/meant';
 import { PlainField } from '../fields/PlainField';
 import { LinkButton, Button, Empty, QuietButton, Small, Table } from '../layout/primitives';
 import { usePreferences } from '../layout/preferences';
@@ -58,12 +59,27 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
   const [inLedger, setInLedger] = useState<number | null>(null);
   const counted = springs.find((s) => s.id === inLedger);
   const stockOf = (id: number) => stock.find((i) => i.springId === id) ?? null;
+  /** What was asked about and would be kept if pressed once more. */
+  const [sure, setSure] = useState('');
+  const unitOf: Record<'rate' | 'freeLength' | 'solidLength', string> =
+    system === 'metric' ? { rate: 'N/mm', freeLength: 'mm', solidLength: 'mm' } : { rate: 'lbf/in', freeLength: 'in', solidLength: 'in' };
   const at = (field: string) => (problem?.field === field ? problem.words : null);
   const add = async () => {
     if (form.name.trim() === '') return setProblem({ field: 'name', words: 'Type the name or part number.' });
-    const typed = { ...form, table: form.table.replaceAll(/\s*;\s*|,\s+/g, '\n') };
+    const typed = {
+      name: form.name,
+      rate: meant(form.rate, unitOf.rate),
+      freeLength: meant(form.freeLength, unitOf.freeLength),
+      solidLength: meant(form.solidLength, unitOf.solidLength),
+      table: form.table.replaceAll(/\s*;\s*|,\s+/g, '\n'),
+    };
     const read = readNewSpring(typed);
     if (!read.ok) return setProblem({ field: String(read.issue.path[0]), words: issueWords(read.issue) });
+    const unusual = unusualSpring(read.value, end);
+    if (unusual && sure !== JSON.stringify(typed)) {
+      setSure(JSON.stringify(typed));
+      return setProblem({ field: unusual.field, words: `${unusual.words} Press once more if it is right.` });
+    }
     const answer = await post('/api/springs', { ...typed, end, place });
     if (!answer.ok) return setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
     setProblem(null);
@@ -178,11 +194,12 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
                   value={form[field as keyof typeof BLANK]}
                   onChange={(text) => setForm({ ...form, [field]: text })}
                   problem={at(field)}
+                  unit={(unitOf as Record<string, string>)[field] ?? ''}
                 />
               ))}
             </FieldGrid>
             <p style={{ padding: '0.5rem 0' }}>
-              <Small>A bare number is N/mm or mm; write 0,70 kgf/mm, 450 lbf/in or 9 7/8 in where it is marked so.</Small>
+              <Small>A bare number is in the unit shown; write 0,70 kgf/mm, 450 lbf/in or 9 7/8 in where it is marked so.</Small>
             </p>
             <Button $strong onPress={() => void add()}>
               Add the spring

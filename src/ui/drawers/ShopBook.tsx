@@ -14,6 +14,7 @@ import { ProcedurePages } from './ProcedurePages';
 import { MoneySection, ServiceSection } from './ServicePages';
 import { SchoolSection } from './SchoolPage';
 import { SealsPanel, Technicians } from './Technicians';
+import { UnitsSection } from './UnitsSection';
 
 interface Props {
   technicians: { id: number; name: string }[];
@@ -33,6 +34,7 @@ export function ShopBook({ technicians, schools, damping, oils, procedures, mone
       <Columns $wide="1fr 1.8fr">
         <div>
           <Technicians technicians={technicians} />
+          <UnitsSection />
           <SealsPanel />
           <MoneySection version={money} />
           <ServiceSection versions={service} />

@@ -8,6 +8,7 @@ import { printOther } from '@/core/units/print';
 import { inImperial } from '@/core/units/sentence';
 import { useField, useFieldStore, useSystem } from './context';
 import { focusNextEntry } from './next';
+import { QuietButton } from '../layout/primitives';
 import { Pick } from './Pick';
 
 export type FieldLook = 'stacked' | 'walk';
@@ -190,10 +191,21 @@ function TextEntry({
   const input = (
     <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} autoComplete="off" spellCheck={!isNumber} />
   );
+  const sure = () => store.commit(field, true);
   const below: ReactNode = (
     <Below className="below">
       <FieldError className="problem">{problem}</FieldError>
-      {!problem && state.question && <div className="question">{state.question}</div>}
+      {!problem && state.question && (
+        <div className="question">
+          {state.question}
+          {state.asks && (
+            <>
+              {' Not recorded yet. '}
+              <QuietButton onPress={sure}>Yes, {state.text} is right</QuietButton>
+            </>
+          )}
+        </div>
+      )}
       {look === 'stacked' && !problem && !state.question && <Text slot="description">{other ? `= ${other}` : hint}</Text>}
     </Below>
   );
@@ -201,7 +213,14 @@ function TextEntry({
     value: state.text,
     onChange: (text: string) => store.type(field, text),
     onBlur: () => store.commit(field),
-    onKeyDown: onKey,
+    onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
+      // Enter once asks about an unusual value, Enter again says that it is right.
+      if (event.key === 'Enter' && state.question && def.kind !== 'text') {
+        const isAnswer = store.stateOf(field).asks;
+        if (!store.commit(field, isAnswer)) return event.preventDefault();
+      }
+      onKey(event);
+    },
     isInvalid: problem !== null,
     isReadOnly: locked ?? false,
     validationBehavior: 'aria' as const,

@@ -19,6 +19,7 @@ import {
   TextField,
 } from 'react-aria-components';
 import styled from 'styled-components';
+import { isBare } from './meant';
 
 /** Fields that are not of the catalogue: names, phone numbers, the promised day. */
 export const PlainShape = styled.div`
@@ -45,6 +46,21 @@ export const PlainShape = styled.div`
     border-bottom: 2px solid var(--ink);
     background: var(--sheet);
   }
+  .box {
+    display: flex;
+    align-items: baseline;
+  }
+  .box input {
+    flex: 1;
+    min-width: 0;
+  }
+  .unit {
+    font-size: 0.8125rem;
+    color: var(--soft);
+    border-bottom: 1px solid var(--rule);
+    padding: 0.4rem 0;
+    white-space: nowrap;
+  }
   .problem {
     font-size: 0.8125rem;
     font-weight: 600;
@@ -63,6 +79,8 @@ export function PlainField(props: {
   autoFocus?: boolean;
   /** Shown as dots. */
   secret?: boolean;
+  /** The unit a bare number is in, shown until another is written. */
+  unit?: string;
 }) {
   return (
     <TextField
@@ -74,7 +92,10 @@ export function PlainField(props: {
     >
       <PlainShape>
         <Label className="label">{props.label}</Label>
-        <Input data-entry autoComplete={props.secret ? 'new-password' : 'off'} type={props.secret ? 'password' : 'text'} />
+        <span className="box">
+          <Input data-entry autoComplete={props.secret ? 'new-password' : 'off'} type={props.secret ? 'password' : 'text'} />
+          {props.unit && isBare(props.value) && <span className="unit">{props.unit}</span>}
+        </span>
         <FieldError className="problem">{props.problem}</FieldError>
       </PlainShape>
     </TextField>

@@ -1,3 +1,6 @@
+import { knownField, STAGE_NAMES } from '@/schema/fields';
+import type { FieldStore } from './store';
+
 /** Moves to the next field of the page in its order; on the last one it stays, and leaves it so that it is recorded. */
 export function focusNextEntry(from: HTMLElement): void {
   const all = [...document.querySelectorAll<HTMLElement>('main [data-entry]:not([readonly])')].filter((e) => e.offsetParent !== null);
@@ -7,10 +10,29 @@ export function focusNextEntry(from: HTMLElement): void {
   else (document.activeElement as HTMLElement | null)?.blur();
 }
 
-/** Goes to the field by its name, where the page has it. */
-export function focusEntry(field: string): void {
+/** Goes to the field by its name, where the page has it; opens what it is folded into. False where the page has no such field. */
+export function focusEntry(field: string): boolean {
   const at = [...document.querySelectorAll<HTMLElement>('main [data-entry], main [data-field]')].find(
     (e) => e.dataset.entry === field || e.dataset.field === field,
   );
+  for (let fold = at?.closest('details'); fold; fold = fold.parentElement?.closest('details')) fold.open = true;
   at?.focus();
+  return at !== undefined;
+}
+
+/** Says which field could not be recorded, why, and where it stands; opens it where it is on the page. Null where every field is recorded. */
+export function showUnsettled(stores: readonly FieldStore[]): string | null {
+  const found = stores.map((store) => store.unsettled()).find((u) => u !== null);
+  if (!found) return null;
+  const known = knownField(found.field);
+  const isHere = focusEntry(found.field);
+  const where =
+    isHere || !known
+      ? ''
+      : known.stage === 'machine'
+        ? ' It stands among the machine’s figures.'
+        : known.stage === 'job'
+          ? ''
+          : ` It stands under ${STAGE_NAMES[known.stage]}.`;
+  return `“${known?.def.label ?? found.field}”, ${found.text}: ${found.why}${where}`;
 }

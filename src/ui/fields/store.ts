@@ -15,11 +15,15 @@ export interface FieldState {
   problem: string | null;
   /** Set when the value is possible but unusual. */
   question: string | null;
+  /** The question waits for its yes: the value is not recorded yet. */
+  asks: boolean;
 }
 
 interface Draft {
   text: string;
   problem: string | null;
+  /** Left as it is, an unusual value waits for a yes before it is recorded or reckoned with. */
+  asks?: boolean;
 }
 
 export interface Outgoing {
@@ -52,7 +56,7 @@ const keptSent = (value: unknown): Entry[] =>
   Array.isArray(value)
     ? value.filter((e: Partial<Entry> | null) => typeof e?.field === 'string' && typeof e.text === 'string').map((e) => e as Entry)
     : [];
-const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null };
+const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null, asks: false };
 
 /**
  * The fields of one page: what is recorded, what is being typed, and what waits to be sent. Components subscribe field by field, so that a
@@ -187,39 +191,48 @@ export class FieldStore {
     const entry = this.typed[field] ?? this.entries[field];
     if (!draft && !entry) return NOTHING;
     const def = fieldDef(field);
-    const value = entry?.value ?? null;
+    const typed = draft ? readEntry(def, draft.text, this.bareUnit(field)) : null;
+    // The field shows what stands in it, asked about or not; the figures go by what is recorded or not in question.
+    const [value, unit] = typed?.ok ? [typed.value.value, typed.value.unit] : [entry?.value ?? null, entry?.unit ?? null];
     const last = this.options.lastKnown?.[field];
     const wild = isWild(def, value);
     const question = wild ? `Is this right? It is unusual here.${last ? ` Last known: ${withUnit(last)}.` : ''}` : null;
-    return { text: draft?.text ?? entry?.text ?? '', value, unit: entry?.unit ?? null, problem: draft?.problem ?? null, question };
+    return { text: draft?.text ?? entry?.text ?? '', value, unit, problem: draft?.problem ?? null, question, asks: draft?.asks ?? false };
   }
 
   /** A keystroke: the result follows at once where the text can be read; what cannot be read yet is not scolded before the field is left. */
   type = (field: string, text: string): void => {
-    const read = readEntry(fieldDef(field), text, this.bareUnit(field));
-    if (read.ok) this.typed[field] = { field, at: null, ...read.value };
+    const def = fieldDef(field);
+    const read = readEntry(def, text, this.bareUnit(field));
+    if (read.ok && !isWild(def, read.value.value)) this.typed[field] = { field, at: null, ...read.value };
     else delete this.typed[field];
     this.drafts.set(field, { text, problem: null });
     this.keepTyping();
     this.changed(field);
   };
 
-  /** The field is left: what can be read is recorded, what cannot stays in the field with a sentence. */
-  commit = (field: string): boolean => {
+  /** The field is left: what can be read is recorded, what cannot stays in the field with a sentence, and what is unusual with a question until somebody says yes. */
+  commit = (field: string, isSure = false): boolean => {
     const draft = this.drafts.get(field);
     if (!draft) return true;
     const unit = this.bareUnit(field);
-    const read = readEntry(fieldDef(field), draft.text, unit);
+    const def = fieldDef(field);
+    const read = readEntry(def, draft.text, unit);
     if (!read.ok) {
       this.drafts.set(field, { text: draft.text, problem: issueWords(read.issue) });
+      this.changed(field);
+      return false;
+    }
+    const before = this.entries[field];
+    const same = (before?.text ?? '') === draft.text && (before?.unit ?? null) === read.value.unit;
+    if (!isSure && !same && isWild(def, read.value.value)) {
+      this.drafts.set(field, { text: draft.text, problem: null, asks: true });
       this.changed(field);
       return false;
     }
     this.drafts.delete(field);
     this.keepTyping();
     delete this.typed[field];
-    const before = this.entries[field];
-    const same = (before?.text ?? '') === draft.text && (before?.unit ?? null) === read.value.unit;
     if (!same) {
       this.entries[field] = { field, at: null, ...read.value };
       if (this.options.send) this.enqueue({ field, text: draft.text, ...(unit ? { unit } : {}) });
@@ -231,11 +244,18 @@ export class FieldStore {
   /** Types and leaves the field in one go: choices, and values carried over. */
   put = (field: string, text: string): void => {
     this.type(field, text);
-    this.commit(field);
+    this.commit(field, true);
   };
 
   /** Commits every field still being typed; false where one cannot be read. */
   commitAll = (): boolean => [...this.drafts.keys()].map((field) => this.commit(field)).every(Boolean);
+
+  /** The first field that could not be recorded, in the order they were typed; null where all are. */
+  unsettled = (): { field: string; text: string; why: string } | null => {
+    for (const [field, { text, problem, asks }] of this.drafts)
+      if (problem !== null || asks) return { field, text, why: problem ?? 'It is unusual here: say that it is right, or mend it.' };
+    return null;
+  };
 
   setProblem = (field: string, problem: string): void => {
     this.drafts.set(field, { text: this.stateOf(field).text, problem });

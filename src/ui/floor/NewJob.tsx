@@ -12,6 +12,7 @@ import { FieldStore } from '../fields/store';
 import { Button, Small } from '../layout/primitives';
 import { usePreferences } from '../layout/preferences';
 import { Shell } from '../layout/Shell';
+import { showUnsettled } from '../fields/next';
 
 interface Props {
   customers: { id: number; name: string; phone: string }[];
@@ -87,7 +88,7 @@ export function NewJob({ customers, machines, chosenMachineId }: Props) {
     const found: Record<string, string> = {};
     if (customer.id === null && customer.name.trim() === '') found.customer = 'Type the customer’s name.';
     if (day === null) found.day = 'Choose the promised day.';
-    if (!readable) found.page = 'A figure cannot be read. Mend it, or empty the field.';
+    if (!readable) found.page = showUnsettled([store]) ?? '';
     setProblems(found);
     if (Object.keys(found).length > 0) return;
     setBusy(true);

@@ -220,10 +220,13 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
           </Button>
           <Button
             onPress={toggleUnits}
-            aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}. Change, key U`}
+            aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}${preferences.system === preferences.shop ? '' : ', of this device alone'}. Change, key U`}
           >
             <Ruler size={16} aria-hidden />{' '}
-            <span className="word">{preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}</span>
+            <span className="word">
+              {preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}
+              {preferences.system === preferences.shop ? '' : ' ◦'}
+            </span>
           </Button>
           <Button onPress={() => preferences.set({ theme: night ? 'day' : 'night' })} aria-label={night ? 'Day bench' : 'Night bench'}>
             {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}

@@ -9,6 +9,8 @@ export interface Preferences {
 }
 
 interface Setting extends Preferences {
+  /** The units of the shop; this device may show others. */
+  shop: System;
   set(change: Partial<Preferences>): void;
 }
 
@@ -17,15 +19,16 @@ const Context = createContext<Setting | null>(null);
 const YEAR_S = 365 * 24 * 3600;
 
 /** Light and units, kept in a cookie so that the first picture of a page is already right. */
-export function PreferencesProvider({ initial, children }: { initial: Preferences; children: ReactNode }) {
+export function PreferencesProvider({ initial, shop, children }: { initial: Preferences; shop: System; children: ReactNode }) {
   const [preferences, setPreferences] = useState(initial);
   const set = (change: Partial<Preferences>) => {
     const next = { ...preferences, ...change };
     setPreferences(next);
     document.documentElement.dataset.theme = next.theme;
-    document.cookie = `mavrin=${next.theme}.${next.system}; path=/; max-age=${YEAR_S}; samesite=lax`;
+    // Only what differs from the shop is the device's own; the rest follows the shop when it changes.
+    document.cookie = `mavrin=${next.theme}.${next.system === shop ? '' : next.system}; path=/; max-age=${YEAR_S}; samesite=lax`;
   };
-  return <Context.Provider value={{ ...preferences, set }}>{children}</Context.Provider>;
+  return <Context.Provider value={{ ...preferences, shop, set }}>{children}</Context.Provider>;
 }
 
 export function usePreferences(): Setting {

@@ -1,27 +1,13 @@
 'use client';
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
-import type { School } from '@/core/spring/schools';
-import { type Entries, withUnit } from '@/schema/entry';
 import { CAUTIONS } from '@/schema/facts/cautions';
-import { sagOf } from '@/schema/facts/measure';
-import { setupLines } from '@/schema/facts/setups';
-import { stanceEnd } from '../bench/stance';
+import type { CardFacts } from '@/schema/facts/card';
 import { Stance } from '../figures/Stance';
 import { Button, Heading, LinkButton, Table } from '../layout/primitives';
 import { Shell } from '../layout/Shell';
 import { dayWords } from '../words/time';
-import { SETUP_KIND, type SetupRow } from './Setups';
-
-interface Props {
-  setup: SetupRow & { machineId: number };
-  machine: { name: string; registration: string };
-  customer: string;
-  figures: Entries;
-  entries: Entries;
-  technician: string;
-  schools: School[];
-}
+import { SETUP_KIND } from './Setups';
 
 const Card = styled.article`
   max-width: 52rem;
@@ -60,38 +46,41 @@ const Card = styled.article`
   }
 `;
 
-/** The set-up card the customer takes home: springs, preload, clickers, oil, sag. Prints on one page. */
-export function SetupCard({ setup, machine, customer, figures, entries, technician, schools }: Props) {
-  const lines = setupLines(setup.document);
-  const finished = sagOf(entries, figures, 'rear', 'set') !== null || sagOf(entries, figures, 'front', 'set') !== null;
-  const prefix = setup.kind !== 'as-found' && finished ? 'set' : 'measure';
-  const sagShown = setup.kind === 'as-found' || finished;
-  const rider = entries['rider.mass'];
+/** One end of the stance as the card's own document has it: no target, no band, no travel used. */
+function sealedEnd({ sag, travelMm }: CardFacts, end: 'rear' | 'front') {
+  const none = { staticBandMm: null, riderBandMm: null, usedMm: null, staticWindow: null, riderWindow: null };
+  return { travelMm: travelMm[end], staticMm: sag[end].staticMm, riderMm: sag[end].riderMm, ...none };
+}
+
+/** The set-up card the customer takes home: springs, preload, clickers, oil, sag, as they were recorded. Prints on one page; its PDF is made from the same facts. */
+export function SetupCard({ card }: { card: CardFacts }) {
+  const { lines, machine, customer, registration, rider, technician } = card;
+  const sagShown = card.travelMm.rear !== null && card.travelMm.front !== null && Object.values(card.sag).some((s) => s.riderMm !== null);
   return (
-    <Shell title="Set-up card" about={`${machine.name} · ${customer}`}>
+    <Shell title="Set-up card" about={`${machine} · ${customer}`}>
       <p className="no-print" style={{ textAlign: 'center', marginBottom: '1rem' }}>
         <Button onPress={() => window.print()}>
           <Printer size={16} aria-hidden /> Print the card
         </Button>{' '}
-        <LinkButton href={`/api/setups/${setup.id}/card`} prefetch={false}>
+        <LinkButton href={`/api/setups/${card.id}/card`} prefetch={false}>
           As PDF
         </LinkButton>{' '}
-        <LinkButton href={`/machines/${setup.machineId}`}>Machine file</LinkButton>
+        <LinkButton href={`/machines/${card.machineId}`}>Machine file</LinkButton>
       </p>
       <Card>
         <header>
           <div>
-            <b>{machine.name}</b>
+            <b>{machine}</b>
             <div>
               {customer}
-              {machine.registration ? ` · ${machine.registration}` : ''}
-              {rider ? ` · rider ${withUnit(rider)} in gear` : ''}
+              {registration ? ` · ${registration}` : ''}
+              {rider ? ` · rider ${rider} in gear` : ''}
             </div>
           </div>
           <div style={{ textAlign: 'right' }}>
-            {SETUP_KIND[setup.kind]}
+            {SETUP_KIND[card.kind]}
             <div>
-              {dayWords(setup.recordedAt)}, job {String(setup.jobId).padStart(4, '0')}
+              {dayWords(card.recordedAt)}, job {String(card.jobId).padStart(4, '0')}
             </div>
             {technician && <div>signed by {technician}</div>}
           </div>
@@ -103,7 +92,7 @@ export function SetupCard({ setup, machine, customer, figures, entries, technici
               <Table>
                 <tbody>
                   {lines
-                    .filter((l) => l.end === end && !l.key.endsWith('.range') && !/Mm$/.test(l.key))
+                    .filter((l) => l.end === end)
                     .map((l) => (
                       <tr key={l.key}>
                         <td>{l.label}</td>
@@ -119,10 +108,7 @@ export function SetupCard({ setup, machine, customer, figures, entries, technici
         </div>
         {sagShown && (
           <figure style={{ marginTop: '1rem' }}>
-            <Stance
-              rear={{ ...stanceEnd(entries, figures, 'rear', schools, prefix), usedMm: null }}
-              front={{ ...stanceEnd(entries, figures, 'front', schools, prefix), usedMm: null }}
-            />
+            <Stance rear={sealedEnd(card, 'rear')} front={sealedEnd(card, 'front')} />
           </figure>
         )}
         <p className="small">

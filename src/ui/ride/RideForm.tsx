@@ -5,7 +5,10 @@ import styled from 'styled-components';
 import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
 import type { RideRequest } from '@/schema/retune';
 import { post } from '../bench/send';
+import { meant } from '../fields/meant';
 import { PlainField } from '../fields/PlainField';
+import type { System } from '../fields/store';
+import { usePreferences } from '../layout/preferences';
 import { Button, Small } from '../layout/primitives';
 
 const Feel = styled(RadioGroup)`
@@ -42,7 +45,10 @@ const FEELS = { better: '▲ Better', same: '= The same', worse: '▼ Worse' } a
 type Typed = Omit<Required<RideRequest>, 'feels'>;
 const EMPTY: Typed = { tieRear: '', tieFront: '', riderMass: '', temperature: '', fuel: '', tyres: '', track: '', words: '' };
 /** Units of a bare number; another may be written after it. */
-const UNITS: Partial<Record<keyof Typed, string>> = { tieRear: 'mm', tieFront: 'mm', riderMass: 'kg', temperature: '°C' };
+const UNITS: Record<System, Partial<Record<keyof Typed, string>>> = {
+  metric: { tieRear: 'mm', tieFront: 'mm', riderMass: 'kg', temperature: '°C' },
+  imperial: { tieRear: 'in', tieFront: 'in', riderMass: 'lb', temperature: '°F' },
+};
 const FIELDS: [key: keyof Typed, label: string][] = [
   ['tieFront', 'Front tie, moved along the tube'],
   ['tieRear', 'Rear tie, moved along the shaft'],
@@ -61,13 +67,15 @@ interface Props {
 
 /** How it rode: a word for each complaint, the ties, the conditions. The same at the bench and on the rider's phone. */
 export function RideForm({ complaints, url, onSaid }: Props) {
+  const units = UNITS[usePreferences().system];
   const [feels, setFeels] = useState<RideRequest['feels']>({});
   const [typed, setTyped] = useState(EMPTY);
   const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
   const [busy, setBusy] = useState(false);
   const send = async () => {
     setBusy(true);
-    const answer = await post(url, { feels, ...typed } satisfies RideRequest);
+    const told = Object.fromEntries(Object.entries(typed).map(([key, text]) => [key, meant(text, units[key as keyof Typed] ?? '')]));
+    const answer = await post(url, { feels, ...typed, ...told } satisfies RideRequest);
     setBusy(false);
     if (answer.ok) return onSaid();
     setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
@@ -111,7 +119,8 @@ export function RideForm({ complaints, url, onSaid }: Props) {
         {FIELDS.map(([key, label]) => (
           <PlainField
             key={key}
-            label={UNITS[key] ? `${label}, ${UNITS[key]}` : label}
+            label={label}
+            unit={units[key] ?? ''}
             value={typed[key]}
             onChange={(text) => setTyped({ ...typed, [key]: text })}
             problem={at(key)}

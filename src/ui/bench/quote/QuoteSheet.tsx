@@ -11,6 +11,7 @@ import { dayWords } from '../../words/time';
 import { type OfferedQuote, useBench, useLater } from '../BenchContext';
 import { Columns, FieldsOf, Repeat, Titled } from '../parts';
 import { post } from '../send';
+import { showUnsettled } from '../../fields/next';
 
 const NOW = QUOTE_LINE.filter((f) => !f.key.endsWith('.actual'));
 const NEW_UNIT = QUOTE_OTHER.filter((f) => f.key.startsWith('job.newUnit.'));
@@ -133,7 +134,7 @@ function Offer() {
   const quote = quoteOf(live, data.money);
   const half = unpriced(live);
   const offer = async () => {
-    if (!store.commitAll()) return setProblem('A figure cannot be read. Mend it first.');
+    if (!store.commitAll()) return setProblem(showUnsettled([store]) ?? '');
     await store.flush();
     const answer = await post(`/api/jobs/${data.job.id}/quotes`, {});
     if (!answer.ok) return setProblem(answer.message);

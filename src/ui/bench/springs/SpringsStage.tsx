@@ -13,6 +13,7 @@ import { schoolOf } from '@/schema/facts/targets';
 import { issueWords, warningWords } from '@/schema/words';
 import { EntryField } from '../../fields/EntryField';
 import { useSystem } from '../../fields/context';
+import { useGaps } from '../../fields/useGaps';
 import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
 import { useKeys } from '../../layout/keys';
@@ -93,6 +94,7 @@ export function SpringsStage() {
   const { selections, rear, front, pick, step } = useSelections();
   const selection = selections[end];
   const current = end === 'rear' ? rear : front;
+  const gaps = useGaps(isOpen(selection) ? selection.missing : []);
   useKeys({ '[': () => step(end, -1), ']': () => step(end, 1) });
   return (
     <>
@@ -117,11 +119,12 @@ export function SpringsStage() {
             </ToggleButton>
           </Tabs>
           <BecauseIfOverloaded />
-          {isOpen(selection) ? (
-            <MissingFigures selection={selection} />
-          ) : (
-            <EndSheet key={end} end={end} selection={selection} current={current} onPick={(id) => pick(end, id)} />
+          {(isOpen(selection) || gaps.shown.length > 0) && (
+            <div {...gaps.watch}>
+              <MissingFigures missing={gaps.shown} unusable={isOpen(selection) ? selection.unusable : null} />
+            </div>
           )}
+          {!isOpen(selection) && <EndSheet key={end} end={end} selection={selection} current={current} onPick={(id) => pick(end, id)} />}
         </div>
         <Aside end={end} rear={rear} front={front} />
       </Columns>
@@ -188,9 +191,8 @@ function Aside({ end, rear, front }: { end: End; rear: Candidate | null; front: 
   );
 }
 
-function MissingFigures({ selection }: { selection: NoSelection }) {
+function MissingFigures({ missing, unusable }: { missing: readonly string[]; unusable: NoSelection['unusable'] }) {
   const { data, sealed } = useBench();
-  const { missing, unusable } = selection;
   const ofMachine = missing.filter((m) => m.startsWith('machine.'));
   const ofLeverage = ofMachine.some((m) => /^machine\.(leverage|link)/.test(m)) || unusable !== null;
   return (

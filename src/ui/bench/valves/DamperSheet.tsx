@@ -15,7 +15,7 @@ import { type DamperKey, END_OF, VALVE_KINDS } from '@/schema/fields/damper';
 import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
-import { Empty, Heading, QuietButton, Small, Warn } from '../../layout/primitives';
+import { Button, Empty, Heading, QuietButton, Small, Warn } from '../../layout/primitives';
 import { useKeys } from '../../layout/keys';
 import { useBench, useFact, useLater } from '../BenchContext';
 import { BecauseList, Working } from '../parts';
@@ -87,7 +87,6 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
   const { figures } = useLater();
   const { data, sealed } = useBench();
   const store = useFieldStore();
-  const [which, setWhich] = useState<'fit' | 'found'>('fit');
   const [at, setAt] = useState(BEGIN_AT);
   const [hotAndCold, setHotAndCold] = useState(false);
   const [atWheel, setAtWheel] = useState(false);
@@ -100,6 +99,8 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
   const [found, fit] = useFact(
     useCallback((now) => [shimsOf(now, damper, valve, 'found'), shimsOf(now, damper, valve, 'fit')] as const, [damper, valve]),
   );
+  // What came in is written down first; once it is, the sheet opens on what is to be fitted.
+  const [which, setWhich] = useState<'fit' | 'found'>(found?.ok && found.value.length > 0 ? 'fit' : 'found');
   const shown = which === 'fit' ? fit : found;
   const shims = shown?.ok ? shown.value : [];
   const drawer = useMemo(() => shimsForPost(data.shims, figures, damper), [data.shims, figures, damper]);
@@ -139,6 +140,16 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
               locked={sealed}
               onChange={write}
             />
+          )}
+          {which === 'found' && !sealed && found?.ok && found.value.length > 0 && (
+            <Button
+              onPress={() => {
+                store.put(stackField(damper, valve, 'fit'), shimsText(found.value));
+                setWhich('fit');
+              }}
+            >
+              Start to fit from this
+            </Button>
           )}
           <PickList picks={picks} />
         </div>

@@ -13,6 +13,7 @@ import { DAMPER_FIGURES, type DamperKey, DAMPERS, END_OF, VALVES } from '@/schem
 import { issueWords } from '@/schema/words';
 import { FieldsProvider } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';
+import { useGaps } from '../../fields/useGaps';
 import { Caution, Empty, Small, Warn } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
 import { FieldsOf, SealedNote, Tabs, Titled } from '../parts';
@@ -72,11 +73,16 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
   const { data, sealed } = useBench();
   const request = useMemo(() => viewRequestOf(live, figures, damper, valve, data.oils), [live, figures, damper, valve, data.oils]);
   const [missing, unusable] = [isMissing(request) ? request.missing : [], isUnusable(request) ? request : null];
+  const gaps = useGaps(missing);
   const viewed = useDamperView(damper, isMissing(request) || isUnusable(request) ? null : request);
   const gasGauge = numberOf(live, 'fitted.rear.gas') ?? numberOf(live, 'found.rear.gas');
   return (
     <>
-      {missing.length > 0 && <MissingOfDamper damper={damper} missing={missing} />}
+      {gaps.shown.length > 0 && (
+        <div {...gaps.watch}>
+          <MissingOfDamper damper={damper} missing={gaps.shown} />
+        </div>
+      )}
       {unusable && <Warn>{issueWords(unusable.issue)}</Warn>}
       {viewed.issue && <Warn>{issueWords(viewed.issue)}</Warn>}
       <NotRead reading={{ failed: viewed.failed?.words ?? null, again: () => viewed.failed?.again() }} />

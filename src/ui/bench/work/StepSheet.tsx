@@ -13,6 +13,7 @@ import { FieldGrid } from '../parts';
 import { useAtBench } from './atBench';
 import { useStopwatch, Wait } from './Clock';
 import { Photos } from './Photos';
+import { showUnsettled } from '../../fields/next';
 
 const Sheet = styled.article`
   max-width: 62rem;
@@ -110,8 +111,7 @@ export function StepSheet({ taken, step, onGo }: Props) {
   useEffect(() => sheet.current?.querySelector<HTMLElement>('[data-entry]')?.focus(), [step]);
   const leave = (state: 'done' | 'passed') => {
     if (!store.commitAll()) {
-      setProblem('A figure here cannot be read. Mend it, or clear it.');
-      sheet.current?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
+      setProblem(showUnsettled([store]) ?? '');
       return;
     }
     store.put(`${at}.done`, state);
