@@ -1,5 +1,5 @@
 import type { Sql } from '@/db/client';
-import { maybeOneBefore, maybeOneToUndo, oneNewEntry } from '@/db/queries/entries';
+import { type EntryToUndo, maybeOneBefore, maybeOneToUndo, oneNewEntry } from '@/db/queries/entries';
 import { maybeOneJobLocked } from '@/db/queries/jobs';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneSetMachine } from '@/db/queries/machines';
 import { maybeOneTechnician } from '@/db/queries/people';
@@ -80,23 +80,39 @@ export async function recordMachineEntry(machineId: number, request: Recorded, a
   });
 }
 
-/** Takes the newest entry of a job back by recording what the field held before; nothing is deleted. */
-export async function undo(jobId: number): Promise<Answer<Entry>> {
+/**
+ * Takes the newest entry of a job back by recording what the field held before; nothing is deleted. What was written in one step, such as going back to an older set-up, is taken back in
+ * one: `also` holds the rest of it.
+ */
+export async function undo(jobId: number): Promise<Answer<Entry & { also: Entry[] }>> {
   return inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
     const signed = (await manySignedOfJob(sql, jobId)).length > 0;
-    const last = await maybeOneToUndo(sql, jobId, signed ? 'unsealed' : 'any');
+    const fields = signed ? 'unsealed' : 'any';
+    const last = await maybeOneToUndo(sql, jobId, fields);
     if (!last) throw new Refusal(conflict('nothing-to-undo'));
-    const before = await maybeOneBefore(sql, jobId, last.field, last.id);
-    const { text, unit, value } = before ?? { text: '', unit: null, value: null };
-    const entry = await oneNewEntry(
-      sql,
-      { jobId },
-      { field: last.field, text, unit, value, technicianId: null, device: 'undo', at: null, undoes: last.id },
-    );
+    const entry = await takeBack(sql, jobId, last);
+    const also: Entry[] = [];
+    for (let next = await maybeOneToUndo(sql, jobId, fields); next && isOneStep(last.device) && next.device === last.device;) {
+      also.push(await takeBack(sql, jobId, next));
+      next = await maybeOneToUndo(sql, jobId, fields);
+    }
     await makeJobFindable(sql, jobId);
     if (last.field === 'ride.feel') await reckonLikeness(sql, jobId);
-    return entry;
+    return { ...entry, also };
   });
+}
+
+/** Entries written together carry the set-up they came from as their device. */
+const isOneStep = (device: string) => device.startsWith('set-up ');
+
+async function takeBack(sql: Sql, jobId: number, last: EntryToUndo): Promise<Entry> {
+  const before = await maybeOneBefore(sql, jobId, last.field, last.id);
+  const { text, unit, value } = before ?? { text: '', unit: null, value: null };
+  return oneNewEntry(
+    sql,
+    { jobId },
+    { field: last.field, text, unit, value, technicianId: null, device: 'undo', at: null, undoes: last.id },
+  );
 }

@@ -64,6 +64,8 @@ export interface Stand {
   setups: Setups | null;
   /** The job the machine has come back as since: what is in it now is that job's. */
   movedOn: number | null;
+  /** The older set-up this job has gone back to and not yet signed or ridden on from. */
+  back: Setup | null;
 }
 
 /** @param lineage newest first */
@@ -74,22 +76,33 @@ export function standOf(lineage: readonly Setup[], trials: readonly Trial[], job
   const found = valuesUnder(entries, 'found');
   const noted = movedOn === null && (inMachine !== null || Object.keys(found).length > 0);
   const asFound = { ...carried(inMachine?.document.values ?? {}), ...found };
-  const now = standing?.document ?? (noted ? setupDocument(asFound, sagsOf(entries, machine, 'measure')) : null);
+  const back = standing?.kind === 'rebuild' ? null : backOf(lineage, trials, entries);
+  // Gone back: what stands in the machine is the older set-up, with whatever was fitted otherwise since.
+  const now = back
+    ? setupDocument({ ...carried(back.document.values), ...valuesUnder(entries, 'fitted') }, NO_SAGS)
+    : (standing?.document ?? (noted ? setupDocument(asFound, sagsOf(entries, machine, 'measure')) : null));
   const first = trials.find((t) => t.document.change !== null);
   const base = lineage.find((s) => s.id === first?.fromSetupId)?.document ?? now;
-  return { standing, movedOn, setups: now && base && { base, now } };
+  return { standing, movedOn, back, setups: now && base && { base, now } };
+}
+
+/** The set-up gone back to, unless the job was ridden on from there already: then the rides' own set-ups stand. */
+function backOf(lineage: readonly Setup[], trials: readonly Trial[], entries: Entries): Setup | null {
+  const to = entries['rebuild.backTo'];
+  if (!to || to.value === null || trials.some((t) => t.plannedAt > (to.at ?? ''))) return null;
+  return lineage.find((s) => s.id === to.value) ?? null;
 }
 
 /** The id of the set-up in the machine; where the job has none yet, what came in is written down as one first. */
-async function standingId(sql: Sql, job: Job, lineage: readonly Setup[], { standing, setups }: Stand): Promise<number> {
-  if (standing) return standing.id;
+async function standingId(sql: Sql, job: Job, lineage: readonly Setup[], { standing, setups, back }: Stand): Promise<number> {
+  if (standing && !back) return standing.id;
   const { id } = await oneNewSetup(sql, {
     machineId: job.machineId,
     jobId: job.id,
     rebuildId: null,
-    parentId: standingOf(lineage)?.id ?? null,
-    kind: 'as-found',
-    reason: 'as it came in',
+    parentId: back?.id ?? standingOf(lineage)?.id ?? null,
+    kind: back ? 'as-set' : 'as-found',
+    reason: back ? `back to the set-up of job ${String(back.jobId).padStart(4, '0')}` : 'as it came in',
     document: setups!.now,
     recordedAt: new Date().toISOString(),
   });

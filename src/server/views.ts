@@ -3,7 +3,7 @@ import { manyHistory, manyLastKnown } from '@/db/queries/entries';
 import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
 import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
-import { manySetups, manySignedOfJob, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
+import { manySetups, manySignedOfJob, type Setup, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
 import { manyRunsOfJob } from '@/db/queries/loggerRuns';
 import { manyQuotes } from '@/db/queries/quotes';
 import { manyShims } from '@/db/queries/shims';
@@ -119,8 +119,15 @@ export async function bench(jobId: number, sheet = '') {
       entries: document.entries,
     })),
     setupId: lastOfJob(setups, jobId)?.id ?? null,
+    handedBack: handedBackWith(setups, jobId),
   };
 }
+/** What the machine was handed back with the last time it was here: the set-up it stood in before this job. */
+function handedBackWith(setups: readonly Setup[], jobId: number) {
+  const before = standingOf(setups.filter((s) => s.jobId < jobId));
+  return before && { jobId: before.jobId, at: before.recordedAt, values: before.document.values };
+}
+
 export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
 
 /** True when the base answers. */

@@ -71,9 +71,12 @@ export const oneNewEntry = (sql: Sql, subject: Subject, e: NewEntry) => {
 };
 
 /** The newest entry that is not itself an undoing and has not been undone. */
+/** With the device it was written by: what one step wrote together carries the same. */
+export type EntryToUndo = StoredEntry & { device: string };
+
 export const maybeOneToUndo = (sql: Sql, jobId: number, fields: 'any' | 'unsealed') =>
-  sql.maybeOne<StoredEntry>(
-    `SELECT ${COLUMNS} FROM entry e WHERE job_id = $1 AND undoes IS NULL AND NOT EXISTS (SELECT 1 FROM entry u WHERE u.undoes = e.id)
+  sql.maybeOne<EntryToUndo>(
+    `SELECT ${COLUMNS}, device FROM entry e WHERE job_id = $1 AND undoes IS NULL AND NOT EXISTS (SELECT 1 FROM entry u WHERE u.undoes = e.id)
        AND ($2 = 'any' OR field ~ '^(set|ride|job)\\.')
      ORDER BY id DESC LIMIT 1`,
     [jobId, fields],

@@ -11,6 +11,7 @@ import { useSaid } from '../layout/preferences';
 import { LinkButton, QuietButton, Small, Table } from '../layout/primitives';
 import { useBench, useLater } from './BenchContext';
 import { Complaints } from './Complaints';
+import { HandedBack } from './HandedBack';
 import { LoadsView } from './LoadsView';
 import { MachineFigures, MachineSheet } from './MachineFigures';
 import { BecauseList, Columns, FieldsOf, Repeat, SealedNote, Titled } from './parts';
@@ -23,6 +24,7 @@ export function AskStage() {
   return (
     <>
       <SealedNote />
+      <HandedBack />
       <Columns $wide="1.35fr 1fr">
         <div>
           <Titled title="Rider and load">

@@ -115,9 +115,11 @@ function BenchFrame({
   const undo = async () => {
     store.commitAll();
     await store.flush();
-    const answer = await post<Entry>(`/api/jobs/${data.job.id}/undo`, {});
-    if (answer.ok) store.accept(answer.value);
-    setNotice(answer.ok ? 'The last entry is taken back.' : answer.message);
+    const answer = await post<Entry & { also: Entry[] }>(`/api/jobs/${data.job.id}/undo`, {});
+    if (!answer.ok) return setNotice(answer.message);
+    const { also, ...last } = answer.value;
+    for (const entry of [last, ...also]) store.accept(entry);
+    setNotice(also.length > 0 ? `Going back is taken back: ${also.length + 1} entries.` : 'The last entry is taken back.');
   };
   const Sheet = STAGE_SHEETS[stage];
   const tools = useMemo<BenchTools>(

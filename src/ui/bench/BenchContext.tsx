@@ -7,6 +7,7 @@ import type { KeptCalibration, MoneyPage } from '@/schema/book';
 import type { QuoteDocument } from '@/schema/facts/quote';
 import type { Need, StockItem } from '@/schema/stock';
 import type { DrawerShim } from '@/schema/shims';
+import type { SetupDocument } from '@/schema/documents';
 import type { Entries } from '@/schema/entry';
 import type { CausePage } from '@/schema/diagnose/page';
 import type { Known } from '@/schema/facts/evidence/known';
@@ -68,6 +69,8 @@ export interface BenchData {
   book: { id: string; name: string; component: Component; end: 'rear' | 'front'; versions: number }[];
   signed: SignedLine[];
   setupId: number | null;
+  /** What the machine was handed back with the last time; null for one that is here first. */
+  handedBack: { jobId: number; at: string; values: SetupDocument['values'] } | null;
   /** Causes of the Shop book with what they rest on; only where they are shown. */
   reasoning: { causes: CausePage[]; lifeKm: Known['lifeKm']; log: Known['log']; outcomes: number } | null;
   /** Rides planned, ridden and decided; the set-up they began from and the one in the machine. */

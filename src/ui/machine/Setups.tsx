@@ -9,7 +9,7 @@ import { compareSetups } from '@/schema/facts/setups';
 import { Titled } from '../bench/parts';
 import { post } from '../bench/send';
 import { Lineage, type LineageLook } from '../figures/Lineage';
-import { Empty, LinkButton, QuietButton, Small } from '../layout/primitives';
+import { Button, Empty, LinkButton, QuietButton, Small } from '../layout/primitives';
 import { dayWords } from '../words/time';
 
 export interface SetupRow {
@@ -135,6 +135,7 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
           .filter((s) => chosen === null || s.id === chosen)
           .map((s) => (
             <SetupItem
+              standing={setups.find((x) => !x.takenBack) ?? null}
               key={s.id}
               setup={s}
               parent={parentOf(s)}
@@ -149,12 +150,15 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
 }
 
 function SetupItem({
+  standing,
   setup,
   parent,
   machineId,
   feel,
   openJobs,
 }: {
+  /** In the machine now. */
+  standing: SetupRow | null;
   setup: SetupRow;
   parent: SetupRow | null;
   machineId: number;
@@ -192,25 +196,50 @@ function SetupItem({
           </Link>
         </>
       )}
-      {openJobs.map((jobId) => jobId !== setup.jobId && <GoBack key={jobId} jobId={jobId} setupId={setup.id} />)}
+      {openJobs.map((jobId) => jobId !== setup.jobId && <GoBack key={jobId} jobId={jobId} to={setup} now={standing} />)}
     </li>
   );
 }
 
-/** Back to an older set-up: its figures are written into the open job as what is to be fitted. */
-function GoBack({ jobId, setupId }: { jobId: number; setupId: number }) {
+/** Back to an older set-up, in one step: first what would be turned, then its figures are written into the open job as what is to be fitted. */
+function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow | null }) {
   const router = useRouter();
   const [problem, setProblem] = useState('');
+  const [isAsked, setAsked] = useState(false);
+  const turned = now ? compareSetups(now.document, to.document).filter((d) => d.differs && d.right !== null && !/Mm$/.test(d.key)) : [];
   const go = async () => {
-    const answer = await post<{ fields: number }>(`/api/jobs/${jobId}/back`, { setupId });
+    const answer = await post<{ fields: number }>(`/api/jobs/${jobId}/back`, { setupId: to.id });
     if (answer.ok) router.push(`/jobs/${jobId}/rebuild`);
     else setProblem(answer.message);
   };
+  if (!isAsked)
+    return (
+      <>
+        {' · '}
+        <QuietButton onPress={() => setAsked(true)}>Go back to this one in job {number(jobId)}</QuietButton>
+      </>
+    );
   return (
-    <>
-      {' · '}
-      <QuietButton onPress={() => void go()}>Go back to this one in job {number(jobId)}</QuietButton>
+    <div role="group" aria-label={`Back to the set-up of job ${number(to.jobId)}`} style={{ padding: '0.5rem 0' }}>
+      <b>{turned.length === 0 ? 'Nothing would be turned: it stands so already.' : 'This would be turned or changed:'}</b>
+      <ul className="changes">
+        {turned.map((d) => (
+          <li key={d.key}>
+            <span style={{ color: `var(--${d.end})` }}>{d.end === 'rear' ? 'Rear' : 'Front'}</span> {d.label.toLowerCase()}:{' '}
+            <span className="gone">{d.left ?? 'not noted'}</span> <b>{d.right}</b>
+          </li>
+        ))}
+      </ul>
+      <Small>
+        It is written into job {number(jobId)} as what is to be fitted; Ride goes on from it, and one undo takes all of it back.{' '}
+      </Small>
+      <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center' }}>
+        <Button $strong onPress={() => void go()}>
+          Go back to it in job {number(jobId)}
+        </Button>
+        <QuietButton onPress={() => setAsked(false)}>Leave it as it is</QuietButton>
+      </p>
       {problem && <span role="alert"> ▲ {problem}</span>}
-    </>
+    </div>
   );
 }

@@ -1,0 +1,104 @@
+'use client';
+import { useCallback, useState } from 'react';
+import { withUnit } from '@/schema/entry';
+import { fieldDef, knownField } from '@/schema/fields';
+import { useFieldStore } from '../fields/context';
+import { focusEntry } from '../fields/next';
+import { Button, QuietButton, Small, Table } from '../layout/primitives';
+import { dayWords } from '../words/time';
+import { useBench, useFact } from './BenchContext';
+import { Titled } from './parts';
+
+/** Told of the rider and the ride, and likely to be the same again. */
+const OF_RIDER = ['rider.mass', 'use', 'pace', 'experience'] as const;
+
+interface Line {
+  field: string;
+  text: string;
+  /** Written with it: how a preload was read. */
+  beside: { field: string; text: string }[];
+}
+
+/**
+ * What the machine left with the last time, as what it probably comes back with: hollow until somebody looks. Each line is confirmed as it stands, or struck out and typed anew.
+ */
+export function HandedBack() {
+  const { data, sealed } = useBench();
+  const store = useFieldStore();
+  const { handedBack, lastKnown } = data;
+  const [struck, setStruck] = useState<readonly string[]>([]);
+  const lines = useFact(
+    useCallback(
+      (live): Line[] => {
+        const open = (field: string) => (live[field]?.text ?? '') === '';
+        const rider = OF_RIDER.flatMap((field): Line[] => {
+          const last = lastKnown[field];
+          return last && last.text !== '' && open(field) ? [{ field, text: withUnit(last), beside: [] }] : [];
+        });
+        const values = handedBack?.values ?? {};
+        const fitted = Object.entries(values).flatMap(([key, value]): Line[] => {
+          const field = `found.${key}`;
+          if (value.text === '' || /\.(way|reference|range)$/.test(key) || !knownField(field) || !open(field)) return [];
+          const root = key.replace(/\.(reading|out)$/, '');
+          const beside = ['way', 'reference', 'range'].flatMap((part) => {
+            const other = values[`${root}.${part}`];
+            return other && other.text !== '' && knownField(`found.${root}.${part}`)
+              ? [{ field: `found.${root}.${part}`, text: withUnit(other) }]
+              : [];
+          });
+          return [{ field, text: withUnit(value), beside }];
+        });
+        return [...rider, ...fitted];
+      },
+      [handedBack, lastKnown],
+    ),
+  ).filter((l) => !struck.includes(l.field));
+  if (sealed || !handedBack || lines.length === 0) return null;
+  const confirm = ({ field, text, beside }: Line) => {
+    for (const also of beside) store.put(also.field, also.text);
+    store.put(field, text);
+  };
+  const said = (field: string, text: string) => {
+    const def = fieldDef(field);
+    if (def.kind === 'choice') return def.options.find((o) => o.value === text)?.label ?? text;
+    return def.kind === 'count' && def.unitLabel ? `${text} ${def.unitLabel}` : text;
+  };
+  const strike = (field: string) => {
+    setStruck([...struck, field]);
+    focusEntry(field);
+  };
+  return (
+    <Titled
+      title="As it left the last time"
+      aside={`job ${String(handedBack.jobId).padStart(4, '0')}, ${dayWords(handedBack.at)}; look, then confirm`}
+    >
+      <Table aria-label="As it left the last time">
+        <tbody>
+          {lines.map((line) => {
+            const def = fieldDef(line.field);
+            return (
+              <tr key={line.field}>
+                <td>
+                  {def.end && <span style={{ color: `var(--${def.end})` }}>{def.end === 'rear' ? 'Rear ' : 'Front '}</span>}
+                  {def.label}
+                </td>
+                <td className="number">
+                  <Small>○ {said(line.field, line.text)}</Small>
+                </td>
+                <td className="number">
+                  <QuietButton onPress={() => confirm(line)} aria-label={`${def.label}: still so`}>
+                    still so
+                  </QuietButton>{' '}
+                  <QuietButton onPress={() => strike(line.field)} aria-label={`${def.label}: not so any more`}>
+                    not so
+                  </QuietButton>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
+      <Button onPress={() => lines.forEach(confirm)}>All of it is still so</Button>
+    </Titled>
+  );
+}
