@@ -309,14 +309,64 @@ test.each([
   expect(refusal(operation, request)).toBe(wanted);
 });
 
-test('no request, however odd, throws; an accepted one has finite figures', () => {
+test('no request, however odd, throws', () => {
   fc.assert(
-    fc.property(fc.constantFrom('convert', 'sag', 'loads', 'spring-select'), fc.object(), (operation, request) => {
+    fc.property(fc.constantFrom(...operationList().map((o) => o.name)), fc.object(), (operation, request) => {
       const answer = compute(operation, request);
       if (!answer.ok) expect(answer.problem.message.length).toBeGreaterThan(5);
     }),
     { seed: 7, numRuns: 500 },
   );
+});
+
+/** Where numbers stand in a request, a few of each list. */
+function numbersIn(value: unknown, path: (string | number)[] = []): (string | number)[][] {
+  if (typeof value === 'number') return [path];
+  if (value === null || typeof value !== 'object') return [];
+  return Object.entries(value)
+    .slice(0, 6)
+    .flatMap(([key, inner]) => numbersIn(inner, [...path, Array.isArray(value) ? Number(key) : key]));
+}
+function withNumber(request: unknown, path: (string | number)[], to: number): unknown {
+  const copy = structuredClone(request);
+  const holder = path.slice(0, -1).reduce<unknown>((at, key) => (at as Any)[String(key)], copy) as Any;
+  holder[String(path.at(-1))] = to;
+  return copy;
+}
+const finiteThroughout = (value: unknown): boolean =>
+  typeof value === 'number'
+    ? Number.isFinite(value)
+    : value === null || typeof value !== 'object' || Object.values(value).every(finiteThroughout);
+
+test.each(Object.entries({ loads: LOADS, sag: SAG, 'spring-select': SELECT, ...FULL }))(
+  '%s: figures out of all measure are refused, or answered with figures',
+  (name, request) => {
+    for (const path of numbersIn(request))
+      for (const to of [1e308, 1e-300, -1e308]) {
+        const answer = compute(name, withNumber(request, path, to));
+        if (answer.ok) expect([path, to, finiteThroughout(answer.result)]).toEqual([path, to, true]);
+      }
+    const answer = compute(name, request);
+    expect(answer.ok && finiteThroughout(answer.result)).toBe(true);
+  },
+);
+
+test('a statement is given once and at its place; those that deny one another are said so; a complaint told again counts once', () => {
+  const packs = { phrase: 'packs', end: 'rear' };
+  const low = { statement: 'sag-low', end: 'rear', credence: 0.9 };
+  expect(refusal('diagnose', { complaints: [packs], statements: [low, { ...low, credence: 0.1 }] })).toBe('statement-twice statements.1');
+  expect(refusal('diagnose', { complaints: [packs], statements: [{ ...low, end: null }] })).toBe('statement-end-missing statements.0.end');
+  expect(refusal('diagnose', { complaints: [packs], statements: [{ statement: 'pace-hard', end: 'rear' }] })).toBe(
+    'statement-whole statements.0.end',
+  );
+  const both = run('diagnose', { complaints: [packs], statements: [low, { ...low, statement: 'sag-high' }] }) as Any;
+  expect((both.warnings as { code: string }[]).map((w) => w.code)).toEqual(['statements-contradict']);
+  const told = (times: number) =>
+    run('diagnose', {
+      complaints: Array.from({ length: times }, () => packs),
+      statements: [{ statement: 'rebound-shut', end: 'rear' }],
+    }) as Any;
+  expect(told(4).causes).toEqual(told(1).causes);
 });
 
 test('the command: result, refusal, and lines in order', () => {

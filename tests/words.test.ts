@@ -66,6 +66,7 @@ const DATA = {
   one: 'F-1',
   other: 'F-2',
   times: 4,
+  statement: 'it tops out',
   travels: 3,
   kg: 120,
   count: 2,

@@ -113,4 +113,5 @@ export type WarningCode =
   | 'laden-more-than-rider'
   | 'stress-of-present'
   | 'log-gap'
+  | 'statements-contradict'
   | 'log-spike';

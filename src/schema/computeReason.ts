@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { COMPLAINT_PHRASES } from './fields/ask';
-import { isStatement } from './diagnose/statements';
-import { positiveMm } from './compute';
+import { EVIDENCE, isStatement } from './diagnose/statements';
+import { fail, positiveMm } from './compute';
 
 /** Requests of the operations behind Reason, Ride and the travel logger. */
 
-const finite = z.number();
+/** Readings and places: no shop means more, and beyond it sums overflow. */
+const finite = z.number().min(-1e9).max(1e9);
 
 /** Causes of the book as it begins, weighed against complaints and statements that were looked at. */
 export const diagnoseRequest = z.strictObject({
@@ -28,14 +29,25 @@ export const diagnoseRequest = z.strictObject({
       }),
     )
     .max(200)
-    .default([]),
+    .default([])
+    .superRefine((statements, ctx) => {
+      const seen = new Set<string>();
+      for (const [i, { statement, end }] of statements.entries()) {
+        if (!isStatement(statement)) continue;
+        const hasEnds = EVIDENCE[statement].ends;
+        if (hasEnds && end === null) fail(ctx, 'statement-end-missing', [i, 'end'], { statement: EVIDENCE[statement].name });
+        if (!hasEnds && end !== null) fail(ctx, 'statement-whole', [i, 'end'], { statement: EVIDENCE[statement].name });
+        if (seen.has(`${statement}.${end}`)) fail(ctx, 'statement-twice', [i], { statement: EVIDENCE[statement].name });
+        seen.add(`${statement}.${end}`);
+      }
+    }),
 });
 
 export const retuneRequest = z.strictObject({
   start: finite,
   range: z.tuple([finite, finite]),
-  resolution: finite.positive(),
-  step: finite.positive(),
+  resolution: finite.min(1e-9),
+  step: finite.min(1e-9),
   direction: z.union([z.literal(1), z.literal(-1)]).default(1),
   ridden: z
     .array(z.strictObject({ from: finite, value: finite, feel: z.enum(['better', 'same', 'worse']) }))

@@ -11,6 +11,25 @@ interface Limits {
   max?: number;
 }
 
+/** No shop means more than this, nor less without meaning nothing; canonical units. Beyond them sums overflow or vanish, and what comes out is no answer. */
+const MOST: Record<Dimension, number> = {
+  length: 1e6,
+  force: 1e7,
+  rate: 1e6,
+  mass: 1e5,
+  torque: 1e6,
+  pressure: 1e7,
+  area: 1e7,
+  volume: 1e10,
+  viscosity: 1e6,
+  temperature: 1e4,
+  speed: 1e4,
+  time: 1e9,
+  angle: 1e4,
+  ratio: 1e7,
+};
+const LEAST = 1e-9;
+
 /**
  * A number in the unit that ends the field's name, or a string that may carry another unit ("23 3/8 in", "0,7 kgf/mm").
  * Comes out in the canonical unit of the dimension.
@@ -29,6 +48,8 @@ export function quantity(dimension: Dimension, unit: string, limits: Limits = {}
       value = read.value.canonical;
     }
     if (!Number.isFinite(value)) return fail('not-finite');
+    if (Math.abs(value) > MOST[dimension]) return fail('out-of-range', { min: -MOST[dimension], max: MOST[dimension], unit });
+    if (value !== 0 && Math.abs(value) < LEAST) return fail('out-of-range', { min: LEAST, unit });
     if (value < 0 && limits.min === 0) return fail('negative');
     if (limits.above !== undefined && !(value > limits.above))
       return fail(value < 0 ? 'negative' : 'out-of-range', { min: limits.above, unit: `${unit} and above it` });

@@ -120,6 +120,9 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'log-metres': (d) =>
     `No reading passes ${Number(d.most).toPrecision(2)} mm of ${mm(d.travel)} of travel. Are they in metres? Give them in millimetres.`,
   'statement-unknown': () => 'There is no such statement to look at.',
+  'statement-twice': (d) => `“${d.statement}” is given twice for the same place. Give it once, with how far it is believed.`,
+  'statement-end-missing': (d) => `“${d.statement}” is said of one end: say which, rear or front.`,
+  'statement-whole': (d) => `“${d.statement}” is said of the whole machine: leave the end out.`,
   'not-a-shop-cure': (d) => `A cure that touches ${d.what} is left to the maker, the law and licensed workshops: file it under “not here”.`,
   'bearing-one-sided': () =>
     'One of the two ratios must be above 1 and the other below: else the statement says nothing, or the same either way.',
@@ -131,6 +134,8 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'unknown-field': (d) => `“${d.field}” is not a field of this request.`,
   'not-listed': (d) => `This must be one of ${d.options}.`,
   'too-few': () => 'The list is empty. Give at least one.',
+  'no-finite-answer': () =>
+    'Each of these figures is possible, but together they give no finite answer. Check the largest and the smallest.',
   'not-json': () => 'This is not valid JSON.',
   'unknown-operation': (d) => `There is no operation named “${d.operation}”. List them with --list.`,
   'field-unknown': (d) => `There is no field named “${d.field}”.`,
@@ -178,6 +183,8 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
     `Readings are missing in ${d.count} ${Number(d.count) === 1 ? 'place' : 'places'}, first at ${Number(d.at).toFixed(2)} s: nothing is read across a gap.`,
   'log-spike': (d) =>
     `${d.count} single ${Number(d.count) === 1 ? 'reading leaps' : 'readings leap'} faster than a wheel can move and ${Number(d.count) === 1 ? 'is' : 'are'} left out.`,
+  'statements-contradict': (d) =>
+    `“${d.one}” and “${d.other}”${d.end ? ` at the ${d.end}` : ''} deny one another. Look again at what they rest on: one of the two is wrong.`,
   'stress-of-present': (d) =>
     `The stack that is in there is bent to ${Number(d.stress).toFixed(0)} MPa at ${d.speed} m/s, beyond the ${Number(d.limit).toFixed(0)} MPa at which shims tire (from memory): nothing is refused that it bears.`,
   'laden-more-than-rider': (d) =>

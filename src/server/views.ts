@@ -3,7 +3,7 @@ import { manyHistory, manyLastKnown } from '@/db/queries/entries';
 import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
 import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
-import { manySetups, manySignedOfJob, type Setup, manySignedOfMachine, maybeOneSetup } from '@/db/queries/rebuilds';
+import { manySetups, manySignedOfJob, type Setup, manySignedOfMachine } from '@/db/queries/rebuilds';
 import { manyRunsOfJob } from '@/db/queries/loggerRuns';
 import { manyQuotes } from '@/db/queries/quotes';
 import { manyShims } from '@/db/queries/shims';

@@ -10,6 +10,16 @@ export interface Told {
   end: 'front' | 'rear' | 'both' | 'unsure' | '';
 }
 
+/** The same complaint told again is the same complaint: it is weighed once. An end not named is that of another telling which names it. */
+export function toldOnce<T extends Pick<Told, 'phrase' | 'end'>>(told: readonly T[]): T[] {
+  const isOpen = ({ end }: T) => end === '' || end === 'unsure';
+  return told.filter((t, i) => {
+    const same = (other: T) => other.phrase === t.phrase && (other.end === t.end || (isOpen(other) && isOpen(t)));
+    if (told.slice(0, i).some(same)) return false;
+    return !isOpen(t) || !told.some((other) => other.phrase === t.phrase && !isOpen(other));
+  });
+}
+
 /** Riders name the wrong end now and then: a link at the end not complained of keeps this share of its strength. From memory. */
 const WRONG_END = 0.2;
 /** Share of riders who tell of a complaint for a reason not on the list. From memory. */

@@ -160,6 +160,45 @@ export type Statement = keyof typeof EVIDENCE;
 
 export const isStatement = (id: string): id is Statement => Object.hasOwn(EVIDENCE, id);
 
+/** Statements of which one denies the other: both held at one place, one of the two was looked at wrongly. */
+export const OPPOSITES: readonly (readonly [Statement, Statement])[] = [
+  ['sag-low', 'sag-high'],
+  ['rate-soft', 'rate-stiff'],
+  ['ring-up', 'ring-down'],
+  ['ideal-stiffer', 'ideal-softer'],
+  ['weaker-than-mark', 'stronger-than-mark'],
+  ['travel-all', 'travel-little'],
+  ['rebound-shut', 'rebound-open'],
+  ['comp-shut', 'comp-open-far'],
+  ['bounce-lively', 'bounce-slow'],
+  ['zeta-rebound-low', 'zeta-rebound-high'],
+  ['zeta-compression-low', 'zeta-compression-high'],
+  ['oil-level-low', 'oil-level-high'],
+  ['sits-nose-high', 'sits-nose-low'],
+  ['fork-through', 'fork-dropped'],
+  ['rider-heavier', 'rider-lighter'],
+  ['ground-rougher', 'ground-smoother'],
+  ['log-deep', 'log-shallow'],
+  ['log-rebound-fast', 'log-rebound-slow'],
+  ['log-compression-fast', 'log-compression-slow'],
+  ['log-zeta-low', 'log-zeta-high'],
+];
+
+interface Looked {
+  statement: string;
+  end: 'rear' | 'front' | null;
+  credence: number;
+}
+
+/** Pairs that deny one another, both believed more than not. */
+export function contradictions(looked: readonly Looked[]): { end: Looked['end']; one: Statement; other: Statement }[] {
+  const holds = (statement: Statement, end: Looked['end']) =>
+    looked.some((l) => l.statement === statement && l.end === end && l.credence > 0.5);
+  return (['rear', 'front', null] as const).flatMap((end) =>
+    OPPOSITES.filter(([one, other]) => holds(one, end) && holds(other, end)).map(([one, other]) => ({ end, one, other })),
+  );
+}
+
 export const PLACE_ENDS = ['rear', 'front'] as const;
 export type PlaceEnd = (typeof PLACE_ENDS)[number];
 const NAME: Record<PlaceEnd, string> = { rear: 'Rear', front: 'Front' };

@@ -2,9 +2,9 @@ import { MOST_COMPLAINTS, type Measurement, type WeighedCause } from '@/core/dia
 import { weigh } from '@/core/diagnose/weigh';
 import type { Warning, Result } from '@/core/result';
 import type { WorkingStep } from '@/core/working';
-import { knowledgeOf, nodeOf, type Told } from '../diagnose/knowledge';
+import { knowledgeOf, nodeOf, type Told, toldOnce } from '../diagnose/knowledge';
 import type { CausePage } from '../diagnose/page';
-import { type PlaceEnd, placeOf, type Statement } from '../diagnose/statements';
+import { contradictions, EVIDENCE, type PlaceEnd, placeOf, type Statement } from '../diagnose/statements';
 import type { Entries } from '../entry';
 import { readAll } from './evidence';
 import type { Known, Read } from './evidence/known';
@@ -49,15 +49,36 @@ export function toldOf(entries: Entries): Told[] {
     .slice(0, MOST_COMPLAINTS);
 }
 
+/** A statement read in two ways at one place counts once: believed as far as both together, with what each says. */
+function onceEach(reads: readonly Read[]): Read[] {
+  const found = new Map<string, Read[]>();
+  for (const read of reads) {
+    const node = nodeOf(read.statement, read.end);
+    found.set(node, [...(found.get(node) ?? []), read]);
+  }
+  return [...found.values()].map((same) => ({
+    ...same[0]!,
+    credence: same.reduce((sum, r) => sum + r.credence, 0) / same.length,
+    words: [...new Set(same.map((r) => r.words))].join(' '),
+  }));
+}
+
+const contradictionWarnings = (reads: readonly Read[]): Warning[] =>
+  contradictions(reads).map(({ end, one, other }) => ({
+    code: 'statements-contradict',
+    path: ['statements'],
+    data: { one: EVIDENCE[one].name, other: EVIDENCE[other].name, end: end ?? '' },
+  }));
+
 /** A factor this near 1 is not worth a sentence. */
 const WORTH_SAYING = 1.08;
 
 /** Causes weighed against everything known, each with its sentences; the same for the screen, the training set and the record. */
 export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reasoned> {
   const told = toldOf(known.entries);
-  const reads = readAll(known);
+  const reads = onceEach(readAll(known));
   const words = new Map(reads.map((r) => [nodeOf(r.statement, r.end), r]));
-  const network = knowledgeOf(pages, told, new Set(words.keys()));
+  const network = knowledgeOf(pages, toldOnce(told), new Set(words.keys()));
   const found = weigh({ ...network, observed: [...words].map(([evidence, r]) => ({ evidence, credence: r.credence })) });
   if (!found.ok) return found;
   const byId = new Map(pages.map((p) => [p.id, p]));
@@ -83,7 +104,7 @@ export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reas
       leading: causes.find((c) => c.id === found.value.leading) ?? null,
       unexplained: found.value.unexplained.map((u) => ({ n: Number(u.complaint), share: u.share })),
       next: found.value.next,
-      warnings: found.value.warnings,
+      warnings: [...found.value.warnings, ...contradictionWarnings(reads)],
       working: found.value.working,
     },
   };

@@ -33,7 +33,8 @@ import {
 } from '@/schema/compute';
 import { damperRequest, oilRequest, stackRequest, stackSearchRequest } from '@/schema/computeDamper';
 import { diagnoseRequest, retuneRequest, travelLogRequest } from '@/schema/computeReason';
-import { knowledgeOf, nodeOf } from '@/schema/diagnose/knowledge';
+import { knowledgeOf, nodeOf, toldOnce } from '@/schema/diagnose/knowledge';
+import { contradictions, EVIDENCE } from '@/schema/diagnose/statements';
 import { CAUSES } from '@/schema/diagnose/shipped';
 import { type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
@@ -141,8 +142,15 @@ const OPERATIONS: Record<string, Operation> = {
 
 function diagnosed({ complaints, statements }: z.output<typeof diagnoseRequest>): Result<Computed> {
   const observed = statements.map(({ statement, end, credence }) => ({ evidence: nodeOf(statement, end), credence }));
-  const told = complaints.map((c, i) => ({ n: i + 1, phrase: c.phrase, end: c.end }));
-  return weigh({ ...knowledgeOf(CAUSES, told, new Set(observed.map((o) => o.evidence))), observed });
+  const told = toldOnce(complaints.map((c, i) => ({ n: i + 1, phrase: c.phrase, end: c.end })));
+  const found = weigh({ ...knowledgeOf(CAUSES, told, new Set(observed.map((o) => o.evidence))), observed });
+  if (!found.ok) return found;
+  const denied = contradictions(statements).map(({ end, one, other }): Warning => ({
+    code: 'statements-contradict',
+    path: ['statements'],
+    data: { one: EVIDENCE[one].name, other: EVIDENCE[other].name, end: end ?? '' },
+  }));
+  return ok({ ...found.value, warnings: [...found.value.warnings, ...denied] });
 }
 
 function logged(request: z.output<typeof travelLogRequest>): Result<Computed> {
@@ -254,6 +262,12 @@ export function operationSchema(name: string): { ok: true; schema: unknown } | {
 
 export type ComputeAnswer = { ok: true; result: unknown } | { ok: false; problem: Problem };
 
+/** No figure of a result is infinite or none at all: JSON would print it as null, and nobody would know. */
+const holdsFiguresAlone = (value: unknown): boolean =>
+  typeof value === 'number'
+    ? Number.isFinite(value)
+    : value === null || typeof value !== 'object' || Object.values(value).every(holdsFiguresAlone);
+
 /** Checks a request of the compute contract once, at the door, and runs it. The one entry for the command, the routes and the batch mode. */
 export function compute(name: string, request: unknown): ComputeAnswer {
   const found = Object.hasOwn(OPERATIONS, name) ? OPERATIONS[name] : undefined;
@@ -262,6 +276,7 @@ export function compute(name: string, request: unknown): ComputeAnswer {
   if (!checked.success) return { ok: false, problem: problemOfZod(checked.error.issues, request) };
   const result = found.run(checked.data as never);
   if (!result.ok) return { ok: false, problem: problemOf(result.issue) };
+  if (!holdsFiguresAlone(result.value)) return { ok: false, problem: problem('no-finite-answer') };
   const warnings = result.value.warnings.map((w) => ({ code: w.code, message: warningWords(w), path: w.path }));
   return { ok: true, result: { ...result.value, warnings } };
 }

@@ -13,7 +13,8 @@ import { useFieldStore } from '../../fields/context';
 import { useSystem } from '../../fields/context';
 import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
-import { Empty, Small } from '../../layout/primitives';
+import { warningWords } from '@/schema/words';
+import { Empty, Small, Warn } from '../../layout/primitives';
 import { useBench, useLater } from '../BenchContext';
 import { Complaints } from '../Complaints';
 import { BecauseList, Columns, FieldGrid, FieldsOf, SealedNote, Titled, Working } from '../parts';
@@ -109,6 +110,9 @@ export function ReasonStage() {
     <>
       <SealedNote />
       <NotRead reading={dampersFailed} />
+      {reasoned?.warnings.map((w) => (
+        <Warn key={warningWords(w)}>{warningWords(w)}</Warn>
+      ))}
       <Three>
         <div className="told">
           <Titled title="What it does wrong">
