@@ -3,6 +3,8 @@ import { rememberedRings, type RingOf } from '../plate/shape';
 import { quickLifts, type Shim, stack } from '../plate/stack';
 import { err, ok, type Result } from '../result';
 import { areasOf, damper, type DamperRequest, DROP_OF, unsoundBore, type ValveName, valveIn } from './damper';
+import { allowed, changed, sizesOf } from './searchMoves';
+import { borneOf, COST_OF_BUYING, COST_OF_SWAP, costOf, fewOf, type Found, keyOf, type Tried } from './searchRank';
 import { countShims, crossovers, merged, pieces, piecesBeyond, shimsBeyond } from './shims';
 import type { TargetPoint } from './target';
 import { joined, type Lift, type LiftOf, rememberedLifts, valveOf, type ValveStack } from './valve';
@@ -46,8 +48,6 @@ export interface Suggestion {
   swapped: number;
 }
 
-type Found = Omit<Suggestion, 'maxStressMPa'>;
-
 export interface SearchProgress {
   tried: number;
   of: number;
@@ -64,24 +64,14 @@ export interface SearchResult {
   refusedForStress: number;
 }
 
-/** Suggestions shown. */
-const SHOWN = 8;
-/** A piece more out of the drawer must earn this much of fit; a piece to buy three times as much. From memory. */
-const COST_OF_SWAP = 0.002;
-const COST_OF_BUYING = 0.006;
 /** Elements and pressures of the quick plates: lifts to about a per cent, solved in full afterwards. */
 const QUICK_ELEMENTS = 6;
 const QUICK_PRESSURES = [0.15, 0.6, 1.8, 5];
 const CORRECTION_PRESSURES = [0.1, 0.3, 0.7, 1.4, 2.5, 4.5];
 /** After so many stacks the best few of them are solved in full: whatever is asked for later, they stay found. */
 const SLICE = 100;
-/** How far quick plates, set right by a neighbour, may be off: what promises no more than this less than the best is still solved. */
-const QUICK_DOUBT = 0.002;
-const SOLVED_PER_SLICE = 2;
 /** Slices of one annealing; each begins from the best found so far. */
 const SLICES_PER_ROUND = 5;
-/** A crossover is a thin shim. From memory. */
-const MOST_CROSSOVER_MM = 0.15;
 /** Shims tire at the shaft speeds a ride is full of; faster ones are too few to count. From memory. */
 export const FATIGUE_SPEED_M_PER_S = 1;
 
@@ -117,72 +107,6 @@ function missOf(curve: readonly TargetPoint[], target: readonly TargetPoint[]): 
   let sum = 0;
   curve.forEach((point, i) => (sum += ((point.forceN - target[i]!.forceN) / target[i]!.forceN) ** 2));
   return Math.sqrt(sum / target.length);
-}
-
-/** One change to a stack, by chance: a piece more or less, another thickness, a group in or out, a crossover in or out. */
-function changed(shims: readonly Shim[], sizes: readonly Omit<Shim, 'count'>[], next: () => number): Shim[] {
-  const pick = <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)]!;
-  const out = shims.map((s) => ({ ...s }));
-  const i = Math.floor(next() * out.length);
-  const at = out[i]!;
-  const kind = next();
-  if (kind < 0.25) at.count += 1;
-  else if (kind < 0.5) at.count -= 1;
-  else if (kind < 0.65) {
-    const others = sizes.filter((s) => s.diameterMm === at.diameterMm && s.thicknessMm !== at.thicknessMm);
-    if (others.length > 0) {
-      const { thicknessMm } = pick(others);
-      if (at.count > 1 && next() < 0.5) {
-        at.count -= 1;
-        out.splice(i + 1, 0, { ...at, thicknessMm, count: 1 });
-      } else at.thicknessMm = thicknessMm;
-    }
-  } else if (kind < 0.9) {
-    const from = at.diameterMm;
-    const to = out[i + 1]?.diameterMm ?? 0;
-    const fits = sizes.filter((s) => s.diameterMm <= from && s.diameterMm >= Math.min(to, from));
-    if (fits.length > 0) out.splice(i + 1, 0, { ...pick(fits), count: 1 });
-  } else {
-    const thin = sizes.filter((s) => s.thicknessMm <= MOST_CROSSOVER_MM && s.diameterMm < at.diameterMm);
-    if (thin.length > 0 && at.count > 1) {
-      // The group is parted, with the crossover between its halves.
-      const upper = Math.max(1, Math.floor(at.count / 2));
-      at.count -= upper;
-      out.splice(i + 1, 0, { ...pick(thin), count: 1 }, { ...at, count: upper });
-    }
-  }
-  return merged(out.filter((s) => s.count > 0));
-}
-
-function allowed(shims: readonly Shim[], stackNow: ValveStack, limits: SearchLimits): boolean {
-  const face = shims[0];
-  if (!face || face.diameterMm !== stackNow.shims[0]!.diameterMm) return false;
-  const faces = pieces(shims.filter((s) => s.diameterMm === face.diameterMm));
-  return (
-    faces >= limits.leastFaceShims &&
-    shims[0]!.count >= 1 &&
-    pieces(shims) <= limits.mostShims &&
-    crossovers(shims) <= limits.mostCrossovers &&
-    stepsOutByCrossovers(shims) &&
-    shims.every((s) => s.diameterMm > stackNow.clampDiameterMm && s.diameterMm <= face.diameterMm)
-  );
-}
-
-/** A larger shim behind a smaller one is a group behind a crossover: one thin shim between two groups, of which the one behind is no lone shim. */
-function stepsOutByCrossovers(shims: readonly Shim[]): boolean {
-  return shims.every((shim, i) => {
-    const before = shims[i - 1];
-    if (!before || shim.diameterMm <= before.diameterMm) return true;
-    const isThin = before.thicknessMm <= MOST_CROSSOVER_MM && before.count === 1;
-    return i >= 2 && isThin && shim.diameterMm <= shims[i - 2]!.diameterMm && (shim.count > 1 || i + 1 < shims.length);
-  });
-}
-
-interface Tried {
-  shims: Shim[];
-  miss: number;
-  cost: number;
-  swapped: number;
 }
 
 /** The forces of the damper with another stack in its free valve, at the target's speeds: the rest of it is worked out once. */
@@ -222,10 +146,6 @@ function stressWith(request: SearchRequest, present: ValveStack, shims: Shim[], 
   const found = stack({ ...present, shims, pressuresMPa: [Math.max(curtainMPa, 1e-3)] }, QUICK_ELEMENTS);
   return found.ok ? found.value.maxStressMPa[0]! : null;
 }
-
-const keyOf = (shims: readonly Shim[]) => shims.map((s) => `${s.count}x${s.diameterMm}x${s.thicknessMm}`).join(' ');
-const costOf = (s: Pick<Found, 'fitError' | 'swapped' | 'missing'>) =>
-  s.fitError + COST_OF_SWAP * s.swapped + COST_OF_BUYING * pieces(s.missing);
 
 /** Judges stacks by quick plates, each once. */
 function judgeOf(request: SearchRequest, present: ValveStack, curveOf: (shims: Shim[], liftOf: LiftOf) => Result<TargetPoint[]>) {
@@ -333,58 +253,6 @@ export function* stackSearch(request: SearchRequest): Generator<SearchProgress, 
     presentFitError: presentCurve.ok ? missOf(presentCurve.value, target) : Number.NaN,
     presentStressMPa,
   });
-}
-
-/** What is shown of the stacks solved in full: those that bear the limit; where none does, the closest all the same, for the stress to be said. */
-function borneOf(found: Found[], mostStressMPa: number, stressOf: (shims: Shim[]) => number | null) {
-  const stressed = new Map<Found, number | null>();
-  const stress = (f: Found) => {
-    if (!stressed.has(f)) stressed.set(f, stressOf(f.shims));
-    return stressed.get(f)!;
-  };
-  const shown = (of: Found[]): Suggestion[] => of.map((f) => ({ ...f, maxStressMPa: stress(f)! }));
-  let left = found;
-  let refused = 0;
-  for (;;) {
-    const list = shortlist(left);
-    const beyond = new Set(list.filter((f) => !((stress(f) ?? Infinity) <= mostStressMPa)));
-    if (beyond.size === 0 && list.length > 0) return { suggestions: shown(list), refusedForStress: refused };
-    if (list.length === 0)
-      return { suggestions: shown(shortlist(found.filter((f) => stressed.get(f) != null))), refusedForStress: refused };
-    refused += beyond.size;
-    left = left.filter((f) => !beyond.has(f));
-  }
-}
-
-const sizesOf = (atHand: readonly Shim[], present: ValveStack): Omit<Shim, 'count'>[] =>
-  [...new Map(atHand.map(({ diameterMm, thicknessMm }) => [`${diameterMm}x${thicknessMm}`, { diameterMm, thicknessMm }])).values()].filter(
-    (s) => s.diameterMm > present.clampDiameterMm && s.diameterMm <= present.shims[0]!.diameterMm,
-  );
-
-/** Of the stacks of a slice the few worth solving in full: those that promise more than the best so far, and one that changes less than any before it or comes closer with as little. */
-function fewOf(fresh: readonly Tried[], solved: ReadonlyMap<string, Found>): Tried[] {
-  const before = [...solved.values()];
-  const lead = Math.min(Infinity, ...before.map(costOf));
-  const open = [...new Map(fresh.map((t) => [keyOf(t.shims), t])).values()].filter((t) => t.swapped > 0 && !solved.has(keyOf(t.shims)));
-  const promising = open.filter((t) => t.cost < lead + QUICK_DOUBT).sort((a, b) => a.cost - b.cost);
-  const [least] = open.sort((a, b) => a.swapped - b.swapped || a.miss - b.miss);
-  const isNews = least && !before.some((s) => s.swapped > 0 && s.swapped <= least.swapped && s.fitError <= least.miss);
-  return [...new Set([...promising.slice(0, SOLVED_PER_SLICE), ...(isNews ? [least] : [])])];
-}
-
-/** Of those solved in full the best fit, the best over all, and the best for each number of swaps: so that the least change stands beside the best fit. */
-function shortlist(found: readonly Found[]): Found[] {
-  const byCost = [...found].sort((a, b) => costOf(a) - costOf(b));
-  const closest = [...found].sort((a, b) => a.fitError - b.fitError)[0];
-  const chosen = new Set(byCost.slice(0, SHOWN / 2));
-  if (closest) chosen.add(closest);
-  for (const most of [1, 2, 3, 4, 6, 8]) {
-    if (chosen.size >= SHOWN) break;
-    const best = found.filter((s) => s.swapped > 0 && s.swapped <= most).sort((a, b) => a.fitError - b.fitError)[0];
-    if (best) chosen.add(best);
-  }
-  for (const s of byCost) if (chosen.size < SHOWN) chosen.add(s);
-  return [...chosen].sort((a, b) => costOf(a) - costOf(b));
 }
 
 /** Runs a search to its end. */

@@ -1,0 +1,73 @@
+import type { Shim } from '../plate/stack';
+import type { SearchLimits } from './search';
+import { crossovers, merged, pieces } from './shims';
+import type { ValveStack } from './valve';
+
+/** The moves of the search: which stacks come after one, and which may be fitted at all. */
+
+/** A crossover is a thin shim. From memory. */
+const MOST_CROSSOVER_MM = 0.15;
+/** One change to a stack, by chance: a piece more or less, another thickness, a group in or out, a crossover in or out. */
+export function changed(shims: readonly Shim[], sizes: readonly Omit<Shim, 'count'>[], next: () => number): Shim[] {
+  const pick = <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)]!;
+  const out = shims.map((s) => ({ ...s }));
+  const i = Math.floor(next() * out.length);
+  const at = out[i]!;
+  const kind = next();
+  if (kind < 0.25) at.count += 1;
+  else if (kind < 0.5) at.count -= 1;
+  else if (kind < 0.65) {
+    const others = sizes.filter((s) => s.diameterMm === at.diameterMm && s.thicknessMm !== at.thicknessMm);
+    if (others.length > 0) {
+      const { thicknessMm } = pick(others);
+      if (at.count > 1 && next() < 0.5) {
+        at.count -= 1;
+        out.splice(i + 1, 0, { ...at, thicknessMm, count: 1 });
+      } else at.thicknessMm = thicknessMm;
+    }
+  } else if (kind < 0.9) {
+    const from = at.diameterMm;
+    const to = out[i + 1]?.diameterMm ?? 0;
+    const fits = sizes.filter((s) => s.diameterMm <= from && s.diameterMm >= Math.min(to, from));
+    if (fits.length > 0) out.splice(i + 1, 0, { ...pick(fits), count: 1 });
+  } else {
+    const thin = sizes.filter((s) => s.thicknessMm <= MOST_CROSSOVER_MM && s.diameterMm < at.diameterMm);
+    if (thin.length > 0 && at.count > 1) {
+      // The group is parted, with the crossover between its halves.
+      const upper = Math.max(1, Math.floor(at.count / 2));
+      at.count -= upper;
+      out.splice(i + 1, 0, { ...pick(thin), count: 1 }, { ...at, count: upper });
+    }
+  }
+  return merged(out.filter((s) => s.count > 0));
+}
+
+export function allowed(shims: readonly Shim[], stackNow: ValveStack, limits: SearchLimits): boolean {
+  const face = shims[0];
+  if (!face || face.diameterMm !== stackNow.shims[0]!.diameterMm) return false;
+  const faces = pieces(shims.filter((s) => s.diameterMm === face.diameterMm));
+  return (
+    faces >= limits.leastFaceShims &&
+    shims[0]!.count >= 1 &&
+    pieces(shims) <= limits.mostShims &&
+    crossovers(shims) <= limits.mostCrossovers &&
+    stepsOutByCrossovers(shims) &&
+    shims.every((s) => s.diameterMm > stackNow.clampDiameterMm && s.diameterMm <= face.diameterMm)
+  );
+}
+
+/** A larger shim behind a smaller one is a group behind a crossover: one thin shim between two groups, of which the one behind is no lone shim. */
+function stepsOutByCrossovers(shims: readonly Shim[]): boolean {
+  return shims.every((shim, i) => {
+    const before = shims[i - 1];
+    if (!before || shim.diameterMm <= before.diameterMm) return true;
+    const isThin = before.thicknessMm <= MOST_CROSSOVER_MM && before.count === 1;
+    return i >= 2 && isThin && shim.diameterMm <= shims[i - 2]!.diameterMm && (shim.count > 1 || i + 1 < shims.length);
+  });
+}
+
+/** Sizes to try: those at hand that lie between clamp and face. */
+export const sizesOf = (atHand: readonly Shim[], present: ValveStack): Omit<Shim, 'count'>[] =>
+  [...new Map(atHand.map(({ diameterMm, thicknessMm }) => [`${diameterMm}x${thicknessMm}`, { diameterMm, thicknessMm }])).values()].filter(
+    (s) => s.diameterMm > present.clampDiameterMm && s.diameterMm <= present.shims[0]!.diameterMm,
+  );
