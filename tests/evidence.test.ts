@@ -29,22 +29,22 @@ const seat = { 'machine.seat': '960' };
 const arm = { 'machine.link.pivot.x': '0', 'machine.link.pivot.y': '0', 'machine.link.axle.x': '-575', 'machine.link.axle.y': '-165' };
 
 const HEIGHT: Case[] = [
-  ['sag-low', 'rear', rear({ preloadMm: 0 }), right, /rider sag is 1\d\d mm ± \d\.\d; the rider-and-static pair wants 93 mm to 114 mm\.$/],
-  ['sag-high', 'rear', rear({ preloadMm: 16 }), right, /wants 93 mm to 114 mm/],
+  ['sag-low', 'rear', rear({ preloadMm: 0 }), right, /rider sag is 1\d\d\.\d mm ± \d\.\d; the rider-and-static pair wants 93 mm to 113\.7 mm\.$/],
+  ['sag-high', 'rear', rear({ preloadMm: 16 }), right, /wants 93 mm to 113\.7 mm/],
   ['static-none', 'rear', rear({ rateNPerMm: 61, preloadMm: 26 }), right, /static sag is 0 mm: it tops out/],
   [
     'rate-soft',
     'rear',
     rear({ rateNPerMm: 46, preloadMm: 15 }),
     right,
-    /held at 103 mm of rider sag, this spring would leave \d+ mm static/,
+    /held at 103 mm of rider sag, this spring would leave \d+\.\d mm static/,
   ],
-  ['rate-stiff', 'rear', rear({ rateNPerMm: 84, preloadMm: 1 }), right, /31 mm to 41 mm are wanted/],
+  ['rate-stiff', 'rear', rear({ rateNPerMm: 84, preloadMm: 1 }), right, /31 mm to 41\.3 mm are wanted/],
   ['ring-up', 'rear', rear({ preloadMm: 1 }), right, /held at 103 mm/],
   ['ring-down', 'rear', rear({ preloadMm: 13 }), right, /held at 103 mm/],
   ['weaker-than-mark', 'rear', marked('75'), marked('61'), /sags need \d\d\.\d ± \d\.\d N\/mm, the spring is marked 75\.0/],
   ['stronger-than-mark', 'rear', marked('50'), marked('61'), /marked 50\.0/],
-  ['friction-wide', 'rear', rear({ frictionMm: 18 }), right, /friction band is 1\d mm; under 8 mm is usual/],
+  ['friction-wide', 'rear', rear({ frictionMm: 18 }), right, /friction band is 1\d\.\d mm; under 8 mm is usual/],
   [
     'travel-all',
     'rear',
@@ -67,7 +67,7 @@ const HEIGHT: Case[] = [
     null,
     known(walked({ rear: { ...RIGHT.rear, rateNPerMm: 40, preloadMm: 0 } }, arm), {}, arm),
     known(walked({ rear: { ...RIGHT.rear, rateNPerMm: 90, preloadMm: 12 } }, arm), {}, arm),
-    /swing-arm hangs -?\d+\.\d° down; drive first wants rider sag within \d+ mm to \d+ mm/,
+    /swing-arm hangs -?\d+\.\d° down; drive first wants rider sag within \d+\.\d mm to \d+\.\d mm/,
   ],
 ];
 
@@ -94,7 +94,7 @@ const SPRINGS: Case[] = [
     'rear',
     known({}, {}, { 'machine.bump.rear.from': '60' }),
     known({}, {}, { 'machine.bump.rear.from': '98' }),
-    /begins at 60 mm of 105 mm of stroke/,
+    /begins at 60 mm of 105\.1 mm of stroke/,
   ],
   [
     'overloaded',

@@ -3,23 +3,13 @@ import { rememberedRings, type RingOf } from '../plate/shape';
 import { quickLifts, type Shim, stack } from '../plate/stack';
 import { err, ok, type Result } from '../result';
 import { areasOf, damper, type DamperRequest, DROP_OF, unsoundBore, type ValveName, valveIn } from './damper';
-import { allowed, changed, sizesOf } from './searchMoves';
-import { borneOf, COST_OF_BUYING, COST_OF_SWAP, costOf, fewOf, type Found, keyOf, type Tried } from './searchRank';
+import { allowed, changed, type SearchLimits, sizesOf } from './searchMoves';
+import { borneOf, COST_OF_BUYING, COST_OF_SWAP, costOf, fewOf, type Found, keyOf, type Suggestion, type Tried } from './searchRank';
 import { countShims, crossovers, merged, pieces, piecesBeyond, shimsBeyond } from './shims';
 import type { TargetPoint } from './target';
 import { joined, type Lift, type LiftOf, rememberedLifts, valveOf, type ValveStack } from './valve';
 
-export interface SearchLimits {
-  leastFaceShims: number;
-  mostShims: number;
-  mostCrossovers: number;
-  /** Bent further than this at FATIGUE_SPEED_M_PER_S a stack is refused, unless the present one bears as much there. */
-  mostStressMPa: number;
-  /** Shims that may be taken out or put in, counted as the greater of both; null: any number. */
-  mostSwapped: number | null;
-  /** Shims that are neither in the drawer nor in the present stack may be asked for. */
-  mayBuy: boolean;
-}
+export type { SearchLimits, Suggestion };
 
 export interface SearchRequest {
   damper: Omit<DamperRequest, 'velocitiesMPerS'>;
@@ -32,20 +22,6 @@ export interface SearchRequest {
   seed: number;
   /** Stacks tried. */
   tries: number;
-}
-
-export interface Suggestion {
-  shims: Shim[];
-  /** Force at each speed of the target, plates solved in full. */
-  curve: TargetPoint[];
-  /** Root mean square of the relative miss over the target's speeds. */
-  fitError: number;
-  added: Shim[];
-  removed: Shim[];
-  missing: Shim[];
-  /** At FATIGUE_SPEED_M_PER_S, or at the target's fastest speed where that is slower. */
-  maxStressMPa: number;
-  swapped: number;
 }
 
 export interface SearchProgress {

@@ -1,9 +1,20 @@
 import type { Shim } from '../plate/stack';
-import type { SearchLimits } from './search';
 import { crossovers, merged, pieces } from './shims';
 import type { ValveStack } from './valve';
 
 /** The moves of the search: which stacks come after one, and which may be fitted at all. */
+
+export interface SearchLimits {
+  leastFaceShims: number;
+  mostShims: number;
+  mostCrossovers: number;
+  /** Bent further than this at FATIGUE_SPEED_M_PER_S a stack is refused, unless the present one bears as much there. */
+  mostStressMPa: number;
+  /** Shims that may be taken out or put in, counted as the greater of both; null: any number. */
+  mostSwapped: number | null;
+  /** Shims that are neither in the drawer nor in the present stack may be asked for. */
+  mayBuy: boolean;
+}
 
 /** A crossover is a thin shim. From memory. */
 const MOST_CROSSOVER_MM = 0.15;

@@ -1,8 +1,22 @@
 import type { Shim } from '../plate/stack';
-import type { Suggestion } from './search';
 import { pieces } from './shims';
+import type { TargetPoint } from './target';
 
 /** How the search weighs stacks against one another: fit, swaps, shims to buy, stress. */
+
+export interface Suggestion {
+  shims: Shim[];
+  /** Force at each speed of the target, plates solved in full. */
+  curve: TargetPoint[];
+  /** Root mean square of the relative miss over the target's speeds. */
+  fitError: number;
+  added: Shim[];
+  removed: Shim[];
+  missing: Shim[];
+  /** At FATIGUE_SPEED_M_PER_S, or at the target's fastest speed where that is slower. */
+  maxStressMPa: number;
+  swapped: number;
+}
 
 export type Found = Omit<Suggestion, 'maxStressMPa'>;
 

@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { evaluate, type Unit as MathUnit } from 'mathjs';
 import { convert } from './convert';
 import { parseQuantity } from './parse';
-import { printExact, printInchFraction, printOther } from './print';
+import { printExact, printIn, printInchFraction, printOther } from './print';
 import { inImperial } from './sentence';
+import { kgText, mmText, shownMm } from './shown';
 import { findUnit, fromCanonical, toCanonical, unitNamed, unitNames } from './units';
 
 const canonical = (text: string, unit: NonNullable<Parameters<typeof parseQuantity>[1]> = { dimension: 'length', unit: 'mm' }) => {
@@ -236,4 +237,13 @@ describe('a sentence in inches and pounds', () => {
         { numRuns: 40 },
       );
   });
+});
+
+test('one figure, one value: what a sentence says in inches and pounds is what a table says, and 480 lb stays 480 lb', () => {
+  for (let i = 0; i < 2000; i += 1) {
+    const mm = (i * 37) / 211 + i / 97;
+    expect(inImperial(mmText(mm))).toBe(`${printIn(shownMm(mm), 'in', 2)} in`);
+  }
+  for (const lb of [95, 180, 213, 480, 1022]) expect(inImperial(kgText(lb * 0.45359237))).toBe(`${lb} lb`);
+  expect([mmText(53.93), mmText(54), mmText(-0.04), mmText(-3.25)]).toEqual(['53.9 mm', '54 mm', '0 mm', '−3.2 mm']);
 });

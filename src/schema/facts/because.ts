@@ -12,9 +12,10 @@ import { droopFindings } from './reach';
 import { legsFound } from './legs';
 import { judgeSpring, offAim, pitchJudged } from './springJudge';
 import { schoolOf } from './targets';
+import { kgText, mmText } from '@/core/units/shown';
 
 const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
-const mm = (x: number) => `${Math.round(x)} mm`;
+const mm = mmText;
 /** A rate off the ideal by less is not felt, %. Common practice, no source: 5 %. */
 const WORTH_SAYING_PERCENT = 5;
 
@@ -113,7 +114,7 @@ export function overloadFindings(entries: Entries, machine: Entries): Because[] 
   const loads = loadsOf(entries, machine);
   const over = overloads(loads, machine).map(({ caseName, what, totalKg, platedKg }): Because => ({
     mark: 'danger',
-    lead: `Overloaded ${caseName}${what === 'machine' ? '' : `, ${what}`}: ${Math.round(totalKg)} kg against ${Math.round(platedKg)} kg ${what === 'machine' ? 'on the plate' : 'allowed'}.`,
+    lead: `Overloaded ${caseName}${what === 'machine' ? '' : `, ${what}`}: ${kgText(totalKg)} against ${kgText(platedKg)} ${what === 'machine' ? 'on the plate' : 'allowed'}.`,
     rest: 'No spring makes this safe or lawful. Take mass off before anything else.',
     origin: 'Weighed machine, declared load.',
   }));

@@ -1,6 +1,7 @@
 import { printIn } from '@/core/units/print';
 import type { FieldDef, QuantityField } from '../fields/kinds';
 import { length } from '../fields/kinds';
+import { shownKg, shownMm } from '@/core/units/shown';
 
 /** Figures on paper: in the shop's units, the other system's in brackets, each with its unit. What was typed in one of the two stands as typed. */
 
@@ -12,7 +13,8 @@ const IMPERIAL_DECIMALS: Record<string, number> = { in: 2, 'lbf/in': 0, lb: 0, l
 
 const printed = (value: number, { unit, decimals }: Units, system: System): string => {
   const name = unit[system];
-  const text = printIn(value, name, system === 'metric' ? decimals : (IMPERIAL_DECIMALS[name] ?? decimals));
+  const shown = unit.metric === 'mm' ? shownMm(value) : unit.metric === 'kg' ? shownKg(value) : value;
+  const text = printIn(shown, name, system === 'metric' ? decimals : (IMPERIAL_DECIMALS[name] ?? decimals));
   return `${text.includes('.') ? text.replace(/\.?0+$/, '') : text} ${name}`;
 };
 

@@ -5,6 +5,7 @@ import type { Result } from '@/core/result';
 import type { Entries } from '../entry';
 import { LUGGAGE_PLACES } from '../fields/ask';
 import { type Figure, figureOr, itemNumbers, numberOf, textOf } from './read';
+import { kgText } from '@/core/units/shown';
 
 /** One thing put on the machine, with the field its place is kept in. */
 export interface Aboard extends Addition {
@@ -39,7 +40,7 @@ function weighedOf(machine: Entries, assumed: Set<string>): { frontKg: number; r
   const totalKg = numberOf(machine, 'machine.total');
   if (totalKg === null) return null;
   const share = USUAL_FRONT_SHARE[typeOf(machine)];
-  assumed.add(`wheel weights estimated: ${Math.round(share * 100)} % of ${Math.round(totalKg)} kg on the front`);
+  assumed.add(`wheel weights estimated: ${Math.round(share * 100)} % of ${kgText(totalKg)} on the front`);
   return { frontKg: totalKg * share, rearKg: totalKg * (1 - share) };
 }
 

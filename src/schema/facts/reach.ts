@@ -4,6 +4,7 @@ import type { Entries } from '../entry';
 import type { Because } from './finding';
 import { sagOf } from './measure';
 import { itemNumbers, numberOf, textOf } from './read';
+import { mmText } from '@/core/units/shown';
 
 /** How a rider reaches the ground, and what each cure costs. */
 export interface Reach {
@@ -32,7 +33,7 @@ const TIPTOE_MM = 60;
 /** A saddle spreads the legs: what is lost of the inside leg. From memory. */
 const SPREAD_MM = 35;
 
-const mm = (x: number) => `${Math.round(x)} mm`;
+const mm = mmText;
 const settledMm = (entries: Entries, machine: Entries, end: End): number | null => {
   const sag = sagOf(entries, machine, end);
   if (!sag?.result.ok) return null;

@@ -16,6 +16,7 @@ import { LoadsView } from './LoadsView';
 import { MachineFigures, MachineSheet } from './MachineFigures';
 import { BecauseList, Columns, FieldsOf, Repeat, SealedNote, Titled } from './parts';
 import { SetupFields } from './SetupFields';
+import { kgText } from '@/core/units/shown';
 
 /** Ask: who rides, with what, where, what is wrong; and what came in. */
 export function AskStage() {
@@ -108,10 +109,7 @@ function LoadTable() {
   const loads = useMemo(() => loadsOf(live, figures), [live, figures]);
   const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
   return (
-    <Titled
-      title="Load cases"
-      aside={loads.platedKg === null ? 'plated maximum not known' : inUnits(`plate ${Math.round(loads.platedKg)} kg`)}
-    >
+    <Titled title="Load cases" aside={loads.platedKg === null ? 'plated maximum not known' : inUnits(`plate ${kgText(loads.platedKg)}`)}>
       {loads.cases.length === 0 ? (
         <Small>Loads follow once the rider’s mass, the wheelbase and both wheel weights are in.</Small>
       ) : (
@@ -131,7 +129,7 @@ function LoadTable() {
                 <td>{c.name}</td>
                 {c.result.ok ? (
                   <>
-                    <td className="number">{inUnits(`${c.result.value.totalKg.toFixed(0)} kg`)}</td>
+                    <td className="number">{inUnits(kgText(c.result.value.totalKg))}</td>
                     <td className="number">{inUnits(`${c.result.value.ladenRearN.toFixed(0)} N`)}</td>
                     <td className="number">{inUnits(`${c.result.value.ladenFrontN.toFixed(0)} N`)}</td>
                     <td className="number">{(c.result.value.ladenFrontShare * 100).toFixed(0)} %</td>

@@ -8,6 +8,7 @@ import { useFieldStore } from '../fields/context';
 import { usePreferences, useSaid } from '../layout/preferences';
 import { Small } from '../layout/primitives';
 import { useFact } from './BenchContext';
+import { kgText } from '@/core/units/shown';
 
 const Svg = styled.svg`
   width: 100%;
@@ -106,7 +107,7 @@ function Thing({ thing, wheelbaseMm, locked }: { thing: Aboard; wheelbaseMm: num
   const [drag, setDrag] = useState<number | null>(null);
   const fixed = locked || thing.place === 'tank';
   const atMm = drag ?? thing.forwardOfRearAxleMm;
-  const [mass] = inUnits(`${Math.round(thing.massKg)} kg`).split(' ');
+  const [mass] = inUnits(kgText(thing.massKg)).split(' ');
   const at = inUnits(`${Math.round(atMm)} mm`);
   const x = REAR_X + (atMm / wheelbaseMm) * BASE;
   const y = GROUND - DRAWN_HEIGHT_SHARE[thing.place] * BASE - 14;

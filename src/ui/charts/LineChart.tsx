@@ -93,6 +93,9 @@ const tokens = () => {
 };
 
 /** Paper round the plot, px. */
+/** A mark of an axis, without the dust of the binary fractions it was added up from. */
+const tickText = (v: number): string => String(Number(v.toPrecision(6)));
+
 const PLOT = { top: 26, bottom: 34, axis: 18 };
 /** Least distance between two names at the ends of lines, px. */
 const APART = 14;
@@ -168,7 +171,7 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
       // Said also where there is none: a chart keeps what it was once told.
       max: x.max ?? null,
       axisLine: { lineStyle: { color: ink } },
-      axisLabel: { ...text, showMaxLabel: true, hideOverlap: true },
+      axisLabel: { ...text, showMaxLabel: true, hideOverlap: true, formatter: tickText },
       nameTextStyle: text,
       splitLine: { lineStyle: { color: fine } },
     },
@@ -178,7 +181,7 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
       nameTextStyle: { ...text, align: 'left' },
       scale: y.min === undefined,
       ...(y.min === undefined ? {} : { min: y.min }),
-      axisLabel: y.magnitude ? { ...text, formatter: (v: number) => String(Math.abs(v)) } : text,
+      axisLabel: { ...text, formatter: (v: number) => tickText(y.magnitude ? Math.abs(v) : v) },
       splitLine: { lineStyle: { color: fine } },
     },
     series: [

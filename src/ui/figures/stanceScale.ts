@@ -1,3 +1,5 @@
+import { printIn } from '@/core/units/print';
+import { shownMm } from '@/core/units/shown';
 /** One end as the figure draws it; lengths in mm, null where not known. */
 export interface StanceEnd {
   travelMm: number | null;
@@ -28,8 +30,7 @@ export const scaleOf =
   (longestMm: number): Scale =>
   (mm) =>
     TOP + (mm * HEIGHT) / longestMm;
-export const figureIn = (inches: boolean) => (mm: number) =>
-  inches ? (mm / 25.4).toFixed(2) : mm.toFixed(Math.abs(mm - Math.round(mm)) < 0.05 ? 0 : 1);
+export const figureIn = (inches: boolean) => (mm: number) => (inches ? printIn(shownMm(mm), 'in', 2) : String(shownMm(mm)));
 
 /** The marks down a column of this travel: each centimetre and a number at each fifth, or each half inch and a number at each second inch. */
 export function marksOf(travelMm: number, inches: boolean): { mm: number; label: number | null }[] {

@@ -4,6 +4,7 @@ import type { Statement } from '../../diagnose/statements';
 import type { Entries } from '../../entry';
 import type { DamperFacts } from '../damperFacts';
 import type { LogFigures } from '@/core/logger/figures';
+import { mmText } from '@/core/units/shown';
 
 /** Everything known of a job that a statement may rest on. */
 export interface Known {
@@ -35,5 +36,5 @@ export type WholeRule = (known: Known) => Read[];
 
 export const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 export const other = (end: End): End => (end === 'rear' ? 'front' : 'rear');
-export const mm = (x: number): string => `${Math.round(x) < 0 ? '−' : ''}${Math.abs(Math.round(x))} mm`;
+export const mm = mmText;
 export const percent = (share: number): string => `${Math.round(share * 100)} %`;

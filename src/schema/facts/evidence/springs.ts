@@ -10,6 +10,7 @@ import { idealOf } from '../springs';
 import { targetOf } from '../targets';
 import { above, below } from '../belief';
 import { type EndRule, type Known, mm, NAME, type WholeRule } from './known';
+import { kgText } from '@/core/units/shown';
 
 /** An ideal rate this share away from the mark is another spring: 5 % is felt, 8 % is a step of the list. Common practice, no source. */
 const STEP_SHARE = 0.08;
@@ -111,8 +112,8 @@ const plate: WholeRule = (known) => {
   const worst = overloads(loads, machine).sort((a, b) => b.totalKg / b.platedKg - a.totalKg / a.platedKg)[0];
   const heaviest = Math.max(...loads.cases.map((c) => (c.result.ok ? c.result.value.totalKg : 0)));
   const words = worst
-    ? `${worst.caseName}: ${Math.round(worst.totalKg)} kg on the ${worst.what} against ${Math.round(worst.platedKg)} kg allowed.`
-    : `The heaviest load declared is ${Math.round(heaviest)} kg in all against ${Math.round(loads.platedKg)} kg on the plate.`;
+    ? `${worst.caseName}: ${kgText(worst.totalKg)} on the ${worst.what} against ${kgText(worst.platedKg)} allowed.`
+    : `The heaviest load declared is ${kgText(heaviest)} in all against ${kgText(loads.platedKg)} on the plate.`;
   return [{ statement: 'overloaded', end: null, credence: worst ? 1 : 0, words }];
 };
 
@@ -131,7 +132,7 @@ const riderChanged: WholeRule = ({ entries, before }) => {
   const now = numberOf(entries, 'rider.mass');
   const was = numberOf(entries, 'valves.was.rider') ?? numberOf(before, 'rider.mass');
   if (now === null || was === null) return [];
-  const words = `The rider is ${Math.round(now)} kg in gear; it was last set up for ${Math.round(was)} kg.`;
+  const words = `The rider is ${kgText(now)} in gear; it was last set up for ${kgText(was)}.`;
   return [
     { statement: 'rider-heavier', end: null, credence: above(now - was, RIDER_KG, RIDER_STANDARD_KG), words },
     { statement: 'rider-lighter', end: null, credence: above(was - now, RIDER_KG, RIDER_STANDARD_KG), words },

@@ -14,6 +14,7 @@ import { decisionWords, OpenRide, rideTitle } from './OpenRide';
 import { Order, PlanRide } from './PlanRide';
 import { OUTCOME_WORDS } from './words';
 import { NotRead } from '../NotRead';
+import { mmText } from '@/core/units/shown';
 
 const LONG = new Set(['ride.words', 'ride.next', 'ride.conditions']);
 const SHOWN = RIDE_FIELDS.filter((f) => f.key !== 'ride.order');
@@ -122,7 +123,7 @@ function Rides({ trials }: { trials: readonly Trial[] }) {
             {[...trials].reverse().map((t) => {
               const feel = feelOf(t);
               const used = t.rides[0]?.document.usedMm;
-              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(`${x.toFixed(0)} mm`));
+              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(mmText(x)));
               return (
                 <tr key={t.id}>
                   <td>

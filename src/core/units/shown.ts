@@ -1,0 +1,11 @@
+/**
+ * How fine a figure is said. A length is said to a tenth of a millimetre and a mass to a tenth of a kilogram, and what is shown in inches or pounds is turned from that very figure: so that the
+ * same reading is the same wherever it stands, in a table, a sentence, a figure or on paper.
+ */
+const TENTHS = 10;
+export const shownMm = (mm: number): number => Math.round(mm * TENTHS) / TENTHS;
+export const shownKg = (kg: number): number => Math.round(kg * TENTHS) / TENTHS;
+
+const text = (x: number): string => `${x < 0 ? '−' : ''}${Math.abs(x)}`;
+export const mmText = (mm: number): string => `${text(shownMm(mm))} mm`;
+export const kgText = (kg: number): string => `${text(shownKg(kg))} kg`;
