@@ -98,6 +98,7 @@ const BAD: [method: 'post', path: string, body: unknown, status: number, code: s
   ['post', '/api/jobs/101/back', { setupId: 1 }, 409, 'sealed'],
   ['post', '/api/jobs/101/quotes', {}, 422, 'quote-empty'],
   ['post', '/api/jobs/101/quotes/answer', { quoteId: 999, accepted: true }, 404, 'not-found'],
+  ['post', '/api/jobs/101/returned', { end: 'rear', name: 'x', rate: '60' }, 409, 'customers-own'],
   ['post', '/api/jobs/101/returned', { end: 'rear', name: 'x', rate: '60 kg' }, 422, 'unit-mismatch'],
   ['post', '/api/machines/1/owners', { customer: { id: 999 }, since: '2026-11-01' }, 404, 'not-found'],
   ['post', '/api/machines/1/owners', { customer: { id: 1 }, since: 'today' }, 400, 'wrong-type'],

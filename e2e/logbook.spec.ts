@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { readPdf } from './pdf';
+import { pdfAt } from './pdf';
 import { demoDirectory, Server } from './server';
 
 /** The bench mode, the drawers, the quote and the papers, as a technician meets them. */
@@ -16,11 +16,7 @@ test.afterAll(async () => {
 });
 
 const saved = (page: Page) => expect(page.locator('[data-saving=saved]')).toBeVisible();
-const pdfAt = async (page: Page, path: string) => {
-  const answer = await page.request.get(server.base + path);
-  expect([path, answer.status(), answer.headers()['content-type']]).toEqual([path, 200, 'application/pdf']);
-  return readPdf(await answer.body());
-};
+const pdfOf = (page: Page, path: string) => pdfAt(page, server.base + path);
 
 test('one step at a time by keyboard; a reload and a lost server in mid-step lose nothing', async ({ page }) => {
   await page.goto(`${server.base}/jobs/${rally}/rebuild`);
@@ -70,7 +66,7 @@ test('one step at a time by keyboard; a reload and a lost server in mid-step los
   // What cannot be read holds the step.
   await page.getByLabel('Shaft diameter, smallest').fill('15 kg');
   await page.getByRole('button', { name: /Done, next step/ }).click();
-  await expect(page.getByText('A figure here cannot be read. Mend it, or clear it.')).toBeVisible();
+  await expect(page.getByText(/“Shaft diameter, smallest” \(15 kg\) is not recorded/)).toBeVisible();
   await page.getByLabel('Shaft diameter, smallest').fill('15.98');
   await page.getByRole('button', { name: /Done, next step/ }).click();
   await expect(step(9)).toBeVisible();
@@ -117,6 +113,11 @@ test('an older set-up is gone back to from the tree, and the lineage shows the b
   await page.keyboard.press('Enter');
   await expect(old).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: /^Go back to this one in job/ }).click();
+  // First what would be turned; then, in one step, it is written into the job.
+  const back = page.getByRole('group', { name: /^Back to the set-up of job/ });
+  await expect(back.getByText('This would be turned or changed:')).toBeVisible();
+  await expect(back.getByRole('listitem').first()).toContainText(/Rear|Front/);
+  await back.getByRole('button', { name: /^Go back to it in job/ }).click();
   await page.waitForURL('**/rebuild');
   await expect(page.getByText('Signed rebuild')).toHaveCount(0);
   await page.goto(`${server.base}/machines/${id}`);
@@ -147,13 +148,13 @@ test('a quote is offered, answered and printed; the currency and the hour come f
   await page.getByRole('button', { name: 'Accepted', exact: true }).click();
   await expect(page.getByText(/● accepted/)).toBeVisible();
   const href = await page.getByRole('link', { name: 'PDF' }).getAttribute('href');
-  const pdf = await pdfAt(page, href!);
+  const pdf = await pdfOf(page, href!);
   expect(pdf.text).toContain('Getting it out and back in, 1.5 h at 80.00 EUR');
   expect(pdf.text).toContain('Together');
 });
 
 test('the papers carry their words and their fonts: card, job sheet, label, labels of the drawers', async ({ page }) => {
-  const sheet = await pdfAt(page, `/api/jobs/${rally}/print/sheet`);
+  const sheet = await pdfOf(page, `/api/jobs/${rally}/print/sheet`);
   expect(sheet.text).toContain('Ketteri 450 Rally');
   expect(sheet.text).toContain('chatters on small stones');
   expect(sheet.text).toContain('Nitrogen only.');
@@ -161,14 +162,14 @@ test('the papers carry their words and their fonts: card, job sheet, label, labe
   const machine = await server.idOf('machine', 'Ketteri 450');
   await page.goto(`${server.base}/machines/${machine}`);
   const card = await page.getByRole('link', { name: 'Set-up card' }).first().getAttribute('href');
-  const read = await pdfAt(page, `/api${card}`);
+  const read = await pdfOf(page, `/api${card}`);
   for (const words of ['Set-up card: Ketteri 450 Rally', 'Spring rate as marked', 'never force', 'bed-in ride', 'Rear', 'Front'])
     expect(read.text).toContain(words);
   expect(read.pages).toBe(1);
-  const label = await pdfAt(page, `/api/jobs/${rally}/print/label`);
+  const label = await pdfOf(page, `/api/jobs/${rally}/print/label`);
   expect(label.sizeMm.map(Math.round)).toEqual([62, 29]);
   expect(label.text).toContain(`Job ${String(rally).padStart(4, '0')}`);
-  const labels = await pdfAt(page, '/api/stock/labels');
+  const labels = await pdfOf(page, '/api/stock/labels');
   expect(labels.text).toContain('Fork bush kit 48');
   for (const paper of [sheet, read, label, labels]) {
     expect(paper.embedded.length).toBeGreaterThan(0);

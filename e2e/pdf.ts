@@ -1,3 +1,4 @@
+import { expect, type Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 export interface ReadPdf {
@@ -10,6 +11,13 @@ export interface ReadPdf {
 }
 
 const MM_PER_POINT = 25.4 / 72;
+
+/** Asks an address for a PDF, as the page's own session, and reads it. */
+export async function pdfAt(page: Page, address: string): Promise<ReadPdf> {
+  const answer = await page.request.get(address);
+  expect([address, answer.status(), answer.headers()['content-type']]).toEqual([address, 200, 'application/pdf']);
+  return readPdf(await answer.body());
+}
 
 /** Reads a PDF's text back as a reader would, and whether its fonts are in it. */
 export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {

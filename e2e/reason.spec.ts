@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { axe } from './axe';
-import { readPdf } from './pdf';
+import { pdfAt } from './pdf';
 import { demoDirectory, Server } from './server';
 
 /** From the complaint to the cause, and from the ride to the next single change; the shop learns, the logger tells, and cases train. */
@@ -93,7 +93,7 @@ test('a ride is decided, the next change planned, ridden on the phone, and the s
   await page.getByRole('button', { name: 'Plan this ride' }).click();
   await expect(page.getByText(/Ride 5: Shock rebound, 9 → 10 out/).first()).toBeVisible();
   const sheet = await page.getByRole('link', { name: 'Rider’s sheet, PDF' }).getAttribute('href');
-  const pdf = await readPdf(await (await page.request.get(server.base + sheet!)).body());
+  const pdf = await pdfAt(page, server.base + sheet!);
   for (const words of [
     'Ride 5: Halvik Moor 250',
     'Shock rebound, 9 to 10 out',

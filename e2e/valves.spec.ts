@@ -63,11 +63,14 @@ test('the drawer is searched in a worker, stopped at will; a suggestion is looke
   await begin.click();
   const rows = page.getByRole('table', { name: 'Suggested stacks' }).getByRole('row');
   await expect(rows.nth(1)).toBeVisible({ timeout: 120_000 });
+  const moved =
+    (await rows.nth(1).getByRole('cell').nth(2).innerText()).replace('none', '') + (await rows.nth(1).getByRole('cell').nth(3).innerText());
+  const size = /[\d.]+ × [\d.]+/.exec(moved)![0];
   await rows
     .nth(1)
     .getByRole('button', { name: /Take this stack/ })
     .click();
-  await expect(page.getByRole('region', { name: 'Pick list' })).toContainText('take');
+  await expect(page.getByRole('region', { name: 'Pick list' })).toContainText(size);
 });
 
 test('the simulated dyno is run, a valve fitted to it, and the calibration kept with the machine', async ({ page }) => {

@@ -37,6 +37,12 @@ test('a bad reading is refused with words beside it, and nothing recorded is tou
   await page.getByRole('textbox', { name: 'Rear: On the stand, hanging' }).fill('912');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Is this right? It is unusual here. Last known: 612 mm.')).toBeVisible();
+  // Not recorded until somebody says so: elsewhere it is as it was. Enter again is the yes.
+  await expect(page.getByRole('button', { name: 'Yes, 912 is right' })).toBeVisible();
+  await elsewhere.reload();
+  await expect(elsewhere.getByRole('textbox', { name: 'Rear: On the stand, hanging' })).toHaveValue('612');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Yes, 912 is right' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo the last entry' }).click();
   await expect(page.getByRole('textbox', { name: 'Rear: On the stand, hanging' })).toHaveValue('612');
   await page.getByRole('button', { name: 'Undo the last entry' }).click();

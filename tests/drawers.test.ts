@@ -37,7 +37,7 @@ const readings = (pairs: [number, number][], model: 'linear' | 'progressive' = '
   technicianId: null,
 });
 
-// domain.md, section 12: common practice, no source.
+// docs/methods.md, "Checks": common practice, no source.
 test('what the tester found stands beside the mark, the newest counts, and nothing is overwritten', async () => {
   const spring = await newSpring('T-110');
   const measured = get(

@@ -29,7 +29,13 @@ const seat = { 'machine.seat': '960' };
 const arm = { 'machine.link.pivot.x': '0', 'machine.link.pivot.y': '0', 'machine.link.axle.x': '-575', 'machine.link.axle.y': '-165' };
 
 const HEIGHT: Case[] = [
-  ['sag-low', 'rear', rear({ preloadMm: 0 }), right, /rider sag is 1\d\d\.\d mm ± \d\.\d; the rider-and-static pair wants 93 mm to 113\.7 mm\.$/],
+  [
+    'sag-low',
+    'rear',
+    rear({ preloadMm: 0 }),
+    right,
+    /rider sag is 1\d\d\.\d mm ± \d\.\d; the rider-and-static pair wants 93 mm to 113\.7 mm\.$/,
+  ],
   ['sag-high', 'rear', rear({ preloadMm: 16 }), right, /wants 93 mm to 113\.7 mm/],
   ['static-none', 'rear', rear({ rateNPerMm: 61, preloadMm: 26 }), right, /static sag is 0 mm: it tops out/],
   [

@@ -169,7 +169,7 @@ describe('because', () => {
     'measure.rear.laden.1.pressed': String(612 - laden - 2),
   });
 
-  // domain.md, section 4: rider sag right but static too small is too soft; static too large is too stiff. Windows on 310 mm: static 31–41, rider 93–114.
+  // docs/methods.md, "What the measured pair says of the spring": rider sag right but static too small is too soft; static too large is too stiff. Windows on 310 mm: static 31–41, rider 93–114.
   test.each([
     [35, 103, 'Rear: this spring suits the load.'],
     [20, 103, 'Rear: the spring is too soft for this load.'],

@@ -124,13 +124,18 @@ test('the signature takes what was used and lets go of what was set aside', asyn
   ]);
 });
 
-test('a spring that came out goes into the drawer at its measured rate, once', async () => {
-  expect(codeOf(await returnSpring(jobs[0]!, { end: 'rear', name: 'Used, out of job', rate: '54 kg' }))).toBe('unit-mismatch');
-  const { springId } = get(await returnSpring(jobs[0]!, { end: 'rear', name: 'Used, out of job', rate: '5.4 kgf/mm' }));
+test('a spring that came out is the customer’s; left with the shop, it goes into the drawer at its measured rate, once', async () => {
+  const leftByCustomer = true;
+  const mine = { end: 'rear' as const, name: 'Used', rate: '54', leftByCustomer: false };
+  expect(codeOf(await returnSpring(jobs[0]!, mine))).toBe('customers-own');
+  expect(codeOf(await returnSpring(jobs[0]!, { end: 'rear', name: 'Used, out of job', rate: '54 kg', leftByCustomer }))).toBe(
+    'unit-mismatch',
+  );
+  const { springId } = get(await returnSpring(jobs[0]!, { end: 'rear', name: 'Used, out of job', rate: '5.4 kgf/mm', leftByCustomer }));
   const listed = (await listSprings()).find((s) => s.id === springId)!;
   expect([listed.rateNPerMm, listed.place, listed.rateText]).toEqual([expect.closeTo(52.956, 3), 'drawer', '5.4 kgf/mm']);
   expect((await listStock()).find((i) => i.springId === springId)?.there).toBe(1);
-  expect(codeOf(await returnSpring(jobs[0]!, { end: 'rear', name: 'Used', rate: '54' }))).toBe('already-returned');
+  expect(codeOf(await returnSpring(jobs[0]!, { end: 'rear', name: 'Used', rate: '54', leftByCustomer }))).toBe('already-returned');
 });
 
 test('springs, shims and what to order leave as tables anyone can read, each line with what it says on the page', async () => {

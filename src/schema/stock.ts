@@ -91,6 +91,8 @@ export const returnedSpringRequest = z.strictObject({
   name: name(120),
   /** As the tester found it, or as marked where nobody measured. */
   rate: name(60),
+  /** What came out is the customer's until they leave it with the shop. */
+  leftByCustomer: z.boolean().default(false),
 });
 
 /** What a job takes from the drawers, and whether it is there. */

@@ -80,6 +80,7 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'currency-unknown': () => 'Write the currency by its three letters, for example EUR.',
   'quote-empty': () => 'Nothing is priced yet. Write down at least one part or some labour.',
   'quote-answered': () => 'The answer to this quote is written down already. Offer a new one where something changed.',
+  'customers-own': () => 'What came out is the customer’s. Say first that they leave it with the shop.',
   'already-returned': () => 'What came out at this end is in the drawer already.',
   'passcode-unset': () => 'This name has no passcode yet. Set one in the Shop book, under names.',
   'passcode-wrong': () => 'That is not this technician’s passcode. Nothing was signed.',

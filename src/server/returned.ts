@@ -11,13 +11,17 @@ import { currentEntries } from './entries';
 import { lockJob, stockOfSpring } from './stock';
 import { inTransaction } from './transaction';
 
-/** Puts the springs that came out of a machine into the drawer at the rate measured, once a job and end: two of a fork. Refusals: the rate's own, already-returned. */
+/**
+ * Puts the springs that came out of a machine into the drawer at the rate measured, once a job and end: two of a fork. They are the
+ * customer's until they leave them with the shop. Refusals: the rate's own, customers-own, already-returned.
+ */
 export async function returnSpring(
   jobId: number,
-  { end, name, rate }: z.output<typeof returnedSpringRequest>,
+  { end, name, rate, leftByCustomer }: z.output<typeof returnedSpringRequest>,
 ): Promise<Answer<{ springId: number }>> {
   const read = readNewSpring({ rate, freeLength: '', solidLength: '', table: '' });
   if (!read.ok) return refusedIssue(read.issue, read.issue.path);
+  if (!leftByCustomer) return conflict('customers-own', ['leftByCustomer']);
   return inTransaction(async (sql) => {
     await lockJob(sql, jobId);
     const field = `job.returned.${end}`;

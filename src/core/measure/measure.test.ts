@@ -15,7 +15,7 @@ const code = (request: Partial<SagRequest>) => {
 };
 const pair = (liftedMm: number | null, pressedMm: number | null) => ({ liftedMm, pressedMm });
 
-// Check values of domain.md, section 12: common practice, no source.
+// Check values of docs/methods.md, "Checks": common practice, no source.
 test('34 and 48 make 41; 562 to 526 is 36; the inch tape gives 33.34 mm, 25.6 % of 130 mm', () => {
   expect(value({ style: 'ruler', extendedMm: null, laden: [pair(34, 48)] })).toMatchObject({ riderSagMm: 41, frictionBandLadenMm: 14 });
   expect(value({ extendedMm: 562, laden: [pair(526, 526)] }).riderSagMm).toBe(36);

@@ -197,7 +197,7 @@ describe('air, gas, stops', () => {
   };
   const air = (over: Partial<AirRequest> = {}) => value(airSpring({ ...LEG, ...over }));
 
-  // Worked by hand from the formulas of domain.md, section 5.
+  // Worked by hand from the formulas of docs/methods.md, "Gas, air, stops".
   test('the closed form: volumes, pressure ratio and force at full travel', () => {
     const area = (Math.PI / 4) * 48 ** 2;
     const left = (Math.PI / 4) * 45 ** 2 * 120 - 30_000;

@@ -217,7 +217,7 @@ describe('loads', () => {
   });
 });
 
-// domain.md, section 4 and 12: common practice, no source.
+// docs/methods.md, "Two targets, two unknowns" and "Checks": common practice, no source.
 test('the schools hold their usual windows', () => {
   const window = (school: string, use: Use, end: 'rear' | 'front', travelMm: number) =>
     schoolWindows(schoolById(school, SCHOOLS), { use, end, travelMm, grip: 'low', arm: null, otherShare: null });

@@ -9,7 +9,7 @@ const fit = (points: [number, number][]) => {
   return result.value;
 };
 
-// domain.md, section 12: common practice, no source. The least-squares line gives these figures.
+// docs/methods.md, "Checks": common practice, no source. The least-squares line gives these figures.
 test('10 mm 138 kgf, 23 mm 279 kgf, 50 mm 588 kgf is 110.6 N/mm with the seat at −2.0 mm, though marked 110', () => {
   const { rateNPerMm, seatOffsetMm, rSquared } = fit([
     [10, 138 * KGF],

@@ -66,7 +66,7 @@ test('a unit is demanded where the field gives none, and absolute zero is a limi
   expect(canonical('25 lb', { dimension: 'force', unit: 'N' })).toBeCloseTo(111.2055403815, 9);
 });
 
-// domain.md, section 12; exact figures NIST SP 811.
+// docs/methods.md, "Checks"; exact figures NIST SP 811.
 test.each([
   ['900 lbf/in', 'N/mm', 157.6, 0.05],
   ['1200 lbf/in', 'N/mm', 210.2, 0.05],

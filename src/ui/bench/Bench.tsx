@@ -106,7 +106,7 @@ function BenchFrame({
     const readable = [store, machineStore].map((s) => s.commitAll()).every(Boolean);
     if (!readable && !warned.current) {
       warned.current = true;
-      setNotice(`Not recorded yet: ${showUnsettled([store, machineStore]) ?? ''} Mend it, or go on once more to leave it.`);
+      setNotice(`${showUnsettled([store, machineStore]) ?? ''} Mend it, or go on once more to leave it.`);
       return;
     }
     await Promise.all([store.flush(), machineStore.flush()]);

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { shortOf } from '@/schema/stock';
 import { textOf } from '@/schema/facts/read';
 import { PART_ITEM } from '@/schema/fields/bench';
-import { useFieldStore, useLive } from '../fields/context';
+import { useFieldStore, useLive, useSystem } from '../fields/context';
+import { meant } from '../fields/meant';
 import { Pick } from '../fields/Pick';
 import { PlainField } from '../fields/PlainField';
 import { Button, Empty, Small, Table, Warn } from '../layout/primitives';
@@ -115,7 +116,7 @@ export function Parts() {
 
 const END = { rear: 'Rear spring', front: 'Fork springs' };
 
-/** Springs that came out go into the drawer at the rate measured, so that they can be chosen again. */
+/** Springs that came out are the customer's; left with the shop, they go into the drawer at the rate measured and can be chosen again. */
 export function CameOut() {
   const { data, reload } = useBench();
   const live = useLive();
@@ -155,6 +156,8 @@ function OneOut({
 }) {
   const { data } = useBench();
   const store = useFieldStore();
+  const unit = useSystem() === 'metric' ? 'N/mm' : 'lbf/in';
+  const [left, setLeft] = useState(false);
   const [rate, setRate] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const put = async () => {
@@ -162,7 +165,8 @@ function OneOut({
     const answer = await post<{ springId: number }>(`/api/jobs/${jobId}/returned`, {
       end,
       name: `Used, out of job ${String(jobId).padStart(4, '0')}, ${data.machine.name}`,
-      rate,
+      rate: meant(rate, unit),
+      leftByCustomer: left,
     });
     if (!answer.ok) return setProblem(answer.message);
     const text = String(answer.value.springId);
@@ -172,7 +176,16 @@ function OneOut({
   if (done)
     return (
       <p>
-        <b>{END[end]}</b> <Small>marked {marked}: in the drawer.</Small>
+        <b>{END[end]}</b> <Small>marked {marked}: left with the shop, in the drawer.</Small>
+      </p>
+    );
+  if (!left)
+    return (
+      <p style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
+        <span>
+          <b>{END[end]}</b> <Small>marked {marked}: the customer’s, to go home with the machine.</Small>
+        </span>
+        <Button onPress={() => setLeft(true)}>The customer leaves {end === 'front' ? 'them' : 'it'} with the shop</Button>
       </p>
     );
   return (
@@ -183,6 +196,7 @@ function OneOut({
           value={rate}
           onChange={setRate}
           problem={problem}
+          unit={unit}
         />
       </div>
       <Button onPress={() => void put()}>Put {end === 'front' ? 'both' : 'it'} into the drawer</Button>

@@ -34,5 +34,5 @@ export function showUnsettled(stores: readonly FieldStore[]): string | null {
         : known.stage === 'job'
           ? ''
           : ` It stands under ${STAGE_NAMES[known.stage]}.`;
-  return `“${known?.def.label ?? found.field}”, ${found.text}: ${found.why}${where}`;
+  return `“${known?.def.label ?? found.field}” (${found.text}) is not recorded: ${found.why}${where}`;
 }

@@ -151,7 +151,15 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
                 ))}
                 <td className="number">{c.loadFactorAtFullTravel.toFixed(2)}</td>
                 <td className="number">{c.naturalFrequencyHz.toFixed(2)}</td>
-                <td style={{ whiteSpace: 'nowrap' }}>{c.verdict === 'preload out of range' ? 'out of range' : c.verdict}</td>
+                <td style={{ whiteSpace: 'nowrap', lineHeight: 1.2 }}>
+                  {c.verdict === 'preload out of range' ? 'out of range' : c.verdict}
+                  {c.verdict === 'right' && c.leans && (
+                    <>
+                      <br />
+                      <Small>{c.leans} side</Small>
+                    </>
+                  )}
+                </td>
               </tr>
             );
           })}

@@ -1,10 +1,10 @@
 'use client';
 import { useState } from 'react';
 import { pieces } from '@/core/damper/shims';
-import type { SearchRequest, Suggestion } from '@/core/damper/search';
+import { FATIGUE_SPEED_M_PER_S, type SearchRequest, type Suggestion } from '@/core/damper/search';
 import type { Shim } from '@/core/plate/stack';
 import { numberIn, shimText } from '@/schema/facts/tables';
-import { issueWords } from '@/schema/words';
+import { issueWords, warningWords } from '@/schema/words';
 import { FieldGrid, Titled } from '../parts';
 import { PlainField } from '../../fields/PlainField';
 import { Button, QuietButton, Small, Table, Warn } from '../../layout/primitives';
@@ -86,7 +86,7 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
                 ? `${progress.tried} of ${progress.of} stacks tried, best miss ${(progress.best.fitError * 100).toFixed(1)} %: ${words(progress.best.shims)}`
                 : 'Solving the stack that is in there'
               : found
-                ? `${found.tried} stacks tried in ${((tookMs ?? 0) / 1000).toFixed(1)} s; the stack as it is misses by ${(found.presentFitError * 100).toFixed(0)} %`
+                ? `${found.tried} stacks tried in ${((tookMs ?? 0) / 1000).toFixed(1)} s; the stack as it is misses by ${(found.presentFitError * 100).toFixed(0)} %${found.refusedForStress > 0 ? `; ${found.refusedForStress} came near but bend too far` : ''}`
                 : progress
                   ? `Stopped after ${progress.tried} stacks; best so far misses by ${(progress.best.fitError * 100).toFixed(1)} %: ${words(progress.best.shims)}`
                   : ''}
@@ -94,6 +94,15 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
       </p>
       {result && !result.ok && <Warn>{issueWords(result.issue)}</Warn>}
       {search.failure && <Warn>{search.failure} Start the search again.</Warn>}
+      {found && found.presentStressMPa > mostStressMPa && (
+        <Warn>
+          {warningWords({
+            code: 'stress-of-present',
+            path: [],
+            data: { stress: found.presentStressMPa, limit: mostStressMPa, speed: FATIGUE_SPEED_M_PER_S },
+          })}
+        </Warn>
+      )}
       {found?.suggestions.length === 0 && (
         <Warn>No stack within these limits holds its stress and comes near. Allow more swaps or shims to buy.</Warn>
       )}
@@ -105,7 +114,7 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
               <th className="number">Miss</th>
               <th>In</th>
               <th>Out</th>
-              <th className="number">Stress, MPa</th>
+              <th className="number">Stress at 1 m/s, MPa</th>
               <th>
                 <span className="visually-hidden">Take</span>
               </th>
