@@ -105,7 +105,7 @@ for (const shop of SHOPS)
     await expect(field('Rear: Rider on, pressed')).toHaveValue(shop.walk[4]!);
 
     await page.goto(`${server.base}/jobs/${job}/valves`);
-    const rod = page.getByRole('textbox', { name: /^Rod/ }).first();
+    const rod = page.getByRole('textbox', { name: 'Damper rod', exact: true });
     await rod.click();
     await page.keyboard.type(shop.rod[0]!, PACE);
     await expect(rod).toBeFocused();
