@@ -249,11 +249,11 @@ test('a machine that comes back begins with what it left with; its card says on 
   const second = ((await again.json()) as { jobId: number }).jobId;
 
   await page.goto(`${server.base}/jobs/${second}/ask`);
-  const left = page.getByRole('table', { name: 'As it left the last time' });
-  await expect(left.getByRole('row', { name: /Spring rate as marked/ })).toContainText('○ 61');
+  const left = page.getByRole('list', { name: 'As it left the last time' });
+  await expect(left.getByRole('listitem').filter({ hasText: /Spring rate as marked/ })).toContainText('○ 61');
   await expect(page.getByText(new RegExp(`job ${String(first).padStart(4, '0')}`)).first()).toBeVisible();
   await left.getByRole('button', { name: 'Spring rate as marked: still so' }).click();
-  await expect(left.getByRole('row', { name: /Spring rate as marked/ })).toHaveCount(0);
+  await expect(left.getByRole('listitem').filter({ hasText: /Spring rate as marked/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'All of it is still so' }).click();
   await expect(left).toHaveCount(0);
   await expect(page.getByRole('textbox', { name: 'Rider in full gear' })).toHaveValue('88 kg');

@@ -37,7 +37,7 @@ test('a complaint is placed on the ride, the leading cause says why, a cure is l
 
   const leads = page.getByRole('button', { name: /Rear: spring too soft for this load.*leads/ });
   await expect(leads).toHaveAttribute('aria-expanded', 'true');
-  await expect(page.getByText(/held at \d+ mm of rider sag, this spring would leave \d+ mm static/)).toBeVisible();
+  await expect(page.getByText(/held at [\d.]+ mm of rider sag, this spring would leave [\d.]+ mm static/)).toBeVisible();
   await page.getByRole('button', { name: /^Units: mm/ }).click();
   await expect(page.getByText(/held at \d\.\d\d in of rider sag, this spring would leave \d\.\d\d in static/)).toBeVisible();
   await page.getByRole('button', { name: /^Units: in/ }).click();

@@ -6,6 +6,9 @@ import { sagOf } from './measure';
 import { itemNumbers, numberOf, textOf } from './read';
 import { mmText } from '@/core/units/shown';
 
+/** Legs and seats are told to the millimetre at best. */
+const about = (mm: number) => `${Math.round(mm)} mm`;
+
 /** How a rider reaches the ground, and what each cure costs. */
 export interface Reach {
   /** Seat above the ground with the rider on. */
@@ -59,8 +62,8 @@ export function reachOf(entries: Entries, machine: Entries): Reach | null {
     gapMm <= 0
       ? 'Both feet reach the ground flat.'
       : gapMm <= TIPTOE_MM
-        ? `Both feet reach with the heels ${mm(gapMm)} up.`
-        : `Toes only: ${mm(gapMm - TIPTOE_MM)} short even on the balls of the feet.`;
+        ? `Both feet reach with the heels ${about(gapMm)} up.`
+        : `Toes only: ${about(gapMm - TIPTOE_MM)} short even on the balls of the feet.`;
   return { seatLadenMm, insideLegMm, gapMm, words, cures: gapMm > 0 ? cures(gapMm, riderSagMm, travelMm) : [] };
 }
 
@@ -73,7 +76,7 @@ function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[]
   return [
     {
       name: 'Thinner or narrower seat',
-      cost: `${mm(gapMm)} less foam. Costs no travel.`,
+      cost: `${about(gapMm)} less foam. Costs no travel.`,
       travelLeftMm: null,
       caution: 'Harder on long days.',
     },
@@ -85,7 +88,7 @@ function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[]
     },
     {
       name: 'Fork tubes up through the clamps',
-      cost: `${mm(gapMm / SEAT_SHARE)} for the whole gap, in steps of 5 mm. Costs no travel.`,
+      cost: `${about(gapMm / SEAT_SHARE)} for the whole gap, in steps of 5 mm. Costs no travel.`,
       travelLeftMm: null,
       caution: '10 mm is already a big step in steering; check that the wheel clears the lower clamp at full travel.',
     },
@@ -100,7 +103,7 @@ function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[]
     },
     {
       name: 'Shorter shock by a spacer inside (top-out)',
-      cost: `${mm(atRearMm)} of wheel travel taken from the top: ${mm(travelMm - atRearMm)} of ${mm(travelMm)} is left; sag must be set anew.`,
+      cost: `${about(atRearMm)} of wheel travel taken from the top: ${mm(travelMm - atRearMm)} of ${mm(travelMm)} is left; sag must be set anew.`,
       travelLeftMm: Math.max(0, travelMm - atRearMm - riderSagMm),
       caution: 'A workshop job; the static sag must stay above zero.',
     },

@@ -1,10 +1,13 @@
 'use client';
 import { useCallback, useState } from 'react';
+import styled from 'styled-components';
 import { withUnit } from '@/schema/entry';
+import type { PreloadWay } from '@/core/measure/preload';
 import { fieldDef, knownField } from '@/schema/fields';
+import { PRELOAD_WAYS } from '@/schema/fields/setup';
 import { useFieldStore } from '../fields/context';
 import { focusEntry } from '../fields/next';
-import { Button, QuietButton, Small, Table } from '../layout/primitives';
+import { Button, QuietButton, Small } from '../layout/primitives';
 import { dayWords } from '../words/time';
 import { useBench, useFact } from './BenchContext';
 import { Titled } from './parts';
@@ -18,6 +21,23 @@ interface Line {
   /** Written with it: how a preload was read. */
   beside: { field: string; text: string }[];
 }
+
+const Lines = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 24rem), 1fr));
+  gap: 0 2rem;
+  margin-bottom: 0.75rem;
+  li {
+    display: flex;
+    align-items: center;
+    gap: 0.6rem;
+    border-bottom: 1px solid var(--rule);
+  }
+  .what {
+    flex: 1;
+    min-width: 0;
+  }
+`;
 
 /**
  * What the machine left with the last time, as what it probably comes back with: hollow until somebody looks. Each line is confirmed as it stands, or struck out and typed anew.
@@ -58,9 +78,16 @@ export function HandedBack() {
     for (const also of beside) store.put(also.field, also.text);
     store.put(field, text);
   };
-  const said = (field: string, text: string) => {
+  const said = ({ field, text, beside }: Line) => {
     const def = fieldDef(field);
     if (def.kind === 'choice') return def.options.find((o) => o.value === text)?.label ?? text;
+    if (field.endsWith('.reading')) {
+      const of = (part: string) => beside.find((b) => b.field.endsWith(part))?.text;
+      const way = (of('.way') ?? 'mm') as PreloadWay;
+      return way === 'mm'
+        ? `${text} mm`
+        : `${PRELOAD_WAYS[way].toLowerCase()} ${text}${of('.reference') ? ` against ${of('.reference')}` : ''}`;
+    }
     return def.kind === 'count' && def.unitLabel ? `${text} ${def.unitLabel}` : text;
   };
   const strike = (field: string) => {
@@ -72,32 +99,25 @@ export function HandedBack() {
       title="As it left the last time"
       aside={`job ${String(handedBack.jobId).padStart(4, '0')}, ${dayWords(handedBack.at)}; look, then confirm`}
     >
-      <Table aria-label="As it left the last time">
-        <tbody>
-          {lines.map((line) => {
-            const def = fieldDef(line.field);
-            return (
-              <tr key={line.field}>
-                <td>
-                  {def.end && <span style={{ color: `var(--${def.end})` }}>{def.end === 'rear' ? 'Rear ' : 'Front '}</span>}
-                  {def.label}
-                </td>
-                <td className="number">
-                  <Small>○ {said(line.field, line.text)}</Small>
-                </td>
-                <td className="number">
-                  <QuietButton onPress={() => confirm(line)} aria-label={`${def.label}: still so`}>
-                    still so
-                  </QuietButton>{' '}
-                  <QuietButton onPress={() => strike(line.field)} aria-label={`${def.label}: not so any more`}>
-                    not so
-                  </QuietButton>
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </Table>
+      <Lines aria-label="As it left the last time">
+        {lines.map((line) => {
+          const def = fieldDef(line.field);
+          return (
+            <li key={line.field}>
+              <span className="what">
+                {def.end && <span style={{ color: `var(--${def.end})` }}>{def.end === 'rear' ? 'Rear ' : 'Front '}</span>}
+                {def.label} <Small>○ {said(line)}</Small>
+              </span>
+              <QuietButton onPress={() => confirm(line)} aria-label={`${def.label}: still so`}>
+                still so
+              </QuietButton>
+              <QuietButton onPress={() => strike(line.field)} aria-label={`${def.label}: not so any more`}>
+                not so
+              </QuietButton>
+            </li>
+          );
+        })}
+      </Lines>
       <Button onPress={() => lines.forEach(confirm)}>All of it is still so</Button>
     </Titled>
   );

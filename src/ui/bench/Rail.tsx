@@ -1,5 +1,6 @@
 'use client';
 import Link from 'next/link';
+import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import type { Stage } from '@/schema/fields';
 import type { StageLine } from '@/schema/facts/stages';
@@ -45,11 +46,23 @@ const Tape = styled.nav`
     padding: 0 1rem;
     background-position-x: 1rem;
   }
+  @media (max-width: 640px) {
+    overflow-x: auto;
+    ol {
+      grid-template-columns: repeat(8, 5.75rem);
+    }
+  }
 `;
 
 export function Rail({ jobId, lines, current, onGo }: { jobId: number; lines: StageLine[]; current: string; onGo(stage: Stage): void }) {
+  const tape = useRef<HTMLElement>(null);
+  // On a phone the tape is wider than the page: the stage at hand is brought into it.
+  useEffect(() => {
+    const at = tape.current?.querySelector<HTMLElement>('[aria-current]');
+    if (at) tape.current!.scrollLeft = at.offsetLeft - tape.current!.clientWidth / 3;
+  }, [current]);
   return (
-    <Tape aria-label="Stages of the job" className="no-print">
+    <Tape ref={tape} aria-label="Stages of the job" className="no-print">
       <ol>
         {lines.map((l, i) => (
           <li key={l.stage}>

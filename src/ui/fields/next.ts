@@ -10,14 +10,14 @@ export function focusNextEntry(from: HTMLElement): void {
   else (document.activeElement as HTMLElement | null)?.blur();
 }
 
-/** Goes to the field by its name, where the page has it; opens what it is folded into. False where the page has no such field. */
-export function focusEntry(field: string): boolean {
+/** Goes to the field by its name, where the page has it, and gives it; opens what it is folded into. Null where the page has no such field. */
+export function focusEntry(field: string): HTMLElement | null {
   const at = [...document.querySelectorAll<HTMLElement>('main [data-entry], main [data-field]')].find(
     (e) => e.dataset.entry === field || e.dataset.field === field,
   );
   for (let fold = at?.closest('details'); fold; fold = fold.parentElement?.closest('details')) fold.open = true;
   at?.focus();
-  return at !== undefined;
+  return at ?? null;
 }
 
 /** Says which field could not be recorded, why, and where it stands; opens it where it is on the page. Null where every field is recorded. */
@@ -25,14 +25,16 @@ export function showUnsettled(stores: readonly FieldStore[]): string | null {
   const found = stores.map((store) => store.unsettled()).find((u) => u !== null);
   if (!found) return null;
   const known = knownField(found.field);
-  const isHere = focusEntry(found.field);
+  const here = focusEntry(found.field);
   const where =
-    isHere || !known
+    here || !known
       ? ''
       : known.stage === 'machine'
         ? ' It stands among the machine’s figures.'
         : known.stage === 'job'
           ? ''
           : ` It stands under ${STAGE_NAMES[known.stage]}.`;
-  return `“${known?.def.label ?? found.field}” (${found.text}) is not recorded: ${found.why}${where}`;
+  // A step names its figures itself: what the page calls the field is what the technician looks for.
+  const called = here instanceof HTMLInputElement || here instanceof HTMLTextAreaElement ? here.labels?.[0]?.textContent : null;
+  return `“${called || (known?.def.label ?? found.field)}” (${found.text}) is not recorded: ${found.why}${where}`;
 }

@@ -114,6 +114,7 @@ export class FieldStore {
       this.queue.push(kept);
     }
     this.keep();
+    this.keepTyping();
     this.states.clear();
     this.changed(null);
     void this.flush();

@@ -87,6 +87,22 @@ const Top = styled.header`
       gap: 0.8rem;
     }
   }
+  @media (max-width: 640px) {
+    flex-wrap: wrap;
+    gap: 0 0.9rem;
+    .title {
+      order: 3;
+      flex: 0 0 100%;
+      padding-bottom: 0.4rem;
+    }
+    nav {
+      order: 2;
+      flex: 0 0 100%;
+    }
+    .tools {
+      margin-left: auto;
+    }
+  }
 `;
 
 const Foot = styled.footer`
