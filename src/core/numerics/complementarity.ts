@@ -44,55 +44,57 @@ export function oneSided(m: Envelope): OneSided {
   const z = new Float64Array(n);
   const w = new Float64Array(n);
   const { scale } = factor;
+  const b = new Float64Array(n);
+  const wrong = new Int32Array(n);
   let scaled = false;
-  const scaledRight = (right: Float64Array): Float64Array => {
+  const takeRight = (right: Float64Array): void => {
     if (!scaled) factor.take();
     scaled = true;
-    return right.map((x, i) => x / scale[i]!);
+    for (let i = 0; i < n; i += 1) b[i] = right[i]! / scale[i]!;
   };
 
+  /** z of the rows of `begin`, 0 elsewhere; w of the others. Returns how small a figure is round-off, `most` being the largest of the right side. */
+  function answer(begin: Uint8Array, most: number): number {
+    factor.choose(begin);
+    factor.answer(b, z);
+    w.set(b);
+    addProduct(factor.unit, z, begin, w);
+    let largest = most;
+    for (let i = 0; i < n; i += 1) if (z[i]! > largest || -z[i]! > largest) largest = Math.abs(z[i]!);
+    return largest * ROUND_OFF;
+  }
+  function ended(begin: Uint8Array, rounds: number, solved: boolean): Complementary {
+    const found = new Float64Array(n);
+    for (let i = 0; i < n; i += 1) if (begin[i] && z[i]! > 0) found[i] = z[i]! / scale[i]!;
+    return { z: found, rounds, solved };
+  }
+
   function solve(right: Float64Array, begin: Uint8Array): Complementary {
-    const b = scaledRight(right);
+    takeRight(right);
     let most = 0;
     for (let i = 0; i < n; i += 1) most = Math.max(most, Math.abs(b[i]!));
-    /** z of the rows of `begin`, 0 elsewhere; w of all. Returns how small a figure is round-off. */
-    const answer = (): number => {
-      factor.choose(begin);
-      factor.answer(b, z);
-      w.set(b);
-      addProduct(factor.unit, z, w);
-      let largest = most;
-      for (let i = 0; i < n; i += 1) largest = Math.max(largest, Math.abs(z[i]!));
-      return largest * ROUND_OFF;
-    };
-    const ended = (rounds: number, solved: boolean): Complementary => ({
-      z: z.map((x, i) => (begin[i] ? Math.max(0, x / scale[i]!) : 0)),
-      rounds,
-      solved,
-    });
     let [least, patience, rounds] = [n + 1, PATIENCE, 1];
-    const wrong: number[] = [];
     for (; patience > 0; rounds += 1) {
-      const tolerance = answer();
-      wrong.length = 0;
-      for (let i = 0; i < n; i += 1) if ((begin[i] ? z[i]! : w[i]!) < -tolerance) wrong.push(i);
-      if (wrong.length === 0) return ended(rounds, true);
-      if (wrong.length < least) [least, patience] = [wrong.length, PATIENCE];
+      const tolerance = answer(begin, most);
+      let count = 0;
+      for (let i = 0; i < n; i += 1) if ((begin[i] ? z[i]! : w[i]!) < -tolerance) wrong[count++] = i;
+      if (count === 0) return ended(begin, rounds, true);
+      if (count < least) [least, patience] = [count, PATIENCE];
       else patience -= 1;
-      for (const i of wrong) begin[i] = begin[i] ? 0 : 1;
+      for (let k = 0; k < count; k += 1) begin[wrong[k]!]! ^= 1;
     }
     // Row by row from nothing: the row most below zero comes in; on the way to its answer the first that would turn negative goes out.
     const held = new Float64Array(n);
     begin.fill(0);
-    answer();
+    answer(begin, most);
     while (rounds < MOST_ROUNDS) {
       let [worst, by] = [-1, -most * ROUND_OFF];
       for (let i = 0; i < n; i += 1) if (!begin[i] && w[i]! < by) [worst, by] = [i, w[i]!];
-      if (worst < 0) return ended(rounds, true);
+      if (worst < 0) return ended(begin, rounds, true);
       begin[worst] = 1;
       held[worst] = 0;
       for (;;) {
-        answer();
+        answer(begin, most);
         rounds += 1;
         let share = 1;
         for (let i = 0; i < n; i += 1)
@@ -105,7 +107,7 @@ export function oneSided(m: Envelope): OneSided {
         if (share === 1 || rounds >= MOST_ROUNDS) break;
       }
     }
-    return ended(rounds, false);
+    return ended(begin, rounds, false);
   }
   return {
     renew: () => {
@@ -113,7 +115,7 @@ export function oneSided(m: Envelope): OneSided {
     },
     solve,
     among(right, rows) {
-      const b = scaledRight(right);
+      takeRight(right);
       factor.choose(rows);
       factor.answer(b, z);
       return z.map((x, i) => x / scale[i]!);

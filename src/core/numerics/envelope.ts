@@ -18,15 +18,17 @@ export function envelope(first: Int32Array): Envelope {
   return { size, first, start, data: new Float64Array(length) };
 }
 
-/** w + M·z into `w`, for a z that is zero outside `rows`. */
-export function addProduct({ first, start, data, size }: Envelope, z: Float64Array, w: Float64Array): void {
+/** w + M·z into `w` where a row is not of `rows`, for a z that is zero outside `rows`; w of the rows themselves is left as anything. */
+export function addProduct({ first, start, data, size }: Envelope, z: Float64Array, rows: Uint8Array, w: Float64Array): void {
   for (let i = 0; i < size; i += 1) {
     const own = start[i]!;
-    const from = first[i]!;
-    const zi = z[i]!;
-    let sum = data[own + i]! * zi;
-    for (let j = from; j < i; j += 1) sum += data[own + j]! * z[j]!;
-    w[i]! += sum;
-    if (zi !== 0) for (let j = from; j < i; j += 1) w[j]! += data[own + j]! * zi;
+    if (rows[i]) {
+      const zi = z[i]!;
+      for (let j = first[i]!; j < i; j += 1) w[j]! += data[own + j]! * zi;
+    } else {
+      let sum = 0;
+      for (let j = first[i]!; j < i; j += 1) sum += data[own + j]! * z[j]!;
+      w[i]! += sum;
+    }
   }
 }

@@ -85,12 +85,13 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
     for (let k = 0; k < size; k += 1) step[k]! += pushed[k]!;
     return step;
   };
-  const running = (begin: Start | undefined): Running => ({
-    forcesN: begin ? begin.forcesN.slice() : new Float64Array(contacts.length),
+  const running = (begin: Start | undefined): Running => {
+    const forcesN = begin ? begin.forcesN.slice() : new Float64Array(contacts.length);
+    const pushing = new Uint8Array(contacts.length);
     // From rest every shim lies on its neighbour: opening a few is quicker than closing all.
-    pushing: Uint8Array.from(contacts, (c, i) => ((begin ? begin.forcesN[i]! > 0 : c.gapMm <= 0) ? 1 : 0)),
-    cost: { newtonSteps: 0, contactRounds: 0 },
-  });
+    for (let c = 0; c < contacts.length; c += 1) pushing[c] = (begin ? forcesN[c]! > 0 : contacts[c]!.gapMm <= 0) ? 1 : 0;
+    return { forcesN, pushing, cost: { newtonSteps: 0, contactRounds: 0 } };
+  };
   const ended = (q: Float64Array, { forcesN, cost }: Running, status: Solution['status']): Solution => ({ q, forcesN, status, ...cost });
 
   const rest = new Float64Array(size);
@@ -112,11 +113,9 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
       freePerMPa = gradientPerMPa.map((g) => -g);
       substituteInPlace(factor, freePerMPa);
     }
-    const q = withContact(
-      freePerMPa!.map((w) => w * load.pressureMPa),
-      rest,
-      now,
-    );
+    const free = new Float64Array(size);
+    for (let k = 0; k < size; k += 1) free[k] = freePerMPa![k]! * load.pressureMPa;
+    const q = withContact(free, rest, now);
     return q ? ended(q, now, 'solved') : ended(rest, now, 'contact limit');
   };
 
@@ -168,7 +167,7 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
   return {
     solve: (load, begin) => {
       const found = solve(load, begin);
-      found.forcesN.forEach((force, c) => (lastPushing[c] = force > 0 ? 1 : 0));
+      for (let c = 0; c < contacts.length; c += 1) lastPushing[c] = found.forcesN[c]! > 0 ? 1 : 0;
       return found;
     },
     perMPa,
@@ -200,78 +199,103 @@ function isBalanced({ energy, gradient }: Assembled, contacts: readonly Contact[
 /** How far one newton at each contact opens every other, mm/N, through the plates they share. */
 function reachOf(mesh: Mesh, contacts: readonly Contact[]): { matrix: Envelope; renew(factor: Banded): void } {
   const columns = columnsOf(mesh, contacts);
-  const blockOf = (k: number) => (k < 0 ? -1 : columns.blockOf[k]!);
-  // Where a plate's first contact stands is where the rows of its others begin.
-  const firstOf = new Int32Array(mesh.blocks.length).fill(-1);
-  const sidesOf: { contact: number; lift: number; sign: 1 | -1 }[][] = mesh.blocks.map(() => []);
-  const first = Int32Array.from(contacts, ({ opens, closes }, c) => {
-    let from = c;
-    for (const [lift, sign] of [
-      [opens, 1],
-      [closes, -1],
-    ] as const) {
-      const block = blockOf(lift);
-      if (block < 0) continue;
-      if (firstOf[block]! < 0) firstOf[block] = c;
-      from = Math.min(from, firstOf[block]!);
-      sidesOf[block]!.push({ contact: c, lift, sign });
-    }
-    return from;
-  });
-  const matrix = envelope(first);
+  const { blockOf, beginOf } = columns;
+  const [n, blocks] = [contacts.length, mesh.blocks.length];
+  /** Sides of the contacts, 2c where c opens and 2c + 1 where it closes, sorted by the plate they stand on. */
+  const sideAt = new Int32Array(blocks + 1);
+  const liftOf = new Int32Array(2 * n);
+  for (let c = 0; c < n; c += 1) {
+    const { opens, closes } = contacts[c]!;
+    liftOf[2 * c] = opens;
+    liftOf[2 * c + 1] = closes;
+    if (opens >= 0) sideAt[blockOf[opens]! + 1]! += 1;
+    if (closes >= 0) sideAt[blockOf[closes]! + 1]! += 1;
+  }
   // Of every pair of contacts the lift between them on a plate they share; on like sides it adds, on unlike ones it takes away.
   let pairs = 0;
-  for (const sides of sidesOf) pairs += (sides.length * (sides.length + 1)) / 2;
-  const [place, from, sign] = [new Int32Array(pairs), new Int32Array(pairs), new Int8Array(pairs)];
+  for (let b = 0; b < blocks; b += 1) {
+    const held = sideAt[b + 1]!;
+    pairs += (held * (held + 1)) / 2;
+    sideAt[b + 1] = sideAt[b]! + held;
+  }
+  const sides = new Int32Array(sideAt[blocks]!);
+  const filled = sideAt.slice();
+  // Where a plate's first contact stands is where the rows of its others begin.
+  const first = new Int32Array(n);
+  for (let c = 0; c < n; c += 1) {
+    let from = c;
+    for (let side = 2 * c; side < 2 * c + 2; side += 1) {
+      const lift = liftOf[side]!;
+      if (lift < 0) continue;
+      const block = blockOf[lift]!;
+      sides[filled[block]!++] = side;
+      const begins = sides[sideAt[block]!]! >> 1;
+      if (begins < from) from = begins;
+    }
+    first[c] = from;
+  }
+  const matrix = envelope(first);
+  const [place, from] = [new Int32Array(pairs), new Int32Array(pairs)];
+  const sign = new Int8Array(pairs);
   let p = 0;
-  for (const sides of sidesOf)
-    for (let a = 0; a < sides.length; a += 1)
-      for (let b = 0; b <= a; b += 1) {
-        const [x, y] = [sides[a]!, sides[b]!];
-        place[p] = matrix.start[x.contact]! + y.contact;
-        from[p] = columns.beginOf[y.lift]! + x.lift - mesh.blocks[blockOf(x.lift)]!.from;
-        sign[p] = x.sign * y.sign;
+  for (let block = 0; block < blocks; block += 1) {
+    const { from: begins } = mesh.blocks[block]!;
+    for (let a = sideAt[block]!; a < sideAt[block + 1]!; a += 1) {
+      const x = sides[a]!;
+      const row = matrix.start[x >> 1]!;
+      const across = liftOf[x]! - begins;
+      for (let b = sideAt[block]!; b <= a; b += 1) {
+        const y = sides[b]!;
+        place[p] = row + (y >> 1);
+        from[p] = beginOf[liftOf[y]!]! + across;
+        sign[p] = (x & 1) === (y & 1) ? 1 : -1;
         p += 1;
       }
+    }
+  }
   return {
     matrix,
     renew(factor) {
       columns.renew(factor);
       const { data } = matrix;
+      const lifts = columns.data;
       data.fill(0);
-      for (let k = 0; k < pairs; k += 1) data[place[k]!]! += sign[k]! * columns.data[from[k]!]!;
+      for (let k = 0; k < pairs; k += 1) data[place[k]!]! += sign[k]! * lifts[from[k]!]!;
     },
   };
 }
 
 /** The lifts of a plate under one newton at each of its contacts. */
 function columnsOf(mesh: Mesh, contacts: readonly Contact[]) {
-  const touched = [...new Set(contacts.flatMap((c) => [c.opens, c.closes]).filter((k) => k >= 0))];
-  const blockOf = new Int32Array(mesh.size).fill(-1);
-  mesh.blocks.forEach(({ from, to }, b) => blockOf.fill(b, from, to));
-  /** Where the column of a lift begins in `data`. */
-  const beginOf = new Int32Array(mesh.size);
+  const blockOf = new Int32Array(mesh.size);
+  for (let b = 0; b < mesh.blocks.length; b += 1) blockOf.fill(b, mesh.blocks[b]!.from, mesh.blocks[b]!.to);
+  /** Where the column of a lift begins in `data`; −1 where nothing touches. */
+  const beginOf = new Int32Array(mesh.size).fill(-1);
   let length = 0;
-  for (const k of touched) {
-    const { from, to } = mesh.blocks[blockOf[k]!]!;
-    beginOf[k] = length;
+  const touch = (lift: number) => {
+    if (lift < 0 || beginOf[lift]! >= 0) return;
+    const { from, to } = mesh.blocks[blockOf[lift]!]!;
+    beginOf[lift] = length;
     length += to - from;
+  };
+  for (const { opens, closes } of contacts) {
+    touch(opens);
+    touch(closes);
   }
   const data = new Float64Array(length);
-  const views = touched.map((k) => {
-    const { from, to } = mesh.blocks[blockOf[k]!]!;
-    return { k, from, to, column: data.subarray(beginOf[k], beginOf[k]! + to - from) };
-  });
   return {
     blockOf,
     beginOf,
     data,
     renew(factor: Banded) {
       data.fill(0);
-      for (const { k, from, to, column } of views) {
-        column[k - from] = 1;
-        substituteInPlace(factor, column, from, to, k);
-      }
+      for (const { from, to } of mesh.blocks)
+        for (let lift = from; lift < to; lift += 1) {
+          const begin = beginOf[lift]!;
+          if (begin < 0) continue;
+          data[begin + lift - from] = 1;
+          substituteInPlace(factor, data, from, to, lift, from - begin);
+        }
     },
   };
 }
