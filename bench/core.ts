@@ -126,14 +126,24 @@ export function stacks(): void {
     { inner: 12, outer: 18.5 },
     pressuresMPa,
   );
-  const ours = time(101, () => void bare.ours());
-  const theirs = inCpp(bare.written());
+  // Turn about, since the machine is now quick, now slow: the pair in the middle counts.
+  const pairs = Array.from({ length: 5 }, () => ({ ours: time(201, () => void bare.ours()), theirs: inCpp(bare.written()) }));
+  const ratioOf = ({ ours, theirs }: (typeof pairs)[number]) => (theirs ? ours / theirs.ms : 0);
+  const { ours, theirs } = pairs.sort((a, b) => ratioOf(a) - ratioOf(b))[2]!;
   if (theirs && Math.abs(theirs.liftMm / bare.ours() - 1) > 1e-6) throw new Error('the C++ solve gives another lift');
   say(
     'the linear solve alone, mesh given',
     ours,
     theirs ? `${(ours / theirs.ms).toFixed(1)} times plain C++ (${theirs.ms.toFixed(3)} ms)` : 'no g++ here',
   );
+  for (const sizes of [8, 20]) {
+    const many = Array.from({ length: sizes }, (_, i) => ({ diameterMm: 60 - 2 * i, thicknessMm: 0.1 + 0.05 * (i % 3), count: 1 }));
+    const request = { ...plates, shims: many, pressureZoneMm: { inner: 26, outer: 52 }, pressuresMPa: [0.1, 0.3, 1, 3] };
+    say(
+      `${sizes} different shims at 4 pressures, vonKarman`,
+      time(5, () => void stack({ ...request, theory: 'vonKarman' }, LIFT_ELEMENTS)),
+    );
+  }
   const cd = { port: 0.7, curtain: 0.7, bleed: 0.7 };
   const valve = { portAreaMm2: 200, bleedAreaMm2: 2, edgeDiameterMm: 40, cd, stack: { ...plates, theory: 'vonKarman' as const } };
   const search = stackSearch({

@@ -1,7 +1,7 @@
 import { addProduct, type Envelope } from './envelope';
 
 export interface Complementary {
-  /** The unknowns, none below zero. */
+  /** The unknowns, none below zero; written over by the next answer. */
   z: Float64Array;
   rounds: number;
   solved: boolean;
@@ -25,7 +25,10 @@ export interface OneSided {
    * @param begin 1 for rows thought to have z > 0: those of a neighbouring problem; renewed in place
    */
   solve(b: Float64Array, begin: Uint8Array): Complementary;
-  /** z of the rows chosen from M·z = −b among them, whatever their sign; 0 elsewhere. For how an answer moves while no row changes sides. */
+  /**
+   * z of the rows chosen from M·z = −b among them, whatever their sign; 0 elsewhere. For how an answer moves while no row changes sides. Written over by
+   * the next answer.
+   */
   among(b: Float64Array, rows: Uint8Array): Float64Array;
 }
 
@@ -46,6 +49,7 @@ export function oneSided(m: Envelope): OneSided {
   const { scale } = factor;
   const b = new Float64Array(n);
   const wrong = new Int32Array(n);
+  const found = new Float64Array(n);
   let scaled = false;
   const takeRight = (right: Float64Array): void => {
     if (!scaled) factor.take();
@@ -64,8 +68,7 @@ export function oneSided(m: Envelope): OneSided {
     return largest * ROUND_OFF;
   }
   function ended(begin: Uint8Array, rounds: number, solved: boolean): Complementary {
-    const found = new Float64Array(n);
-    for (let i = 0; i < n; i += 1) if (begin[i] && z[i]! > 0) found[i] = z[i]! / scale[i]!;
+    for (let i = 0; i < n; i += 1) found[i] = begin[i] && z[i]! > 0 ? z[i]! / scale[i]! : 0;
     return { z: found, rounds, solved };
   }
 
@@ -118,7 +121,8 @@ export function oneSided(m: Envelope): OneSided {
       takeRight(right);
       factor.choose(rows);
       factor.answer(b, z);
-      return z.map((x, i) => x / scale[i]!);
+      for (let i = 0; i < n; i += 1) found[i] = z[i]! / scale[i]!;
+      return found;
     },
   };
 }

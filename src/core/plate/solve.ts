@@ -80,14 +80,12 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
     cost.contactRounds += found.rounds;
     if (!found.solved) return null;
     forcesN.set(found.z);
-    const pushed = pushOf(contacts, found.z, size);
-    substituteInPlace(factor, pushed);
-    for (let k = 0; k < size; k += 1) step[k]! += pushed[k]!;
+    reach.lift(found.z, step);
     return step;
   };
+  const pushing = new Uint8Array(contacts.length);
   const running = (begin: Start | undefined): Running => {
     const forcesN = begin ? begin.forcesN.slice() : new Float64Array(contacts.length);
-    const pushing = new Uint8Array(contacts.length);
     // From rest every shim lies on its neighbour: opening a few is quicker than closing all.
     for (let c = 0; c < contacts.length; c += 1) pushing[c] = (begin ? forcesN[c]! > 0 : contacts[c]!.gapMm <= 0) ? 1 : 0;
     return { forcesN, pushing, cost: { newtonSteps: 0, contactRounds: 0 } };
@@ -158,9 +156,7 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
       const { opens, closes } = contacts[c]!;
       open[c] = (opens < 0 ? 0 : moved[opens]!) - (closes < 0 ? 0 : moved[closes]!);
     }
-    const pushed = pushOf(contacts, contact.among(open, lastPushing), size);
-    substituteInPlace(factor, pushed);
-    for (let k = 0; k < size; k += 1) moved[k]! += pushed[k]!;
+    reach.lift(contact.among(open, lastPushing), moved);
     return moved;
   };
   const solve = mesh.perNode === 4 ? stretching : linear;
@@ -197,7 +193,15 @@ function isBalanced({ energy, gradient }: Assembled, contacts: readonly Contact[
 }
 
 /** How far one newton at each contact opens every other, mm/N, through the plates they share. */
-function reachOf(mesh: Mesh, contacts: readonly Contact[]): { matrix: Envelope; renew(factor: Banded): void } {
+function reachOf(
+  mesh: Mesh,
+  contacts: readonly Contact[],
+): {
+  matrix: Envelope;
+  renew(factor: Banded): void;
+  /** Adds to `q` what the contact forces lift. */
+  lift(forcesN: Float64Array, q: Float64Array): void;
+} {
   const columns = columnsOf(mesh, contacts);
   const { blockOf, beginOf } = columns;
   const [n, blocks] = [contacts.length, mesh.blocks.length];
@@ -261,6 +265,17 @@ function reachOf(mesh: Mesh, contacts: readonly Contact[]): { matrix: Envelope; 
       const lifts = columns.data;
       data.fill(0);
       for (let k = 0; k < pairs; k += 1) data[place[k]!]! += sign[k]! * lifts[from[k]!]!;
+    },
+    lift(forcesN, q) {
+      const lifts = columns.data;
+      for (let side = 0; side < 2 * n; side += 1) {
+        const at = liftOf[side]!;
+        if (at < 0 || forcesN[side >> 1] === 0) continue;
+        const force = side & 1 ? -forcesN[side >> 1]! : forcesN[side >> 1]!;
+        const { from, to } = mesh.blocks[blockOf[at]!]!;
+        const shift = beginOf[at]! - from;
+        for (let k = from; k < to; k += 1) q[k]! += force * lifts[k + shift]!;
+      }
     },
   };
 }
