@@ -225,6 +225,7 @@ test('a machine that comes back begins with what it left with; its card says on 
     for (const [field, text] of Object.entries(texts))
       expect((await page.request.post(`${server.base}/api/jobs/${job}/entries`, { data: { field, text } })).ok()).toBe(true);
   };
+  await say(first, { 'passenger.mass': '61 kg', 'luggage.1.place': 'panniers', 'luggage.1.mass': '14 kg' });
   await say(first, { 'rider.mass': '88 kg', use: 'off-road', 'fitted.rear.spring': '61', 'fitted.rear.rebound.out': '12' });
   const names = (await (
     await page.request.post(`${server.base}/api/technicians`, { data: { name: 'Bram Oakes', passcode: 'quay4' } })
@@ -252,11 +253,14 @@ test('a machine that comes back begins with what it left with; its card says on 
   const left = page.getByRole('list', { name: 'As it left the last time' });
   await expect(left.getByRole('listitem').filter({ hasText: /Spring rate as marked/ })).toContainText('○ 61');
   await expect(page.getByText(new RegExp(`job ${String(first).padStart(4, '0')}`)).first()).toBeVisible();
+  await expect(left.getByRole('listitem').filter({ hasText: 'Luggage 1' })).toContainText('○ Panniers, 14 kg');
   await left.getByRole('button', { name: 'Spring rate as marked: still so' }).click();
   await expect(left.getByRole('listitem').filter({ hasText: /Spring rate as marked/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'All of it is still so' }).click();
   await expect(left).toHaveCount(0);
   await expect(page.getByRole('textbox', { name: 'Rider in full gear' })).toHaveValue('88 kg');
+  await expect(page.getByRole('textbox', { name: 'Passenger in full gear' })).toHaveValue('61 kg');
+  await expect(page.getByRole('textbox', { name: 'Mass', exact: true })).toHaveValue('14 kg');
 
   await page.goto(`${server.base}/machines/${machineId}`);
   const href = await page.getByRole('link', { name: 'Set-up card' }).first().getAttribute('href');

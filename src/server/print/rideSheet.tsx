@@ -2,6 +2,7 @@ import { Text, View } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
 import { CAUTIONS } from '@/schema/facts/cautions';
 import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
+import { systemOfShop } from '../book';
 import { isReachable } from '../network';
 import { type RideSheet, rideSheet } from '../rideSheets';
 import { A4, Cautions, HeadingLine, pdfOf, qrOf, RULE, Soft } from './paper';
@@ -39,6 +40,7 @@ export async function rideSheetPdf(trialId: number, address: string): Promise<Bu
   const sheet = await rideSheet({ trialId });
   if (!sheet) return null;
   const link = `${address}${pathOf(sheet.token)}`;
+  const [length, mass] = (await systemOfShop()) === 'metric' ? ['mm', 'kg'] : ['in', 'lb'];
   return pdfOf(
     <A4
       title={`Ride ${sheet.n}: ${sheet.machine}`}
@@ -56,10 +58,10 @@ export async function rideSheetPdf(trialId: number, address: string): Promise<Bu
         <Boxes key={c.n} what={complaintName(c.phrase)} words={c.words} />
       ))}
       <HeadingLine>Travel used: push the ties to their seals before, read how far they were moved after</HeadingLine>
-      <Ask what="Front tie, along the tube" unit="mm" />
-      <Ask what="Rear tie, along the shock’s shaft" unit="mm" />
+      <Ask what="Front tie, along the tube" unit={length} />
+      <Ask what="Rear tie, along the shock’s shaft" unit={length} />
       <HeadingLine>The ride</HeadingLine>
-      <Ask what="Rider in gear" unit="kg" />
+      <Ask what="Rider in gear" unit={mass} />
       <Ask what="Fuel, luggage" />
       <Ask what="Tyres and their pressures" />
       <Ask what="Temperature" unit="°C" />

@@ -3,6 +3,7 @@ import { useCallback, useState } from 'react';
 import styled from 'styled-components';
 import { withUnit } from '@/schema/entry';
 import type { PreloadWay } from '@/core/measure/preload';
+import { itemNumbers, textOf } from '@/schema/facts/read';
 import { fieldDef, knownField } from '@/schema/fields';
 import { PRELOAD_WAYS } from '@/schema/fields/setup';
 import { useFieldStore } from '../fields/context';
@@ -12,8 +13,8 @@ import { dayWords } from '../words/time';
 import { useBench, useFact } from './BenchContext';
 import { Titled } from './parts';
 
-/** Told of the rider and the ride, and likely to be the same again. */
-const OF_RIDER = ['rider.mass', 'use', 'pace', 'experience'] as const;
+/** Told of the rider, the load and the ride, and likely to be the same again. */
+const OF_RIDER = ['rider.mass', 'passenger.mass', 'use', 'pace', 'experience'] as const;
 
 interface Line {
   field: string;
@@ -55,6 +56,15 @@ export function HandedBack() {
           const last = lastKnown[field];
           return last && last.text !== '' && open(field) ? [{ field, text: withUnit(last), beside: [] }] : [];
         });
+        const luggage = itemNumbers(lastKnown, 'luggage').flatMap((n): Line[] => {
+          const [place, ...others] = ['place', 'mass', 'at'].map((part) => `luggage.${n}.${part}`);
+          if (!textOf(lastKnown, place!) || ![place!, ...others].every(open)) return [];
+          const beside = others.flatMap((field) => {
+            const last = lastKnown[field];
+            return last && last.text !== '' ? [{ field, text: withUnit(last) }] : [];
+          });
+          return [{ field: place!, text: textOf(lastKnown, place!), beside }];
+        });
         const values = handedBack?.values ?? {};
         const fitted = Object.entries(values).flatMap(([key, value]): Line[] => {
           const field = `found.${key}`;
@@ -68,7 +78,7 @@ export function HandedBack() {
           });
           return [{ field, text: withUnit(value), beside }];
         });
-        return [...rider, ...fitted];
+        return [...rider, ...luggage, ...fitted];
       },
       [handedBack, lastKnown],
     ),
@@ -80,7 +90,10 @@ export function HandedBack() {
   };
   const said = ({ field, text, beside }: Line) => {
     const def = fieldDef(field);
-    if (def.kind === 'choice') return def.options.find((o) => o.value === text)?.label ?? text;
+    if (def.kind === 'choice') {
+      const option = def.options.find((o) => o.value === text)?.label ?? text;
+      return [option, ...beside.map((b) => b.text)].join(', ');
+    }
     if (field.endsWith('.reading')) {
       const of = (part: string) => beside.find((b) => b.field.endsWith(part))?.text;
       const way = (of('.way') ?? 'mm') as PreloadWay;
@@ -102,16 +115,17 @@ export function HandedBack() {
       <Lines aria-label="As it left the last time">
         {lines.map((line) => {
           const def = fieldDef(line.field);
+          const name = line.field.startsWith('luggage.') ? `Luggage ${line.field.split('.')[1]}` : def.label;
           return (
             <li key={line.field}>
               <span className="what">
                 {def.end && <span style={{ color: `var(--${def.end})` }}>{def.end === 'rear' ? 'Rear ' : 'Front '}</span>}
-                {def.label} <Small>○ {said(line)}</Small>
+                {name} <Small>○ {said(line)}</Small>
               </span>
-              <QuietButton onPress={() => confirm(line)} aria-label={`${def.label}: still so`}>
+              <QuietButton onPress={() => confirm(line)} aria-label={`${name}: still so`}>
                 still so
               </QuietButton>
-              <QuietButton onPress={() => strike(line.field)} aria-label={`${def.label}: not so any more`}>
+              <QuietButton onPress={() => strike(line.field)} aria-label={`${name}: not so any more`}>
                 not so
               </QuietButton>
             </li>
