@@ -35,7 +35,7 @@ export const COST_OF_SWAP = 0.002;
 export const COST_OF_BUYING = 0.006;
 /** How far quick plates, set right by a neighbour, may be off: what promises no more than this less than the best is still solved. */
 const QUICK_DOUBT = 0.002;
-const SOLVED_PER_SLICE = 2;
+const SOLVED_PER_SLICE = 1;
 
 export const keyOf = (shims: readonly Shim[]) => shims.map((s) => `${s.count}x${s.diameterMm}x${s.thicknessMm}`).join(' ');
 export const costOf = (s: Pick<Found, 'fitError' | 'swapped' | 'missing'>) =>
