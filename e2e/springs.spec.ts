@@ -42,6 +42,9 @@ test('a linkage by its pivots: drawn, charted, refused where it would lock, and 
   await expect(page.getByRole('img', { name: /Leverage ratio from 3\.20/ })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('row', { name: /Rear axle, forward -140 mm/ })).toBeVisible();
+  // The tests after this one look at the machine as it was.
+  await expect(axle).toHaveValue(/^-575/);
+  await expect(page.getByText('All figures kept as typed')).toBeVisible();
 });
 
 test('measured pairs from a file, columns named; a pair that falls back is said with its number', async ({ page }) => {
