@@ -100,3 +100,9 @@ export const choice = (key: string, label: string, options: Record<string, strin
   options: Object.entries(options).map(([value, name]) => ({ value, label: name })),
   ...more,
 });
+
+/** The unit a bare number in a field is in; '' where it has none. */
+export function unitOf(def: FieldDef, system: 'metric' | 'imperial'): string {
+  if (def.kind === 'quantity') return def.unit[system];
+  return def.kind === 'count' ? def.unitLabel : '';
+}

@@ -1,7 +1,9 @@
 import { Text, View } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
 import { CAUTIONS } from '@/schema/facts/cautions';
+import { fieldDef } from '@/schema/fields';
 import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
+import { unitOf } from '@/schema/fields/kinds';
 import { systemOfShop } from '../book';
 import { isReachable } from '../network';
 import { type RideSheet, rideSheet } from '../rideSheets';
@@ -40,7 +42,8 @@ export async function rideSheetPdf(trialId: number, address: string): Promise<Bu
   const sheet = await rideSheet({ trialId });
   if (!sheet) return null;
   const link = `${address}${pathOf(sheet.token)}`;
-  const [length, mass] = (await systemOfShop()) === 'metric' ? ['mm', 'kg'] : ['in', 'lb'];
+  const system = await systemOfShop();
+  const [length, mass] = [unitOf(fieldDef('machine.travel.rear'), system), unitOf(fieldDef('rider.mass'), system)];
   return pdfOf(
     <A4
       title={`Ride ${sheet.n}: ${sheet.machine}`}

@@ -86,14 +86,14 @@ function OwnCases() {
   );
 }
 
-/** The machine's loads as last declared, taken over in one press where this job has none yet. */
+/** The machine's loads as last declared, taken over in one press where this job has none yet; of a machine that was handed back they are asked about line by line at the top. */
 function LastLoads() {
   const { data, sealed } = useBench();
   const { live } = useLater();
   const store = useFieldStore();
   const before = Object.values(data.lastKnown).filter((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
   const declared = Object.values(live).some((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
-  if (sealed || declared || before.length === 0) return null;
+  if (sealed || data.handedBack || declared || before.length === 0) return null;
   return (
     <QuietButton onPress={() => before.forEach((e) => store.put(e.field, withUnit(e)))}>
       Take over passenger and luggage of this machine’s last job

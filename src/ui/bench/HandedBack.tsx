@@ -54,7 +54,9 @@ export function HandedBack() {
         const open = (field: string) => (live[field]?.text ?? '') === '';
         const rider = OF_RIDER.flatMap((field): Line[] => {
           const last = lastKnown[field];
-          return last && last.text !== '' && open(field) ? [{ field, text: withUnit(last), beside: [] }] : [];
+          const at = field === 'passenger.mass' ? lastKnown['passenger.at'] : undefined;
+          const beside = at && at.text !== '' ? [{ field: at.field, text: withUnit(at) }] : [];
+          return last && last.text !== '' && open(field) ? [{ field, text: withUnit(last), beside }] : [];
         });
         const luggage = itemNumbers(lastKnown, 'luggage').flatMap((n): Line[] => {
           const [place, ...others] = ['place', 'mass', 'at'].map((part) => `luggage.${n}.${part}`);
@@ -101,6 +103,7 @@ export function HandedBack() {
         ? `${text} mm`
         : `${PRELOAD_WAYS[way].toLowerCase()} ${text}${of('.reference') ? ` against ${of('.reference')}` : ''}`;
     }
+    if (field === 'passenger.mass') return [text, ...beside.map((b) => `${b.text} forward of the rear axle`)].join(', ');
     return def.kind === 'count' && def.unitLabel ? `${text} ${def.unitLabel}` : text;
   };
   const strike = (field: string) => {

@@ -2,7 +2,9 @@
 import { useState } from 'react';
 import { shortOf } from '@/schema/stock';
 import { textOf } from '@/schema/facts/read';
+import { fieldDef } from '@/schema/fields';
 import { PART_ITEM } from '@/schema/fields/bench';
+import { unitOf } from '@/schema/fields/kinds';
 import { useFieldStore, useLive, useSystem } from '../fields/context';
 import { meant } from '../fields/meant';
 import { Pick } from '../fields/Pick';
@@ -156,7 +158,7 @@ function OneOut({
 }) {
   const { data } = useBench();
   const store = useFieldStore();
-  const unit = useSystem() === 'metric' ? 'N/mm' : 'lbf/in';
+  const unit = unitOf(fieldDef('found.rear.spring'), useSystem());
   const [left, setLeft] = useState(false);
   const [rate, setRate] = useState('');
   const [problem, setProblem] = useState<string | null>(null);

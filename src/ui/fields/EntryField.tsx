@@ -3,7 +3,7 @@ import { type KeyboardEvent, memo, type ReactNode } from 'react';
 import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { fieldDef } from '@/schema/fields';
-import type { FieldDef } from '@/schema/fields/kinds';
+import { type FieldDef, unitOf } from '@/schema/fields/kinds';
 import { printOther } from '@/core/units/print';
 import { inImperial } from '@/core/units/sentence';
 import { useField, useFieldStore, useSystem } from './context';
@@ -149,11 +149,6 @@ function onKey(event: KeyboardEvent<HTMLElement>): void {
   } else if (event.key === 'Escape' && event.target instanceof HTMLElement) {
     event.target.blur();
   }
-}
-
-function unitOf(def: FieldDef, system: 'metric' | 'imperial'): string {
-  if (def.kind === 'quantity') return def.unit[system];
-  return def.kind === 'count' ? def.unitLabel : '';
 }
 
 /** Any field of the catalogue: reads what people type, shows the other unit, keeps the text, explains what it cannot read, questions a wild value. */
