@@ -1,3 +1,5 @@
+import { type Workspace, workspace } from './workspace';
+
 /** A symmetric matrix of which only the band below the diagonal is kept: row i holds columns i − band to i. */
 export interface Banded {
   size: number;
@@ -5,7 +7,11 @@ export interface Banded {
   data: Float64Array;
 }
 
-export const banded = (size: number, band: number): Banded => ({ size, band, data: new Float64Array(size * (band + 1)) });
+export const banded = (size: number, band: number, space: Workspace = workspace()): Banded => ({
+  size,
+  band,
+  data: space.reals(size * (band + 1)),
+});
 
 /**
  * Cholesky in place: the band becomes its lower factor, with the inverse of each pivot on the diagonal, since they are divided by again and again.

@@ -1,4 +1,5 @@
 import { addProduct, type Envelope } from './envelope';
+import { type Workspace, workspace } from './workspace';
 
 export interface Complementary {
   /** The unknowns, none below zero; written over by the next answer. */
@@ -41,15 +42,15 @@ export interface OneSided {
  * @param m symmetric and positive definite
  * Source: Júdice and Pires, Computers and Operations Research 21 (1994); Lawson and Hanson, Solving Least Squares Problems, ch. 23 (both from memory).
  */
-export function oneSided(m: Envelope): OneSided {
+export function oneSided(m: Envelope, space: Workspace = workspace()): OneSided {
   const n = m.size;
-  const factor = factorOf(m);
-  const z = new Float64Array(n);
-  const w = new Float64Array(n);
+  const factor = factorOf(m, space);
+  const z = space.reals(n);
+  const w = space.reals(n);
   const { scale } = factor;
-  const b = new Float64Array(n);
-  const wrong = new Int32Array(n);
-  const found = new Float64Array(n);
+  const b = space.reals(n);
+  const wrong = space.integers(n);
+  const found = space.reals(n);
   let scaled = false;
   const takeRight = (right: Float64Array): void => {
     if (!scaled) factor.take();
@@ -87,7 +88,7 @@ export function oneSided(m: Envelope): OneSided {
       for (let k = 0; k < count; k += 1) begin[wrong[k]!]! ^= 1;
     }
     // Row by row from nothing: the row most below zero comes in; on the way to its answer the first that would turn negative goes out.
-    const held = new Float64Array(n);
+    const held = space.reals(n);
     begin.fill(0);
     answer(begin, most);
     while (rounds < MOST_ROUNDS) {
@@ -128,17 +129,17 @@ export function oneSided(m: Envelope): OneSided {
 }
 
 /** Cholesky of the chosen rows of M scaled to a unit diagonal, so that one tolerance fits all. */
-function factorOf(m: Envelope) {
+function factorOf(m: Envelope, space: Workspace) {
   const n = m.size;
-  const scale = new Float64Array(n);
-  const unit: Envelope = { ...m, data: new Float64Array(m.data.length) };
-  const at = new Int32Array(n);
+  const scale = space.reals(n);
+  const unit: Envelope = { ...m, data: space.reals(m.data.length) };
+  const at = space.integers(n);
   /** Of each chosen row its first column and its place, counted among the chosen. */
-  const firsts = new Int32Array(n);
-  const starts = new Int32Array(n);
-  const chosenBefore = new Int32Array(n + 1);
-  const l = new Float64Array(m.data.length);
-  const forward = new Float64Array(n);
+  const firsts = space.integers(n);
+  const starts = space.integers(n);
+  const chosenBefore = space.integers(n + 1);
+  const l = space.reals(m.data.length);
+  const forward = space.reals(n);
   let [count, good] = [0, 0];
 
   return {

@@ -1,3 +1,5 @@
+import { type Workspace, workspace } from './workspace';
+
 /** A symmetric matrix of which each row keeps its lower half from its first entry on: row i holds columns first[i] to i, (i, j) at start[i] + j. */
 export interface Envelope {
   size: number;
@@ -7,15 +9,15 @@ export interface Envelope {
 }
 
 /** @param first of every row its first column, none beyond the row itself */
-export function envelope(first: Int32Array): Envelope {
+export function envelope(first: Int32Array, space: Workspace = workspace()): Envelope {
   const size = first.length;
-  const start = new Int32Array(size);
+  const start = space.integers(size);
   let length = 0;
   for (let i = 0; i < size; i += 1) {
     start[i] = length - first[i]!;
     length += i - first[i]! + 1;
   }
-  return { size, first, start, data: new Float64Array(length) };
+  return { size, first, start, data: space.reals(length) };
 }
 
 /** w + M·z into `w` where a row is not of `rows`, for a z that is zero outside `rows`; w of the rows themselves is left as anything. */

@@ -1,10 +1,11 @@
-import { type Banded, banded, factorInPlace, substituteInPlace } from '../numerics/banded';
+import { banded, factorInPlace, substituteInPlace } from '../numerics/banded';
 import { oneSided } from '../numerics/complementarity';
-import { type Envelope, envelope } from '../numerics/envelope';
+import { workspace } from '../numerics/workspace';
 import type { Contact } from './contact';
 import { type Assembled, assemble, type Load, type Material } from './energy';
 import { MERIT_NOISE, MOST_BACKTRACKS, MOST_NEWTON_STEPS, RESIDUAL_TOLERANCE } from './limits';
 import type { Mesh } from './mesh';
+import { reachOf } from './reach';
 
 export interface Solution {
   q: Float64Array;
@@ -44,16 +45,22 @@ const openMm = (c: Contact, q: Float64Array) => (c.opens < 0 ? 0 : q[c.opens]!) 
  */
 export function solverOf(mesh: Mesh, material: Material, contacts: readonly Contact[]): Solver {
   const { size, band } = mesh;
-  const into: Assembled = { energy: 0, gradient: new Float64Array(size), hessian: banded(size, band) };
+  const space = workspace();
+  const copyOf = (values: Float64Array, sign: 1 | -1 = 1) => {
+    const copy = space.reals(values.length);
+    for (let k = 0; k < copy.length; k += 1) copy[k] = sign * values[k]!;
+    return copy;
+  };
+  const into: Assembled = { energy: 0, gradient: space.reals(size), hessian: banded(size, band, space) };
   const evaluate = (load: Load, at: Float64Array) => {
     into.energy = 0;
     into.gradient.fill(0);
     into.hessian.data.fill(0);
     assemble(mesh, material, load, at, into);
   };
-  const factor = banded(size, band);
-  const reach = reachOf(mesh, contacts);
-  const contact = oneSided(reach.matrix);
+  const factor = banded(size, band, space);
+  const reach = reachOf(mesh, contacts, space);
+  const contact = oneSided(reach.matrix, space);
   const factored = () => {
     factor.data.set(into.hessian.data);
     if (!factorInPlace(factor)) return false;
@@ -61,11 +68,11 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
     contact.renew();
     return true;
   };
-  const open = new Float64Array(contacts.length);
-  const lastPushing = new Uint8Array(contacts.length);
+  const open = space.reals(contacts.length);
+  const lastPushing = space.marks(contacts.length);
   /** The Newton step from q with contact kept; null where contact finds no end. Forces and the set that pushes are renewed. */
   const stepFrom = (q: Float64Array, { pushing, forcesN, cost }: Running): Float64Array | null => {
-    const step = into.gradient.map((g) => -g);
+    const step = copyOf(into.gradient, -1);
     substituteInPlace(factor, step);
     return withContact(step, q, { pushing, forcesN, cost });
   };
@@ -83,23 +90,23 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
     reach.lift(found.z, step);
     return step;
   };
-  const pushing = new Uint8Array(contacts.length);
+  const pushing = space.marks(contacts.length);
   const running = (begin: Start | undefined): Running => {
-    const forcesN = begin ? begin.forcesN.slice() : new Float64Array(contacts.length);
+    const forcesN = begin ? copyOf(begin.forcesN) : space.reals(contacts.length);
     // From rest every shim lies on its neighbour: opening a few is quicker than closing all.
     for (let c = 0; c < contacts.length; c += 1) pushing[c] = (begin ? forcesN[c]! > 0 : contacts[c]!.gapMm <= 0) ? 1 : 0;
     return { forcesN, pushing, cost: { newtonSteps: 0, contactRounds: 0 } };
   };
   const ended = (q: Float64Array, { forcesN, cost }: Running, status: Solution['status']): Solution => ({ q, forcesN, status, ...cost });
 
-  const rest = new Float64Array(size);
+  const rest = space.reals(size);
   let gradientPerMPa: Float64Array | null = null;
   /** Lifts of unbent plates under 1 MPa with nothing touching. */
   let freePerMPa: Float64Array | null = null;
   /** Gradient of unbent plates under 1 MPa: the pressure's alone, whatever the lift. Renews the matrix to that of unbent plates. */
   const pressed = (load: Load): Float64Array => {
     evaluate({ ...load, pressureMPa: 1 }, rest);
-    return into.gradient.slice();
+    return copyOf(into.gradient);
   };
 
   /** Linear in the pressure but for contact: one matrix, one gradient for each MPa, one step for each load. */
@@ -108,10 +115,10 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
     if (!gradientPerMPa) {
       gradientPerMPa = pressed(load);
       if (!factored()) return ended(rest, now, 'not definite');
-      freePerMPa = gradientPerMPa.map((g) => -g);
+      freePerMPa = copyOf(gradientPerMPa, -1);
       substituteInPlace(factor, freePerMPa);
     }
-    const free = new Float64Array(size);
+    const free = space.reals(size);
     for (let k = 0; k < size; k += 1) free[k] = freePerMPa![k]! * load.pressureMPa;
     const q = withContact(free, rest, now);
     return q ? ended(q, now, 'solved') : ended(rest, now, 'contact limit');
@@ -119,16 +126,16 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
 
   const stretching = (load: Load, begin?: Start): Solution => {
     const now = running(begin);
-    const q = begin ? begin.q.slice() : new Float64Array(size);
+    const q = begin ? copyOf(begin.q) : space.reals(size);
     const unloaded = { ...load, pressureMPa: 0 };
     // A dish begins overlapped: first to where nothing does, without pressure, from where the energy can only fall.
     let first = !begin && contacts.some((c) => c.gapMm < 0);
     evaluate(first ? unloaded : load, q);
     // A start foreseen from other loads may overlap a little; a whole step puts that right, whatever the energy says.
     let isWhole = first || begin !== undefined;
-    const trial = new Float64Array(size);
+    const trial = space.reals(size);
     while (now.cost.newtonSteps < MOST_NEWTON_STEPS) {
-      const [before, downhill] = [into.energy, into.gradient.slice()];
+      const [before, downhill] = [into.energy, copyOf(into.gradient)];
       if (!factored()) return ended(q, now, 'not definite');
       const step = stepFrom(q, now);
       if (!step) return ended(q, now, 'contact limit');
@@ -150,7 +157,7 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
   /** The matrix is that of the last step, whose end is the answer to within the step: good to a ten-thousandth. */
   const perMPa = (load: Load): Float64Array => {
     gradientPerMPa ??= pressed(load);
-    const moved = gradientPerMPa.map((g) => -g);
+    const moved = copyOf(gradientPerMPa, -1);
     substituteInPlace(factor, moved);
     for (let c = 0; c < contacts.length; c += 1) {
       const { opens, closes } = contacts[c]!;
@@ -190,127 +197,4 @@ function isBalanced({ energy, gradient }: Assembled, contacts: readonly Contact[
     scale += Math.abs(push[k]! * q[k]!);
   }
   return left <= RESIDUAL_TOLERANCE * scale;
-}
-
-/** How far one newton at each contact opens every other, mm/N, through the plates they share. */
-function reachOf(
-  mesh: Mesh,
-  contacts: readonly Contact[],
-): {
-  matrix: Envelope;
-  renew(factor: Banded): void;
-  /** Adds to `q` what the contact forces lift. */
-  lift(forcesN: Float64Array, q: Float64Array): void;
-} {
-  const columns = columnsOf(mesh, contacts);
-  const { blockOf, beginOf } = columns;
-  const [n, blocks] = [contacts.length, mesh.blocks.length];
-  /** Sides of the contacts, 2c where c opens and 2c + 1 where it closes, sorted by the plate they stand on. */
-  const sideAt = new Int32Array(blocks + 1);
-  const liftOf = new Int32Array(2 * n);
-  for (let c = 0; c < n; c += 1) {
-    const { opens, closes } = contacts[c]!;
-    liftOf[2 * c] = opens;
-    liftOf[2 * c + 1] = closes;
-    if (opens >= 0) sideAt[blockOf[opens]! + 1]! += 1;
-    if (closes >= 0) sideAt[blockOf[closes]! + 1]! += 1;
-  }
-  // Of every pair of contacts the lift between them on a plate they share; on like sides it adds, on unlike ones it takes away.
-  let pairs = 0;
-  for (let b = 0; b < blocks; b += 1) {
-    const held = sideAt[b + 1]!;
-    pairs += (held * (held + 1)) / 2;
-    sideAt[b + 1] = sideAt[b]! + held;
-  }
-  const sides = new Int32Array(sideAt[blocks]!);
-  const filled = sideAt.slice();
-  // Where a plate's first contact stands is where the rows of its others begin.
-  const first = new Int32Array(n);
-  for (let c = 0; c < n; c += 1) {
-    let from = c;
-    for (let side = 2 * c; side < 2 * c + 2; side += 1) {
-      const lift = liftOf[side]!;
-      if (lift < 0) continue;
-      const block = blockOf[lift]!;
-      sides[filled[block]!++] = side;
-      const begins = sides[sideAt[block]!]! >> 1;
-      if (begins < from) from = begins;
-    }
-    first[c] = from;
-  }
-  const matrix = envelope(first);
-  const [place, from] = [new Int32Array(pairs), new Int32Array(pairs)];
-  const sign = new Int8Array(pairs);
-  let p = 0;
-  for (let block = 0; block < blocks; block += 1) {
-    const { from: begins } = mesh.blocks[block]!;
-    for (let a = sideAt[block]!; a < sideAt[block + 1]!; a += 1) {
-      const x = sides[a]!;
-      const row = matrix.start[x >> 1]!;
-      const across = liftOf[x]! - begins;
-      for (let b = sideAt[block]!; b <= a; b += 1) {
-        const y = sides[b]!;
-        place[p] = row + (y >> 1);
-        from[p] = beginOf[liftOf[y]!]! + across;
-        sign[p] = (x & 1) === (y & 1) ? 1 : -1;
-        p += 1;
-      }
-    }
-  }
-  return {
-    matrix,
-    renew(factor) {
-      columns.renew(factor);
-      const { data } = matrix;
-      const lifts = columns.data;
-      data.fill(0);
-      for (let k = 0; k < pairs; k += 1) data[place[k]!]! += sign[k]! * lifts[from[k]!]!;
-    },
-    lift(forcesN, q) {
-      const lifts = columns.data;
-      for (let side = 0; side < 2 * n; side += 1) {
-        const at = liftOf[side]!;
-        if (at < 0 || forcesN[side >> 1] === 0) continue;
-        const force = side & 1 ? -forcesN[side >> 1]! : forcesN[side >> 1]!;
-        const { from, to } = mesh.blocks[blockOf[at]!]!;
-        const shift = beginOf[at]! - from;
-        for (let k = from; k < to; k += 1) q[k]! += force * lifts[k + shift]!;
-      }
-    },
-  };
-}
-
-/** The lifts of a plate under one newton at each of its contacts. */
-function columnsOf(mesh: Mesh, contacts: readonly Contact[]) {
-  const blockOf = new Int32Array(mesh.size);
-  for (let b = 0; b < mesh.blocks.length; b += 1) blockOf.fill(b, mesh.blocks[b]!.from, mesh.blocks[b]!.to);
-  /** Where the column of a lift begins in `data`; −1 where nothing touches. */
-  const beginOf = new Int32Array(mesh.size).fill(-1);
-  let length = 0;
-  const touch = (lift: number) => {
-    if (lift < 0 || beginOf[lift]! >= 0) return;
-    const { from, to } = mesh.blocks[blockOf[lift]!]!;
-    beginOf[lift] = length;
-    length += to - from;
-  };
-  for (const { opens, closes } of contacts) {
-    touch(opens);
-    touch(closes);
-  }
-  const data = new Float64Array(length);
-  return {
-    blockOf,
-    beginOf,
-    data,
-    renew(factor: Banded) {
-      data.fill(0);
-      for (const { from, to } of mesh.blocks)
-        for (let lift = from; lift < to; lift += 1) {
-          const begin = beginOf[lift]!;
-          if (begin < 0) continue;
-          data[begin + lift - from] = 1;
-          substituteInPlace(factor, data, from, to, lift, from - begin);
-        }
-    },
-  };
 }
