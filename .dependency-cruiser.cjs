@@ -1,21 +1,56 @@
 /** Imports point one way; see docs/architecture.md. */
 const room = (name) => `^src/${name}/`;
-const only = (from, allowed) => ({
+const test = '\\.test\\.tsx?$';
+/** A room may import itself and the rooms named, nothing else of this repository. */
+const only = (from, allowed, exempt = []) => ({
   name: `${from}-imports`,
   severity: 'error',
   comment: `${from} may import only: ${allowed.join(', ') || 'nothing of the other rooms'}`,
-  from: { path: room(from), pathNot: '\\.test\\.ts$' },
+  from: { path: room(from), pathNot: [test, ...exempt] },
   to: { path: '^(src|demo|e2e|bench|tests)/', pathNot: [from, ...allowed].map(room) },
 });
+const CORE = ['core'];
+const CATALOGUE = [...CORE, 'catalogue'];
+const KNOWLEDGE = [...CATALOGUE, 'knowledge'];
+const SCHEMA = [...KNOWLEDGE, 'schema'];
+const JUDGEMENT = [...SCHEMA, 'judgement'];
+const BEHIND_UI = [...JUDGEMENT, 'workers'];
+/** The ui's own rooms, each above those it stands on. */
+const KIT = ['ui/kit', 'ui/theme'];
+const FIELDS = [...KIT, 'ui/fields'];
+const PICTURES = ['ui/figures', 'ui/charts'];
+const FRAME = [...FIELDS, ...PICTURES, 'ui/layout'];
+const JOB = [...FRAME, 'ui/job'];
+const BENCH = '^src/ui/places/bench/';
 module.exports = {
   forbidden: [
     only('core', []),
-    only('schema', ['core']),
-    only('db', ['schema']),
-    only('server', ['core', 'db', 'schema']),
-    only('ui', ['core', 'schema']),
-    only('app', ['server', 'ui', 'schema']),
-    only('cli', ['core', 'schema', 'server']),
+    only('catalogue', CORE),
+    only('knowledge', CATALOGUE),
+    only('schema', KNOWLEDGE),
+    only('judgement', SCHEMA),
+    only('workers', JUDGEMENT),
+    only('db', CATALOGUE.concat('schema')),
+    only('server', [...JUDGEMENT, 'db']),
+    only('ui/theme', []),
+    only('ui/kit', [...BEHIND_UI, ...KIT]),
+    only('ui/fields', [...BEHIND_UI, ...FIELDS]),
+    only('ui/figures', [...BEHIND_UI, ...KIT]),
+    only('ui/charts', [...BEHIND_UI, ...KIT]),
+    only('ui/layout', [...BEHIND_UI, ...FIELDS]),
+    only('ui/job', [...BEHIND_UI, ...JOB]),
+    only('ui/sheets', [...BEHIND_UI, ...JOB]),
+    only('ui/stages', [...BEHIND_UI, ...JOB]),
+    only('ui/places', [...BEHIND_UI, ...JOB], [BENCH]),
+    only('app', [...JUDGEMENT, 'server', 'ui']),
+    only('cli', [...SCHEMA, 'server']),
+    {
+      name: 'no-stage-imports-another',
+      severity: 'error',
+      comment: 'the Bench alone knows them all, and hangs them into its frame',
+      from: { path: '^src/ui/(stages|sheets|places)/([^/]+)/', pathNot: BENCH },
+      to: { path: '^src/ui/(stages|sheets|places)/', pathNot: '^src/ui/$1/$2/' },
+    },
     {
       name: 'core-stands-alone',
       severity: 'error',

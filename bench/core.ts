@@ -1,10 +1,10 @@
 import { constantLeverage } from '@/core/leverage/leverage';
 import { rearEnd } from '@/core/spring/end';
 import { constantForce } from '@/core/spring/other';
-import { SCHOOLS } from '@/core/spring/schools';
+import { SCHOOLS } from '@/knowledge/schools';
 import { logFigures } from '@/core/logger/figures';
-import { CAUSES } from '@/schema/diagnose/shipped';
-import { reasonOf } from '@/schema/facts/reason';
+import { CAUSES } from '@/knowledge/causes/shipped';
+import { reasonOf } from '@/judgement/reason/reason';
 import { type Linkage, linkageLeverage } from '@/core/leverage/linkage';
 import { endOf } from '@/core/spring/endOf';
 import { judge, selectSpring } from '@/core/spring/select';

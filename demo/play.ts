@@ -1,10 +1,10 @@
 import { closeDb, db } from '@/db/client';
-import { reasonOf } from '@/schema/facts/reason';
-import { knownField } from '@/schema/fields';
-import { numberOf } from '@/schema/facts/read';
-import { selectionOf } from '@/schema/facts/springs';
+import { reasonOf } from '@/judgement/reason/reason';
+import { knownField } from '@/catalogue/fields';
+import { numberOf } from '@/judgement/model/read';
+import { selectionOf } from '@/judgement/model/springs';
 import type { Answer } from '@/server/answer';
-import { askFields } from '@/schema/procedures/procedure';
+import { askFields } from '@/knowledge/procedures/procedure';
 import { addSpring, addTechnician, importSprings, listSprings, measureSpring } from '@/server/drawers';
 import { takeProcedure } from '@/server/logbook';
 import { goBack } from '@/server/machines';
@@ -18,10 +18,11 @@ import { correctRebuild, signRebuild } from '@/server/sign';
 import { moveShims } from '@/server/shims';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench, machineFile } from '@/server/views';
-import { type Inside as Fitted, noise, tapeReadings } from '@/schema/facts/tape';
+import type { Inside as Fitted } from '@/knowledge/training/cases';
+import { noise, tapeReadings } from '@/judgement/model/tape';
 import * as scenario from './scenario';
 import type { DemoJob, DemoRide } from './scenario';
-import { chosenSprings, rateTextOf } from '@/schema/facts/listed';
+import { chosenSprings, rateTextOf } from '@/judgement/model/offers';
 
 /**
  * Plays the scenario of the Slate Yard through the server's own use cases, in the order things happened, so that the demo obeys every rule.

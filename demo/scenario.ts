@@ -1,5 +1,5 @@
 import scenario from './scenario.json';
-import type { Inside as Fitted } from '@/schema/facts/tape';
+import type { Inside as Fitted } from '@/knowledge/training/cases';
 
 /**
  * The scenario of the Slate Yard in Orrowick, as data: invented machines, people and jobs. Figures belong to no real machine; readings are not

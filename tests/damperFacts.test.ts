@@ -1,12 +1,12 @@
 import { damper } from '@/core/damper/damper';
 import { OILS, WARM_C } from '@/core/damper/oils';
 import { rememberedLifts } from '@/core/damper/valve';
-import { SCHOOLS } from '@/core/spring/schools';
-import { damperFacts, FACT_SPEEDS } from '@/schema/facts/damperFacts';
-import { damperQuestion } from '@/schema/facts/damperQuestion';
-import { damperOf, oilOf, oilWarm } from '@/schema/facts/dampers';
-import { isMissing, isUnusable } from '@/schema/facts/ends';
-import type { Known } from '@/schema/facts/evidence/known';
+import { SCHOOLS } from '@/knowledge/schools';
+import { damperFacts, FACT_SPEEDS } from '@/judgement/model/damperFacts';
+import { damperQuestion } from '@/judgement/model/damperQuestion';
+import { damperOf, oilOf, oilWarm } from '@/judgement/model/dampers';
+import { isMissing, isUnusable } from '@/judgement/model/ends';
+import type { Known } from '@/judgement/reason/evidence/known';
 import { entriesOf, MACHINE, RIDER } from './entries';
 import type { Texts } from './known';
 

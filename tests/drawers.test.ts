@@ -1,9 +1,9 @@
-import { SCHOOLS } from '@/core/spring/schools';
+import { DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
+import { OILS } from '@/core/damper/oils';
+import { SCHOOLS } from '@/knowledge/schools';
 import { db } from '@/db/client';
 import { calibrationRequest, dampingRequest, oilPageRequest, schoolRequest } from '@/schema/book';
 import { shimMoveRequest } from '@/schema/shims';
-import { OILS } from '@/core/damper/oils';
-import { DAMPING_TEMPLATES } from '@/core/damper/target';
 import { listShims, moveShims } from '@/server/shims';
 import type { Answer } from '@/server/answer';
 import {

@@ -1,5 +1,5 @@
-import { type Entries, readEntry } from '@/schema/entry';
-import { fieldDef } from '@/schema/fields';
+import { type Entries, readEntry } from '@/catalogue/entry';
+import { fieldDef } from '@/catalogue/fields';
 
 /** Typed texts as entries, by the catalogue; a text it cannot read fails the test. */
 export function entriesOf(texts: Record<string, string>): Entries {

@@ -1,7 +1,7 @@
-import { EVIDENCE, type Statement } from '@/schema/diagnose/statements';
-import { readAll } from '@/schema/facts/evidence';
-import { above, below } from '@/schema/facts/belief';
-import { type Known, type Read } from '@/schema/facts/evidence/known';
+import { EVIDENCE, type Statement } from '@/knowledge/causes/statements';
+import { readAll } from '@/judgement/reason/evidence';
+import { above, below } from '@/judgement/findings/belief';
+import { type Known, type Read } from '@/judgement/reason/evidence/known';
 import { entriesOf } from './entries';
 import { DAMPER, known, LOG, RIGHT, type Texts, walked } from './known';
 

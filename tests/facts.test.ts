@@ -1,15 +1,15 @@
+import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import fc from 'fast-check';
-import { SCHOOLS } from '@/core/spring/schools';
-import { isWild, readEntry } from '@/schema/entry';
-import { becauseOf, candidateWords, overloadFindings } from '@/schema/facts/because';
-import { loadsOf, overloads } from '@/schema/facts/loads';
-import { preloadOf, sagOf } from '@/schema/facts/measure';
-import { itemNumbers } from '@/schema/facts/read';
-import { compareSetups, setupLines } from '@/schema/facts/setups';
-import { nextStep, stageLines } from '@/schema/facts/stages';
+import { SCHOOLS } from '@/knowledge/schools';
+import { isWild, readEntry } from '@/catalogue/entry';
+import { becauseOf, candidateWords, overloadFindings } from '@/judgement/findings/because';
+import { loadsOf, overloads } from '@/judgement/model/loads';
+import { preloadOf, sagOf } from '@/judgement/model/measure';
+import { itemNumbers } from '@/judgement/model/read';
+import { compareSetups, setupLines } from '@/judgement/model/setups';
+import { nextStep, stageLines } from '@/judgement/job/stages';
 import type { SetupDocument } from '@/schema/documents';
-import { fieldDef, knownField, SEALED_STAGES, STAGES } from '@/schema/fields';
-import { SETUP_FIELDS } from '@/schema/fields/setup';
+import { fieldDef, knownField, SEALED_STAGES, STAGES } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
 import { entriesOf, MACHINE, machine, REAR, RIDER } from './entries';
 

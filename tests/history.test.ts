@@ -1,6 +1,6 @@
 import { db } from '@/db/client';
 import { manyHistory } from '@/db/queries/entries';
-import { compareSetups } from '@/schema/facts/setups';
+import { compareSetups } from '@/judgement/model/setups';
 import { addSpring, addTechnician, listSprings, retireSpring } from '@/server/drawers';
 import { search } from '@/server/find';
 import { recordMachineEntry } from '@/server/record';

@@ -1,8 +1,9 @@
-import { SCHOOLS } from '@/core/spring/schools';
+import { SCHOOLS } from '@/knowledge/schools';
 import type { LogFigures } from '@/core/logger/figures';
-import type { DamperFacts } from '@/schema/facts/damperFacts';
-import type { Known } from '@/schema/facts/evidence/known';
-import { type Inside, tapeReadings } from '@/schema/facts/tape';
+import type { DamperFacts } from '@/judgement/model/damperFacts';
+import type { Known } from '@/judgement/reason/evidence/known';
+import type { Inside } from '@/knowledge/training/cases';
+import { tapeReadings } from '@/judgement/model/tape';
 import { entriesOf, MACHINE } from './entries';
 
 /** A trail machine and its rider, as far as the tests of the reasons need them. */

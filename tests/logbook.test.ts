@@ -1,10 +1,10 @@
 import sharp from 'sharp';
 import { db } from '@/db/client';
-import { procedureRequest } from '@/schema/procedures/procedure';
-import { asksIn, asksText, askFields, procedurePage } from '@/schema/procedures/procedure';
-import { PROCEDURES } from '@/schema/procedures/shipped';
-import { COMPONENTS } from '@/schema/procedures/components';
-import { clockText, openStep, photosOf, secondsAtBench, stepLines } from '@/schema/facts/work';
+import { procedureRequest } from '@/knowledge/procedures/procedure';
+import { asksIn, asksText, askFields, procedurePage } from '@/knowledge/procedures/procedure';
+import { PROCEDURES } from '@/knowledge/procedures/shipped';
+import { COMPONENTS } from '@/knowledge/procedures/components';
+import { clockText, openStep, photosOf, secondsAtBench, stepLines } from '@/judgement/job/work';
 import { changeProcedure, procedureVersions } from '@/server/book';
 import { addTechnician } from '@/server/drawers';
 import { keepPhoto, photoOf, proceduresOf, takeProcedure } from '@/server/logbook';

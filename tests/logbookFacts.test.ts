@@ -1,13 +1,15 @@
-import { differencesOf } from '@/schema/facts/built';
-import { wantedOf } from '@/schema/facts/needs';
-import { dueOf, servicedIn, type ServiceBasis } from '@/schema/facts/service';
-import { stageLines } from '@/schema/facts/stages';
-import { isAside, photosOf } from '@/schema/facts/work';
-import type { ListedSpring } from '@/schema/facts/listed';
-import { SERVICE_RULES } from '@/schema/service';
-import { PROCEDURES } from '@/schema/procedures/shipped';
+import { differencesOf } from '@/judgement/findings/built';
+import { wantedOf } from '@/judgement/job/needs';
+import { dueOf, servicedIn } from '@/judgement/job/service';
+import type { ServiceBasis } from '@/schema/service';
+import { stageLines } from '@/judgement/job/stages';
+import { isAside, photosOf } from '@/judgement/job/work';
+import type { ListedSpring } from '@/schema/springs';
+import { SERVICE_RULES } from '@/knowledge/service/service';
+import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { type Need, shortOf } from '@/schema/stock';
-import { servicePage } from '@/schema/book';
+
+import { servicePage } from '@/knowledge/service/page';
 import { entriesOf } from './entries';
 
 /** What follows from the logbook's entries: the order of work, what a job wants, what is short, when it is due. */

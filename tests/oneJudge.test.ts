@@ -1,19 +1,19 @@
 import fc from 'fast-check';
 import { isToppedOut } from '@/core/measure/sag';
-import { SCHOOLS } from '@/core/spring/schools';
+import { SCHOOLS } from '@/knowledge/schools';
 import { compute } from '@/server/compute/operations';
-import type { Entries } from '@/schema/entry';
-import { becauseOf, candidateWords } from '@/schema/facts/because';
-import { predict, standing } from '@/schema/facts/cures';
-import { readAll } from '@/schema/facts/evidence';
-import { legsFound } from '@/schema/facts/legs';
-import type { ListedSpring } from '@/schema/facts/listed';
-import { sagOf } from '@/schema/facts/measure';
-import { legsSet } from '@/schema/facts/set';
-import { judgeSpring } from '@/schema/facts/springJudge';
-import { selectionOf } from '@/schema/facts/springs';
-import { CAUSES } from '@/schema/diagnose/shipped';
+import type { Entries } from '@/catalogue/entry';
+import { becauseOf, candidateWords } from '@/judgement/findings/because';
+import { predict, standing } from '@/judgement/reason/cures';
+import { readAll } from '@/judgement/reason/evidence';
+import { legsFound } from '@/judgement/model/legs';
+import { sagOf } from '@/judgement/model/measure';
+import { legsSet } from '@/judgement/model/set';
+import { judgeSpring } from '@/judgement/findings/springJudge';
+import { selectionOf } from '@/judgement/model/springs';
+import { CAUSES } from '@/knowledge/causes/shipped';
 import { known, type Texts } from './known';
+import type { ListedSpring } from '@/schema/springs';
 
 /**
  * One question, one judge: whatever is read, no screen denies another. Readings, loads, springs and clickers are drawn; Measure's sentences, Reason's statements, Springs' candidates,

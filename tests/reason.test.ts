@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { weigh } from '@/core/diagnose/weigh';
-import { knowledgeOf, nodeOf } from '@/schema/diagnose/knowledge';
-import { causePage } from '@/schema/diagnose/page';
-import { CAUSES } from '@/schema/diagnose/shipped';
-import { EVIDENCE, MEASUREMENTS, measurementWords, placeOf, whereTyped } from '@/schema/diagnose/statements';
-import { knownField } from '@/schema/fields';
-import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
-import type { Known } from '@/schema/facts/evidence/known';
-import { type Reasoned, reasonOf } from '@/schema/facts/reason';
+import { knowledgeOf, nodeOf } from '@/knowledge/causes/knowledge';
+import { causePage } from '@/knowledge/causes/page';
+import { CAUSES } from '@/knowledge/causes/shipped';
+import { EVIDENCE, MEASUREMENTS, measurementWords, placeOf, whereTyped } from '@/knowledge/causes/statements';
+import { knownField } from '@/catalogue/fields';
+import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
+import type { Known } from '@/judgement/reason/evidence/known';
+import { type Reasoned, reasonOf } from '@/judgement/reason/reason';
 import { entriesOf } from './entries';
-import { DAMPER, known, LOG, RIGHT, type Texts, walked } from './known';
+import { known, type Texts, walked, RIGHT, DAMPER, LOG } from './known';
 
 /** The reasons: every row of the complaint table as a case, and what must hold whatever is measured. */
 

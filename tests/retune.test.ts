@@ -1,7 +1,8 @@
+import { MACHINE } from './entries';
 import { readFileSync } from 'node:fs';
 import { db } from '@/db/client';
-import { placeIn, tunableById } from '@/schema/facts/tunables';
-import { feelOf } from '@/schema/facts/retune';
+import { placeIn, tunableById } from '@/judgement/ride/tunables';
+import { feelOf } from '@/judgement/ride/retune';
 import { addTechnician } from '@/server/drawers';
 import { alikeTo } from '@/server/likeness';
 import { keepLog, logFile, logSheet, simulateRun } from '@/server/logger';
@@ -17,7 +18,6 @@ import { manySetups } from '@/db/queries/rebuilds';
 import { lastOfJob } from '@/server/setups';
 import { rideRequest, trialRequest } from '@/schema/retune';
 import { codeOf, get, record } from './answers';
-import { MACHINE } from './entries';
 import { onDisk } from './onDisk';
 
 /** Rides one change at a time, what the shop learns from them, machines alike, and logged rides; on a real base. */

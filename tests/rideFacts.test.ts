@@ -1,19 +1,20 @@
-import { SCHOOLS } from '@/core/spring/schools';
-import type { SetupDocument } from '@/schema/documents';
-import type { Cure, Effect } from '@/schema/diagnose/page';
-import { CAUSES } from '@/schema/diagnose/shipped';
-import { type Alike, alikeSummary, type Likeness, likeTerms } from '@/schema/facts/alike';
-import { endOfCure, predict } from '@/schema/facts/cures';
-import type { Known } from '@/schema/facts/evidence/known';
-import { knownNow } from '@/schema/facts/nowKnown';
-import { reasonOf } from '@/schema/facts/reason';
-import { advise, balanceWarnings, nextStepOf, overall, passedOver, planOf, type Trial } from '@/schema/facts/retune';
-import { sagOf } from '@/schema/facts/measure';
-import { tapeReadings } from '@/schema/facts/tape';
-import { targetOf } from '@/schema/facts/targets';
-import { changeWords, moved, orderOf, placeIn, tunableById } from '@/schema/facts/tunables';
 import { entriesOf } from './entries';
-import { DAMPER, known, RIGHT as INSIDE, type Texts } from './known';
+import { SCHOOLS } from '@/knowledge/schools';
+import type { SetupDocument } from '@/schema/documents';
+import type { Cure, Effect } from '@/knowledge/causes/page';
+import { CAUSES } from '@/knowledge/causes/shipped';
+import { alikeSummary, likeTerms } from '@/judgement/reason/alike';
+import { endOfCure, predict } from '@/judgement/reason/cures';
+import type { Known } from '@/judgement/reason/evidence/known';
+import { knownNow } from '@/judgement/reason/nowKnown';
+import { reasonOf } from '@/judgement/reason/reason';
+import { advise, balanceWarnings, nextStepOf, overall, passedOver, planOf, type Trial } from '@/judgement/ride/retune';
+import { sagOf } from '@/judgement/model/measure';
+import { tapeReadings } from '@/judgement/model/tape';
+import { targetOf } from '@/judgement/aims/targets';
+import { changeWords, moved, orderOf, placeIn, tunableById } from '@/judgement/ride/tunables';
+import { known, RIGHT as INSIDE, type Texts, DAMPER } from './known';
+import { Likeness, Alike } from '@/schema/alike';
 
 /** What a cure would do, what is ridden next and what it does to the balance: each against a relation worked out here. */
 

@@ -1,6 +1,6 @@
 import { db } from '@/db/client';
 import { manyShims } from '@/db/queries/shims';
-import { differencesOf, shimsWanted } from '@/schema/facts/built';
+import { differencesOf, shimsWanted } from '@/judgement/findings/built';
 import { addTechnician } from '@/server/drawers';
 import { changePasscode } from '@/server/passcodes';
 import { recordMachineEntry } from '@/server/record';

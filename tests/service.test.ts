@@ -1,10 +1,12 @@
 import { ICalendar } from './ical';
 import { db } from '@/db/client';
-import { MONEY, moneyRequest, serviceRequest, type ServiceRule } from '@/schema/book';
-import { SERVICE_RULES } from '@/schema/service';
-import { addMonths, basisOf, dueOf, paceOf, reminderText, type ServiceBasis } from '@/schema/facts/service';
-import { actualOf, quoteOf, sumOf } from '@/schema/facts/quote';
-import { decimalsOf, moneyText, readMoney } from '@/schema/money';
+import { MONEY, moneyRequest, serviceRequest } from '@/schema/book';
+import type { ServiceRule } from '@/knowledge/service/page';
+import { SERVICE_RULES } from '@/knowledge/service/service';
+import { addMonths, basisOf, dueOf, paceOf, reminderText } from '@/judgement/job/service';
+import type { ServiceBasis } from '@/schema/service';
+import { actualOf, quoteOf, sumOf } from '@/judgement/job/quote';
+import { decimalsOf, moneyText, readMoney } from '@/catalogue/money';
 import { changeMoney, changeService, serviceRulesOfShop } from '@/server/book';
 import { shopCalendar } from '@/server/calendar';
 import { addTechnician } from '@/server/drawers';

@@ -1,7 +1,7 @@
-import { PROCEDURES } from '@/schema/procedures/shipped';
-import { alongAxis, historyLine, type HistoryPoint } from '@/schema/facts/history';
-import { placeLineage } from '@/schema/facts/lineage';
-import { balanceWords, legsSet, torquesOf } from '@/schema/facts/set';
+import { PROCEDURES } from '@/knowledge/procedures/shipped';
+import { alongAxis, historyLine, type HistoryPoint } from '@/judgement/reason/history';
+import { placeLineage } from '@/judgement/job/lineage';
+import { balanceWords, legsSet, torquesOf } from '@/judgement/model/set';
 import { entriesOf } from './entries';
 
 /** Setting up and the lineage: what is said of legs, balance and torques; where set-ups stand on the tree. */

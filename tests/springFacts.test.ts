@@ -1,16 +1,17 @@
-import { SCHOOLS } from '@/core/spring/schools';
-import { becauseOf, overloadFindings } from '@/schema/facts/because';
-import { caseStances, forceChartOf, oilAgainstStep } from '@/schema/facts/curves';
-import { effectiveFinding, effectiveOf } from '@/schema/facts/effective';
-import { endModelOf } from '@/schema/facts/ends';
-import { leverageCurves } from '@/schema/facts/leverageCurves';
-import { frontUnloading, loadsOf, overloads } from '@/schema/facts/loads';
-import { reachOf } from '@/schema/facts/reach';
-import { proposed, selectionOf } from '@/schema/facts/springs';
-import { asCatalogue, isMismarked, type ListedSpring, chosenSprings, offerKey, offersOf } from '@/schema/facts/listed';
-import { pairsIn } from '@/schema/facts/tables';
-import { schoolVerdicts, targetOf, windowsOf } from '@/schema/facts/targets';
-import { entriesOf, MACHINE, machine, REAR, RIDER } from './entries';
+import { SCHOOLS } from '@/knowledge/schools';
+import { becauseOf, overloadFindings } from '@/judgement/findings/because';
+import { caseStances, forceChartOf, oilAgainstStep } from '@/judgement/model/curves';
+import { effectiveFinding, effectiveOf } from '@/judgement/model/effective';
+import { endModelOf } from '@/judgement/model/ends';
+import { leverageCurves } from '@/judgement/model/leverageCurves';
+import { frontUnloading, loadsOf, overloads } from '@/judgement/model/loads';
+import { reachOf } from '@/judgement/findings/reach';
+import { proposed, selectionOf } from '@/judgement/model/springs';
+import { asCatalogue, isMismarked, chosenSprings, offerKey, offersOf } from '@/judgement/model/offers';
+import { pairsIn } from '@/catalogue/tables';
+import { schoolVerdicts, targetOf, windowsOf } from '@/judgement/aims/targets';
+import { entriesOf, machine, RIDER, MACHINE, REAR } from './entries';
+import type { ListedSpring } from '@/schema/springs';
 
 /** The spring question of a job, from what is typed to what is proposed. */
 

@@ -1,8 +1,9 @@
 import { inImperial } from '@/core/units/sentence';
-import { SCHOOLS } from '@/core/spring/schools';
-import { CAUSES } from '@/schema/diagnose/shipped';
-import { MEASUREMENTS, placeOf } from '@/schema/diagnose/statements';
-import { CASES, knownOf, machineNamed, modelsWay, reasonedOf } from '@/schema/training/cases';
+import { SCHOOLS } from '@/knowledge/schools';
+import { CAUSES } from '@/knowledge/causes/shipped';
+import { MEASUREMENTS, placeOf } from '@/knowledge/causes/statements';
+import { CASES, machineNamed } from '@/knowledge/training/cases';
+import { knownOf, modelsWay, reasonedOf } from '@/judgement/training';
 
 /** The training set stands on the engine itself: its readings are computed, and its truths are what the evidence comes to. */
 

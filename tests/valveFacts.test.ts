@@ -1,17 +1,16 @@
 import fc from 'fast-check';
 import { viscosityIndex } from '@/core/damper/oil';
 import { OILS } from '@/core/damper/oils';
-import { DAMPING_TEMPLATES, TARGET_SPEEDS } from '@/core/damper/target';
+import { TARGET_SPEEDS } from '@/core/damper/target';
 import { rememberedLifts } from '@/core/damper/valve';
 import { withClicks } from '@/core/damper/clicks';
 import { damperView } from '@/core/damper/view';
-import { SCHOOLS } from '@/core/spring/schools';
-import { clicksOf, damperOf, oilOf, oilWarm, shimsOf } from '@/schema/facts/dampers';
-import { isMissing, isUnusable } from '@/schema/facts/ends';
-import type { ListedSpring } from '@/schema/facts/listed';
-import { selectionOf } from '@/schema/facts/springs';
-import { dynoIn, dynoText, shimsIn, shimsText } from '@/schema/facts/tables';
-import { dampingLines, insteadLines, valveFindings } from '@/schema/facts/valveFindings';
+import { SCHOOLS } from '@/knowledge/schools';
+import { clicksOf, damperOf, oilOf, oilWarm, shimsOf } from '@/judgement/model/dampers';
+import { isMissing, isUnusable } from '@/judgement/model/ends';
+import { selectionOf } from '@/judgement/model/springs';
+import { dynoIn, dynoText, shimsIn, shimsText } from '@/catalogue/tables';
+import { dampingLines, insteadLines, valveFindings } from '@/judgement/findings/valveFindings';
 import {
   besideOf,
   entriesThen,
@@ -25,11 +24,13 @@ import {
   templateFor,
   viewRequestOf,
   withPointAt,
-} from '@/schema/facts/valves';
+} from '@/judgement/model/valves';
 import { storedDampingPage } from '@/schema/book';
 import type { ValveName } from '@/core/damper/damper';
-import { VALVE_NAMES } from '@/schema/fields/damper';
-import { entriesOf, MACHINE, machine, RIDER } from './entries';
+import { VALVE_NAMES } from '@/catalogue/fields/damper';
+import { entriesOf, machine, RIDER, MACHINE } from './entries';
+import { DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
+import type { ListedSpring } from '@/schema/springs';
 
 /** Valves from what is typed: stacks as text, the damper of a machine, what to aim at, what to pick. */
 

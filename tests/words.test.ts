@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { CAUTIONS } from '@/schema/facts/cautions';
+import { CAUTIONS } from '@/knowledge/cautions';
 import { problemOfZod } from '@/schema/problem';
 import { takeInRequest } from '@/schema/requests';
 import { issueWords, warningWords } from '@/schema/words';

@@ -3,7 +3,7 @@ import type { Metadata } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { systemOfShop } from '@/server/book';
-import { PreferencesProvider } from '@/ui/layout/preferences';
+import { PreferencesProvider } from '@/ui/kit/preferences';
 import { GlobalStyle } from '@/ui/theme/GlobalStyle';
 import { Registry } from '@/ui/theme/Registry';
 

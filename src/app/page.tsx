@@ -1,5 +1,5 @@
 import { floor } from '@/server/views';
-import { Floor } from '@/ui/floor/Floor';
+import { Floor } from '@/ui/places/floor/Floor';
 
 export default async function FloorPage() {
   return <Floor {...await floor()} today={new Date().toISOString().slice(0, 10)} />;

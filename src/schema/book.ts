@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { DAMPING_TEMPLATES } from '@/core/damper/target';
-import { USES } from '@/core/spring/schools';
-import { DAMPERS } from './fields/damper';
-import { isCurrency } from './money';
-import { type Component, COMPONENTS } from './procedures/components';
+import { DAMPERS } from '@/catalogue/fields/damper';
+import { isCurrency } from '@/catalogue/money';
+import { USES } from '@/catalogue/uses';
+import { DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
+import { servicePage } from '@/knowledge/service/page';
 
 /** Pages of the Shop book, each with its named version. */
 
@@ -130,21 +130,6 @@ export const MONEY: MoneyPage = {
   origin: 'from memory: set your own',
 };
 
-/** When a component is due again, by kind and use; what is null is not counted. The first limit reached decides. */
-export const servicePage = z.strictObject({
-  version: z.literal('service/1'),
-  id,
-  name: text(80),
-  end: z.enum(['rear', 'front']),
-  uses: z.array(z.enum(USES)).max(USES.length),
-  /** Kinds of component it holds for; none named is all of that end. */
-  components: z.array(z.enum(Object.keys(COMPONENTS) as [Component, ...Component[]])).max(6),
-  distanceKm: z.number().positive().max(1e6).nullable(),
-  hours: z.number().positive().max(1e5).nullable(),
-  months: z.number().positive().max(600).nullable(),
-  origin: text(300),
-});
-export type ServiceRule = Omit<z.output<typeof servicePage>, 'version'>;
 export const serviceRequest = z.strictObject({ page: servicePage, reason: text(500) });
 
 const positive = z.number().positive();

@@ -3,7 +3,7 @@ import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import { USUAL_LOAD_UNCERTAINTY_N, USUAL_SAG_UNCERTAINTY_MM } from '@/core/spring/effective';
 import { firstNotRising, type ForcePoint } from '@/core/spring/law';
 import { SPRING_STEEL_SHEAR_GPA } from '@/core/spring/wire';
-import { angleDeg, forceN, lengthMm, massKg, plainRatio, pressureMPa, quantity, rateNPerMm, volumeMm3 } from './quantity';
+import { angleDeg, forceN, lengthMm, massKg, plainRatio, pressureMPa, quantity, rateNPerMm, volumeMm3 } from '@/catalogue/quantity';
 
 /** The requests of the compute contract. The same shapes serve the forms, the routes and the command. */
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FATIGUE_CAUTION_MPA } from '@/core/plate/stack';
 import { fail, positiveMm } from './compute';
-import { forceN, lengthMm, plainRatio, pressureMPa, quantity, rateNPerMm, temperatureC, viscosityCSt } from './quantity';
+import { forceN, lengthMm, plainRatio, pressureMPa, quantity, rateNPerMm, temperatureC, viscosityCSt } from '@/catalogue/quantity';
 
 /** Requests of the damping side of the compute contract: stacks, dampers, the search, oil. */
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { COMPLAINT_PHRASES } from './fields/ask';
-import { EVIDENCE, isStatement } from './diagnose/statements';
+import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
+import { EVIDENCE, isStatement } from '@/knowledge/causes/statements';
 import { fail, positiveMm } from './compute';
 
 /** Requests of the operations behind Reason, Ride and the travel logger. */

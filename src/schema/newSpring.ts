@@ -1,8 +1,9 @@
 import { err, ok, type Result } from '@/core/result';
 import type { ForcePoint } from '@/core/spring/law';
 import { parseQuantity } from '@/core/units/parse';
-import { forceTableIn } from './facts/tables';
+import { forceTableIn } from '@/catalogue/tables';
 import { printIn } from '@/core/units/print';
+import type { End } from '@/catalogue/ends';
 
 export interface SpringFigures {
   forceTable: ForcePoint[] | null;
@@ -47,7 +48,7 @@ const USUAL_RATE = { rear: [10, 300], front: [2, 25] } as const;
 const USUAL_LENGTH_MM = { rear: [100, 350], front: [150, 600] } as const;
 
 /** A figure no spring of this end usually has, in words to ask about; null where all are usual. */
-export function unusualSpring({ rateNPerMm, freeLengthMm }: SpringFigures, end: 'rear' | 'front'): { field: string; words: string } | null {
+export function unusualSpring({ rateNPerMm, freeLengthMm }: SpringFigures, end: End): { field: string; words: string } | null {
   const beyond = (x: number, [least, most]: readonly [number, number]) => x < least || x > most;
   const name = end === 'rear' ? 'a rear spring' : 'a fork spring';
   if (beyond(rateNPerMm, USUAL_RATE[end]))

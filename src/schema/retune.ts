@@ -83,3 +83,7 @@ export const logDocument = z.object({
   ends: z.object({ rear: logFigures.nullable(), front: logFigures.nullable() }),
 });
 export type LogDocument = z.output<typeof logDocument>;
+
+export const DECISIONS = { keep: 'Kept', revert: 'Taken back', bracket: 'Taken back, to be halved' } as const;
+
+export type Decision = keyof typeof DECISIONS;

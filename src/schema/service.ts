@@ -1,7 +1,21 @@
-import { z } from 'zod';
-import { servicePage, type ServiceRule } from './book';
-import rules from './service.json';
+import type { Component } from '@/knowledge/procedures/components';
+import type { End } from '@/catalogue/ends';
 
-/** When components are due again, as the book begins. Service lives: common practice, no source, unless the origin says otherwise. */
-const pages = z.array(servicePage.transform(({ version: _version, ...page }): ServiceRule => page));
-export const SERVICE_RULES: readonly ServiceRule[] = pages.parse(rules.map((page) => ({ version: 'service/1', ...page })));
+/** What a due date is reckoned from: kept with it, so that new rules need no old jobs. */
+export interface ServiceBasis {
+  end: End;
+  use: string;
+  component: Component | null;
+  /** The day of the last service, with the clocks then. */
+  serviced: ClockReading;
+  kmPerDay: number | null;
+  hoursPerDay: number | null;
+}
+
+/** A machine's clocks as read on one day. */
+export interface ClockReading {
+  /** ISO day. */
+  on: string;
+  km: number | null;
+  hours: number | null;
+}

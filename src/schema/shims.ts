@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lengthMm } from './quantity';
+import { lengthMm } from '@/catalogue/quantity';
 
 /** A size of shim and how many lie in the drawer. */
 export interface DrawerShim {

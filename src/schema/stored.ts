@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { setupDocument, rebuildDocument, rebuildDocument1, rideDocument, trialDocument, type RebuildDocument } from './documents';
-import { quoteDocument } from './facts/quote';
+import { setupDocument, rebuildDocument, rideDocument, trialDocument, type RebuildDocument, rebuildDocument1 } from './documents';
 import { logDocument } from './retune';
+import { quoteDocument } from './quote';
 
 /** Documents as they stand in the base, read by the version they name; an older one is brought up to the newest shape, and what does not fit any is an error that names it. */
 

@@ -1,7 +1,6 @@
 import type { z } from 'zod';
 import { type OilGrade, OILS } from '@/core/damper/oils';
-import { DAMPING_TEMPLATES, type DampingTemplate } from '@/core/damper/target';
-import { type School, SCHOOLS } from '@/core/spring/schools';
+import { type School, SCHOOLS } from '@/knowledge/schools';
 import { db, type Sql } from '@/db/client';
 import { manyPages, manyVersions, noneNewPage } from '@/db/queries/book';
 import { maybeOneJob } from '@/db/queries/jobs';
@@ -15,8 +14,6 @@ import {
   type MoneyPage,
   moneyPage,
   type moneyRequest,
-  type ServiceRule,
-  servicePage,
   type serviceRequest,
   oilPage,
   storedDampingPage,
@@ -28,11 +25,13 @@ import {
   type unitsRequest,
   type schoolRequest,
 } from '@/schema/book';
-import { type Procedure, procedurePage, type procedureRequest } from '@/schema/procedures/procedure';
-import { SERVICE_RULES } from '@/schema/service';
-import { PROCEDURES } from '@/schema/procedures/shipped';
+import { type Procedure, procedurePage, type procedureRequest } from '@/knowledge/procedures/procedure';
+import { SERVICE_RULES } from '@/knowledge/service/service';
+import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { type Answer, missing, Refusal } from './answer';
 import { inTransaction } from './transaction';
+import { DampingTemplate, DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
+import { ServiceRule, servicePage } from '@/knowledge/service/page';
 
 /** A page of the book in its newest version; `versions` is 0 as the book began. */
 export interface Version<T> {

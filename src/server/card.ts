@@ -3,10 +3,10 @@ import { maybeOneCustomer } from '@/db/queries/people';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { manySignedOfJob, maybeOneSetup } from '@/db/queries/rebuilds';
-import { bothUnits } from '@/schema/facts/bothUnits';
-import type { CardFacts } from '@/schema/facts/card';
-import { setupLines } from '@/schema/facts/setups';
-import { fieldDef } from '@/schema/fields';
+import { bothUnits } from '@/judgement/bothUnits';
+import type { CardFacts } from '@/judgement/job/card';
+import { setupLines } from '@/judgement/model/setups';
+import { fieldDef } from '@/catalogue/fields';
 import { systemOfShop } from './book';
 import { machineName } from './find';
 

@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
 import { db } from '@/db/client';
 import { manyShimStock, manyStock } from '@/db/queries/stock';
-import { decimalsOf } from '@/schema/money';
-import { rateOf } from '@/schema/facts/listed';
+import { decimalsOf } from '@/catalogue/money';
+import { rateOf } from '@/judgement/model/offers';
 import { listSprings } from './drawers';
 import { reorderList } from './needs';
 

@@ -13,14 +13,14 @@ import {
   oneNewSpringList,
   type Spring,
 } from '@/db/queries/springs';
-import type { Entries } from '@/schema/entry';
-import type { ListedSpring } from '@/schema/facts/listed';
-import { numberOf } from '@/schema/facts/read';
+import type { Entries } from '@/catalogue/entry';
+import { numberOf } from '@/judgement/model/read';
 import { readNewSpring } from '@/schema/newSpring';
 import type { measurementRequest, newSpringRequest, springListRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, refusedIssue, Refusal } from './answer';
 import { keepPasscode } from './passcodes';
 import { inTransaction } from './transaction';
+import type { ListedSpring } from '@/schema/springs';
 
 export const listSprings = async () => manyListedSprings(await db());
 

@@ -1,6 +1,6 @@
 import type { Sql } from '@/db/client';
 import { manyCurrentEntries, manyCurrentEntriesOf, type Subject } from '@/db/queries/entries';
-import type { Entries, Entry } from '@/schema/entry';
+import type { Entries, Entry } from '@/catalogue/entry';
 
 /** The newest entries of a subject by field. */
 export async function currentEntries(sql: Sql, subject: Subject): Promise<Record<string, Entry>> {

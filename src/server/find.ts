@@ -5,7 +5,7 @@ import { maybeOneMachine, type Machine } from '@/db/queries/machines';
 import { maybeOneCustomer } from '@/db/queries/people';
 import { maybeOneSpring } from '@/db/queries/springs';
 import { FINDABLE, type Found, manyFound, noneMakeFindable } from '@/db/queries/search';
-import { knownField } from '@/schema/fields';
+import { knownField } from '@/catalogue/fields';
 
 export const machineName = (m: Pick<Machine, 'make' | 'model' | 'year'>): string =>
   [m.make, m.model, m.year ?? ''].filter((x) => x !== '').join(' ');

@@ -3,11 +3,12 @@ import { maybeOneJob } from '@/db/queries/jobs';
 import { manyAlike, manyStacksOfJobs, noneSetLikeness } from '@/db/queries/likeness';
 import { manySetups } from '@/db/queries/rebuilds';
 import { manyRidesOfTrials, manyTrialsOfJob } from '@/db/queries/trials';
-import { type Alike, LIKE_WEIGHTS, likenessOf } from '@/schema/facts/alike';
-import { textOf } from '@/schema/facts/read';
-import { overall } from '@/schema/facts/retune';
+import { LIKE_WEIGHTS, likenessOf } from '@/judgement/reason/alike';
+import { textOf } from '@/judgement/model/read';
+import { overall } from '@/judgement/ride/retune';
 import { currentEntries } from './entries';
 import { lastOfJob } from './setups';
+import type { Alike } from '@/schema/alike';
 
 /** Machines like this one: a mirror of what makes jobs alike, kept by the use cases, and the look into it. */
 

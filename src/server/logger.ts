@@ -1,3 +1,4 @@
+import { ENDS } from '@/catalogue/ends';
 import Papa from 'papaparse';
 import type { z } from 'zod';
 import { db } from '@/db/client';
@@ -7,21 +8,21 @@ import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { type LogFigures, logFigures } from '@/core/logger/figures';
 import { type LoggedEnd, type LoggedRoad, simulateLog } from '@/core/logger/simulate';
 import { wheelRateNPerMm } from '@/core/spring/end';
-import { sagOf } from '@/schema/facts/measure';
-import { numberOf } from '@/schema/facts/read';
-import { fittedEnd } from '@/schema/facts/evidence/springs';
-import type { Known } from '@/schema/facts/evidence/known';
+import { sagOf } from '@/judgement/model/measure';
+import { numberOf } from '@/judgement/model/read';
+import { fittedEnd } from '@/judgement/reason/evidence/springs';
+import type { Known } from '@/judgement/reason/evidence/known';
 import { UNSPRUNG_KG_BY_TYPE } from '@/core/loads/places';
-import { numberIn } from '@/schema/facts/tables';
+import { numberIn } from '@/catalogue/tables';
 import type { LogDocument, logRequest, simulateLogRequest } from '@/schema/retune';
 import { type Answer, missing, Refusal, refused, refusedIssue } from './answer';
 import { knownOf } from './reasoning';
 import { inTransaction } from './transaction';
+import type { End } from '@/catalogue/ends';
 
 /** The travel logger: a file taken in, or the simulated one in its place; kept as written, with what was read from it. */
 
 type Rows = z.output<typeof logRequest>['rows'];
-const ENDS = ['rear', 'front'] as const;
 
 /** Numbers of one column; a line that is none refuses the file by its number. */
 function columnOf(rows: Rows, key: keyof Rows[number]): number[] {
@@ -33,13 +34,13 @@ function columnOf(rows: Rows, key: keyof Rows[number]): number[] {
 }
 
 /** Where in the file a fault of the log stands: its row, in the column of the time or of the end. */
-function placeOf([list, row]: (string | number)[], end: 'rear' | 'front'): (string | number)[] {
+function placeOf([list, row]: (string | number)[], end: End): (string | number)[] {
   return ['rows', row ?? 0, list === 'timeS' ? 'time' : end];
 }
 
-function read(rows: Rows, travel: Record<'rear' | 'front', number | null>): LogDocument {
+function read(rows: Rows, travel: Record<End, number | null>): LogDocument {
   const timeS = columnOf(rows, 'time');
-  const of = (end: 'rear' | 'front'): LogFigures | null => {
+  const of = (end: End): LogFigures | null => {
     if (rows.every((r) => r[end] === '')) return null;
     const fullMm = travel[end];
     if (fullMm === null) throw new Refusal(refused('travel-unknown', ['rows', 0, end], { end }));
@@ -89,7 +90,7 @@ const HZ = 100;
 const ZETA = { compression: [0.4, 0.1], rebound: [1.8, 0.15] } as const;
 const FRICTION_N_PER_MM = 0.5;
 
-function endSimulated(known: Known, end: 'rear' | 'front'): LoggedEnd | null {
+function endSimulated(known: Known, end: End): LoggedEnd | null {
   const fitted = fittedEnd(known, end);
   const sag = sagOf(known.entries, known.machine, end);
   const riderSagMm = (sag?.result.ok ? sag.result.value.riderSagMm : null) ?? fitted?.atMm ?? null;

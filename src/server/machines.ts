@@ -6,7 +6,7 @@ import { manyMergedInto, manyOwners, maybeOneMachine, maybeOneRoot, noneNewMerge
 import { manySetups, manySignedOfJob } from '@/db/queries/rebuilds';
 import { noneForgetDue } from '@/db/queries/service';
 import { noneMakeUnfindable } from '@/db/queries/search';
-import { knownField } from '@/schema/fields';
+import { knownField } from '@/catalogue/fields';
 import type { mergeRequest, ownerRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused } from './answer';
 import { makeMachineFindable } from './find';

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { manyQuotes, noneNewAnswer, oneNewQuote } from '@/db/queries/quotes';
-import { quoteOf } from '@/schema/facts/quote';
+import { quoteOf } from '@/judgement/job/quote';
 import type { quoteAnswerRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused } from './answer';
 import { moneyOfShop } from './book';

@@ -6,19 +6,20 @@ import { manyRunsOfJob } from '@/db/queries/loggerRuns';
 import { manyOutcomes, manyResets, noneReset } from '@/db/queries/outcomes';
 import { noneNewPage } from '@/db/queries/book';
 import { rememberedLifts } from '@/core/damper/valve';
-import { countsOf, learntPage } from '@/schema/diagnose/learnt';
-import { type CausePage, causePage, type causeRequest } from '@/schema/diagnose/page';
-import { CAUSES } from '@/schema/diagnose/shipped';
-import type { Entries } from '@/schema/entry';
-import { damperFacts } from '@/schema/facts/damperFacts';
-import { damperQuestion } from '@/schema/facts/damperQuestion';
-import type { Known } from '@/schema/facts/evidence/known';
-import { purposeOf } from '@/schema/facts/targets';
+import { countsOf, learntPage } from '@/judgement/reason/learnt';
+import { type CausePage, causePage, type causeRequest } from '@/knowledge/causes/page';
+import { CAUSES } from '@/knowledge/causes/shipped';
+import type { Entries } from '@/catalogue/entry';
+import { damperFacts } from '@/judgement/model/damperFacts';
+import { damperQuestion } from '@/judgement/model/damperQuestion';
+import type { Known } from '@/judgement/reason/evidence/known';
+import { purposeOf } from '@/judgement/aims/targets';
 import type { resetRequest } from '@/schema/retune';
 import { type Answer, missing, Refusal } from './answer';
 import { oilsOfShop, schoolsOfShop, serviceRulesOfShop, type Version, versionsOf, withoutVersion } from './book';
 import { currentEntries } from './entries';
 import { inTransaction } from './transaction';
+import { End, ENDS } from '@/catalogue/ends';
 
 /** What the Reason and Ride stages rest on besides the job itself. */
 export interface Reasoning {
@@ -67,7 +68,7 @@ export async function resetCause({ cause, reason }: z.output<typeof resetRequest
 async function livesOf(sql: Sql, entries: Entries): Promise<Known['lifeKm']> {
   const rules = (await serviceRulesOfShop(sql)).filter((r) => r.distanceKm !== null);
   const use = purposeOf(entries);
-  const of = (end: 'rear' | 'front') =>
+  const of = (end: End) =>
     rules
       .filter((r) => r.end === end && (r.uses.length === 0 || r.uses.includes(use)))
       .reduce<number | null>((least, r) => Math.min(least ?? Infinity, r.distanceKm!), null);
@@ -107,7 +108,7 @@ export async function knownOf(sql: Sql, jobId: number): Promise<Known | null> {
     log: await logOf(sql, jobId),
   };
   const [oils, lifts] = [await oilsOfShop(), rememberedLifts()];
-  for (const end of ['rear', 'front'] as const) {
+  for (const end of ENDS) {
     const question = damperQuestion(known, end, oils);
     known.dampers[end] = question && damperFacts(question, lifts);
   }

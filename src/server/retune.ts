@@ -19,16 +19,16 @@ import {
 } from '@/db/queries/trials';
 import { parseQuantity } from '@/core/units/parse';
 import type { Dimension } from '@/core/units/units';
-import { statementsFor } from '@/schema/diagnose/learnt';
-import { placeOf } from '@/schema/diagnose/statements';
+import { statementsFor } from '@/judgement/reason/learnt';
+import { placeOf } from '@/knowledge/causes/statements';
 import type { RideDocument, SetupDocument, TrialDocument } from '@/schema/documents';
-import type { Entries, ReadEntry } from '@/schema/entry';
-import { endModelOf, isMissing, isUnusable } from '@/schema/facts/ends';
-import { numberOf, textOf } from '@/schema/facts/read';
-import { knownNow } from '@/schema/facts/nowKnown';
-import { type Reasoned, reasonOf, toldOf } from '@/schema/facts/reason';
-import { overall, passedOver, planOf, type Setups, stepOf, type Trial } from '@/schema/facts/retune';
-import { changeWords, moved, placeIn, reachOfTunable, tunableById } from '@/schema/facts/tunables';
+import type { Entries, ReadEntry } from '@/catalogue/entry';
+import { endModelOf, isMissing, isUnusable } from '@/judgement/model/ends';
+import { numberOf, textOf } from '@/judgement/model/read';
+import { knownNow } from '@/judgement/reason/nowKnown';
+import { type Reasoned, reasonOf, toldOf } from '@/judgement/reason/reason';
+import { overall, passedOver, planOf, type Setups, stepOf, type Trial } from '@/judgement/ride/retune';
+import { changeWords, moved, placeIn, reachOfTunable, tunableById } from '@/judgement/ride/tunables';
 import type { decideRequest, rideRequest, trialRequest } from '@/schema/retune';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
 import { reckonLikeness } from './likeness';
@@ -36,6 +36,7 @@ import { knownOf, reasoningOf } from './reasoning';
 import { currentEntries } from './entries';
 import { carried, NO_SAGS, sagsOf, setupDocument, standingOf, valuesUnder } from './setups';
 import { inTransaction } from './transaction';
+import { End, ENDS } from '@/catalogue/ends';
 
 /** Rides, one change at a time: planned, ridden, decided; each change is a set-up of its own. */
 
@@ -213,7 +214,7 @@ function readAs(text: string, dimension: Dimension, unit: string, path: string):
 }
 
 /** Wheel travel from a tie: at the rear it was pushed along the shaft, at the front along the tube. Refusals: out-of-range at the tie. */
-function usedOf(tie: ReadEntry | null, entries: Entries, machine: Entries, end: 'rear' | 'front', path: string): number | null {
+function usedOf(tie: ReadEntry | null, entries: Entries, machine: Entries, end: End, path: string): number | null {
   if (!tie || tie.value === null) return null;
   const travel = numberOf(machine, `machine.travel.${end}`);
   const found = endModelOf(entries, machine, end);
@@ -277,7 +278,7 @@ async function tellJob(sql: Sql, trial: StoredTrial, ride: RideDocument, at: str
     oneNewEntry(sql, { jobId: trial.jobId }, { field, text, unit, value, technicianId: null, device: `ride ${trial.n}`, at, undoes: null });
   const feel = overall(ride.feels);
   if (feel) await put('ride.feel', feel, null, null);
-  for (const end of ['rear', 'front'] as const) {
+  for (const end of ENDS) {
     const mm = ride.usedMm[end];
     if (mm !== null) await put(`ride.used.${end}`, `${mm.toFixed(1)} mm`, 'mm', mm);
   }

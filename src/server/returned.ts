@@ -3,7 +3,7 @@ import { noneMakeSpringsFindable } from '@/db/queries/search';
 import { oneNewSpring } from '@/db/queries/springs';
 import { oneNewStockMove } from '@/db/queries/stock';
 import { oneNewEntry } from '@/db/queries/entries';
-import { numberOf } from '@/schema/facts/read';
+import { numberOf } from '@/judgement/model/read';
 import { readNewSpring } from '@/schema/newSpring';
 import type { returnedSpringRequest } from '@/schema/stock';
 import { type Answer, conflict, Refusal, refusedIssue } from './answer';

@@ -4,7 +4,7 @@ import { maybeOneMachine } from '@/db/queries/machines';
 import { maybeOneCustomer } from '@/db/queries/people';
 import { manyRidesOfTrials, maybeOneTrial, maybeOneTrialByToken } from '@/db/queries/trials';
 import type { TrialDocument } from '@/schema/documents';
-import { changeWords, tunableById } from '@/schema/facts/tunables';
+import { changeWords, tunableById } from '@/judgement/ride/tunables';
 import { machineName } from './find';
 
 /** What the rider is shown of a ride: no more than this. */

@@ -1,17 +1,19 @@
+import { ENDS } from '@/catalogue/ends';
 import { db, type Sql } from '@/db/client';
 import { manyJobsOfMachine } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { type DueMachine, manyBases, manyDue, noneForgetDue, noneNewReminder, noneSetDue } from '@/db/queries/service';
-import { basisOf, dueOf, type ServiceBasis } from '@/schema/facts/service';
-import type { ServiceRule } from '@/schema/book';
+import { basisOf, dueOf } from '@/judgement/job/service';
 import { type Answer, missing, Refusal } from './answer';
 import { serviceRulesOfShop } from './book';
 import { currentEntriesOf } from './entries';
 import { machineName } from './find';
 import { proceduresOf } from './logbook';
 import { inTransaction } from './transaction';
+import type { End } from '@/catalogue/ends';
+import type { ServiceRule } from '@/knowledge/service/page';
+import type { ServiceBasis } from '@/schema/service';
 
-const ENDS = ['rear', 'front'] as const;
 const MOST_DUE = 200;
 
 async function setDue(sql: Sql, machineId: number, basis: ServiceBasis, rules: readonly ServiceRule[]): Promise<void> {
@@ -60,7 +62,7 @@ export const dueOfMachine = async (machineId: number): Promise<DueLine[]> =>
   (await manyDue(await db(), today(), machineId, 2)).filter((d) => d.rule !== '').map(named);
 
 /** Notes that the owner was reminded. */
-export async function noteReminder(machineId: number, { end }: { end: 'rear' | 'front' }): Promise<Answer<{ machineId: number }>> {
+export async function noteReminder(machineId: number, { end }: { end: End }): Promise<Answer<{ machineId: number }>> {
   return inTransaction(async (sql) => {
     if (!(await maybeOneMachine(sql, machineId))) throw new Refusal(missing('machine'));
     await noneNewReminder(sql, machineId, end);

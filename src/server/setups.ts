@@ -2,10 +2,11 @@ import type { Sql } from '@/db/client';
 import type { Job } from '@/db/queries/jobs';
 import { manySetups, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
 import type { SetupDocument } from '@/schema/documents';
-import type { Entries, ReadEntry } from '@/schema/entry';
-import { preloadOf, sagOf } from '@/schema/facts/measure';
-import { PRELOAD_KEYS } from '@/schema/fields/setup';
+import type { Entries, ReadEntry } from '@/catalogue/entry';
+import { preloadOf, sagOf } from '@/judgement/model/measure';
+import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
 import { currentEntries } from './entries';
+import type { End } from '@/catalogue/ends';
 
 /** The machine's lineage: immutable snapshots, each with the one it came from. */
 
@@ -42,7 +43,7 @@ const NO_SAG = { staticMm: null, riderMm: null };
 export const NO_SAGS: SetupDocument['sag'] = { rear: NO_SAG, front: NO_SAG };
 
 export function sagsOf(entries: Entries, machine: Entries, prefix: 'measure' | 'set'): SetupDocument['sag'] {
-  const one = (end: 'rear' | 'front') => {
+  const one = (end: End) => {
     const read = sagOf(entries, machine, end, prefix);
     return read?.result.ok ? { staticMm: read.result.value.staticSagMm, riderMm: read.result.value.riderSagMm } : NO_SAG;
   };

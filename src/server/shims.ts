@@ -3,9 +3,9 @@ import { db, type Sql } from '@/db/client';
 import { noneMakeFindable } from '@/db/queries/search';
 import { manyShims, maybeOneFirstShimMove, oneNewShimMove } from '@/db/queries/shims';
 import type { DrawerShim, shimMoveRequest } from '@/schema/shims';
-import type { Entries } from '@/schema/entry';
-import { shimMovesOf } from '@/schema/facts/built';
-import { numberOf } from '@/schema/facts/read';
+import type { Entries } from '@/catalogue/entry';
+import { shimMovesOf } from '@/judgement/findings/built';
+import { numberOf } from '@/judgement/model/read';
 import { type Answer, Refusal, refused } from './answer';
 import { inTransaction } from './transaction';
 

@@ -6,12 +6,12 @@ import { maybeOneMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, maybeOneTechnician } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, manyStoredRecords, maybeOneLastSeal, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
 import type { RebuildDocument } from '@/schema/documents';
-import type { Entries } from '@/schema/entry';
-import { knownField } from '@/schema/fields';
-import { differencesOf } from '@/schema/facts/built';
-import { numberOf, textOf } from '@/schema/facts/read';
+import type { Entries } from '@/catalogue/entry';
+import { knownField } from '@/catalogue/fields';
+import { differencesOf } from '@/judgement/findings/built';
+import { numberOf, textOf } from '@/judgement/model/read';
 import type { correctRequest, SignRequest } from '@/schema/requests';
-import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
+import { type Answer, conflict, missing, Refusal, refused, orRefuse } from './answer';
 import { springsOfJob } from './drawers';
 import { machineName } from './find';
 import { proceduresOf } from './logbook';
@@ -23,7 +23,7 @@ import { reckonLikeness } from './likeness';
 import { requirePasscode } from './passcodes';
 import { currentEntries } from './entries';
 import { readField } from './record';
-import { carried, lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, standingOf, valuesUnder } from './setups';
+import { lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, standingOf, valuesUnder, carried } from './setups';
 import { inTransaction } from './transaction';
 
 /** JSON with its keys in order, so that the same content has the same digest wherever it was stored. */

@@ -14,7 +14,7 @@ import {
   oneNewStock,
   oneNewStockMove,
 } from '@/db/queries/stock';
-import { readMoney } from '@/schema/money';
+import { readMoney } from '@/catalogue/money';
 import type { newStockRequest, StockItem, stockListRequest, StockMove, stockMoveRequest, stockTermsRequest } from '@/schema/stock';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
 import { moneyOfShop } from './book';

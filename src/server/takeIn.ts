@@ -6,7 +6,7 @@ import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, maybeOneRoot, none
 import { maybeOneCustomer, oneNewCustomer, type Customer } from '@/db/queries/people';
 import { noneMakeFindable } from '@/db/queries/search';
 import type { takeInRequest } from '@/schema/requests';
-import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
+import { type Answer, conflict, missing, Refusal, refused, orRefuse } from './answer';
 import { makeJobFindable, makeMachineFindable } from './find';
 import { reckonLikeness } from './likeness';
 

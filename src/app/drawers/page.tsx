@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { listSprings } from '@/server/drawers';
 import { listShims } from '@/server/shims';
 import { listStock } from '@/server/stock';
-import { Drawers } from '@/ui/drawers/Drawers';
+import { Drawers } from '@/ui/places/drawers/Drawers';
 
 export const metadata: Metadata = { title: 'Drawers' };
 export const dynamic = 'force-dynamic';

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { known } from '@/server/views';
-import { MachineList } from '@/ui/machine/MachineList';
+import { MachineList } from '@/ui/places/machine/MachineList';
 
 export const metadata: Metadata = { title: 'Machines' };
 export const dynamic = 'force-dynamic';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { dampingVersions, moneyVersion, oilVersions, procedureVersions, schoolVersions, serviceVersions } from '@/server/book';
 import { listTechnicians } from '@/server/drawers';
-import { ShopBook } from '@/ui/drawers/ShopBook';
+import { ShopBook } from '@/ui/places/shopbook/ShopBook';
 
 export const metadata: Metadata = { title: 'Shop book' };
 export const dynamic = 'force-dynamic';

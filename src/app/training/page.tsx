@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { TrainingList } from '@/ui/training/TrainingList';
+import { TrainingList } from '@/ui/places/training/TrainingList';
 
 export const metadata: Metadata = { title: 'Training' };
 

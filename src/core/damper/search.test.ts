@@ -1,9 +1,10 @@
+import { DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
 import { stack } from '../plate/stack';
 import type { DamperRequest } from './damper';
 import { damper } from './damper';
 import { runSearch, type SearchRequest, stackSearch } from './search';
 import { crossovers, merged, pieces, shimsBeyond } from './shims';
-import { criticalAtShaft, DAMPING_TEMPLATES, rescaledCurve, type Sprung, TARGET_SPEEDS, templateCurve, zetaOf } from './target';
+import { criticalAtShaft, rescaledCurve, type Sprung, TARGET_SPEEDS, templateCurve, zetaOf } from './target';
 import { LIFT_ELEMENTS, rememberedLifts, valveOf } from './valve';
 
 const CD = { port: 0.7, curtain: 0.7, bleed: 0.7 };

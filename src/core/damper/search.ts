@@ -4,7 +4,7 @@ import { quickLifts, type Shim, stack } from '../plate/stack';
 import { err, ok, type Result } from '../result';
 import { areasOf, damper, type DamperRequest, DROP_OF, unsoundBore, type ValveName, valveIn } from './damper';
 import { allowed, changed, type SearchLimits, sizesOf } from './searchMoves';
-import { borneOf, COST_OF_BUYING, COST_OF_SWAP, costOf, fewOf, type Found, keyOf, type Suggestion, type Tried } from './searchRank';
+import { COST_OF_BUYING, COST_OF_SWAP, costOf, fewOf, type Found, keyOf, type Suggestion, type Tried, borneOf } from './searchRank';
 import { countShims, crossovers, merged, pieces, piecesBeyond, shimsBeyond } from './shims';
 import type { TargetPoint } from './target';
 import { joined, type Lift, type LiftOf, rememberedLifts, valveOf, type ValveStack } from './valve';

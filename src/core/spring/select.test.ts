@@ -6,7 +6,8 @@ import { frontEnd, preloadForMm, rearEnd, restsAt, springForceN, wheelForceN, wh
 import { linearSpring, tableSpring } from './law';
 import { constantForce, NO_FORCE } from './other';
 import { type SelectRequest, selectSpring } from './select';
-import { againstWindow, SCHOOLS, schoolById, schoolWindows, type Use } from './schools';
+import { againstWindow, SCHOOLS, schoolById, schoolWindows } from '@/knowledge/schools';
+import type { Use } from '@/catalogue/uses';
 
 const none = NO_FORCE;
 const rear = (over: Partial<SelectRequest> = {}): SelectRequest => ({

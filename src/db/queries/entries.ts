@@ -1,4 +1,4 @@
-import type { Entry } from '@/schema/entry';
+import type { Entry } from '@/catalogue/entry';
 import type { Sql } from '../client';
 
 export type Subject = { jobId: number } | { machineId: number };

@@ -1,6 +1,6 @@
-import type { QuoteDocument } from '@/schema/facts/quote';
 import { readQuote, withDocument } from '@/schema/stored';
 import type { Sql } from '../client';
+import type { QuoteDocument } from '@/schema/quote';
 
 export interface OfferedQuote {
   id: number;

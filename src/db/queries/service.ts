@@ -1,9 +1,10 @@
-import type { ServiceBasis } from '@/schema/facts/service';
+import type { ServiceBasis } from '@/schema/service';
+import type { End } from '@/catalogue/ends';
 import type { Sql } from '../client';
 
 export interface DueRow {
   machineId: number;
-  end: 'rear' | 'front';
+  end: End;
   basis: ServiceBasis;
   rule: string;
   on: string | null;

@@ -1,4 +1,4 @@
-import type { ListedSpring, MeasuredSpring } from '@/schema/facts/listed';
+import type { ListedSpring, MeasuredSpring } from '@/schema/springs';
 import type { Sql } from '../client';
 
 export type Spring = ListedSpring;

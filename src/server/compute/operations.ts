@@ -33,9 +33,9 @@ import {
 } from '@/schema/compute';
 import { damperRequest, oilRequest, stackRequest, stackSearchRequest } from '@/schema/computeDamper';
 import { diagnoseRequest, retuneRequest, travelLogRequest } from '@/schema/computeReason';
-import { knowledgeOf, nodeOf, toldOnce } from '@/schema/diagnose/knowledge';
-import { contradictions, EVIDENCE } from '@/schema/diagnose/statements';
-import { CAUSES } from '@/schema/diagnose/shipped';
+import { nodeOf, toldOnce, knowledgeOf } from '@/knowledge/causes/knowledge';
+import { contradictions, EVIDENCE } from '@/knowledge/causes/statements';
+import { CAUSES } from '@/knowledge/causes/shipped';
 import { type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
 

@@ -1,9 +1,9 @@
 import { Text, View } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
-import { CAUTIONS } from '@/schema/facts/cautions';
-import { fieldDef } from '@/schema/fields';
-import { COMPLAINT_PHRASES } from '@/schema/fields/ask';
-import { unitOf } from '@/schema/fields/kinds';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { fieldDef } from '@/catalogue/fields';
+import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
+import { unitOf } from '@/catalogue/fields/kinds';
 import { systemOfShop } from '../book';
 import { isReachable } from '../network';
 import { type RideSheet, rideSheet } from '../rideSheets';

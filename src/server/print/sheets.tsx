@@ -1,16 +1,16 @@
+import { ENDS } from '@/catalogue/ends';
 import { Text, View } from '@react-pdf/renderer';
 import { db } from '@/db/client';
 import { manyQuotes } from '@/db/queries/quotes';
-import { bothLengths, bothUnits } from '@/schema/facts/bothUnits';
-import { builtStacks } from '@/schema/facts/built';
-import { CAUTIONS } from '@/schema/facts/cautions';
-import { itemNumbers, textOf } from '@/schema/facts/read';
-import { shimText } from '@/schema/facts/tables';
-import { isAside, stepLines } from '@/schema/facts/work';
-import { chosenSprings, rateTextOf } from '@/schema/facts/listed';
-import { fieldDef } from '@/schema/fields';
-import { moneyText } from '@/schema/money';
-import type { QuoteLine, QuoteSum } from '@/schema/facts/quote';
+import { bothLengths, bothUnits } from '@/judgement/bothUnits';
+import { builtStacks } from '@/judgement/findings/built';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { itemNumbers, textOf } from '@/judgement/model/read';
+import { shimText } from '@/catalogue/tables';
+import { isAside, stepLines } from '@/judgement/job/work';
+import { chosenSprings, rateTextOf } from '@/judgement/model/offers';
+import { fieldDef } from '@/catalogue/fields';
+import { moneyText } from '@/catalogue/money';
 import { listSprings } from '../drawers';
 import { listShims } from '../shims';
 import { listStock } from '../stock';
@@ -18,10 +18,10 @@ import { systemOfShop } from '../book';
 import { cardFacts } from '../card';
 import { bench } from '../views';
 import { A4, Cautions, END_COLOUR, HeadingLine, LabelSheet, Line, OneLabel, pdfOf, qrOf, Soft, Tick, Two } from './paper';
+import { QuoteLine, QuoteSum } from '@/schema/quote';
 
 /** The papers of the shop: set-up card, job sheet, quote, labels. Each answers null where there is nothing to print. */
 
-const ENDS = ['rear', 'front'] as const;
 const END_NAME = { rear: 'Rear', front: 'Front' } as const;
 const jobNumber = (id: number) => String(id).padStart(4, '0');
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });

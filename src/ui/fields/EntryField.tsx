@@ -2,14 +2,15 @@
 import { type KeyboardEvent, memo, type ReactNode } from 'react';
 import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
-import { fieldDef } from '@/schema/fields';
-import { type FieldDef, unitOf } from '@/schema/fields/kinds';
+import { fieldDef } from '@/catalogue/fields';
+import { type FieldDef, unitOf } from '@/catalogue/fields/kinds';
 import { printOther } from '@/core/units/print';
 import { inImperial } from '@/core/units/sentence';
 import { useField, useFieldStore, useSystem } from './context';
 import { focusNextEntry } from './next';
-import { QuietButton } from '../layout/primitives';
-import { Pick } from './Pick';
+import { QuietButton } from '../kit/primitives';
+import { Pick } from '../kit/Pick';
+import { END_NAMES } from '@/catalogue/ends';
 
 export type FieldLook = 'stacked' | 'walk';
 
@@ -222,7 +223,7 @@ function TextEntry({
   };
   if (look === 'walk') {
     return (
-      <TextField {...control} aria-label={def.end ? `${def.end === 'rear' ? 'Rear' : 'Front'}: ${name}` : name}>
+      <TextField {...control} aria-label={def.end ? `${END_NAMES[def.end]}: ${name}` : name}>
         <Walk>
           <span className="ordinal" aria-hidden style={def.end ? { color: `var(--${def.end})` } : {}}>
             {ordinal}

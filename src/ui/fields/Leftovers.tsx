@@ -1,8 +1,8 @@
 'use client';
 import { useSyncExternalStore } from 'react';
 import styled from 'styled-components';
-import { knownField } from '@/schema/fields';
-import { QuietButton, Small } from '../layout/primitives';
+import { knownField } from '@/catalogue/fields';
+import { QuietButton, Small } from '../kit/primitives';
 import type { FieldStore } from './store';
 
 const Aside = styled.section`

@@ -1,6 +1,6 @@
 'use client';
 import { createContext, useContext, useSyncExternalStore } from 'react';
-import type { Entries } from '@/schema/entry';
+import type { Entries } from '@/catalogue/entry';
 import type { FieldState, FieldStore } from './store';
 
 const Fields = createContext<FieldStore | null>(null);

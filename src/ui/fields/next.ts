@@ -1,4 +1,4 @@
-import { knownField, STAGE_NAMES } from '@/schema/fields';
+import { knownField, STAGE_NAMES } from '@/catalogue/fields';
 import type { FieldStore } from './store';
 
 /** Moves to the next field of the page in its order; on the last one it stays, and leaves it so that it is recorded. */

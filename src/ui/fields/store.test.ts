@@ -1,4 +1,4 @@
-import { type Entry, withUnit } from '@/schema/entry';
+import { type Entry, withUnit } from '@/catalogue/entry';
 import { FieldStore, type Outgoing, type Send } from './store';
 
 /** The fields of a page: nothing typed is lost, whatever the server does. */

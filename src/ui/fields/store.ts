@@ -1,9 +1,9 @@
-import { type Entries, type Entry, isWild, readEntry, withUnit } from '@/schema/entry';
-import { fieldDef, knownField } from '@/schema/fields';
+import { type Entries, type Entry, isWild, readEntry, withUnit } from '@/catalogue/entry';
+import { fieldDef, knownField } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
 import { keptList, keptTexts, type Leftover, readKept, Shelf } from './kept';
+import type { System } from '@/catalogue/system';
 
-export type System = 'metric' | 'imperial';
 export type Saving = 'saved' | 'saving' | 'waiting';
 
 /** What one field shows. The typed text is kept apart from the number read from it. */

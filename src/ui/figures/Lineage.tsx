@@ -1,6 +1,6 @@
 'use client';
 import { Fragment } from 'react';
-import type { Placed } from '@/schema/facts/lineage';
+import type { Placed } from '@/judgement/job/lineage';
 
 export interface LineageLook {
   id: number;

@@ -1,7 +1,7 @@
 'use client';
 import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { COMPLAINT_PLACES } from '@/schema/fields/ask';
+import { COMPLAINT_PLACES } from '@/catalogue/fields/ask';
 
 /** The ground of a ride seen from the side, place by place; the wheel stands where the complaint was felt. Each piece begins and ends at the same height, so that they join. */
 

@@ -2,9 +2,10 @@
 import { memo } from 'react';
 import styled from 'styled-components';
 import type { Profile, Shim } from '@/core/plate/stack';
+import type { End } from '@/catalogue/ends';
 
 interface Props {
-  end: 'rear' | 'front';
+  end: End;
   /** From the piston face outwards. */
   shims: readonly Shim[];
   /** Sizes new against the stack as found: drawn tinted. */

@@ -2,7 +2,6 @@
 import { memo } from 'react';
 import styled from 'styled-components';
 import {
-  type End,
   figureIn,
   HEIGHT,
   type Scale,
@@ -15,6 +14,7 @@ import {
   windowLabels,
   X,
 } from './stanceScale';
+import { ENDS, type End } from '@/catalogue/ends';
 
 interface Props {
   rear: StanceEnd;
@@ -96,7 +96,7 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
       role="img"
       aria-label={`Stance. ${said.join(', ')} ${inches ? 'inches' : 'millimetres'}.`}
     >
-      {(['rear', 'front'] as const).map((end) => (
+      {ENDS.map((end) => (
         <Column key={end} end={end} data={ends[end]} longest={longest} inches={inches} />
       ))}
       <Joined name="extended" y={y} rearMm={0} frontMm={0} thick={1.2} figure={null} at={0.5} />
@@ -303,7 +303,7 @@ function Measured({ name, rear, front, bands, y, thick, figure, at }: MeasuredPr
   }
   return (
     <g>
-      {(['rear', 'front'] as const).map((end, i) => {
+      {ENDS.map((end, i) => {
         const mm = end === 'rear' ? rear : front;
         if (mm === null) return null;
         const inner = end === 'rear' ? X.rear + WIDTH + 8 : X.front - 8;

@@ -24,7 +24,6 @@ export const HEIGHT = 430;
 export const WIDTH = 56;
 export const X = { rear: 104, front: 380 } as const;
 
-export type End = 'rear' | 'front';
 export type Scale = (mm: number) => number;
 export const scaleOf =
   (longestMm: number): Scale =>

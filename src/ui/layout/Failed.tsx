@@ -1,6 +1,6 @@
 'use client';
 import { useEffect } from 'react';
-import { Button, LinkButton, Small } from './primitives';
+import { Button, LinkButton, Small } from '../kit/primitives';
 
 /** Said where a page fails: what happened, that nothing typed is lost, and the ways on. */
 export function Failed({ error, again }: { error: Error & { digest?: string }; again(): void }) {

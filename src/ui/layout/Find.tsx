@@ -3,8 +3,8 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { Button, Dialog, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay, TextField } from 'react-aria-components';
 import styled from 'styled-components';
-import { NotRead } from '../bench/NotRead';
-import { useRead } from '../bench/read';
+import { NotRead } from '../kit/NotRead';
+import { useRead } from '../kit/read';
 
 interface Found {
   kind: 'job' | 'machine' | 'customer' | 'spring' | 'shim' | 'stock';

@@ -1,5 +1,5 @@
 'use client';
-import { Empty, LinkButton } from './primitives';
+import { Empty, LinkButton } from '../kit/primitives';
 import { Shell } from './Shell';
 
 export function NotFound() {

@@ -7,7 +7,7 @@ import { Button, Dialog, Heading, Modal, ModalOverlay } from 'react-aria-compone
 import styled from 'styled-components';
 import { Find } from './Find';
 import { type KeyMap, useKeys } from './keys';
-import { usePreferences } from './preferences';
+import { usePreferences } from '../kit/preferences';
 
 const Frame = styled.div`
   min-height: 100vh;

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { customerFile } from '@/server/views';
-import { CustomerFile } from '@/ui/machine/CustomerFile';
+import { CustomerFile } from '@/ui/places/machine/CustomerFile';
 
 export const metadata: Metadata = { title: 'Customer' };
 export const dynamic = 'force-dynamic';

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { SpringBench } from '@/ui/drawers/SpringBench';
+import { SpringBench } from '@/ui/places/drawers/SpringBench';
 
 export const metadata: Metadata = { title: 'Spring calculations' };
 

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { reorderList } from '@/server/needs';
-import { Reorder } from '@/ui/stock/Reorder';
+import { Reorder } from '@/ui/places/drawers/Reorder';
 
 export const metadata: Metadata = { title: 'Short and to order' };
 export const dynamic = 'force-dynamic';

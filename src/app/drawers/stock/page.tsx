@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { moneyOfShop } from '@/server/book';
 import { listStock } from '@/server/stock';
-import { StockPage } from '@/ui/stock/StockPage';
+import { StockPage } from '@/ui/places/drawers/StockPage';
 
 export const metadata: Metadata = { title: 'Oils, seals, kits' };
 export const dynamic = 'force-dynamic';

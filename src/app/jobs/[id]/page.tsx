@@ -1,6 +1,6 @@
 import { notFound, redirect } from 'next/navigation';
 import { bench } from '@/server/views';
-import { nextStep, stageLines } from '@/schema/facts/stages';
+import { nextStep, stageLines } from '@/judgement/job/stages';
 
 /** A job opens at the stage that wants doing next. */
 export default async function JobPage({ params }: { params: Promise<{ id: string }> }) {

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { known } from '@/server/views';
-import { NewJob } from '@/ui/floor/NewJob';
+import { NewJob } from '@/ui/places/floor/NewJob';
 
 export const metadata: Metadata = { title: 'New job' };
 export const dynamic = 'force-dynamic';

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { rootOf } from '@/server/machines';
 import { machineFile } from '@/server/views';
-import { MachineFile } from '@/ui/machine/MachineFile';
+import { MachineFile } from '@/ui/places/machine/MachineFile';
 
 export const metadata: Metadata = { title: 'Machine file' };
 export const dynamic = 'force-dynamic';

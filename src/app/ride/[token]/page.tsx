@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { rideSheet } from '@/server/rideSheets';
-import { PhoneSheet } from '@/ui/ride/PhoneSheet';
+import { PhoneSheet } from '@/ui/places/phone/PhoneSheet';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'How it rode', robots: { index: false } };

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { causesOfShop } from '@/server/reasoning';
-import { CausePages } from '@/ui/drawers/CausePages';
+import { CausePages } from '@/ui/places/shopbook/CausePages';
 
 export const metadata: Metadata = { title: 'Causes and cures' };
 export const dynamic = 'force-dynamic';

@@ -2,8 +2,8 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { schoolsOfShop } from '@/server/book';
 import { causesOfShop } from '@/server/reasoning';
-import { caseById } from '@/schema/training/cases';
-import { TrainingRoom } from '@/ui/training/TrainingRoom';
+import { caseById } from '@/knowledge/training/cases';
+import { TrainingRoom } from '@/ui/places/training/TrainingRoom';
 
 interface Props {
   params: Promise<{ id: string }>;

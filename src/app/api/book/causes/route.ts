@@ -1,4 +1,4 @@
-import { causeRequest } from '@/schema/diagnose/page';
+import { causeRequest } from '@/knowledge/causes/page';
 import { changeCause } from '@/server/reasoning';
 import { handle } from '../../handle';
 

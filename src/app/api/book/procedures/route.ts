@@ -1,4 +1,4 @@
-import { procedureRequest } from '@/schema/procedures/procedure';
+import { procedureRequest } from '@/knowledge/procedures/procedure';
 import { changeProcedure } from '@/server/book';
 import { handle } from '../../handle';
 

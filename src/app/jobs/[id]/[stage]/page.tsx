@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { STAGE_NAMES, STAGES } from '@/schema/fields';
+import { STAGE_NAMES, STAGES } from '@/catalogue/fields';
 import { bench } from '@/server/views';
-import { Bench, type SheetName } from '@/ui/bench/Bench';
+import { Bench, type SheetName } from '@/ui/places/bench/Bench';
 
 interface Props {
   params: Promise<{ id: string; stage: string }>;

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { machineFile } from '@/server/views';
-import { Compare } from '@/ui/machine/Compare';
+import { Compare } from '@/ui/places/machine/Compare';
 
 export const metadata: Metadata = { title: 'Two set-ups' };
 export const dynamic = 'force-dynamic';

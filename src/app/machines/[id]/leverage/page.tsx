@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { leverageRoom } from '@/server/views';
-import { LeverageRoom } from '@/ui/machine/LeverageRoom';
+import { LeverageRoom } from '@/ui/places/machine/LeverageRoom';
 
 export const metadata: Metadata = { title: 'Leverage' };
 export const dynamic = 'force-dynamic';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cardFacts } from '@/server/card';
-import { SetupCard } from '@/ui/machine/SetupCard';
+import { SetupCard } from '@/ui/places/machine/SetupCard';
 
 export const metadata: Metadata = { title: 'Set-up card' };
 export const dynamic = 'force-dynamic';

@@ -1,0 +1,60 @@
+import { WORK_FIELDS, PHOTO_FIELDS } from './work';
+import { ASK_FIELDS } from './ask';
+import { JOB_FIELDS, MEASURE_FIELDS, RIDE_FIELDS, SET_FIELDS, SPRINGS_FIELDS, REASON_FIELDS, REASON_CHECKS, REBUILD_FIELDS } from './bench';
+import { VALVES_FIELDS } from './damper';
+import type { FieldDef } from './kinds';
+import { MACHINE_FIELDS } from './machine';
+
+export const STAGES = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'] as const;
+export type Stage = (typeof STAGES)[number];
+export const STAGE_NAMES: Record<Stage, string> = {
+  ask: 'Ask',
+  measure: 'Measure',
+  reason: 'Reason',
+  springs: 'Springs',
+  valves: 'Valves',
+  rebuild: 'Rebuild',
+  set: 'Set',
+  ride: 'Ride',
+};
+
+const BY_STAGE: Record<Stage | 'job' | 'machine', FieldDef[]> = {
+  ask: ASK_FIELDS,
+  measure: MEASURE_FIELDS,
+  reason: [...REASON_FIELDS, ...REASON_CHECKS],
+  springs: SPRINGS_FIELDS,
+  valves: VALVES_FIELDS,
+  rebuild: [...REBUILD_FIELDS, ...WORK_FIELDS, ...PHOTO_FIELDS],
+  set: SET_FIELDS,
+  ride: RIDE_FIELDS,
+  job: JOB_FIELDS,
+  machine: MACHINE_FIELDS,
+};
+
+interface Known {
+  def: FieldDef;
+  stage: Stage | 'job' | 'machine';
+}
+
+const CATALOGUE = new Map<string, Known>(
+  Object.entries(BY_STAGE).flatMap(([stage, defs]) => defs.map((def) => [def.key, { def, stage: stage as Known['stage'] }] as const)),
+);
+
+/** `luggage.3.mass` is an instance of `luggage.n.mass`, `work.1.4.length.2` of `work.n.n.length.n`. At most 99 of each. */
+const patternOf = (key: string) => key.replace(/\.([1-9]\d?)(?=\.|$)/g, '.n');
+
+/** The field's definition and the stage it belongs to, or undefined for a field nobody knows. */
+export function knownField(key: string): Known | undefined {
+  if (/\.n(\.|$)/.test(key)) return undefined;
+  const known = CATALOGUE.get(patternOf(key));
+  return known && { ...known, def: { ...known.def, key } };
+}
+
+export function fieldDef(key: string): FieldDef {
+  const known = knownField(key);
+  if (!known) throw new Error(`no field is named ${key}`);
+  return known.def;
+}
+
+/** Stages whose entries are part of the signed record: from signing on, only corrections. */
+export const SEALED_STAGES: readonly Known['stage'][] = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild'];

@@ -1,0 +1,110 @@
+import type { Dimension } from '@/core/units/units';
+import type { System } from '../system';
+import type { End } from '../ends';
+
+/** Everything a technician types is one of these. The catalogue of fields says how it is read, shown and questioned. */
+interface Common {
+  key: string;
+  label: string;
+  /** What to say beside the field when its place or convention is not obvious. */
+  hint?: string;
+  end?: End;
+}
+
+export interface QuantityField extends Common {
+  kind: 'quantity';
+  dimension: Dimension;
+  /** Units a bare number is in, by the shop's present choice of units. */
+  unit: { metric: string; imperial: string };
+  decimals: number;
+  /** Outside these the value is impossible and refused; canonical units. */
+  hard: readonly [number, number];
+  /** Outside these the value is kept but questioned; canonical units. */
+  usual: readonly [number, number];
+}
+
+export interface CountField extends Common {
+  kind: 'count';
+  /** What is counted: "clicks out", "turns", "notch". */
+  unitLabel: string;
+  hard: readonly [number, number];
+  usual: readonly [number, number];
+}
+
+export interface ChoiceField extends Common {
+  kind: 'choice';
+  options: readonly { value: string; label: string }[];
+}
+
+export interface TextField extends Common {
+  kind: 'text';
+  maxLength: number;
+  lines?: number;
+}
+
+/** An amount in the shop's currency; its entry's unit is the currency, its value whole coins. */
+export interface MoneyField extends Common {
+  kind: 'money';
+}
+
+export type FieldDef = QuantityField | CountField | ChoiceField | TextField | MoneyField;
+
+type More = Partial<Pick<Common, 'hint' | 'end'>>;
+
+export const quantity =
+  (dimension: Dimension, metric: string, imperial: string, decimals: number) =>
+  (key: string, label: string, hard: readonly [number, number], usual: readonly [number, number], more: More = {}): QuantityField => ({
+    kind: 'quantity',
+    dimension,
+    unit: { metric, imperial },
+    decimals,
+    key,
+    label,
+    hard,
+    usual,
+    ...more,
+  });
+
+export const length = quantity('length', 'mm', 'in', 1);
+export const mass = quantity('mass', 'kg', 'lb', 1);
+export const rate = quantity('rate', 'N/mm', 'lbf/in', 2);
+export const force = quantity('force', 'N', 'lbf', 0);
+export const pressure = quantity('pressure', 'bar', 'psi', 2);
+export const distance = quantity('length', 'km', 'mi', 0);
+export const torque = quantity('torque', 'N·m', 'lbf·ft', 1);
+export const volume = quantity('volume', 'mL', 'fl oz', 0);
+export const fuel = quantity('volume', 'L', 'fl oz', 1);
+export const angle = quantity('angle', '°', '°', 1);
+
+export const count = (
+  key: string,
+  label: string,
+  unitLabel: string,
+  hard: readonly [number, number],
+  usual: readonly [number, number],
+  more: More = {},
+): CountField => ({ kind: 'count', key, label, unitLabel, hard, usual, ...more });
+
+export const text = (key: string, label: string, more: More & { maxLength?: number; lines?: number } = {}): TextField => ({
+  kind: 'text',
+  key,
+  label,
+  maxLength: 500,
+  ...more,
+});
+
+export const money = (key: string, label: string, more: More = {}): MoneyField => ({ kind: 'money', key, label, ...more });
+
+export const choice = (key: string, label: string, options: Record<string, string>, more: More = {}): ChoiceField => ({
+  kind: 'choice',
+  key,
+  label,
+  options: Object.entries(options).map(([value, name]) => ({ value, label: name })),
+  ...more,
+});
+
+/** The unit a bare number in a field is in; '' where it has none. */
+export function unitOf(def: FieldDef, system: System): string {
+  if (def.kind === 'quantity') return def.unit[system];
+  return def.kind === 'count' ? def.unitLabel : '';
+}

@@ -1,0 +1,147 @@
+import { MACHINE_DAMPERS } from './damper';
+import { END_NAMES, ENDS } from '../ends';
+import { angle, choice, count, distance, type FieldDef, length, mass, pressure, rate, text, volume } from './kinds';
+
+const KM = 1e6;
+const ML = 1000;
+
+/** The machine's name: what it is known and found by. */
+export const MACHINE_IDENTITY: FieldDef[] = [
+  text('machine.make', 'Make', { maxLength: 60 }),
+  text('machine.model', 'Model', { maxLength: 60 }),
+  count('machine.year', 'Year', '', [1900, 2100], [1965, 2030]),
+  text('machine.registration', 'Registration', { maxLength: 30 }),
+  text('machine.frame', 'Frame number', { maxLength: 40 }),
+];
+
+export const MACHINE_TYPES = {
+  small: 'Light, small wheels',
+  trail: 'Trail and rally',
+  road: 'Road',
+  tourer: 'Heavy tourer',
+  racer: 'Circuit',
+};
+
+export const MACHINE_FIGURES: FieldDef[] = [
+  distance('machine.distance', 'Distance run', [0, 2e6 * KM], [0, 300_000 * KM]),
+  choice('machine.type', 'Type', MACHINE_TYPES, { hint: 'for unsprung masses not weighed' }),
+  length('machine.travel.rear', 'Rear wheel travel', [10, 600], [60, 350], { end: 'rear', hint: 'vertical, at the axle' }),
+  length('machine.travel.front', 'Front wheel travel', [10, 600], [60, 350], { end: 'front', hint: 'along the leg' }),
+  angle('machine.rake', 'Rake', [0, 60], [18, 36], { hint: 'from the vertical' }),
+  count('machine.leverage', 'Leverage ratio', 'wheel : shock', [0.5, 10], [1, 4], { end: 'rear', hint: 'wheel travel over shock stroke' }),
+  length('machine.wheelbase', 'Wheelbase', [500, 3000], [1100, 1800]),
+  mass('machine.weighed.rear', 'Rear wheel as weighed', [1, 1000], [30, 250], { end: 'rear', hint: 'no rider, machine level' }),
+  mass('machine.weighed.front', 'Front wheel as weighed', [1, 1000], [30, 250], { end: 'front', hint: 'no rider, machine level' }),
+  mass('machine.total', 'Whole machine, where no wheel was weighed', [20, 1500], [60, 450], {
+    hint: 'shared out by an estimate, marked so',
+  }),
+  mass('machine.unsprung.rear', 'Unsprung mass, rear', [0, 200], [10, 45], { end: 'rear', hint: 'wheel, tyre, disc, swing-arm share' }),
+  mass('machine.unsprung.front', 'Unsprung mass, front', [0, 200], [8, 35], { end: 'front', hint: 'wheel, tyre, disc, lower legs' }),
+  mass('machine.plated', 'Plated maximum mass', [50, 3000], [150, 600], { hint: 'on the plate, machine and load together' }),
+  mass('machine.limit.rear', 'Rear axle limit', [20, 2000], [100, 400], { end: 'rear', hint: 'on the plate or in the manual' }),
+  mass('machine.limit.front', 'Front axle limit', [20, 2000], [80, 300], { end: 'front', hint: 'on the plate or in the manual' }),
+  choice('machine.forkSpring', 'Fork spring layout', { both: 'One in each leg', one: 'In one leg only' }, { end: 'front' }),
+  length('machine.seat', 'Seat height', [300, 1300], [600, 1000], { hint: 'bare machine, on its wheels' }),
+];
+
+/** What the maker's sheet asks for: what came in is held against it. */
+export const MACHINE_SHEET: FieldDef[] = [
+  pressure('machine.tyre.rear', 'Rear tyre, maker’s pressure', [0, 1], [0.05, 0.35], { end: 'rear' }),
+  pressure('machine.tyre.front', 'Front tyre, maker’s pressure', [0, 1], [0.05, 0.35], { end: 'front' }),
+  length('machine.oilLevel', 'Fork oil, maker’s level', [0, 500], [60, 200], {
+    end: 'front',
+    hint: 'from the top, leg compressed, spring out',
+  }),
+  pressure('machine.gas', 'Shock gas, maker’s charge', [0, 5], [0.4, 2], { end: 'rear' }),
+  length('machine.height', 'Fork tubes above the clamp, maker’s', [-100, 200], [0, 40], { end: 'front' }),
+  choice('machine.antiDive', 'Brake-operated anti-dive', { no: 'None', yes: 'Fitted' }, { end: 'front' }),
+];
+
+/** Loads this machine is ridden with again and again, kept by name: reckoned in every job beside what is declared there. */
+export const MACHINE_CASE_ITEM: FieldDef[] = [
+  text('machine.case.n.name', 'Load case', { maxLength: 40, hint: 'for example: ferry, two-up' }),
+  mass('machine.case.n.passenger', 'Passenger', [0, 400], [20, 150]),
+  mass('machine.case.n.panniers', 'Panniers', [0, 200], [0.5, 60]),
+  mass('machine.case.n.topBox', 'Top box', [0, 200], [0.5, 60]),
+  mass('machine.case.n.tail', 'Tail bag', [0, 200], [0.5, 60]),
+  mass('machine.case.n.tankBag', 'Tank bag', [0, 200], [0.5, 60]),
+];
+
+export const LEVERAGE_KINDS = { constant: 'One constant ratio', table: 'Measured pairs', linkage: 'Pivot positions' };
+
+/** Points of the rear end's drawing, at full extension. */
+export const LINK_POINTS = {
+  pivot: 'Swing-arm pivot',
+  axle: 'Rear axle',
+  upper: 'Shock, upper end',
+  lower: 'Shock, lower end',
+  rocker: 'Rocker pivot',
+  rodRocker: 'Rod, end at the rocker',
+  rodOther: 'Rod, other end',
+} as const;
+export type LinkPoint = keyof typeof LINK_POINTS;
+
+const BODIES = { frame: 'on the frame', arm: 'on the swing-arm', rocker: 'on the rocker' };
+
+export const MACHINE_LEVERAGE: FieldDef[] = [
+  choice('machine.leverage.kind', 'Leverage known as', LEVERAGE_KINDS, { end: 'rear' }),
+  text('machine.leverage.table', 'Wheel travel and shock stroke, pairs in mm', {
+    end: 'rear',
+    maxLength: 2000,
+    lines: 7,
+    hint: 'one pair a line, from full extension; paste from a spreadsheet',
+  }),
+  choice('machine.link.upper.on', 'Shock, upper end sits', BODIES, { end: 'rear' }),
+  choice('machine.link.lower.on', 'Shock, lower end sits', BODIES, { end: 'rear' }),
+  choice(
+    'machine.link.rocker.on',
+    'Rocker',
+    { none: 'none, direct-mounted', frame: 'on the frame', arm: 'on the swing-arm' },
+    { end: 'rear' },
+  ),
+  ...Object.entries(LINK_POINTS).flatMap(([key, name]) => [
+    length(`machine.link.${key}.x`, `${name}, forward`, [-3000, 3000], [-900, 900], { end: 'rear' }),
+    length(`machine.link.${key}.y`, `${name}, up`, [-2000, 2000], [-500, 700], { end: 'rear' }),
+  ]),
+];
+
+export const MACHINE_AIR_AND_STOPS: FieldDef[] = [
+  length('machine.shaft', 'Shock shaft', [4, 40], [10, 20], { end: 'rear', hint: 'diameter; the gas pushes on it' }),
+  volume('machine.chamber', 'Gas chamber, shaft out', [1 * ML, 2000 * ML], [20 * ML, 200 * ML], {
+    end: 'rear',
+    hint: 'empty: the pressure is taken to stay',
+  }),
+  length('machine.stanchion', 'Sliding tube, outside', [15, 80], [28, 60], { end: 'front', hint: 'the air acts on it' }),
+  length('machine.bore', 'Bore the oil stands in', [10, 80], [25, 58], { end: 'front' }),
+  volume('machine.solid', 'Spring and rod in the air space, each leg', [0, 2000 * ML], [5 * ML, 200 * ML], { end: 'front' }),
+  ...ENDS.flatMap((end) => {
+    const name = END_NAMES[end];
+    return [
+      length(`machine.bump.${end}.from`, `${name} bump stop, met at`, [0, 600], [10, 300], {
+        end,
+        hint: end === 'rear' ? 'shock stroke' : 'fork stroke; hydraulic stop or rubber',
+      }),
+      text(`machine.bump.${end}.table`, `${name} bump stop, squeeze mm and force N`, {
+        end,
+        maxLength: 1000,
+        lines: 3,
+        hint: 'one pair a line',
+      }),
+      rate(`machine.topOut.${end}.rate`, `${name} top-out spring`, [0.5, 500], [2, 60], { end }),
+      length(`machine.topOut.${end}.length`, `${name} top-out spring, squeezed by`, [0.5, 100], [3, 40], {
+        end,
+        hint: 'at full extension',
+      }),
+    ];
+  }),
+];
+
+export const MACHINE_FIELDS = [
+  ...MACHINE_IDENTITY,
+  ...MACHINE_FIGURES,
+  ...MACHINE_SHEET,
+  ...MACHINE_CASE_ITEM,
+  ...MACHINE_LEVERAGE,
+  ...MACHINE_AIR_AND_STOPS,
+  ...MACHINE_DAMPERS,
+];

@@ -1,0 +1,99 @@
+import type { End } from '../ends';
+import { choice, count, type FieldDef, force, length, pressure, rate, text } from './kinds';
+
+/**
+ * What a set-up is made of. The same list serves "as found" and "fitted", so that any two set-ups can be laid side by side.
+ * Keys here are suffixes: `found.` and `fitted.` go before them.
+ */
+export interface SetupGroup {
+  title: string;
+  end: End;
+  fields: FieldDef[];
+}
+
+export const PRELOAD_WAYS = {
+  mm: 'Millimetres of preload',
+  length: 'Installed spring length',
+  turns: 'Turns in from slack',
+  notch: 'Notch, softest is 1',
+  thread: 'Thread showing',
+};
+
+const clicker = (key: string, label: string, end: End): FieldDef[] => [
+  count(`${key}.out`, label, 'out', [0, 80], [0, 40], { end }),
+  count(`${key}.range`, `${label}, range`, '', [0, 80], [1, 40], { end }),
+];
+
+const preloadFields = (key: string, label: string, end: End): FieldDef[] => [
+  choice(`${key}.way`, `${label}, read as`, PRELOAD_WAYS, { end }),
+  count(`${key}.reading`, label, '', [0, 1000], [0, 400], { end }),
+  count(`${key}.reference`, `${label}, against`, '', [0, 1000], [0, 500], { end }),
+];
+
+const leg = (side: 'left' | 'right'): FieldDef[] => {
+  const name = side === 'left' ? 'Left' : 'Right';
+  return [
+    ...clicker(`front.compression.${side}`, `${name} compression`, 'front'),
+    ...clicker(`front.rebound.${side}`, `${name} rebound`, 'front'),
+    ...preloadFields(`front.preload.${side}`, `${name} preload`, 'front'),
+    length(`front.height.${side}`, `${name} leg above the clamp`, [-100, 200], [0, 40], { end: 'front' }),
+    length(`front.oilLevel.${side}`, `${name} oil level`, [0, 500], [60, 200], {
+      end: 'front',
+      hint: 'from the top, leg compressed, spring out',
+    }),
+  ];
+};
+
+export const SETUP_GROUPS: SetupGroup[] = [
+  {
+    title: 'Rear shock',
+    end: 'rear',
+    fields: [
+      rate('rear.spring', 'Spring rate as marked', [1, 1000], [10, 300], { end: 'rear' }),
+      ...preloadFields('rear.preload', 'Preload', 'rear'),
+      ...clicker('rear.lowCompression', 'Low-speed compression', 'rear'),
+      ...clicker('rear.highCompression', 'High-speed compression', 'rear'),
+      ...clicker('rear.rebound', 'Rebound', 'rear'),
+      pressure('rear.gas', 'Gas pressure', [0, 5], [0.4, 2], { end: 'rear' }),
+      text('rear.oil', 'Shock oil', { end: 'rear', hint: 'cSt at 40 °C where known', maxLength: 80 }),
+    ],
+  },
+  {
+    title: 'Fork, both legs',
+    end: 'front',
+    fields: [
+      rate('front.spring', 'Spring rate as marked, each leg', [0.5, 100], [2, 25], { end: 'front' }),
+      text('front.oil', 'Fork oil', { end: 'front', hint: 'cSt at 40 °C where known', maxLength: 80 }),
+    ],
+  },
+  { title: 'Left leg', end: 'front', fields: leg('left') },
+  {
+    title: 'Right leg',
+    end: 'front',
+    fields: [
+      rate('front.springRight', 'Spring rate, where this leg differs', [0.5, 100], [2, 25], { end: 'front' }),
+      text('front.oilRight', 'Fork oil, where this leg differs', { end: 'front', maxLength: 80 }),
+      ...leg('right'),
+    ],
+  },
+];
+
+export const SETUP_FIELDS: FieldDef[] = SETUP_GROUPS.flatMap((g) => g.fields);
+
+/** The places preload is read, for deriving millimetres: suffix keys without `.way`. */
+export const PRELOAD_KEYS = ['rear.preload', 'front.preload.left', 'front.preload.right'] as const;
+
+export const withPrefix = (prefix: 'found' | 'fitted' | 'set.as', fields: FieldDef[]): FieldDef[] =>
+  fields.map((f) => ({ ...f, key: `${prefix}.${f.key}` }));
+
+export const GAS_FORCE = (end: End): FieldDef =>
+  force(
+    `springs.${end}.otherForce`,
+    end === 'rear' ? 'Gas force at the shock' : 'Air force along the fork, both legs',
+    [0, 5000],
+    [0, 500],
+    {
+      end,
+      hint: end === 'rear' ? 'from gas pressure and shaft until typed' : 'from oil level and tube until typed',
+    },
+  );

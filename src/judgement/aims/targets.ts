@@ -1,0 +1,93 @@
+import { againstWindow, middleMm, schoolById, type School, schoolWindows, type Windows, type WindowVerdict } from '@/knowledge/schools';
+import type { Entries } from '@/catalogue/entry';
+import { armOf } from '../model/ends';
+import { sagOf } from '../model/measure';
+import { type Figure, figureOr, numberOf, textOf } from '../model/read';
+import type { End } from '@/catalogue/ends';
+import type { Use } from '@/catalogue/uses';
+
+export const schoolOf = (entries: Entries, schools: readonly School[]): School => schoolById(textOf(entries, 'school'), schools);
+export const purposeOf = (entries: Entries): Use => (textOf(entries, 'use') || 'road') as Use;
+
+function riderShare(entries: Entries, machine: Entries, end: End): number | null {
+  const sag = sagOf(entries, machine, end);
+  return sag?.result.ok ? sag.result.value.riderShare : null;
+}
+
+/** The windows one school sets for an end; null while its travel is not known. */
+export function windowsBy(school: School, entries: Entries, machine: Entries, end: End): Windows | null {
+  const travelMm = numberOf(machine, `machine.travel.${end}`);
+  if (travelMm === null) return null;
+  return schoolWindows(school, {
+    use: purposeOf(entries),
+    end,
+    travelMm,
+    grip: textOf(entries, 'school.grip') === 'high' ? 'high' : 'low',
+    arm: armOf(machine),
+    otherShare: riderShare(entries, machine, end === 'rear' ? 'front' : 'rear'),
+  });
+}
+
+/** The windows of the school followed. */
+export const windowsOf = (entries: Entries, machine: Entries, end: End, schools: readonly School[]): Windows | null =>
+  windowsBy(schoolOf(entries, schools), entries, machine, end);
+
+/** Where a school names no static sag, a share of its rider sag stands in. From memory: the pair school's 35 of 100. */
+const STATIC_SHARE_OF_RIDER = 0.35;
+
+export interface Target {
+  static: Figure;
+  rider: Figure;
+}
+
+/** The two sags to aim at: typed ones first, else the middle of the school's windows, else the share of travel. */
+export function targetOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Target | null {
+  const own = windowsOf(entries, machine, end, schools);
+  const riderWindow = own?.rider ?? windowsBy(schoolById('share-of-travel', schools), entries, machine, end)?.rider;
+  if (!riderWindow) return null;
+  const rider = figureOr(entries, `springs.${end}.target.rider`, Math.round(middleMm(riderWindow)));
+  const statics = own?.static ? Math.round(middleMm(own.static)) : Math.round(rider.value * STATIC_SHARE_OF_RIDER);
+  return { static: figureOr(entries, `springs.${end}.target.static`, statics), rider };
+}
+
+export interface SchoolVerdict {
+  school: School;
+  chosen: boolean;
+  static: WindowVerdict | null;
+  rider: WindowVerdict | null;
+  /** What it says beside the windows, or why it can say nothing yet. */
+  remark: string;
+}
+
+const REMARKS: Record<School['rule']['kind'], string> = {
+  windows: '',
+  'preload-share': 'judges the preload, under Springs',
+  'arm-angle': 'needs the swing-arm’s pivot and axle',
+  balance: 'needs the other end’s rider sag',
+};
+
+/** What each school says of the sags measured at one end. */
+export function schoolVerdicts(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  sag: { staticSagMm: number | null; riderSagMm: number | null },
+  schools: readonly School[],
+): SchoolVerdict[] {
+  const chosen = schoolOf(entries, schools).id;
+  return schools.map((school) => {
+    const windows = windowsBy(school, entries, machine, end);
+    const silent = !windows?.static && !windows?.rider;
+    return {
+      school,
+      chosen: school.id === chosen,
+      static: windows?.static && sag.staticSagMm !== null ? againstWindow(sag.staticSagMm, windows.static) : null,
+      rider: windows?.rider && sag.riderSagMm !== null ? againstWindow(sag.riderSagMm, windows.rider) : null,
+      remark: silent
+        ? school.rule.kind === 'arm-angle' && end === 'front'
+          ? 'front is matched after riding'
+          : REMARKS[school.rule.kind]
+        : '',
+    };
+  });
+}

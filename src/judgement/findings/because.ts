@@ -1,0 +1,261 @@
+import { effectiveFinding } from '../model/effective';
+import { droopFindings } from './reach';
+import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
+import type { School } from '@/knowledge/schools';
+import type { Lean } from '@/core/spring/judgement';
+import type { Entries } from '@/catalogue/entry';
+import { issueWords, warningWords } from '@/schema/words';
+import type { Because } from './finding';
+import { frontUnloading, loadsOf, overloads } from '../model/loads';
+import { sagOf } from '../model/measure';
+import { numberOf } from '../model/read';
+import { legsFound } from '../model/legs';
+import { judgeSpring, offAim, pitchJudged } from './springJudge';
+import { schoolOf } from '../aims/targets';
+import { kgText, mmText } from '@/core/units/shown';
+import type { End } from '@/catalogue/ends';
+
+const END_NAMES: Record<End, string> = { rear: 'Rear', front: 'Front' };
+const mm = mmText;
+/** A rate off the ideal by less is not felt, %. Common practice, no source: 5 %. */
+const WORTH_SAYING_PERCENT = 5;
+
+/** What the pair of sags says of the spring, in a sentence: every figure is either read or said to be what would follow. */
+function springFinding(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Because[] {
+  const judged = judgeSpring(entries, machine, end, schools);
+  if (!judged) return [];
+  const { code, staticSagMm, riderSagMm, aimMm, leftMm, staticWindow, riderWindow, leans, idealRatio } = judged;
+  const origin = `Measured; ${schoolOf(entries, schools).name.toLowerCase()}.`;
+  const left = leftMm < 0 ? 'no static sag at all' : `${mm(leftMm)} static`;
+  const isRiderRight = riderSagMm >= riderWindow.minMm && riderSagMm <= riderWindow.maxMm;
+  const off = Math.round(Math.abs(idealRatio - 1) * 100);
+  const ideal = leans && off >= WORTH_SAYING_PERCENT ? ` The ideal would be about ${off} % ${idealRatio > 1 ? 'stiffer' : 'softer'}.` : '';
+  const say = (mark: Because['mark'], lead: string, rest: string): Because[] => [
+    { mark, lead: `${END_NAMES[end]}: ${lead}`, rest, origin },
+  ];
+  switch (code) {
+    case 'topped-out':
+      return say(
+        'note',
+        'its spring cannot be judged from here.',
+        'Topped out, the readings say nothing of its rate. Back the ring off until it shows static sag, then read again.',
+      );
+    case 'too soft':
+      return say(
+        'warn',
+        'the spring is too soft for this load.',
+        isRiderRight
+          ? `Rider sag ${mm(riderSagMm)} is right, but only ${mm(staticSagMm)} static is left: too much preload carries it.`
+          : `Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}. Holding ${mm(aimMm)} with this spring would leave ${left}: the ring cannot cure it.`,
+      );
+    case 'too stiff':
+      return say(
+        'warn',
+        'the spring is too stiff for this load.',
+        `Static sag is ${mm(staticSagMm)} and rider sag ${mm(riderSagMm)}. Holding ${mm(aimMm)} would leave ${left}, more than ${mm(staticWindow.maxMm)}.`,
+      );
+    case 'ring':
+      return say(
+        'note',
+        'the ring can cure it.',
+        `Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}; ${riderSagMm > aimMm ? 'more' : 'less'} preload brings it to ${mm(aimMm)} and leaves ${left}.${ideal}`,
+      );
+    case 'suits':
+      return say(
+        'note',
+        leans ? `this spring will do, on the ${leans} side.` : 'this spring suits the load.',
+        `Static ${mm(staticSagMm)} and rider ${mm(riderSagMm)} are both where they belong.${ideal}`,
+      );
+  }
+}
+
+function frictionFinding(entries: Entries, machine: Entries, end: End): Because[] {
+  const read = sagOf(entries, machine, end);
+  if (!read?.result.ok) return [];
+  const band = Math.max(read.result.value.frictionBandUnladenMm ?? 0, read.result.value.frictionBandLadenMm ?? 0);
+  const found: Because[] = [];
+  if (band > WIDE_FRICTION_BAND_MM)
+    found.push({
+      mark: 'warn',
+      lead: `${END_NAMES[end]} friction band ${mm(band)} is wide.`,
+      rest: 'Bushes, a bent tube, or a clamped axle? Loosen and settle it, then read again.',
+      origin: `Usual: under ${mm(WIDE_FRICTION_BAND_MM)}; common practice.`,
+    });
+  for (const warning of read.result.value.warnings)
+    if (warning.code === 'laden-above-unladen' || warning.code === 'lifted-pressed-swapped')
+      found.push({ mark: 'warn', lead: `${END_NAMES[end]}: read again.`, rest: warningWords(warning), origin: 'Measured.' });
+  return found;
+}
+
+/** How far the rider pitches the machine, against bare. Differences under this are within the readings. */
+const PITCH_WORTH_SAYING_MM = 25;
+
+function pitchFinding(entries: Entries, machine: Entries): Because[] {
+  const of = (end: End) => {
+    const read = sagOf(entries, machine, end);
+    if (!read?.result.ok) return null;
+    const { staticSagMm, riderSagMm } = read.result.value;
+    return staticSagMm === null || riderSagMm === null ? null : riderSagMm - staticSagMm;
+  };
+  const [rear, front] = [of('rear'), of('front')];
+  const wheelbase = numberOf(machine, 'machine.wheelbase');
+  if (rear === null || front === null || wheelbase === null || Math.abs(rear - front) < PITCH_WORTH_SAYING_MM) return [];
+  const degrees = (Math.atan(Math.abs(rear - front) / wheelbase) * 180) / Math.PI;
+  const high = rear > front;
+  return [
+    {
+      mark: 'note',
+      lead: `The rider tips it nose-${high ? 'high' : 'low'} by ${mm(Math.abs(rear - front))},`,
+      rest: `about ${degrees.toFixed(1)}° of rake ${high ? 'more' : 'less'} than bare: ${high ? 'it steers slower and may run wide' : 'it steers quicker and may tuck'}.`,
+      origin: `Computed from wheelbase ${Math.round(wheelbase)} mm.`,
+    },
+  ];
+}
+
+/** Overload against the plate: no spring solves it. */
+export function overloadFindings(entries: Entries, machine: Entries): Because[] {
+  const loads = loadsOf(entries, machine);
+  const over = overloads(loads, machine).map(({ caseName, what, totalKg, platedKg }): Because => ({
+    mark: 'danger',
+    lead: `Overloaded ${caseName}${what === 'machine' ? '' : `, ${what}`}: ${kgText(totalKg)} against ${kgText(platedKg)} ${what === 'machine' ? 'on the plate' : 'allowed'}.`,
+    rest: 'No spring makes this safe or lawful. Take mass off before anything else.',
+    origin: 'Weighed machine, declared load.',
+  }));
+  const tips = loads.cases.flatMap((c): Because[] =>
+    c.result.ok
+      ? []
+      : [
+          {
+            mark: 'danger',
+            lead: `The load ${c.name} cannot stand.`,
+            rest: issueWords(c.result.issue),
+            origin: 'Moments about the axles.',
+          },
+        ],
+  );
+  return [...over, ...tips];
+}
+
+function legFindings(entries: Entries, machine: Entries): Because[] {
+  const { differ, built } = legsFound(entries, machine);
+  if (built) return [];
+  return differ.map(({ key, label, left, right }): Because => {
+    const out = key.endsWith('.out') ? ' out' : '';
+    return {
+      mark: 'warn',
+      lead: `Front legs differ: ${label.toLowerCase()} ${left}${out} on the left, ${right} on the right.`,
+      rest: 'They must agree unless the fork is built with different legs.',
+      origin: 'As it came in.',
+    };
+  });
+}
+
+/** Where the machine sits between both aims, by the judge that Reason and the rides ask. */
+function sitsFinding(entries: Entries, machine: Entries, schools: readonly School[]): Because[] {
+  const [rear, front] = [offAim(entries, machine, 'rear', schools), offAim(entries, machine, 'front', schools)];
+  if (rear === null || front === null) return [];
+  const { code } = pitchJudged(rear, front);
+  if (code === 'level') return [];
+  const share = (x: number) => `${Math.abs(Math.round(x * 100))} % of travel ${x < 0 ? 'above' : 'below'}`;
+  return [
+    {
+      mark: 'note',
+      lead: `With the rider on it sits ${code}.`,
+      rest: `The rear stands ${share(rear)} its aim, the front ${share(front)}.`,
+      origin: `Measured; ${schoolOf(entries, schools).name.toLowerCase()}.`,
+    },
+  ];
+}
+
+/** A load behind the rear axle is worth a word when it takes this much off the front wheel, kg. */
+const UNLOADING_WORTH_SAYING_KG = 2;
+
+function unloadingFinding(entries: Entries, machine: Entries): Because[] {
+  const unloading = frontUnloading(loadsOf(entries, machine), machine);
+  if (!unloading || unloading.kg < UNLOADING_WORTH_SAYING_KG) return [];
+  return [
+    {
+      mark: 'note',
+      lead: `The ${unloading.things.join(' and ')} takes ${unloading.kg.toFixed(1)} kg off the front wheel.`,
+      rest: 'It hangs behind the rear axle. Moving it forward costs nothing and steadies the steering.',
+      origin: 'Moments about the rear axle.',
+    },
+  ];
+}
+
+/** Everything the readings say so far, gravest first. */
+export function becauseOf(entries: Entries, machine: Entries, schools: readonly School[]): Because[] {
+  const all = [
+    ...overloadFindings(entries, machine),
+    ...droopFindings(entries, machine),
+    ...springFinding(entries, machine, 'rear', schools),
+    ...springFinding(entries, machine, 'front', schools),
+    ...effectiveFinding(entries, machine, 'rear'),
+    ...effectiveFinding(entries, machine, 'front'),
+    ...frictionFinding(entries, machine, 'rear'),
+    ...frictionFinding(entries, machine, 'front'),
+    ...legFindings(entries, machine),
+    ...sitsFinding(entries, machine, schools),
+    ...pitchFinding(entries, machine),
+    ...unloadingFinding(entries, machine),
+  ];
+  const rank = { danger: 0, warn: 1, note: 2 };
+  return all.sort((a, b) => rank[a.mark] - rank[b.mark]);
+}
+
+/** One candidate spring in a sentence: the verdict first, then the figures, then what the school makes of it. */
+export function candidateWords(
+  candidate: {
+    verdict: string;
+    leans: Lean | null;
+    preloadMm: number;
+    preloadWantedMm: number;
+    preloadInRange: boolean;
+    riderSagMm: number;
+    staticSagMm: number;
+    loadFactorAtFullTravel: number;
+    coilBindReserveMm: number | null;
+  },
+  target: { staticMm: number; riderMm: number },
+  range: readonly [number, number],
+  schoolName: string,
+): Because {
+  const held = `At ${candidate.preloadMm.toFixed(1)} mm of preload it holds ${mm(candidate.riderSagMm)} with the rider and ${mm(candidate.staticSagMm)} bare, against ${mm(target.riderMm)} and ${mm(target.staticMm)} wanted.`;
+  const outside = candidate.preloadInRange
+    ? ''
+    : ` The adjuster (${range[0]} to ${range[1]} mm) cannot give the ${candidate.preloadWantedMm.toFixed(1)} mm it would need.`;
+  const why: Record<string, string> = {
+    right: '',
+    'too soft': ' Too much preload would carry the load.',
+    'too stiff': ' Too little of the travel is used by the machine’s own weight and the rider together.',
+    'preload out of range': outside,
+    'coil bind': ` Only ${candidate.coilBindReserveMm?.toFixed(1) ?? '0'} mm is left before the coils bind at full travel.`,
+  };
+  const extra = candidate.verdict === 'preload out of range' ? '' : outside;
+  return {
+    mark: candidate.verdict === 'right' ? 'note' : 'warn',
+    lead: `${candidate.verdict[0]!.toUpperCase()}${candidate.verdict.slice(1)}${candidate.verdict === 'right' ? ` for this load${candidate.leans ? `, on the ${candidate.leans} side` : ''}.` : '.'}`,
+    rest: `${held}${why[candidate.verdict] ?? ''}${extra} Full travel stands ${candidate.loadFactorAtFullTravel.toFixed(1)} times the laden load.`,
+    origin: `Predicted; ${schoolName.toLowerCase()}.`,
+  };
+}
+
+/** Why not the neighbours: what the next softer and the next stiffer spring of the list would do. */
+export function neighbourWords(
+  neighbours: {
+    name: string;
+    side: 'softer' | 'stiffer';
+    verdict: string;
+    riderSagMm: number;
+    staticSagMm: number;
+    preloadMm: number;
+    preloadInRange: boolean;
+  }[],
+): Because[] {
+  return neighbours.map(({ name, side, verdict, riderSagMm, staticSagMm, preloadMm, preloadInRange }) => ({
+    mark: 'note',
+    lead: `Next ${side}, ${name}: ${verdict}.`,
+    rest: `${preloadInRange ? '' : 'Outside the adjuster: '}${preloadMm.toFixed(1)} mm of preload, ${mm(riderSagMm)} with the rider, ${mm(staticSagMm)} bare.`,
+    origin: 'Predicted.',
+  }));
+}

@@ -1,0 +1,129 @@
+import { isToppedOut } from '@/core/measure/sag';
+import type { Entries } from '@/catalogue/entry';
+import type { Because } from './finding';
+import { sagOf } from '../model/measure';
+import { itemNumbers, numberOf, textOf } from '../model/read';
+import { mmText } from '@/core/units/shown';
+import { End, ENDS, END_NAMES } from '@/catalogue/ends';
+
+/** Legs and seats are told to the millimetre at best. */
+const about = (mm: number) => `${Math.round(mm)} mm`;
+
+/** How a rider reaches the ground, and what each cure costs. */
+export interface Reach {
+  /** Seat above the ground with the rider on. */
+  seatLadenMm: number;
+  insideLegMm: number;
+  /** Seat above what the leg reaches; below zero the foot is flat. */
+  gapMm: number;
+  words: string;
+  cures: ReachCure[];
+}
+
+export interface ReachCure {
+  name: string;
+  /** What has to be done for the whole gap, and what it costs in travel. */
+  cost: string;
+  /** Bump travel left at that end with the rider on, mm; null where none is spent. */
+  travelLeftMm: number | null;
+  caution: string;
+}
+
+/** The seat stands this share of the wheelbase forward of the rear axle. From memory. */
+const SEAT_SHARE = 0.35;
+/** The ball of the foot bears a machine with the heel this far up. From memory. */
+const TIPTOE_MM = 60;
+/** A saddle spreads the legs: what is lost of the inside leg. From memory. */
+const SPREAD_MM = 35;
+
+const mm = mmText;
+const settledMm = (entries: Entries, machine: Entries, end: End): number | null => {
+  const sag = sagOf(entries, machine, end);
+  if (!sag?.result.ok) return null;
+  const { staticSagMm, riderSagMm } = sag.result.value;
+  return staticSagMm === null || riderSagMm === null ? null : riderSagMm - staticSagMm;
+};
+
+/**
+ * Reach to the ground from seat height and inside leg. The seat sinks by what the rider adds to the sag at both ends, in the proportion of its place.
+ * @returns null until seat height, inside leg, and both sags at the rear are known
+ */
+export function reachOf(entries: Entries, machine: Entries): Reach | null {
+  const [seatMm, insideLegMm] = [numberOf(machine, 'machine.seat'), numberOf(entries, 'rider.inside')];
+  const rear = sagOf(entries, machine, 'rear');
+  const rearSettles = settledMm(entries, machine, 'rear');
+  const travelMm = numberOf(machine, 'machine.travel.rear');
+  if (seatMm === null || insideLegMm === null || rearSettles === null || !rear?.result.ok || travelMm === null) return null;
+  const riderSagMm = rear.result.value.riderSagMm ?? 0;
+  const sinksMm = rearSettles * (1 - SEAT_SHARE) + (settledMm(entries, machine, 'front') ?? rearSettles) * SEAT_SHARE;
+  const seatLadenMm = seatMm - sinksMm;
+  const gapMm = seatLadenMm - (insideLegMm - SPREAD_MM);
+  const words =
+    gapMm <= 0
+      ? 'Both feet reach the ground flat.'
+      : gapMm <= TIPTOE_MM
+        ? `Both feet reach with the heels ${about(gapMm)} up.`
+        : `Toes only: ${about(gapMm - TIPTOE_MM)} short even on the balls of the feet.`;
+  return { seatLadenMm, insideLegMm, gapMm, words, cures: gapMm > 0 ? cures(gapMm, riderSagMm, travelMm) : [] };
+}
+
+/** Cures for the whole gap, free of travel first. */
+function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[] {
+  // The seat follows the rear axle by its distance from the front one.
+  const atRearMm = gapMm / (1 - SEAT_SHARE);
+  const sagMm = riderSagMm + atRearMm;
+  const left = travelMm - sagMm;
+  return [
+    {
+      name: 'Thinner or narrower seat',
+      cost: `${about(gapMm)} less foam. Costs no travel.`,
+      travelLeftMm: null,
+      caution: 'Harder on long days.',
+    },
+    {
+      name: 'Boot soles, one foot down, machine leant',
+      cost: 'Costs nothing; practise it on level ground first.',
+      travelLeftMm: null,
+      caution: 'Ask before any spanner: many riders need no more.',
+    },
+    {
+      name: 'Fork tubes up through the clamps',
+      cost: `${about(gapMm / SEAT_SHARE)} for the whole gap, in steps of 5 mm. Costs no travel.`,
+      travelLeftMm: null,
+      caution: '10 mm is already a big step in steering; check that the wheel clears the lower clamp at full travel.',
+    },
+    {
+      name: 'Less rear preload',
+      cost: `Rider sag ${mm(riderSagMm)} → ${mm(sagMm)}, ${Math.round((sagMm / travelMm) * 100)} % of travel.`,
+      travelLeftMm: Math.max(0, left),
+      caution:
+        left < travelMm / 2
+          ? 'More than half the travel would be gone: it will bottom. Not alone.'
+          : 'Rakes the front out; check against the window.',
+    },
+    {
+      name: 'Shorter shock by a spacer inside (top-out)',
+      cost: `${about(atRearMm)} of wheel travel taken from the top: ${mm(travelMm - atRearMm)} of ${mm(travelMm)} is left; sag must be set anew.`,
+      travelLeftMm: Math.max(0, travelMm - atRearMm - riderSagMm),
+      caution: 'A workshop job; the static sag must stay above zero.',
+    },
+  ];
+}
+
+/** Wound-up machines: no static sag, no droop. Unsafe whether or not the rider reaches the ground. */
+export function droopFindings(entries: Entries, machine: Entries): Because[] {
+  const tall = itemNumbers(entries, 'complaint').some((n) => textOf(entries, `complaint.${n}.phrase`) === 'tall');
+  return ENDS.flatMap((end): Because[] => {
+    const sag = sagOf(entries, machine, end);
+    if (!sag?.result.ok || sag.result.value.staticSagMm === null || !isToppedOut(sag.result.value.staticSagMm)) return [];
+    const name = END_NAMES[end];
+    return [
+      {
+        mark: 'danger',
+        lead: `${name}: no static sag, no droop.`,
+        rest: `It tops out over every crest and the wheel leaves the ground: unsafe, to be cured before riding. The ring is wound to the end, the spacer too long, or the spring too soft for so little preload.${tall ? ' It is also why it stands too tall.' : ''}`,
+        origin: 'Measured.',
+      },
+    ];
+  });
+}

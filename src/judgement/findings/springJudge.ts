@@ -1,0 +1,111 @@
+import { isToppedOut, TOPPED_OUT_MM } from '@/core/measure/sag';
+import { judgeStatic, type Lean, sagToleranceMm } from '@/core/spring/judgement';
+import { type School, type Window } from '@/knowledge/schools';
+import type { Entries } from '@/catalogue/entry';
+import { above, below } from './belief';
+import { sagOf } from '../model/measure';
+import { type Figure, numberOf } from '../model/read';
+import { targetOf, windowsOf } from '../aims/targets';
+import type { End } from '@/catalogue/ends';
+
+/** What the pair of sags at one end says of its spring and its ring. Measure, Reason, Springs and the cures take their answer from here. */
+export interface SpringJudged {
+  code: 'topped-out' | 'too soft' | 'too stiff' | 'ring' | 'suits';
+  /** On which side of the ideal it lies where it is right. */
+  leans: Lean | null;
+  staticSagMm: number;
+  riderSagMm: number;
+  /** Where the rider sag is to be held, and what is right to either side of it. */
+  aimMm: number;
+  riderWindow: Window;
+  /** Static sag this spring would leave there; below 0 for none. */
+  leftMm: number;
+  staticWindow: Window;
+  /** Rate the same load would take for both aims, against the one in there: the ratio rule. */
+  idealRatio: number;
+  /** How far each may be believed from the readings, 0 to 1. */
+  credence: { soft: number; stiff: number; ringUp: number; ringDown: number };
+}
+
+/** k = 2 to k = 1; where the readings say nothing of themselves, a tape's millimetre. */
+export const standardOf = (uncertaintyMm: number | null): number => (uncertaintyMm ?? 2) / 2;
+
+/** The school's window; one of the same width about a sag that was typed; else the tolerance that goes with the travel. */
+function around(aim: Figure, window: Window | null, travelMm: number): Window {
+  if (window && aim.origin === 'assumed') return window;
+  const half = window ? (window.maxMm - window.minMm) / 2 : sagToleranceMm(travelMm);
+  return { minMm: Math.max(TOPPED_OUT_MM, aim.value - half), maxMm: aim.value + half };
+}
+
+/** What is right at one end: the sags aimed at and how far either may be off. Null while the travel is not known. */
+export function aimsOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]) {
+  const target = targetOf(entries, machine, end, schools);
+  const travelMm = numberOf(machine, `machine.travel.${end}`);
+  if (!target || travelMm === null) return null;
+  const windows = windowsOf(entries, machine, end, schools);
+  return {
+    target,
+    staticWindow: around(target.static, windows?.static ?? null, travelMm),
+    riderWindow: around(target.rider, windows?.rider ?? null, travelMm),
+  };
+}
+
+/**
+ * The ring moves both sags alike (constant leverage, linear spring), so the difference between rider and static sag belongs to the rate alone: holding the rider sag at its aim leaves
+ * static − (rider − aim). An end that rests on its top-out stop says nothing of its spring: how far past the stop it would push, nobody sees.
+ * @returns null until both sags are read and the travel is known
+ */
+export function judgeSpring(entries: Entries, machine: Entries, end: End, schools: readonly School[]): SpringJudged | null {
+  const read = sagOf(entries, machine, end);
+  const aims = aimsOf(entries, machine, end, schools);
+  if (!read?.result.ok || !aims) return null;
+  const { staticSagMm, riderSagMm, uncertaintyMm } = read.result.value;
+  if (staticSagMm === null || riderSagMm === null) return null;
+  const { target, staticWindow, riderWindow } = aims;
+  const aimMm = target.rider.value;
+  const leftMm = staticSagMm - (riderSagMm - aimMm);
+  const figures = {
+    staticSagMm,
+    riderSagMm,
+    aimMm,
+    riderWindow,
+    leftMm,
+    staticWindow,
+    idealRatio: (riderSagMm - staticSagMm) / (aimMm - target.static.value),
+  };
+  if (isToppedOut(staticSagMm))
+    return { ...figures, code: 'topped-out', leans: null, credence: { soft: 0.5, stiff: 0.5, ringUp: 0.5, ringDown: 0.5 } };
+  const one = standardOf(uncertaintyMm);
+  const both = one * Math.SQRT2;
+  const [soft, stiff] = [below(leftMm, staticWindow.minMm, both), above(leftMm, staticWindow.maxMm, both)];
+  const ringOnly = Math.max(0, 1 - soft - stiff);
+  const credence = {
+    soft,
+    stiff,
+    ringUp: ringOnly * above(riderSagMm, riderWindow.maxMm, one),
+    ringDown: ringOnly * below(riderSagMm, riderWindow.minMm, one),
+  };
+  const { verdict, leans } = judgeStatic(leftMm, target.static.value, [staticWindow.minMm, staticWindow.maxMm]);
+  if (verdict !== 'right') return { ...figures, code: verdict, leans, credence };
+  const within = (mm: number, { minMm, maxMm }: Window) => mm >= minMm && mm <= maxMm;
+  const stands = within(riderSagMm, riderWindow) && within(staticSagMm, staticWindow);
+  return { ...figures, code: stands ? 'suits' : 'ring', leans, credence };
+}
+
+/** How far an end stands from its rider sag aimed at, as a share of its travel: above 0 it sits low. One answer for Measure, Reason and the rides. */
+export function offAim(entries: Entries, machine: Entries, end: End, schools: readonly School[], riderSagMm?: number): number | null {
+  const read = sagOf(entries, machine, end);
+  const sagMm = riderSagMm ?? (read?.result.ok ? read.result.value.riderSagMm : null);
+  const target = targetOf(entries, machine, end, schools);
+  const travelMm = numberOf(machine, `machine.travel.${end}`);
+  return sagMm === null || !target || travelMm === null ? null : (sagMm - target.rider.value) / travelMm;
+}
+
+/** Ends this share of travel further from their aims on one than on the other: it sits nose-high or nose-low. From memory. */
+export const PITCH_SHARE = 0.05;
+
+/** How the machine sits between both aims: rear less front, share of travel; above 0 nose-high. */
+export function pitchJudged(rear: number, front: number): { apart: number; code: 'nose-high' | 'nose-low' | 'level' } {
+  const apart = rear - front;
+  return { apart, code: apart > PITCH_SHARE ? 'nose-high' : apart < -PITCH_SHARE ? 'nose-low' : 'level' };
+}

@@ -1,0 +1,140 @@
+import type { Sprung } from '@/core/damper/target';
+import { zetaOf } from '@/core/damper/target';
+import type { Baseline } from '@/core/damper/clicks';
+import type { Curves, DamperView } from '@/core/damper/view';
+import { FATIGUE_CAUTION_MPA } from '@/core/plate/stack';
+import type { ValveName } from '@/core/damper/damper';
+import type { Entries } from '@/catalogue/entry';
+import type { Because } from './finding';
+import { numberOf } from '../model/read';
+import { SHEET_SPEEDS } from '../model/valves';
+
+/** Less than this many newtons a click at 0.1 m/s is not felt. From memory. */
+const FELT_N = 3;
+const COMPUTED = 'Computed from the stacks; plates in contact, orifices.';
+
+const clickWords = (perClickN: number) => `${Math.abs(perClickN).toFixed(perClickN > -10 ? 1 : 0)} N`;
+
+/** What the technician should know of this damper before fitting it: cavitation, choking, dead clickers, tired shims, heat. */
+export function valveFindings(nameOf: (valve: ValveName) => string, view: DamperView, gasGaugeBar: number | null): Because[] {
+  const findings: Because[] = [];
+  const first = view.cavitates.indexOf(true);
+  if (first >= 0)
+    findings.push({
+      mark: 'warn',
+      lead: `The oil parts at ${SHEET_SPEEDS[first]} m/s in compression.`,
+      rest: `The rebound side falls below vacuum${gasGaugeBar === null ? '' : ` with ${gasGaugeBar.toFixed(0)} bar of gas`}: damping fades and the shaft clatters. Move pressure from the piston to the base valve, or raise the gas within the maker’s limit.`,
+      origin: COMPUTED,
+    });
+  const { choke } = view;
+  if (choke)
+    findings.push({
+      mark: 'note',
+      lead: `${nameOf(choke.valve)}: the port chokes.`,
+      rest: `At ${choke.mPerS} m/s it holds ${(choke.portShare * 100).toFixed(0)} % of this valve’s pressure, so shims matter little there. A quarter more port area would take ${choke.forceN.toFixed(0)} N to ${choke.forceOpenedN.toFixed(0)} N.`,
+      origin: COMPUTED,
+    });
+  for (const a of view.authority)
+    findings.push(
+      Math.abs(a.at01MPerSN) < FELT_N
+        ? {
+            mark: 'warn',
+            lead: `${nameOf(a.valve)}: the clicker does next to nothing.`,
+            rest: `${clickWords(a.at01MPerSN)} a click at 0.1 m/s, ${clickWords(a.at1MPerSN)} at 1 m/s, from ${a.clicksOut} out. The bleed beside it is too wide, or the oil goes elsewhere.`,
+            origin: COMPUTED,
+          }
+        : {
+            mark: 'note',
+            lead: `${nameOf(a.valve)} clicker, ${a.clicksOut} out:`,
+            rest: `a click is ${clickWords(a.at01MPerSN)} at 0.1 m/s and ${clickWords(a.at1MPerSN)} at 1 m/s.`,
+            origin: COMPUTED,
+          },
+    );
+  for (const side of ['compression', 'rebound'] as const) {
+    const base = view.baselines[side];
+    if (base) findings.push(baselineFinding(side, base));
+  }
+  const stress = view.drawn ? Math.max(...view.drawn.maxStressMPa) : 0;
+  if (stress > FATIGUE_CAUTION_MPA)
+    findings.push({
+      mark: 'warn',
+      lead: `The shims are bent to ${stress.toFixed(0)} MPa.`,
+      rest: `Above ${FATIGUE_CAUTION_MPA} MPa polished spring steel tires and cracks at the clamp. More or thinner face shims, a wider clamp, or a stop.`,
+      origin: `${COMPUTED} The limit from memory.`,
+    });
+  const at = SHEET_SPEEDS.indexOf(0.1);
+  const [cold, hot] = [view.cold.reboundN[at]!, view.hot.reboundN[at]!];
+  if (cold > 1.1 * hot)
+    findings.push({
+      mark: 'note',
+      lead: `Heat takes ${(100 - (hot / cold) * 100).toFixed(0)} % of the slow rebound.`,
+      rest: `${cold.toFixed(0)} N at 10 °C, ${hot.toFixed(0)} N at 90 °C, both at 0.1 m/s. Set the clickers on a warm damper.`,
+      origin: `${COMPUTED} Viscosity by ASTM D341.`,
+    });
+  return findings;
+}
+
+/** A target this near an end of the clicker's reach leaves no room to tune. From memory. */
+const EDGE = 0.15;
+
+/** Where the clickers should begin, and whether the aim lies within their reach with room to both sides. */
+function baselineFinding(side: 'compression' | 'rebound', { clicksOut, range, place, roomN, atMPerS, miss }: Baseline): Because {
+  const name = side === 'compression' ? 'Compression' : 'Rebound';
+  const begin = `${clicksOut} of ${range} out comes closest to the aim while slow (${(miss * 100).toFixed(0)} % off).`;
+  if (place > 1 || place < 0)
+    return {
+      mark: 'warn',
+      lead: `${name}: no click reaches the aim.`,
+      rest: `${begin} At ${atMPerS} m/s the aim lies ${Math.abs(place > 1 ? roomN.firmer : roomN.softer).toFixed(0)} N ${place > 1 ? 'above the clicker shut' : 'below the clicker wide open'}: change the stack or the bleed.`,
+      origin: COMPUTED,
+    };
+  const room = `At ${atMPerS} m/s ${roomN.firmer.toFixed(0)} N are left to firm and ${roomN.softer.toFixed(0)} N to soften.`;
+  return place < EDGE || place > 1 - EDGE
+    ? { mark: 'warn', lead: `${name}: the aim lies at the end of the clicker’s reach.`, rest: `${begin} ${room}`, origin: COMPUTED }
+    : { mark: 'note', lead: `${name}: begin ${clicksOut} out.`, rest: `${begin} ${room}`, origin: COMPUTED };
+}
+
+export interface InsteadLine {
+  mPerS: number;
+  nowN: number;
+  thickerN: number | null;
+  shimN: number | null;
+}
+
+/** What the next thicker oil does slow and fast against one more face shim, in one direction. */
+export const insteadLines = (view: DamperView, side: 'compression' | 'rebound'): InsteadLine[] =>
+  [0.05, 0.1, 0.4, 1.1, 2.2].map((mPerS) => {
+    const at = SHEET_SPEEDS.indexOf(mPerS as (typeof SHEET_SPEEDS)[number]);
+    const of = (curves: Curves | null) => (curves ? curves[`${side}N`][at]! : null);
+    return { mPerS, nowN: of(view.fit)!, thickerN: of(view.instead.thicker), shimN: of(view.instead.shim) };
+  });
+
+/** What ten millimetres of oil level are in one leg, mL; null while the bore the oil stands in is not known. Source: geometry. */
+export function levelMl(machine: Entries): number | null {
+  const boreMm = numberOf(machine, 'machine.bore');
+  return boreMm === null ? null : ((Math.PI / 4) * boreMm ** 2 * 10) / 1000;
+}
+
+export interface DampingLine {
+  mPerS: number;
+  compressionN: number;
+  reboundN: number;
+  compressionZeta: number | null;
+  reboundZeta: number | null;
+}
+
+/** Forces and shares of critical damping at three speeds: slow, at the knee, fast. */
+export const dampingLines = (view: DamperView, sprung: Sprung | null): DampingLine[] =>
+  [0.1, 0.4, 1.1, 2.2].map((mPerS) => {
+    const at = SHEET_SPEEDS.indexOf(mPerS as (typeof SHEET_SPEEDS)[number]);
+    const beside = view.beside;
+    const compressionN = view.fit.compressionN[at]! + (beside?.compressionN[at] ?? 0);
+    const reboundN = view.fit.reboundN[at]! + (beside?.reboundN[at] ?? 0);
+    return {
+      mPerS,
+      compressionN,
+      reboundN,
+      compressionZeta: sprung && zetaOf(compressionN, mPerS, sprung),
+      reboundZeta: sprung && zetaOf(reboundN, mPerS, sprung),
+    };
+  });

@@ -1,0 +1,143 @@
+import { type EndModel, restsAt, wheelForceN } from '@/core/spring/end';
+import { type Candidate, springLaw } from '@/core/spring/select';
+import type { SpringLaw } from '@/core/spring/law';
+import type { Entries } from '@/catalogue/entry';
+import { endModelOf, isMissing, isUnusable, oilLevelOf } from './ends';
+import { byRate, type NamedLoad, neighboursOf, type Selection } from './springs';
+import { asCatalogue, offerKey } from './offers';
+import type { ListedSpring } from '@/schema/springs';
+
+/** One line of the force–travel chart: wheel travel in mm against vertical force at the wheel in N. */
+export interface ForceCurve {
+  name: string;
+  role: 'current' | 'fan' | 'other' | 'what-if';
+  points: [number, number][];
+}
+
+export interface ForceChart {
+  travelMm: number;
+  curves: ForceCurve[];
+  /** Horizontal load lines: bare, and every declared case. */
+  loads: NamedLoad[];
+  /** Where the spring looked at rests under each load. */
+  rests: { name: string; zMm: number; loadN: number }[];
+}
+
+const STEPS = 60;
+/** Candidates drawn on either side of the one looked at. */
+const FAN = 2;
+/** The step of oil level the trade talks in. */
+export const OIL_STEP_MM = 10;
+
+const line = (model: EndModel, of: (zMm: number) => number): [number, number][] =>
+  Array.from({ length: STEPS + 1 }, (_, i) => {
+    const z = (model.travelMm * i) / STEPS;
+    return [z, of(z)];
+  });
+
+const forceLine = (model: EndModel, law: SpringLaw, preloadMm: number) => line(model, (z) => wheelForceN(model, law, preloadMm, z));
+
+/** Force at the wheel over the travel: the candidate looked at, its neighbours as a fan, the gas or air alone, and the loads to be held. */
+export function forceChartOf(selection: Selection, springs: readonly ListedSpring[], current: Candidate): ForceChart {
+  const { model } = selection;
+  const candidates = selection.result.ok ? selection.result.value.candidates : [];
+  const byId = new Map(springs.map((s) => [offerKey(s), s]));
+  const lawOf = (c: Candidate) => {
+    const spring = byId.get(c.id);
+    return spring ? springLaw(asCatalogue(spring)) : null;
+  };
+  const order = byRate(candidates);
+  const at = order.findIndex((c) => c.id === current.id);
+  const fan = order.slice(Math.max(0, at - FAN), at + FAN + 1);
+  const curves = fan.flatMap((c): ForceCurve[] => {
+    const law = lawOf(c);
+    if (!law) return [];
+    return [{ name: byId.get(c.id)!.name, role: c.id === current.id ? 'current' : 'fan', points: forceLine(model, law, c.preloadMm) }];
+  });
+  const otherAt = (z: number) => model.other.forceN(model.leverage.strokeMm(z)) / (model.leverage.ratio(z) * model.cosRake);
+  if (Math.abs(otherAt(model.travelMm)) > 1 || Math.abs(otherAt(0)) > 1)
+    curves.push({ name: 'gas, air, stops', role: 'other', points: line(model, otherAt) });
+  const law = lawOf(current);
+  const loads = [{ name: 'bare', loadN: selection.staticLoadN }, ...selection.loadCases];
+  const rests = law ? loads.map(({ name, loadN }) => ({ name, loadN, zMm: restsAt(model, law, current.preloadMm, loadN).zMm })) : [];
+  return { travelMm: model.travelMm, curves, loads, rests };
+}
+
+export interface OilAgainstStep {
+  curves: ForceCurve[];
+  /** What each adds at a third of the travel and at full travel, N at the wheel. */
+  gains: { name: string; atThirdN: number; atFullN: number }[];
+}
+
+/** What 10 mm more oil does against what one spring step does, on the same chart; null while the air is not known or no stiffer spring is listed. */
+export function oilAgainstStep(
+  entries: Entries,
+  machine: Entries,
+  selection: Selection,
+  springs: readonly ListedSpring[],
+  current: Candidate,
+): OilAgainstStep | null {
+  const level = oilLevelOf(entries);
+  const { stiffer } = neighboursOf(current, selection.result.ok ? selection.result.value.candidates : []);
+  const [spring, step] = [current, stiffer].map((c) => springs.find((s) => offerKey(s) === c?.id));
+  if (level === null || !spring || !step) return null;
+  const higher = {
+    ...entries,
+    'springs.front.oilLevel': { field: 'springs.front.oilLevel', text: '', unit: 'mm', value: level - OIL_STEP_MM, at: null },
+  };
+  const raised = endModelOf(higher, machine, 'front');
+  if (isMissing(raised) || isUnusable(raised)) return null;
+  const { model } = selection;
+  const [law, stiffLaw] = [springLaw(asCatalogue(spring)), springLaw(asCatalogue(step))];
+  const base = (z: number) => wheelForceN(model, law, current.preloadMm, z);
+  const ways: [string, (z: number) => number][] = [
+    [`${OIL_STEP_MM} mm more oil`, (z) => wheelForceN(raised.model, law, current.preloadMm, z)],
+    [`${step.name} instead`, (z) => wheelForceN(model, stiffLaw, current.preloadMm, z)],
+  ];
+  const third = model.travelMm / 3;
+  return {
+    curves: ways.map(([name, of]) => ({ name, role: 'what-if', points: line(model, of) })),
+    gains: ways.map(([name, of]) => ({ name, atThirdN: of(third) - base(third), atFullN: of(model.travelMm) - base(model.travelMm) })),
+  };
+}
+
+export interface CaseStance {
+  name: string;
+  rear: { sagMm: number; share: number; bottomed: boolean; preloadToLevelMm: number; levelInRange: boolean; factor: number } | null;
+  front: CaseStance['rear'];
+  /** Nose-up against solo, degrees; null until both ends are predicted. */
+  pitchDeg: number | null;
+  /** Sum of how far the middle of the machine sinks against solo, mm. */
+  sinksMm: number | null;
+}
+
+/** Every load case at both ends: sag, what the ring would have to do, and how the machine pitches and sinks against solo. */
+export function caseStances(
+  rear: Candidate | null,
+  front: Candidate | null,
+  wheelbaseMm: number | null,
+  rakeCos: number | null,
+): CaseStance[] {
+  const names = (rear ?? front)?.cases.map((c) => c.name) ?? [];
+  const of = (candidate: Candidate | null, i: number): CaseStance['rear'] => {
+    const c = candidate?.cases[i];
+    if (!c) return null;
+    const { sagMm, share, bottomed, preloadToLevelMm, levelInRange, loadFactorAtFullTravel } = c;
+    return { sagMm, share, bottomed, preloadToLevelMm, levelInRange, factor: loadFactorAtFullTravel };
+  };
+  const solo = { rear: of(rear, 0), front: of(front, 0) };
+  return names.map((name, i) => {
+    const [r, f] = [of(rear, i), of(front, i)];
+    const both =
+      r && f && solo.rear && solo.front && rakeCos !== null
+        ? { rear: r.sagMm - solo.rear.sagMm, front: (f.sagMm - solo.front.sagMm) * rakeCos }
+        : null;
+    return {
+      name,
+      rear: r,
+      front: f,
+      pitchDeg: both && wheelbaseMm !== null ? (Math.atan((both.rear - both.front) / wheelbaseMm) * 180) / Math.PI : null,
+      sinksMm: both ? (both.rear + both.front) / 2 : null,
+    };
+  });
+}

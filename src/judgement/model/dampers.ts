@@ -1,0 +1,228 @@
+import { ATMOSPHERE_MPA } from '@/core/constants/constants';
+import { oil } from '@/core/damper/oil';
+import { type OilGrade, USUAL_OIL_ID } from '@/core/damper/oils';
+import type { DamperFigures, ValveName } from '@/core/damper/damper';
+import { middleOf } from '@/core/damper/clicks';
+import { needleAreas, type Oil, type ValveRequest, type ValveStack } from '@/core/damper/valve';
+import type { Shim } from '@/core/plate/stack';
+import { err, ok, type Result } from '@/core/result';
+import type { Entries } from '@/catalogue/entry';
+import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES } from '@/catalogue/fields/damper';
+import { isUnusable, type Missing, type Unusable } from './ends';
+import { numberOf, textOf } from './read';
+import { numberIn, shimsIn } from '@/catalogue/tables';
+
+/** Which of the two stacks of a job. */
+export type Which = 'found' | 'fit';
+
+/** Discharge coefficients until a dyno has been fitted. From memory. */
+const USUAL_CD = 0.7;
+/** Clicks of a needle nobody counted. From memory. */
+const USUAL_RANGE = 20;
+const YOUNGS_GPA = 206;
+const POISSON = 0.3;
+const usual = { youngsModulusGPa: YOUNGS_GPA, poisson: POISSON, theory: 'vonKarman' as const };
+
+export const stackField = (damper: DamperKey, valve: ValveName, which: Which): string => `valves.${damper}.${which}.${valve}`;
+
+/** The shims of a valve as written; what is to be fitted is as found until written otherwise. null while nothing is written. */
+export function shimsOf(entries: Entries, damper: DamperKey, valve: ValveName, which: Which): Result<Shim[]> | null {
+  const written =
+    textOf(entries, stackField(damper, valve, which)).trim() ||
+    (which === 'fit' ? textOf(entries, stackField(damper, valve, 'found')).trim() : '');
+  return written === '' ? null : shimsIn(written);
+}
+
+export const valveKindOf = (machine: Entries, damper: DamperKey, valve: ValveName): 'stack' | 'open' | 'poppet' =>
+  (textOf(machine, `machine.damper.${damper}.${valve}.kind`) || 'stack') as 'stack' | 'open' | 'poppet';
+
+export const isRodLeg = (machine: Entries, damper: DamperKey): boolean =>
+  END_OF[damper] === 'front' && textOf(machine, `machine.damper.${damper}.kind`) === 'rod';
+
+/** Left and right leg each have their own figures. */
+export const hasUnlikeLegs = (machine: Entries): boolean => textOf(machine, 'machine.damper.front.legs') === 'unlike';
+
+/** What a valve is called in this damper. */
+export const valveName = (machine: Entries, damper: DamperKey, valve: ValveName): string =>
+  isRodLeg(machine, damper) ? ROD_VALVE_NAMES[valve] : VALVE_NAMES[damper][valve];
+
+/** Where the bore of a damper is kept: a damping-rod leg works in the sliding tube, whose figures the fork's air has already. */
+const boreField = (machine: Entries, damper: DamperKey): string =>
+  isRodLeg(machine, damper) ? 'machine.bore' : `machine.damper.${damper}.bore`;
+
+/** The base valve is there once anything of it is known. */
+export const hasValve = (entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName): boolean =>
+  valve !== 'base' ||
+  isRodLeg(machine, damper) ||
+  Object.keys(machine).some((key) => key.startsWith(`machine.damper.${damper}.base.`) && textOf(machine, key) !== '') ||
+  (['found', 'fit'] as const).some((which) => textOf(entries, stackField(damper, 'base', which)) !== '');
+
+export interface Clicks {
+  out: number;
+  range: number;
+  origin: 'chosen' | 'fitted' | 'found' | 'assumed';
+}
+
+const CLICKER_KEY: Record<DamperKey, Record<'compression' | 'rebound', string>> = {
+  rear: { compression: 'rear.lowCompression', rebound: 'rear.rebound' },
+  front: { compression: 'front.compression.left', rebound: 'front.rebound.left' },
+  other: { compression: 'front.compression.right', rebound: 'front.rebound.right' },
+};
+
+/** The clicker of one direction: as chosen here, else as fitted, else as found, else the middle. */
+export function clicksOf(entries: Entries, damper: DamperKey, side: 'compression' | 'rebound', which: Which): Clicks {
+  const key = CLICKER_KEY[damper][side];
+  const range = numberOf(entries, `fitted.${key}.range`) ?? numberOf(entries, `found.${key}.range`) ?? USUAL_RANGE;
+  const places: [Clicks['origin'], string][] = [
+    ...(which === 'fit'
+      ? ([
+          ['chosen', `valves.${damper}.clicks.${side}`],
+          ['fitted', `fitted.${key}.out`],
+        ] as [Clicks['origin'], string][])
+      : []),
+    ['found', `found.${key}.out`],
+  ];
+  for (const [origin, field] of places) {
+    const out = numberOf(entries, field);
+    if (out !== null) return { out, range: Math.max(range, out), origin };
+  }
+  return { out: middleOf(range), range, origin: 'assumed' };
+}
+
+/** Areas of the needle at each click from shut on: by its shape where that was measured, else by the click; null without a needle. */
+function needleOf(of: (figure: string) => number | null, range: number): number[] | null {
+  const [seatMm, coneDeg, liftPerClickMm] = [of('needle.seat'), of('needle.cone'), of('needle.lift')];
+  if (seatMm !== null && coneDeg !== null && liftPerClickMm !== null) return needleAreas({ seatMm, coneDeg, liftPerClickMm }, range);
+  const perClick = of('needle');
+  return perClick === null || perClick === 0 ? null : Array.from({ length: range + 1 }, (_, i) => i * perClick);
+}
+
+/** Areas as measured, from shut on; of clicks beyond the last nothing is known. Errors: needle-not-rising. */
+function needleTable(written: string): Result<number[]> | null {
+  if (written.trim() === '') return null;
+  const areas = written
+    .trim()
+    .split(/[\s;]+/)
+    .map(numberIn);
+  if (areas.length < 2 || !areas.every((a, i) => a >= 0 && (i === 0 || a >= areas[i - 1]!))) return err('needle-not-rising', []);
+  return ok(areas);
+}
+
+/** One valve as the core wants it, or what is missing of it as field names, or the field that cannot be read. */
+export function valveRequestOf(
+  entries: Entries,
+  machine: Entries,
+  damper: DamperKey,
+  valve: ValveName,
+  which: Which,
+): ValveRequest | Missing | Unusable {
+  const name = (f: string) => `machine.damper.${damper}.${valve}.${f}`;
+  const of = (f: string) => numberOf(machine, name(f));
+  const kind = valveKindOf(machine, damper, valve);
+  const needed = [
+    ...(kind === 'stack' ? ['port', 'clamp', 'zone.inner', 'zone.outer'] : []),
+    ...(kind === 'open' ? ['bleed'] : []),
+    ...(kind === 'poppet' ? ['port', 'poppet.seat', 'poppet.preload', 'poppet.rate', 'poppet.lift'] : []),
+  ];
+  const missing = needed.filter((f) => of(f) === null).map(name);
+  const shims = kind === 'stack' ? shimsOf(entries, damper, valve, which) : null;
+  if (kind === 'stack' && shims === null) missing.push(stackField(damper, valve, 'found'));
+  if (missing.length > 0) return { missing };
+  if (shims && !shims.ok) {
+    const field =
+      textOf(entries, stackField(damper, valve, which)).trim() === ''
+        ? stackField(damper, valve, 'found')
+        : stackField(damper, valve, which);
+    return { field, issue: shims.issue };
+  }
+  const side = valve === 'rebound' ? 'rebound' : 'compression';
+  const clicks = clicksOf(entries, damper, side, which);
+  const measured = needleTable(textOf(machine, name('needle.table')));
+  if (measured && !measured.ok) return { field: name('needle.table'), issue: measured.issue };
+  const areas = measured ? measured.value : needleOf(of, clicks.range);
+  const [gapMm, lengthMm, diameterMm] = [of('clearance.gap'), of('clearance.length'), numberOf(machine, boreField(machine, damper))];
+  const clearance = gapMm !== null && lengthMm !== null && diameterMm !== null ? { diameterMm, gapMm, lengthMm } : null;
+  const cd = (f: string) => of(`cd.${f}`) ?? USUAL_CD;
+  const stack: ValveStack | null = shims?.ok
+    ? {
+        shims: shims.value,
+        clampDiameterMm: of('clamp')!,
+        pressureZoneMm: { inner: of('zone.inner')!, outer: of('zone.outer')! },
+        dishMm: of('dish') ?? 0,
+        ...((of('dish') ?? 0) > 0 ? { seatDiameterMm: of('zone.outer')! } : {}),
+        ...(of('stop') === null ? {} : { stopLiftMm: of('stop')! }),
+        ...usual,
+      }
+    : null;
+  return {
+    portAreaMm2: kind === 'open' ? 0 : of('port')!,
+    bleedAreaMm2: of('bleed') ?? 0,
+    ...(of('bleedLength') === null ? {} : { bleedLengthMm: of('bleedLength')! }),
+    ...(clearance ? { clearance } : {}),
+    ...(areas ? { clicker: { clicksOut: clicks.out, areasMm2: areas } } : {}),
+    stack,
+    ...(kind === 'poppet'
+      ? {
+          poppet: {
+            seatDiameterMm: of('poppet.seat')!,
+            springPreloadN: of('poppet.preload')!,
+            springRateNPerMm: of('poppet.rate')!,
+            mostLiftMm: of('poppet.lift')!,
+          },
+        }
+      : {}),
+    edgeDiameterMm: stack ? stack.shims[0]!.diameterMm : (of('poppet.seat') ?? 1),
+    cd: { port: cd('port'), curtain: cd('curtain'), bleed: cd('bleed') },
+  };
+}
+
+/** Gas over the oil, absolute: the shock's charge; in a fork the air in the leg. */
+function gasOf(entries: Entries, damper: DamperKey): number {
+  if (END_OF[damper] === 'front') return ATMOSPHERE_MPA;
+  const gauge = numberOf(entries, 'fitted.rear.gas') ?? numberOf(entries, 'found.rear.gas');
+  return ATMOSPHERE_MPA + (gauge ?? USUAL_GAS_MPA);
+}
+/** Charge of a shock nobody measured, gauge. From memory. */
+export const USUAL_GAS_MPA = 1;
+
+/** The whole damper with the stacks as found or to fit, or every figure still missing, or one that cannot be used. */
+export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
+  const missing: string[] = [];
+  const of = (field: string): number => {
+    const value = numberOf(machine, field);
+    if (value === null) missing.push(field);
+    return value ?? Number.NaN;
+  };
+  const [boreMm, rodMm] = [of(boreField(machine, damper)), of(`machine.damper.${damper}.rod`)];
+  const tubeMm = isRodLeg(machine, damper) ? of('machine.stanchion') : undefined;
+  const valves: Partial<Record<ValveName, ValveRequest>> = {};
+  for (const valve of VALVES) {
+    if (!hasValve(entries, machine, damper, valve)) continue;
+    const made = valveRequestOf(entries, machine, damper, valve, which);
+    if (isUnusable(made)) return made;
+    if ('missing' in made) missing.push(...made.missing);
+    else valves[valve] = made;
+  }
+  if (missing.length > 0) return { missing };
+  const returnAreaMm2 = numberOf(machine, `machine.damper.${damper}.base.return`);
+  return {
+    boreMm,
+    rodMm,
+    ...(tubeMm === undefined ? {} : { tubeMm }),
+    gasPressureMPa: gasOf(entries, damper),
+    piston: { compression: valves.compression!, rebound: valves.rebound! },
+    base: valves.base ? { ...valves.base, ...(returnAreaMm2 === null ? {} : { returnAreaMm2 }) } : null,
+  };
+}
+
+/** The oil reckoned with: the one chosen for this end, else the usual grade. */
+export function oilOf(entries: Entries, damper: DamperKey, oils: readonly OilGrade[]): { grade: OilGrade; origin: 'chosen' | 'assumed' } {
+  const chosen = oils.find((o) => o.id === textOf(entries, `valves.${END_OF[damper]}.oil`));
+  return { grade: chosen ?? oils.find((o) => o.id === USUAL_OIL_ID) ?? oils[0]!, origin: chosen ? 'chosen' : 'assumed' };
+}
+
+/** That oil at a temperature. */
+export function oilWarm(grade: OilGrade, temperatureC: number): Result<Oil> {
+  const found = oil({ cSt40: grade.cSt40, cSt100: grade.cSt100, temperatureC });
+  return found.ok ? ok({ densityKgPerM3: grade.densityKgPerM3, cSt: found.value.cSt }) : found;
+}

@@ -1,0 +1,83 @@
+import {
+  type EffectiveResult,
+  effectiveRate,
+  type Suspect,
+  USUAL_LOAD_UNCERTAINTY_N,
+  USUAL_SAG_UNCERTAINTY_MM,
+} from '@/core/spring/effective';
+import type { Result } from '@/core/result';
+import type { Entries } from '@/catalogue/entry';
+import type { Because } from '../findings/finding';
+import { endModelOf, isMissing, isUnusable } from './ends';
+import { loadsOf } from './loads';
+import { preloadOf, sagOf } from './measure';
+import { numberOf } from './read';
+import type { End } from '@/catalogue/ends';
+
+/** The two sags read backwards on the spring that is in there; null until both sags, the loads and the marked rate are known. */
+export function effectiveOf(entries: Entries, machine: Entries, end: End): Result<EffectiveResult> | null {
+  const read = sagOf(entries, machine, end);
+  const found = endModelOf(entries, machine, end);
+  const solo = loadsOf(entries, machine).cases[0];
+  const marked = numberOf(entries, `found.${end}.spring`);
+  if (!read?.result.ok || isMissing(found) || isUnusable(found) || !solo?.result.ok || marked === null) return null;
+  const { staticSagMm, riderSagMm, uncertaintyMm, frictionBandUnladenMm, frictionBandLadenMm } = read.result.value;
+  if (staticSagMm === null || riderSagMm === null) return null;
+  const preload = preloadOf(entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
+  const { value } = solo.result;
+  // Unlike legs carry together what two springs of their mean rate would.
+  const right = end === 'front' ? numberOf(entries, 'found.front.springRight') : null;
+  return effectiveRate({
+    end: found.model,
+    staticLoadN: end === 'rear' ? value.staticRearN : value.staticFrontN,
+    ladenLoadN: end === 'rear' ? value.ladenRearN : value.ladenFrontN,
+    staticSagMm,
+    riderSagMm,
+    markedRateNPerMm: right === null ? marked : (marked + right) / 2,
+    preloadMm: preload?.ok ? preload.value : undefined,
+    sagUncertaintyMm: uncertaintyMm ?? USUAL_SAG_UNCERTAINTY_MM,
+    loadUncertaintyN: USUAL_LOAD_UNCERTAINTY_N,
+    frictionBandMm: Math.max(frictionBandUnladenMm ?? 0, frictionBandLadenMm ?? 0) || undefined,
+  });
+}
+
+const SUSPECT_WORDS: Record<Suspect, (needed: number) => string> = {
+  'another-spring': () => 'another spring than the marked one is in there',
+  spring: (x) =>
+    `the spring itself would be ${Math.abs(x).toFixed(0)} % ${x < 0 ? 'softer' : 'stiffer'} than its mark (tired or mislabelled)`,
+  mass: (x) => `the rider’s load would be ${Math.abs(x).toFixed(0)} kg ${x > 0 ? 'more' : 'less'} than declared`,
+  leverage: (x) => `the leverage would be ${Math.abs(x).toFixed(1)} % ${x > 0 ? 'more' : 'less'} than given`,
+  friction: (x) => `friction would hide ${Math.abs(x).toFixed(0)} mm of sag`,
+  reading: (x) => `the readings would be ${Math.abs(x).toFixed(0)} mm out`,
+};
+
+const END_NAMES: Record<End, string> = { rear: 'Rear', front: 'Front' };
+
+/** The effective rate in a sentence: agreement, or the likeliest culprit with what each would have to be. */
+export function effectiveFinding(entries: Entries, machine: Entries, end: End): Because[] {
+  const found = effectiveOf(entries, machine, end);
+  if (!found?.ok) return [];
+  const { effectiveRateNPerMm, uncertaintyNPerMm, agreesWithMark, culprits } = found.value;
+  const marked = numberOf(entries, `found.${end}.spring`) ?? 0;
+  const decimals = marked < 20 ? 2 : 1;
+  const figures = `${effectiveRateNPerMm.toFixed(decimals)} ± ${uncertaintyNPerMm.toFixed(decimals)} N/mm`;
+  const origin = 'Both sags read backwards; ± is k = 2.';
+  if (agreesWithMark)
+    return [
+      {
+        mark: 'note',
+        lead: `${END_NAMES[end]}: the sags agree with the mark.`,
+        rest: `They need ${figures}; marked ${marked.toFixed(decimals)} N/mm.`,
+        origin,
+      },
+    ];
+  const [first, ...others] = culprits;
+  return [
+    {
+      mark: 'warn',
+      lead: `${END_NAMES[end]}: the sags need ${figures}, but the spring is marked ${marked.toFixed(decimals)} N/mm.`,
+      rest: `Likeliest: ${SUSPECT_WORDS[first!.suspect](first!.needed)}. Else ${others.map((c) => SUSPECT_WORDS[c.suspect](c.needed)).join('; or ')}. Put the spring on the tester.`,
+      origin,
+    },
+  ];
+}

@@ -1,0 +1,160 @@
+import { ATMOSPHERE_MPA } from '@/core/constants/constants';
+import type { LeverageKind } from '@/core/leverage/leverage';
+import type { Point } from '@/core/leverage/linkage';
+import type { Issue, Result, Warning } from '@/core/result';
+import type { EndModel } from '@/core/spring/end';
+import { endOf, type EndRequest, type OtherForceKind } from '@/core/spring/endOf';
+import type { Entries } from '@/catalogue/entry';
+import { type LinkPoint, LINK_POINTS } from '@/catalogue/fields/machine';
+import { numberOf, textOf } from './read';
+import { remembered } from './remember';
+import { forceTableIn, pairsIn } from '@/catalogue/tables';
+import type { End } from '@/catalogue/ends';
+
+/** What is still to be typed before something can be computed, as field names. */
+export interface Missing {
+  missing: string[];
+}
+
+/** A figure that is there but cannot be used, with the field it belongs to. */
+export interface Unusable {
+  field: string;
+  issue: Issue;
+}
+
+export const isMissing = (x: object): x is Missing => 'missing' in x;
+export const isUnusable = (x: object): x is Unusable => 'issue' in x && 'field' in x;
+
+const pointOf = (machine: Entries, name: LinkPoint): Point | null => {
+  const [xMm, yMm] = [numberOf(machine, `machine.link.${name}.x`), numberOf(machine, `machine.link.${name}.y`)];
+  return xMm === null || yMm === null ? null : { xMm, yMm };
+};
+
+/** The swing-arm as drawn: its reach, and how far the axle hangs below the pivot at full extension. */
+export function armOf(machine: Entries): { reachMm: number; dropMm: number } | null {
+  const [pivot, axle] = [pointOf(machine, 'pivot'), pointOf(machine, 'axle')];
+  if (!pivot || !axle) return null;
+  return { reachMm: Math.hypot(axle.xMm - pivot.xMm, axle.yMm - pivot.yMm), dropMm: pivot.yMm - axle.yMm };
+}
+
+function linkageOf(machine: Entries): LeverageKind | Missing {
+  const rockerOn = textOf(machine, 'machine.link.rocker.on');
+  const withRocker = rockerOn === 'frame' || rockerOn === 'arm';
+  const needed = (Object.keys(LINK_POINTS) as LinkPoint[]).filter((p) => withRocker || !['rocker', 'rodRocker', 'rodOther'].includes(p));
+  const points = Object.fromEntries(needed.map((p) => [p, pointOf(machine, p)])) as Record<LinkPoint, Point | null>;
+  const missing = needed
+    .filter((p) => points[p] === null)
+    .flatMap((p) => ['x', 'y'].map((axis) => `machine.link.${p}.${axis}`).filter((f) => numberOf(machine, f) === null));
+  if (missing.length > 0) return { missing };
+  const on = (end: 'upper' | 'lower') =>
+    (textOf(machine, `machine.link.${end}.on`) || (end === 'upper' ? 'frame' : withRocker ? 'rocker' : 'arm')) as
+      'frame' | 'arm' | 'rocker';
+  return {
+    kind: 'linkage',
+    arm: { pivot: points.pivot!, axle: points.axle! },
+    shock: { upper: { on: on('upper'), ...points.upper! }, lower: { on: on('lower'), ...points.lower! } },
+    ...(withRocker
+      ? {
+          rocker: {
+            on: rockerOn,
+            pivot: points.rocker!,
+            rod: {
+              rocker: points.rodRocker!,
+              other: points.rodOther!,
+              otherOn: rockerOn === 'frame' ? ('arm' as const) : ('frame' as const),
+            },
+          },
+        }
+      : {}),
+  };
+}
+
+/** The machine's own leverage, of whichever kind it is known as. */
+export function leverageKindOf(machine: Entries): LeverageKind | Missing | Unusable {
+  const kind = textOf(machine, 'machine.leverage.kind') || 'constant';
+  if (kind === 'linkage') return linkageOf(machine);
+  if (kind === 'table') {
+    const written = textOf(machine, 'machine.leverage.table');
+    if (written.trim() === '') return { missing: ['machine.leverage.table'] };
+    const pairs = pairsIn(written);
+    if (!pairs.ok) return { field: 'machine.leverage.table', issue: pairs.issue };
+    return { kind: 'table', wheelMm: pairs.value.map(([z]) => z), shockMm: pairs.value.map(([, s]) => s) };
+  }
+  const ratio = numberOf(machine, 'machine.leverage');
+  return ratio === null ? { missing: ['machine.leverage'] } : { kind: 'constant', ratio };
+}
+
+export const legsOf = (machine: Entries): 1 | 2 => (textOf(machine, 'machine.forkSpring') === 'one' ? 1 : 2);
+
+/** Oil level to reckon with: the one typed for it, else as fitted, else as found. */
+export const oilLevelOf = (entries: Entries): number | null =>
+  numberOf(entries, 'springs.front.oilLevel') ??
+  numberOf(entries, 'fitted.front.oilLevel.left') ??
+  numberOf(entries, 'found.front.oilLevel.left');
+
+/** Air in the fork, gas at the shock, or the constant typed for either; a typed constant comes first. */
+export function otherForceOf(entries: Entries, machine: Entries, end: End): OtherForceKind {
+  const typed = numberOf(entries, `springs.${end}.otherForce`);
+  if (typed !== null) return { kind: 'constant', forceN: typed };
+  if (end === 'rear') {
+    const [shaftMm, gaugeMPa] = [
+      numberOf(machine, 'machine.shaft'),
+      numberOf(entries, 'fitted.rear.gas') ?? numberOf(entries, 'found.rear.gas'),
+    ];
+    if (shaftMm === null || gaugeMPa === null) return { kind: 'none' };
+    return { kind: 'gas', shaftMm, pressureMPa: gaugeMPa + ATMOSPHERE_MPA, chamberMm3: numberOf(machine, 'machine.chamber') };
+  }
+  const [stanchionMm, boreMm, levelMm] = [numberOf(machine, 'machine.stanchion'), numberOf(machine, 'machine.bore'), oilLevelOf(entries)];
+  if (stanchionMm === null || boreMm === null || levelMm === null) return { kind: 'none' };
+  const solidVolumeMm3 = numberOf(machine, 'machine.solid') ?? 0;
+  // Sag is read at rest: slow air, n = 1. Both legs hold air, whatever the springs do.
+  return { kind: 'air', stanchionMm, boreMm, levelMm, solidVolumeMm3, exponent: 1, initialPressureMPa: ATMOSPHERE_MPA, legs: 2 };
+}
+
+function stopsOf(machine: Entries, end: End): Pick<EndRequest, 'bumpStop' | 'topOut'> | Unusable {
+  const [fromStrokeMm, written] = [numberOf(machine, `machine.bump.${end}.from`), textOf(machine, `machine.bump.${end}.table`)];
+  const [rateNPerMm, lengthMm] = [numberOf(machine, `machine.topOut.${end}.rate`), numberOf(machine, `machine.topOut.${end}.length`)];
+  const topOut = rateNPerMm !== null && lengthMm !== null ? { topOut: { rateNPerMm, lengthMm } } : {};
+  if (fromStrokeMm === null || written.trim() === '') return topOut;
+  const table = forceTableIn(written);
+  if (!table.ok) return { field: `machine.bump.${end}.table`, issue: table.issue };
+  return { ...topOut, bumpStop: { fromStrokeMm, forceTable: table.value } };
+}
+
+/** The end as the core wants it, or what is missing or unusable. */
+export function endRequestOf(entries: Entries, machine: Entries, end: End): EndRequest | Missing | Unusable {
+  const travelMm = numberOf(machine, `machine.travel.${end}`);
+  const missing = travelMm === null ? [`machine.travel.${end}`] : [];
+  const stops = stopsOf(machine, end);
+  if (isUnusable(stops)) return stops;
+  const otherForce = otherForceOf(entries, machine, end);
+  if (end === 'front') {
+    const rakeDeg = numberOf(machine, 'machine.rake');
+    if (travelMm === null || rakeDeg === null) return { missing: [...missing, ...(rakeDeg === null ? ['machine.rake'] : [])] };
+    return { end, travelMm, rakeDeg, legs: legsOf(machine), otherForce, ...stops };
+  }
+  const leverage = leverageKindOf(machine);
+  if (isUnusable(leverage)) return leverage;
+  if (isMissing(leverage) || travelMm === null) return { missing: [...missing, ...(isMissing(leverage) ? leverage.missing : [])] };
+  return { end, travelMm, leverage, otherForce, ...stops };
+}
+
+const FIELD_OF_PATH: Record<string, string> = {
+  table: 'machine.leverage.table',
+  constant: 'machine.leverage',
+  linkage: 'machine.leverage.kind',
+};
+
+type EndFound = { model: EndModel; warnings: Warning[] } | Missing | Unusable;
+
+/** The end as the springs feel it, or the figures still missing, or the one that cannot be used. */
+export const endModelOf = remembered(solveEnd);
+
+function solveEnd(entries: Entries, machine: Entries, end: End): EndFound {
+  const request = endRequestOf(entries, machine, end);
+  if (isMissing(request) || isUnusable(request)) return request;
+  const made: Result<{ end: EndModel; warnings: Warning[] }> = endOf(request);
+  if (made.ok) return { model: made.value.end, warnings: made.value.warnings };
+  const field = request.end === 'front' ? 'springs.front.oilLevel' : (FIELD_OF_PATH[request.leverage.kind] ?? 'machine.leverage');
+  return { field, issue: made.issue };
+}

@@ -1,0 +1,50 @@
+import { type Entries, type Entry, withUnit } from '@/catalogue/entry';
+import { SETUP_FIELDS } from '@/catalogue/fields/setup';
+import { hasUnlikeLegs } from './dampers';
+import { textOf } from './read';
+
+export interface LegFigure {
+  /** Key of the left leg's figure within a set-up: front.rebound.left.out. */
+  key: string;
+  label: string;
+  left: string;
+  right: string;
+}
+
+export interface LegsJudged {
+  /** Figures written down for both legs. */
+  both: number;
+  differ: LegFigure[];
+  /** The fork is built with unlike legs: what differs is as it should be. */
+  built: boolean;
+}
+
+const PAIRED = SETUP_FIELDS.filter((f) => f.key.includes('.left') && !/\.(way|reference|range)$/.test(f.key));
+const NOT_NOTED = 'not noted';
+
+/** Unlike by its damper, or said so when it was set. */
+export const builtUnlike = (entries: Entries, machine: Entries): boolean =>
+  hasUnlikeLegs(machine) || textOf(entries, 'set.legsAgree') === 'built';
+
+/**
+ * Whether the legs agree: every figure a fork has on both sides. Measure, Reason and Set take their answer from here.
+ * @param of the figure of a set-up's key: as it came in, or as set
+ * @param isWhole a figure noted on one side alone counts as a difference: of a finished fork, not of one just come in
+ */
+export function judgeLegs(entries: Entries, machine: Entries, of: (key: string) => Entry | undefined, isWhole: boolean): LegsJudged {
+  let both = 0;
+  const differ = PAIRED.flatMap(({ key, label }): LegFigure[] => {
+    const noted = (entry: Entry | undefined) => (entry && entry.value !== null ? entry : undefined);
+    const [left, right] = [noted(of(key)), noted(of(key.replace('.left', '.right')))];
+    if (left && right) both += 1;
+    const isOneSided = isWhole && (left === undefined) !== (right === undefined);
+    if (!isOneSided && (!left || !right || left.value === right.value)) return [];
+    const said = (entry: Entry | undefined) => (entry ? withUnit(entry) : NOT_NOTED);
+    return [{ key, label: label.replace(/^Left /, ''), left: said(left), right: said(right) }];
+  });
+  return { both, differ, built: builtUnlike(entries, machine) };
+}
+
+/** As it came in. */
+export const legsFound = (entries: Entries, machine: Entries): LegsJudged =>
+  judgeLegs(entries, machine, (key) => entries[`found.${key}`], false);

@@ -1,0 +1,161 @@
+import { FUEL_DENSITY_KG_PER_L } from '@/core/constants/constants';
+import { loads, type Addition, type LoadsResult } from '@/core/loads/loads';
+import { type MachineType, type Place, UNSPRUNG_KG_BY_TYPE, USUAL_FRONT_SHARE, USUAL_PLACE_SHARE } from '@/core/loads/places';
+import type { Result } from '@/core/result';
+import type { Entries } from '@/catalogue/entry';
+import { LUGGAGE_PLACES } from '@/catalogue/fields/ask';
+import { type Figure, figureOr, itemNumbers, numberOf, textOf } from './read';
+import { kgText } from '@/core/units/shown';
+
+/** One thing put on the machine, with the field its place is kept in. */
+export interface Aboard extends Addition {
+  place: Place;
+  field: string;
+  origin: Figure['origin'];
+}
+
+export interface LoadCase {
+  /** solo, luggage, two-up, two-up with luggage, or the machine's own name for it. */
+  name: string;
+  additions: Aboard[];
+  result: Result<LoadsResult>;
+}
+
+export interface Loads {
+  cases: LoadCase[];
+  /** What stands in until somebody measures, in words. */
+  assumed: string[];
+  /** What must be known before any load can be given, as field names. */
+  missing: string[];
+  platedKg: number | null;
+}
+
+const typeOf = (machine: Entries): MachineType => (textOf(machine, 'machine.type') || 'road') as MachineType;
+const MM3_PER_L = 1e6;
+
+/** Wheel weights: from two scales, else the whole mass shared out by a usual share, marked as an estimate. */
+function weighedOf(machine: Entries, assumed: Set<string>): { frontKg: number; rearKg: number } | null {
+  const [frontKg, rearKg] = [numberOf(machine, 'machine.weighed.front'), numberOf(machine, 'machine.weighed.rear')];
+  if (frontKg !== null && rearKg !== null) return { frontKg, rearKg };
+  const totalKg = numberOf(machine, 'machine.total');
+  if (totalKg === null) return null;
+  const share = USUAL_FRONT_SHARE[typeOf(machine)];
+  assumed.add(`wheel weights estimated: ${Math.round(share * 100)} % of ${kgText(totalKg)} on the front`);
+  return { frontKg: totalKg * share, rearKg: totalKg * (1 - share) };
+}
+
+function itemsOf(entries: Entries, wheelbaseMm: number) {
+  const at = (field: string, place: Place) => figureOr(entries, field, USUAL_PLACE_SHARE[place] * wheelbaseMm);
+  const aboard = (label: string, place: Place, field: string, massKg: number | null): Aboard[] => {
+    if (massKg === null || massKg === 0) return [];
+    const figure = at(field, place);
+    return [{ label, place, field, massKg, forwardOfRearAxleMm: figure.value, origin: figure.origin }];
+  };
+  const litres = numberOf(entries, 'fuel.more');
+  return {
+    rider: aboard('Rider', 'rider', 'rider.at', numberOf(entries, 'rider.mass')),
+    passenger: aboard('Passenger', 'passenger', 'passenger.at', numberOf(entries, 'passenger.mass')),
+    // Fuel has a place of its own, in the tank; less than weighed is a negative mass.
+    fuel: aboard('Fuel against weighed', 'tank', 'fuel.more', litres === null ? null : (litres / MM3_PER_L) * FUEL_DENSITY_KG_PER_L).map(
+      (f): Aboard => ({ ...f, forwardOfRearAxleMm: USUAL_PLACE_SHARE.tank * wheelbaseMm, origin: 'assumed' }),
+    ),
+    luggage: itemNumbers(entries, 'luggage').flatMap((n) => {
+      const place = (textOf(entries, `luggage.${n}.place`) || 'tail') as Place;
+      const label = (LUGGAGE_PLACES as Record<string, string>)[place] ?? 'Luggage';
+      return aboard(label, place, `luggage.${n}.at`, numberOf(entries, `luggage.${n}.mass`));
+    }),
+  };
+}
+
+const CASE_PLACES: [field: string, place: Place, label: string][] = [
+  ['passenger', 'passenger', 'Passenger'],
+  ['panniers', 'panniers', LUGGAGE_PLACES.panniers],
+  ['topBox', 'top-box', LUGGAGE_PLACES['top-box']],
+  ['tail', 'tail', LUGGAGE_PLACES.tail],
+  ['tankBag', 'tank-bag', LUGGAGE_PLACES['tank-bag']],
+];
+
+/** Load cases the machine keeps by name, each thing at its usual place. */
+function ownCases(machine: Entries, always: Aboard[], wheelbaseMm: number): [string, Aboard[]][] {
+  return itemNumbers(machine, 'machine.case').flatMap((n): [string, Aboard[]][] => {
+    const name = textOf(machine, `machine.case.${n}.name`).trim();
+    const things = CASE_PLACES.flatMap(([field, place, label]): Aboard[] => {
+      const massKg = numberOf(machine, `machine.case.${n}.${field}`);
+      const forwardOfRearAxleMm = USUAL_PLACE_SHARE[place] * wheelbaseMm;
+      return massKg === null || massKg === 0 ? [] : [{ label, place, field: '', massKg, forwardOfRearAxleMm, origin: 'assumed' }];
+    });
+    return name === '' || things.length === 0 ? [] : [[name, [...always, ...things]]];
+  });
+}
+
+/** The load cases of a job: solo as measured, each declared one, and those the machine keeps by name. */
+export function loadsOf(entries: Entries, machine: Entries): Loads {
+  const platedKg = numberOf(machine, 'machine.plated');
+  const assumed = new Set<string>();
+  const wheelbaseMm = numberOf(machine, 'machine.wheelbase');
+  const weighed = weighedOf(machine, assumed);
+  const missing = [
+    ...(wheelbaseMm === null ? ['machine.wheelbase'] : []),
+    ...(weighed === null ? ['machine.weighed.front', 'machine.weighed.rear'].filter((f) => numberOf(machine, f) === null) : []),
+    ...(numberOf(entries, 'rider.mass') === null ? ['rider.mass'] : []),
+  ];
+  if (wheelbaseMm === null || weighed === null || missing.length > 0) return { cases: [], assumed: [], missing, platedKg };
+  const usual = UNSPRUNG_KG_BY_TYPE[typeOf(machine)];
+  const front = figureOr(machine, 'machine.unsprung.front', usual.front);
+  const rear = figureOr(machine, 'machine.unsprung.rear', usual.rear);
+  if (front.origin === 'assumed') assumed.add(`${front.value} kg unsprung at the front`);
+  if (rear.origin === 'assumed') assumed.add(`${rear.value} kg unsprung at the rear`);
+  const { rider, passenger, fuel, luggage } = itemsOf(entries, wheelbaseMm);
+  for (const thing of [...rider, ...passenger, ...luggage])
+    if (thing.origin === 'assumed') assumed.add(`place of the ${thing.label.toLowerCase()}`);
+  const always = [...rider, ...fuel];
+  const list: [string, Aboard[]][] = [['solo', always]];
+  if (luggage.length > 0) list.push(['luggage', [...always, ...luggage]]);
+  if (passenger.length > 0) list.push(['two-up', [...always, ...passenger]]);
+  if (luggage.length > 0 && passenger.length > 0) list.push(['two-up with luggage', [...always, ...passenger, ...luggage]]);
+  list.push(...ownCases(machine, always, wheelbaseMm).filter(([name]) => !list.some(([known]) => known === name)));
+  const cases = list.map(([name, additions]): LoadCase => ({
+    name,
+    additions,
+    result: loads({ wheelbaseMm, machine: weighed, unsprung: { frontKg: front.value, rearKg: rear.value }, additions }),
+  }));
+  return { cases, assumed: [...assumed], missing, platedKg };
+}
+
+export interface Overload {
+  caseName: string;
+  /** What is overloaded: the machine, or an axle. */
+  what: 'machine' | 'front axle' | 'rear axle';
+  totalKg: number;
+  platedKg: number;
+}
+
+/** Load cases above the plated maximum or an axle's limit: no spring solves these. */
+export function overloads({ cases, platedKg }: Loads, machine: Entries): Overload[] {
+  const limits = { front: numberOf(machine, 'machine.limit.front'), rear: numberOf(machine, 'machine.limit.rear') };
+  return cases.flatMap((c) => {
+    if (!c.result.ok) return [];
+    const { totalKg, ladenFrontShare } = c.result.value;
+    const checks: [Overload['what'], number, number | null][] = [
+      ['machine', totalKg, platedKg],
+      ['front axle', totalKg * ladenFrontShare, limits.front],
+      ['rear axle', totalKg * (1 - ladenFrontShare), limits.rear],
+    ];
+    return checks.flatMap(([what, kg, limit]) =>
+      limit !== null && kg > limit ? [{ caseName: c.name, what, totalKg: kg, platedKg: limit }] : [],
+    );
+  });
+}
+
+/** What the things behind the rear axle take off the front wheel, in kg, in the case where they take most; null where nothing does. */
+export function frontUnloading({ cases }: Loads, machine: Entries): { kg: number; things: string[] } | null {
+  const wheelbaseMm = numberOf(machine, 'machine.wheelbase');
+  if (wheelbaseMm === null) return null;
+  const found = cases.map(({ additions }) => {
+    const behind = additions.filter((a) => a.forwardOfRearAxleMm < 0);
+    const kg = behind.reduce((sum, a) => sum - (a.massKg * a.forwardOfRearAxleMm) / wheelbaseMm, 0);
+    return { kg, things: behind.map((a) => a.label.toLowerCase()) };
+  });
+  const most = found.sort((a, b) => b.kg - a.kg)[0];
+  return most && most.kg > 0 ? most : null;
+}

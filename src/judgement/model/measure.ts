@@ -1,0 +1,72 @@
+import { preload, type PreloadWay } from '@/core/measure/preload';
+import { sag, type SagPair, type SagRequest, type SagResult } from '@/core/measure/sag';
+import { err, type Result } from '@/core/result';
+import type { Entries } from '@/catalogue/entry';
+import { itemNumbers, numberOf, textOf } from './read';
+import { remembered } from './remember';
+import type { End } from '@/catalogue/ends';
+
+export const pairFields = (prefix: string, end: End, state: 'unladen' | 'laden', n: number) => ({
+  lifted: `${prefix}.${end}.${state}.${n}.lifted`,
+  pressed: `${prefix}.${end}.${state}.${n}.pressed`,
+});
+
+/** How many pairs the walk shows: those read, and at least one. */
+export const pairNumbers = (entries: Entries, prefix: string, end: End, state: 'unladen' | 'laden'): number[] => {
+  const found = itemNumbers(entries, `${prefix}.${end}.${state}`);
+  return Array.from({ length: Math.max(1, ...found) }, (_, i) => i + 1);
+};
+
+export const styleOf = (entries: Entries, prefix: string, end: End): SagRequest['style'] =>
+  textOf(entries, `${prefix}.${end}.style`) === 'ruler' || (end === 'front' && textOf(entries, `${prefix}.${end}.style`) === '')
+    ? 'ruler'
+    : 'distance';
+
+export interface EndSag {
+  result: Result<SagResult>;
+  /** The field a failure belongs to. */
+  failedField: string | null;
+}
+
+type Walk = `${'measure' | 'set'}.${End}`;
+
+const sagOfWalk = remembered((entries, machine, walk: Walk) => {
+  const [prefix, end] = walk.split('.') as ['measure' | 'set', End];
+  return computeSag(entries, machine, end, prefix);
+});
+
+/** Sag of one end from what has been recorded so far; null while the wheel travel is unknown or nothing is read. */
+export const sagOf = (entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set' = 'measure'): EndSag | null =>
+  sagOfWalk(entries, machine, `${prefix}.${end}`);
+
+function computeSag(entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set'): EndSag | null {
+  const travelMm = numberOf(machine, `machine.travel.${end}`);
+  const state = (name: 'unladen' | 'laden'): SagPair[] =>
+    pairNumbers(entries, prefix, end, name).map((n) => {
+      const fields = pairFields(prefix, end, name, n);
+      return { liftedMm: numberOf(entries, fields.lifted), pressedMm: numberOf(entries, fields.pressed) };
+    });
+  const style = styleOf(entries, prefix, end);
+  const extendedMm = style === 'ruler' ? 0 : numberOf(entries, `${prefix}.${end}.extended`);
+  const [unladen, laden] = [state('unladen'), state('laden')];
+  const anything = [...unladen, ...laden].some((p) => p.liftedMm !== null || p.pressedMm !== null);
+  if (!anything) return null;
+  if (travelMm === null) return { result: err('empty', ['travelMm']), failedField: null };
+  const result = sag({ travelMm, style, extendedMm, unladen, laden });
+  return { result, failedField: result.ok ? null : fieldOfPath(result.issue.path, prefix, end) };
+}
+
+function fieldOfPath(path: (string | number)[], prefix: string, end: End): string {
+  const [state, index, reading] = path;
+  if (typeof index !== 'number') return `${prefix}.${end}.extended`;
+  return `${prefix}.${end}.${state}.${index + 1}.${reading === 'liftedMm' ? 'lifted' : 'pressed'}`;
+}
+
+/** Installed preload in mm from what was read; null while it cannot be worked out. `key` is like `found.rear.preload`. */
+export function preloadOf(entries: Entries, key: string): Result<number> | null {
+  const reading = numberOf(entries, `${key}.reading`);
+  if (reading === null) return null;
+  const way = (textOf(entries, `${key}.way`) || 'mm') as PreloadWay;
+  const result = preload({ way, reading, reference: numberOf(entries, `${key}.reference`) });
+  return result.ok ? { ok: true, value: result.value.preloadMm } : result;
+}

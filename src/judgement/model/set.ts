@@ -1,0 +1,65 @@
+import { type BounceEstimate, bounceEstimate, PUSH_MM, returnAlike } from '@/core/measure/bounce';
+import type { Entries, Entry } from '@/catalogue/entry';
+import { askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
+import { numberOf, textOf } from './read';
+import { judgeLegs, type LegsJudged } from './legs';
+import type { End } from '@/catalogue/ends';
+
+/** A figure of the finished machine: as set on it, else as fitted. */
+export const asSet = (entries: Entries, key: string): Entry | undefined => {
+  const set = entries[`set.as.${key}`];
+  return set && set.text !== '' ? set : entries[`fitted.${key}`];
+};
+
+/** The finished fork: a figure noted on one leg alone is a difference too. */
+export const legsSet = (entries: Entries, machine: Entries): LegsJudged => judgeLegs(entries, machine, (key) => asSet(entries, key), true);
+
+/** The bounce test of one end; null until swings are counted. */
+export function bounceOf(entries: Entries, end: End) {
+  const overshoots = numberOf(entries, `set.${end}.bounce.overshoots`);
+  return overshoots === null ? null : bounceEstimate(numberOf(entries, `set.${end}.bounce.push`) ?? PUSH_MM, overshoots);
+}
+
+const ratio = (x: number) => x.toFixed(2);
+export const bounceWords = ({ zetaLow, zetaHigh }: BounceEstimate): string =>
+  zetaHigh === null ? `damping ratio above ${ratio(zetaLow)}` : `damping ratio between ${ratio(zetaLow)} and ${ratio(zetaHigh)}`;
+
+/** Both ends against each other, in a sentence; null until both are counted. */
+export function balanceWords(entries: Entries): { alike: boolean; words: string } | null {
+  const [rear, front] = [bounceOf(entries, 'rear'), bounceOf(entries, 'front')];
+  if (!rear?.ok || !front?.ok) return null;
+  if (returnAlike(rear.value, front.value))
+    return { alike: true, words: 'Both ends return alike as far as swings counted by eye can tell.' };
+  const [livelier, calmer] = rear.value.zetaLow < front.value.zetaLow ? ['rear', 'front'] : ['front', 'rear'];
+  return {
+    alike: false,
+    words: `The ${livelier} swings on longer than the ${calmer}: the ends will see-saw. Close the ${livelier}’s rebound, or open the ${calmer}’s, one end at a time.`,
+  };
+}
+
+export interface NotedTorque {
+  /** Counts the job's torques from 1; its second check is `set.again.{i}.value`. */
+  i: number;
+  place: string;
+  entry: Entry;
+  origin: string;
+}
+
+/** Every torque of the job in the order of work: from the steps, then from the list. */
+export function torquesOf(entries: Entries, procedures: readonly TakenProcedure[]): NotedTorque[] {
+  const found: Omit<NotedTorque, 'i'>[] = [];
+  for (const { n, procedure } of procedures)
+    procedure.steps.forEach((step, k) => {
+      for (const { ask, field, beside } of askFields(n, k + 1, step.asks)) {
+        const entry = entries[field];
+        if (ask.kind === 'torque' && entry && entry.text !== '')
+          found.push({ place: ask.label, entry, origin: beside ? textOf(entries, beside) : '' });
+      }
+    });
+  for (let n = 1; n < 100; n += 1) {
+    const entry = entries[`torque.${n}.value`];
+    if (entry && entry.text !== '')
+      found.push({ place: textOf(entries, `torque.${n}.place`) || 'fastener', entry, origin: textOf(entries, `torque.${n}.origin`) });
+  }
+  return found.slice(0, 99).map((t, k) => ({ ...t, i: k + 1 }));
+}

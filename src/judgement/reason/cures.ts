@@ -1,0 +1,298 @@
+import { isToppedOut } from '@/core/measure/sag';
+import { airSpring } from '@/core/spring/air';
+import { preloadForMm, restsAt } from '@/core/spring/end';
+import { linearSpring, type SpringLaw } from '@/core/spring/law';
+import { ATMOSPHERE_MPA } from '@/core/constants/constants';
+import type { Cure, Effect } from '@/knowledge/causes/page';
+import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
+import { effectiveOf } from '../model/effective';
+import { endModelOf, isMissing, isUnusable } from '../model/ends';
+import { fittedEnd } from './evidence/springs';
+import { bounceEstimate, PUSH_MM } from '@/core/measure/bounce';
+import type { Known } from './evidence/known';
+import { mm } from './evidence/known';
+import { loadsOf, overloads } from '../model/loads';
+import { sagOf } from '../model/measure';
+import { numberOf } from '../model/read';
+import { proposed, rangeOf, selectionOf } from '../model/springs';
+import { schoolVerdicts, targetOf } from '../aims/targets';
+import { END_NAMES, type End } from '@/catalogue/ends';
+import type { ListedSpring } from '@/schema/springs';
+
+/** What the core says a cure would do, before it is tried. */
+export interface Prediction {
+  /** The end it is made at; null for the machine. */
+  end: End | null;
+  /** What would follow, with its figures; '' where nothing can be reckoned. */
+  words: string;
+  /** Sags that end would have, for the stance figure. */
+  sags: { staticMm: number; riderMm: number } | null;
+  /** A danger or a limit that speaks against it here. */
+  warning: string;
+  /** What other schools say of the sags predicted. */
+  schools: string[];
+}
+
+const nothing = (end: End | null, words = ''): Prediction => ({ end, words, sags: null, warning: '', schools: [] });
+
+const figure = (x: number) => x.toFixed(1).replace('-', '−');
+const signed = (x: number, decimals = 1) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(decimals)}`;
+
+/** Which end a cure is made at: its own, the one it names, or the one its test picks out. */
+export function endOfCure(known: Known, effect: Effect, cause: End | null): End | null {
+  const wanted = 'end' in effect ? effect.end : undefined;
+  if (wanted === 'rear' || wanted === 'front') return wanted;
+  if (wanted === 'livelier') return livelier(known);
+  if (wanted === 'softer') return softer(known);
+  if (effect.kind === 'height' || effect.kind === 'oil-level') return 'front';
+  if (effect.kind === 'gas') return 'rear';
+  return cause;
+}
+
+function livelier({ entries }: Known): End | null {
+  const zeta = (end: End) => {
+    const swings = numberOf(entries, `measure.${end}.bounce.overshoots`);
+    const found = swings === null ? null : bounceEstimate(numberOf(entries, `measure.${end}.bounce.push`) ?? PUSH_MM, swings);
+    return found?.ok ? found.value.zetaLow : null;
+  };
+  const [rear, front] = [zeta('rear'), zeta('front')];
+  return rear === null || front === null ? null : rear < front ? 'rear' : 'front';
+}
+
+function softer(known: Known): End | null {
+  const share = (end: End) => {
+    const fitted = fittedEnd(known, end);
+    return fitted && fitted.spring.rateNPerMm(1) / fitted.ladenN;
+  };
+  const [rear, front] = [share('rear'), share('front')];
+  return rear === null || front === null ? null : rear < front ? 'rear' : 'front';
+}
+
+interface Standing {
+  model: Parameters<typeof restsAt>[0];
+  spring: SpringLaw;
+  rateFrom: 'sags' | 'mark';
+  staticN: number;
+  ladenN: number;
+  /** Preload that explains the rider sag read, mm. */
+  preloadMm: number;
+  staticMm: number;
+  riderMm: number;
+}
+
+/** The end as it stands: the rate the sags need, else the mark, with the preload that gives the rider sag read. */
+export function standing(known: Known, end: End): Standing | null {
+  const { entries, machine } = known;
+  const found = endModelOf(entries, machine, end);
+  const solo = loadsOf(entries, machine).cases[0];
+  const sag = sagOf(entries, machine, end);
+  if (isMissing(found) || isUnusable(found) || !solo?.result.ok || !sag?.result.ok) return null;
+  const { riderSagMm, staticSagMm } = sag.result.value;
+  if (riderSagMm === null) return null;
+  const effective = effectiveOf(entries, machine, end);
+  const marked = fittedEnd(known, end);
+  const rate = effective?.ok && !effective.value.agreesWithMark ? effective.value.effectiveRateNPerMm : null;
+  const spring = rate === null ? marked?.spring : linearSpring(rate);
+  if (!spring) return null;
+  const { value } = solo.result;
+  const [staticN, ladenN] = end === 'rear' ? [value.staticRearN, value.ladenRearN] : [value.staticFrontN, value.ladenFrontN];
+  const preloadMm = preloadForMm(found.model, spring, riderSagMm, ladenN);
+  const rest = restsAt(found.model, spring, preloadMm, staticN).zMm;
+  return {
+    model: found.model,
+    spring,
+    rateFrom: rate === null ? 'mark' : 'sags',
+    staticN,
+    ladenN,
+    preloadMm,
+    riderMm: riderSagMm,
+    staticMm: staticSagMm ?? rest,
+  };
+}
+
+/** Both sags after the preload changes by so much: those read, moved by what the model says the change does. */
+export function afterPreload(now: Standing, byMm: number): { staticMm: number; riderMm: number } {
+  const at = (loadN: number, preloadMm: number) => restsAt(now.model, now.spring, Math.max(0, preloadMm), loadN).zMm;
+  const moved = (readMm: number, loadN: number) => Math.max(0, readMm + at(loadN, now.preloadMm + byMm) - at(loadN, now.preloadMm));
+  return { staticMm: moved(now.staticMm, now.staticN), riderMm: moved(now.riderMm, now.ladenN) };
+}
+
+function otherSchools(known: Known, end: End, sags: { staticMm: number; riderMm: number }): string[] {
+  const verdicts = schoolVerdicts(
+    known.entries,
+    known.machine,
+    end,
+    { staticSagMm: sags.staticMm, riderSagMm: sags.riderMm },
+    known.schools,
+  );
+  const say = { 'in window': 'right', low: 'low', high: 'high' } as const;
+  return verdicts
+    .filter((v) => !v.chosen && (v.rider !== null || v.static !== null))
+    .map(
+      (v) =>
+        `${v.school.name}: ${[v.rider && `rider sag ${say[v.rider]}`, v.static && `static sag ${say[v.static]}`].filter(Boolean).join(', ')}`,
+    );
+}
+
+function preload(known: Known, end: End): Prediction {
+  const now = standing(known, end);
+  const target = targetOf(known.entries, known.machine, end, known.schools);
+  if (!now || !target) return nothing(end, 'Its effect is reckoned once the sags, the loads and the spring’s mark are in.');
+  const wanted = preloadForMm(now.model, now.spring, target.rider.value, now.ladenN);
+  const by = wanted - now.preloadMm;
+  const sags = afterPreload(now, by);
+  const [, most] = rangeOf(known.entries, end);
+  const topsOut = isToppedOut(sags.staticMm);
+  const warning = topsOut
+    ? 'It would top out: no static sag is left. The ring cannot cure this.'
+    : wanted > most.value
+      ? `It would need ${figure(wanted)} mm of preload; the adjuster gives ${figure(most.value)} mm.`
+      : wanted < 0
+        ? 'The spring would hang loose: less preload than none.'
+        : '';
+  return {
+    end,
+    sags,
+    warning,
+    words: `${END_NAMES[end]} preload ${signed(by)} mm: rider sag ${mm(now.riderMm)} → ${mm(sags.riderMm)}, static ${mm(now.staticMm)} → ${mm(sags.staticMm)}${now.rateFrom === 'sags' ? ', by the rate the sags need' : ''}.`,
+    schools: otherSchools(known, end, sags),
+  };
+}
+
+function spring(known: Known, end: End, springs: readonly ListedSpring[]): Prediction {
+  const selection = selectionOf(known.entries, known.machine, end, springs, known.schools);
+  if ('missing' in selection || !selection.result.ok)
+    return nothing(end, 'Its effect is reckoned once loads, leverage and targets are known.');
+  const best = proposed(known.entries, end, selection.result.value.candidates);
+  const { ideal } = selection.result.value;
+  if (!best) return nothing(end, `The load asks for ${ideal.rateNPerMm.toFixed(1)} N/mm; no spring of the list is near.`);
+  const name = springs.find((s) => String(s.id) === best.id)?.name ?? 'the nearest of the list';
+  const sags = { staticMm: best.staticSagMm, riderMm: best.riderSagMm };
+  return {
+    end,
+    sags,
+    warning: best.verdict === 'right' ? '' : `The nearest spring of the list is ${best.verdict} for this load.`,
+    words: `${END_NAMES[end]}: the load asks for ${ideal.rateNPerMm.toFixed(ideal.rateNPerMm < 20 ? 2 : 1)} N/mm. ${name} at ${best.preloadMm.toFixed(1)} mm of preload: rider sag ${mm(best.riderSagMm)}, static ${mm(best.staticSagMm)}, ${best.naturalFrequencyHz.toFixed(2)} Hz, ${best.loadFactorAtFullTravel.toFixed(1)} times the load at full travel.`,
+    schools: otherSchools(known, end, sags),
+  };
+}
+
+const CLICKER: Record<End, Record<'compression' | 'highCompression' | 'rebound', string>> = {
+  rear: { compression: 'rear.lowCompression', highCompression: 'rear.highCompression', rebound: 'rear.rebound' },
+  front: { compression: 'front.compression.left', highCompression: 'front.compression.left', rebound: 'front.rebound.left' },
+};
+
+function clicks(known: Known, end: End, effect: Extract<Effect, { kind: 'clicks' }>): Prediction {
+  const key = CLICKER[end][effect.adjuster];
+  const [out, range] = [numberOf(known.entries, `found.${key}.out`), numberOf(known.entries, `found.${key}.range`)];
+  const side = effect.adjuster === 'rebound' ? 'rebound' : 'compression';
+  const to = out === null ? null : Math.min(range ?? Infinity, Math.max(0, out + effect.by));
+  const place = out === null ? '' : `${END_NAMES[end]} ${side} ${out} → ${to} out${range === null ? '' : ` of ${range}`}. `;
+  const warning = to !== null && to === out ? `It already stands at the ${effect.by > 0 ? 'open' : 'shut'} end.` : '';
+  const facts = known.dampers[end];
+  const each = facts?.perClickN[side];
+  if (!facts || !each || effect.adjuster === 'highCompression')
+    return { ...nothing(end, `${place}What it does in newtons is not computed: the damper is not measured under Valves.`), warning };
+  const made = to === null ? effect.by : to - out!;
+  const zeta = facts.zeta[side];
+  const share = 1 - (made * each.slow) / facts.forceN[side].slow;
+  const ratio = zeta === null ? '' : ` Damping ratio ${zeta.toFixed(2)} → ${Math.max(0, zeta * share).toFixed(2)}.`;
+  return {
+    ...nothing(
+      end,
+      `${place}${signed(-made * each.slow, 0)} N of ${facts.forceN[side].slow.toFixed(0)} N at 0.1 m/s, ${signed(-made * each.fast, 0)} N of ${facts.forceN[side].fast.toFixed(0)} N at 1 m/s.${ratio}`,
+    ),
+    warning,
+  };
+}
+
+function height(known: Known, by: number): Prediction {
+  const [wheelbase, rake] = [numberOf(known.machine, 'machine.wheelbase'), numberOf(known.machine, 'machine.rake')];
+  if (wheelbase === null || rake === null) return nothing('front', 'Its effect is reckoned once wheelbase and rake are known.');
+  const lower = by * Math.cos((rake * Math.PI) / 180);
+  const degrees = (Math.atan(lower / wheelbase) * 180) / Math.PI;
+  return nothing(
+    'front',
+    `The head comes ${Math.abs(lower).toFixed(1)} mm ${by > 0 ? 'down' : 'up'}: about ${Math.abs(degrees).toFixed(2)}° ${by > 0 ? 'less' : 'more'} rake, from ${rake.toFixed(1)}°.`,
+  );
+}
+
+function oilLevel(known: Known, by: number | null): Prediction {
+  const { entries, machine } = known;
+  const of = (field: string) => numberOf(machine, `machine.${field}`);
+  const level = numberOf(entries, 'found.front.oilLevel.left');
+  const to = by === null ? of('oilLevel') : level === null ? null : level + by;
+  const [stanchionMm, boreMm, travelMm] = [of('stanchion'), of('bore'), of('travel.front')];
+  if (level === null || to === null) return nothing('front', 'Its effect is reckoned once the oil level is known.');
+  const moved = `Oil level ${mm(level)} → ${mm(to)} from the top`;
+  if (stanchionMm === null || boreMm === null || travelMm === null)
+    return nothing('front', `${moved}. What it does in newtons is reckoned once tube and bore are known.`);
+  const air = (levelMm: number) =>
+    airSpring({
+      stanchionMm,
+      boreMm,
+      levelMm,
+      solidVolumeMm3: of('solid') ?? 0,
+      travelMm,
+      exponent: 1.3,
+      legs: 2,
+      initialPressureMPa: ATMOSPHERE_MPA,
+    });
+  const [now, then] = [air(level), air(to)];
+  if (!now.ok || !then.ok) return { ...nothing('front', moved), warning: 'The leg would lock: there is no air left at full travel.' };
+  const at = (share: number) =>
+    `${now.value.air.forceN(share * travelMm).toFixed(0)} → ${then.value.air.forceN(share * travelMm).toFixed(0)} N`;
+  return {
+    ...nothing('front', `${moved}: air force, both legs, ${at(0.5)} at half travel and ${at(0.95)} near its end, on a quick hit.`),
+    warning: then.value.warnings.length > 0 ? 'Above 12 bar at full travel seals are at risk (from memory).' : '',
+  };
+}
+
+function gas({ entries, machine }: Known): Prediction {
+  const [found, sheet, shaft] = [numberOf(entries, 'found.rear.gas'), numberOf(machine, 'machine.gas'), numberOf(machine, 'machine.shaft')];
+  if (found === null || sheet === null) return nothing('rear', 'Charge to the maker’s sheet; its figure is not written down yet.');
+  const words = `${(found * 10).toFixed(1)} → ${(sheet * 10).toFixed(1)} bar`;
+  if (shaft === null) return nothing('rear', `${words}.`);
+  const moreN = (sheet - found) * (Math.PI / 4) * shaft ** 2;
+  return nothing('rear', `${words}: ${signed(moreN, 0)} N on the shaft, which carries as much load as the spring then need not.`);
+}
+
+function load({ entries, machine }: Known): Prediction {
+  const loads = loadsOf(entries, machine);
+  const worst = overloads(loads, machine).sort((a, b) => b.totalKg - b.platedKg - (a.totalKg - a.platedKg))[0];
+  return nothing(null, worst ? `${Math.ceil(worst.totalKg - worst.platedKg)} kg must come off the ${worst.what} ${worst.caseName}.` : '');
+}
+
+/** What a cure would do on this machine. @param springs of the list, for the one that would be fitted */
+export function predict(known: Known, springs: readonly ListedSpring[], cure: Cure, cause: End | null): Prediction {
+  const { effect } = cure;
+  const end = endOfCure(known, effect, cause);
+  switch (effect.kind) {
+    case 'none':
+      return nothing(end);
+    case 'load':
+      return load(known);
+    case 'height':
+      return height(known, effect.by);
+    case 'oil-level':
+      return oilLevel(known, effect.by);
+    case 'gas':
+      return gas(known);
+    default:
+      if (end === null) return nothing(null, 'Bounce both ends first: it tells which one it is.');
+      return effect.kind === 'preload'
+        ? preload(known, end)
+        : effect.kind === 'spring'
+          ? spring(known, end, springs)
+          : clicks(known, end, effect);
+  }
+}
+
+/** What it may bring about; a complaint already told is named as such. */
+export function sideEffects(cure: Cure, told: readonly string[]): { words: string; already: boolean }[] {
+  return cure.worsens.map((id) => ({ words: COMPLAINT_PHRASES[id].toLowerCase(), already: told.includes(id) }));
+}
+
+/** Cures of a cause for one of its ends, in the order free to new unit. */
+export const curesOf = (cures: readonly Cure[], end: End | null): Cure[] =>
+  cures.filter((c) => c.ends.length === 0 || end === null || c.ends.includes(end));

@@ -1,0 +1,246 @@
+import { END_NAMES } from '@/catalogue/ends';
+import { USUAL_GAS_MPA } from '../../model/dampers';
+import { itemNumbers, numberOf, textOf } from '../../model/read';
+import type { Statement } from '@/knowledge/causes/statements';
+import { COMPLAINT_PLACES, COMPLAINT_SINCE } from '@/catalogue/fields/ask';
+import { above, below } from '../../findings/belief';
+import { type EndRule, type Known, mm, type Read, type WholeRule } from './known';
+import { USE_NAMES } from '@/catalogue/uses';
+
+const MM_PER_KM = 1e6;
+/** Lives reckoned with where the shop's rules count no distance. Common practice, no source: fork oil about 8 000 km, shocks 11 000 to 24 000. */
+const USUAL_LIFE_KM = { rear: 15_000, front: 8_000 };
+/** Oil level off the maker's by this much is felt, mm; read to 1.5. From memory. */
+const LEVEL_MM = 6;
+const LEVEL_STANDARD_MM = 1.5;
+/** A charge below this share of what it should be. From memory. */
+const GAS_SHARE = 0.75;
+/** A tyre this far off the maker's pressure, MPa. From memory. */
+const TYRE_MPA = 0.02;
+/** Fork tubes this far off the maker's height, mm. Common practice, no source: 10 mm is a big step. */
+const HEIGHT_MM = 5;
+
+const km = (x: number) => `${Math.round(x).toLocaleString('en-GB').replaceAll(',', '\u202f')} km`;
+const bar = (mPa: number) => `${(mPa * 10).toFixed(1)} bar`;
+
+/** Distance since the suspension was last serviced: as told, else since the last job whose odometer was read. */
+function sinceKm({ entries, before }: Known): number | null {
+  const told = numberOf(entries, 'found.sinceService');
+  if (told !== null) return told / MM_PER_KM;
+  const [now, then] = [numberOf(entries, 'clock.distance'), numberOf(before, 'clock.distance')];
+  return now === null || then === null || now < then ? null : (now - then) / MM_PER_KM;
+}
+
+const age: EndRule = (known, end) => {
+  const since = sinceKm(known);
+  if (since === null) return [];
+  const life = known.lifeKm[end] ?? USUAL_LIFE_KM[end];
+  return [
+    {
+      statement: 'oil-old',
+      end,
+      credence: above(since, life, life * 0.08),
+      words: `${END_NAMES[end]}: ${km(since)} since it was serviced; due after ${km(life)}.`,
+    },
+  ];
+};
+
+const meanOf = (a: number | null, b: number | null): number | null => (a === null ? b : b === null ? a : (a + b) / 2);
+
+const level: WholeRule = ({ entries, machine }) => {
+  const found = meanOf(numberOf(entries, 'found.front.oilLevel.left'), numberOf(entries, 'found.front.oilLevel.right'));
+  const sheet = numberOf(machine, 'machine.oilLevel');
+  if (found === null || sheet === null) return [];
+  const words = `Fork oil stands ${mm(found)} from the top; the maker’s sheet says ${mm(sheet)}.`;
+  return [
+    { statement: 'oil-level-low', end: null, credence: above(found - sheet, LEVEL_MM, LEVEL_STANDARD_MM), words },
+    { statement: 'oil-level-high', end: null, credence: above(sheet - found, LEVEL_MM, LEVEL_STANDARD_MM), words },
+  ];
+};
+
+const gas: EndRule = ({ entries, machine }, end) => {
+  const found = end === 'rear' ? numberOf(entries, 'found.rear.gas') : null;
+  if (found === null) return [];
+  const sheet = numberOf(machine, 'machine.gas');
+  const ratio = found / (sheet ?? USUAL_GAS_MPA);
+  return [
+    {
+      statement: 'gas-low',
+      end,
+      // Against a usual charge nothing is certain: makers differ by a factor of two.
+      credence: below(ratio, GAS_SHARE, sheet === null ? 0.15 : 0.04),
+      words: `The shock held ${bar(found)}; ${sheet === null ? `${bar(USUAL_GAS_MPA)} is usual (from memory)` : `the sheet says ${bar(sheet)}`}.`,
+    },
+  ];
+};
+
+const tyres: EndRule = ({ entries, machine }, end) => {
+  const [found, sheet] = [numberOf(entries, `found.tyre.${end}`), numberOf(machine, `machine.tyre.${end}`)];
+  if (found === null || sheet === null) return [];
+  return [
+    {
+      statement: 'tyre-off',
+      end,
+      credence: above(Math.abs(found - sheet), TYRE_MPA, 0.004),
+      words: `${END_NAMES[end]} tyre came in at ${bar(found)}; the maker’s is ${bar(sheet)}.`,
+    },
+  ];
+};
+
+const clamps: WholeRule = ({ entries, machine }) => {
+  const found = meanOf(numberOf(entries, 'found.front.height.left'), numberOf(entries, 'found.front.height.right'));
+  const sheet = numberOf(machine, 'machine.height');
+  if (found === null || sheet === null) return [];
+  const words = `Fork tubes stand ${mm(found)} above the clamp; the maker’s sheet says ${mm(sheet)}.`;
+  return [
+    { statement: 'fork-through', end: null, credence: above(found - sheet, HEIGHT_MM, 1), words },
+    { statement: 'fork-dropped', end: null, credence: above(sheet - found, HEIGHT_MM, 1), words },
+  ];
+};
+
+const antiDive: WholeRule = ({ machine }) => {
+  const fitted = textOf(machine, 'machine.antiDive');
+  if (fitted === '') return [];
+  const words = fitted === 'yes' ? 'Brake-operated anti-dive is fitted.' : 'No anti-dive is fitted.';
+  return [{ statement: 'anti-dive-fitted', end: null, credence: fitted === 'yes' ? 1 : 0, words }];
+};
+
+const practised: WholeRule = ({ entries }) => {
+  const experience = textOf(entries, 'experience');
+  if (experience === '') return [];
+  const words =
+    { learning: 'The rider is still learning.', some: 'The rider has a few seasons.' }[experience] ?? 'The rider is long practised.';
+  return [{ statement: 'rider-learning', end: null, credence: { learning: 1, some: 0.35 }[experience] ?? 0.02, words }];
+};
+
+const PACE_HARD: Record<string, number> = { easy: 0.02, steady: 0.2, quick: 0.85, race: 1 };
+const PACE_WORDS: Record<string, string> = {
+  easy: 'Ridden at an easy pace',
+  steady: 'Ridden at a steady pace',
+  quick: 'Ridden at a quick pace',
+  race: 'Raced',
+};
+/** How rough the ground of a use is, in steps. From memory. */
+const ROUGHNESS: Record<string, number> = { road: 0, touring: 0, conversion: 1, 'off-road': 2, rally: 2 };
+
+/** How hard it is ridden, and on what ground against the ground it was last set up for. */
+const ridden: WholeRule = ({ entries, before }) => {
+  const [pace, use, was, terrain] = [textOf(entries, 'pace'), textOf(entries, 'use'), textOf(before, 'use'), textOf(entries, 'terrain')];
+  const mix = terrain === '' ? '' : ` (${terrain})`;
+  const name = (id: string) => (USE_NAMES as Record<string, string>)[id]!.toLowerCase();
+  const found: Read[] = [];
+  if (pace !== '') found.push({ statement: 'pace-hard', end: null, credence: PACE_HARD[pace]!, words: `${PACE_WORDS[pace]!}${mix}.` });
+  if (use !== '' && was !== '') {
+    const rougher = ROUGHNESS[use]! - ROUGHNESS[was]!;
+    const words = use === was ? `Still used for ${name(use)}.` : `Last set up for ${name(was)}, now used for ${name(use)}${mix}.`;
+    found.push(
+      { statement: 'ground-rougher', end: null, credence: rougher > 0 ? 0.95 : 0.02, words },
+      { statement: 'ground-smoother', end: null, credence: rougher < 0 ? 0.95 : 0.02, words },
+    );
+  }
+  return found;
+};
+
+interface Check {
+  field: string;
+  statement: Statement;
+  /** The answer that makes the statement hold. */
+  holds: 'yes' | 'no';
+  yes: string;
+  no: string;
+}
+
+const CHECKS: Check[] = [
+  {
+    field: 'abrupt',
+    statement: 'rider-abrupt',
+    holds: 'yes',
+    yes: 'Throttle or brake are used abruptly.',
+    no: 'Throttle and brake are used smoothly.',
+  },
+  {
+    field: 'controls',
+    statement: 'controls-off',
+    holds: 'yes',
+    yes: 'Bar or levers do not fit the rider.',
+    no: 'Bar and levers fit the rider.',
+  },
+  {
+    field: 'tyres',
+    statement: 'tyre-worn',
+    holds: 'yes',
+    yes: 'A tyre is worn, squared, aged or of another kind.',
+    no: 'Both tyres are sound.',
+  },
+  { field: 'play', statement: 'play-found', holds: 'yes', yes: 'There is play in a bearing.', no: 'No play in head, swing-arm or wheels.' },
+];
+const END_CHECKS: Check[] = [
+  { field: 'leak', statement: 'leak', holds: 'yes', yes: 'oil is past the seals.', no: 'the seals are dry.' },
+  {
+    field: 'clickers',
+    statement: 'clickers-idle',
+    holds: 'no',
+    yes: 'the clickers change the bounce.',
+    no: 'shut or open, the clickers do not change the bounce.',
+  },
+  { field: 'knocks', statement: 'knocks', holds: 'yes', yes: 'it knocks or has a dead zone.', no: 'it moves without a knock.' },
+];
+
+const answered = ({ entries }: Known, { field, statement, holds, ...words }: Check, end: Read['end']): Read[] => {
+  const answer = textOf(entries, `reason.check.${field}${end === null ? '' : `.${end}`}`);
+  if (answer !== 'yes' && answer !== 'no') return [];
+  const said = words[answer];
+  // A look is not a measurement: it is believed to one in twenty.
+  return [{ statement, end, credence: answer === holds ? 0.95 : 0.05, words: end === null ? said : `${END_NAMES[end]}: ${said}` }];
+};
+
+const checks: WholeRule = (known) => CHECKS.flatMap((c) => answered(known, c, null));
+const endChecks: EndRule = (known, end) => END_CHECKS.flatMap((c) => answered(known, c, end));
+
+const SINCE: [value: keyof typeof COMPLAINT_SINCE, statement: Statement][] = [
+  ['gradual', 'since-gradual'],
+  ['service', 'since-service'],
+  ['bought', 'since-bought'],
+  ['load', 'since-load'],
+  ['fall', 'since-fall'],
+  ['tyres', 'since-tyres'],
+];
+const PLACES: [statement: Statement, places: (keyof typeof COMPLAINT_PLACES)[]][] = [
+  ['said-hot', ['hot']],
+  ['said-loaded', ['loaded']],
+  ['said-repeated', ['repeated']],
+  ['said-big', ['big-hits', 'landing']],
+  ['said-small', ['chop']],
+];
+
+/** What the rider says of when and where: each complaint may say its own. */
+const told: WholeRule = ({ entries }) => {
+  const of = (what: string) =>
+    itemNumbers(entries, 'complaint')
+      .map((n) => textOf(entries, `complaint.${n}.${what}`))
+      .filter(Boolean);
+  const [since, places] = [of('since'), of('place')];
+  const found: Read[] = [];
+  if (since.length > 0)
+    for (const [value, statement] of SINCE)
+      found.push({
+        statement,
+        end: null,
+        credence: since.includes(value) ? 1 : 0,
+        words: `The rider says: ${since.map((s) => (COMPLAINT_SINCE as Record<string, string>)[s]!.toLowerCase()).join(', ')}.`,
+      });
+  if (places.length > 0)
+    for (const [statement, wanted] of PLACES)
+      found.push({
+        statement,
+        end: null,
+        credence: wanted.some((w) => places.includes(w)) ? 1 : 0,
+        words: `The rider says where: ${places.map((p) => (COMPLAINT_PLACES as Record<string, string>)[p]!.toLowerCase()).join(', ')}.`,
+      });
+  return found;
+};
+
+export const CONDITION_RULES: { ends: EndRule[]; whole: WholeRule[] } = {
+  ends: [age, gas, tyres, endChecks],
+  whole: [level, clamps, antiDive, practised, ridden, checks, told],
+};

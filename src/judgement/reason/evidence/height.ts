@@ -1,0 +1,145 @@
+import { isToppedOut, TOPPED_OUT_MM, WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
+import { schoolById } from '@/knowledge/schools';
+import { armOf } from '../../model/ends';
+import { effectiveOf } from '../../model/effective';
+import { sagOf } from '../../model/measure';
+import { numberOf } from '../../model/read';
+import { reachOf } from '../../findings/reach';
+import { judgeSpring, offAim, PITCH_SHARE, pitchJudged, standardOf } from '../../findings/springJudge';
+import { schoolOf, windowsBy, windowsOf } from '../../aims/targets';
+import { above, below } from '../../findings/belief';
+import { type EndRule, type Known, mm, percent, type Read, type WholeRule } from './known';
+import { END_NAMES, type End } from '@/catalogue/ends';
+
+/** Standard uncertainty of a friction band read by hand, mm. From memory. */
+const BAND_STANDARD_MM = 1.5;
+/** What a pitch of both ends is known to, share of travel. From memory. */
+const PITCH_STANDARD = 0.015;
+/** Heels this far up still hold a machine, and what a leg's reach is known to, mm. From memory. */
+const TIPTOE_MM = 60;
+const REACH_STANDARD_MM = 15;
+/** Travel used from which it is all, and up to which it is little, as shares; a tie is read to 3 mm. From memory. */
+const ALL_SHARE = 0.97;
+const LITTLE_SHARE = 0.72;
+const TIE_STANDARD_MM = 3;
+
+const sagRead = ({ entries, machine }: Known, end: End) => {
+  const read = sagOf(entries, machine, end);
+  return read?.result.ok ? read.result.value : null;
+};
+
+/** Where the end rides against the window of the school followed. */
+const rides: EndRule = (known, end) => {
+  const sag = sagRead(known, end);
+  const window = windowsOf(known.entries, known.machine, end, known.schools)?.rider;
+  if (!sag || sag.riderSagMm === null || !window) return [];
+  const standard = standardOf(sag.uncertaintyMm);
+  const school = schoolOf(known.entries, known.schools).name.toLowerCase();
+  const words = `${END_NAMES[end]} rider sag is ${mm(sag.riderSagMm)} ± ${(2 * standard).toFixed(1)}; the ${school} wants ${mm(window.minMm)} to ${mm(window.maxMm)}.`;
+  return [
+    { statement: 'sag-low', end, credence: above(sag.riderSagMm, window.maxMm, standard), words },
+    { statement: 'sag-high', end, credence: below(sag.riderSagMm, window.minMm, standard), words },
+  ];
+};
+
+const droops: EndRule = (known, end) => {
+  const sag = sagRead(known, end);
+  if (!sag || sag.staticSagMm === null) return [];
+  const credence = below(sag.staticSagMm, TOPPED_OUT_MM, Math.max(0.3, standardOf(sag.staticUncertaintyMm)));
+  const words = `${END_NAMES[end]} static sag is ${mm(sag.staticSagMm)}${isToppedOut(sag.staticSagMm) ? ': it tops out' : ''}.`;
+  return [{ statement: 'static-none', end, credence, words }];
+};
+
+/** What the pair says of the rate and of the ring, by the judge that Measure asks. */
+const pair: EndRule = ({ entries, machine, schools }, end) => {
+  const judged = judgeSpring(entries, machine, end, schools);
+  if (!judged) return [];
+  const { credence, aimMm, leftMm, staticWindow, code } = judged;
+  const words =
+    code === 'topped-out'
+      ? `${END_NAMES[end]} rests on its top-out stop: its sags say nothing of the spring.`
+      : `${END_NAMES[end]}: held at ${mm(aimMm)} of rider sag, this spring would leave ${leftMm < 0 ? 'no static sag' : `${mm(leftMm)} static`}; ${mm(staticWindow.minMm)} to ${mm(staticWindow.maxMm)} are wanted.`;
+  return [
+    { statement: 'rate-soft', end, credence: credence.soft, words },
+    { statement: 'rate-stiff', end, credence: credence.stiff, words },
+    { statement: 'ring-up', end, credence: credence.ringUp, words },
+    { statement: 'ring-down', end, credence: credence.ringDown, words },
+  ];
+};
+
+const mark: EndRule = ({ entries, machine }, end) => {
+  const found = effectiveOf(entries, machine, end);
+  const marked = numberOf(entries, `found.${end}.spring`);
+  if (!found?.ok || marked === null) return [];
+  const { effectiveRateNPerMm: rate, uncertaintyNPerMm: doubt } = found.value;
+  const figure = (x: number) => x.toFixed(marked < 20 ? 2 : 1);
+  const words = `${END_NAMES[end]}: the sags need ${figure(rate)} ± ${figure(doubt)} N/mm, the spring is marked ${figure(marked)} N/mm.`;
+  return [
+    { statement: 'weaker-than-mark', end, credence: below(rate, marked - doubt, doubt / 2), words },
+    { statement: 'stronger-than-mark', end, credence: above(rate, marked + doubt, doubt / 2), words },
+  ];
+};
+
+const sticks: EndRule = (known, end) => {
+  const sag = sagRead(known, end);
+  const bands = [sag?.frictionBandUnladenMm, sag?.frictionBandLadenMm].filter((b): b is number => b !== null && b !== undefined);
+  if (bands.length === 0) return [];
+  const band = Math.max(...bands);
+  return [
+    {
+      statement: 'friction-wide',
+      end,
+      credence: above(band, WIDE_FRICTION_BAND_MM, BAND_STANDARD_MM),
+      words: `${END_NAMES[end]} friction band is ${mm(band)}; under ${mm(WIDE_FRICTION_BAND_MM)} is usual.`,
+    },
+  ];
+};
+
+const uses: EndRule = ({ entries, machine }, end) => {
+  const [used, travel] = [numberOf(entries, `measure.${end}.used`), numberOf(machine, `machine.travel.${end}`)];
+  if (used === null || travel === null) return [];
+  const words = `${END_NAMES[end]} used ${mm(used)} of ${mm(travel)} of travel, ${percent(used / travel)}.`;
+  return [
+    { statement: 'travel-all', end, credence: above(used, ALL_SHARE * travel, TIE_STANDARD_MM), words },
+    { statement: 'travel-little', end, credence: below(used, LITTLE_SHARE * travel, TIE_STANDARD_MM), words },
+  ];
+};
+
+const pitches: WholeRule = ({ entries, machine, schools }) => {
+  const [rear, front] = [offAim(entries, machine, 'rear', schools), offAim(entries, machine, 'front', schools)];
+  if (rear === null || front === null) return [];
+  const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(Math.round(x * 100))} % of travel`;
+  const words = `Against their targets the rear stands at ${signed(rear)} of sag and the front at ${signed(front)}.`;
+  return [
+    { statement: 'sits-nose-high', end: null, credence: above(pitchJudged(rear, front).apart, PITCH_SHARE, PITCH_STANDARD), words },
+    { statement: 'sits-nose-low', end: null, credence: below(pitchJudged(rear, front).apart, -PITCH_SHARE, PITCH_STANDARD), words },
+  ];
+};
+
+const reaches: WholeRule = ({ entries, machine }): Read[] => {
+  const reach = reachOf(entries, machine);
+  if (!reach) return [];
+  return [{ statement: 'seat-tall', end: null, credence: above(reach.gapMm, TIPTOE_MM, REACH_STANDARD_MM), words: reach.words }];
+};
+
+/** The drive-first school judges the arm whichever school is followed. */
+const armLies: WholeRule = (known): Read[] => {
+  const sag = sagRead(known, 'rear');
+  const arm = armOf(known.machine);
+  const window = windowsBy(schoolById('drive-first', known.schools), known.entries, known.machine, 'rear')?.rider;
+  if (!sag || sag.riderSagMm === null || !arm || !window) return [];
+  const degrees = (Math.asin((arm.dropMm - sag.riderSagMm) / arm.reachMm) * 180) / Math.PI;
+  return [
+    {
+      statement: 'arm-flat',
+      end: null,
+      credence: above(sag.riderSagMm, window.maxMm, standardOf(sag.uncertaintyMm)),
+      words: `With the rider on, the swing-arm hangs ${degrees.toFixed(1)}° down; drive first wants rider sag within ${mm(window.minMm)} to ${mm(window.maxMm)}.`,
+    },
+  ];
+};
+
+export const HEIGHT_RULES: { ends: EndRule[]; whole: WholeRule[] } = {
+  ends: [rides, droops, pair, mark, sticks, uses],
+  whole: [pitches, reaches, armLies],
+};

@@ -1,0 +1,165 @@
+import { wheelForceN, wheelRateNPerMm } from '@/core/spring/end';
+import { linearSpring } from '@/core/spring/law';
+import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
+import { endModelOf, isMissing, isUnusable } from '../../model/ends';
+import { loadsOf, overloads, frontUnloading } from '../../model/loads';
+import { preloadOf, sagOf } from '../../model/measure';
+import { itemNumbers, numberOf, textOf } from '../../model/read';
+import { idealOf } from '../../model/springs';
+import { targetOf } from '../../aims/targets';
+import { above, below } from '../../findings/belief';
+import { type EndRule, type Known, mm, type WholeRule } from './known';
+import { kgText } from '@/core/units/shown';
+import { END_NAMES, type End } from '@/catalogue/ends';
+
+/** An ideal rate this share away from the mark is another spring: 5 % is felt, 8 % is a step of the list. Common practice, no source. */
+const STEP_SHARE = 0.08;
+const RATE_STANDARD = 0.03;
+/** Force at full travel below this many times the load reaches the stop on any hard hit. From memory. */
+const LEAST_LOAD_FACTOR = 2.2;
+const FACTOR_STANDARD = 0.1;
+/** Ends whose frequencies differ by more than this share pitch at every bump. From memory. */
+const FREQUENCY_SHARE = 0.25;
+const FREQUENCY_STANDARD = 0.05;
+/** A load behind the axle is worth a word when it takes this much off the front wheel. From memory. */
+const BEHIND_KG = 3;
+/** Riders this far apart in mass want another spring or ring. From memory. */
+const RIDER_KG = 10;
+const RIDER_STANDARD_KG = 3;
+
+/** The mean rate of what is marked on the springs that came in. */
+function markedOf({ entries }: Known, end: End): number | null {
+  const marked = numberOf(entries, `found.${end}.spring`);
+  const right = end === 'front' ? numberOf(entries, 'found.front.springRight') : null;
+  return marked === null ? null : right === null ? marked : (marked + right) / 2;
+}
+
+const ideal: EndRule = (known, end) => {
+  const marked = markedOf(known, end);
+  const found = idealOf(known.entries, known.machine, end, known.schools);
+  if (marked === null || !found) return [];
+  const ratio = found.rateNPerMm / marked;
+  const figure = (x: number) => x.toFixed(marked < 20 ? 2 : 1);
+  const words = `${END_NAMES[end]}: this load asks for ${figure(found.rateNPerMm)} N/mm, the spring is marked ${figure(marked)} N/mm.`;
+  return [
+    { statement: 'ideal-stiffer', end, credence: above(ratio, 1 + STEP_SHARE, RATE_STANDARD), words },
+    { statement: 'ideal-softer', end, credence: below(ratio, 1 - STEP_SHARE, RATE_STANDARD), words },
+  ];
+};
+
+/** The end with the spring that came in, at the preload it came in with, or at the one that gives the rider sag read. */
+export function fittedEnd(known: Known, end: End) {
+  const found = endModelOf(known.entries, known.machine, end);
+  const solo = loadsOf(known.entries, known.machine).cases[0];
+  const marked = markedOf(known, end);
+  if (isMissing(found) || isUnusable(found) || !solo?.result.ok || marked === null) return null;
+  const { value } = solo.result;
+  const ladenN = end === 'rear' ? value.ladenRearN : value.ladenFrontN;
+  const preload = preloadOf(known.entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
+  const preloadMm = preload?.ok ? preload.value : 0;
+  const sag = sagOf(known.entries, known.machine, end);
+  const atMm =
+    (sag?.result.ok ? sag.result.value.riderSagMm : null) ??
+    targetOf(known.entries, known.machine, end, known.schools)?.rider.value ??
+    found.model.travelMm / 3;
+  return { model: found.model, spring: linearSpring(marked), preloadMm, ladenN, atMm, known: preload?.ok ?? false };
+}
+
+const strength: EndRule = (known, end) => {
+  const fitted = fittedEnd(known, end);
+  if (!fitted?.known) return [];
+  const factor = wheelForceN(fitted.model, fitted.spring, fitted.preloadMm, fitted.model.travelMm) / fitted.ladenN;
+  return [
+    {
+      statement: 'load-factor-low',
+      end,
+      credence: below(factor, LEAST_LOAD_FACTOR, FACTOR_STANDARD),
+      words: `${END_NAMES[end]}: at full travel the spring pushes ${factor.toFixed(1)} times the laden load; under ${LEAST_LOAD_FACTOR} it reaches its stop.`,
+    },
+  ];
+};
+
+const frequencyHz = (known: Known, end: End): number | null => {
+  const fitted = fittedEnd(known, end);
+  if (!fitted) return null;
+  const rate = wheelRateNPerMm(fitted.model, fitted.spring, fitted.preloadMm, fitted.atMm);
+  return Math.sqrt((rate * 1000 * STANDARD_GRAVITY_M_PER_S2) / fitted.ladenN) / (2 * Math.PI);
+};
+
+const together: WholeRule = (known) => {
+  const [rear, front] = [frequencyHz(known, 'rear'), frequencyHz(known, 'front')];
+  if (rear === null || front === null) return [];
+  return [
+    {
+      statement: 'frequency-apart',
+      end: null,
+      credence: above(Math.abs(Math.log(rear / front)), Math.log(1 + FREQUENCY_SHARE), FREQUENCY_STANDARD),
+      words: `Natural frequencies are ${rear.toFixed(2)} Hz at the rear and ${front.toFixed(2)} Hz at the front.`,
+    },
+  ];
+};
+
+/** Told to be loaded when it happens, with no load declared: nothing can be said of the load yet. */
+function isLoadUndeclared({ entries }: Known): boolean {
+  const loaded = itemNumbers(entries, 'complaint').some((n) => textOf(entries, `complaint.${n}.place`) === 'loaded');
+  return loaded && itemNumbers(entries, 'luggage').length === 0 && numberOf(entries, 'passenger.mass') === null;
+}
+
+const plate: WholeRule = (known) => {
+  const { entries, machine } = known;
+  const loads = loadsOf(entries, machine);
+  if (loads.cases.length === 0 || loads.platedKg === null || isLoadUndeclared(known)) return [];
+  const worst = overloads(loads, machine).sort((a, b) => b.totalKg / b.platedKg - a.totalKg / a.platedKg)[0];
+  const heaviest = Math.max(...loads.cases.map((c) => (c.result.ok ? c.result.value.totalKg : 0)));
+  const words = worst
+    ? `${worst.caseName}: ${kgText(worst.totalKg)} on the ${worst.what} against ${kgText(worst.platedKg)} allowed.`
+    : `The heaviest load declared is ${kgText(heaviest)} in all against ${kgText(loads.platedKg)} on the plate.`;
+  return [{ statement: 'overloaded', end: null, credence: worst ? 1 : 0, words }];
+};
+
+const behind: WholeRule = (known) => {
+  const { entries, machine } = known;
+  const loads = loadsOf(entries, machine);
+  if (loads.cases.length === 0 || isLoadUndeclared(known)) return [];
+  const found = frontUnloading(loads, machine);
+  const words = found
+    ? `The ${found.things.join(' and ')} behind the axle takes ${found.kg.toFixed(1)} kg off the front wheel.`
+    : 'Nothing declared sits behind the rear axle.';
+  return [{ statement: 'load-behind', end: null, credence: above(found?.kg ?? 0, BEHIND_KG, 0.7), words }];
+};
+
+const riderChanged: WholeRule = ({ entries, before }) => {
+  const now = numberOf(entries, 'rider.mass');
+  const was = numberOf(entries, 'valves.was.rider') ?? numberOf(before, 'rider.mass');
+  if (now === null || was === null) return [];
+  const words = `The rider is ${kgText(now)} in gear; it was last set up for ${kgText(was)}.`;
+  return [
+    { statement: 'rider-heavier', end: null, credence: above(now - was, RIDER_KG, RIDER_STANDARD_KG), words },
+    { statement: 'rider-lighter', end: null, credence: above(was - now, RIDER_KG, RIDER_STANDARD_KG), words },
+  ];
+};
+
+/** A stop this far before the end of the travel is met in ordinary riding. From memory. */
+const STOP_SHARE = 0.8;
+
+const stop: EndRule = ({ entries, machine }, end) => {
+  const fromStrokeMm = numberOf(machine, `machine.bump.${end}.from`);
+  const found = endModelOf(entries, machine, end);
+  if (fromStrokeMm === null || isMissing(found) || isUnusable(found)) return [];
+  const { model } = found;
+  const full = model.leverage.strokeMm(model.travelMm);
+  const share = fromStrokeMm / full;
+  return [
+    {
+      statement: 'stop-in-travel',
+      end,
+      credence: below(share, STOP_SHARE, 0.03),
+      words: `${END_NAMES[end]}: the stop begins at ${mm(fromStrokeMm)} of ${mm(full)} of stroke.`,
+    },
+  ];
+};
+
+export const SPRING_RULES: { ends: EndRule[]; whole: WholeRule[] } = {
+  ends: [ideal, strength, stop],
+  whole: [together, plate, behind, riderChanged],
+};

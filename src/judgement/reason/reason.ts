@@ -1,0 +1,129 @@
+import { MOST_COMPLAINTS, type Measurement, type WeighedCause } from '@/core/diagnose/model';
+import { weigh } from '@/core/diagnose/weigh';
+import type { Warning, Result } from '@/core/result';
+import type { WorkingStep } from '@/core/working';
+import { knowledgeOf, nodeOf, type Told, toldOnce } from '@/knowledge/causes/knowledge';
+import type { CausePage } from '@/knowledge/causes/page';
+import { contradictions, EVIDENCE, type PlaceEnd, placeOf, type Statement } from '@/knowledge/causes/statements';
+import type { Entries } from '@/catalogue/entry';
+import { readAll } from './evidence';
+import type { Known, Read } from './evidence/known';
+import { itemNumbers, textOf } from '../model/read';
+import { END_NAMES } from '@/catalogue/ends';
+
+/** One sentence for or against a cause. */
+export interface Said {
+  node: string;
+  words: string;
+  /** By how much it multiplies the odds. */
+  factor: number;
+}
+
+export interface Explained extends Omit<WeighedCause, 'witnesses'> {
+  page: CausePage;
+  end: PlaceEnd | null;
+  /** "Rear: spring too soft for this load". */
+  name: string;
+  for: Said[];
+  against: Said[];
+}
+
+export interface Reasoned {
+  told: Told[];
+  reads: Read[];
+  causes: Explained[];
+  /** The cause to follow; null while nothing known speaks for one. */
+  leading: Explained | null;
+  unexplained: { n: number; share: number }[];
+  next: Measurement[];
+  warnings: Warning[];
+  working: WorkingStep[];
+}
+
+/** The complaints of a job in the order they were told, up to as many as are weighed together. */
+export function toldOf(entries: Entries): Told[] {
+  return itemNumbers(entries, 'complaint')
+    .flatMap((n): Told[] => {
+      const phrase = textOf(entries, `complaint.${n}.phrase`);
+      return phrase === '' ? [] : [{ n, phrase, end: textOf(entries, `complaint.${n}.end`) as Told['end'] }];
+    })
+    .slice(0, MOST_COMPLAINTS);
+}
+
+/** A statement read in two ways at one place counts once: believed as far as both together, with what each says. */
+function onceEach(reads: readonly Read[]): Read[] {
+  const found = new Map<string, Read[]>();
+  for (const read of reads) {
+    const node = nodeOf(read.statement, read.end);
+    found.set(node, [...(found.get(node) ?? []), read]);
+  }
+  return [...found.values()].map((same) => ({
+    ...same[0]!,
+    credence: same.reduce((sum, r) => sum + r.credence, 0) / same.length,
+    words: [...new Set(same.map((r) => r.words))].join(' '),
+  }));
+}
+
+const contradictionWarnings = (reads: readonly Read[]): Warning[] =>
+  contradictions(reads).map(({ end, one, other }) => ({
+    code: 'statements-contradict',
+    path: ['statements'],
+    data: { one: EVIDENCE[one].name, other: EVIDENCE[other].name, end: end ?? '' },
+  }));
+
+/** A factor this near 1 is not worth a sentence. */
+const WORTH_SAYING = 1.08;
+
+/** Causes weighed against everything known, each with its sentences; the same for the screen, the training set and the record. */
+export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reasoned> {
+  const told = toldOf(known.entries);
+  const reads = onceEach(readAll(known));
+  const words = new Map(reads.map((r) => [nodeOf(r.statement, r.end), r]));
+  const network = knowledgeOf(pages, toldOnce(told), new Set(words.keys()));
+  const found = weigh({ ...network, observed: [...words].map(([evidence, r]) => ({ evidence, credence: r.credence })) });
+  if (!found.ok) return found;
+  const byId = new Map(pages.map((p) => [p.id, p]));
+  const causes = found.value.causes.map(({ witnesses, ...cause }): Explained => {
+    const { id, end } = placeOf<string>(cause.id);
+    const page = byId.get(id)!;
+    const said = witnesses.map((w): Said => ({ node: w.evidence, words: words.get(w.evidence)!.words, factor: w.factor }));
+    return {
+      ...cause,
+      page,
+      end,
+      name: end === null ? page.name : `${END_NAMES[end]}: ${page.name[0]!.toLowerCase()}${page.name.slice(1)}`,
+      for: oneEach(said.filter((s) => s.factor >= WORTH_SAYING)),
+      against: oneEach(said.filter((s) => s.factor <= 1 / WORTH_SAYING)),
+    };
+  });
+  return {
+    ok: true,
+    value: {
+      told,
+      reads,
+      causes,
+      leading: causes.find((c) => c.id === found.value.leading) ?? null,
+      unexplained: found.value.unexplained.map((u) => ({ n: Number(u.complaint), share: u.share })),
+      next: found.value.next,
+      warnings: [...found.value.warnings, ...contradictionWarnings(reads)],
+      working: found.value.working,
+    },
+  };
+}
+
+/** One reading may settle several statements: its sentence is said once, with what they come to together. */
+function oneEach(said: readonly Said[]): Said[] {
+  const found: Said[] = [];
+  for (const s of said) {
+    const same = found.find((f) => f.words === s.words);
+    if (same) same.factor *= s.factor;
+    else found.push({ ...s });
+  }
+  return found.sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)));
+}
+
+/** Statements known, as nodes with their credence: what an outcome remembers. */
+export const snapshotOf = (reads: readonly Read[]): Record<string, number> =>
+  Object.fromEntries(reads.map((r) => [nodeOf(r.statement, r.end), Math.round(r.credence * 1000) / 1000]));
+
+export type { Statement };

@@ -1,0 +1,214 @@
+import { type Ridden, searchState, type SearchState } from '@/core/retune/search';
+import type { RideDocument, SetupDocument, TrialDocument, Feel } from '@/schema/documents';
+import type { Cure } from '@/knowledge/causes/page';
+import type { Entries } from '@/catalogue/entry';
+import { afterPreload, curesOf, endOfCure, standing } from '../reason/cures';
+import { type Known, mm, percent } from '../reason/evidence/known';
+import type { Explained, Reasoned } from '../reason/reason';
+import { targetOf } from '../aims/targets';
+import { GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
+import { offAim, PITCH_SHARE } from '../findings/springJudge';
+import type { End } from '@/catalogue/ends';
+import { Decision } from '@/schema/retune';
+
+/** A ride planned, with what was said and decided. */
+export interface Trial {
+  id: number;
+  n: number;
+  setupId: number;
+  fromSetupId: number;
+  document: TrialDocument;
+  token: string;
+  plannedAt: string;
+  /** Newest first. */
+  rides: { document: RideDocument; source: 'bench' | 'phone'; at: string }[];
+  decision: { decision: Decision; note: string; at: string } | null;
+}
+
+const SCORE = { better: 1, same: 0, worse: -1 } as const;
+
+/** One word for a ride: better where more complaints are better than worse; null until it was ridden. */
+export function overall(feels: Readonly<Record<string, Feel>>): Feel | null {
+  const all = Object.values(feels);
+  if (all.length === 0) return null;
+  const sum = all.reduce((total, f) => total + SCORE[f], 0);
+  return sum > 0 ? 'better' : sum < 0 ? 'worse' : 'same';
+}
+export const feelOf = (trial: Trial): Feel | null => overall(trial.rides[0]?.document.feels ?? {});
+
+/** The rides that moved one adjuster, in order. */
+const riddenOf = (trials: readonly Trial[], id: string): Ridden[] =>
+  trials.flatMap((t): Ridden[] => {
+    const feel = feelOf(t);
+    const { change } = t.document;
+    return change?.tunable === id && feel ? [{ from: change.from, value: change.to, feel }] : [];
+  });
+
+/** The set-up the search began from, and the one in the machine now. */
+export interface Setups {
+  base: SetupDocument;
+  now: SetupDocument;
+}
+
+export interface Step {
+  tunable: Tunable;
+  /** Where it stands, and where it was before the first ride. */
+  now: number;
+  start: number;
+  range: readonly [number, number];
+  search: SearchState | null;
+  cause: Explained | null;
+  cure: Cure | null;
+  ridden: Ridden[];
+}
+
+/** A step for the ring goes all the way to its target at once: the sags read carry it. */
+function ringStep(known: Known, t: Tunable): { by: number } | null {
+  if (t.kind !== 'preload') return null;
+  const now = standing(known, t.end);
+  const target = targetOf(known.entries, known.machine, t.end, known.schools);
+  if (!now || !target) return null;
+  const sags = afterPreload(now, 0);
+  // Newton’s step on the rider sag by the spring’s own slope is close enough to begin a search with.
+  const slope = sags.riderMm - afterPreload(now, 1).riderMm;
+  return slope <= 0 ? null : { by: (sags.riderMm - target.rider.value) / slope };
+}
+
+export function stepOf(
+  known: Known,
+  { base, now }: Setups,
+  trials: readonly Trial[],
+  t: Tunable,
+  direction: 1 | -1 | null,
+  from: Pick<Step, 'cause' | 'cure'>,
+): Step | null {
+  const [at, start] = [placeIn(now, t), placeIn(base, t)];
+  if (at === null || start === null) return null;
+  const range = reachOfTunable(base, known.entries, t);
+  const ridden = riddenOf(trials, t.id);
+  const ring = ringStep(known, t);
+  const side = direction ?? (ring && ring.by < 0 ? -1 : 1);
+  const width = range[1] - range[0];
+  const wanted = ring ? Math.round(Math.abs(ring.by)) : t.step;
+  const step = Math.min(Math.max(wanted, t.resolution), Math.max(width, t.resolution));
+  const place = Math.min(Math.max(start, range[0]), range[1]);
+  const search = searchState({ start: place, range, resolution: t.resolution, step, direction: side, ridden });
+  return { tunable: t, now: at, start, range, search: search.ok ? search.value : null, ridden, ...from };
+}
+
+/** Causes that explain less than this are not ridden for. From memory. */
+const WORTH_A_RIDE = 0.08;
+
+/** The changes the reasons propose, one for each adjuster, in the job's order of groups; then the other adjusters that are noted. */
+export function planOf(
+  known: Known,
+  reasoned: Reasoned | null,
+  setups: Setups,
+  trials: readonly Trial[],
+): { proposed: Step[]; others: Step[] } {
+  const proposed = new Map<string, Step>();
+  for (const cause of reasoned?.causes ?? []) {
+    if (!cause.linked || cause.explains < WORTH_A_RIDE) continue;
+    for (const cure of curesOf(cause.page.cures, cause.end)) {
+      const turned = tunableOf(cure.effect, endOfCure(known, cure.effect, cause.end));
+      if (!turned || proposed.has(turned.tunable.id)) continue;
+      // The ring is turned by a reading, never by a guess.
+      if (turned.tunable.kind === 'preload' && !ringStep(known, turned.tunable)) continue;
+      const step = stepOf(known, setups, trials, turned.tunable, turned.direction, { cause, cure });
+      if (step) proposed.set(turned.tunable.id, step);
+    }
+  }
+  const order = orderOf(known.entries['ride.order']?.text ?? '');
+  const inOrder = [...proposed.values()].sort((a, b) => order.indexOf(a.tunable.group) - order.indexOf(b.tunable.group));
+  const others = TUNABLES.filter((t) => !proposed.has(t.id)).flatMap(
+    (t) => stepOf(known, setups, trials, t, null, { cause: null, cure: null }) ?? [],
+  );
+  return { proposed: inOrder, others };
+}
+
+const isOpen = (s: Step) => s.search !== null && s.search.next !== null;
+
+/** The step to take next: a search begun is finished first, then the first in order that was never ridden. */
+export function nextStepOf(proposed: readonly Step[], trials: readonly Trial[]): Step | null {
+  const last = trials.at(-1)?.document.change?.tunable;
+  const begun = proposed.find((s) => s.tunable.id === last);
+  if (begun && isOpen(begun) && begun.search!.outcome !== 'turn-round') return begun;
+  return proposed.find((s) => isOpen(s) && s.ridden.length === 0) ?? proposed.find(isOpen) ?? null;
+}
+
+/** Groups that come before this one and still have a proposed change nobody has ridden: going past them wants a reason. */
+export function passedOver(entries: Entries, proposed: readonly Step[], t: Tunable): string[] {
+  // A search begun is gone on with: its reason was given when it began.
+  if (proposed.some((s) => s.tunable.id === t.id && s.ridden.length > 0)) return [];
+  const order = orderOf(entries['ride.order']?.text ?? '');
+  const before = order.slice(0, order.indexOf(t.group));
+  return before.filter((g) => proposed.some((s) => s.tunable.group === g && isOpen(s) && s.ridden.length === 0)).map((g) => GROUPS[g]);
+}
+
+/** Clickers this share of their range apart are out of balance. From memory. */
+const CLICKS_APART = 0.3;
+
+/** What a change does to the balance of front and rear, in sentences; none where it stays. */
+export function balanceWarnings(known: Known, now: SetupDocument, t: Tunable, to: number): string[] {
+  const at = placeIn(now, t);
+  if (at === null) return [];
+  if (t.kind === 'preload') return ringBalance(known, t, to - at);
+  if (t.kind === 'clicks') return clickBalance(known, now, t, to);
+  if (t.id === 'front.height' && Math.abs(to - at) > 5)
+    return [`${mm(Math.abs(to - at))} in the clamps is a big step: 10 mm already turns another machine.`];
+  return [];
+}
+
+function ringBalance(known: Known, t: Tunable, by: number): string[] {
+  const share = (end: End, change: number): number | null => {
+    const found = standing(known, end);
+    return found && offAim(known.entries, known.machine, end, known.schools, afterPreload(found, change).riderMm);
+  };
+  const other = t.end === 'rear' ? 'front' : 'rear';
+  const [before, after, against] = [share(t.end, 0), share(t.end, by), share(other, 0)];
+  if (before === null || after === null || against === null) return [];
+  const [was, will] = [before - against, after - against];
+  if (Math.abs(will) <= PITCH_SHARE || Math.abs(will) <= Math.abs(was)) return [];
+  const high = (t.end === 'rear') === will > 0;
+  return [
+    `It would sit nose-${high ? 'high' : 'low'}: the ${t.end} ${percent(Math.abs(after))} of travel ${after > 0 ? 'below' : 'above'} its target, the ${other} ${percent(Math.abs(against))} ${against > 0 ? 'below' : 'above'}.`,
+  ];
+}
+
+const COUNTERPART: Record<string, string> = {
+  'front.rebound': 'rear.rebound',
+  'rear.rebound': 'front.rebound',
+  'front.compression': 'rear.lowCompression',
+  'rear.lowCompression': 'front.compression',
+};
+
+function clickBalance(known: Known, now: SetupDocument, t: Tunable, to: number): string[] {
+  const counterpart = tunableById(COUNTERPART[t.id] ?? '');
+  if (!counterpart) return [];
+  const [here, there] = [placeIn(now, t), placeIn(now, counterpart)];
+  const [mine, its] = [reachOfTunable(now, known.entries, t)[1], reachOfTunable(now, known.entries, counterpart)[1]];
+  if (here === null || there === null || mine <= 0 || its <= 0) return [];
+  const [was, will] = [here / mine - there / its, to / mine - there / its];
+  if (Math.abs(will) <= CLICKS_APART || Math.abs(will) <= Math.abs(was)) return [];
+  return [
+    `Front and rear would return unlike: ${t.label.toLowerCase()} ${percent(to / mine)} open against ${percent(there / its)} at the other end. Bounce both after it.`,
+  ];
+}
+
+export interface Advice {
+  decision: Decision;
+  because: string;
+}
+
+/** What the ride says to do, for the person to decide. */
+export function advise(trial: Trial, search: SearchState | null): Advice | null {
+  const feel = feelOf(trial);
+  if (feel === null) return null;
+  if (trial.document.change === null)
+    return { decision: 'keep', because: 'It is the machine as handed back: what follows is measured against it.' };
+  if (feel === 'better') return { decision: 'keep', because: 'It rode better: keep it, and go on from here.' };
+  if (feel === 'same') return { decision: 'revert', because: 'Nothing was felt: take it back, so that the start stays the start.' };
+  return search?.outcome === 'halve'
+    ? { decision: 'bracket', because: `It overshot: go back to ${search.best} and halve the step.` }
+    : { decision: 'revert', because: 'It rode worse: go back to what is known.' };
+}

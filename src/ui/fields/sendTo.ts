@@ -1,0 +1,14 @@
+import { Entry } from '@/catalogue/entry';
+import { atBench } from '../kit/atBench';
+import { post } from '../kit/send';
+import { Send, Outgoing } from './store';
+
+/** Records one field at `url`. */
+export const sendTo =
+  (url: string): Send =>
+  async (what: Outgoing) => {
+    const who = atBench();
+    const answer = await post<Entry>(url, who ? { ...what, technicianId: who.id } : what);
+    if (answer.ok) return { ok: true, entry: answer.value };
+    return answer.unreachable ? { ok: false, unreachable: true } : { ok: false, refused: answer.message };
+  };

@@ -1,0 +1,23 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { Entries } from '@/catalogue/entry';
+import { FieldStore } from './store';
+import { usePreferences } from '../kit/preferences';
+import { sendTo } from './sendTo';
+
+/** The figures of one machine as fields: recorded as they are left, kept in the browser while the shop's computer does not answer. */
+export function useMachineStore(machineId: number, figures: Entries): FieldStore {
+  const { system } = usePreferences();
+  const [store] = useState(
+    () =>
+      new FieldStore({
+        entries: figures,
+        storageKey: `mavrin.machine.${machineId}`,
+        send: sendTo(`/api/machines/${machineId}/entries`),
+        system,
+      }),
+  );
+  useEffect(() => store.resume(), [store]);
+  useEffect(() => store.setSystem(system), [store, system]);
+  return store;
+}

@@ -1,0 +1,167 @@
+'use client';
+import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
+import type { School } from '@/knowledge/schools';
+import type { OilGrade } from '@/core/damper/oils';
+import type { KeptCalibration, MoneyPage } from '@/schema/book';
+import type { Need, StockItem } from '@/schema/stock';
+import type { DrawerShim } from '@/schema/shims';
+import type { SetupDocument } from '@/schema/documents';
+import type { Entries } from '@/catalogue/entry';
+import type { CausePage } from '@/knowledge/causes/page';
+import type { Known } from '@/judgement/reason/evidence/known';
+import type { Setups, Trial } from '@/judgement/ride/retune';
+import type { LogDocument } from '@/schema/retune';
+import { chosenOf, offersOf } from '@/judgement/model/offers';
+import type { Component } from '@/knowledge/procedures/components';
+import type { TakenProcedure } from '@/knowledge/procedures/procedure';
+import { useFieldStore, useLive } from '../fields/context';
+import type { FieldStore } from '../fields/store';
+import type { End } from '@/catalogue/ends';
+import type { DampingTemplate } from '@/knowledge/dampingTemplates';
+import type { QuoteDocument } from '@/schema/quote';
+import type { ListedSpring } from '@/schema/springs';
+
+export interface SignedLine {
+  id: number;
+  corrects: number | null;
+  reason: string;
+  technician: string;
+  signedAt: string;
+  digest: string;
+  entries: Record<string, { text: string; unit: string | null; value: number | null }>;
+}
+
+export interface OfferedQuote {
+  id: number;
+  document: QuoteDocument;
+  offeredAt: string;
+  accepted: boolean | null;
+  words: string;
+  answeredAt: string | null;
+}
+
+/** One job as the page receives it. */
+export interface BenchData {
+  job: { id: number; machineId: number; promisedOn: string; takenInAt: string; handedBackAt: string | null; rideOpen: boolean };
+  machine: { id: number; name: string; registration: string };
+  customer: { id: number; name: string };
+  entries: Entries;
+  figures: Entries;
+  lastKnown: Entries;
+  springs: ListedSpring[];
+  /** The shop's schools, each in its newest version. */
+  schools: School[];
+  /** In the drawer. */
+  shims: DrawerShim[];
+  oils: OilGrade[];
+  templates: DampingTemplate[];
+  /** Fits of this machine's valves to dyno runs, the newest first. */
+  calibrations: KeptCalibration[];
+  technicians: { id: number; name: string }[];
+  /** The drawers beside springs and shims. */
+  stock: StockItem[];
+  money: MoneyPage;
+  /** Quotes offered, newest first. */
+  quotes: OfferedQuote[];
+  /** What the job takes from the drawers, as recorded when the page was made. */
+  needs: { needs: Need[]; postUnknown: boolean };
+  /** The procedures this job took, as it took them. */
+  procedures: TakenProcedure[];
+  /** The procedures the Shop book has to offer. */
+  book: { id: string; name: string; component: Component; end: End; versions: number }[];
+  signed: SignedLine[];
+  setupId: number | null;
+  /** What the machine was handed back with the last time; null for one that is here first. */
+  handedBack: { jobId: number; at: string; values: SetupDocument['values'] } | null;
+  /** Causes of the Shop book with what they rest on; only where they are shown. */
+  reasoning: { causes: CausePage[]; lifeKm: Known['lifeKm']; log: Known['log']; outcomes: number } | null;
+  /** Rides planned, ridden and decided; the set-up they began from and the one in the machine. */
+  trials: Trial[];
+  setups: Setups | null;
+  /** The job the machine has come back as since. */
+  movedOn: number | null;
+  /** Logged rides, newest first. */
+  runs: LoggedRun[];
+}
+
+export interface LoggedRun {
+  id: number;
+  moment: 'before' | 'after';
+  name: string;
+  device: 'file' | 'simulated';
+  document: LogDocument;
+  at: string;
+}
+
+export interface BenchTools {
+  data: BenchData;
+  /** Signed: the walk, the choice and the rebuild stand. */
+  sealed: boolean;
+  machineStore: FieldStore;
+  ghost: boolean;
+  working: boolean;
+  reload(): void;
+}
+
+const Context = createContext<BenchTools | null>(null);
+export const BenchProvider = Context.Provider;
+
+export function useBench(): BenchTools {
+  const found = useContext(Context);
+  if (!found) throw new Error('a stage stands outside its job');
+  return found;
+}
+
+/** The machine's figures as they stand while typing. */
+export function useFigures(): Entries {
+  const { machineStore } = useBench();
+  return useSyncExternalStore(machineStore.subscribe, machineStore.liveEntries, machineStore.liveEntries);
+}
+
+/** Reads a fact again only for other entries, and hands out the same object while the answer is the same. */
+function factReader<T>(store: FieldStore, machineStore: FieldStore, derive: (entries: Entries, machine: Entries) => T): () => T {
+  let from: readonly [Entries, Entries] | null = null;
+  let last: { value: T; text: string } | null = null;
+  return () => {
+    const [entries, machine] = [store.liveEntries(), machineStore.liveEntries()];
+    if (last && from?.[0] === entries && from[1] === machine) return last.value;
+    from = [entries, machine];
+    const value = derive(entries, machine);
+    const text = JSON.stringify(value);
+    last = last?.text === text ? last : { value, text };
+    return last.value;
+  };
+}
+
+/**
+ * What follows from the entries, renewed with every key; its component renders only when the answer differs.
+ * @param derive a function of the module (or one kept by useCallback); its answer is plain data
+ */
+export function useFact<T>(derive: (entries: Entries, machine: Entries) => T): T {
+  const store = useFieldStore();
+  const { machineStore } = useBench();
+  const read = useMemo(() => factReader(store, machineStore, derive), [store, machineStore, derive]);
+  const subscribe = useMemo(() => {
+    return (listener: () => void) => {
+      const stop = [store.subscribe(listener), machineStore.subscribe(listener)];
+      return () => stop.forEach((s) => s());
+    };
+  }, [store, machineStore]);
+  return useSyncExternalStore(subscribe, read, read);
+}
+
+/** The entries for what may follow a moment after the key: sentences and lists, not the figures the eye is on. */
+export function useLater(): { live: Entries; figures: Entries } {
+  const live = useLive();
+  const figures = useFigures();
+  const both = useMemo(() => ({ live, figures }), [live, figures]);
+  return useDeferredValue(both);
+}
+
+/** The springs of the list and the unlike pairs they make. */
+export function useOffers(): ListedSpring[] {
+  const { springs } = useBench().data;
+  const { live } = useLater();
+  const chosen = chosenOf(live, 'front');
+  return useMemo(() => offersOf(springs, chosen), [springs, chosen]);
+}

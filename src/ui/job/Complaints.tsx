@@ -1,0 +1,99 @@
+'use client';
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { itemNumbers, textOf } from '@/judgement/model/read';
+import { COMPLAINT_BAD, COMPLAINT_ITEM, COMPLAINT_PHRASES, COMPLAINT_PLACES, COMPLAINT_SINCE } from '@/catalogue/fields/ask';
+import type { FieldDef } from '@/catalogue/fields/kinds';
+import { useFieldStore, useLive } from '../fields/context';
+import { RideLine } from '../figures/RideLine';
+import { QuietButton, Small } from '../kit/primitives';
+import { FieldsOf } from '../fields/parts';
+
+const List = styled.ul`
+  > li {
+    border-bottom: 1px solid var(--rule);
+  }
+  .told {
+    display: block;
+    width: 100%;
+    min-height: 44px;
+    padding: 0.45rem 0;
+    border: 0;
+    background: none;
+    text-align: left;
+    cursor: pointer;
+    font: inherit;
+    color: inherit;
+  }
+  .told[aria-expanded='true'] {
+    border-left: 4px solid var(--ink);
+    padding-left: 0.6rem;
+  }
+`;
+
+const itemsOf = (n: number, wanted: (d: FieldDef) => boolean) =>
+  COMPLAINT_ITEM.filter(wanted).map((d) => ({ ...d, key: d.key.replace('.n.', `.${n}.`) }));
+
+const label = (of: Record<string, string>, id: string) => (of[id] ?? '').toLowerCase();
+
+/** The complaints of the job: told in the rider's words, placed on the ride, one open at a time. Under Ask and Reason alike. */
+export function Complaints({ locked }: { locked: boolean }) {
+  const live = useLive();
+  const store = useFieldStore();
+  const numbers = itemNumbers(live, 'complaint');
+  const [picked, setPicked] = useState<number | null>(null);
+  const next = (numbers.at(-1) ?? 0) + 1;
+  const open = picked ?? numbers[0] ?? null;
+  const shown = open !== null && !numbers.includes(open) ? [...numbers, open] : numbers;
+  const takeOut = (n: number) => {
+    for (const { key } of COMPLAINT_ITEM) {
+      const field = key.replace('.n.', `.${n}.`);
+      if (store.stateOf(field).text !== '') store.put(field, '');
+    }
+    setPicked(null);
+  };
+  return (
+    <>
+      {shown.length === 0 && <Small>No complaint noted. Ask what it does, where, at which end, how bad and since when.</Small>}
+      <List>
+        {shown.map((n) => {
+          const at = (what: string) => textOf(live, `complaint.${n}.${what}`);
+          const phrase = (COMPLAINT_PHRASES as Record<string, string>)[at('phrase')] ?? 'New complaint';
+          const about = [
+            label(COMPLAINT_PLACES, at('place')),
+            at('end') === 'unsure' ? 'end not sure' : at('end'),
+            label(COMPLAINT_BAD, at('bad')),
+            label(COMPLAINT_SINCE, at('since')),
+          ].filter(Boolean);
+          return (
+            <li key={n}>
+              <button type="button" className="told" aria-expanded={open === n} onClick={() => setPicked(open === n ? -1 : n)}>
+                <b>{phrase}</b> <Small>{about.join(' · ')}</Small>
+                {at('words') && <div>“{at('words')}”</div>}
+              </button>
+              {open === n && (
+                <div style={{ paddingBottom: '0.5rem' }}>
+                  <RideLine
+                    label={`Where: ${phrase.toLowerCase()}`}
+                    place={at('place')}
+                    onPick={(place) => store.put(`complaint.${n}.place`, place)}
+                    locked={locked}
+                  />
+                  <FieldsOf defs={itemsOf(n, (d) => d.kind === 'choice' && !d.key.endsWith('.place'))} locked={locked} min="9rem" />
+                  <FieldsOf defs={itemsOf(n, (d) => d.kind === 'text')} locked={locked} min="100%" />
+                  {!locked && <QuietButton onPress={() => takeOut(n)}>Take out</QuietButton>}
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </List>
+      {!locked && next < 100 && (
+        <QuietButton onPress={() => setPicked(next)}>
+          <Plus size={14} aria-hidden /> Add a complaint
+        </QuietButton>
+      )}
+    </>
+  );
+}

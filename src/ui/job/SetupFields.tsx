@@ -1,0 +1,142 @@
+'use client';
+import styled from 'styled-components';
+import { preloadOf } from '@/judgement/model/measure';
+import { textOf } from '@/judgement/model/read';
+import { type Entries, withUnit } from '@/catalogue/entry';
+import { SETUP_GROUPS } from '@/catalogue/fields/setup';
+import { issueWords } from '@/schema/words';
+import { EntryField } from '../fields/EntryField';
+import { useLive } from '../fields/context';
+import { Heading, Small } from '../kit/primitives';
+import { FieldGrid } from '../kit/parts';
+
+const Groups = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr));
+  gap: 1.25rem 2rem;
+`;
+
+const Pair = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);
+  gap: 0 1rem;
+  grid-column: 1 / -1;
+`;
+
+const Preload = styled.div`
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(8.5rem, 1fr));
+  gap: 0 1rem;
+  .result {
+    grid-column: 1 / -1;
+    padding-bottom: 0.3rem;
+  }
+`;
+
+const REFERENCE_NAME: Record<string, string> = {
+  length: 'Free length, mm',
+  turns: 'Thread pitch, mm',
+  notch: 'Step height, mm',
+  thread: 'Thread showing when slack, mm',
+};
+const READING_NAME: Record<string, string> = {
+  mm: 'Preload, mm',
+  length: 'Installed length, mm',
+  turns: 'Turns in',
+  notch: 'Notch, softest is 1',
+  thread: 'Thread showing, mm',
+};
+
+/** Preload as people read it: the way, the reading, what it is read against; shown in mm. */
+function PreloadFields({ base, entries, locked }: { base: string; entries: Entries; locked: boolean }) {
+  const way = textOf(entries, `${base}.way`) || 'mm';
+  const read = preloadOf(entries, base);
+  return (
+    <Preload>
+      <EntryField field={`${base}.way`} locked={locked} />
+      <EntryField field={`${base}.reading`} label={READING_NAME[way] ?? 'Preload'} locked={locked} />
+      {way !== 'mm' && <EntryField field={`${base}.reference`} label={REFERENCE_NAME[way] ?? ''} locked={locked} />}
+      {read && !(way === 'mm' && read.ok) && (
+        <div className="result" role="status">
+          {read.ok ? (
+            <>
+              <Small>Preload </Small>
+              <b>{read.value.toFixed(1)} mm</b>
+            </>
+          ) : (
+            <Small>
+              ▲{' '}
+              {read.issue.code === 'empty'
+                ? `Preload follows once the ${(REFERENCE_NAME[way] ?? 'reference').split(',')[0]!.toLowerCase()} is in.`
+                : issueWords(read.issue)}
+            </Small>
+          )}
+        </div>
+      )}
+    </Preload>
+  );
+}
+
+/** The set-up fields of a machine under one prefix; with `before`, what came in stands beside each figure. */
+export function SetupFields({
+  prefix,
+  locked = false,
+  before = false,
+}: {
+  prefix: 'found' | 'fitted';
+  locked?: boolean;
+  before?: boolean;
+}) {
+  const live = useLive();
+  const beside = (suffix: string) => {
+    const entry = live[`found.${suffix}`];
+    return before && entry && entry.text ? <Small>came in {withUnit(entry)}</Small> : null;
+  };
+  return (
+    <Groups>
+      {SETUP_GROUPS.map((group) => (
+        <section key={group.title}>
+          <Heading style={{ color: `var(--${group.end})` }}>{group.title}</Heading>
+          <FieldGrid $min="8rem">
+            {group.fields.map((f) => {
+              const key = `${prefix}.${f.key}`;
+              if (f.key.endsWith('.way')) return <PreloadFields key={key} base={key.slice(0, -4)} entries={live} locked={locked} />;
+              if (/\.(reading|reference)$/.test(f.key)) return null;
+              if (f.key.endsWith('.out'))
+                return (
+                  <Pair key={key}>
+                    <div>
+                      <EntryField field={key} locked={locked} />
+                      {beside(f.key)}
+                    </div>
+                    {prefix === 'found' ? (
+                      <EntryField field={key.replace(/out$/, 'range')} label="Range" locked={locked} />
+                    ) : (
+                      <RangeOf field={`found.${f.key.replace(/out$/, 'range')}`} />
+                    )}
+                  </Pair>
+                );
+              if (f.key.endsWith('.range')) return null;
+              return (
+                <div key={key} style={{ gridColumn: '1 / -1' }}>
+                  <EntryField field={key} locked={locked} />
+                  {beside(f.key)}
+                </div>
+              );
+            })}
+          </FieldGrid>
+        </section>
+      ))}
+    </Groups>
+  );
+}
+
+function RangeOf({ field }: { field: string }) {
+  const entry = useLive()[field];
+  return (
+    <div style={{ alignSelf: 'center' }}>
+      <Small>{entry?.text ? `range ${entry.text}` : 'range not noted'}</Small>
+    </div>
+  );
+}

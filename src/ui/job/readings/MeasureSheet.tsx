@@ -1,0 +1,194 @@
+'use client';
+
+import { Columns } from 'lucide-react';
+import { ReactNode, useCallback, useMemo } from 'react';
+import { Heading, Table } from 'react-aria-components';
+import styled from 'styled-components';
+import { End, ENDS, END_NAMES } from '@/catalogue/ends';
+import { Entries } from '@/catalogue/entry';
+import { bounceFields } from '@/catalogue/fields/bench';
+import { SagResult } from '@/core/measure/sag';
+import { becauseOf } from '@/judgement/findings/because';
+import { sagOf } from '@/judgement/model/measure';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { useSystem } from '../../fields/context';
+import { FieldsOf } from '../../fields/parts';
+import { Stance } from '../../figures/Stance';
+import { StanceLine } from '../../figures/stanceScale';
+import { BecauseList } from '../../kit/BecauseList';
+import { lengthWords, lengthUnit } from '../../kit/figureWords';
+import { Titled } from '../../kit/parts';
+import { useSaid } from '../../kit/preferences';
+import { Caution, EndName, Small } from '../../kit/primitives';
+import { useBench, useFact, useLater } from '../BenchContext';
+import { ghostLines, stanceEnd } from '../stance';
+import { Working } from '../Working';
+import { Reach } from './Reach';
+import { SchoolsTable } from './SchoolsTable';
+import { Walk } from './Walk';
+
+type Prefix = 'measure' | 'set';
+
+const sagIn = (live: Entries, figures: Entries, end: End, prefix: Prefix): SagResult | null => {
+  const read = sagOf(live, figures, end, prefix);
+  return read?.result.ok ? read.result.value : null;
+};
+
+/** On a tablet held upright the walk stays beside the stance, and the findings go below. */
+const Three = styled(Columns)`
+  grid-template-columns: minmax(21rem, 25rem) minmax(20rem, 1fr) minmax(16rem, 18.5rem);
+  > :nth-child(2) {
+    align-self: start;
+    position: sticky;
+    top: 1rem;
+  }
+  @media (max-width: 960px) {
+    grid-template-columns: 1.12fr 1fr;
+    gap: 0 1rem;
+    > :nth-child(2) {
+      border-top: 0;
+      border-left: 1px solid var(--fine);
+      padding: 0 0 0 1rem;
+      margin: 0;
+    }
+    > :nth-child(3) {
+      grid-column: 1 / -1;
+    }
+  }
+  @media (max-width: 700px) {
+    grid-template-columns: 1fr;
+  }
+`;
+
+/** Measure: the walk, the stance it makes, and what follows from it. Set repeats it on the finished machine. */
+export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked: boolean; aside?: ReactNode }) {
+  return (
+    <Three>
+      <div>
+        <Heading>Walk round the machine</Heading>
+        <Walk prefix={prefix} locked={locked} />
+        <Caution>{CAUTIONS.lifting}</Caution>
+        {prefix === 'measure' && <BounceAsItCame locked={locked} />}
+      </div>
+      <div>
+        <StanceOf prefix={prefix} />
+        <Results prefix={prefix} />
+        <Before prefix={prefix} />
+      </div>
+      <div>
+        {prefix === 'measure' && (
+          <>
+            <Findings />
+            <SchoolsTable />
+            <Reach />
+          </>
+        )}
+        {aside}
+        <SagWorking prefix={prefix} />
+      </div>
+    </Three>
+  );
+}
+
+/** The bounce test before anything is touched: the walk's last word on damping. */
+function BounceAsItCame({ locked }: { locked: boolean }) {
+  return (
+    <Titled title="Bounce, as it came in" aside="push, let go, count">
+      {ENDS.map((end) => (
+        <div key={end}>
+          <EndName $end={end}>{END_NAMES[end]}</EndName>
+          <FieldsOf defs={bounceFields(end)} locked={locked} min="7rem" />
+        </div>
+      ))}
+    </Titled>
+  );
+}
+
+/** Ghost lines: where the machine sat at its last job, or before this rebuild. */
+function useBefore(prefix: Prefix): StanceLine[] {
+  const { data, ghost } = useBench();
+  const before = useFact(
+    useCallback((live, figures) => ghostLines(prefix === 'set' ? live : data.lastKnown, figures), [prefix, data.lastKnown]),
+  );
+  return ghost ? before : NO_LINES;
+}
+
+const NO_LINES: StanceLine[] = [];
+
+function StanceOf({ prefix }: { prefix: Prefix }) {
+  const inches = useSystem() === 'imperial';
+  const { schools } = useBench().data;
+  const rear = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'rear', schools, prefix), [prefix, schools]));
+  const front = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'front', schools, prefix), [prefix, schools]));
+  return <Stance rear={rear} front={front} ghost={useBefore(prefix)} inches={inches} />;
+}
+
+function Before({ prefix }: { prefix: Prefix }) {
+  const inUnits = useSaid();
+  return useBefore(prefix).map((b) => (
+    <Small key={b.name}>
+      Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'},{' '}
+      {inUnits(`rear ${b.rearMm.toFixed(1)} mm, front ${b.frontMm.toFixed(1)} mm.`)}
+    </Small>
+  ));
+}
+
+function Findings() {
+  const { live, figures } = useLater();
+  const { schools } = useBench().data;
+  const findings = useMemo(() => becauseOf(live, figures, schools), [live, figures, schools]);
+  return (
+    <BecauseList
+      findings={findings}
+      empty="Read the rear first: extended, then off the stand, then with the rider on. Findings appear as the readings come in."
+    />
+  );
+}
+
+function SagWorking({ prefix }: { prefix: Prefix }) {
+  const { working } = useBench();
+  const { live, figures } = useLater();
+  if (!working) return null;
+  return <Working steps={ENDS.flatMap((end) => sagIn(live, figures, end, prefix)?.working ?? [])} />;
+}
+
+function Results({ prefix }: { prefix: Prefix }) {
+  const system = useSystem();
+  const rear = useFact(useCallback((live, figures) => sagIn(live, figures, 'rear', prefix), [prefix]));
+  const front = useFact(useCallback((live, figures) => sagIn(live, figures, 'front', prefix), [prefix]));
+  const length = (mm: number | null) => (mm === null ? '–' : `${lengthWords(mm, system)} ${lengthUnit(system)}`);
+  const share = (x: number | null) => (x === null ? '–' : `${(x * 100).toFixed(1)} %`);
+  const rows: [string, (r: SagResult) => string][] = [
+    ['Static sag', (r) => length(r.staticSagMm)],
+    ['of travel', (r) => share(r.staticShare)],
+    ['Rider sag', (r) => length(r.riderSagMm)],
+    ['of travel', (r) => share(r.riderShare)],
+    ['Friction band, bare', (r) => length(r.frictionBandUnladenMm)],
+    ['Friction band, rider on', (r) => length(r.frictionBandLadenMm)],
+    ['Uncertainty (k = 2)', (r) => (r.uncertaintyMm === null ? '–' : `± ${length(r.uncertaintyMm)}`)],
+  ];
+  return (
+    <Table aria-label="Results">
+      <thead>
+        <tr>
+          <th>From the readings</th>
+          <th className="number">
+            <EndName $end="rear">Rear</EndName>
+          </th>
+          <th className="number">
+            <EndName $end="front">Front</EndName>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, of], i) => (
+          <tr key={i}>
+            <td>{name}</td>
+            <td className="number">{rear ? of(rear) : '–'}</td>
+            <td className="number">{front ? of(front) : '–'}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,43 @@
+'use client';
+import { useMemo } from 'react';
+import { reachOf } from '@/judgement/findings/reach';
+import { Small, Table } from '../../kit/primitives';
+import { useLater } from '../BenchContext';
+import { Titled } from '../../kit/parts';
+
+/** Too tall: how the rider reaches the ground, and what each cure costs in travel. Shown once seat height and inside leg are known. */
+export function Reach() {
+  const { live, figures } = useLater();
+  const reach = useMemo(() => reachOf(live, figures), [live, figures]);
+  if (!reach) return null;
+  return (
+    <div style={{ marginTop: '1.25rem' }}>
+      <Titled title="Reach to the ground" aside={`seat at ${Math.round(reach.seatLadenMm)} mm with the rider on`}>
+        <p>
+          <b>{reach.words}</b> <Small>Inside leg {Math.round(reach.insideLegMm)} mm.</Small>
+        </p>
+        {reach.cures.length > 0 && (
+          <Table aria-label="Cures for reach">
+            <thead>
+              <tr>
+                <th>Each alone, for the whole {Math.round(reach.gapMm)} mm</th>
+                <th className="number">Bump travel left</th>
+              </tr>
+            </thead>
+            <tbody>
+              {reach.cures.map((c) => (
+                <tr key={c.name}>
+                  <td>
+                    <b>{c.name}.</b> {c.cost} <Small>{c.caution}</Small>
+                  </td>
+                  <td className="number">{c.travelLeftMm === null ? 'all' : `${Math.round(c.travelLeftMm)} mm`}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        )}
+        <Small>Places of seat and feet are from memory. Lower without stealing travel; ask the rider before any spanner.</Small>
+      </Titled>
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+'use client';
+import { ENDS } from '@/catalogue/ends';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { DamperFacts } from '@/judgement/model/damperFacts';
+import { damperQuestion } from '@/judgement/model/damperQuestion';
+import type { Known } from '@/judgement/reason/evidence/known';
+import { type Reasoned, reasonOf } from '@/judgement/reason/reason';
+import { useBench, useLater } from './BenchContext';
+import type { Reading } from '../kit/read';
+import { brokeWords, onWorkerFailure } from '@/workers/working';
+import type { Ask, Told } from '@/workers/reason.worker';
+import type { End } from '@/catalogue/ends';
+
+const NOTHING: Known['dampers'] = { rear: null, front: null };
+type Asked = Record<End, { key: string; facts: DamperFacts | null } | null>;
+
+export interface Knowing {
+  known: Known;
+  /** The dampers could not be computed: why, and the way to try again. */
+  dampersFailed: Pick<Reading<unknown>, 'failed' | 'again'>;
+}
+
+/** Everything known of the job, as it stands while typing; dampers follow from a worker a moment later. */
+export function useKnown(): Knowing {
+  const { live, figures } = useLater();
+  const { data } = useBench();
+  const { schools, lastKnown, reasoning, oils } = data;
+  const base = useMemo(
+    (): Known => ({
+      entries: live,
+      machine: figures,
+      schools,
+      before: lastKnown,
+      lifeKm: reasoning?.lifeKm ?? { rear: null, front: null },
+      dampers: NOTHING,
+      log: reasoning?.log ?? null,
+    }),
+    [live, figures, schools, lastKnown, reasoning],
+  );
+  const { dampers, ...dampersFailed } = useDampers(useMemo(() => ENDS.map((end) => damperQuestion(base, end, oils)), [base, oils]));
+  const known = useMemo(() => ({ ...base, dampers }), [base, dampers]);
+  return { known, dampersFailed };
+}
+
+function useDampers(questions: (Ask['question'] | null)[]): { dampers: Known['dampers'] } & Knowing['dampersFailed'] {
+  const worker = useRef<Worker | null>(null);
+  const [failed, setFailed] = useState<string | null>(null);
+  const [attempt, setAttempt] = useState(0);
+  const [answers, setAnswers] = useState<Asked>({ rear: null, front: null });
+  const keys = questions.map((q) => (q === null ? '' : JSON.stringify(q)));
+  const [rear, front] = keys;
+  useEffect(() => () => worker.current?.terminate(), []);
+  useEffect(() => {
+    for (const [i, key] of [rear, front].entries()) {
+      if (!key) continue;
+      worker.current ??= new Worker(new URL('../../workers/reason.worker.ts', import.meta.url), { type: 'module' });
+      onWorkerFailure(worker.current, setFailed);
+      worker.current.onmessage = ({ data }: MessageEvent<Told>) => {
+        if (data.failed !== null) setFailed(brokeWords(data.failed));
+        setAnswers((a) => ({ ...a, [data.end]: { key: data.key, facts: data.facts } }));
+      };
+      worker.current.postMessage({ end: ENDS[i]!, key, question: JSON.parse(key) as Ask['question'] } satisfies Ask);
+    }
+  }, [rear, front, attempt]);
+  const again = () => {
+    worker.current?.terminate();
+    worker.current = null;
+    setFailed(null);
+    setAttempt(attempt + 1);
+  };
+  const dampers = useMemo(
+    () => ({
+      rear: rear && answers.rear?.key === rear ? answers.rear.facts : null,
+      front: front && answers.front?.key === front ? answers.front.facts : null,
+    }),
+    [answers, rear, front],
+  );
+  return { dampers, failed, again };
+}
+
+/** The causes weighed against everything known; null where the page was made without them. */
+export function useReasoned(known: Known): Reasoned | null {
+  const { reasoning } = useBench().data;
+  return useMemo(() => {
+    if (!reasoning) return null;
+    const found = reasonOf(known, reasoning.causes);
+    return found.ok ? found.value : null;
+  }, [known, reasoning]);
+}

@@ -1,0 +1,64 @@
+'use client';
+
+import { Heading } from 'react-aria-components';
+import styled from 'styled-components';
+import { Because } from '@/judgement/findings/finding';
+import { useSaid } from './preferences';
+import { Small } from './primitives';
+
+const Findings = styled.ul`
+  li {
+    display: grid;
+    grid-template-columns: 1.5rem 1fr;
+    padding: 0.6rem 0;
+    border-top: 1px solid var(--rule);
+  }
+  .mark {
+    font-size: 0.8rem;
+    line-height: 1.5rem;
+  }
+  .origin {
+    color: var(--soft);
+  }
+  .danger {
+    background: var(--sheet);
+    outline: 2px solid var(--danger);
+    padding: 0.6rem;
+    margin: 0 0 0.6rem;
+  }
+`;
+
+const MARK = { danger: '■', warn: '▲', note: '○' };
+
+const MARK_COLOUR = { danger: 'var(--danger)', warn: 'var(--warn)', note: 'var(--ink)' };
+
+interface BecauseProps {
+  findings: Because[];
+  empty: string;
+  title?: string;
+  /** Valves are spoken of in millimetres and newtons everywhere, and so are the sentences beside them. */
+  metric?: boolean;
+}
+
+export function BecauseList({ findings, empty, title = 'Because', metric = false }: BecauseProps) {
+  const inUnits = useSaid();
+  const said = metric ? (sentence: string) => sentence : inUnits;
+  return (
+    <section aria-label={title}>
+      <Heading>{title}</Heading>
+      {findings.length === 0 && <Small>{empty}</Small>}
+      <Findings aria-live="polite">
+        {findings.map((f) => (
+          <li key={f.lead} className={f.mark === 'danger' ? 'danger' : ''}>
+            <span className="mark" aria-hidden style={{ color: MARK_COLOUR[f.mark] }}>
+              {MARK[f.mark]}
+            </span>
+            <span {...(f.mark === 'danger' ? { role: 'alert' } : {})}>
+              <b>{said(f.lead)}</b> {said(f.rest)} <span className="origin">{said(f.origin)}</span>
+            </span>
+          </li>
+        ))}
+      </Findings>
+    </section>
+  );
+}

@@ -1,0 +1,220 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { type ComponentType, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { STAGES, type Stage } from '@/catalogue/fields';
+import { type Entry, withUnit } from '@/catalogue/entry';
+import { stageLines } from '@/judgement/job/stages';
+import { textOf } from '@/judgement/model/read';
+import { FieldsProvider, useSaving } from '../../fields/context';
+import { Leftovers } from '../../fields/Leftovers';
+import { focusEntry, showUnsettled } from '../../fields/next';
+import { FieldStore } from '../../fields/store';
+import { useMachineStore } from '../../fields/useMachineStore';
+import { usePreferences } from '../../kit/preferences';
+import { Shell } from '../../layout/Shell';
+import { QuietButton, QuietLink } from '../../kit/primitives';
+import { dayWords, timeWords } from '../../kit/time';
+import { type BenchData, BenchProvider, type BenchTools, useFact } from '../../job/BenchContext';
+import { Rail } from '../../job/Rail';
+import { post } from '../../kit/send';
+import { forgetUnlessAmong } from '../../kit/atBench';
+import { USE_NAMES } from '@/catalogue/uses';
+import { sendTo } from '../../fields/sendTo';
+
+/** The eight stages, and the sheets that stand beside them. */
+export type SheetName = Stage | 'quote' | 'log';
+
+// Each stage's code comes when it is shown: a page brings what it shows and no more.
+const STAGE_SHEETS: Record<SheetName, ComponentType> = {
+  ask: dynamic(async () => (await import('../../stages/ask/AskStage')).AskStage),
+  measure: dynamic(async () => (await import('../../stages/measure/MeasureStage')).MeasureStage),
+  reason: dynamic(async () => (await import('../../stages/reason/ReasonStage')).ReasonStage),
+  springs: dynamic(async () => (await import('../../stages/springs/SpringsStage')).SpringsStage),
+  valves: dynamic(async () => (await import('../../stages/valves/ValvesStage')).ValvesStage),
+  rebuild: dynamic(async () => (await import('../../stages/rebuild/RebuildStage')).RebuildStage),
+  set: dynamic(async () => (await import('../../stages/set/SetStage')).SetStage),
+  ride: dynamic(async () => (await import('../../stages/ride/RideStage')).RideStage),
+  quote: dynamic(async () => (await import('../../sheets/quote/QuoteSheet')).QuoteSheet),
+  log: dynamic(async () => (await import('../../sheets/log/LogSheet')).LogSheet),
+};
+
+/** Which stages have readings to go through, a working to show, and a set-up of before to lay under this one: the foot names no key that does nothing. */
+const WALKS: readonly SheetName[] = ['measure', 'set'];
+const SHOWS_WORKING: readonly SheetName[] = ['measure', 'reason', 'springs', 'valves', 'set'];
+const SHOWS_BEFORE: readonly SheetName[] = ['measure', 'springs', 'set'];
+
+/** The Bench: one job, its stages on the tape, its fields recorded as they are left. */
+export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
+  const { system } = usePreferences();
+  const [store] = useState(
+    () =>
+      new FieldStore({
+        system,
+        entries: data.entries,
+        lastKnown: data.lastKnown,
+        currency: data.money.currency,
+        storageKey: `mavrin.job.${data.job.id}`,
+        send: sendTo(`/api/jobs/${data.job.id}/entries`),
+      }),
+  );
+  const machineStore = useMachineStore(data.machine.id, data.figures);
+  useEffect(() => forgetUnlessAmong(data.technicians), [data.technicians]);
+  useEffect(() => store.resume(), [store]);
+  useEffect(() => store.setSystem(system), [store, system]);
+  useEffect(() => void focusEntry(decodeURIComponent(window.location.hash.slice(1))), [stage]);
+  useEffect(() => {
+    const leave = () => {
+      store.commitAll();
+      machineStore.commitAll();
+    };
+    window.addEventListener('pagehide', leave);
+    return () => window.removeEventListener('pagehide', leave);
+  }, [store, machineStore]);
+  return (
+    <FieldsProvider value={store}>
+      <BenchFrame data={data} stage={stage} store={store} machineStore={machineStore} />
+    </FieldsProvider>
+  );
+}
+
+function BenchFrame({
+  data,
+  stage,
+  store,
+  machineStore,
+}: {
+  data: BenchData;
+  stage: SheetName;
+  store: FieldStore;
+  machineStore: FieldStore;
+}) {
+  const router = useRouter();
+  const [ghost, setGhost] = useState(true);
+  const [working, setWorking] = useState(false);
+  const warned = useRef(false);
+  const [notice, setNotice] = useState('');
+  const sealed = data.signed.length > 0;
+  const go = async (to: SheetName) => {
+    const readable = [store, machineStore].map((s) => s.commitAll()).every(Boolean);
+    if (!readable && !warned.current) {
+      warned.current = true;
+      setNotice(`${showUnsettled([store, machineStore]) ?? ''} Mend it, or go on once more to leave it.`);
+      return;
+    }
+    await Promise.all([store.flush(), machineStore.flush()]);
+    router.push(`/jobs/${data.job.id}/${to}`);
+  };
+  const undo = async () => {
+    store.commitAll();
+    await store.flush();
+    const answer = await post<Entry & { also: Entry[] }>(`/api/jobs/${data.job.id}/undo`, {});
+    if (!answer.ok) return setNotice(answer.message);
+    const { also, ...last } = answer.value;
+    for (const entry of [last, ...also]) store.accept(entry);
+    setNotice(also.length > 0 ? `Going back is taken back: ${also.length + 1} entries.` : 'The last entry is taken back.');
+  };
+  const Sheet = STAGE_SHEETS[stage];
+  const tools = useMemo<BenchTools>(
+    () => ({ data, sealed, machineStore, ghost, working, reload: () => router.refresh() }),
+    [data, sealed, machineStore, ghost, working, router],
+  );
+  return (
+    <BenchProvider value={tools}>
+      <Shell
+        title={`Job ${String(data.job.id).padStart(4, '0')}`}
+        about={<About data={data} />}
+        rail={<LiveRail data={data} stage={stage} onGo={(to) => void go(to)} />}
+        keys={{
+          ...Object.fromEntries(STAGES.map((s, i) => [`Alt+${i + 1}`, () => void go(s)])),
+          b: () => setGhost(!ghost),
+          w: () => setWorking(!working),
+          'Ctrl+z': () => void undo(),
+        }}
+        foot={
+          <>
+            {WALKS.includes(stage) && (
+              <span className="hint">
+                <kbd>Enter</kbd> next reading
+              </span>
+            )}
+            <span className="hint">
+              <kbd>U</kbd> other units
+            </span>
+            {SHOWS_WORKING.includes(stage) && (
+              <QuietButton onPress={() => setWorking(!working)} aria-pressed={working}>
+                <kbd>W</kbd> {working ? 'hide' : 'show'} working
+              </QuietButton>
+            )}
+            {SHOWS_BEFORE.includes(stage) && (
+              <QuietButton onPress={() => setGhost(!ghost)} aria-pressed={ghost}>
+                <kbd>B</kbd> ghost of before
+              </QuietButton>
+            )}
+            <QuietButton onPress={() => void undo()}>Undo the last entry</QuietButton>
+            <QuietButton onPress={() => void go('quote')}>Quote</QuietButton>
+            <QuietButton onPress={() => void go('log')}>Logger</QuietButton>
+            <QuietLink href={`/api/jobs/${data.job.id}/print/sheet`}>Job sheet</QuietLink>
+            <QuietLink href={`/api/jobs/${data.job.id}/print/label`}>Label</QuietLink>
+            <span role="status">{notice}</span>
+          </>
+        }
+        footRight={<Saved />}
+      >
+        <Leftovers stores={[store, machineStore]} />
+        <Sheet />
+      </Shell>
+    </BenchProvider>
+  );
+}
+
+// What follows every keystroke stands in components of its own, so that a key renders them and not the whole page.
+
+function About({ data }: { data: BenchData }) {
+  const rider = useFact(
+    useCallback((live) => {
+      const mass = live['rider.mass'];
+      return mass?.text ? `rider ${withUnit(mass)} in gear` : '';
+    }, []),
+  );
+  const use = useFact(useCallback((live) => (USE_NAMES as Record<string, string>)[textOf(live, 'use')] ?? '', []));
+  const said = [
+    data.machine.name,
+    data.customer.name,
+    rider,
+    use,
+    data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : `promised ${dayWords(data.job.promisedOn)}`,
+  ];
+  return <>{said.filter(Boolean).join(' · ')}</>;
+}
+
+function LiveRail({ data, stage, onGo }: { data: BenchData; stage: SheetName; onGo(stage: Stage): void }) {
+  const lines = useFact(
+    useCallback(
+      (entries, machine) =>
+        stageLines({
+          entries,
+          machine,
+          signed: data.signed.length > 0,
+          handedBack: data.job.handedBackAt !== null,
+          rideOpen: data.job.rideOpen,
+        }),
+      [data],
+    ),
+  );
+  return <Rail jobId={data.job.id} lines={lines} current={stage} onGo={onGo} />;
+}
+
+function Saved() {
+  const { saving, savedAt } = useSaving();
+  const words = {
+    waiting: '▲ Waiting for the shop’s computer: kept here, sent later',
+    saving: 'Saving',
+    saved: savedAt ? `Saved ${timeWords(savedAt)}` : 'All entries kept as typed',
+  };
+  return (
+    <span role="status" data-saving={saving}>
+      {words[saving]}
+    </span>
+  );
+}

@@ -1,0 +1,113 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { StockItem, StockMove } from '@/schema/stock';
+import { STOCK_MOVES } from '@/schema/stock';
+import { numberIn } from '@/catalogue/tables';
+import { Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { Choices } from '../../kit/Choices';
+import { PlainField } from '../../kit/PlainField';
+import { Button, QuietButton, Small, Table } from '../../kit/primitives';
+import { dayWords } from '../../kit/time';
+import { NotRead } from '../../kit/NotRead';
+import { useRead } from '../../kit/read';
+
+const MOVE_WORDS: Record<StockMove['kind'], string> = {
+  received: 'received',
+  reserved: 'set aside',
+  released: 'let go',
+  used: 'used',
+  returned: 'returned',
+  counted: 'counted',
+};
+
+const amount = (x: number) => String(Math.round(x * 1000) / 1000);
+const signed = (x: number) => (x > 0 ? `+${amount(x)}` : amount(x).replace('-', '−'));
+
+export const thereWords = (i: Pick<StockItem, 'there' | 'held' | 'unit'> | null): string => {
+  if (!i || i.there === null) return 'not counted';
+  const held = i.held > 0 ? `, ${amount(i.held)} set aside` : '';
+  return `${amount(i.there)}${i.unit === 'mL' ? ' mL' : ''}${held}`;
+};
+
+interface Props {
+  name: string;
+  /** Null while nothing was ever moved of it. */
+  item: Pick<StockItem, 'id' | 'there' | 'held' | 'unit'> | null;
+  /** Where a move is sent. */
+  route: string;
+  onDone(): void;
+}
+
+/** One item's ledger: what came and went, and the next move. */
+export function Ledger({ name, item, route, onDone }: Props) {
+  const router = useRouter();
+  const [kind, setKind] = useState<keyof typeof STOCK_MOVES>('received');
+  const [form, setForm] = useState({ count: '', batch: '', note: '' });
+  const [problem, setProblem] = useState<string | null>(null);
+  const id = item?.id ?? null;
+  const there = item?.there ?? null;
+  // Read anew with every count, which a move has changed.
+  const reading = useRead<StockMove[]>(id === null ? null : `/api/stock/${id}/moves?there=${there ?? ''}`);
+  const moves = reading.value ?? [];
+  const send = async () => {
+    const count = numberIn(form.count);
+    if (!Number.isFinite(count)) return setProblem('Type how many.');
+    const answer = await post(route, { kind, count, batch: form.batch, note: form.note });
+    if (!answer.ok) return setProblem(answer.message);
+    setProblem(null);
+    setForm({ count: '', batch: '', note: '' });
+    router.refresh();
+  };
+  return (
+    <Titled title={`Ledger of ${name}`} aside={thereWords(item)}>
+      <Choices label="Move" value={kind} options={STOCK_MOVES} onPick={setKind} />
+      <PlainField
+        label={kind === 'counted' ? 'There are now' : `How many${item?.unit === 'mL' ? ' mL' : ''}`}
+        value={form.count}
+        onChange={(count) => setForm({ ...form, count })}
+        problem={problem}
+      />
+      <PlainField label="Batch" value={form.batch} onChange={(batch) => setForm({ ...form, batch })} />
+      <PlainField label="Note" value={form.note} onChange={(note) => setForm({ ...form, note })} />
+      <p style={{ display: 'flex', gap: '1rem', padding: '0.5rem 0' }}>
+        <Button $strong onPress={() => void send()}>
+          Write down the move
+        </Button>
+        <QuietButton onPress={onDone}>Close the ledger</QuietButton>
+      </p>
+      <NotRead reading={reading} />
+      {moves.length > 0 && (
+        <Table aria-label={`Moves of ${name}`}>
+          <thead>
+            <tr>
+              <th>Day</th>
+              <th>Move</th>
+              <th className="number">There</th>
+              <th className="number">Set aside</th>
+            </tr>
+          </thead>
+          <tbody>
+            {moves.map((m) => (
+              <tr key={m.id}>
+                <td>{dayWords(m.at)}</td>
+                <td>
+                  {MOVE_WORDS[m.kind]}
+                  <br />
+                  <Small>
+                    {[m.jobId ? `job ${String(m.jobId).padStart(4, '0')}` : '', m.batch && `batch ${m.batch}`, m.note]
+                      .filter(Boolean)
+                      .join(', ')}
+                  </Small>
+                </td>
+                <td className="number">{m.moved === 0 ? '' : signed(m.moved)}</td>
+                <td className="number">{m.held === 0 ? '' : signed(m.held)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </Titled>
+  );
+}

@@ -1,0 +1,90 @@
+'use client';
+import Link from 'next/link';
+import { Titled } from '../../kit/parts';
+import { Empty, Small, Table } from '../../kit/primitives';
+import { Shell } from '../../layout/Shell';
+import { DrawerPlaces } from '../../layout/Places';
+
+interface Props {
+  lines: { name: string; supplier: string; there: number; held: number; reorderAt: number | null; unit: 'piece' | 'mL'; order: number }[];
+  shortages: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
+}
+
+const amount = (x: number, unit: 'piece' | 'mL') => `${Math.round(x * 100) / 100}${unit === 'mL' ? ' mL' : ''}`;
+
+/** What jobs on the stands lack, and what has fallen to its mark. */
+export function Reorder({ lines, shortages }: Props) {
+  const suppliers = [...new Set(lines.map((l) => l.supplier))].sort();
+  return (
+    <Shell title="Drawers" about="short and to order">
+      <DrawerPlaces here="reorder" />
+      <Titled title="Short for jobs on the stands" aside={`${shortages.length}`}>
+        {shortages.length === 0 ? (
+          <Empty>Every job has what it wants, or what it wants was never counted.</Empty>
+        ) : (
+          <Table aria-label="Short">
+            <thead>
+              <tr>
+                <th>Part</th>
+                <th className="number">Short by</th>
+                <th>Jobs</th>
+              </tr>
+            </thead>
+            <tbody>
+              {shortages.map((s) => (
+                <tr key={s.name}>
+                  <td>{s.name}</td>
+                  <td className="number">{amount(s.short, s.unit)}</td>
+                  <td>
+                    {s.jobs.map((id) => (
+                      <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
+                        {String(id).padStart(4, '0')}
+                      </Link>
+                    ))}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        )}
+      </Titled>
+      <Titled title="To order, by supplier" aside="twice the mark less what is free">
+        {lines.length === 0 && <Empty>Nothing has fallen to its mark. Set the marks under each item’s terms.</Empty>}
+        {suppliers.map((supplier) => (
+          <section key={supplier} style={{ marginBottom: '1rem' }}>
+            <b>{supplier || 'No supplier named'}</b>
+            <Table aria-label={`To order from ${supplier || 'anyone'}`}>
+              <thead>
+                <tr>
+                  <th>Item</th>
+                  <th className="number">There</th>
+                  <th className="number">Set aside</th>
+                  <th className="number">Mark</th>
+                  <th className="number">Order</th>
+                </tr>
+              </thead>
+              <tbody>
+                {lines
+                  .filter((l) => l.supplier === supplier)
+                  .map((l) => (
+                    <tr key={l.name}>
+                      <td>{l.name}</td>
+                      <td className="number">{amount(l.there, l.unit)}</td>
+                      <td className="number">{l.held === 0 ? <Small>–</Small> : amount(l.held, l.unit)}</td>
+                      <td className="number">{amount(l.reorderAt ?? 0, l.unit)}</td>
+                      <td className="number">
+                        <b>{amount(l.order, l.unit)}</b>
+                      </td>
+                    </tr>
+                  ))}
+              </tbody>
+            </Table>
+          </section>
+        ))}
+        <a href="/api/stock/export?what=order" download>
+          This list as CSV
+        </a>
+      </Titled>
+    </Shell>
+  );
+}

@@ -1,0 +1,158 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { parseQuantity } from '@/core/units/parse';
+import { type DrawerShim, SHIM_MOVES } from '@/schema/shims';
+import { FieldGrid, Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { PlainField } from '../../kit/PlainField';
+import { Button, Empty, Small } from '../../kit/primitives';
+import { Choices } from '../../kit/Choices';
+
+const Grid = styled.table`
+  border-collapse: collapse;
+  width: auto;
+  margin-bottom: 1rem;
+  th,
+  td {
+    border: 1px solid var(--fine);
+    text-align: right;
+    min-width: 3.2rem;
+    height: 2rem;
+    padding: 0 0.4rem;
+    font-variant-numeric: tabular-nums;
+  }
+  th {
+    font-weight: 500;
+    font-stretch: var(--label-width);
+    color: var(--soft);
+    font-size: 0.8125rem;
+  }
+  td {
+    padding: 0;
+  }
+  td button {
+    width: 100%;
+    height: 44px;
+    border: 0;
+    background: none;
+    font: inherit;
+    text-align: right;
+    padding: 0 0.4rem;
+    cursor: pointer;
+    color: inherit;
+  }
+  td[data-count='0'] {
+    color: var(--soft);
+  }
+`;
+
+const Scroll = styled.div`
+  overflow-x: auto;
+`;
+
+const distinct = (of: number[]) => [...new Set(of)];
+
+/** Shims by post, diameter and thickness, laid out as in the real drawer. Counts move by entries; none is overwritten. */
+export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
+  const router = useRouter();
+  const [kind, setKind] = useState<keyof typeof SHIM_MOVES>('received');
+  const [form, setForm] = useState({ inner: '', diameter: '', thickness: '', count: '', note: '' });
+  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const [said, setSaid] = useState('');
+  const at = (field: string) => (problem?.field === field ? problem.words : null);
+  const move = async () => {
+    const sizes = Object.fromEntries(
+      (['inner', 'diameter', 'thickness'] as const).map((f) => [f, parseQuantity(form[f], { dimension: 'length', unit: 'mm' })]),
+    );
+    const unread = Object.entries(sizes).find(([, read]) => !read.ok);
+    if (unread) return setProblem({ field: unread[0], words: 'Type a length, for example 0.15 or 40 mm.' });
+    const count = Number(form.count);
+    if (form.count.trim() === '' || !Number.isInteger(count)) return setProblem({ field: 'count', words: 'Type a whole number.' });
+    const lengths = Object.fromEntries(Object.entries(sizes).map(([f, read]) => [f, read.ok ? read.value.canonical : 0]));
+    const answer = await post<DrawerShim>('/api/shims', { ...lengths, count, kind, note: form.note });
+    if (!answer.ok) return setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
+    setProblem(null);
+    setSaid(`${answer.value.diameterMm} × ${answer.value.thicknessMm.toFixed(2)}: now ${answer.value.count}.`);
+    setForm({ ...form, thickness: '', count: '', note: '' });
+    router.refresh();
+  };
+  const labels = {
+    inner: 'Inner diameter, the post',
+    diameter: 'Outer diameter',
+    thickness: 'Thickness',
+    count: 'How many',
+    note: 'Note',
+  };
+  return (
+    <Titled title="Shims" aside="diameter down, thickness across; tap a size to move it">
+      {shims.length === 0 && (
+        <Empty>No shims counted yet. Count those in the drawer by size; Valves then searches stacks that can be built.</Empty>
+      )}
+      {distinct(shims.map((s) => s.innerMm)).map((innerMm) => {
+        const these = shims.filter((s) => s.innerMm === innerMm);
+        const thicknesses = distinct(these.map((s) => s.thicknessMm)).sort((a, b) => a - b);
+        return (
+          <Scroll key={innerMm}>
+            <Grid aria-label={`Shims for a post of ${innerMm} mm`}>
+              <caption style={{ textAlign: 'left' }}>
+                <Small>Post {innerMm} mm</Small>
+              </caption>
+              <thead>
+                <tr>
+                  <th>mm</th>
+                  {thicknesses.map((t) => (
+                    <th key={t} scope="col">
+                      {t.toFixed(2)}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {distinct(these.map((s) => s.diameterMm)).map((d) => (
+                  <tr key={d}>
+                    <th scope="row">{d}</th>
+                    {thicknesses.map((t) => {
+                      const there = these.find((s) => s.diameterMm === d && s.thicknessMm === t);
+                      return (
+                        <td key={t} data-count={there?.count ?? ''}>
+                          <button
+                            type="button"
+                            aria-label={`${d} × ${t.toFixed(2)}: ${there?.count ?? 0}`}
+                            onClick={() => setForm({ ...form, inner: String(innerMm), diameter: String(d), thickness: String(t) })}
+                          >
+                            {there ? there.count : ''}
+                          </button>
+                        </td>
+                      );
+                    })}
+                  </tr>
+                ))}
+              </tbody>
+            </Grid>
+          </Scroll>
+        );
+      })}
+      <Choices label="Move" value={kind} options={SHIM_MOVES} onPick={setKind} />
+      <FieldGrid $min="9rem">
+        {Object.entries(labels).map(([field, label]) => (
+          <PlainField
+            key={field}
+            label={label}
+            value={form[field as keyof typeof form]}
+            onChange={(text) => setForm({ ...form, [field]: text })}
+            problem={at(field)}
+          />
+        ))}
+      </FieldGrid>
+      <p style={{ padding: '0.5rem 0' }}>
+        <Button $strong onPress={() => void move()}>
+          Record the move
+        </Button>{' '}
+        <Small role="status">{said}</Small>
+      </p>
+      {problem && !(problem.field in labels) && <p role="alert">▲ {problem.words}</p>}
+    </Titled>
+  );
+}

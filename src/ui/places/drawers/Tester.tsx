@@ -1,0 +1,181 @@
+'use client';
+import { Plus } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { type Line, LineChart } from '../../charts/LineChart';
+import { fitSpring, type TesterFit } from '@/core/spring/tester';
+import type { ForcePoint } from '@/core/spring/law';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { springFitRequest } from '@/schema/compute';
+import { problemOfZod } from '@/schema/problem';
+import { issueWords, warningWords } from '@/schema/words';
+import { Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { CsvColumns } from '../../kit/CsvColumns';
+import { PlainField } from '../../kit/PlainField';
+import { Button, Caution, QuietButton, Small, Warn } from '../../kit/primitives';
+import { Choices } from '../../kit/Choices';
+import type { ListedSpring } from '@/schema/springs';
+
+interface Row {
+  deflection: string;
+  force: string;
+}
+const BLANK: Row = { deflection: '', force: '' };
+type Model = 'linear' | 'progressive';
+
+interface Read {
+  points: ForcePoint[];
+  /** Row and column of what cannot be read. */
+  problem: { row: number; column: keyof Row; words: string } | null;
+}
+
+/** The rows filled in so far, by the same schema the route checks. */
+function readRows(rows: Row[]): Read {
+  const filled = rows.map((row, at) => ({ row, at })).filter(({ row }) => row.deflection.trim() !== '' && row.force.trim() !== '');
+  const points = filled.map(({ row }) => ({ deflectionMm: row.deflection, forceN: row.force }));
+  const checked = springFitRequest.shape.points.safeParse(points);
+  if (checked.success) return { points: checked.data, problem: null };
+  const { path, message } = problemOfZod(checked.error.issues, points);
+  if (points.length < 2 && path.length === 0) return { points: [], problem: null };
+  const row = filled[Number(path[0])]?.at ?? 0;
+  return { points: [], problem: { row, column: path[1] === 'forceN' ? 'force' : 'deflection', words: message } };
+}
+
+const numbers = (fit: TesterFit) =>
+  fit.model === 'linear'
+    ? `${fit.rateNPerMm.toFixed(2)} N/mm${fit.rateStandardError === null ? '' : ` ± ${(2 * fit.rateStandardError).toFixed(2)}`}, seat at ${fit.seatOffsetMm.toFixed(1)} mm`
+    : `${fit.startRateNPerMm.toFixed(2)} to ${fit.endRateNPerMm.toFixed(2)} N/mm (a quadratic fit), seat at ${fit.seatOffsetMm.toFixed(1)} mm`;
+
+function linesOf(points: ForcePoint[], fit: TesterFit): Line[] {
+  const last = Math.max(...points.map((p) => p.deflectionMm));
+  const seat = fit.seatOffsetMm;
+  const fitted: [number, number][] =
+    fit.model === 'linear'
+      ? [
+          [Math.max(seat, 0), fit.rateNPerMm * (Math.max(seat, 0) - seat)],
+          [last, fit.rateNPerMm * (last - seat)],
+        ]
+      : fit.forceTable.map((p) => [p.deflectionMm + seat, p.forceN]);
+  return [
+    { name: 'fit', points: fitted.filter(([x]) => x >= 0), look: 'strong', colour: 'ink' },
+    { name: 'readings', points: points.map((p) => [p.deflectionMm, p.forceN] as const), look: 'strong', colour: 'ink', marks: true },
+  ];
+}
+
+/** The spring tester: readings typed, from a file, or streamed; the fit beside them, and what it says of the mark. */
+export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): void }) {
+  const router = useRouter();
+  const [rows, setRows] = useState<Row[]>([BLANK, BLANK, BLANK]);
+  const [model, setModel] = useState<Model>('linear');
+  const [device, setDevice] = useState('by hand');
+  const [streaming, setStreaming] = useState(false);
+  const [problem, setProblem] = useState('');
+  const read = useMemo(() => readRows(rows), [rows]);
+  const fit = useMemo(() => (read.points.length >= 2 ? fitSpring(read.points, model) : null), [read, model]);
+  const set = (at: number, column: keyof Row, text: string) => setRows(rows.map((r, i) => (i === at ? { ...r, [column]: text } : r)));
+
+  const stream = async () => {
+    setStreaming(true);
+    setDevice('simulated tester');
+    setRows([]);
+    const answer = await fetch(`/api/devices/tester?spring=${spring.id}`).catch(() => null);
+    const reader = answer?.ok ? answer.body?.pipeThrough(new TextDecoderStream()).getReader() : null;
+    if (!reader) setProblem('The tester does not answer. Try again in a moment, or type the readings.');
+    else
+      try {
+        let kept = '';
+        for (let part = await reader.read(); !part.done; part = await reader.read()) {
+          const pieces = (kept + part.value).split('\n');
+          kept = pieces.pop() ?? '';
+          const readings = pieces.map((line) => JSON.parse(line) as ForcePoint);
+          setRows((before) => [...before, ...readings.map((p) => ({ deflection: String(p.deflectionMm), force: String(p.forceN) }))]);
+        }
+      } catch {
+        setProblem('The tester broke off. The readings that came stand here; stream again or type the rest.');
+      }
+    setStreaming(false);
+  };
+  const record = async () => {
+    const answer = await post(`/api/springs/${spring.id}/measurements`, { points: read.points, model, device });
+    if (!answer.ok) return setProblem(answer.message);
+    router.refresh();
+    onDone();
+  };
+  const marked = spring.rateNPerMm;
+  const found = fit?.ok ? fit.value : null;
+  const off = found?.model === 'linear' ? (found.rateNPerMm / marked - 1) * 100 : null;
+  return (
+    <Titled title={`Spring tester: ${spring.name}`} aside={`marked ${marked.toFixed(marked < 20 ? 2 : 1)} N/mm`}>
+      <Caution>{CAUTIONS.springs}</Caution>
+      <Choices label="Fit" value={model} options={{ linear: 'A line', progressive: 'Progressive' }} onPick={setModel} />
+      {rows.map((row, i) => (
+        <div key={i} style={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)', gap: '0 1rem' }}>
+          <PlainField
+            label={`Squeezed by, reading ${i + 1}, mm`}
+            value={row.deflection}
+            onChange={(text) => set(i, 'deflection', text)}
+            problem={read.problem?.row === i && read.problem.column === 'deflection' ? read.problem.words : null}
+          />
+          <PlainField
+            label={`Force, reading ${i + 1}, N`}
+            value={row.force}
+            onChange={(text) => set(i, 'force', text)}
+            problem={read.problem?.row === i && read.problem.column === 'force' ? read.problem.words : null}
+          />
+        </div>
+      ))}
+      <div style={{ display: 'flex', gap: '0.75rem', flexWrap: 'wrap', alignItems: 'center', padding: '0.5rem 0' }}>
+        <QuietButton onPress={() => setRows([...rows, BLANK])}>
+          <Plus size={14} aria-hidden /> another reading
+        </QuietButton>
+        <Button isDisabled={streaming} onPress={() => void stream()}>
+          {streaming ? 'The tester is reading' : 'Read from the simulated tester'}
+        </Button>
+        <CsvColumns
+          action="Import readings"
+          take="Take these readings"
+          wanted={[
+            { key: 'deflection', label: 'Squeezed by, mm', known: ['deflection', 'travel', 'stroke', 'mm'], needed: true },
+            { key: 'force', label: 'Force, N', known: ['force', 'load', 'newton', 'kgf'], needed: true },
+          ]}
+          onTake={({ rows: taken, fileName }) => {
+            setDevice(`file ${fileName}`.slice(0, 60));
+            setRows(taken.map((r) => ({ deflection: r.deflection ?? '', force: r.force ?? '' })));
+          }}
+        />
+      </div>
+      <Small>
+        A bare number is mm or N; write 279 kgf or 0.5 in where the gauge says so. One reading alone hides the seat: take three or more.
+      </Small>
+      {fit && !fit.ok && <Warn>{issueWords(fit.issue)}</Warn>}
+      {found && (
+        <>
+          <p style={{ padding: '0.5rem 0' }} role="status">
+            <b style={{ fontSize: '1.25rem' }}>{numbers(found)}</b>
+            <br />
+            R² {found.rSquared.toFixed(4)}
+            {off === null ? '' : `; ${Math.abs(off).toFixed(1)} % ${off < 0 ? 'under' : 'over'} the mark`}. <Small>± is k = 2.</Small>
+          </p>
+          {found.warnings.map((w) => (
+            <Warn key={w.code}>{warningWords(w)}</Warn>
+          ))}
+          <LineChart
+            description={`Tester readings of ${spring.name}: ${numbers(found)}.`}
+            lines={linesOf(read.points, found)}
+            x={{ name: 'Squeezed by', unit: 'mm' }}
+            y={{ name: 'Force', unit: 'N', min: 0 }}
+            height={220}
+          />
+          <div style={{ display: 'flex', gap: '0.75rem' }}>
+            <Button $strong isDisabled={streaming} onPress={() => void record()}>
+              Record this rate for {spring.name}
+            </Button>
+            <Button onPress={onDone}>Leave it</Button>
+          </div>
+        </>
+      )}
+      {problem && <p role="alert">▲ {problem}</p>}
+    </Titled>
+  );
+}

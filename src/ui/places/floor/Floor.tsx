@@ -1,0 +1,199 @@
+'use client';
+import Link from 'next/link';
+import styled from 'styled-components';
+import type { StageLine } from '@/judgement/job/stages';
+import { STAGE_NAMES, type Stage } from '@/catalogue/fields';
+import { Empty, Heading, LinkButton, Small } from '../../kit/primitives';
+import { Shell } from '../../layout/Shell';
+import { dayWords } from '../../kit/time';
+import { type DueLine, DueService } from '../../layout/DueService';
+
+interface JobBrief {
+  id: number;
+  machine: string;
+  customer: string;
+  promisedOn: string;
+  waitsFor: string;
+  lines: StageLine[];
+  next: { stage: Stage; action: string };
+}
+
+interface Props {
+  jobs: JobBrief[];
+  awaited: { id: number; machine: string; customer: string; handedBackAt: string }[];
+  due: DueLine[];
+  short: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
+}
+
+const Stands = styled.ol`
+  border-top: 2px solid var(--ink);
+  li {
+    border-bottom: 1px solid var(--rule);
+  }
+  a {
+    display: grid;
+    grid-template-columns: 7.5rem minmax(12rem, 1.4fr) minmax(12rem, 1fr) minmax(11rem, 1fr);
+    gap: 0 1.25rem;
+    align-items: center;
+    text-decoration: none;
+    min-height: 62px;
+    padding: 0.5rem 0;
+  }
+  a:hover {
+    background: var(--sheet);
+  }
+  .day {
+    font-weight: 650;
+  }
+  .machine {
+    font-size: 1.0625rem;
+    font-weight: 650;
+    display: block;
+  }
+  .action {
+    font-weight: 650;
+    display: block;
+  }
+  @media (max-width: 960px) {
+    a {
+      grid-template-columns: 6rem 1fr 1fr;
+    }
+    a > :nth-child(3) {
+      grid-row: 2;
+      grid-column: 2 / -1;
+    }
+  }
+`;
+
+const TapeOf = styled.span`
+  display: grid;
+  grid-template-columns: repeat(8, 1fr);
+  gap: 3px;
+  span {
+    height: 9px;
+    border: 1px solid var(--rule);
+  }
+  span[data-state='begun'] {
+    border-color: var(--ink);
+    background: linear-gradient(90deg, var(--ink) 50%, transparent 50%);
+  }
+  span[data-state='complete'] {
+    border-color: var(--ink);
+    background: var(--ink);
+  }
+`;
+
+const Top = styled.div`
+  display: flex;
+  justify-content: space-between;
+  align-items: flex-end;
+  margin-bottom: 0.75rem;
+`;
+
+const dayNumber = (iso: string) => Math.floor(Date.parse(`${iso}T00:00:00Z`) / 86_400_000);
+
+/** The Floor: what is on the stands by promised day, where each job stands and what to do next; and rides nobody has heard of. */
+export function Floor({ jobs, awaited, due, short, today }: Props & { today: string }) {
+  const late = (day: string) => dayNumber(day) - dayNumber(today);
+  return (
+    <Shell title="Floor" about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`}>
+      <Top>
+        <Heading style={{ margin: 0 }}>On the stands, by promised day</Heading>
+        <LinkButton href="/jobs/new" $strong>
+          Take a machine in
+        </LinkButton>
+      </Top>
+      {jobs.length === 0 ? (
+        <Empty>Nothing is on the stands. Take a machine in: find or add the customer and the machine, and name the promised day.</Empty>
+      ) : (
+        <Stands>
+          {jobs.map((j) => (
+            <li key={j.id}>
+              <Link href={`/jobs/${j.id}/${j.next.stage}`}>
+                <span>
+                  <span className="day">{dayWords(j.promisedOn).replace(/ \d{4}$/, '')}</span>
+                  <br />
+                  <Small>
+                    {late(j.promisedOn) < 0
+                      ? `▲ ${-late(j.promisedOn)} ${late(j.promisedOn) === -1 ? 'day' : 'days'} late`
+                      : late(j.promisedOn) === 0
+                        ? 'today'
+                        : late(j.promisedOn) === 1
+                          ? 'tomorrow'
+                          : `in ${late(j.promisedOn)} days`}
+                  </Small>
+                </span>
+                <span>
+                  <span className="machine">{j.machine}</span>
+                  <Small>
+                    Job {String(j.id).padStart(4, '0')} · {j.customer}
+                  </Small>
+                </span>
+                <span>
+                  <TapeOf role="img" aria-label={j.lines.map((l) => `${l.name} ${l.line}`).join(', ')}>
+                    {j.lines.map((l) => (
+                      <span key={l.stage} data-state={l.state} />
+                    ))}
+                  </TapeOf>
+                  <Small>
+                    {STAGE_NAMES[j.next.stage]}: {j.lines.find((l) => l.stage === j.next.stage)?.line}
+                  </Small>
+                </span>
+                <span>
+                  <span className="action">{j.next.action}</span>
+                  <Small>{j.waitsFor ? `waits for ${j.waitsFor}` : ''}</Small>
+                </span>
+              </Link>
+            </li>
+          ))}
+        </Stands>
+      )}
+      {short.length > 0 && (
+        <section style={{ marginTop: '2rem' }} aria-label="Parts that run short">
+          <Heading>Parts that run short</Heading>
+          <ul>
+            {short.map((s) => (
+              <li
+                key={s.name}
+                style={{ borderBottom: '1px solid var(--rule)', padding: '0.4rem 0', display: 'flex', gap: '1rem', flexWrap: 'wrap' }}
+              >
+                <b>
+                  ▲ {Math.round(s.short * 100) / 100}
+                  {s.unit === 'mL' ? ' mL' : ' ×'} {s.name}
+                </b>
+                {s.jobs.map((id) => (
+                  <Link key={id} href={`/jobs/${id}/rebuild`}>
+                    Job {String(id).padStart(4, '0')}
+                  </Link>
+                ))}
+              </li>
+            ))}
+          </ul>
+          <Link href="/drawers/reorder">
+            <Small>what to order</Small>
+          </Link>
+        </section>
+      )}
+      <DueService due={due} today={today} />
+      <section style={{ marginTop: '2rem' }}>
+        <Heading>Rides awaited</Heading>
+        {awaited.length === 0 ? (
+          <Empty>No ride is awaited. Machines handed back appear here until somebody says how they rode.</Empty>
+        ) : (
+          <Stands>
+            {awaited.map((a) => (
+              <li key={a.id}>
+                <Link href={`/jobs/${a.id}/ride`}>
+                  <Small>back {dayWords(a.handedBackAt).replace(/ \d{4}$/, '')}</Small>
+                  <span className="machine">{a.machine}</span>
+                  <span>{a.customer}</span>
+                  <span className="action">Ask how it rode</span>
+                </Link>
+              </li>
+            ))}
+          </Stands>
+        )}
+      </section>
+    </Shell>
+  );
+}

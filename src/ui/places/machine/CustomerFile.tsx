@@ -1,0 +1,40 @@
+'use client';
+import Link from 'next/link';
+import { Empty, Heading, Small, Table } from '../../kit/primitives';
+import { Shell } from '../../layout/Shell';
+import { dayWords } from '../../kit/time';
+
+interface Props {
+  customer: { id: number; name: string; phone: string };
+  jobs: { id: number; machineId: number; machine: string; promisedOn: string; handedBackAt: string | null; signed: boolean }[];
+}
+
+export function CustomerFile({ customer, jobs }: Props) {
+  return (
+    <Shell title={customer.name} {...(customer.phone ? { about: customer.phone } : {})}>
+      <Heading>Jobs, newest first</Heading>
+      {jobs.length === 0 ? (
+        <Empty>No job yet for this customer.</Empty>
+      ) : (
+        <Table>
+          <tbody>
+            {jobs.map((j) => (
+              <tr key={j.id}>
+                <td>
+                  <Link href={`/jobs/${j.id}`}>Job {String(j.id).padStart(4, '0')}</Link>
+                </td>
+                <td>
+                  <Link href={`/machines/${j.machineId}`}>{j.machine}</Link>
+                </td>
+                <td>{j.signed ? 'rebuild signed' : <Small>not signed</Small>}</td>
+                <td className="number">
+                  {j.handedBackAt ? `handed back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </Shell>
+  );
+}

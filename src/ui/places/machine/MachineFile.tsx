@@ -1,0 +1,123 @@
+'use client';
+import Link from 'next/link';
+import type { Entries } from '@/catalogue/entry';
+import type { HistoryPoint } from '@/judgement/reason/history';
+import type { StageLine } from '@/judgement/job/stages';
+import { MACHINE_SHEET, MACHINE_IDENTITY, MACHINE_FIGURES } from '@/catalogue/fields/machine';
+import { Columns, Titled } from '../../kit/parts';
+import { type DueLine, ReminderText } from '../../layout/DueService';
+import { FieldsProvider } from '../../fields/context';
+import { LinkButton, Small, Table } from '../../kit/primitives';
+import { Shell } from '../../layout/Shell';
+import { dayWords } from '../../kit/time';
+import { FiguresSaved } from './FiguresSaved';
+import { HistoryChart } from './HistoryChart';
+import { Merged, type MergedRow, type Owned, Owners } from './Owners';
+import { FEEL, type SetupRow, Setups } from './Setups';
+import { Leftovers } from '../../fields/Leftovers';
+import { useMachineStore } from '../../fields/useMachineStore';
+import { FieldsOf } from '../../fields/parts';
+
+interface Props {
+  machine: { id: number; name: string; registration: string; frameNumber: string };
+  owners: Owned[];
+  figures: Entries;
+  jobs: {
+    id: number;
+    customer: string;
+    promisedOn: string;
+    handedBackAt: string | null;
+    lines: StageLine[];
+    signed: boolean;
+    feel: string;
+  }[];
+  signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
+  setups: SetupRow[];
+  rode: Record<number, string>;
+  history: HistoryPoint[];
+  merged: MergedRow[];
+  due: DueLine[];
+  today: string;
+}
+
+/** The machine file: lineage, every job and signed rebuild in time, readings over its life, owners and figures. */
+export function MachineFile({ machine, owners, figures, jobs, signed, setups, rode, history, merged, due, today }: Props) {
+  const store = useMachineStore(machine.id, figures);
+  const about = [machine.registration, machine.frameNumber && `frame ${machine.frameNumber}`, owners[0]?.name].filter(Boolean).join(' · ');
+  return (
+    <FieldsProvider value={store}>
+      <Shell title={machine.name} about={about} footRight={<FiguresSaved />}>
+        <Leftovers stores={[store]} />
+        <Columns $wide="1fr 1.15fr">
+          <div>
+            <Titled title="Jobs, newest first" aside={`${jobs.length} in all`}>
+              <Table>
+                <tbody>
+                  {jobs.map((j) => (
+                    <tr key={j.id}>
+                      <td>
+                        <Link href={`/jobs/${j.id}`}>
+                          <b>Job {String(j.id).padStart(4, '0')}</b>
+                        </Link>
+                        <br />
+                        <Small>{j.customer}</Small>
+                      </td>
+                      <td>
+                        {signedWords(signed.filter((s) => s.jobId === j.id))}
+                        {j.feel && (
+                          <>
+                            <br />
+                            <Small>{FEEL[j.feel]}</Small>
+                          </>
+                        )}
+                      </td>
+                      <td className="number">
+                        {j.handedBackAt ? `back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Table>
+              <LinkButton href={`/jobs/new?machine=${machine.id}`} style={{ marginTop: '0.75rem' }}>
+                Take this machine in again
+              </LinkButton>
+            </Titled>
+            {due.length > 0 && (
+              <Titled title="Service due" aside="with the words for the owner">
+                <ReminderText due={due} today={today} />
+              </Titled>
+            )}
+            <Owners machineId={machine.id} owners={owners} />
+            <Titled title="Figures of the machine" aside="each change is kept">
+              <FieldsOf defs={[...MACHINE_IDENTITY, ...MACHINE_FIGURES]} />
+              <LinkButton href={`/machines/${machine.id}/leverage`} style={{ marginTop: '0.75rem' }}>
+                Leverage, air and stops
+              </LinkButton>
+            </Titled>
+            <Titled title="The maker’s sheet" aside="what came in is held against it">
+              <FieldsOf defs={MACHINE_SHEET} />
+            </Titled>
+            <Merged machineId={machine.id} merged={merged} />
+          </div>
+          <div>
+            <Setups
+              machineId={machine.id}
+              setups={setups}
+              rode={rode}
+              feels={Object.fromEntries(jobs.map((j) => [j.id, j.feel]))}
+              openJobs={jobs.filter((j) => !j.signed && !j.handedBackAt).map((j) => j.id)}
+            />
+            <HistoryChart points={history} />
+          </div>
+        </Columns>
+      </Shell>
+    </FieldsProvider>
+  );
+}
+
+function signedWords(records: Props['signed']): string {
+  const rebuild = records.find((r) => r.corrects === null);
+  if (!rebuild) return 'not signed';
+  const corrections = records.length - 1;
+  return `signed by ${rebuild.technician}${corrections > 0 ? `, ${corrections} ${corrections === 1 ? 'correction' : 'corrections'}` : ''}`;
+}

@@ -1,0 +1,246 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { SetupDocument } from '@/schema/documents';
+import { placeLineage } from '@/judgement/job/lineage';
+import { compareSetups } from '@/judgement/model/setups';
+import { Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { Lineage, type LineageLook } from '../../figures/Lineage';
+import { Button, Empty, LinkButton, QuietButton, Small } from '../../kit/primitives';
+import { dayWords } from '../../kit/time';
+import { END_NAMES } from '@/catalogue/ends';
+
+export interface SetupRow {
+  id: number;
+  jobId: number;
+  parentId: number | null;
+  kind: LineageLook['kind'];
+  reason: string;
+  document: SetupDocument;
+  recordedAt: string;
+  /** A change that was ridden and taken back. */
+  takenBack: boolean;
+}
+
+export const SETUP_KIND = {
+  'as-found': 'As it came in',
+  rebuild: 'After the rebuild',
+  correction: 'Corrected',
+  'as-set': 'As set and handed back',
+  ride: 'Changed for a ride',
+};
+export const FEEL: Record<string, string> = { better: 'rode better', same: 'rode the same', worse: 'rode worse' };
+
+const List = styled.ol`
+  border-left: 2px solid var(--ink);
+  margin-left: 6px;
+  > li {
+    position: relative;
+    padding: 0 0 1rem 1.25rem;
+  }
+  > li::before {
+    content: '';
+    position: absolute;
+    left: -7px;
+    top: 0.35rem;
+    width: 12px;
+    height: 12px;
+    border: 2px solid var(--ink);
+    border-radius: 50%;
+    background: var(--ground);
+  }
+  > li[data-kind='rebuild']::before {
+    background: var(--ink);
+  }
+  > li[data-kind='as-set']::before {
+    background: var(--ink);
+    border-radius: 0;
+  }
+  > li[data-kind='ride']::before {
+    border-radius: 0;
+    transform: rotate(45deg);
+  }
+  > li[data-chosen='true'] {
+    background: var(--sheet);
+    outline: 1px solid var(--ink);
+    outline-offset: 4px;
+  }
+  .changes {
+    font-size: 0.875rem;
+  }
+  .gone {
+    color: var(--soft);
+    text-decoration: line-through;
+  }
+`;
+
+const number = (jobId: number) => String(jobId).padStart(4, '0');
+
+/** What changed against the set-up before, in the words of the bench. */
+function changesOf(setup: SetupRow, parent: SetupRow | null) {
+  if (!parent) return [];
+  return compareSetups(parent.document, setup.document).filter(
+    (c) => c.differs && c.right !== null && (setup.kind === 'as-found' || setup.kind === 'as-set' || !/Mm$/.test(c.key)),
+  );
+}
+
+interface Props {
+  machineId: number;
+  setups: SetupRow[];
+  /** How each job's ride was, where no ride was told of a set-up itself. */
+  feels: Record<number, string>;
+  /** How each set-up rode. */
+  rode: Record<number, string>;
+  /** Jobs of this machine that are open and unsigned: an older set-up can be gone back to in one of them. */
+  openJobs: number[];
+}
+
+/** The lineage: the set-ups as a tree, and each with what changed and how it rode. */
+export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
+  const [chosen, setChosen] = useState<number | null>(null);
+  const parentOf = (s: SetupRow) => setups.find((p) => p.id === s.parentId) ?? null;
+  const lastOf = (jobId: number) => setups.filter((s) => s.jobId === jobId).reduce((a, b) => (a.id > b.id ? a : b)).id;
+  const looks: LineageLook[] = setups.map((s) => {
+    const feel = rode[s.id] ?? (s.id === lastOf(s.jobId) ? (feels[s.jobId] ?? '') : '');
+    const changed = changesOf(s, parentOf(s)).length;
+    return {
+      id: s.id,
+      parentId: s.parentId,
+      at: s.recordedAt,
+      job: number(s.jobId),
+      kind: s.kind,
+      feel,
+      takenBack: s.takenBack,
+      words: `${SETUP_KIND[s.kind]}, job ${number(s.jobId)}, ${dayWords(s.recordedAt)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}${s.takenBack ? ', taken back' : ''}`,
+    };
+  });
+  if (setups.length === 0)
+    return (
+      <Titled title="Lineage of set-ups">
+        <Empty>No set-up is on record. Signing a rebuild records the one found and the one left behind.</Empty>
+      </Titled>
+    );
+  return (
+    <Titled title="Lineage of set-ups" aside="○ found · ● rebuilt · ■ handed back · ◇ corrected · △ ridden">
+      <Lineage placed={placeLineage(looks)} chosen={chosen} onChoose={(id) => setChosen(id === chosen ? null : id)} />
+      {setups.length > 1 && (
+        <LinkButton href={`/machines/${machineId}/compare`} style={{ margin: '0.5rem 0 1rem' }}>
+          Lay two side by side
+        </LinkButton>
+      )}
+      <List>
+        {setups
+          .filter((s) => chosen === null || s.id === chosen)
+          .map((s) => (
+            <SetupItem
+              standing={setups.find((x) => !x.takenBack) ?? null}
+              key={s.id}
+              setup={s}
+              parent={parentOf(s)}
+              machineId={machineId}
+              feel={looks.find((l) => l.id === s.id)?.feel ?? ''}
+              openJobs={openJobs}
+            />
+          ))}
+      </List>
+    </Titled>
+  );
+}
+
+function SetupItem({
+  standing,
+  setup,
+  parent,
+  machineId,
+  feel,
+  openJobs,
+}: {
+  /** In the machine now. */
+  standing: SetupRow | null;
+  setup: SetupRow;
+  parent: SetupRow | null;
+  machineId: number;
+  feel: string;
+  openJobs: number[];
+}) {
+  const changes = changesOf(setup, parent);
+  return (
+    <li data-kind={setup.kind}>
+      <b>{SETUP_KIND[setup.kind]}</b>{' '}
+      <Small>
+        {dayWords(setup.recordedAt)}, job {number(setup.jobId)}
+        {feel && `, ${FEEL[feel]}`}
+        {setup.takenBack && ', taken back'}
+      </Small>
+      {setup.reason && setup.kind !== 'as-found' && <div>{setup.reason}</div>}
+      <ul className="changes">
+        {changes.map((c) => (
+          <li key={c.key}>
+            <span style={{ color: `var(--${c.end})` }}>{END_NAMES[c.end]}</span> {c.label.toLowerCase()}:{' '}
+            {c.left && <span className="gone">{c.left}</span>} <b>{c.right ?? 'not noted'}</b>
+          </li>
+        ))}
+        {parent && changes.length === 0 && <li>as before</li>}
+        {!parent && <li>the first on record</li>}
+      </ul>
+      <Link href={`/setups/${setup.id}/card`}>
+        <Small>Set-up card</Small>
+      </Link>
+      {parent && (
+        <>
+          {' · '}
+          <Link href={`/machines/${machineId}/compare?a=${parent.id}&b=${setup.id}`}>
+            <Small>against the one it came from</Small>
+          </Link>
+        </>
+      )}
+      {openJobs.map((jobId) => jobId !== setup.jobId && <GoBack key={jobId} jobId={jobId} to={setup} now={standing} />)}
+    </li>
+  );
+}
+
+/** Back to an older set-up, in one step: first what would be turned, then its figures are written into the open job as what is to be fitted. */
+function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow | null }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState('');
+  const [isAsked, setAsked] = useState(false);
+  const turned = now ? compareSetups(now.document, to.document).filter((d) => d.differs && d.right !== null && !/Mm$/.test(d.key)) : [];
+  const go = async () => {
+    const answer = await post<{ fields: number }>(`/api/jobs/${jobId}/back`, { setupId: to.id });
+    if (answer.ok) router.push(`/jobs/${jobId}/rebuild`);
+    else setProblem(answer.message);
+  };
+  if (!isAsked)
+    return (
+      <>
+        {' · '}
+        <QuietButton onPress={() => setAsked(true)}>Go back to this one in job {number(jobId)}</QuietButton>
+      </>
+    );
+  return (
+    <div role="group" aria-label={`Back to the set-up of job ${number(to.jobId)}`} style={{ padding: '0.5rem 0' }}>
+      <b>{turned.length === 0 ? 'Nothing would be turned: it stands so already.' : 'This would be turned or changed:'}</b>
+      <ul className="changes">
+        {turned.map((d) => (
+          <li key={d.key}>
+            <span style={{ color: `var(--${d.end})` }}>{END_NAMES[d.end]}</span> {d.label.toLowerCase()}:{' '}
+            <span className="gone">{d.left ?? 'not noted'}</span> <b>{d.right}</b>
+          </li>
+        ))}
+      </ul>
+      <Small>
+        It is written into job {number(jobId)} as what is to be fitted; Ride goes on from it, and one undo takes all of it back.{' '}
+      </Small>
+      <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center' }}>
+        <Button $strong onPress={() => void go()}>
+          Go back to it in job {number(jobId)}
+        </Button>
+        <QuietButton onPress={() => setAsked(false)}>Leave it as it is</QuietButton>
+      </p>
+      {problem && <span role="alert"> ▲ {problem}</span>}
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+'use client';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { CAUTIONS } from '@/knowledge/cautions';
+import type { TrialDocument } from '@/schema/documents';
+import { Caution, QuietButton, Small } from '../../kit/primitives';
+import { RideForm } from '../../job/RideForm';
+
+const Phone = styled.main`
+  max-width: 30rem;
+  margin: 0 auto;
+  padding: 1rem 1.1rem 3rem;
+  h1 {
+    font-size: 1.375rem;
+    border-bottom: 2px solid var(--ink);
+    padding-bottom: 0.4rem;
+  }
+  .change {
+    padding: 0.75rem 0;
+    font-size: 1.0625rem;
+  }
+`;
+
+interface Props {
+  sheet: {
+    n: number;
+    token: string;
+    machine: string;
+    change: string;
+    complaints: TrialDocument['complaints'];
+    decided: boolean;
+    said: number;
+  };
+}
+
+/** The rider's sheet on a phone: nothing of the shop's book but this ride. */
+export function PhoneSheet({ sheet }: Props) {
+  const [said, setSaid] = useState(false);
+  return (
+    <Phone>
+      <h1>How it rode</h1>
+      <p className="change">
+        {sheet.machine}, ride {sheet.n}. {sheet.change === '' ? 'Nothing was changed.' : <b>{sheet.change}.</b>}
+      </p>
+      {sheet.decided ? (
+        <p role="status">The shop has decided on this ride. Nothing more can be written to it.</p>
+      ) : said ? (
+        <div role="status">
+          <p>
+            <b>Written down.</b> Thank you: the shop sees it now.
+          </p>
+          <QuietButton onPress={() => setSaid(false)}>Write it again</QuietButton>
+        </div>
+      ) : (
+        <>
+          <p>
+            <Small>
+              Against the ride before, each complaint by itself. {sheet.said > 0 && 'It was written to already; what you write now counts.'}
+            </Small>
+          </p>
+          <RideForm complaints={sheet.complaints} url={`/api/ride/${sheet.token}`} onSaid={() => setSaid(true)} />
+          <Caution>{CAUTIONS.afterwards}</Caution>
+        </>
+      )}
+    </Phone>
+  );
+}

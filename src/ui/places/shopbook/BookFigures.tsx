@@ -1,0 +1,269 @@
+'use client';
+import { type ReactNode, useState } from 'react';
+import type { OilGrade } from '@/core/damper/oils';
+import { SCHOOL_CHOICES } from '@/catalogue/fields/bench';
+import { numberIn } from '@/catalogue/tables';
+import { Titled } from '../../kit/parts';
+import { PlainField } from '../../kit/PlainField';
+import { Button, QuietButton, Small, Table } from '../../kit/primitives';
+import { dayWords } from '../../kit/time';
+import { PageEditor } from './PageEditor';
+import { USE_NAMES, Use } from '@/catalogue/uses';
+import type { DampingTemplate } from '@/knowledge/dampingTemplates';
+
+/** A page of the Shop book in its newest version. */
+export interface Version<T> {
+  page: T;
+  versions: number;
+  reason: string;
+  at: string | null;
+}
+
+interface Figure<T> {
+  key: string;
+  label: string;
+  of(page: T): number;
+  put(page: T, value: number): T;
+}
+
+const FigureEditor = <T extends { origin: string }>({
+  page,
+  version,
+  route,
+  figures,
+  children,
+  onDone,
+}: {
+  page: T;
+  version: string;
+  route: string;
+  figures: Figure<T>[];
+  children?: ReactNode;
+  onDone(): void;
+}) => (
+  <PageEditor
+    figures={figures.map((f) => ({ key: f.key, label: f.label, text: String(f.of(page)) }))}
+    origin={page.origin}
+    route={route}
+    pageFrom={(typed, origin) => ({
+      ...figures.reduce<T>((p, f) => f.put(p, numberIn(typed[f.key]!)), page),
+      origin,
+      version,
+    })}
+    onDone={onDone}
+  >
+    {children}
+  </PageEditor>
+);
+
+const SIDES = ['compression', 'rebound'] as const;
+const dampingFigures: Figure<DampingTemplate>[] = SIDES.flatMap((side) => {
+  const name = side === 'compression' ? 'Compression' : 'Rebound';
+  const figure = (key: 'zeta' | 'kneeMPerS' | 'highShare', label: string): Figure<DampingTemplate> => ({
+    key: `${side}.${key}`,
+    label: `${name}, ${label}`,
+    of: (page) => page[side][key],
+    put: (page, value) => ({ ...page, [side]: { ...page[side], [key]: value } }),
+  });
+  return [
+    figure('zeta', 'share of critical'),
+    figure('kneeMPerS', 'knee, m/s at the shaft'),
+    figure('highShare', 'slope beyond the knee, share'),
+  ];
+});
+
+const labelsOf = (chosen: readonly string[], labels: Readonly<Record<string, string>>) =>
+  chosen.map((id) => (labels[id] ?? id).toLowerCase()).join(', ');
+
+/** What a template is proposed for until one is chosen; a school's own stands before that of the use. */
+function proposedWords({ uses, schools }: DampingTemplate): string {
+  const words = [
+    ...(uses.length > 0 ? [labelsOf(uses, USE_NAMES)] : []),
+    ...(schools.length > 0 ? [`the school ${labelsOf(schools, SCHOOL_CHOICES)}`] : []),
+  ];
+  return words.length > 0 ? `Proposed for ${words.join('; ')}.` : 'Proposed for nothing; chosen by hand.';
+}
+
+function DampingEditor({ page, onDone }: { page: DampingTemplate; onDone(): void }) {
+  const [uses, setUses] = useState<readonly Use[]>(page.uses);
+  const [schools, setSchools] = useState<readonly string[]>(page.schools);
+  return (
+    <FigureEditor page={{ ...page, uses, schools }} version="damping/2" route="/api/book/damping" figures={dampingFigures} onDone={onDone}>
+      <Ticks label="Proposed for the use" options={USE_NAMES} value={uses} onChange={(ids) => setUses(ids as Use[])} />
+      <Ticks label="and for the school" options={SCHOOL_CHOICES} value={schools} onChange={setSchools} />
+    </FigureEditor>
+  );
+}
+
+/** Any of a few, all in sight. */
+function Ticks(props: {
+  label: string;
+  options: Readonly<Record<string, string>>;
+  value: readonly string[];
+  onChange(value: string[]): void;
+}) {
+  return (
+    <fieldset style={{ border: 0, padding: 0, margin: '0.25rem 0' }}>
+      <legend>
+        <Small>{props.label}</Small>
+      </legend>
+      {Object.entries(props.options).map(([id, label]) => (
+        <label key={id} style={{ display: 'inline-flex', gap: '0.4rem', alignItems: 'center', minHeight: 44, marginRight: '1rem' }}>
+          <input
+            type="checkbox"
+            checked={props.value.includes(id)}
+            onChange={(e) => props.onChange(e.target.checked ? [...props.value, id] : props.value.filter((v) => v !== id))}
+          />
+          {label}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+/** Damping templates of the shop: what a target curve begins from. */
+export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
+  const [editing, setEditing] = useState<string | null>(null);
+  return (
+    <Titled title="Damping templates" aside="shares of critical damping, for the spring and mass of the job">
+      {pages.map(({ page, versions, reason, at }) => (
+        <section key={page.id} style={{ marginBottom: '1rem' }}>
+          <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', gap: '1rem' }}>
+            <span>
+              <b>{page.name}.</b> {page.creed}{' '}
+              <Small>
+                Figures {page.origin}. {proposedWords(page)}
+              </Small>
+            </span>
+            <QuietButton onPress={() => setEditing(editing === page.id ? null : page.id)} aria-label={`Change ${page.name}`}>
+              {editing === page.id ? 'leave it' : 'change'}
+            </QuietButton>
+          </div>
+          {at && (
+            <Small>
+              Version {versions + 1}, {dayWords(at)}: {reason}
+            </Small>
+          )}
+          {editing === page.id ? (
+            <DampingEditor page={page} onDone={() => setEditing(null)} />
+          ) : (
+            <Table aria-label={page.name}>
+              <thead>
+                <tr>
+                  <th>Direction</th>
+                  <th className="number">Share of critical</th>
+                  <th className="number">Knee, m/s</th>
+                  <th className="number">Slope beyond it</th>
+                </tr>
+              </thead>
+              <tbody>
+                {SIDES.map((side) => (
+                  <tr key={side}>
+                    <td>{side}</td>
+                    <td className="number">{page[side].zeta.toFixed(2)}</td>
+                    <td className="number">{page[side].kneeMPerS.toFixed(2)}</td>
+                    <td className="number">{(page[side].highShare * 100).toFixed(0)} %</td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          )}
+        </section>
+      ))}
+    </Titled>
+  );
+}
+
+const oilFigures: Figure<OilGrade>[] = [
+  { key: 'cSt40', label: 'cSt at 40 °C', of: (p) => p.cSt40, put: (p, cSt40) => ({ ...p, cSt40 }) },
+  { key: 'cSt100', label: 'cSt at 100 °C', of: (p) => p.cSt100, put: (p, cSt100) => ({ ...p, cSt100 }) },
+  { key: 'densityKgPerM3', label: 'Density, kg/m³', of: (p) => p.densityKgPerM3, put: (p, densityKgPerM3) => ({ ...p, densityKgPerM3 }) },
+];
+
+/** A key of the book from a name: small letters, digits and dashes. */
+const keyOf = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 60);
+
+/** Oils by their viscosity, not by the weight on the label; the shop adds its own. */
+export function OilPages({ pages }: { pages: Version<OilGrade>[] }) {
+  const [editing, setEditing] = useState<string | null>(null);
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const begin = () => {
+    const key = keyOf(name);
+    if (key === '') return setProblem('Type the name on the sheet.');
+    if (pages.some((p) => p.page.id === key)) return setProblem('This oil is in the book. Change it there.');
+    setProblem(null);
+    setEditing('new');
+  };
+  const edited = pages.find((p) => p.page.id === editing)?.page;
+  const fresh: OilGrade = { id: keyOf(name), name: name.trim(), cSt40: 15, cSt100: 4, densityKgPerM3: 850, origin: 'the maker’s sheet' };
+  return (
+    <Titled title="Oils" aside="“weight” on a label is no measure: brands differ by a factor of two">
+      <Table aria-label="Oils">
+        <thead>
+          <tr>
+            <th>Oil</th>
+            <th className="number">cSt at 40 °C</th>
+            <th className="number">cSt at 100 °C</th>
+            <th className="number">kg/m³</th>
+            <th>Origin</th>
+            <th>
+              <span className="visually-hidden">Change</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {pages.map(({ page, at, reason }) => (
+            <tr key={page.id}>
+              <td>{page.name}</td>
+              <td className="number">{page.cSt40}</td>
+              <td className="number">{page.cSt100}</td>
+              <td className="number">{page.densityKgPerM3}</td>
+              <td>
+                <Small>
+                  {page.origin}
+                  {at ? `; ${dayWords(at)}: ${reason}` : ''}
+                </Small>
+              </td>
+              <td>
+                <QuietButton onPress={() => setEditing(page.id)} aria-label={`Change ${page.name}`}>
+                  change
+                </QuietButton>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      {edited && (
+        <FigureEditor
+          key={edited.id}
+          page={edited}
+          version="oil/1"
+          route="/api/book/oils"
+          figures={oilFigures}
+          onDone={() => setEditing(null)}
+        />
+      )}
+      {editing === 'new' ? (
+        <FigureEditor
+          key="new"
+          page={fresh}
+          version="oil/1"
+          route="/api/book/oils"
+          figures={oilFigures}
+          onDone={() => (setEditing(null), setName(''))}
+        />
+      ) : (
+        <div style={{ display: 'flex', gap: '1rem', alignItems: 'end' }}>
+          <PlainField label="Add an oil by its name" value={name} onChange={setName} problem={problem} />
+          <Button onPress={begin}>Type its figures</Button>
+        </div>
+      )}
+    </Titled>
+  );
+}

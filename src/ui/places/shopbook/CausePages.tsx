@@ -1,0 +1,253 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { CauseCounts } from '@/judgement/reason/learnt';
+import { bearingKey } from '@/judgement/reason/learnt';
+import type { CausePage } from '@/knowledge/causes/page';
+import { TIER_NAMES } from '@/knowledge/causes/page';
+import { EVIDENCE, type Statement } from '@/knowledge/causes/statements';
+import { percent } from '@/judgement/reason/evidence/known';
+import { numberIn } from '@/catalogue/tables';
+import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
+import { FieldGrid, Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { PlainField } from '../../kit/PlainField';
+import { Button, QuietButton, Small, Table } from '../../kit/primitives';
+import { BookPlaces } from '../../layout/Places';
+import { Shell } from '../../layout/Shell';
+import { dayWords } from '../../kit/time';
+import { PageEditor } from './PageEditor';
+
+interface Cause {
+  page: CausePage;
+  versions: number;
+  reason: string;
+  at: string | null;
+  /** The page with the shop's own outcomes weighed in. */
+  learnt: CausePage;
+  counts: CauseCounts;
+  reset: { reason: string; at: string } | null;
+}
+
+/** Causes and cures of the Shop book: what is from memory, what the shop has counted, and what they come to; all of it may be changed. */
+export function CausePages({ causes }: { causes: Cause[] }) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <Shell title="Shop book" about="causes, their evidence and their cures">
+      <BookPlaces here="causes" />
+      <p style={{ maxWidth: '70ch', paddingBottom: '0.75rem' }}>
+        <Small>
+          A cause brings about a complaint with a strength; a statement found true or false multiplies its odds by a ratio. Figures from
+          memory are worth twelve outcomes: each ride kept or taken back is counted beside them, and moves them.
+        </Small>
+      </p>
+      <Table aria-label="Causes">
+        <thead>
+          <tr>
+            <th>Cause</th>
+            <th>Sits at</th>
+            <th className="number">Of machines that come in</th>
+            <th className="number">Tried</th>
+            <th className="number">Helped</th>
+            <th>Figures</th>
+            <th className="number">Page</th>
+          </tr>
+        </thead>
+        <tbody>
+          {causes.map((c) => (
+            <Row key={c.page.id} cause={c} open={open === c.page.id} onOpen={() => setOpen(open === c.page.id ? null : c.page.id)} />
+          ))}
+        </tbody>
+      </Table>
+    </Shell>
+  );
+}
+
+function Row({ cause, open, onOpen }: { cause: Cause; open: boolean; onOpen(): void }) {
+  const { page, versions, counts, at, reason } = cause;
+  return (
+    <>
+      <tr>
+        <td>
+          <b>{page.name}</b>
+        </td>
+        <td>{page.ends.length === 0 ? 'the machine' : page.ends.join(', ')}</td>
+        <td className="number">{percent(page.prior)}</td>
+        <td className="number">{counts.tried}</td>
+        <td className="number">{counts.helped}</td>
+        <td>
+          <Small>{versions === 0 ? page.origin : `version ${versions + 1}, ${at ? dayWords(at) : ''}: ${reason}`}</Small>
+        </td>
+        <td className="number">
+          <QuietButton onPress={onOpen} aria-expanded={open} aria-label={`${open ? 'Close' : 'Open'} ${page.name}`}>
+            {open ? 'close' : 'open'}
+          </QuietButton>
+        </td>
+      </tr>
+      {open && (
+        <tr>
+          <td colSpan={7}>
+            <Sheet cause={cause} />
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+const ratio = (x: number) => (x >= 1 ? x.toFixed(1) : x.toFixed(2));
+/** From memory, and what the shop's outcomes make of it. */
+const moved = (memory: string, now: string) => (memory === now ? memory : `${memory} → ${now}`);
+
+function Sheet({ cause }: { cause: Cause }) {
+  const { page, learnt, counts } = cause;
+  const [editing, setEditing] = useState(false);
+  if (editing) return <Editor page={page} onDone={() => setEditing(false)} />;
+  return (
+    <div style={{ padding: '0.25rem 0 1rem' }}>
+      <p style={{ maxWidth: '70ch' }}>{page.says}</p>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(22rem, 1fr))', gap: '0 2rem' }}>
+        <Titled title="Brings about">
+          <Table aria-label={`Complaints of ${page.name}`}>
+            <thead>
+              <tr>
+                <th>Complaint</th>
+                <th className="number">Strength</th>
+                <th className="number">Tried, helped</th>
+              </tr>
+            </thead>
+            <tbody>
+              {page.complaints.map((link, i) => {
+                const so = counts.byComplaint[link.id];
+                return (
+                  <tr key={link.id + link.at}>
+                    <td>
+                      {COMPLAINT_PHRASES[link.id]} {link.at !== 'same' && <Small>{link.at} only</Small>}
+                    </td>
+                    <td className="number">{moved(link.strength.toFixed(2), learnt.complaints[i]!.strength.toFixed(2))}</td>
+                    <td className="number">{so ? `${so.tried}, ${so.helped}` : '–'}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </Table>
+        </Titled>
+        <Titled title="Is told by">
+          <Table aria-label={`Evidence of ${page.name}`}>
+            <thead>
+              <tr>
+                <th>Statement</th>
+                <th className="number">True</th>
+                <th className="number">False</th>
+                <th className="number">Outcomes</th>
+              </tr>
+            </thead>
+            <tbody>
+              {page.evidence.map((b, i) => {
+                const so = counts.byStatement[bearingKey(b)]!;
+                const now = learnt.evidence[i]!;
+                return (
+                  <tr key={bearingKey(b)}>
+                    <td>
+                      {EVIDENCE[b.id as Statement].name} {b.at !== 'same' && <Small>{b.at}</Small>}
+                    </td>
+                    <td className="number">×{moved(ratio(b.ifTrue), ratio(now.ifTrue))}</td>
+                    <td className="number">×{moved(ratio(b.ifFalse), ratio(now.ifFalse))}</td>
+                    <td className="number">{so.confirmed + so.refuted > 0 ? so.confirmed + so.refuted : '–'}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </Table>
+        </Titled>
+      </div>
+      <Titled title="Cures, cheapest first">
+        <ul>
+          {page.cures.map((c) => (
+            <li key={c.id} style={{ padding: '0.2rem 0' }}>
+              <b>{TIER_NAMES[c.tier]}</b> {c.what}{' '}
+              <Small>
+                {c.hours} h{c.risk && ` · ${c.risk}`}
+              </Small>
+            </li>
+          ))}
+        </ul>
+      </Titled>
+      <Button onPress={() => setEditing(true)}>Change the figures</Button>
+      <Reset cause={cause} />
+    </div>
+  );
+}
+
+/** Counts begun anew: nothing is deleted, and the reason stands in the book. */
+function Reset({ cause }: { cause: Cause }) {
+  const router = useRouter();
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const begin = async () => {
+    const answer = await post('/api/book/causes/reset', { cause: cause.page.id, reason });
+    if (!answer.ok) return setProblem(reason.trim() === '' ? 'Say why the counts begin anew.' : answer.message);
+    setReason('');
+    setProblem(null);
+    router.refresh();
+  };
+  return (
+    <div style={{ paddingTop: '0.5rem' }}>
+      {cause.reset && (
+        <Small>
+          Counted anew since {dayWords(cause.reset.at)}: {cause.reset.reason}.
+        </Small>
+      )}
+      {cause.counts.tried > 0 && (
+        <FieldGrid $min="16rem">
+          <PlainField label="Why the counts begin anew" value={reason} onChange={setReason} problem={problem} />
+          <p style={{ alignSelf: 'end' }}>
+            <QuietButton onPress={() => void begin()}>Begin the counts anew</QuietButton>
+          </p>
+        </FieldGrid>
+      )}
+    </div>
+  );
+}
+
+function Editor({ page, onDone }: { page: CausePage; onDone(): void }) {
+  const figures = [
+    { key: 'prior', label: 'Share of machines that come in with it', text: String(page.prior) },
+    ...page.complaints.map((c, i) => ({
+      key: `complaints.${i}.strength`,
+      label: `Strength: ${COMPLAINT_PHRASES[c.id].toLowerCase()}${c.at === 'same' ? '' : `, ${c.at}`}`,
+      text: String(c.strength),
+    })),
+    ...page.evidence.flatMap((b, i) =>
+      (['ifTrue', 'ifFalse'] as const).map((k) => ({
+        key: `evidence.${i}.${k}`,
+        label: `${EVIDENCE[b.id as Statement].name}: ratio where ${k === 'ifTrue' ? 'true' : 'false'}`,
+        text: String(b[k]),
+      })),
+    ),
+    ...page.cures.flatMap((c, i) => [
+      { key: `cures.${i}.hours`, label: `Hours: ${c.what}`, text: String(c.hours) },
+      { key: `cures.${i}.partsMinor`, label: `Parts, in whole coins: ${c.what}`, text: String(c.partsMinor) },
+    ]),
+  ];
+  return (
+    <PageEditor
+      figures={figures}
+      origin={page.origin}
+      route="/api/book/causes"
+      pageFrom={(typed, origin) => {
+        const at = (key: string) => numberIn(typed[key]!);
+        return {
+          version: 'cause/1',
+          ...page,
+          origin,
+          prior: at('prior'),
+          complaints: page.complaints.map((c, i) => ({ ...c, strength: at(`complaints.${i}.strength`) })),
+          evidence: page.evidence.map((b, i) => ({ ...b, ifTrue: at(`evidence.${i}.ifTrue`), ifFalse: at(`evidence.${i}.ifFalse`) })),
+          cures: page.cures.map((c, i) => ({ ...c, hours: at(`cures.${i}.hours`), partsMinor: at(`cures.${i}.partsMinor`) })),
+        };
+      }}
+      onDone={onDone}
+    />
+  );
+}

@@ -1,0 +1,192 @@
+'use client';
+import { ArrowDown, ArrowUp, Plus } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { COMPONENTS } from '@/knowledge/procedures/components';
+import { asksIn, asksText, CAUTION_NAMES, type Procedure, type ProcedureStep } from '@/knowledge/procedures/procedure';
+import { WORK_MEASURES } from '@/catalogue/fields/work';
+import { issueWords } from '@/schema/words';
+import { Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { PlainField } from '../../kit/PlainField';
+import { Button, EndName, QuietButton, Small } from '../../kit/primitives';
+import type { Version } from './BookFigures';
+
+const StepBox = styled.li`
+  border-top: 1px solid var(--rule);
+  padding: 0.5rem 0;
+  textarea {
+    width: 100%;
+    border: 1px solid var(--rule);
+    background: var(--sheet);
+    padding: 0.4rem 0.5rem;
+    font: inherit;
+  }
+  .label {
+    display: block;
+    font-size: 0.8125rem;
+    color: var(--soft);
+    padding-top: 0.4rem;
+  }
+  .cautions label {
+    display: inline-flex;
+    gap: 0.35rem;
+    align-items: center;
+    min-height: 44px;
+    margin-right: 1rem;
+  }
+`;
+
+/** The procedures of the bench; a job copies the version it begins with. */
+export function ProcedurePages({ versions }: { versions: Version<Procedure>[] }) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <Titled title="Procedures" aside="a job keeps the version it took">
+      {versions.map(({ page, versions: count, reason }) => (
+        <section key={page.id} aria-label={page.name} style={{ borderTop: '1px solid var(--fine)', padding: '0.4rem 0' }}>
+          <EndName $end={page.end}>{page.name}</EndName>{' '}
+          <Small>
+            {COMPONENTS[page.component]}, {page.steps.length} steps, version {count + 1}
+            {reason && `: ${reason}`}
+          </Small>{' '}
+          <QuietButton onPress={() => setOpen(open === page.id ? null : page.id)} aria-expanded={open === page.id}>
+            {open === page.id ? 'close' : 'read and change'}
+          </QuietButton>
+          {open === page.id && <ProcedureEditor page={page} onDone={() => setOpen(null)} />}
+        </section>
+      ))}
+    </Titled>
+  );
+}
+
+/** A step with its asks as lines being typed. */
+interface Draft extends ProcedureStep {
+  askLines: string;
+}
+
+const draftOf = (s: ProcedureStep): Draft => ({ ...s, askLines: asksText(s.asks) });
+
+function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) {
+  const router = useRouter();
+  const [name, setName] = useState(page.name);
+  const [steps, setSteps] = useState<Draft[]>(() => page.steps.map(draftOf));
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<{ step: number | null; words: string } | null>(null);
+  const put = (i: number, change: Partial<Draft>) => setSteps(steps.map((s, k) => (k === i ? { ...s, ...change } : s)));
+  const swap = (i: number, k: number) => setSteps(steps.map((s, at) => (at === i ? steps[k]! : at === k ? steps[i]! : s)));
+  const add = (after: number) => {
+    const blank = draftOf({
+      id: `step-${Date.now().toString(36)}`,
+      title: '',
+      say: '',
+      tools: '',
+      cautions: [],
+      choice: null,
+      asks: [],
+      waitMin: null,
+    });
+    setSteps([...steps.slice(0, after + 1), blank, ...steps.slice(after + 1)]);
+  };
+  const save = async () => {
+    const checked: ProcedureStep[] = [];
+    for (const [i, { askLines, ...step }] of steps.entries()) {
+      const asks = asksIn(askLines);
+      if (!asks.ok)
+        return setProblem({ step: i, words: issueWords({ code: 'asks-unreadable', data: { line: asks.line, text: asks.text } }) });
+      if (step.title.trim() === '' || step.say.trim() === '') return setProblem({ step: i, words: 'A step needs a title and what to do.' });
+      checked.push({ ...step, asks: asks.asks });
+    }
+    if (reason.trim() === '') return setProblem({ step: null, words: 'Say why the book changes.' });
+    const answer = await post('/api/book/procedures', { page: { version: 'procedure/1', ...page, name, steps: checked }, reason });
+    if (!answer.ok) {
+      const at = answer.path[1] === 'steps' ? Number(answer.path[2]) : null;
+      return setProblem({ step: at, words: answer.message });
+    }
+    router.refresh();
+    onDone();
+  };
+  return (
+    <div>
+      <PlainField label="Name" value={name} onChange={setName} />
+      <p>
+        <Small>
+          What to write down stands one a line: {WORK_MEASURES.join(', ')}, a colon and what it is; or “field:” and a field of the job.
+        </Small>
+      </p>
+      <ol>
+        {steps.map((s, i) => (
+          <StepBox key={s.id}>
+            <div style={{ display: 'flex', gap: '0.5rem', alignItems: 'end' }}>
+              <div style={{ flex: 1 }}>
+                <PlainField
+                  label={`Step ${i + 1}`}
+                  value={s.title}
+                  onChange={(title) => put(i, { title })}
+                  problem={problem?.step === i ? problem.words : null}
+                />
+              </div>
+              <QuietButton isDisabled={i === 0} onPress={() => swap(i, i - 1)} aria-label={`Move step ${i + 1} up`}>
+                <ArrowUp size={16} aria-hidden />
+              </QuietButton>
+              <QuietButton isDisabled={i === steps.length - 1} onPress={() => swap(i, i + 1)} aria-label={`Move step ${i + 1} down`}>
+                <ArrowDown size={16} aria-hidden />
+              </QuietButton>
+              <QuietButton
+                isDisabled={steps.length === 1}
+                onPress={() => setSteps(steps.filter((_, k) => k !== i))}
+                aria-label={`Take step ${i + 1} out`}
+              >
+                take out
+              </QuietButton>
+            </div>
+            <label>
+              <span className="label">What to do</span>
+              <textarea rows={3} value={s.say} onChange={(event) => put(i, { say: event.target.value })} />
+            </label>
+            <label>
+              <span className="label">What to write down</span>
+              <textarea
+                rows={Math.max(2, s.askLines.split('\n').length)}
+                value={s.askLines}
+                onChange={(event) => put(i, { askLines: event.target.value })}
+              />
+            </label>
+            <PlainField label="Tools" value={s.tools} onChange={(tools) => put(i, { tools })} />
+            <div className="cautions">
+              <span className="label">Cautions</span>
+              {CAUTION_NAMES.map((c) => (
+                <label key={c}>
+                  <input
+                    type="checkbox"
+                    checked={s.cautions.includes(c)}
+                    onChange={(event) =>
+                      put(i, { cautions: event.target.checked ? [...s.cautions, c] : s.cautions.filter((x) => x !== c) })
+                    }
+                  />
+                  {c}
+                </label>
+              ))}
+            </div>
+            <QuietButton onPress={() => add(i)}>
+              <Plus size={14} aria-hidden /> a step after this one
+            </QuietButton>
+          </StepBox>
+        ))}
+      </ol>
+      <PlainField label="Reason for the change" value={reason} onChange={setReason} />
+      <p style={{ display: 'flex', gap: '1rem', padding: '0.5rem 0' }}>
+        <Button $strong onPress={() => void save()}>
+          Record the new version
+        </Button>
+        <QuietButton onPress={onDone}>Leave it</QuietButton>
+      </p>
+      {problem && (
+        <p role="alert">
+          ▲ {problem.step !== null && `Step ${problem.step + 1}: `}
+          {problem.words}
+        </p>
+      )}
+    </div>
+  );
+}

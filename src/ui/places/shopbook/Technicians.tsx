@@ -1,0 +1,128 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { post } from '../../kit/send';
+import { Titled } from '../../kit/parts';
+import { PlainField } from '../../kit/PlainField';
+import { Button, Empty, QuietButton, Small, Warn } from '../../kit/primitives';
+import { NotRead } from '../../kit/NotRead';
+import { useRead } from '../../kit/read';
+
+interface Technician {
+  id: number;
+  name: string;
+}
+
+/** Those who sign, each with a passcode of their own. */
+export function Technicians({ technicians }: { technicians: Technician[] }) {
+  const router = useRouter();
+  const [typed, setTyped] = useState({ name: '', passcode: '' });
+  const [problem, setProblem] = useState<{ at: string; words: string } | null>(null);
+  const [changing, setChanging] = useState<number | null>(null);
+  const add = async () => {
+    const answer = await post('/api/technicians', typed);
+    if (!answer.ok) return setProblem({ at: String(answer.path[0] ?? 'name'), words: answer.message });
+    setProblem(null);
+    setTyped({ name: '', passcode: '' });
+    router.refresh();
+  };
+  return (
+    <Titled title="Technicians who sign">
+      {technicians.length === 0 && <Empty>Nobody yet. Add the names of those who sign rebuilds.</Empty>}
+      <ul>
+        {technicians.map((t) => (
+          <li key={t.id} style={{ padding: '0.4rem 0', borderBottom: '1px solid var(--fine)' }}>
+            {t.name}{' '}
+            <QuietButton onPress={() => setChanging(changing === t.id ? null : t.id)} aria-label={`Passcode of ${t.name}`}>
+              passcode
+            </QuietButton>
+            {changing === t.id && <PasscodeForm technician={t} onDone={() => setChanging(null)} />}
+          </li>
+        ))}
+      </ul>
+      <PlainField
+        label="Add a technician"
+        value={typed.name}
+        onChange={(name) => setTyped({ ...typed, name })}
+        problem={problem?.at === 'name' ? problem.words : null}
+      />
+      <PlainField
+        label="with a passcode of four signs or more"
+        secret
+        value={typed.passcode}
+        onChange={(passcode) => setTyped({ ...typed, passcode })}
+        problem={problem?.at === 'passcode' ? problem.words : null}
+      />
+      <p style={{ paddingTop: '0.5rem' }}>
+        <Button onPress={() => void add()}>Add the name</Button>
+      </p>
+    </Titled>
+  );
+}
+
+function PasscodeForm({ technician, onDone }: { technician: Technician; onDone(): void }) {
+  const [typed, setTyped] = useState({ before: '', passcode: '' });
+  const [problem, setProblem] = useState<string | null>(null);
+  const change = async () => {
+    const answer = await post(`/api/technicians/${technician.id}/passcode`, typed);
+    if (answer.ok) onDone();
+    else setProblem(answer.message);
+  };
+  return (
+    <>
+      <PlainField
+        label="Passcode until now, if there is one"
+        secret
+        value={typed.before}
+        onChange={(before) => setTyped({ ...typed, before })}
+      />
+      <PlainField
+        label="New passcode"
+        secret
+        value={typed.passcode}
+        onChange={(passcode) => setTyped({ ...typed, passcode })}
+        problem={problem}
+      />
+      <Button onPress={() => void change()}>Change the passcode</Button>
+    </>
+  );
+}
+
+interface Seals {
+  records: number;
+  broken: { id: number; jobId: number; what: 'content' | 'place' }[];
+  lastSeal: string | null;
+}
+
+/** Whether what was signed still stands as signed: every record reckoned anew on request. */
+export function SealsPanel() {
+  const [checks, setChecks] = useState(0);
+  const reading = useRead<Seals>(checks === 0 ? null : `/api/seals?check=${checks}`);
+  const found = reading.value;
+  return (
+    <Titled title="Signed records" aside="also by npm run seals">
+      <p style={{ paddingBottom: '0.5rem' }}>
+        <Small>Each carries the seal of the one before it: a record changed, left out or slipped in breaks every seal after it.</Small>
+      </p>
+      <Button onPress={() => setChecks(checks + 1)}>Check every seal</Button>
+      <NotRead reading={reading} />
+      {found && (
+        <p role="status" style={{ paddingTop: '0.5rem' }}>
+          {found.records} signed records, {found.broken.length === 0 ? 'every seal holds' : `${found.broken.length} broken`}.
+          {found.lastSeal && (
+            <>
+              <br />
+              <Small>The last seal, to write down elsewhere: {found.lastSeal.slice(0, 16)}</Small>
+            </>
+          )}
+        </p>
+      )}
+      {found?.broken.map((b) => (
+        <Warn key={b.id}>
+          Record {b.id} of job {b.jobId}: its{' '}
+          {b.what === 'content' ? 'content is not what was signed' : 'place in the chain is not what it was'}.
+        </Warn>
+      ))}
+    </Titled>
+  );
+}

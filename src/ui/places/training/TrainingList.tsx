@@ -1,0 +1,43 @@
+'use client';
+import Link from 'next/link';
+import { CASES, machineNamed } from '@/knowledge/training/cases';
+import { Small, Table } from '../../kit/primitives';
+import { BookPlaces } from '../../layout/Places';
+import { Shell } from '../../layout/Shell';
+
+/** What would you do: cases to practise on, their faults known and their readings computed. */
+export function TrainingList() {
+  return (
+    <Shell title="Training" about="what would you do?">
+      <BookPlaces here="training" />
+      <p style={{ maxWidth: '64ch', paddingBottom: '0.75rem' }}>
+        Each machine has one fault, and its evidence is shown as you ask for it. Say what you think after each measurement; at the end the
+        model’s way stands beside yours. People and machines are invented; sags are computed from what is inside.
+      </p>
+      <Table aria-label="Cases">
+        <thead>
+          <tr>
+            <th>Case</th>
+            <th>Machine</th>
+            <th>Told</th>
+          </tr>
+        </thead>
+        <tbody>
+          {CASES.map((c) => (
+            <tr key={c.id}>
+              <td>
+                <Link href={`/training/${c.id}`} style={{ fontWeight: 650, display: 'inline-flex', minHeight: 44, alignItems: 'center' }}>
+                  {c.title}
+                </Link>
+              </td>
+              <td>{machineNamed(c)}</td>
+              <td>
+                “{c.asked['complaint.1.words']}” <Small>{Object.keys(c.reveals).length} measurements to be had</Small>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Shell>
+  );
+}

@@ -1,0 +1,199 @@
+'use client';
+import { useState } from 'react';
+import { BINS, type LogFigures, SPEED_EDGES } from '@/core/logger/figures';
+import { percent } from '@/judgement/reason/evidence/known';
+import type { LogDocument } from '@/schema/retune';
+import { LineChart } from '../../charts/LineChart';
+import { Choices } from '../../kit/Choices';
+import { CsvColumns, type Wanted } from '../../kit/CsvColumns';
+import { Button, Empty, EndName, QuietLink, Small, Table } from '../../kit/primitives';
+import { dayWords } from '../../kit/time';
+import { type LoggedRun, useBench } from '../../job/BenchContext';
+import { Columns, Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { Trace } from './Trace';
+import type { End } from '@/catalogue/ends';
+
+const ENDS: readonly End[] = ['rear', 'front'];
+const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
+const MOMENTS = { before: 'As it came in', after: 'After the work' } as const;
+
+const WANTED: Wanted[] = [
+  { key: 'time', label: 'Time, s', known: ['time', 'zeit', 't_s', 'seconds'], needed: true },
+  { key: 'rear', label: 'Rear travel, mm', known: ['rear', 'shock', 'hinten'], needed: false },
+  { key: 'front', label: 'Front travel, mm', known: ['front', 'fork', 'vorn'], needed: false },
+];
+
+/** The travel logger: rides taken in from a file or the simulated logger, before and after laid over one another. */
+export function LogSheet() {
+  const { data } = useBench();
+  const newest = (moment: 'before' | 'after') => data.runs.find((r) => r.moment === moment) ?? null;
+  const [before, after] = [newest('before'), newest('after')];
+  return (
+    <Columns $wide="1.6fr 1fr">
+      <div>
+        {before || after ? (
+          <>
+            <Figures before={before} after={after} />
+            {ENDS.map((end) => (
+              <Histograms key={end} end={end} before={before?.document ?? null} after={after?.document ?? null} />
+            ))}
+            <Trace key={(after ?? before)!.id} run={(after ?? before)!} />
+          </>
+        ) : (
+          <Empty>
+            No ride is logged for this job. Take one in from a file, or run the simulated logger: what it shows is evidence under Reason.
+          </Empty>
+        )}
+      </div>
+      <div>
+        <TakeIn />
+        <Runs />
+      </div>
+    </Columns>
+  );
+}
+
+function TakeIn() {
+  const { data, reload } = useBench();
+  const [moment, setMoment] = useState<'before' | 'after'>(data.signed.length > 0 ? 'after' : 'before');
+  const [problem, setProblem] = useState('');
+  const [said, setSaid] = useState('');
+  const send = async (url: string, body: unknown) => {
+    setSaid('Reading');
+    const answer = await post(url, body);
+    setSaid(answer.ok ? 'Taken in.' : '');
+    setProblem(answer.ok ? '' : answer.message);
+    if (answer.ok) reload();
+  };
+  return (
+    <Titled title="Take in a logged ride" aside="travel from full extension">
+      <Choices label="Logged" value={moment} options={MOMENTS} onPick={setMoment} />
+      <CsvColumns
+        action="Open a log, CSV"
+        wanted={WANTED}
+        take="Take this ride in"
+        onTake={({ rows, fileName }) => void send(`/api/jobs/${data.job.id}/logs`, { moment, name: fileName, rows })}
+      />
+      <p style={{ paddingTop: '0.6rem' }}>
+        <Button onPress={() => void send(`/api/jobs/${data.job.id}/logs/simulated`, { moment })}>Run the simulated logger</Button>{' '}
+        <Small>A stand-in: this machine’s marked springs, loads and clickers over invented ground.</Small>
+      </p>
+      <p role="status">{said}</p>
+      {problem && <p role="alert">▲ {problem}</p>}
+    </Titled>
+  );
+}
+
+function Runs() {
+  const { data } = useBench();
+  return (
+    <Titled title="Rides taken in" aside="the newest of each is shown">
+      {data.runs.length === 0 && <Small>None yet.</Small>}
+      <ul>
+        {data.runs.map((r) => (
+          <li key={r.id} style={{ borderTop: '1px solid var(--rule)', padding: '0.3rem 0' }}>
+            {r.name}{' '}
+            <Small>
+              {MOMENTS[r.moment].toLowerCase()}, {dayWords(r.at)}
+            </Small>{' '}
+            <QuietLink href={`/api/logs/${r.id}`}>file</QuietLink>
+          </li>
+        ))}
+      </ul>
+    </Titled>
+  );
+}
+
+const speed = (mmPerS: number) => `${(mmPerS / 1000).toFixed(2)} m/s`;
+const LINES: [name: string, of: (f: LogFigures) => string][] = [
+  ['Mean position', (f) => percent(f.meanShare)],
+  ['Middle nine tenths', (f) => `${percent(f.share05)} – ${percent(f.share95)}`],
+  ['Most used', (f) => percent(f.maxShare)],
+  ['Bottomed', (f) => `${f.bottomings} ×`],
+  ['Topped out', (f) => `${f.toppings} ×`],
+  ['Compression, 5 % above', (f) => speed(f.compression95)],
+  ['Rebound, 5 % above', (f) => speed(f.rebound95)],
+  ['Sinks over trains of bumps', (f) => (f.packing === null ? '–' : percent(f.packing).replace('-', '−'))],
+  ['Natural frequency', (f) => (f.frequencyHz === null ? '–' : `${f.frequencyHz.toFixed(2)} Hz`)],
+  [
+    'Damping ratio ζ',
+    (f) => (f.zeta === null ? '–' : `${f.zeta.toFixed(2)}, ${f.decays.length > 0 ? `${f.decays.length} free swings` : 'spectrum'}`),
+  ],
+  ['Friction band', (f) => (f.frictionBandMm === null ? '–' : `${f.frictionBandMm.toFixed(1)} mm`)],
+];
+
+function Figures({ before, after }: { before: LoggedRun | null; after: LoggedRun | null }) {
+  const runs = [before, after].filter((r): r is LoggedRun => r !== null);
+  const columns = ENDS.flatMap((end) =>
+    runs.flatMap((r) => (r.document.ends[end] ? [{ end, moment: r.moment, figures: r.document.ends[end]! }] : [])),
+  );
+  return (
+    <Titled title="What the log says" aside={runs.map((r) => `${MOMENTS[r.moment].toLowerCase()}: ${r.name}`).join(' · ')}>
+      <Table aria-label="What the log says">
+        <thead>
+          <tr>
+            <th>Of the travel, unless said</th>
+            {columns.map((c) => (
+              <th key={c.end + c.moment} className="number">
+                <EndName $end={c.end}>{NAME[c.end]}</EndName>
+                {runs.length > 1 && ` ${c.moment}`}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {LINES.map(([name, of]) => (
+            <tr key={name}>
+              <td>{name}</td>
+              {columns.map((c) => (
+                <td key={c.end + c.moment} className="number">
+                  {of(c.figures)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Titled>
+  );
+}
+
+const travelPoints = (f: LogFigures): [number, number][] => f.histogram.map((share, i) => [((i + 0.5) / BINS) * 100, share * 100]);
+/** Middles of the speed bins; the outermost lie as far beyond their edge as the last bin is wide. */
+const SPEED_MIDDLES = [-2.4, ...SPEED_EDGES.slice(1).map((edge, i) => (edge + SPEED_EDGES[i]!) / 2), 2.4];
+const speedPoints = (f: LogFigures): [number, number][] => f.speedHistogram.map((share, i) => [SPEED_MIDDLES[i]!, share * 100]);
+
+function Histograms({ end, before, after }: { end: End; before: LogDocument | null; after: LogDocument | null }) {
+  const [was, is] = [before?.ends[end] ?? null, after?.ends[end] ?? null];
+  if (!was && !is) return null;
+  const lines = (of: (f: LogFigures) => [number, number][]) => [
+    ...(was
+      ? [{ name: is ? 'before' : '', points: of(was), look: is ? ('thin' as const) : ('strong' as const), colour: end, step: true }]
+      : []),
+    ...(is ? [{ name: was ? 'after' : '', points: of(is), look: 'strong' as const, colour: end, step: true }] : []),
+  ];
+  const said = (f: LogFigures | null, when: string) =>
+    f ? `${when} mean ${percent(f.meanShare)}, most ${percent(f.maxShare)}, bottomed ${f.bottomings} times` : '';
+  const about = [said(was, is ? 'before' : ''), said(is, was ? 'after' : '')].filter(Boolean).join('; ');
+  return (
+    <Titled title={`${NAME[end]}: where it worked, and how fast`}>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(19rem, 1fr))', gap: '0 1.5rem' }}>
+        <LineChart
+          description={`${NAME[end]} travel histogram: ${about}`}
+          lines={lines(travelPoints)}
+          x={{ name: 'Share of travel', unit: '%', max: 100 }}
+          y={{ name: 'Of the time', unit: '%' }}
+          height={210}
+        />
+        <LineChart
+          description={`${NAME[end]} speed histogram, rebound left, compression right: ${about}`}
+          lines={lines(speedPoints)}
+          x={{ name: 'Rebound ← speed → compression', unit: 'm/s', min: -2.5, max: 2.5 }}
+          y={{ name: 'Of the time', unit: '%' }}
+          height={210}
+        />
+      </div>
+    </Titled>
+  );
+}

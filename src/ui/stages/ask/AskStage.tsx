@@ -1,0 +1,158 @@
+'use client';
+import { useMemo } from 'react';
+import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, LUGGAGE_ITEM } from '@/catalogue/fields/ask';
+import { loadsOf } from '@/judgement/model/loads';
+import { JOB_NOTES } from '@/catalogue/fields/bench';
+import { overloadFindings } from '@/judgement/findings/because';
+import { MACHINE_CASE_ITEM } from '@/catalogue/fields/machine';
+import { FieldsProvider, useFieldStore } from '../../fields/context';
+import { withUnit } from '@/catalogue/entry';
+import { useSaid } from '../../kit/preferences';
+import { LinkButton, QuietButton, Small, Table } from '../../kit/primitives';
+import { useBench, useLater } from '../../job/BenchContext';
+import { Complaints } from '../../job/Complaints';
+import { HandedBack } from './HandedBack';
+import { LoadsView } from './LoadsView';
+import { MachineFigures, MachineSheet } from '../../job/MachineFigures';
+import { Columns, Titled } from '../../kit/parts';
+import { SetupFields } from '../../job/SetupFields';
+import { kgText } from '@/core/units/shown';
+import { FieldsOf, Repeat } from '../../fields/parts';
+import { SealedNote } from '../../job/Working';
+import { BecauseList } from '../../kit/BecauseList';
+
+/** Ask: who rides, with what, where, what is wrong; and what came in. */
+export function AskStage() {
+  const { sealed, data } = useBench();
+  const { machine } = data;
+  return (
+    <>
+      <SealedNote />
+      <HandedBack />
+      <Columns $wide="1.35fr 1fr">
+        <div>
+          <Titled title="Rider and load">
+            <FieldsOf defs={ASK_RIDER} locked={sealed} />
+          </Titled>
+          <Titled title="Luggage">
+            <LastLoads />
+            <Repeat list="luggage" defs={LUGGAGE_ITEM} add="Add luggage" empty="None declared." locked={sealed} />
+          </Titled>
+          <Titled title="The ride">
+            <FieldsOf defs={ASK_RIDE} locked={sealed} />
+          </Titled>
+          <Titled title="What it does wrong">
+            <Complaints locked={sealed} />
+          </Titled>
+        </div>
+        <div>
+          <LoadTable />
+          <Titled title="On the job">
+            <FieldsOf defs={JOB_NOTES} min="100%" />
+          </Titled>
+          <Titled title="The machine">
+            <MachineFigures />
+            <LinkButton href={`/machines/${machine.id}/leverage`}>Leverage, air and stops</LinkButton>
+          </Titled>
+          <Titled title="The maker’s sheet" aside="what came in is held against it">
+            <MachineSheet />
+          </Titled>
+        </div>
+      </Columns>
+      <Titled title="What came in" aside="clickers counted out from closed: turned in until light contact is 0, never forced">
+        <FieldsOf defs={ASK_CONDITION} locked={sealed} />
+        <div style={{ height: '1rem' }} />
+        <SetupFields prefix="found" locked={sealed} />
+      </Titled>
+    </>
+  );
+}
+
+/** Load cases kept with the machine, by name. */
+function OwnCases() {
+  const { machineStore } = useBench();
+  return (
+    <FieldsProvider value={machineStore}>
+      <details style={{ marginTop: '0.5rem' }}>
+        <summary style={{ minHeight: 44, cursor: 'pointer', display: 'flex', alignItems: 'center' }}>
+          <Small>Load cases of this machine, kept by name</Small>
+        </summary>
+        <Repeat
+          list="machine.case"
+          defs={MACHINE_CASE_ITEM}
+          add="Keep a load case"
+          empty="None kept. What is kept here is reckoned in every job of this machine."
+          min="8rem"
+        />
+      </details>
+    </FieldsProvider>
+  );
+}
+
+/** The machine's loads as last declared, taken over in one press where this job has none yet; of a machine that was handed back they are asked about line by line at the top. */
+function LastLoads() {
+  const { data, sealed } = useBench();
+  const { live } = useLater();
+  const store = useFieldStore();
+  const before = Object.values(data.lastKnown).filter((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
+  const declared = Object.values(live).some((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
+  if (sealed || data.handedBack || declared || before.length === 0) return null;
+  return (
+    <QuietButton onPress={() => before.forEach((e) => store.put(e.field, withUnit(e)))}>
+      Take over passenger and luggage of this machine’s last job
+    </QuietButton>
+  );
+}
+const LOAD_FIELDS = /^(passenger|luggage)\./;
+
+function LoadTable() {
+  const inUnits = useSaid();
+  const { live, figures } = useLater();
+  const { sealed } = useBench();
+  const loads = useMemo(() => loadsOf(live, figures), [live, figures]);
+  const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
+  return (
+    <Titled title="Load cases" aside={loads.platedKg === null ? 'plated maximum not known' : inUnits(`plate ${kgText(loads.platedKg)}`)}>
+      {loads.cases.length === 0 ? (
+        <Small>Loads follow once the rider’s mass, the wheelbase and both wheel weights are in.</Small>
+      ) : (
+        <Table>
+          <thead>
+            <tr>
+              <th>Case</th>
+              <th className="number">Total</th>
+              <th className="number">Rear, sprung</th>
+              <th className="number">Front, sprung</th>
+              <th className="number">On front</th>
+            </tr>
+          </thead>
+          <tbody>
+            {loads.cases.map((c) => (
+              <tr key={c.name}>
+                <td>{c.name}</td>
+                {c.result.ok ? (
+                  <>
+                    <td className="number">{inUnits(kgText(c.result.value.totalKg))}</td>
+                    <td className="number">{inUnits(`${c.result.value.ladenRearN.toFixed(0)} N`)}</td>
+                    <td className="number">{inUnits(`${c.result.value.ladenFrontN.toFixed(0)} N`)}</td>
+                    <td className="number">{(c.result.value.ladenFrontShare * 100).toFixed(0)} %</td>
+                  </>
+                ) : (
+                  <td colSpan={4}>cannot stand</td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      {loads.assumed.length > 0 && (
+        <p>
+          <Small>○ Assumed: {inUnits(loads.assumed.join(', '))}.</Small>
+        </p>
+      )}
+      {findings.length > 0 && <BecauseList findings={findings} empty="" />}
+      <LoadsView loads={loads} locked={sealed} />
+      <OwnCases />
+    </Titled>
+  );
+}

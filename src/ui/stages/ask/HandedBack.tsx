@@ -1,0 +1,141 @@
+'use client';
+import { useCallback, useState } from 'react';
+import styled from 'styled-components';
+import { withUnit } from '@/catalogue/entry';
+import type { PreloadWay } from '@/core/measure/preload';
+import { itemNumbers, textOf } from '@/judgement/model/read';
+import { fieldDef, knownField } from '@/catalogue/fields';
+import { PRELOAD_WAYS } from '@/catalogue/fields/setup';
+import { useFieldStore } from '../../fields/context';
+import { focusEntry } from '../../fields/next';
+import { Button, QuietButton, Small } from '../../kit/primitives';
+import { dayWords } from '../../kit/time';
+import { useBench, useFact } from '../../job/BenchContext';
+import { Titled } from '../../kit/parts';
+
+/** Told of the rider, the load and the ride, and likely to be the same again. */
+const OF_RIDER = ['rider.mass', 'passenger.mass', 'use', 'pace', 'experience'] as const;
+
+interface Line {
+  field: string;
+  text: string;
+  /** Written with it: how a preload was read. */
+  beside: { field: string; text: string }[];
+}
+
+const Lines = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 24rem), 1fr));
+  gap: 0 2rem;
+  margin-bottom: 0.75rem;
+  li {
+    display: flex;
+    align-items: center;
+    gap: 0.6rem;
+    border-bottom: 1px solid var(--rule);
+  }
+  .what {
+    flex: 1;
+    min-width: 0;
+  }
+`;
+
+/**
+ * What the machine left with the last time, as what it probably comes back with: hollow until somebody looks. Each line is confirmed as it stands, or struck out and typed anew.
+ */
+export function HandedBack() {
+  const { data, sealed } = useBench();
+  const store = useFieldStore();
+  const { handedBack, lastKnown } = data;
+  const [struck, setStruck] = useState<readonly string[]>([]);
+  const lines = useFact(
+    useCallback(
+      (live): Line[] => {
+        const open = (field: string) => (live[field]?.text ?? '') === '';
+        const rider = OF_RIDER.flatMap((field): Line[] => {
+          const last = lastKnown[field];
+          const at = field === 'passenger.mass' ? lastKnown['passenger.at'] : undefined;
+          const beside = at && at.text !== '' ? [{ field: at.field, text: withUnit(at) }] : [];
+          return last && last.text !== '' && open(field) ? [{ field, text: withUnit(last), beside }] : [];
+        });
+        const luggage = itemNumbers(lastKnown, 'luggage').flatMap((n): Line[] => {
+          const [place, ...others] = ['place', 'mass', 'at'].map((part) => `luggage.${n}.${part}`);
+          if (!textOf(lastKnown, place!) || ![place!, ...others].every(open)) return [];
+          const beside = others.flatMap((field) => {
+            const last = lastKnown[field];
+            return last && last.text !== '' ? [{ field, text: withUnit(last) }] : [];
+          });
+          return [{ field: place!, text: textOf(lastKnown, place!), beside }];
+        });
+        const values = handedBack?.values ?? {};
+        const fitted = Object.entries(values).flatMap(([key, value]): Line[] => {
+          const field = `found.${key}`;
+          if (value.text === '' || /\.(way|reference|range)$/.test(key) || !knownField(field) || !open(field)) return [];
+          const root = key.replace(/\.(reading|out)$/, '');
+          const beside = ['way', 'reference', 'range'].flatMap((part) => {
+            const other = values[`${root}.${part}`];
+            return other && other.text !== '' && knownField(`found.${root}.${part}`)
+              ? [{ field: `found.${root}.${part}`, text: withUnit(other) }]
+              : [];
+          });
+          return [{ field, text: withUnit(value), beside }];
+        });
+        return [...rider, ...luggage, ...fitted];
+      },
+      [handedBack, lastKnown],
+    ),
+  ).filter((l) => !struck.includes(l.field));
+  if (sealed || !handedBack || lines.length === 0) return null;
+  const confirm = ({ field, text, beside }: Line) => {
+    for (const also of beside) store.put(also.field, also.text);
+    store.put(field, text);
+  };
+  const said = ({ field, text, beside }: Line) => {
+    const def = fieldDef(field);
+    if (def.kind === 'choice') {
+      const option = def.options.find((o) => o.value === text)?.label ?? text;
+      return [option, ...beside.map((b) => b.text)].join(', ');
+    }
+    if (field.endsWith('.reading')) {
+      const of = (part: string) => beside.find((b) => b.field.endsWith(part))?.text;
+      const way = (of('.way') ?? 'mm') as PreloadWay;
+      return way === 'mm'
+        ? `${text} mm`
+        : `${PRELOAD_WAYS[way].toLowerCase()} ${text}${of('.reference') ? ` against ${of('.reference')}` : ''}`;
+    }
+    if (field === 'passenger.mass') return [text, ...beside.map((b) => `${b.text} forward of the rear axle`)].join(', ');
+    return def.kind === 'count' && def.unitLabel ? `${text} ${def.unitLabel}` : text;
+  };
+  const strike = (field: string) => {
+    setStruck([...struck, field]);
+    focusEntry(field);
+  };
+  return (
+    <Titled
+      title="As it left the last time"
+      aside={`job ${String(handedBack.jobId).padStart(4, '0')}, ${dayWords(handedBack.at)}; look, then confirm`}
+    >
+      <Lines aria-label="As it left the last time">
+        {lines.map((line) => {
+          const def = fieldDef(line.field);
+          const name = line.field.startsWith('luggage.') ? `Luggage ${line.field.split('.')[1]}` : def.label;
+          return (
+            <li key={line.field}>
+              <span className="what">
+                {def.end && <span style={{ color: `var(--${def.end})` }}>{def.end === 'rear' ? 'Rear ' : 'Front '}</span>}
+                {name} <Small>○ {said(line)}</Small>
+              </span>
+              <QuietButton onPress={() => confirm(line)} aria-label={`${name}: still so`}>
+                still so
+              </QuietButton>
+              <QuietButton onPress={() => strike(line.field)} aria-label={`${name}: not so any more`}>
+                not so
+              </QuietButton>
+            </li>
+          );
+        })}
+      </Lines>
+      <Button onPress={() => lines.forEach(confirm)}>All of it is still so</Button>
+    </Titled>
+  );
+}

@@ -1,0 +1,93 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import { ALIKE_NAMES, alikeFigure, type AlikeFigure, alikeSummary, likenessOf, likeTerms } from '@/judgement/reason/alike';
+import { QuietButton, Small, Table } from '../../kit/primitives';
+import { useBench, useLater } from '../../job/BenchContext';
+import { Titled } from '../../kit/parts';
+import { NotRead } from '../../kit/NotRead';
+import { useRead } from '../../kit/read';
+import type { Alike } from '@/schema/alike';
+
+const SHOWN = 6;
+const figure = (x: number) => String(Math.round(x * 100) / 100);
+
+/** Past set-ups of machines like this one: how they are like it, what was in them, how they rode. Counts, never an order. */
+export function AlikePanel() {
+  const { data } = useBench();
+  const { live, figures } = useLater();
+  const [isAsked, setAsked] = useState(false);
+  const reading = useRead<Alike[]>(isAsked ? `/api/jobs/${data.job.id}/alike` : null);
+  const alike = reading.value ?? null;
+  const here = likenessOf(live, figures);
+  const better = alike?.filter((a) => a.feel === 'better').length ?? 0;
+  return (
+    <Titled title="Machines like this one">
+      {!isAsked && <QuietButton onPress={() => setAsked(true)}>Look in the book</QuietButton>}
+      <NotRead reading={reading} />
+      {alike?.length === 0 && <Small>None in the book that was ridden and told of.</Small>}
+      {alike && alike.length > 0 && (
+        <div role="status">
+          <p>
+            <Small>
+              {alike.length} near enough, {better} rode better. What they had is no order for this one: their riders, roads and dampers were
+              their own.
+            </Small>
+          </p>
+          <Summary alike={alike} />
+          <ul>
+            {alike.slice(0, SHOWN).map((a) => (
+              <li key={a.jobId} style={{ padding: '0.4rem 0', borderTop: '1px solid var(--fine)' }}>
+                <Link href={`/machines/${a.machineId}`}>{a.machine}</Link> <Small>rode {a.feel}</Small>
+                <br />
+                <Small>
+                  distance {a.distance.toFixed(1)}:{' '}
+                  {likeTerms(here, a)
+                    .map((t) => t.words)
+                    .join(', ') || 'the same in all that is known'}
+                </Small>
+                <br />
+                <Small>
+                  {(['rear.spring', 'front.spring', 'rear.rebound', 'front.rebound'] as AlikeFigure[])
+                    .flatMap((f) => {
+                      const value = alikeFigure(a.document, f);
+                      return value === null ? [] : [`${ALIKE_NAMES[f].split(',')[0]!.toLowerCase()} ${figure(value)}`];
+                    })
+                    .concat(a.stacks)
+                    .join(' · ')}
+                </Small>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </Titled>
+  );
+}
+
+function Summary({ alike }: { alike: readonly Alike[] }) {
+  const lines = alikeSummary(alike).filter((s) => s.better !== null);
+  if (lines.length === 0) return null;
+  return (
+    <Table aria-label="What rode better">
+      <thead>
+        <tr>
+          <th>Of those that rode better</th>
+          <th className="number">middle half</th>
+          <th className="number">of</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map(({ figure: f, better }) => (
+          <tr key={f}>
+            <td>{ALIKE_NAMES[f]}</td>
+            <td className="number">
+              {figure(better!.low)} – {figure(better!.high)}
+            </td>
+            <td className="number">{better!.count}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}

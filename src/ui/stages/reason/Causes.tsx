@@ -1,0 +1,158 @@
+'use client';
+import { Fragment, useId } from 'react';
+import styled from 'styled-components';
+import type { Explained, Reasoned } from '@/judgement/reason/reason';
+import { SUPPORT_FROM } from '@/core/diagnose/model';
+import { percent } from '@/judgement/reason/evidence/known';
+import { Empty, Small } from '../../kit/primitives';
+import { CauseSheet, type CureLook } from './CauseSheet';
+
+const List = styled.ul`
+  > li {
+    border-bottom: 1px solid var(--rule);
+  }
+  > li.open {
+    border-bottom: 1px solid var(--ink);
+  }
+  .head {
+    display: grid;
+    grid-template-columns: 1fr 9rem 3rem;
+    gap: 0 0.9rem;
+    align-items: center;
+    width: 100%;
+    min-height: 48px;
+    padding: 0.4rem 0;
+    border: 0;
+    background: none;
+    text-align: left;
+    cursor: pointer;
+    font: inherit;
+    color: inherit;
+  }
+  .leads {
+    font-size: 1.0625rem;
+    font-weight: 700;
+  }
+  .share {
+    text-align: right;
+    font-weight: 650;
+  }
+  h3 {
+    font-size: 0.8125rem;
+    font-weight: 600;
+    color: var(--soft);
+    padding-top: 0.8rem;
+  }
+`;
+
+const BAR = 144;
+
+/** How likely it explains what is told (filled), and how likely it is there at all (open). */
+function Bar({ explains, present }: { explains: number; present: number }) {
+  return (
+    <svg width="100%" height={14} viewBox={`0 0 ${BAR} 14`} preserveAspectRatio="none" aria-hidden style={{ display: 'block' }}>
+      <line x1={0} x2={BAR} y1={13} y2={13} stroke="var(--rule)" />
+      <rect
+        x={0.5}
+        y={2.5}
+        width={Math.max(0, BAR * present - 1)}
+        height={8}
+        fill="none"
+        stroke="var(--ink)"
+        vectorEffect="non-scaling-stroke"
+      />
+      <rect x={0} y={2} width={BAR * explains} height={9} fill="var(--ink)" />
+    </svg>
+  );
+}
+
+/** Causes shown at once; the rest on request would only distract. */
+const MOST_SHOWN = 8;
+/** Below this a cause is not shown unless it is supported. */
+const LEAST_SHOWN = 0.03;
+
+interface Props {
+  reasoned: Reasoned;
+  open: string | null;
+  onOpen(id: string | null): void;
+  look: CureLook;
+}
+
+/** What could explain the complaints, the supported causes first; each opens to its sentences and cures. */
+export function Causes({ reasoned, open, onOpen, look }: Props) {
+  const linked = reasoned.causes.filter((c) => c.linked);
+  const worth = (c: Explained) => c.explains >= LEAST_SHOWN || c.id === open;
+  const supported = linked.filter((c) => c.supported && worth(c)).slice(0, MOST_SHOWN);
+  const possible = linked.filter((c) => !c.supported && worth(c)).slice(0, MOST_SHOWN);
+  const beside = reasoned.causes.filter((c) => !c.linked && c.supported && c.present > 0.5);
+  if (reasoned.told.length === 0) return <Empty>Write down at least one complaint: causes are weighed against what the rider tells.</Empty>;
+  const rows = (causes: Explained[]) =>
+    causes.map((c) => <Row key={c.id} cause={c} leads={c.id === reasoned.leading?.id} open={c.id === open} onOpen={onOpen} look={look} />);
+  return (
+    <List>
+      <li style={{ border: 0 }}>
+        <h3>{supported.length > 0 ? 'Supported by what is measured' : 'Nothing measured speaks for a cause yet'}</h3>
+      </li>
+      {rows(supported)}
+      {possible.length > 0 && (
+        <li style={{ border: 0 }}>
+          <h3>Possible by the complaint alone</h3>
+        </li>
+      )}
+      {rows(possible)}
+      {beside.length > 0 && (
+        <li style={{ border: 0 }}>
+          <h3>Found besides, though it explains nothing told</h3>
+        </li>
+      )}
+      {rows(beside)}
+      <li style={{ border: 0, paddingTop: '0.6rem' }}>
+        <Small>
+          ■ has a hand in what is told, □ is there at all.{' '}
+          {reasoned.unexplained.map((u) => (
+            <Fragment key={u.n}>
+              Complaint {u.n}: {percent(u.share)} that none of these explains it.{' '}
+            </Fragment>
+          ))}
+          Support is a statement of ×{SUPPORT_FROM} or more. Ratios are the Shop book’s.
+        </Small>
+      </li>
+    </List>
+  );
+}
+
+function Row({
+  cause,
+  leads,
+  open,
+  onOpen,
+  look,
+}: {
+  cause: Explained;
+  leads: boolean;
+  open: boolean;
+  onOpen: Props['onOpen'];
+  look: CureLook;
+}) {
+  const sheet = useId();
+  const sentences = `${cause.for.length} for, ${cause.against.length} against`;
+  return (
+    <li className={open ? 'open' : ''}>
+      <button type="button" className="head" aria-expanded={open} aria-controls={sheet} onClick={() => onOpen(open ? null : cause.id)}>
+        <span>
+          <span className={leads ? 'leads' : ''} style={cause.end ? { color: `var(--${cause.end})` } : {}}>
+            {cause.name}
+          </span>
+          <br />
+          <Small>
+            {leads ? 'leads · ' : ''}
+            {sentences}
+          </Small>
+        </span>
+        <Bar explains={cause.explains} present={cause.present} />
+        <span className="share">{percent(cause.explains)}</span>
+      </button>
+      <div id={sheet}>{open && <CauseSheet cause={cause} look={look} />}</div>
+    </li>
+  );
+}

@@ -1,0 +1,163 @@
+'use client';
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Cure } from '@/knowledge/causes/page';
+import { overloadFindings } from '@/judgement/findings/because';
+import type { Prediction } from '@/judgement/reason/cures';
+import { percent } from '@/judgement/reason/evidence/known';
+import type { Explained } from '@/judgement/reason/reason';
+import { textOf } from '@/judgement/model/read';
+import { REASON_CHECKS, REASON_WORDS } from '@/catalogue/fields/bench';
+import { EntryField } from '../../fields/EntryField';
+import { useFieldStore } from '../../fields/context';
+import { useSystem } from '../../fields/context';
+import { Stance } from '../../figures/Stance';
+import type { StanceLine } from '../../figures/stanceScale';
+import { warningWords } from '@/schema/words';
+import { Empty, Small, Warn } from '../../kit/primitives';
+import { useBench, useLater } from '../../job/BenchContext';
+import { Complaints } from '../../job/Complaints';
+import { Columns, FieldGrid, Titled } from '../../kit/parts';
+import { stanceEnd } from '../../job/stance';
+import { AlikePanel } from './AlikePanel';
+import { Causes } from './Causes';
+import type { CureLook } from './CauseSheet';
+import { NextToMeasure } from './NextToMeasure';
+import { useKnown, useReasoned } from '../../job/useReasoned';
+import { NotRead } from '../../kit/NotRead';
+import type { End } from '@/catalogue/ends';
+import { FieldsOf } from '../../fields/parts';
+import { SealedNote, Working } from '../../job/Working';
+import { BecauseList } from '../../kit/BecauseList';
+
+const Three = styled(Columns)`
+  grid-template-columns: minmax(18rem, 20.5rem) minmax(24rem, 1fr) minmax(16rem, 20rem);
+  .checks ${FieldGrid} {
+    align-items: end;
+  }
+  /* On a tablet the causes come before the looks, which are then a page of their own. */
+  @media (max-width: 960px) {
+    display: flex;
+    flex-direction: column;
+    reading-flow: flex-visual;
+    > .told {
+      display: contents;
+    }
+    .checks {
+      order: 2;
+      padding-top: 1rem;
+      border-top: 1px solid var(--rule);
+    }
+    > .next {
+      order: 1;
+    }
+  }
+`;
+
+/** The rear and the front where a cure would move one of them; the other stays where it stands. */
+function predictedLines(ends: Record<End, { staticMm: number | null; riderMm: number | null }>, p: Prediction | null): StanceLine[] {
+  if (!p?.sags || p.end === null) return [];
+  const sags = p.sags;
+  return (['static', 'rider'] as const).flatMap((name): StanceLine[] => {
+    const of = (end: End) => (end === p.end ? sags[`${name}Mm`] : ends[end][`${name}Mm`]);
+    const [rearMm, frontMm] = [of('rear'), of('front')];
+    return rearMm === null || frontMm === null ? [] : [{ name, rearMm, frontMm }];
+  });
+}
+
+/** The finding as it may be written down: the cause with its share and its sentences. */
+const findingWords = (cause: Explained): string =>
+  [
+    `${cause.name} (explains it with ${percent(cause.explains)}).`,
+    ...cause.for.slice(0, 4).map((s) => s.words),
+    cause.against.length > 0 ? `Against it: ${cause.against[0]!.words}` : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+    .slice(0, 1000);
+
+/** Reason: what is told, what explains it and on what evidence, what to measure next, and what to try first. */
+export function ReasonStage() {
+  const { sealed, data } = useBench();
+  const { live, figures } = useLater();
+  const store = useFieldStore();
+  const { known, dampersFailed } = useKnown();
+  const reasoned = useReasoned(known);
+  const inches = useSystem() === 'imperial';
+  const [opened, setOpened] = useState<string | null | undefined>(undefined);
+  const [looked, setLooked] = useState<{ key: string; prediction: Prediction } | null>(null);
+  if (!reasoned) return <Empty>The causes did not come with this page. Open it again.</Empty>;
+  const followed = { cause: textOf(live, 'reason.cause'), cure: textOf(live, 'reason.cure') };
+  const open = opened === undefined ? ((followed.cause || reasoned.leading?.id) ?? null) : opened;
+  const ends = { rear: stanceEnd(live, figures, 'rear', data.schools), front: stanceEnd(live, figures, 'front', data.schools) };
+  const follow = (cause: Explained, cure: Cure, prediction: Prediction) => {
+    store.put('reason.cause', cause.id);
+    store.put('reason.cure', cure.id);
+    store.put('reason.finding', findingWords(cause));
+    store.put('reason.first', [cure.what, prediction.words, prediction.warning].filter(Boolean).join(' ').slice(0, 500));
+    if (prediction.sags) setLooked({ key: `${cause.id}/${cure.id}`, prediction });
+  };
+  const look: CureLook = {
+    known,
+    told: reasoned.told.map((t) => t.phrase),
+    locked: sealed,
+    followed,
+    looked: looked?.key ?? null,
+    onLook: (key, prediction) => setLooked(looked?.key === key ? null : { key, prediction }),
+    onFollow: follow,
+  };
+  const danger = overloadFindings(live, figures);
+  return (
+    <>
+      <SealedNote />
+      <NotRead reading={dampersFailed} />
+      {reasoned?.warnings.map((w) => (
+        <Warn key={warningWords(w)}>{warningWords(w)}</Warn>
+      ))}
+      <Three>
+        <div className="told">
+          <Titled title="What it does wrong">
+            <Complaints locked={sealed} />
+          </Titled>
+          <div className="checks">
+            <Titled title="Before any spanner" aside="asked first, answered kindly">
+              <p style={{ paddingBottom: '0.4rem' }}>
+                <Small>
+                  Riding, bar and levers, tyres and bearings explain much that looks like suspension. Ask without blame: the same stretch
+                  ridden twice, smoothly and as always, tells more than an opinion.
+                </Small>
+              </p>
+              <FieldsOf defs={REASON_CHECKS} locked={sealed} min="9.5rem" />
+            </Titled>
+          </div>
+        </div>
+        <div>
+          {danger.length > 0 && <BecauseList findings={danger} empty="" title="Before anything else" />}
+          <Titled
+            title="What explains it"
+            aside={
+              data.reasoning && data.reasoning.outcomes > 0
+                ? `${data.reasoning.outcomes} outcomes of this shop weighed in`
+                : 'from memory until the shop’s own outcomes weigh in'
+            }
+          >
+            <Causes reasoned={reasoned} open={open} onOpen={setOpened} look={look} />
+          </Titled>
+          <Titled title="The finding" aside="yours to rewrite">
+            {REASON_WORDS.map((f) => (
+              <EntryField key={f.key} field={f.key} locked={sealed} />
+            ))}
+          </Titled>
+          <Working steps={reasoned.working} />
+        </div>
+        <div className="next">
+          <NextToMeasure reasoned={reasoned} />
+          <Stance rear={ends.rear} front={ends.front} predicted={predictedLines(ends, looked?.prediction ?? null)} inches={inches} />
+          {looked && <Small>Dashed: {looked.prediction.words}</Small>}
+          <div style={{ height: '1.25rem' }} />
+          <AlikePanel />
+        </div>
+      </Three>
+    </>
+  );
+}

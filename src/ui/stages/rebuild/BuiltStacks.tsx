@@ -1,0 +1,76 @@
+'use client';
+import { shimsBeyond } from '@/core/damper/shims';
+import type { Shim } from '@/core/plate/stack';
+import { builtField, builtStacks, differencesOf } from '@/judgement/findings/built';
+import { shimText, shimsText } from '@/catalogue/tables';
+import { EntryField } from '../../fields/EntryField';
+import { useFieldStore } from '../../fields/context';
+import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
+import { useBench, useLater } from '../../job/BenchContext';
+import { FieldGrid, Titled } from '../../kit/parts';
+
+const words = (shims: readonly Shim[]) => shims.map(shimText).join(', ');
+
+/** The pick list and the shims that went in, stack by stack; where they differ from the specification it is said, and must be explained before signing. */
+export function BuiltStacks() {
+  const { live, figures } = useLater();
+  const { data, sealed } = useBench();
+  const store = useFieldStore();
+  const stacks = builtStacks(live, figures);
+  const differences = differencesOf(live, figures, data.springs);
+  const open = stacks.filter((s) => s.built === null);
+  const fill = () => {
+    for (const s of open) store.put(builtField(s.damper, s.valve), shimsText(s.specified));
+  };
+  return (
+    <Titled title="Shims in" aside="from Valves; change what went in otherwise">
+      {stacks.length === 0 && <Empty>No stack is specified under Valves.</Empty>}
+      {stacks.length > 0 && (
+        <Table aria-label="Pick list of the stacks">
+          <thead>
+            <tr>
+              <th>Stack</th>
+              <th>Take</th>
+              <th>Put back</th>
+            </tr>
+          </thead>
+          <tbody>
+            {stacks.map((s) => (
+              <tr key={s.name}>
+                <td>{s.name}</td>
+                <td>{words(shimsBeyond(s.specified, s.found ?? [])) || <Small>nothing</Small>}</td>
+                <td>{s.found ? words(shimsBeyond(s.found, s.specified)) || <Small>nothing</Small> : <Small>found unknown</Small>}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      {!sealed && open.length > 0 && (
+        <p style={{ padding: '0.5rem 0' }}>
+          <Button onPress={fill}>
+            {open.length === 1 ? 'The stack went in as specified' : `All ${open.length} stacks went in as specified`}
+          </Button>
+        </p>
+      )}
+      {stacks.some((s) => s.built !== null) && (
+        <FieldGrid $min="13rem">
+          {stacks
+            .filter((s) => s.built !== null)
+            .map((s) => (
+              <EntryField key={s.name} field={builtField(s.damper, s.valve)} label={s.name} locked={sealed} />
+            ))}
+        </FieldGrid>
+      )}
+      {differences.length > 0 && (
+        <section aria-label="Differences from the specification">
+          {differences.map((d) => (
+            <Warn key={d.what}>
+              {d.what}: specified {d.specified}, built {d.built}.
+            </Warn>
+          ))}
+          <EntryField field="built.differs" locked={sealed} />
+        </section>
+      )}
+    </Titled>
+  );
+}

@@ -1,0 +1,197 @@
+'use client';
+import { Repeat } from '../../fields/parts';
+import { useState } from 'react';
+import { shortOf } from '@/schema/stock';
+import { textOf } from '@/judgement/model/read';
+import { fieldDef } from '@/catalogue/fields';
+import { PART_ITEM } from '@/catalogue/fields/bench';
+import { unitOf } from '@/catalogue/fields/kinds';
+import { useFieldStore, useLive, useSystem } from '../../fields/context';
+import { meant } from '../../kit/meant';
+import { Pick } from '../../kit/Pick';
+import { PlainField } from '../../kit/PlainField';
+import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
+import { useBench } from '../../job/BenchContext';
+import { Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { ENDS, End } from '@/catalogue/ends';
+
+const amount = (x: number, unit: 'piece' | 'mL') => `${Math.round(x * 100) / 100}${unit === 'mL' ? ' mL' : ''}`;
+
+/** What the job takes from the drawers: there, set aside, short; and the button that sets it aside. */
+export function Needs() {
+  const { data, sealed, reload } = useBench();
+  const store = useFieldStore();
+  const [problem, setProblem] = useState('');
+  const { needs, postUnknown } = data.needs;
+  const reserve = async () => {
+    store.commitAll();
+    await store.flush();
+    const answer = await post(`/api/jobs/${data.job.id}/reserve`, {});
+    if (!answer.ok) return setProblem(answer.message);
+    setProblem('');
+    reload();
+  };
+  if (sealed) return null;
+  return (
+    <Titled title="From the drawers" aside="as recorded when this page was opened">
+      {needs.length === 0 && <Empty>Nothing is wanted yet: choose springs and shims, or name parts of the drawers.</Empty>}
+      {needs.length > 0 && (
+        <Table aria-label="Wanted from the drawers">
+          <thead>
+            <tr>
+              <th>Part</th>
+              <th className="number">Wanted</th>
+              <th className="number">There</th>
+              <th className="number">Set aside here</th>
+              <th className="number">Short</th>
+            </tr>
+          </thead>
+          <tbody>
+            {needs.map((n) => (
+              <tr key={n.name}>
+                <td>{n.name}</td>
+                <td className="number">{amount(n.count, n.unit)}</td>
+                <td className="number">
+                  {n.there === null ? <Small>not counted</Small> : amount(n.there, n.unit)}
+                  {n.heldByOthers > 0 && (
+                    <>
+                      <br />
+                      <Small>{amount(n.heldByOthers, n.unit)} for other jobs</Small>
+                    </>
+                  )}
+                </td>
+                <td className="number">{n.heldHere > 0 ? amount(n.heldHere, n.unit) : <Small>–</Small>}</td>
+                <td className="number">{shortOf(n) > 0 ? `▲ ${amount(shortOf(n), n.unit)}` : ''}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      {postUnknown && (
+        <Warn>Shims are wanted, but the post of a damper is not noted under Valves: without it their size cannot be told.</Warn>
+      )}
+      <p style={{ padding: '0.5rem 0' }}>
+        <Button onPress={() => void reserve()} isDisabled={needs.length === 0}>
+          Set these aside for this job
+        </Button>
+      </p>
+      {problem && <p role="alert">▲ {problem}</p>}
+    </Titled>
+  );
+}
+
+const SHOWN = PART_ITEM.filter((f) => !f.key.endsWith('.item'));
+
+/** Parts used; one of the drawers is named by a pick, and leaves its drawer with the signature. */
+export function Parts() {
+  const { data, sealed } = useBench();
+  const store = useFieldStore();
+  const live = useLive();
+  const take = (id: string) => {
+    const item = data.stock.find((i) => String(i.id) === id);
+    if (!item) return;
+    const used = Object.keys(live)
+      .flatMap((f) => (live[f]?.text ? (/^part\.(\d+)\./.exec(f)?.[1] ?? []) : []))
+      .map(Number);
+    const n = Math.max(0, ...used) + 1;
+    store.put(`part.${n}.name`, item.name);
+    store.put(`part.${n}.item`, id);
+    store.put(`part.${n}.used`, item.unit === 'piece' ? '1' : '0');
+  };
+  return (
+    <Titled title="Parts">
+      {!sealed && data.stock.length > 0 && (
+        <Pick
+          label="Take from the drawers"
+          value={null}
+          options={data.stock.map((i) => ({
+            value: String(i.id),
+            label: `${i.name}${i.there === null ? '' : `, ${amount(i.there, i.unit)} there`}`,
+          }))}
+          onPick={take}
+          placeholder="Oils, seals, kits"
+        />
+      )}
+      <Repeat list="part" defs={SHOWN} add="Add a part" empty="No part noted." locked={sealed} />
+    </Titled>
+  );
+}
+
+const END = { rear: 'Rear spring', front: 'Fork springs' };
+
+/** Springs that came out are the customer's; left with the shop, they go into the drawer at the rate measured and can be chosen again. */
+export function CameOut() {
+  const { data, reload } = useBench();
+  const live = useLive();
+  const out = ENDS.filter((end) => {
+    const [found, fitted] = [live[`found.${end}.spring`], live[`fitted.${end}.spring`]];
+    return found?.value && fitted?.value && Math.abs(found.value / fitted.value - 1) > 0.005;
+  });
+  if (out.length === 0) return null;
+  return (
+    <Titled title="Springs that came out">
+      {out.map((end) => (
+        <OneOut
+          key={end}
+          end={end}
+          marked={live[`found.${end}.spring`]!.text}
+          done={textOf(live, `job.returned.${end}`) !== ''}
+          jobId={data.job.id}
+          onDone={reload}
+        />
+      ))}
+    </Titled>
+  );
+}
+
+function OneOut({ end, marked, done, jobId, onDone }: { end: End; marked: string; done: boolean; jobId: number; onDone(): void }) {
+  const { data } = useBench();
+  const store = useFieldStore();
+  const unit = unitOf(fieldDef('found.rear.spring'), useSystem());
+  const [left, setLeft] = useState(false);
+  const [rate, setRate] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const put = async () => {
+    if (rate.trim() === '') return setProblem('Put it on the tester and type its rate.');
+    const answer = await post<{ springId: number }>(`/api/jobs/${jobId}/returned`, {
+      end,
+      name: `Used, out of job ${String(jobId).padStart(4, '0')}, ${data.machine.name}`,
+      rate: meant(rate, unit),
+      leftByCustomer: left,
+    });
+    if (!answer.ok) return setProblem(answer.message);
+    const text = String(answer.value.springId);
+    store.accept({ field: `job.returned.${end}`, text, unit: null, value: answer.value.springId, at: new Date().toISOString() });
+    onDone();
+  };
+  if (done)
+    return (
+      <p>
+        <b>{END[end]}</b> <Small>marked {marked}: left with the shop, in the drawer.</Small>
+      </p>
+    );
+  if (!left)
+    return (
+      <p style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
+        <span>
+          <b>{END[end]}</b> <Small>marked {marked}: the customer’s, to go home with the machine.</Small>
+        </span>
+        <Button onPress={() => setLeft(true)}>The customer leaves {end === 'front' ? 'them' : 'it'} with the shop</Button>
+      </p>
+    );
+  return (
+    <div style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
+      <div style={{ width: '20rem' }}>
+        <PlainField
+          label={`${END[end]} marked ${marked}: rate as measured${end === 'front' ? ', one spring' : ''}`}
+          value={rate}
+          onChange={setRate}
+          problem={problem}
+          unit={unit}
+        />
+      </div>
+      <Button onPress={() => void put()}>Put {end === 'front' ? 'both' : 'it'} into the drawer</Button>
+    </div>
+  );
+}

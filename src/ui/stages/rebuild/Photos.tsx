@@ -1,0 +1,116 @@
+'use client';
+import { Camera } from 'lucide-react';
+import { useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import type { Entry } from '@/catalogue/entry';
+import { photosOf } from '@/judgement/job/work';
+import { useFieldStore, useLive } from '../../fields/context';
+import { Button, QuietButton, Small } from '../../kit/primitives';
+import { useBench } from '../../job/BenchContext';
+import { atBench } from '../../kit/atBench';
+
+const Strip = styled.ul`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.75rem;
+  padding: 0.5rem 0;
+  figure {
+    width: 10rem;
+  }
+  img {
+    width: 100%;
+    height: 7.5rem;
+    object-fit: cover;
+    border: 1px solid var(--rule);
+    display: block;
+  }
+`;
+
+interface Kept {
+  file: File;
+  problem: string;
+}
+
+/** The photos of a step or of the whole job, and the way to take one. One that could not be sent is kept on the page until it is. */
+export function Photos({ step, all = false }: { step: string; all?: boolean }) {
+  const { data, sealed } = useBench();
+  const store = useFieldStore();
+  const live = useLive();
+  const [caption, setCaption] = useState('');
+  const [unsent, setUnsent] = useState<Kept[]>([]);
+  const [busy, setBusy] = useState(false);
+  const photos = photosOf(live).filter((p) => all || p.step === step);
+  const send = async (file: File): Promise<string | null> => {
+    const query = new URLSearchParams({ step, caption, ...(atBench() ? { technicianId: String(atBench()!.id) } : {}) });
+    try {
+      const answer = await fetch(`/api/jobs/${data.job.id}/photos?${query}`, { method: 'POST', body: file });
+      const said = (await answer.json()) as Entry[] & { error?: { message: string } };
+      if (!answer.ok) return said.error?.message ?? 'The photo was not kept.';
+      for (const entry of said) store.accept(entry);
+      return null;
+    } catch {
+      return 'The shop’s computer does not answer. The photo waits here; send it again in a moment.';
+    }
+  };
+  const sendAll = async (files: File[]) => {
+    setBusy(true);
+    const left: Kept[] = [];
+    for (const file of files) {
+      const problem = await send(file);
+      if (problem) left.push({ file, problem });
+    }
+    setUnsent(left);
+    if (left.length === 0) setCaption('');
+    setBusy(false);
+  };
+  return (
+    <section aria-label="Photos">
+      {photos.length > 0 && (
+        <Strip>
+          {photos.map((p) => (
+            <li key={p.n}>
+              <figure>
+                <a href={`/api/photos/${p.key}`}>
+                  {/* Of the shop's own base and already small: nothing for an image service to do. */}
+                  {/* eslint-disable-next-line @next/next/no-img-element */}
+                  <img src={`/api/photos/${p.key}?small`} alt={p.caption || `Photo ${p.n} of the job`} />
+                </a>
+                <figcaption>
+                  <Small>{p.caption || `Photo ${p.n}`}</Small>
+                </figcaption>
+                {!sealed && (
+                  <QuietButton onPress={() => store.put(`photo.${p.n}.key`, '')} aria-label={`Take out photo ${p.n}`}>
+                    Take out
+                  </QuietButton>
+                )}
+              </figure>
+            </li>
+          ))}
+        </Strip>
+      )}
+      {!sealed && (
+        <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', flexWrap: 'wrap' }}>
+          <FileTrigger acceptedFileTypes={['image/*']} allowsMultiple onSelect={(list) => void sendAll([...(list ?? [])])}>
+            <Button isDisabled={busy}>
+              <Camera size={18} aria-hidden /> {busy ? 'Keeping the photo' : 'Add a photo'}
+            </Button>
+          </FileTrigger>
+          <input
+            aria-label="What the next photo shows"
+            placeholder="what it shows"
+            value={caption}
+            maxLength={160}
+            onChange={(event) => setCaption(event.target.value)}
+            style={{ minHeight: 44, border: 0, borderBottom: '1px solid var(--rule)', background: 'none', minWidth: '12rem' }}
+          />
+        </p>
+      )}
+      {unsent.map(({ file, problem }) => (
+        <p role="alert" key={file.name + file.lastModified}>
+          ▲ {file.name}: {problem} <QuietButton onPress={() => void sendAll(unsent.map((u) => u.file))}>Send again</QuietButton>
+        </p>
+      ))}
+    </section>
+  );
+}

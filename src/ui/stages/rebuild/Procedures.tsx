@@ -1,0 +1,172 @@
+'use client';
+import { useSyncExternalStore, useState } from 'react';
+import { askLabel, clockText, isAside, openStep, secondsAtBench, type StepLine, stepLines } from '@/judgement/job/work';
+import { COMPONENTS } from '@/knowledge/procedures/components';
+import { askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
+import { useFieldStore, useLive } from '../../fields/context';
+import { Pick } from '../../kit/Pick';
+import { withUnit } from '@/catalogue/entry';
+import { Button, Empty, EndName, QuietButton, Small, Table } from '../../kit/primitives';
+import { useBench } from '../../job/BenchContext';
+import { Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { setAtBench, useAtBench } from '../../kit/atBench';
+import { Photos } from './Photos';
+
+const subscribe = (listener: () => void) => {
+  window.addEventListener('hashchange', listener);
+  return () => window.removeEventListener('hashchange', listener);
+};
+const readHash = () => window.location.hash;
+
+/** The step the page stands at, kept in the address: a reload comes back to it, and Back leaves it. */
+export function useStepInAddress(): { at: { n: number; step: number } | null; go(n: number, step: number | null): void } {
+  const hash = useSyncExternalStore(subscribe, readHash, () => '');
+  const read = /^#step-(\d+)\.(\d+)$/.exec(hash);
+  return {
+    at: read ? { n: Number(read[1]), step: Number(read[2]) } : null,
+    go: (n, step) => {
+      window.location.hash = step === null ? '' : `step-${n}.${step}`;
+      window.scrollTo(0, 0);
+    },
+  };
+}
+
+/** The procedures this job follows: taken from the Shop book, worked step by step, and readable afterwards. */
+export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
+  const { data, sealed, reload } = useBench();
+  const live = useLive();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [problem, setProblem] = useState('');
+  const who = useAtBench();
+  const taken = data.procedures.filter((t) => !isAside(live, t.n));
+  const seconds = secondsAtBench(live, data.procedures);
+  const take = async () => {
+    if (chosen === null) return setProblem('Choose a procedure.');
+    const answer = await post<TakenProcedure>(`/api/jobs/${data.job.id}/procedures`, { id: chosen });
+    if (!answer.ok) return setProblem(answer.message);
+    setProblem('');
+    setChosen(null);
+    reload();
+  };
+  return (
+    <Titled title="Procedures" aside={seconds > 0 ? `${clockText(seconds)} at the bench` : 'copied from the Shop book'}>
+      {taken.length === 0 && <Empty>No procedure is taken yet. It leads step by step through the work and keeps what was measured.</Empty>}
+      {taken.map((t) => (
+        <OneProcedure key={t.n} taken={t} lines={stepLines(live, t)} onGo={(step) => onGo(t.n, step)} />
+      ))}
+      {!sealed && (
+        <div style={{ display: 'flex', gap: '1.25rem', alignItems: 'flex-end', flexWrap: 'wrap', paddingTop: '0.5rem' }}>
+          <div style={{ width: '20rem' }}>
+            <Pick
+              label="Procedure from the Shop book"
+              value={chosen}
+              options={data.book.map((p) => ({ value: p.id, label: p.name }))}
+              onPick={setChosen}
+              placeholder="Choose a procedure"
+            />
+          </div>
+          <Button onPress={() => void take()}>Take it into the job</Button>
+          {data.technicians.length > 0 && (
+            <div style={{ width: '14rem' }}>
+              <Pick
+                label="At the bench"
+                value={who && data.technicians.some((t) => t.id === who.id) ? String(who.id) : null}
+                options={data.technicians.map((t) => ({ value: String(t.id), label: t.name }))}
+                onPick={(id) => setAtBench(data.technicians.find((t) => String(t.id) === id)!)}
+                placeholder="Who works on it"
+              />
+            </div>
+          )}
+        </div>
+      )}
+      {problem && <p role="alert">▲ {problem}</p>}
+      <Photos step="" all />
+    </Titled>
+  );
+}
+
+const STATE = { open: '○', done: '●', passed: '–' };
+const STATE_WORDS = { open: 'open', done: 'done', passed: 'passed over' };
+
+function OneProcedure({ taken, lines, onGo }: { taken: TakenProcedure; lines: StepLine[]; onGo(step: number): void }) {
+  const { sealed } = useBench();
+  const store = useFieldStore();
+  const [shown, setShown] = useState(false);
+  const { procedure, version, n } = taken;
+  const open = openStep(lines);
+  return (
+    <section aria-label={procedure.name} style={{ borderTop: '1px solid var(--rule)', padding: '0.5rem 0' }}>
+      <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
+        <span style={{ flex: '1 1 16rem' }}>
+          <EndName $end={procedure.end}>{procedure.name}</EndName>
+          <br />
+          <Small>
+            {COMPONENTS[procedure.component]}, version {version + 1} of the book · {lines.filter((l) => l.state !== 'open').length} of{' '}
+            {lines.length} steps
+          </Small>
+        </span>
+        {!sealed && (
+          <Button $strong onPress={() => onGo(open ?? 1)}>
+            {open === null ? 'Look through the steps' : open === 1 ? 'Work at the bench' : `Go on at step ${open}`}
+          </Button>
+        )}
+        <QuietButton onPress={() => setShown(!shown)} aria-expanded={shown}>
+          {shown ? 'Hide the steps' : 'Show the steps'}
+        </QuietButton>
+        {!sealed && <QuietButton onPress={() => store.put(`work.${n}.aside`, 'yes')}>Lay aside</QuietButton>}
+      </div>
+      {shown && (
+        <Table aria-label={`Steps of ${procedure.name}`}>
+          <tbody>
+            {lines.map((l) => (
+              <StepRow key={l.step} taken={taken} line={l} onGo={sealed ? null : () => onGo(l.step)} />
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </section>
+  );
+}
+
+function StepRow({ taken, line, onGo }: { taken: TakenProcedure; line: StepLine; onGo: (() => void) | null }) {
+  const live = useLive();
+  const step = taken.procedure.steps[line.step - 1]!;
+  const at = `work.${taken.n}.${line.step}`;
+  const answers = askFields(taken.n, line.step, step.asks).flatMap(({ ask, field, beside }) => {
+    const entry = live[field];
+    if (!entry || entry.text === '') return [];
+    const by = beside ? live[beside]?.text : undefined;
+    return [`${askLabel(ask)}: ${withUnit(entry)}${by ? ` (${by})` : ''}`];
+  });
+  const pick = live[`${at}.pick`]?.text;
+  const note = live[`${at}.note`]?.text;
+  const said = [...(pick ? [`${step.choice?.question ?? 'Way'}: ${pick}`] : []), ...answers, ...(note ? [note] : [])];
+  return (
+    <tr>
+      <td className="number">{line.step}</td>
+      <td>
+        <span aria-hidden>{STATE[line.state]}</span> <span className="visually-hidden">{STATE_WORDS[line.state]}</span>
+        {onGo ? <QuietButton onPress={onGo}>{line.title}</QuietButton> : line.title}
+        {said.length > 0 && (
+          <>
+            <br />
+            <Small>{said.join(' · ')}</Small>
+          </>
+        )}
+        {line.state === 'done' && line.unanswered.length > 0 && (
+          <>
+            <br />
+            <Small>▲ not written down: {line.unanswered.join(', ')}</Small>
+          </>
+        )}
+      </td>
+      <td className="number">
+        <Small>
+          {line.who}
+          {line.seconds > 0 ? ` ${clockText(line.seconds)}` : ''}
+        </Small>
+      </td>
+    </tr>
+  );
+}

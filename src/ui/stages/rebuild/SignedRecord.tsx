@@ -1,0 +1,134 @@
+'use client';
+import { useMemo, useState } from 'react';
+import { fieldDef, knownField } from '@/catalogue/fields';
+import { SETUP_FIELDS, withPrefix } from '@/catalogue/fields/setup';
+import { readEntry, withUnit } from '@/catalogue/entry';
+import { issueWords } from '@/schema/words';
+import { Pick } from '../../kit/Pick';
+import { PlainField } from '../../kit/PlainField';
+import { Button, QuietButton, Small, Table } from '../../kit/primitives';
+import { dayWords } from '../../kit/time';
+import { type SignedLine, useBench } from '../../job/BenchContext';
+import { post } from '../../kit/send';
+import { NOBODY, SignerFields, SignRow } from './SignPanel';
+import { END_NAMES } from '@/catalogue/ends';
+
+const labelOf = (field: string) => {
+  const def = knownField(field)?.def;
+  if (!def) return field;
+  const end = def.end ? `${END_NAMES[def.end]}: ` : '';
+  return `${end}${def.label}`;
+};
+
+/** What was signed, by whom, and the corrections added since. */
+export function SignedRecord() {
+  const { data } = useBench();
+  const [correcting, setCorrecting] = useState(false);
+  return (
+    <>
+      <Table aria-label="Signed records">
+        <tbody>
+          {data.signed.map((r) => (
+            <SignedRow key={r.id} record={r} />
+          ))}
+        </tbody>
+      </Table>
+      {correcting ? (
+        <CorrectionForm onDone={() => setCorrecting(false)} />
+      ) : (
+        <QuietButton onPress={() => setCorrecting(true)}>Add a correction</QuietButton>
+      )}
+    </>
+  );
+}
+
+function SignedRow({ record }: { record: SignedLine }) {
+  return (
+    <tr>
+      <td>
+        <b>{record.corrects === null ? 'Rebuild' : `Correction of rebuild ${record.corrects}`}</b>{' '}
+        <Small>
+          record {record.id}, fingerprint {record.digest.slice(0, 12)}
+        </Small>
+        {record.corrects !== null && (
+          <ul>
+            {Object.entries(record.entries).map(([field, entry]) => (
+              <li key={field}>
+                {labelOf(field)}: <b>{entry.text === '' ? 'taken out' : withUnit(entry)}</b>
+              </li>
+            ))}
+            <li>
+              <Small>{record.reason}</Small>
+            </li>
+          </ul>
+        )}
+      </td>
+      <td className="number">
+        {record.technician}, {dayWords(record.signedAt)}
+      </td>
+    </tr>
+  );
+}
+
+const FITTED = withPrefix('fitted', SETUP_FIELDS).filter((f) => f.kind !== 'choice');
+
+/** A correction: one figure as it should have read, and the reason. It is signed and points at the rebuild. */
+function CorrectionForm({ onDone }: { onDone(): void }) {
+  const { data, reload } = useBench();
+  const [field, setField] = useState<string | null>(null);
+  const [text, setText] = useState('');
+  const [reason, setReason] = useState('');
+  const [signer, setSigner] = useState(NOBODY);
+  const [wrongPasscode, setWrongPasscode] = useState<string | null>(null);
+  const [problem, setProblem] = useState('');
+  const stood = field ? data.signed[0]?.entries[field] : undefined;
+  const unread = useMemo(() => {
+    if (!field || text === '') return null;
+    const read = readEntry(fieldDef(field), text);
+    return read.ok ? null : issueWords(read.issue);
+  }, [field, text]);
+  const send = async () => {
+    if (!field) return setProblem('Choose the figure to correct.');
+    if (unread) return setProblem(unread);
+    if (reason.trim() === '') return setProblem('Write down the reason.');
+    setWrongPasscode(null);
+    if (signer.technicianId === null) return setProblem('Choose who signs.');
+    if (signer.passcode === '') return setWrongPasscode('Give the passcode of who signs.');
+    const answer = await post(`/api/jobs/${data.job.id}/corrections`, { ...signer, reason, changes: [{ field, text }] });
+    if (!answer.ok) return answer.path[0] === 'passcode' ? setWrongPasscode(answer.message) : setProblem(answer.message);
+    reload();
+    onDone();
+  };
+  return (
+    <section aria-label="Correction" style={{ borderTop: '1px solid var(--rule)', padding: '0.75rem 0' }}>
+      <SignRow>
+        <div className="who">
+          <Pick
+            label="Figure"
+            value={field}
+            options={FITTED.map((f) => ({ value: f.key, label: labelOf(f.key) }))}
+            onPick={setField}
+            placeholder="Choose the figure"
+          />
+        </div>
+        <div className="who">
+          <PlainField
+            label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'}
+            value={text}
+            onChange={setText}
+            problem={unread}
+          />
+        </div>
+        <div className="who">
+          <PlainField label="Reason" value={reason} onChange={setReason} />
+        </div>
+        <SignerFields signer={signer} onChange={setSigner} problem={wrongPasscode} />
+        <Button $strong onPress={() => void send()}>
+          Sign the correction
+        </Button>
+        <Button onPress={onDone}>Leave it</Button>
+      </SignRow>
+      {problem && <p role="alert">▲ {problem}</p>}
+    </section>
+  );
+}

@@ -1,0 +1,159 @@
+'use client';
+import { useMemo } from 'react';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { feelOf, planOf, type Step, type Trial } from '@/judgement/ride/retune';
+import { RIDE_FIELDS } from '@/catalogue/fields/bench';
+import { useSaid } from '../../kit/preferences';
+import { Caution, Empty, LinkButton, Small, Table } from '../../kit/primitives';
+import { SearchLine } from '../../figures/SearchLine';
+import { useBench } from '../../job/BenchContext';
+import { Columns, Titled } from '../../kit/parts';
+import { knownNow } from '@/judgement/reason/nowKnown';
+import { useKnown, useReasoned } from '../../job/useReasoned';
+import { decisionWords, OpenRide, rideTitle } from './OpenRide';
+import { Order, PlanRide } from './PlanRide';
+import { OUTCOME_WORDS } from './words';
+import { NotRead } from '../../kit/NotRead';
+import { mmText } from '@/core/units/shown';
+import { FieldsOf } from '../../fields/parts';
+
+const LONG = new Set(['ride.words', 'ride.next', 'ride.conditions']);
+const SHOWN = RIDE_FIELDS.filter((f) => f.key !== 'ride.order');
+
+/** Ride: one change at a time, each a set-up of its own, with the way back always open. */
+export function RideStage() {
+  const { data } = useBench();
+  const { known: cameIn, dampersFailed } = useKnown();
+  const { trials, setups, runs, signed } = data;
+  const known = useMemo(
+    () => (setups ? knownNow(cameIn, setups.now, trials, signed.length > 0, runs) : cameIn),
+    [cameIn, setups, trials, signed.length, runs],
+  );
+  const reasoned = useReasoned(known);
+  const plan = useMemo(
+    () => (setups ? planOf(known, reasoned, setups, trials) : { proposed: [], others: [] }),
+    [known, reasoned, setups, trials],
+  );
+  const steps = [...plan.proposed, ...plan.others];
+  const open = trials.find((t) => t.decision === null);
+  const searched = steps.filter((s) => s.ridden.length > 0);
+  return (
+    <Columns $wide="1.25fr 1fr">
+      <div>
+        <NotRead reading={dampersFailed} />
+        {open ? (
+          <OpenRide trial={open} step={steps.find((s) => s.tunable.id === open.document.change?.tunable) ?? null} />
+        ) : data.movedOn !== null ? (
+          <Empty>
+            This machine has come back since as <a href={`/jobs/${data.movedOn}/ride`}>job {String(data.movedOn).padStart(4, '0')}</a>: what
+            is in it now is that job’s, and rides are planned there.
+          </Empty>
+        ) : setups ? (
+          <PlanRide key={trials.length} known={known} setups={setups} proposed={plan.proposed} others={plan.others} trials={trials} />
+        ) : (
+          <Empty>
+            Nothing is noted of this machine’s set-up. Write down what came in under Ask, or sign the rebuild; then rides can be planned on
+            it.
+          </Empty>
+        )}
+        <Titled title="The job as a whole">
+          <FieldsOf defs={SHOWN.filter((f) => !LONG.has(f.key))} />
+          <FieldsOf defs={SHOWN.filter((f) => LONG.has(f.key))} min="100%" />
+        </Titled>
+      </div>
+      <div>
+        <Searches steps={searched} />
+        <Rides trials={trials} />
+        <Titled title="Logged rides">
+          <LinkButton href={`/jobs/${data.job.id}/log`}>
+            {data.runs.length === 0 ? 'Take in a logged ride' : 'Before and after, logged'}
+          </LinkButton>
+        </Titled>
+        {!open && <Caution>{CAUTIONS.afterwards}</Caution>}
+        <Order />
+      </div>
+    </Columns>
+  );
+}
+
+function Searches({ steps }: { steps: Step[] }) {
+  if (steps.length === 0) return null;
+  return (
+    <Titled title="Where the search stands" aside="▲ better  = same  ▼ worse; shaded: what the evidence carries">
+      {steps.map(({ tunable, range, start, now, ridden, search }) => (
+        <div key={tunable.id} style={{ paddingBottom: '0.6rem' }}>
+          <b style={{ color: `var(--${tunable.end})` }}>{tunable.label}</b>
+          <SearchLine
+            name={tunable.label}
+            unit={tunable.unit}
+            range={range}
+            resolution={tunable.resolution}
+            start={start}
+            now={now}
+            ridden={ridden}
+            search={search}
+          />
+          <Small>{search ? OUTCOME_WORDS[search.outcome] : ''}</Small>
+        </div>
+      ))}
+    </Titled>
+  );
+}
+
+const FEEL = { better: '▲ better', same: '= same', worse: '▼ worse' } as const;
+
+function Rides({ trials }: { trials: readonly Trial[] }) {
+  const inUnits = useSaid();
+  const { data } = useBench();
+  return (
+    <Titled title="Rides so far" aside={<a href={`/machines/${data.machine.id}`}>the whole lineage</a>}>
+      {trials.length === 0 ? (
+        <Small>None yet. Every ride planned here is a set-up of its own: there is always a way back.</Small>
+      ) : (
+        <Table aria-label="Rides so far">
+          <thead>
+            <tr>
+              <th>Ride</th>
+              <th>Felt</th>
+              <th className="number">Used, rear</th>
+              <th className="number">front</th>
+              <th>Decided</th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...trials].reverse().map((t) => {
+              const feel = feelOf(t);
+              const used = t.rides[0]?.document.usedMm;
+              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(mmText(x)));
+              return (
+                <tr key={t.id}>
+                  <td>
+                    {inUnits(rideTitle(t))}
+                    {t.document.reason && t.document.change && (
+                      <>
+                        <br />
+                        <Small>{t.document.reason}</Small>
+                      </>
+                    )}
+                  </td>
+                  <td style={{ whiteSpace: 'nowrap' }}>{feel ? FEEL[feel] : 'not ridden'}</td>
+                  <td className="number">{mm(used?.rear)}</td>
+                  <td className="number">{mm(used?.front)}</td>
+                  <td>
+                    {decisionWords(t)}
+                    {t.decision?.note && (
+                      <>
+                        <br />
+                        <Small>{t.decision.note}</Small>
+                      </>
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      )}
+    </Titled>
+  );
+}

@@ -1,0 +1,208 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import { SET_FIELDS } from '@/catalogue/fields/bench';
+import { SETUP_FIELDS } from '@/catalogue/fields/setup';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { balanceWords, bounceOf, bounceWords, legsSet, torquesOf } from '@/judgement/model/set';
+import { issueWords } from '@/schema/words';
+import { dayWords } from '../../kit/time';
+import { useSaid } from '../../kit/preferences';
+import { Button, Caution, Empty, EndName, LinkButton, Small, Table, Warn } from '../../kit/primitives';
+import { EntryField } from '../../fields/EntryField';
+import { useFieldStore, useLive } from '../../fields/context';
+import { withUnit } from '@/catalogue/entry';
+import { useBench, useLater } from '../../job/BenchContext';
+import { Titled } from '../../kit/parts';
+import { post } from '../../kit/send';
+import { showUnsettled } from '../../fields/next';
+import { ENDS, END_NAMES } from '@/catalogue/ends';
+import { FieldsOf } from '../../fields/parts';
+import { MeasureSheet } from '../../job/readings/MeasureSheet';
+
+/** Set: starting clickers and heights, the same walk on the finished machine, the last checks, and handing back with the card. */
+export function SetStage() {
+  const { sealed } = useBench();
+  return (
+    <>
+      {!sealed && <Warn>The rebuild is not signed yet. Sign it under Rebuild before the machine leaves.</Warn>}
+      <MeasureSheet
+        prefix="set"
+        locked={false}
+        aside={
+          <>
+            <Bounce />
+            <Legs />
+            <HandBack />
+          </>
+        }
+      />
+      <StartingClickers />
+      <TorquesAgain />
+    </>
+  );
+}
+
+const CLICKERS = SETUP_FIELDS.filter((f) => /\.out$|\.height\./.test(f.key));
+
+/** The clickers and heights it leaves with: as the rebuild fitted them until changed here. */
+function StartingClickers() {
+  const live = useLive();
+  return (
+    <Titled title="Starting clickers and fork height" aside="as fitted until changed here; out from closed">
+      <div style={{ columns: '22rem', columnGap: '2rem' }}>
+        {CLICKERS.map((f) => {
+          const fitted = live[`fitted.${f.key}`];
+          return (
+            <div
+              key={f.key}
+              style={{ breakInside: 'avoid', display: 'grid', gridTemplateColumns: '1fr 8rem', gap: '1rem', alignItems: 'end' }}
+            >
+              <span style={{ paddingBottom: '1.6rem' }}>
+                <EndName $end={f.end ?? 'rear'}>{f.end === 'front' ? 'Fork' : 'Shock'}</EndName> {f.label.toLowerCase()}
+                <br />
+                <Small>{fitted?.text ? `fitted ${withUnit(fitted)}` : 'not noted as fitted'}</Small>
+              </span>
+              <EntryField field={`set.as.${f.key}`} label="set to" />
+            </div>
+          );
+        })}
+      </div>
+    </Titled>
+  );
+}
+
+/** The bounce test: swings counted by eye, the damping they allow, both ends compared. */
+function Bounce() {
+  const inUnits = useSaid();
+  const { live } = useLater();
+  const both = balanceWords(live);
+  return (
+    <Titled title="Bounce and balance" aside="push, let go, count">
+      {ENDS.map((end) => {
+        const found = bounceOf(live, end);
+        return (
+          <div key={end}>
+            <EndName $end={end}>{END_NAMES[end]}</EndName>
+            <FieldsOf defs={SET_FIELDS.filter((f) => f.key.startsWith(`set.${end}.bounce.`))} min="8rem" />
+            {found && <p role="status">{found.ok ? `${bounceWords(found.value)}, by eye` : `▲ ${issueWords(found.issue)}`}</p>}
+          </div>
+        );
+      })}
+      {both && (both.alike ? <p>{both.words}</p> : <Warn>{both.words}</Warn>)}
+      <p>
+        <Small>
+          {inUnits(
+            'Friction ends the swings early, so these figures lie high where the friction band is wide. Swings below 3 mm are taken as unseen (common practice, no source).',
+          )}
+        </Small>
+      </p>
+      <EntryField field="set.balance" />
+    </Titled>
+  );
+}
+
+function Legs() {
+  const { live, figures } = useLater();
+  const verdict = legsSet(live, figures);
+  return (
+    <Titled title="Left and right leg">
+      {verdict.differ.length === 0 ? (
+        <p>What is written down for both legs agrees.</p>
+      ) : (
+        <>
+          <Table aria-label="Left against right">
+            <thead>
+              <tr>
+                <th>Leg</th>
+                <th className="number">Left</th>
+                <th className="number">Right</th>
+              </tr>
+            </thead>
+            <tbody>
+              {verdict.differ.map((d) => (
+                <tr key={d.key}>
+                  <td>{d.label}</td>
+                  <td className="number">{d.left}</td>
+                  <td className="number">{d.right}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+          {!verdict.built && <Warn>The legs are not set alike. Set them alike, or say that the fork is built with different legs.</Warn>}
+        </>
+      )}
+      <EntryField field="set.legsAgree" />
+    </Titled>
+  );
+}
+
+/** Every torque of the rebuild once more, after the machine has stood on its wheels. */
+function TorquesAgain() {
+  const { data } = useBench();
+  const live = useLive();
+  const torques = torquesOf(live, data.procedures);
+  return (
+    <Titled title="Torques, checked again" aside="after the bed-in bounce and ride">
+      <Caution>{CAUTIONS.torque}</Caution>
+      {torques.length === 0 && <Empty>No torque was written down in the rebuild.</Empty>}
+      {torques.length > 0 && (
+        <Table aria-label="Torques">
+          <thead>
+            <tr>
+              <th>Fastener</th>
+              <th className="number">In the rebuild</th>
+              <th>Origin of the figure</th>
+              <th className="number">Again</th>
+            </tr>
+          </thead>
+          <tbody>
+            {torques.map((t) => (
+              <tr key={t.i}>
+                <td>{t.place}</td>
+                <td className="number">{withUnit(t.entry)}</td>
+                <td>{t.origin || <Small>▲ not written down</Small>}</td>
+                <td style={{ width: '11rem' }}>
+                  <EntryField field={`set.again.${t.i}.value`} label={`${t.place}, again`} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      <div style={{ maxWidth: '16rem' }}>
+        <EntryField field="set.torqueChecked" />
+      </div>
+    </Titled>
+  );
+}
+
+function HandBack() {
+  const { data, reload } = useBench();
+  const store = useFieldStore();
+  const [problem, setProblem] = useState('');
+  const handBack = async () => {
+    if (!store.commitAll()) return setProblem(showUnsettled([store]) ?? '');
+    await store.flush();
+    const answer = await post(`/api/jobs/${data.job.id}/hand-back`, {});
+    if (answer.ok) reload();
+    else setProblem(answer.message);
+  };
+  return (
+    <Titled title="Before it leaves">
+      <Caution>{CAUTIONS.afterwards}</Caution>
+      <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
+        {data.job.handedBackAt ? (
+          <Small>Handed back {dayWords(data.job.handedBackAt)}.</Small>
+        ) : (
+          <Button $strong onPress={() => void handBack()}>
+            Hand the machine back
+          </Button>
+        )}
+        {data.setupId !== null && <LinkButton href={`/setups/${data.setupId}/card`}>Set-up card</LinkButton>}
+        <Link href={`/machines/${data.machine.id}`}>Machine file</Link>
+        {problem && <span role="alert">▲ {problem}</span>}
+      </div>
+    </Titled>
+  );
+}

@@ -1,0 +1,181 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Candidate } from '@/core/spring/select';
+import { type Selection } from '@/judgement/model/springs';
+import { chosenOf, isMismarked, offerKey } from '@/judgement/model/offers';
+import { useSystem } from '../../fields/context';
+import { Empty, QuietButton, Small, Table } from '../../kit/primitives';
+import { useLater, useOffers } from '../../job/BenchContext';
+import { lengthUnit, lengthWords, rateWords } from '../../kit/figureWords';
+import type { End } from '@/catalogue/ends';
+import type { ListedSpring } from '@/schema/springs';
+
+const Candidates = styled(Table)`
+  tr.current td {
+    background: var(--sheet);
+    border-bottom-color: var(--ink);
+  }
+  label {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    min-height: 44px;
+    cursor: pointer;
+  }
+  input {
+    width: 18px;
+    height: 18px;
+    flex: none;
+  }
+  th,
+  td {
+    vertical-align: middle;
+    padding: 0.05rem 0.4rem 0.05rem 0;
+  }
+  th {
+    vertical-align: bottom;
+  }
+  .name {
+    white-space: nowrap;
+    line-height: 1.2;
+  }
+`;
+
+const Scroll = styled.div`
+  overflow-x: auto;
+`;
+
+/** How many candidates are laid out at first: the near ones decide. */
+const SHOWN = 6;
+
+function Rate({ spring }: { spring: ListedSpring }) {
+  const system = useSystem();
+  const { measured } = spring;
+  if (!measured) return <>{rateWords(spring.rateNPerMm, system)}</>;
+  const error = measured.rateStandardError === null ? '' : ` ± ${(2 * measured.rateStandardError).toFixed(spring.rateNPerMm < 20 ? 2 : 1)}`;
+  return (
+    <>
+      <b>{rateWords(measured.rateNPerMm, system).replace(/ (?=\S+$)/, `${error} `)}</b>
+      <br />
+      <Small style={isMismarked(spring) ? { color: 'var(--warn-words)' } : {}}>
+        {isMismarked(spring) ? '▲ ' : ''}measured; marked {rateWords(spring.rateNPerMm, system)}
+      </Small>
+    </>
+  );
+}
+
+interface Props {
+  end: End;
+  selection: Selection;
+  candidates: Candidate[];
+  current: Candidate | null;
+  onPick(id: string): void;
+}
+
+/** Every spring of the list against the targets, with the sag of each load case: those that are right first, the drawer before the supplier. */
+export function CandidateTable({ end, selection, candidates, current, onPick }: Props) {
+  const springs = useOffers();
+  const { live } = useLater();
+  const system = useSystem();
+  const [whole, setWhole] = useState(false);
+  if (candidates.length === 0)
+    return (
+      <Empty>
+        No {end} spring is on the list yet. Add those in the drawer and those a supplier can send under <Link href="/drawers">Drawers</Link>
+        , and they are ranked here at once.
+      </Empty>
+    );
+  const chosen = chosenOf(live, end);
+  const unit = lengthUnit(system);
+  const shown = candidates.filter((c, i) => whole || i < SHOWN || c.id === current?.id || c.id === chosen);
+  return (
+    <Scroll>
+      <Candidates aria-label={`Candidates, ${end}`}>
+        <thead>
+          <tr>
+            <th>Spring</th>
+            <th className="number">Rate</th>
+            <th className="number">Preload, {unit}</th>
+            <th className="number">Static, {unit}</th>
+            {selection.loadCases.map((c) => (
+              <th key={c.name} className="number" style={{ whiteSpace: 'normal' }}>
+                {c.name === 'solo' ? 'Rider' : c.name}, {unit}
+              </th>
+            ))}
+            <th className="number">Load factor</th>
+            <th className="number">Hz</th>
+            <th>Verdict</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((c) => {
+            const spring = springs.find((s) => offerKey(s) === c.id);
+            if (!spring) return null;
+            return (
+              <tr key={c.id} className={c.id === current?.id ? 'current' : ''}>
+                <td>
+                  <label>
+                    <input type="radio" name={`candidate-${end}`} checked={c.id === current?.id} onChange={() => onPick(c.id)} />
+                    <span className="name">
+                      {spring.legs ? (
+                        <>
+                          {spring.legs[0].name} left,
+                          <br />
+                          {spring.legs[1].name} right{' '}
+                        </>
+                      ) : (
+                        <>
+                          {spring.name}
+                          {selection.loadCases.length > 2 ? <br /> : ' '}
+                        </>
+                      )}
+                      {chosen === c.id && <b>chosen </b>}
+                      <Small>{spring.place === 'drawer' ? 'drawer' : 'to order'}</Small>
+                    </span>
+                  </label>
+                </td>
+                <td className="number">
+                  <Rate spring={spring} />
+                </td>
+                <td className="number">
+                  {lengthWords(c.preloadMm, system)}
+                  {c.preloadInRange ? '' : ' ▲'}
+                </td>
+                <td className="number">{lengthWords(c.staticSagMm, system)}</td>
+                {c.cases.map((one) => (
+                  <td key={one.name} className="number">
+                    {lengthWords(one.sagMm, system)}
+                    {one.bottomed ? ' ▲' : ''}
+                  </td>
+                ))}
+                <td className="number">{c.loadFactorAtFullTravel.toFixed(2)}</td>
+                <td className="number">{c.naturalFrequencyHz.toFixed(2)}</td>
+                <td style={{ whiteSpace: 'nowrap', lineHeight: 1.2 }}>
+                  {c.verdict === 'preload out of range' ? 'out of range' : c.verdict}
+                  {c.verdict === 'right' && c.leans && (
+                    <>
+                      <br />
+                      <Small>{c.leans} side</Small>
+                    </>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+        <caption className="visually-hidden">
+          Springs that are right first, the drawer before the supplier; then by how near both sags come. Targets: rider{' '}
+          {lengthWords(selection.target.rider.value, system, 0)} {unit}, static {lengthWords(selection.target.static.value, system, 0)}{' '}
+          {unit}.
+        </caption>
+      </Candidates>
+      {shown.length < candidates.length && (
+        <QuietButton onPress={() => setWhole(true)}>
+          {candidates.length - shown.length} more on the list, further from the targets
+        </QuietButton>
+      )}
+    </Scroll>
+  );
+}

@@ -1,0 +1,83 @@
+'use client';
+import { useMemo } from 'react';
+import type { Candidate } from '@/core/spring/select';
+import { caseStances, type CaseStance } from '@/judgement/model/curves';
+import { numberOf } from '@/judgement/model/read';
+import { useSystem } from '../../fields/context';
+import { EndName, Small, Table } from '../../kit/primitives';
+import { useLater } from '../../job/BenchContext';
+import { lengthUnit, lengthWords, signed } from '../../kit/figureWords';
+import type { System } from '@/catalogue/system';
+
+const pitchWords = ({ pitchDeg, sinksMm }: CaseStance, system: System) => {
+  if (pitchDeg === null || sinksMm === null) return '–';
+  const height = system === 'metric' ? signed(-sinksMm, 0) : signed(-sinksMm / 25.4, 2);
+  return `${signed(pitchDeg, 1)}°, ${height} ${lengthUnit(system)}`;
+};
+
+/** Sag and its share of the travel, and beneath it the preload that would bring this load back to the target. */
+function EndCell({ end, system }: { end: CaseStance['rear']; system: System }) {
+  if (!end) return <td className="number">–</td>;
+  return (
+    <td className="number">
+      {lengthWords(end.sagMm, system)} ({Math.round(end.share * 100)} %){end.bottomed ? ' ▲' : ''}
+      <br />
+      <Small>
+        ring {lengthWords(end.preloadToLevelMm, system)}
+        {end.levelInRange ? '' : ' ▲'}
+      </Small>
+    </td>
+  );
+}
+
+/** Every load case with both candidates: sag, pitch and height against solo, and the ring's answer; natural frequencies below. */
+export function CasesTable({ rear, front }: { rear: Candidate | null; front: Candidate | null }) {
+  const { figures } = useLater();
+  const system = useSystem();
+  const cases = useMemo(() => {
+    const rake = numberOf(figures, 'machine.rake');
+    return caseStances(rear, front, numberOf(figures, 'machine.wheelbase'), rake === null ? null : Math.cos((rake * Math.PI) / 180));
+  }, [rear, front, figures]);
+  if (cases.length === 0) return null;
+  const unit = lengthUnit(system);
+  return (
+    <div style={{ marginTop: '0.75rem' }}>
+      <Table aria-label="Load cases, both ends">
+        <thead>
+          <tr>
+            <th>Case</th>
+            <th className="number">
+              <EndName $end="rear">Rear</EndName>, {unit}
+            </th>
+            <th className="number">
+              <EndName $end="front">Front</EndName>, {unit}
+            </th>
+            <th className="number">Pitch, height</th>
+          </tr>
+        </thead>
+        <tbody>
+          {cases.map((c) => (
+            <tr key={c.name}>
+              <td>{c.name}</td>
+              <EndCell end={c.rear} system={system} />
+              <EndCell end={c.front} system={system} />
+              <td className="number">{pitchWords(c, system)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <Small>
+        Pitch and ride height against solo, nose-up +. Ring: the preload that brings this load back to the target; ▲ beyond the adjuster.
+      </Small>
+      {rear && front && (
+        <p>
+          <Small>
+            Natural frequency, rider on: rear <b>{rear.naturalFrequencyHz.toFixed(2)} Hz</b>, front{' '}
+            <b>{front.naturalFrequencyHz.toFixed(2)} Hz</b>, rear against front{' '}
+            {(rear.naturalFrequencyHz / front.naturalFrequencyHz).toFixed(2)}.
+          </Small>
+        </p>
+      )}
+    </div>
+  );
+}

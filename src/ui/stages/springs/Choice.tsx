@@ -1,0 +1,133 @@
+'use client';
+import { Printer } from 'lucide-react';
+import type { Candidate } from '@/core/spring/select';
+import { candidateWords, neighbourWords } from '@/judgement/findings/because';
+import type { Because } from '@/judgement/findings/finding';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { neighboursOf, preloadShareOf, type Selection } from '@/judgement/model/springs';
+import { chosenOf, isMismarked, offerKey } from '@/judgement/model/offers';
+import { schoolOf } from '@/judgement/aims/targets';
+import { EntryField } from '../../fields/EntryField';
+import { useFieldStore } from '../../fields/context';
+import { Button, Caution } from '../../kit/primitives';
+import { useBench, useLater, useOffers } from '../../job/BenchContext';
+import { FieldGrid } from '../../kit/parts';
+import type { End } from '@/catalogue/ends';
+import type { ListedSpring } from '@/schema/springs';
+import { BecauseList } from '../../kit/BecauseList';
+
+interface Props {
+  end: End;
+  selection: Selection;
+  current: Candidate;
+  range: [number, number];
+}
+
+/** Why this spring, why not its neighbours, what the mark is worth; then the choice with preference and reason. */
+export function Choice({ end, selection, current, range }: Props) {
+  const { live } = useLater();
+  const store = useFieldStore();
+  const { data, sealed } = useBench();
+  const springs = useOffers();
+  const spring = springs.find((s) => offerKey(s) === current.id);
+  if (!spring) return null;
+  const target = { staticMm: selection.target.static.value, riderMm: selection.target.rider.value };
+  const words = candidateWords(current, target, range, schoolOf(live, data.schools).name);
+  const findings = [
+    words,
+    ...(spring.legs ?? [spring]).flatMap(markFinding),
+    ...pairFinding(spring),
+    ...preloadFinding(spring, current, data.schools),
+    ...neighbourFindings(selection, current, springs),
+  ];
+  const isChosen = chosenOf(live, end) === current.id;
+  const choose = () => {
+    const [left, right] = spring.legs ?? [spring, null];
+    store.put(`springs.${end}.choice`, String(left.id));
+    if (end === 'front') store.put('springs.front.choiceRight', right ? String(right.id) : '');
+    store.put(`springs.${end}.preload`, `${current.preloadMm.toFixed(1)} mm`);
+    if ((store.liveEntries()[`springs.${end}.reason`]?.text ?? '') === '')
+      store.put(`springs.${end}.reason`, `${words.lead} ${words.rest}`.slice(0, 500));
+  };
+  return (
+    <div style={{ marginTop: '1rem' }}>
+      <BecauseList findings={findings} empty="" />
+      <Caution>{CAUTIONS.springs}</Caution>
+      {!sealed && (
+        <div style={{ display: 'flex', gap: '0.75rem', margin: '0.75rem 0', flexWrap: 'wrap' }} className="no-print">
+          <Button $strong onPress={choose} isDisabled={isChosen}>
+            {isChosen ? `${spring.name} is chosen` : `Choose ${spring.name} for the ${end}`}
+          </Button>
+          <Button onPress={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print this sheet
+          </Button>
+        </div>
+      )}
+      <FieldGrid $min="9rem">
+        <EntryField field={`springs.${end}.preload`} locked={sealed} />
+        <EntryField field={`springs.${end}.bias`} locked={sealed} />
+        <EntryField field={`springs.${end}.biasReason`} locked={sealed} />
+      </FieldGrid>
+      <EntryField field={`springs.${end}.reason`} locked={sealed} />
+    </div>
+  );
+}
+
+/** A wrongly marked spring is said so wherever it is proposed. */
+function markFinding(spring: ListedSpring): Because[] {
+  if (!isMismarked(spring) || !spring.measured) return [];
+  const { rateNPerMm, rateStandardError } = spring.measured;
+  const decimals = rateNPerMm < 20 ? 2 : 0;
+  const error = rateStandardError === null ? '' : ` ± ${(2 * rateStandardError).toFixed(decimals)}`;
+  return [
+    {
+      mark: 'warn',
+      lead: `${spring.name} is wrongly marked.`,
+      rest: `Marked ${spring.rateNPerMm.toFixed(decimals)}, measured ${rateNPerMm.toFixed(decimals)}${error} N/mm. The measured rate is reckoned with here.`,
+      origin: 'Spring tester; ± is k = 2.',
+    },
+  ];
+}
+
+/** What an unlike pair is, and what it is not. */
+const pairFinding = ({ legs, rateNPerMm }: ListedSpring): Because[] =>
+  legs
+    ? [
+        {
+          mark: 'note',
+          lead: 'Unlike legs.',
+          rest: `Together they carry what two springs of ${rateNPerMm.toFixed(2)} N/mm would, at the same preload. Write down which leg holds which; the axle and its clamps must be sound and straight.`,
+          origin: 'Springs side by side, statics; the rest common practice, no source.',
+        },
+      ]
+    : [];
+
+/** The school of the preload share, where the spring's free length is known. */
+function preloadFinding(spring: ListedSpring, current: Candidate, schools: readonly { name: string; rule: { kind: string } }[]): Because[] {
+  const school = schools.find((s) => s.rule.kind === 'preload-share') as
+    { name: string; rule: { share: number; tolerance: number } } | undefined;
+  const share = preloadShareOf(spring, current.preloadMm);
+  if (!school || share === null || spring.end === 'front') return [];
+  const { share: wanted, tolerance } = school.rule;
+  const within = Math.abs(share - wanted) <= tolerance;
+  return [
+    {
+      mark: 'note',
+      lead: `${school.name} says ${within ? 'yes' : share > wanted ? 'too much' : 'too little'}.`,
+      rest: `${current.preloadMm.toFixed(1)} mm is ${(share * 100).toFixed(1)} % of the ${spring.freeLengthMm!.toFixed(0)} mm free length; about ${(wanted * 100).toFixed(0)} % is usual there.`,
+      origin: 'Common practice, no source.',
+    },
+  ];
+}
+
+function neighbourFindings(selection: Selection, current: Candidate, springs: readonly ListedSpring[]): Because[] {
+  if (!selection.result.ok) return [];
+  const neighbours = neighboursOf(current, selection.result.value.candidates);
+  return neighbourWords(
+    (['softer', 'stiffer'] as const).flatMap((side) => {
+      const c = neighbours[side];
+      const name = springs.find((s) => offerKey(s) === c?.id)?.name;
+      return c && name ? [{ ...c, name, side }] : [];
+    }),
+  );
+}

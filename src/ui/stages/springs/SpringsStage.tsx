@@ -1,0 +1,281 @@
+'use client';
+import { BecauseList } from '../../kit/BecauseList';
+import { SealedNote, Working } from '../../job/Working';
+import type { End } from '@/catalogue/ends';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { ToggleButton } from 'react-aria-components';
+import styled from 'styled-components';
+import type { Candidate } from '@/core/spring/select';
+import { overloadFindings } from '@/judgement/findings/because';
+import { effectiveFinding, effectiveOf } from '@/judgement/model/effective';
+import { type NoSelection, proposed, rangeOf, type Selection, selectionOf } from '@/judgement/model/springs';
+import { chosenOf } from '@/judgement/model/offers';
+import { schoolOf } from '@/judgement/aims/targets';
+import { issueWords, warningWords } from '@/schema/words';
+import { EntryField } from '../../fields/EntryField';
+import { useSystem } from '../../fields/context';
+import { useGaps } from '../../fields/useGaps';
+import { Stance } from '../../figures/Stance';
+import type { StanceLine } from '../../figures/stanceScale';
+import { useKeys } from '../../layout/keys';
+import { useSaid } from '../../kit/preferences';
+import { Empty, LinkButton, Small, Warn } from '../../kit/primitives';
+import { useBench, useLater, useOffers } from '../../job/BenchContext';
+import { MachineFigures } from '../../job/MachineFigures';
+import { Columns, FieldGrid, InView, Tabs, Titled } from '../../kit/parts';
+import { SchoolsTable } from '../../job/readings/SchoolsTable';
+import { ghostLines, stanceEnd } from '../../job/stance';
+import { CandidateTable } from './CandidateTable';
+import { CasesTable } from './CasesTable';
+import { Choice } from './Choice';
+import { ForceChartView } from './ForceChartView';
+import { IdealLine } from './IdealLine';
+import { lengthWords } from '../../kit/figureWords';
+
+/** On a tablet the stance comes first, then the candidates, then the rest of this column. */
+const Beside = styled.div`
+  @media (max-width: 960px) {
+    && {
+      display: contents;
+    }
+    svg {
+      max-width: 21rem;
+    }
+  }
+`;
+const Rest = styled.div`
+  @media (max-width: 960px) {
+    order: 2;
+  }
+`;
+
+/** On paper the frame of the page is gone: the sheet says whose it is. */
+const PrintHead = styled.p`
+  display: none;
+  @media print {
+    display: block;
+    font-weight: 650;
+    margin-bottom: 0.75rem;
+  }
+`;
+
+export type EndSelection = Selection | NoSelection;
+export const isOpen = (s: EndSelection): s is NoSelection => 'missing' in s;
+
+const candidatesOf = (s: EndSelection): Candidate[] => (!isOpen(s) && s.result.ok ? s.result.value.candidates : []);
+
+/** The selections of both ends and the candidate looked at in each: picked here, else chosen for the job, else proposed. */
+function useSelections() {
+  const { live, figures } = useLater();
+  const { schools } = useBench().data;
+  const springs = useOffers();
+  const [picked, setPicked] = useState<Partial<Record<End, string>>>({});
+  const selections = useMemo(
+    () => ({ rear: selectionOf(live, figures, 'rear', springs, schools), front: selectionOf(live, figures, 'front', springs, schools) }),
+    [live, figures, springs, schools],
+  );
+  const currentOf = (end: End): Candidate | null => {
+    const candidates = candidatesOf(selections[end]);
+    const wanted = picked[end] ?? chosenOf(live, end);
+    return candidates.find((c) => c.id === wanted) ?? proposed(live, end, candidates);
+  };
+  const pick = (end: End, id: string) => setPicked({ ...picked, [end]: id });
+  const step = (end: End, by: number) => {
+    const candidates = candidatesOf(selections[end]);
+    const next = candidates[candidates.findIndex((c) => c.id === currentOf(end)?.id) + by];
+    if (next) pick(end, next.id);
+  };
+  return { selections, rear: currentOf('rear'), front: currentOf('front'), pick, step };
+}
+
+/** Springs: the ideal spring for this load, every spring of the list against it for every load case, one chosen for each end with the reason. */
+export function SpringsStage() {
+  const { sealed, data } = useBench();
+  const [end, setEnd] = useState<End>('rear');
+  const { selections, rear, front, pick, step } = useSelections();
+  const selection = selections[end];
+  const current = end === 'rear' ? rear : front;
+  const gaps = useGaps(isOpen(selection) ? selection.missing : []);
+  useKeys({ '[': () => step(end, -1), ']': () => step(end, 1) });
+  return (
+    <>
+      <PrintHead>
+        Springs · job {String(data.job.id).padStart(4, '0')} · {data.machine.name} · {data.customer.name}
+      </PrintHead>
+      <SealedNote />
+      <Columns $wide="1.95fr 1fr">
+        <div>
+          <Tabs
+            selectionMode="single"
+            disallowEmptySelection
+            selectedKeys={[end]}
+            onSelectionChange={(keys) => setEnd([...keys][0] as End)}
+            aria-label="End"
+          >
+            <ToggleButton id="rear" className="end rear">
+              Rear spring
+            </ToggleButton>
+            <ToggleButton id="front" className="end front">
+              Front springs
+            </ToggleButton>
+          </Tabs>
+          <BecauseIfOverloaded />
+          {(isOpen(selection) || gaps.shown.length > 0) && (
+            <div {...gaps.watch}>
+              <MissingFigures missing={gaps.shown} unusable={isOpen(selection) ? selection.unusable : null} />
+            </div>
+          )}
+          {!isOpen(selection) && <EndSheet key={end} end={end} selection={selection} current={current} onPick={(id) => pick(end, id)} />}
+        </div>
+        <Aside end={end} rear={rear} front={front} />
+      </Columns>
+      {!isOpen(selection) && selection.result.ok && <Steps end={end} steps={selection.result.value.working} />}
+      <Small>
+        {!sealed && (
+          <>
+            The list of springs is kept in the <Link href="/drawers">Drawers</Link>.{' '}
+          </>
+        )}
+        Keys <kbd>[</kbd> and <kbd>]</kbd> step through the candidates.
+      </Small>
+    </>
+  );
+}
+
+function Steps({ end, steps }: { end: End; steps: Parameters<typeof Working>[0]['steps'] }) {
+  const { live, figures } = useLater();
+  const effective = useMemo(() => effectiveOf(live, figures, end), [live, figures, end]);
+  return <Working steps={[...steps, ...(effective?.ok ? effective.value.working : [])]} />;
+}
+
+function BecauseIfOverloaded() {
+  const { live, figures } = useLater();
+  const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
+  return findings.length > 0 ? <BecauseList findings={findings} empty="" title="Before any spring" /> : null;
+}
+
+function predictedLines(rear: Candidate | null, front: Candidate | null): StanceLine[] {
+  if (!rear || !front) return [];
+  return [
+    { name: 'static', rearMm: rear.staticSagMm, frontMm: front.staticSagMm },
+    { name: 'rider', rearMm: rear.riderSagMm, frontMm: front.riderSagMm },
+  ];
+}
+
+/** The stance both candidates would make, both ends in every case, and what the schools and the sags read backwards say. */
+function Aside({ end, rear, front }: { end: End; rear: Candidate | null; front: Candidate | null }) {
+  const { live, figures } = useLater();
+  const { ghost, data } = useBench();
+  const inches = useSystem() === 'imperial';
+  const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
+  const effective = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
+  return (
+    <Beside>
+      <InView>
+        <Stance
+          rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
+          front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
+          ghost={ghost ? ghostLines(live, figures) : []}
+          predicted={predictedLines(rear, front)}
+          inches={inches}
+        />
+        <Small>
+          Dashed: predicted with the candidates looked at, solo. Dotted: rider sag as measured in this job. Brackets: the school’s windows.
+        </Small>
+      </InView>
+      <Rest>
+        <CasesTable rear={rear} front={front} />
+        {effective.length > 0 && <BecauseList findings={effective} empty="" title="What is in there now" />}
+        <SchoolsTable />
+      </Rest>
+    </Beside>
+  );
+}
+
+function MissingFigures({ missing, unusable }: { missing: readonly string[]; unusable: NoSelection['unusable'] }) {
+  const { data, sealed } = useBench();
+  const ofMachine = missing.filter((m) => m.startsWith('machine.'));
+  const ofLeverage = ofMachine.some((m) => /^machine\.(leverage|link)/.test(m)) || unusable !== null;
+  return (
+    <>
+      {unusable && <Warn>{unusable.words}</Warn>}
+      {missing.length > 0 && (
+        <Empty>
+          Springs are worked out from the loads. Still missing: {missing.includes('rider.mass') ? 'the rider’s mass in gear' : ''}
+          {missing.includes('rider.mass') && ofMachine.length > 0 ? ', and ' : ''}
+          {ofMachine.length > 0 ? 'these figures of the machine' : ''}.
+        </Empty>
+      )}
+      {missing.includes('rider.mass') && (
+        <FieldGrid>
+          <EntryField field="rider.mass" locked={sealed} />
+        </FieldGrid>
+      )}
+      <MachineFigures only={ofMachine} />
+      {ofLeverage && (
+        <LinkButton href={`/machines/${data.machine.id}/leverage`} style={{ marginTop: '0.75rem' }}>
+          Leverage, air and stops of this machine
+        </LinkButton>
+      )}
+    </>
+  );
+}
+
+function EndSheet({
+  end,
+  selection,
+  current,
+  onPick,
+}: {
+  end: End;
+  selection: Selection;
+  current: Candidate | null;
+  onPick(id: string): void;
+}) {
+  const { live } = useLater();
+  const { sealed, data } = useBench();
+  const { target, result } = selection;
+  const [min, max] = rangeOf(live, end);
+  const system = useSystem();
+  const inUnits = useSaid();
+  const school = schoolOf(live, data.schools);
+  // Half a number typed can make an aim that no spring meets: the last sheet stays, faint, so that nothing jumps while the keys go down.
+  const [kept, setKept] = useState({ selection, current });
+  if (result.ok && (kept.selection !== selection || kept.current !== current)) setKept({ selection, current });
+  return (
+    <>
+      <Titled title="Aim and adjuster" aside={`${school.name}, sets ${school.order}; placeholders are taken until typed`}>
+        <FieldGrid $min="7rem">
+          <EntryField field={`springs.${end}.target.rider`} placeholder={lengthWords(target.rider.value, system, 0)} locked={sealed} />
+          <EntryField field={`springs.${end}.target.static`} placeholder={lengthWords(target.static.value, system, 0)} locked={sealed} />
+          <EntryField field={`springs.${end}.range.min`} placeholder={lengthWords(min.value, system, 0)} locked={sealed} />
+          <EntryField field={`springs.${end}.range.max`} placeholder={lengthWords(max.value, system, 0)} locked={sealed} />
+          <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from air'} locked={sealed} />
+          {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
+        </FieldGrid>
+        <Small>
+          <Link href={`/machines/${data.machine.id}/leverage`}>Leverage, air and stops</Link> belong to the machine.
+        </Small>
+      </Titled>
+      <IdealLine end={end} />
+      {!result.ok && <Warn>{inUnits(issueWords(result.issue))}</Warn>}
+      {kept.selection.result.ok && (
+        <div inert={!result.ok} style={result.ok ? {} : { opacity: 0.4 }}>
+          {kept.selection.result.value.warnings.map((w) => (
+            <Warn key={w.code}>{inUnits(warningWords(w))}</Warn>
+          ))}
+          <CandidateTable
+            end={end}
+            selection={kept.selection}
+            candidates={kept.selection.result.value.candidates}
+            current={kept.current}
+            onPick={onPick}
+          />
+          {kept.current && <ForceChartView end={end} selection={kept.selection} current={kept.current} />}
+          {kept.current && <Choice end={end} selection={kept.selection} current={kept.current} range={[min.value, max.value]} />}
+        </div>
+      )}
+    </>
+  );
+}

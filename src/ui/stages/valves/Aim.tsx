@@ -1,0 +1,124 @@
+'use client';
+import type { DamperView } from '@/core/damper/view';
+import { weightRange } from '@/core/damper/oils';
+import { clicksOf, oilOf } from '@/judgement/model/dampers';
+import { textOf } from '@/judgement/model/read';
+import { dampingLines } from '@/judgement/findings/valveFindings';
+import { AS_FOUND, templateFor } from '@/judgement/model/valves';
+import { numberIn } from '@/catalogue/tables';
+import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
+import { useState } from 'react';
+import { PlainField } from '../../kit/PlainField';
+import { issueWords } from '@/schema/words';
+import { useFieldStore } from '../../fields/context';
+import { withUnit } from '@/catalogue/entry';
+import { EntryField } from '../../fields/EntryField';
+import { Pick } from '../../kit/Pick';
+import { QuietButton, Small, Table, Warn } from '../../kit/primitives';
+import { useBench, useLater } from '../../job/BenchContext';
+import { FieldGrid, Titled } from '../../kit/parts';
+import type { AimFound } from './useAim';
+
+const SIDES = ['compression', 'rebound'] as const;
+
+/** What to aim at: a template, the oil, the clickers to begin with, the target typed over; and what the damper to fit comes to. */
+export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'compression' | 'rebound'; aim: AimFound; view: DamperView }) {
+  const { live } = useLater();
+  const end = END_OF[damper];
+  const { data, sealed } = useBench();
+  const store = useFieldStore();
+  const target = aim.targets[side];
+  const { grade, origin } = oilOf(live, damper, data.oils);
+  const field = `valves.${end}.target.${side}`;
+  const typed = textOf(live, field) !== '';
+  const proposed = templateFor(live, data.templates);
+  const riderThen = data.lastKnown['rider.mass'];
+  const [weight, setWeight] = useState('');
+  const label = weight.trim() === '' ? null : weightRange(numberIn(weight.replace(/w$/i, '')));
+  const typeOver = () => {
+    const first = target?.ok ? target.value.points[0] : undefined;
+    if (first) store.put(field, aim.moved(side, 0, first.forceN));
+  };
+  return (
+    <Titled
+      title="Aim"
+      aside={
+        aim.springName
+          ? `for ${aim.springName}, rider on, solo`
+          : 'the springs of this end cannot be worked out yet: the aim is the damping as found'
+      }
+    >
+      <FieldGrid $min="12rem">
+        <Pick
+          label="Damping aimed at"
+          value={aim.template?.id ?? AS_FOUND}
+          options={[
+            { value: AS_FOUND, label: 'As found, for this spring and mass' },
+            ...data.templates.map((t) => ({ value: t.id, label: t.id === proposed?.id ? `${t.name}, for this use` : t.name })),
+          ]}
+          onPick={(id) => store.put(`valves.${end}.template`, id)}
+          locked={sealed}
+        />
+        <Pick
+          label={origin === 'assumed' ? 'Oil, assumed until chosen' : 'Oil'}
+          value={grade.id}
+          options={data.oils.map((o) => ({ value: o.id, label: `${o.name}, ${o.cSt40} cSt at 40 °C` }))}
+          onPick={(id) => store.put(`valves.${end}.oil`, id)}
+          locked={sealed}
+        />
+        {SIDES.filter((s) => view.ribbons[s] !== null).map((s) => {
+          const clicks = clicksOf(live, damper, s, 'fit');
+          return (
+            <EntryField key={s} field={`valves.${damper}.clicks.${s}`} placeholder={`${clicks.out} of ${clicks.range}`} locked={sealed} />
+          );
+        })}
+        <EntryField field="valves.was.rider" {...(riderThen ? { placeholder: withUnit(riderThen) } : {})} locked={sealed} />
+        <PlainField label="A bottle that says only a “weight”" value={weight} onChange={setWeight} />
+      </FieldGrid>
+      {weight.trim() !== '' && (
+        <Warn>
+          {label
+            ? `“${weight.trim()}” is no measure. Bottles so labelled hold from ${label.fromCSt} to ${label.toCSt} cSt at 40 °C (from memory). Ask its data sheet, then choose by cSt.`
+            : 'No bottle is known by that weight. Ask its data sheet for cSt at 40 °C.'}
+        </Warn>
+      )}
+      {target && !target.ok && <Warn>{issueWords(target.issue)}</Warn>}
+      {typed ? (
+        <>
+          <EntryField field={field} locked={sealed} />
+          {!sealed && <QuietButton onPress={() => store.put(field, '')}>Back to the template</QuietButton>}
+        </>
+      ) : (
+        !sealed && target?.ok && <QuietButton onPress={typeOver}>Type over the {side} aimed at, point by point</QuietButton>
+      )}
+      <Table aria-label="Damping to fit">
+        <thead>
+          <tr>
+            <th className="number">Shaft speed, m/s</th>
+            <th className="number">Compression, N</th>
+            <th className="number">ζ</th>
+            <th className="number">Rebound, N</th>
+            <th className="number">ζ</th>
+            <th className="number">Rebound : compression</th>
+          </tr>
+        </thead>
+        <tbody>
+          {dampingLines(view, aim.sprung).map((l) => (
+            <tr key={l.mPerS}>
+              <td className="number">{l.mPerS}</td>
+              <td className="number">{l.compressionN.toFixed(0)}</td>
+              <td className="number">{l.compressionZeta === null ? '–' : l.compressionZeta.toFixed(2)}</td>
+              <td className="number">{l.reboundN.toFixed(0)}</td>
+              <td className="number">{l.reboundZeta === null ? '–' : l.reboundZeta.toFixed(2)}</td>
+              <td className="number">{(l.reboundN / l.compressionN).toFixed(1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <Small>
+        ζ is the share of critical damping at the wheel with this spring and mass, at that shaft speed
+        {view.beside ? '; both legs together' : ''}.
+      </Small>
+    </Titled>
+  );
+}

@@ -1,0 +1,157 @@
+'use client';
+import { useState } from 'react';
+import { pieces } from '@/core/damper/shims';
+import { FATIGUE_SPEED_M_PER_S, type SearchRequest, type Suggestion } from '@/core/damper/search';
+import type { Shim } from '@/core/plate/stack';
+import { numberIn, shimText } from '@/catalogue/tables';
+import { issueWords, warningWords } from '@/schema/words';
+import { FieldGrid, Titled } from '../../kit/parts';
+import { PlainField } from '../../kit/PlainField';
+import { Button, QuietButton, Small, Table, Warn } from '../../kit/primitives';
+import type { Searching } from './useValves';
+
+interface Props {
+  request: Omit<SearchRequest, 'limits' | 'seed' | 'tries'> | null;
+  /** Why there is nothing to search yet. */
+  waits: string;
+  search: Searching;
+  looked: number;
+  onLook(i: number): void;
+  onTake(suggestion: Suggestion): void;
+  locked: boolean;
+  /** Bent no further than the caution allows, or than the stack that is in there bends already. */
+  mostStressMPa: number;
+  aim: string;
+}
+
+const words = (shims: readonly Shim[]) => shims.map(shimText).join(', ') || 'none';
+const LIMITS = {
+  leastFaceShims: 'Least face shims',
+  mostShims: 'Most shims',
+  mostCrossovers: 'Most crossovers',
+  mostSwapped: 'Most swapped, blank: any',
+};
+/** Stacks tried in one search. */
+const TRIES = 3000;
+
+/** Stacks that come closest to the aim from the shims in the drawer: searched in a worker, stopped at will, each with what goes in and out. */
+export function Suggestions({ request, waits, search, looked, onLook, onTake, locked, mostStressMPa, aim }: Props) {
+  const [typed, setTyped] = useState({ leastFaceShims: '2', mostShims: '24', mostCrossovers: '1', mostSwapped: '' });
+  const [mayBuy, setMayBuy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const begin = () => {
+    if (!request) return;
+    const of = (key: keyof typeof typed) => numberIn(typed[key]);
+    const [leastFaceShims, mostShims, mostCrossovers] = [of('leastFaceShims'), of('mostShims'), of('mostCrossovers')];
+    const mostSwapped = typed.mostSwapped.trim() === '' ? null : of('mostSwapped');
+    const bad = Object.entries({ leastFaceShims, mostShims, mostCrossovers, mostSwapped: mostSwapped ?? 1 }).find(
+      ([key, n]) => !Number.isInteger(n) || n < (key === 'mostCrossovers' ? 0 : 1) || n > 60,
+    );
+    setProblem(bad?.[0] ?? null);
+    if (bad) return;
+    const limits = { leastFaceShims, mostShims, mostCrossovers, mostSwapped, mayBuy, mostStressMPa };
+    search.begin({ ...request, limits, seed: 1, tries: TRIES });
+  };
+  const { progress, result, running, tookMs } = search;
+  const found = result?.ok ? result.value : null;
+  return (
+    <Titled title="Stacks that come closest" aside={aim}>
+      <FieldGrid $min="8.5rem">
+        {Object.entries(LIMITS).map(([key, label]) => (
+          <PlainField
+            key={key}
+            label={label}
+            value={typed[key as keyof typeof typed]}
+            onChange={(text) => setTyped({ ...typed, [key]: text })}
+            problem={problem === key ? 'A whole number, please.' : null}
+          />
+        ))}
+      </FieldGrid>
+      <label style={{ display: 'flex', gap: '0.5rem', alignItems: 'center', minHeight: 44 }}>
+        <input type="checkbox" checked={mayBuy} onChange={(e) => setMayBuy(e.target.checked)} /> shims may be bought
+      </label>
+      <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', padding: '0.25rem 0' }} className="no-print">
+        {running ? (
+          <Button onPress={search.stop}>Stop the search</Button>
+        ) : (
+          <Button $strong onPress={begin} isDisabled={request === null || locked}>
+            Search the drawer
+          </Button>
+        )}
+        <Small role="status">
+          {request === null
+            ? waits
+            : running
+              ? progress
+                ? `${progress.tried} of ${progress.of} stacks tried, best miss ${(progress.best.fitError * 100).toFixed(1)} %: ${words(progress.best.shims)}`
+                : 'Solving the stack that is in there'
+              : found
+                ? `${found.tried} stacks tried in ${((tookMs ?? 0) / 1000).toFixed(1)} s; the stack as it is misses by ${(found.presentFitError * 100).toFixed(0)} %${found.refusedForStress > 0 ? `; ${found.refusedForStress} came near but bend too far` : ''}`
+                : progress
+                  ? `Stopped after ${progress.tried} stacks; best so far misses by ${(progress.best.fitError * 100).toFixed(1)} %: ${words(progress.best.shims)}`
+                  : ''}
+        </Small>
+      </p>
+      {result && !result.ok && <Warn>{issueWords(result.issue)}</Warn>}
+      {search.failure && <Warn>{search.failure} Start the search again.</Warn>}
+      {found && found.presentStressMPa > mostStressMPa && (
+        <Warn>
+          {warningWords({
+            code: 'stress-of-present',
+            path: [],
+            data: { stress: found.presentStressMPa, limit: mostStressMPa, speed: FATIGUE_SPEED_M_PER_S },
+          })}
+        </Warn>
+      )}
+      {found?.suggestions.length === 0 && (
+        <Warn>No stack within these limits holds its stress and comes near. Allow more swaps or shims to buy.</Warn>
+      )}
+      {found && found.suggestions.length > 0 && (
+        <Table aria-label="Suggested stacks">
+          <thead>
+            <tr>
+              <th>Stack, from the piston out</th>
+              <th className="number">Miss</th>
+              <th>In</th>
+              <th>Out</th>
+              <th className="number">Stress at 1 m/s, MPa</th>
+              <th>
+                <span className="visually-hidden">Take</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.suggestions.map((s, i) => (
+              <tr key={words(s.shims)} style={i === looked ? { background: 'var(--sheet)' } : {}}>
+                <td>
+                  <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
+                    <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
+                    <span>
+                      {words(s.shims)}
+                      {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
+                    </span>
+                  </label>
+                </td>
+                <td className="number">{(s.fitError * 100).toFixed(1)} %</td>
+                <td>
+                  <Small>{words(s.added)}</Small>
+                </td>
+                <td>
+                  <Small>{words(s.removed)}</Small>
+                </td>
+                <td className="number">{s.maxStressMPa.toFixed(0)}</td>
+                <td>
+                  {!locked && (
+                    <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
+                      take it
+                    </QuietButton>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </Titled>
+  );
+}

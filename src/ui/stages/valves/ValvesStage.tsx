@@ -1,0 +1,155 @@
+'use client';
+import { FieldsOf } from '../../fields/parts';
+import { SealedNote } from '../../job/Working';
+import type { ValveName } from '@/core/damper/damper';
+import { useMemo, useState } from 'react';
+import { ToggleButton } from 'react-aria-components';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { hasUnlikeLegs, hasValve, valveName } from '@/judgement/model/dampers';
+import { isMissing, isUnusable } from '@/judgement/model/ends';
+import { numberOf } from '@/judgement/model/read';
+import { valveFindings } from '@/judgement/findings/valveFindings';
+import { viewRequestOf } from '@/judgement/model/valves';
+import { fieldDef } from '@/catalogue/fields';
+import { DAMPER_FIGURES, type DamperKey, DAMPERS, END_OF, VALVES } from '@/catalogue/fields/damper';
+import { issueWords } from '@/schema/words';
+import { FieldsProvider } from '../../fields/context';
+import { EntryField } from '../../fields/EntryField';
+import { useGaps } from '../../fields/useGaps';
+import { Caution, Empty, Small, Warn } from '../../kit/primitives';
+import { useBench, useLater } from '../../job/BenchContext';
+import { Tabs, Titled } from '../../kit/parts';
+import { DamperSheet } from './DamperSheet';
+import { NotRead } from '../../kit/NotRead';
+import { useDamperView } from './useValves';
+
+const unlikeNames: Record<DamperKey, string> = { rear: 'Rear shock', front: 'Fork, left leg', other: 'Fork, right leg' };
+const NAMES: Record<DamperKey, string> = { ...unlikeNames, front: 'Fork' };
+
+/** Valves: the stacks as found and to fit, bending as computed; force against shaft speed; and, from the aim and the drawer, stacks that come closest. */
+export function ValvesStage() {
+  const [chosen, setChosen] = useState<DamperKey>('rear');
+  const { figures } = useLater();
+  const unlike = hasUnlikeLegs(figures);
+  const damper = chosen === 'other' && !unlike ? 'front' : chosen;
+  const [valve, setValve] = useState<ValveName>('compression');
+  return (
+    <>
+      <SealedNote />
+      <div style={{ display: 'flex', gap: '3rem', flexWrap: 'wrap' }}>
+        <Tabs
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[damper]}
+          onSelectionChange={(keys) => setChosen([...keys][0] as DamperKey)}
+          aria-label="End"
+        >
+          {DAMPERS.filter((d) => unlike || d !== 'other').map((d) => (
+            <ToggleButton key={d} id={d} className={`end ${END_OF[d]}`}>
+              {(unlike ? unlikeNames : NAMES)[d]}
+            </ToggleButton>
+          ))}
+        </Tabs>
+        <Tabs
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[valve]}
+          onSelectionChange={(keys) => setValve([...keys][0] as ValveName)}
+          aria-label="Valve"
+        >
+          {VALVES.map((v) => (
+            <ToggleButton key={v} id={v}>
+              {valveName(figures, damper, v)}
+            </ToggleButton>
+          ))}
+        </Tabs>
+      </div>
+      <Sheet key={`${damper}-${valve}`} damper={damper} valve={valve} name={(unlike ? unlikeNames : NAMES)[damper]} />
+    </>
+  );
+}
+
+function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; name: string }) {
+  const end = END_OF[damper];
+  const { live, figures } = useLater();
+  const { data, sealed } = useBench();
+  const request = useMemo(() => viewRequestOf(live, figures, damper, valve, data.oils), [live, figures, damper, valve, data.oils]);
+  const [missing, unusable] = [isMissing(request) ? request.missing : [], isUnusable(request) ? request : null];
+  const gaps = useGaps(missing);
+  const viewed = useDamperView(damper, isMissing(request) || isUnusable(request) ? null : request);
+  const gasGauge = numberOf(live, 'fitted.rear.gas') ?? numberOf(live, 'found.rear.gas');
+  return (
+    <>
+      {gaps.shown.length > 0 && (
+        <div {...gaps.watch}>
+          <MissingOfDamper damper={damper} missing={gaps.shown} />
+        </div>
+      )}
+      {unusable && <Warn>{issueWords(unusable.issue)}</Warn>}
+      {viewed.issue && <Warn>{issueWords(viewed.issue)}</Warn>}
+      <NotRead reading={{ failed: viewed.failed?.words ?? null, again: () => viewed.failed?.again() }} />
+      <DamperSheet
+        damper={damper}
+        valve={valve}
+        viewed={viewed}
+        present={hasValve(live, figures, damper, valve)}
+        findings={
+          viewed.view
+            ? valveFindings((v) => valveName(figures, damper, v), viewed.view, end === 'rear' && gasGauge !== null ? gasGauge * 10 : null)
+            : []
+        }
+      />
+      <EntryField field={`valves.${end}.reason`} locked={sealed} />
+      <details style={{ marginTop: '1rem' }}>
+        <summary style={{ minHeight: 44, cursor: 'pointer', fontWeight: 600 }}>
+          Figures of this damper, {name.toLowerCase()}, {valveName(figures, damper, valve).toLowerCase()}
+        </summary>
+        <MachineDamper damper={damper} only={null} valve={valve} />
+        <EntryField field={`valves.${end}.found`} locked={sealed} />
+        <EntryField field={`valves.${end}.specified`} locked={sealed} />
+      </details>
+      <Caution>{CAUTIONS.gas}</Caution>
+      <Small>
+        Judge valving only with the right spring in. Figures are for a trained technician; the maker’s manual and local rules decide.
+      </Small>
+    </>
+  );
+}
+
+/** Figures kept with the machine: those of the whole damper and of one valve, or only those named. */
+function MachineDamper({ damper, valve, only }: { damper: DamperKey; valve: ValveName | null; only: readonly string[] | null }) {
+  const { machineStore } = useBench();
+  const { whole, valves } = DAMPER_FIGURES[damper];
+  const shown = only ? only.map(fieldDef) : [...whole, ...(valve ? valves[valve] : [])];
+  return (
+    <FieldsProvider value={machineStore}>
+      <FieldsOf defs={shown} min="9rem" />
+    </FieldsProvider>
+  );
+}
+
+function MissingOfDamper({ damper, missing }: { damper: DamperKey; missing: readonly string[] }) {
+  const ofMachine = missing.filter((m) => m.startsWith('machine.'));
+  const { figures } = useLater();
+  const { valves } = DAMPER_FIGURES[damper];
+  const nameOf = (v: ValveName) => valveName(figures, damper, v);
+  const groups = [
+    { title: 'Damper', keys: ofMachine.filter((k) => !VALVES.some((v) => k.includes(`.${v}.`))) },
+    ...VALVES.map((v) => ({ title: nameOf(v), keys: ofMachine.filter((k) => valves[v].some((f) => f.key === k)) })),
+  ].filter((g) => g.keys.length > 0);
+  const stacks = VALVES.filter((v) => missing.includes(`valves.${damper}.found.${v}`)).map((v) => nameOf(v).toLowerCase());
+  return (
+    <>
+      <Empty>
+        Damping is worked out from the damper’s own figures and its stacks.
+        {ofMachine.length > 0 ? ' These figures are measured once and kept with the machine; bore and ports by calliper.' : ''}
+        {stacks.length > 0 ? ` Still to be typed: the shims as found of ${stacks.join(', ')}.` : ''}
+      </Empty>
+      {groups.map((g) => (
+        <Titled key={g.title} title={g.title}>
+          <MachineDamper damper={damper} valve={null} only={g.keys} />
+        </Titled>
+      ))}
+    </>
+  );
+}
