@@ -1,3 +1,4 @@
+import { ENOUGH_SHARE } from '@/knowledge/limits';
 import { Entries, readEntry } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { CausePage } from '@/knowledge/causes/page';
@@ -49,9 +50,6 @@ export function reasonedOf(c: TrainingCase, made: readonly string[], schools: re
   return found.value;
 }
 
-/** A cause explaining so much is followed without measuring on. From memory. */
-const ENOUGH = 0.5;
-
 /** The way the model would go: always to the measurement that tells most a minute, of those the case has, until a cause stands out. */
 export function modelsWay(
   c: TrainingCase,
@@ -62,7 +60,7 @@ export function modelsWay(
   let minutes = 0;
   for (;;) {
     const { leading, next } = reasonedOf(c, made, schools, pages);
-    if (leading && leading.explains >= ENOUGH) return { made, minutes, ends: leading.id };
+    if (leading && leading.explains >= ENOUGH_SHARE) return { made, minutes, ends: leading.id };
     const best = next.find((m) => m.id in c.reveals && !made.includes(m.id));
     if (!best) return { made, minutes, ends: leading?.id ?? null };
     made.push(best.id);

@@ -1,3 +1,4 @@
+import { wheelAtStroke } from '@/core/leverage/law';
 import { randomBytes } from 'node:crypto';
 import type { z } from 'zod';
 import type { Sql } from '@/db/client';
@@ -224,14 +225,7 @@ function usedOf(tie: ReadEntry | null, entries: Entries, machine: Entries, end: 
     throw new Refusal(refused('out-of-range', [path], { min: 0, max: Math.round(most ?? 400), unit: 'mm', dimension: 'length' }));
   if (end === 'front') return Math.min(tie.value, travel ?? tie.value);
   if (!lever || travel === null) return null;
-  // The stroke rises with the wheel: halve the travel to the tie.
-  let [low, high] = [0, travel];
-  for (let i = 0; i < 50; i += 1) {
-    const middle = (low + high) / 2;
-    if (lever.strokeMm(middle) < tie.value) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  return wheelAtStroke(lever, tie.value, travel);
 }
 
 async function rideOn(sql: Sql, trial: StoredTrial, said: Said, source: 'bench' | 'phone', at: string | null): Promise<{ rideId: number }> {

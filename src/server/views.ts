@@ -1,3 +1,4 @@
+import { oneAnswers } from '@/db/queries/health';
 import { db } from '@/db/client';
 import { manyHistory, manyLastKnown } from '@/db/queries/entries';
 import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
@@ -132,7 +133,7 @@ export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
 
 /** True when the base answers. */
 export async function ready(): Promise<boolean> {
-  return (await (await db()).one<{ yes: boolean }>('SELECT true AS yes')).yes;
+  return oneAnswers(await db());
 }
 
 /** What the new-job page offers: known customers and machines. */

@@ -1,9 +1,9 @@
+import { simulatedRun } from '@/core/damper/simulatedRun';
 import { type SearchProgress, type SearchRequest, type SearchResult, stackSearch } from '@/core/damper/search';
-import { damper, type DamperFigures, type ValveName } from '@/core/damper/damper';
-import { binned, calibrate, type Calibration, type DynoPoint, simulatedDyno, speedsOf } from '@/core/damper/dyno';
-import { type Oil, rememberedLifts, type ValveRequest } from '@/core/damper/valve';
+import { type DamperFigures, type ValveName } from '@/core/damper/damper';
+import { calibrate, type Calibration, type DynoPoint } from '@/core/damper/dyno';
+import { type Oil, rememberedLifts } from '@/core/damper/valve';
 import { type DamperView, damperView, type ViewRequest } from '@/core/damper/view';
-import { seeded } from '@/core/numerics/random';
 import type { Result } from '@/core/result';
 
 /** Plates are solved here, away from the page: the newest view only, and searches in slices that can be stopped. */
@@ -62,36 +62,11 @@ function searchOn(id: number, request: SearchRequest): void {
   slice();
 }
 
-/** How far a real damper strays from its drawing: its coefficients and its bleed. From memory. */
-const STRAY = { cd: 0.1, bleed: 0.3 };
-
-/** What the simulated dyno would measure of this damper, were it built with the tolerances of real ones. */
-function simulated(figures: DamperFigures, oil: Oil, seed: number): Result<DynoPoint[]> {
-  const next = seeded(seed);
-  const stray = (share: number) => 1 + share * (2 * next() - 1);
-  const built = (v: ValveRequest): ValveRequest => {
-    const by = stray(STRAY.cd);
-    return { ...v, bleedAreaMm2: v.bleedAreaMm2 * stray(STRAY.bleed), cd: { ...v.cd, port: v.cd.port * by, curtain: v.cd.curtain * by } };
-  };
-  const { piston, base } = figures;
-  const real = {
-    ...figures,
-    piston: { compression: built(piston.compression), rebound: built(piston.rebound) },
-    base: base && built(base),
-  };
-  const checked = damper({ ...real, oil, velocitiesMPerS: [1] }, lifts);
-  if (!checked.ok) return checked;
-  const forceAt = (v: number) => {
-    const found = damper({ ...real, oil, velocitiesMPerS: [Math.abs(v)] }, lifts);
-    if (!found.ok) return 0;
-    return v >= 0 ? found.value.compressionN[0]! : -found.value.reboundN[0]!;
-  };
-  return { ok: true, value: binned(speedsOf(simulatedDyno(forceAt, seed))) };
-}
-
 page.onmessage = ({ data }) => {
   if (data.kind === 'simulate')
-    return answering(data, () => page.postMessage({ kind: 'run', id: data.id, result: simulated(data.figures, data.oil, data.seed) }));
+    return answering(data, () =>
+      page.postMessage({ kind: 'run', id: data.id, result: simulatedRun(data.figures, data.oil, data.seed, lifts) }),
+    );
   if (data.kind === 'calibrate')
     return answering(data, () => {
       const result = calibrate(data.figures, data.oil, data.valve, data.points, lifts);

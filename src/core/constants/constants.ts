@@ -9,3 +9,10 @@ export const TAPE_HALF_WIDTH_MM = 1;
 
 /** Standard atmosphere, MPa (exact; NIST SP 811, appendix B.8). */
 export const ATMOSPHERE_MPA = 0.101325;
+
+/** Young's modulus of spring steel, GPa, and Poisson's ratio: handbook values for carbon and chromium–vanadium wire and strip (Shigley, Mechanical Engineering Design, from memory). */
+export const STEEL_YOUNGS_GPA = 206;
+export const STEEL_POISSON = 0.3;
+
+/** Millimetres in a kilometre (exact). */
+export const MM_PER_KM = 1e6;

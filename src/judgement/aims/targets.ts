@@ -1,3 +1,4 @@
+import { STATIC_SHARE_OF_RIDER } from '@/knowledge/limits';
 import { againstWindow, middleMm, schoolById, type School, schoolWindows, type Windows, type WindowVerdict } from '@/knowledge/schools';
 import type { Entries } from '@/catalogue/entry';
 import { armOf } from '../model/ends';
@@ -31,9 +32,6 @@ export function windowsBy(school: School, entries: Entries, machine: Entries, en
 /** The windows of the school followed. */
 export const windowsOf = (entries: Entries, machine: Entries, end: End, schools: readonly School[]): Windows | null =>
   windowsBy(schoolOf(entries, schools), entries, machine, end);
-
-/** Where a school names no static sag, a share of its rider sag stands in. From memory: the pair school's 35 of 100. */
-const STATIC_SHARE_OF_RIDER = 0.35;
 
 export interface Target {
   static: Figure;

@@ -1,3 +1,4 @@
+import { RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, UNLOADING_WORTH_SAYING_KG } from '@/knowledge/limits';
 import { effectiveFinding } from '../model/effective';
 import { droopFindings } from './reach';
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
@@ -17,8 +18,6 @@ import type { End } from '@/catalogue/ends';
 
 const END_NAMES: Record<End, string> = { rear: 'Rear', front: 'Front' };
 const mm = mmText;
-/** A rate off the ideal by less is not felt, %. Common practice, no source: 5 %. */
-const WORTH_SAYING_PERCENT = 5;
 
 /** What the pair of sags says of the spring, in a sentence: every figure is either read or said to be what would follow. */
 function springFinding(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Because[] {
@@ -29,7 +28,8 @@ function springFinding(entries: Entries, machine: Entries, end: End, schools: re
   const left = leftMm < 0 ? 'no static sag at all' : `${mm(leftMm)} static`;
   const isRiderRight = riderSagMm >= riderWindow.minMm && riderSagMm <= riderWindow.maxMm;
   const off = Math.round(Math.abs(idealRatio - 1) * 100);
-  const ideal = leans && off >= WORTH_SAYING_PERCENT ? ` The ideal would be about ${off} % ${idealRatio > 1 ? 'stiffer' : 'softer'}.` : '';
+  const ideal =
+    leans && off >= RATE_WORTH_SAYING_PERCENT ? ` The ideal would be about ${off} % ${idealRatio > 1 ? 'stiffer' : 'softer'}.` : '';
   const say = (mark: Because['mark'], lead: string, rest: string): Because[] => [
     { mark, lead: `${END_NAMES[end]}: ${lead}`, rest, origin },
   ];
@@ -86,9 +86,6 @@ function frictionFinding(entries: Entries, machine: Entries, end: End): Because[
       found.push({ mark: 'warn', lead: `${END_NAMES[end]}: read again.`, rest: warningWords(warning), origin: 'Measured.' });
   return found;
 }
-
-/** How far the rider pitches the machine, against bare. Differences under this are within the readings. */
-const PITCH_WORTH_SAYING_MM = 25;
 
 function pitchFinding(entries: Entries, machine: Entries): Because[] {
   const of = (end: End) => {
@@ -166,9 +163,6 @@ function sitsFinding(entries: Entries, machine: Entries, schools: readonly Schoo
     },
   ];
 }
-
-/** A load behind the rear axle is worth a word when it takes this much off the front wheel, kg. */
-const UNLOADING_WORTH_SAYING_KG = 2;
 
 function unloadingFinding(entries: Entries, machine: Entries): Because[] {
   const unloading = frontUnloading(loadsOf(entries, machine), machine);

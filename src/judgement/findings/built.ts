@@ -1,3 +1,4 @@
+import { SAME_RATE_SHARE, SAME_PRELOAD_MM } from '@/knowledge/limits';
 import { shimsBeyond } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
 import type { ValveName } from '@/core/damper/damper';
@@ -49,11 +50,6 @@ export interface Difference {
   built: string;
 }
 
-/** Figures nearer than this share are the same. */
-const SAME_SHARE = 0.005;
-/** Preloads nearer than this are the same, mm: a collar is turned no finer. From memory. */
-const SAME_PRELOAD_MM = 0.3;
-
 const listWords = (shims: readonly Shim[]) => shimsText(shims).replaceAll('\n', ', ');
 
 /** Where what was written down as built is not what Springs and Valves specified. What nobody wrote down is no difference; the panel names it as not recorded. */
@@ -62,7 +58,7 @@ export function differencesOf(entries: Entries, machine: Entries, springs: reado
   for (const end of ENDS) {
     const chosen = chosenSprings(entries, end, springs);
     const fitted = numberOf(entries, `fitted.${end}.spring`);
-    if (chosen && fitted !== null && Math.abs(fitted / chosen.spring.rateNPerMm - 1) > SAME_SHARE)
+    if (chosen && fitted !== null && Math.abs(fitted / chosen.spring.rateNPerMm - 1) > SAME_RATE_SHARE)
       found.push({
         what: `${END_NAMES[end]} spring`,
         specified: rateTextOf(chosen.spring),

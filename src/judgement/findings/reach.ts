@@ -1,3 +1,4 @@
+import { SEAT_SHARE, SPREAD_MM, TIPTOE_MM } from '@/knowledge/limits';
 import { isToppedOut } from '@/core/measure/sag';
 import type { Entries } from '@/catalogue/entry';
 import type { Because } from './finding';
@@ -28,13 +29,6 @@ export interface ReachCure {
   travelLeftMm: number | null;
   caution: string;
 }
-
-/** The seat stands this share of the wheelbase forward of the rear axle. From memory. */
-const SEAT_SHARE = 0.35;
-/** The ball of the foot bears a machine with the heel this far up. From memory. */
-const TIPTOE_MM = 60;
-/** A saddle spreads the legs: what is lost of the inside leg. From memory. */
-const SPREAD_MM = 35;
 
 const mm = mmText;
 const settledMm = (entries: Entries, machine: Entries, end: End): number | null => {

@@ -1,3 +1,4 @@
+import { PITCH_SHARE } from '@/knowledge/limits';
 import { isToppedOut, TOPPED_OUT_MM } from '@/core/measure/sag';
 import { judgeStatic, type Lean, sagToleranceMm } from '@/core/spring/judgement';
 import { type School, type Window } from '@/knowledge/schools';
@@ -100,9 +101,6 @@ export function offAim(entries: Entries, machine: Entries, end: End, schools: re
   const travelMm = numberOf(machine, `machine.travel.${end}`);
   return sagMm === null || !target || travelMm === null ? null : (sagMm - target.rider.value) / travelMm;
 }
-
-/** Ends this share of travel further from their aims on one than on the other: it sits nose-high or nose-low. From memory. */
-export const PITCH_SHARE = 0.05;
 
 /** How the machine sits between both aims: rear less front, share of travel; above 0 nose-high. */
 export function pitchJudged(rear: number, front: number): { apart: number; code: 'nose-high' | 'nose-low' | 'level' } {

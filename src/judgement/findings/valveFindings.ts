@@ -1,3 +1,4 @@
+import { FELT_FORCE_N, CLICKER_EDGE_SHARE } from '@/knowledge/limits';
 import type { Sprung } from '@/core/damper/target';
 import { zetaOf } from '@/core/damper/target';
 import type { Baseline } from '@/core/damper/clicks';
@@ -9,8 +10,6 @@ import type { Because } from './finding';
 import { numberOf } from '../model/read';
 import { SHEET_SPEEDS } from '../model/valves';
 
-/** Less than this many newtons a click at 0.1 m/s is not felt. From memory. */
-const FELT_N = 3;
 const COMPUTED = 'Computed from the stacks; plates in contact, orifices.';
 
 const clickWords = (perClickN: number) => `${Math.abs(perClickN).toFixed(perClickN > -10 ? 1 : 0)} N`;
@@ -36,7 +35,7 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
     });
   for (const a of view.authority)
     findings.push(
-      Math.abs(a.at01MPerSN) < FELT_N
+      Math.abs(a.at01MPerSN) < FELT_FORCE_N
         ? {
             mark: 'warn',
             lead: `${nameOf(a.valve)}: the clicker does next to nothing.`,
@@ -74,9 +73,6 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
   return findings;
 }
 
-/** A target this near an end of the clicker's reach leaves no room to tune. From memory. */
-const EDGE = 0.15;
-
 /** Where the clickers should begin, and whether the aim lies within their reach with room to both sides. */
 function baselineFinding(side: 'compression' | 'rebound', { clicksOut, range, place, roomN, atMPerS, miss }: Baseline): Because {
   const name = side === 'compression' ? 'Compression' : 'Rebound';
@@ -89,7 +85,7 @@ function baselineFinding(side: 'compression' | 'rebound', { clicksOut, range, pl
       origin: COMPUTED,
     };
   const room = `At ${atMPerS} m/s ${roomN.firmer.toFixed(0)} N are left to firm and ${roomN.softer.toFixed(0)} N to soften.`;
-  return place < EDGE || place > 1 - EDGE
+  return place < CLICKER_EDGE_SHARE || place > 1 - CLICKER_EDGE_SHARE
     ? { mark: 'warn', lead: `${name}: the aim lies at the end of the clicker’s reach.`, rest: `${begin} ${room}`, origin: COMPUTED }
     : { mark: 'note', lead: `${name}: begin ${clicksOut} out.`, rest: `${begin} ${room}`, origin: COMPUTED };
 }

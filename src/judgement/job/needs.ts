@@ -1,3 +1,4 @@
+import { SAME_RATE_SHARE } from '@/knowledge/limits';
 import type { Entries } from '@/catalogue/entry';
 import { shimsWanted } from '../findings/built';
 import { chosenSprings } from '../model/offers';
@@ -43,9 +44,7 @@ export function wantedOf(entries: Entries, machine: Entries, listed: readonly Li
   return { springs, shims, stock, postUnknown };
 }
 
-/** Springs nearer than this share in rate are the one that came in: nothing is taken from the drawer. */
-const SAME_SHARE = 0.005;
 const alreadyIn = (entries: Entries, end: End, rateNPerMm: number): boolean => {
   const found = numberOf(entries, `found.${end}.spring`);
-  return found !== null && Math.abs(found / rateNPerMm - 1) <= SAME_SHARE;
+  return found !== null && Math.abs(found / rateNPerMm - 1) <= SAME_RATE_SHARE;
 };

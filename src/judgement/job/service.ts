@@ -1,3 +1,5 @@
+import { MM_PER_KM } from '@/core/constants/constants';
+import { LEAST_DAYS_APART } from '@/knowledge/limits';
 import type { Entries } from '@/catalogue/entry';
 import type { Component } from '@/knowledge/procedures/components';
 import type { Procedure } from '@/knowledge/procedures/procedure';
@@ -8,10 +10,7 @@ import { ClockReading, ServiceBasis } from '@/schema/service';
 
 /** When a machine is due again: from what was serviced when, and from its own pace. */
 
-const MM_PER_KM = 1e6;
 const DAY_MS = 86_400_000;
-/** Two readings of a clock nearer than this say nothing of the pace, days. From memory. */
-const LEAST_DAYS_APART = 14;
 
 export interface Due {
   rule: ServiceRule;

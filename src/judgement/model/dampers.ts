@@ -1,4 +1,5 @@
-import { ATMOSPHERE_MPA } from '@/core/constants/constants';
+import { USUAL_CLICKS, USUAL_CD, USUAL_GAS_MPA } from '@/knowledge/limits';
+import { ATMOSPHERE_MPA, STEEL_YOUNGS_GPA, STEEL_POISSON } from '@/core/constants/constants';
 import { oil } from '@/core/damper/oil';
 import { type OilGrade, USUAL_OIL_ID } from '@/core/damper/oils';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
@@ -15,13 +16,7 @@ import { numberIn, shimsIn } from '@/catalogue/tables';
 /** Which of the two stacks of a job. */
 export type Which = 'found' | 'fit';
 
-/** Discharge coefficients until a dyno has been fitted. From memory. */
-const USUAL_CD = 0.7;
-/** Clicks of a needle nobody counted. From memory. */
-const USUAL_RANGE = 20;
-const YOUNGS_GPA = 206;
-const POISSON = 0.3;
-const usual = { youngsModulusGPa: YOUNGS_GPA, poisson: POISSON, theory: 'vonKarman' as const };
+const usual = { youngsModulusGPa: STEEL_YOUNGS_GPA, poisson: STEEL_POISSON, theory: 'vonKarman' as const };
 
 export const stackField = (damper: DamperKey, valve: ValveName, which: Which): string => `valves.${damper}.${which}.${valve}`;
 
@@ -72,7 +67,7 @@ const CLICKER_KEY: Record<DamperKey, Record<'compression' | 'rebound', string>> 
 /** The clicker of one direction: as chosen here, else as fitted, else as found, else the middle. */
 export function clicksOf(entries: Entries, damper: DamperKey, side: 'compression' | 'rebound', which: Which): Clicks {
   const key = CLICKER_KEY[damper][side];
-  const range = numberOf(entries, `fitted.${key}.range`) ?? numberOf(entries, `found.${key}.range`) ?? USUAL_RANGE;
+  const range = numberOf(entries, `fitted.${key}.range`) ?? numberOf(entries, `found.${key}.range`) ?? USUAL_CLICKS;
   const places: [Clicks['origin'], string][] = [
     ...(which === 'fit'
       ? ([
@@ -182,8 +177,6 @@ function gasOf(entries: Entries, damper: DamperKey): number {
   const gauge = numberOf(entries, 'fitted.rear.gas') ?? numberOf(entries, 'found.rear.gas');
   return ATMOSPHERE_MPA + (gauge ?? USUAL_GAS_MPA);
 }
-/** Charge of a shock nobody measured, gauge. From memory. */
-export const USUAL_GAS_MPA = 1;
 
 /** The whole damper with the stacks as found or to fit, or every figure still missing, or one that cannot be used. */
 export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {

@@ -1,11 +1,9 @@
+import { MISMARKED_SHARE, MOST_LEG_RATE_RATIO } from '@/knowledge/limits';
 import type { CatalogueSpring } from '@/core/spring/select';
 import type { Entries } from '@/catalogue/entry';
 import { numberOf } from './read';
 import type { End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
-
-/** A measured rate that misses the mark by more than this share is worth a warning, if the fit is surer than that. From memory: springs are sold to ± 5 %, a tester is good to 1 %. */
-const MISMARKED_SHARE = 0.03;
 
 /** True where the tester says plainly that the mark is wrong. */
 export function isMismarked({ rateNPerMm, measured }: ListedSpring): boolean {
@@ -34,9 +32,6 @@ export const asCatalogue = (s: ListedSpring): CatalogueSpring => ({
   ...aloneAsCatalogue(s.legs?.[0] ?? s),
   ...(s.legs ? { partner: aloneAsCatalogue(s.legs[1]) } : {}),
 });
-
-/** Rates further apart than this in the two legs twist the wheel more than they are worth. From memory. */
-const MOST_APART = 1.25;
 
 /** What names one offer among the candidates: the spring, or the springs of left and right leg. */
 export const offerKey = ({ id, legs }: ListedSpring): string => (legs ? `${legs[0].id}+${legs[1].id}` : String(id));
@@ -86,7 +81,7 @@ export function offersOf(springs: readonly ListedSpring[], chosen: string | null
   for (const list of [front, front.filter((s) => s.place === 'drawer')])
     list.forEach((left, i) => {
       const right = list[i + 1];
-      if (right && rateOf(right) > rateOf(left) && rateOf(right) <= MOST_APART * rateOf(left)) add(pairOf(left, right));
+      if (right && rateOf(right) > rateOf(left) && rateOf(right) <= MOST_LEG_RATE_RATIO * rateOf(left)) add(pairOf(left, right));
     });
   const [left, right] = (chosen ?? '').split('+').map((id) => springs.find((s) => String(s.id) === id));
   if (left && right) add(pairOf(left, right));

@@ -1,3 +1,4 @@
+import { USUAL_MOST_PRELOAD_MM } from '@/knowledge/limits';
 import { err, type Result } from '@/core/result';
 import type { EndModel } from '@/core/spring/end';
 import type { School } from '@/knowledge/schools';
@@ -12,8 +13,6 @@ import { aimsOf } from '../findings/springJudge';
 import type { Target } from '../aims/targets';
 import type { End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
-
-const USUAL_MOST_PRELOAD_MM: Record<End, number> = { rear: 20, front: 25 };
 
 export const rangeOf = (entries: Entries, end: End): [Figure, Figure] => [
   figureOr(entries, `springs.${end}.range.min`, 0),

@@ -1,3 +1,4 @@
+import { LEAST_LEFT_SHARE } from '@/knowledge/limits';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { rescaledCurve, type Sprung, TARGET_SPEEDS, type TargetPoint, templateCurve } from '@/core/damper/target';
 import { pieces, shimsBeyond } from '@/core/damper/shims';
@@ -152,7 +153,7 @@ export function besideOf(entries: Entries, machine: Entries, damper: DamperKey):
 export const leftBy = (besideN: readonly number[], points: readonly TargetPoint[]): TargetPoint[] =>
   points.map((p) => {
     const at = SHEET_SPEEDS.indexOf(p.mPerS as (typeof SHEET_SPEEDS)[number]);
-    return at < 0 ? p : { ...p, forceN: Math.max(p.forceN - besideN[at]!, LEAST_LEFT * p.forceN) };
+    return at < 0 ? p : { ...p, forceN: Math.max(p.forceN - besideN[at]!, LEAST_LEFT_SHARE * p.forceN) };
   });
 /** A target as the job keeps it: m/s and N, a pair a line. */
 export const targetText = (points: readonly TargetPoint[]): string => points.map((p) => `${p.mPerS} ${p.forceN.toFixed(0)}`).join('\n');
@@ -169,9 +170,6 @@ export const withPointAt = (
     const at = SHEET_SPEEDS.indexOf(p.mPerS as (typeof SHEET_SPEEDS)[number]);
     return { ...p, forceN: forceN + (at < 0 ? 0 : (besideN?.[at] ?? 0)) };
   });
-
-/** Share of a target that is left to a leg whose neighbour does it all already. */
-const LEAST_LEFT = 0.02;
 
 export interface PickLine extends Shim {
   what: 'in' | 'out';

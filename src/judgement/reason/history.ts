@@ -1,3 +1,4 @@
+import { MM_PER_KM } from '@/core/constants/constants';
 import type { Entries } from '@/catalogue/entry';
 import { effectiveOf } from '../model/effective';
 import { sagOf } from '../model/measure';
@@ -12,8 +13,6 @@ export interface HistoryPoint {
   hours: number | null;
   ends: Record<End, { staticMm: number | null; riderMm: number | null; effectiveNPerMm: number | null; usedMm: number | null }>;
 }
-
-const MM_PER_KM = 1e6;
 
 export function historyPoint(job: { id: number; takenInAt: string }, entries: Entries, machine: Entries): HistoryPoint {
   const of = (end: End) => {

@@ -1,3 +1,4 @@
+import { WORTH_SAYING_FACTOR } from '@/knowledge/limits';
 import { MOST_COMPLAINTS, type Measurement, type WeighedCause } from '@/core/diagnose/model';
 import { weigh } from '@/core/diagnose/weigh';
 import type { Warning, Result } from '@/core/result';
@@ -71,9 +72,6 @@ const contradictionWarnings = (reads: readonly Read[]): Warning[] =>
     data: { one: EVIDENCE[one].name, other: EVIDENCE[other].name, end: end ?? '' },
   }));
 
-/** A factor this near 1 is not worth a sentence. */
-const WORTH_SAYING = 1.08;
-
 /** Causes weighed against everything known, each with its sentences; the same for the screen, the training set and the record. */
 export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reasoned> {
   const told = toldOf(known.entries);
@@ -92,8 +90,8 @@ export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reas
       page,
       end,
       name: end === null ? page.name : `${END_NAMES[end]}: ${page.name[0]!.toLowerCase()}${page.name.slice(1)}`,
-      for: oneEach(said.filter((s) => s.factor >= WORTH_SAYING)),
-      against: oneEach(said.filter((s) => s.factor <= 1 / WORTH_SAYING)),
+      for: oneEach(said.filter((s) => s.factor >= WORTH_SAYING_FACTOR)),
+      against: oneEach(said.filter((s) => s.factor <= 1 / WORTH_SAYING_FACTOR)),
     };
   });
   return {

@@ -1,3 +1,4 @@
+import { WORTH_A_RIDE_SHARE, CLICKS_APART, PITCH_SHARE } from '@/knowledge/limits';
 import { type Ridden, searchState, type SearchState } from '@/core/retune/search';
 import type { RideDocument, SetupDocument, TrialDocument, Feel } from '@/schema/documents';
 import type { Cure } from '@/knowledge/causes/page';
@@ -7,7 +8,7 @@ import { type Known, mm, percent } from '../reason/evidence/known';
 import type { Explained, Reasoned } from '../reason/reason';
 import { targetOf } from '../aims/targets';
 import { GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
-import { offAim, PITCH_SHARE } from '../findings/springJudge';
+import { offAim } from '../findings/springJudge';
 import type { End } from '@/catalogue/ends';
 import { Decision } from '@/schema/retune';
 
@@ -96,9 +97,6 @@ export function stepOf(
   return { tunable: t, now: at, start, range, search: search.ok ? search.value : null, ridden, ...from };
 }
 
-/** Causes that explain less than this are not ridden for. From memory. */
-const WORTH_A_RIDE = 0.08;
-
 /** The changes the reasons propose, one for each adjuster, in the job's order of groups; then the other adjusters that are noted. */
 export function planOf(
   known: Known,
@@ -108,7 +106,7 @@ export function planOf(
 ): { proposed: Step[]; others: Step[] } {
   const proposed = new Map<string, Step>();
   for (const cause of reasoned?.causes ?? []) {
-    if (!cause.linked || cause.explains < WORTH_A_RIDE) continue;
+    if (!cause.linked || cause.explains < WORTH_A_RIDE_SHARE) continue;
     for (const cure of curesOf(cause.page.cures, cause.end)) {
       const turned = tunableOf(cure.effect, endOfCure(known, cure.effect, cause.end));
       if (!turned || proposed.has(turned.tunable.id)) continue;
@@ -144,9 +142,6 @@ export function passedOver(entries: Entries, proposed: readonly Step[], t: Tunab
   const before = order.slice(0, order.indexOf(t.group));
   return before.filter((g) => proposed.some((s) => s.tunable.group === g && isOpen(s) && s.ridden.length === 0)).map((g) => GROUPS[g]);
 }
-
-/** Clickers this share of their range apart are out of balance. From memory. */
-const CLICKS_APART = 0.3;
 
 /** What a change does to the balance of front and rear, in sentences; none where it stays. */
 export function balanceWarnings(known: Known, now: SetupDocument, t: Tunable, to: number): string[] {

@@ -1,24 +1,23 @@
+import { MM_PER_KM } from '@/core/constants/constants';
+import {
+  USUAL_OIL_LIFE_KM,
+  OIL_LEVEL_APART_MM,
+  OIL_LEVEL_STANDARD_MM,
+  GAS_LEFT_SHARE,
+  TYRE_OFF_MPA,
+  FORK_HEIGHT_APART_MM,
+  PACE_HARD,
+  ROUGHNESS,
+  USUAL_GAS_MPA,
+} from '@/knowledge/limits';
 import { END_NAMES } from '@/catalogue/ends';
-import { USUAL_GAS_MPA } from '../../model/dampers';
+
 import { itemNumbers, numberOf, textOf } from '../../model/read';
 import type { Statement } from '@/knowledge/causes/statements';
 import { COMPLAINT_PLACES, COMPLAINT_SINCE } from '@/catalogue/fields/ask';
 import { above, below } from '../../findings/belief';
 import { type EndRule, type Known, mm, type Read, type WholeRule } from './known';
 import { USE_NAMES } from '@/catalogue/uses';
-
-const MM_PER_KM = 1e6;
-/** Lives reckoned with where the shop's rules count no distance. Common practice, no source: fork oil about 8 000 km, shocks 11 000 to 24 000. */
-const USUAL_LIFE_KM = { rear: 15_000, front: 8_000 };
-/** Oil level off the maker's by this much is felt, mm; read to 1.5. From memory. */
-const LEVEL_MM = 6;
-const LEVEL_STANDARD_MM = 1.5;
-/** A charge below this share of what it should be. From memory. */
-const GAS_SHARE = 0.75;
-/** A tyre this far off the maker's pressure, MPa. From memory. */
-const TYRE_MPA = 0.02;
-/** Fork tubes this far off the maker's height, mm. Common practice, no source: 10 mm is a big step. */
-const HEIGHT_MM = 5;
 
 const km = (x: number) => `${Math.round(x).toLocaleString('en-GB').replaceAll(',', '\u202f')} km`;
 const bar = (mPa: number) => `${(mPa * 10).toFixed(1)} bar`;
@@ -34,7 +33,7 @@ function sinceKm({ entries, before }: Known): number | null {
 const age: EndRule = (known, end) => {
   const since = sinceKm(known);
   if (since === null) return [];
-  const life = known.lifeKm[end] ?? USUAL_LIFE_KM[end];
+  const life = known.lifeKm[end] ?? USUAL_OIL_LIFE_KM[end];
   return [
     {
       statement: 'oil-old',
@@ -53,8 +52,8 @@ const level: WholeRule = ({ entries, machine }) => {
   if (found === null || sheet === null) return [];
   const words = `Fork oil stands ${mm(found)} from the top; the maker’s sheet says ${mm(sheet)}.`;
   return [
-    { statement: 'oil-level-low', end: null, credence: above(found - sheet, LEVEL_MM, LEVEL_STANDARD_MM), words },
-    { statement: 'oil-level-high', end: null, credence: above(sheet - found, LEVEL_MM, LEVEL_STANDARD_MM), words },
+    { statement: 'oil-level-low', end: null, credence: above(found - sheet, OIL_LEVEL_APART_MM, OIL_LEVEL_STANDARD_MM), words },
+    { statement: 'oil-level-high', end: null, credence: above(sheet - found, OIL_LEVEL_APART_MM, OIL_LEVEL_STANDARD_MM), words },
   ];
 };
 
@@ -68,7 +67,7 @@ const gas: EndRule = ({ entries, machine }, end) => {
       statement: 'gas-low',
       end,
       // Against a usual charge nothing is certain: makers differ by a factor of two.
-      credence: below(ratio, GAS_SHARE, sheet === null ? 0.15 : 0.04),
+      credence: below(ratio, GAS_LEFT_SHARE, sheet === null ? 0.15 : 0.04),
       words: `The shock held ${bar(found)}; ${sheet === null ? `${bar(USUAL_GAS_MPA)} is usual (from memory)` : `the sheet says ${bar(sheet)}`}.`,
     },
   ];
@@ -81,7 +80,7 @@ const tyres: EndRule = ({ entries, machine }, end) => {
     {
       statement: 'tyre-off',
       end,
-      credence: above(Math.abs(found - sheet), TYRE_MPA, 0.004),
+      credence: above(Math.abs(found - sheet), TYRE_OFF_MPA, 0.004),
       words: `${END_NAMES[end]} tyre came in at ${bar(found)}; the maker’s is ${bar(sheet)}.`,
     },
   ];
@@ -93,8 +92,8 @@ const clamps: WholeRule = ({ entries, machine }) => {
   if (found === null || sheet === null) return [];
   const words = `Fork tubes stand ${mm(found)} above the clamp; the maker’s sheet says ${mm(sheet)}.`;
   return [
-    { statement: 'fork-through', end: null, credence: above(found - sheet, HEIGHT_MM, 1), words },
-    { statement: 'fork-dropped', end: null, credence: above(sheet - found, HEIGHT_MM, 1), words },
+    { statement: 'fork-through', end: null, credence: above(found - sheet, FORK_HEIGHT_APART_MM, 1), words },
+    { statement: 'fork-dropped', end: null, credence: above(sheet - found, FORK_HEIGHT_APART_MM, 1), words },
   ];
 };
 
@@ -113,15 +112,12 @@ const practised: WholeRule = ({ entries }) => {
   return [{ statement: 'rider-learning', end: null, credence: { learning: 1, some: 0.35 }[experience] ?? 0.02, words }];
 };
 
-const PACE_HARD: Record<string, number> = { easy: 0.02, steady: 0.2, quick: 0.85, race: 1 };
 const PACE_WORDS: Record<string, string> = {
   easy: 'Ridden at an easy pace',
   steady: 'Ridden at a steady pace',
   quick: 'Ridden at a quick pace',
   race: 'Raced',
 };
-/** How rough the ground of a use is, in steps. From memory. */
-const ROUGHNESS: Record<string, number> = { road: 0, touring: 0, conversion: 1, 'off-road': 2, rally: 2 };
 
 /** How hard it is ridden, and on what ground against the ground it was last set up for. */
 const ridden: WholeRule = ({ entries, before }) => {

@@ -1,3 +1,15 @@
+import {
+  NEAR_END_SHARE,
+  CLICK_STANDARD_SHARE,
+  BY_EYE_CREDENCE,
+  LIVELY_ZETA,
+  SLOW_ZETA,
+  USUAL_ZETA,
+  ZETA_STANDARD,
+  USUAL_SPEED_M_PER_S,
+  CLICK_SHARE,
+  HOT_SHARE,
+} from '@/knowledge/limits';
 import { bounceEstimate, PUSH_MM, returnAlike } from '@/core/measure/bounce';
 import { numberOf, textOf } from '../../model/read';
 import { legsFound } from '../../model/legs';
@@ -5,15 +17,6 @@ import { above, below } from '../../findings/belief';
 import { type EndRule, type Known, percent, type Read, type WholeRule } from './known';
 import type { Statement } from '@/knowledge/causes/statements';
 import { END_NAMES, type End } from '@/catalogue/ends';
-
-/** A clicker within this share of its range from either end. From memory. */
-const NEAR_END = 0.2;
-const CLICK_STANDARD = 0.04;
-/** Damping ratios of the bounce test below which it swings on, and above which it creeps. From memory. */
-const LIVELY_ZETA = 0.35;
-const SLOW_ZETA = 0.62;
-/** A bound by eye alone is believed this far; how it comes back, seen and said, further. From memory. */
-const BY_EYE = 0.7;
 
 const CLICKERS: Record<End, Record<'rebound' | 'compression', string[]>> = {
   rear: { rebound: ['rear.rebound'], compression: ['rear.lowCompression'] },
@@ -45,8 +48,8 @@ const clickers: EndRule = (known, end) =>
     if (!found) return [];
     const [shut, open] = WORDS[side];
     return [
-      { statement: shut, end, credence: below(found.share, NEAR_END, CLICK_STANDARD), words: found.words },
-      { statement: open, end, credence: above(found.share, 1 - NEAR_END, CLICK_STANDARD), words: found.words },
+      { statement: shut, end, credence: below(found.share, NEAR_END_SHARE, CLICK_STANDARD_SHARE), words: found.words },
+      { statement: open, end, credence: above(found.share, 1 - NEAR_END_SHARE, CLICK_STANDARD_SHARE), words: found.words },
     ];
   });
 
@@ -67,7 +70,7 @@ const bounces: EndRule = (known, end) => {
   const found = bounceAt(known, end);
   const comes = textOf(known.entries, `measure.${end}.bounce.comes`);
   if (!found && comes === '') return [];
-  const byEye = (share: number) => 0.5 + (share - 0.5) * BY_EYE;
+  const byEye = (share: number) => 0.5 + (share - 0.5) * BY_EYE_CREDENCE;
   const lively = found ? byEye(shareBelow(found.zetaLow, found.zetaHigh, LIVELY_ZETA)) : 0.5;
   const slow = found ? byEye(1 - shareBelow(found.zetaLow, found.zetaHigh, SLOW_ZETA)) : 0.5;
   const said = { once: [0.95, 0.03], even: [0.1, 0.1], slow: [0.03, 0.95] }[comes];
@@ -101,13 +104,6 @@ const legs: WholeRule = ({ entries, machine }) => {
   return [{ statement: 'legs-unlike', end: null, credence: found.differ.length > 0 ? 1 : 0, words }];
 };
 
-/** Bounds of damping ratios at the wheel, at 0.1 m/s of the shaft; speeds a road reaches; a click's share of the force; what heat may take. From memory. */
-const ZETA = { rebound: [0.25, 0.8], compression: [0.1, 0.4] } as const;
-const ZETA_STANDARD = 0.04;
-const USUAL_SPEED_M_PER_S = 2;
-const CLICK_SHARE = 0.012;
-const HOT_SHARE = 0.3;
-
 /** What the damper as computed says: ratios, cavitation, chokes, authority and heat. */
 const computed: EndRule = (known, end) => {
   const facts = known.dampers[end];
@@ -119,8 +115,8 @@ const computed: EndRule = (known, end) => {
     const zeta = facts.zeta[side];
     if (zeta === null) continue;
     const words = `the ${side} damping computes to ζ ${zeta.toFixed(2)} at 0.1 m/s.`;
-    say(`zeta-${side}-low`, below(zeta, ZETA[side][0], ZETA_STANDARD), words);
-    say(`zeta-${side}-high`, above(zeta, ZETA[side][1], ZETA_STANDARD), words);
+    say(`zeta-${side}-low`, below(zeta, USUAL_ZETA[side][0], ZETA_STANDARD), words);
+    say(`zeta-${side}-high`, above(zeta, USUAL_ZETA[side][1], ZETA_STANDARD), words);
   }
   say(
     'cavitates',

@@ -1,3 +1,13 @@
+import {
+  BAND_STANDARD_MM,
+  ALL_TRAVEL_SHARE,
+  TIE_STANDARD_MM,
+  LITTLE_TRAVEL_SHARE,
+  PITCH_STANDARD_SHARE,
+  TIPTOE_MM,
+  REACH_STANDARD_MM,
+  PITCH_SHARE,
+} from '@/knowledge/limits';
 import { isToppedOut, TOPPED_OUT_MM, WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
 import { schoolById } from '@/knowledge/schools';
 import { armOf } from '../../model/ends';
@@ -5,23 +15,11 @@ import { effectiveOf } from '../../model/effective';
 import { sagOf } from '../../model/measure';
 import { numberOf } from '../../model/read';
 import { reachOf } from '../../findings/reach';
-import { judgeSpring, offAim, PITCH_SHARE, pitchJudged, standardOf } from '../../findings/springJudge';
+import { judgeSpring, offAim, pitchJudged, standardOf } from '../../findings/springJudge';
 import { schoolOf, windowsBy, windowsOf } from '../../aims/targets';
 import { above, below } from '../../findings/belief';
 import { type EndRule, type Known, mm, percent, type Read, type WholeRule } from './known';
 import { END_NAMES, type End } from '@/catalogue/ends';
-
-/** Standard uncertainty of a friction band read by hand, mm. From memory. */
-const BAND_STANDARD_MM = 1.5;
-/** What a pitch of both ends is known to, share of travel. From memory. */
-const PITCH_STANDARD = 0.015;
-/** Heels this far up still hold a machine, and what a leg's reach is known to, mm. From memory. */
-const TIPTOE_MM = 60;
-const REACH_STANDARD_MM = 15;
-/** Travel used from which it is all, and up to which it is little, as shares; a tie is read to 3 mm. From memory. */
-const ALL_SHARE = 0.97;
-const LITTLE_SHARE = 0.72;
-const TIE_STANDARD_MM = 3;
 
 const sagRead = ({ entries, machine }: Known, end: End) => {
   const read = sagOf(entries, machine, end);
@@ -100,8 +98,8 @@ const uses: EndRule = ({ entries, machine }, end) => {
   if (used === null || travel === null) return [];
   const words = `${END_NAMES[end]} used ${mm(used)} of ${mm(travel)} of travel, ${percent(used / travel)}.`;
   return [
-    { statement: 'travel-all', end, credence: above(used, ALL_SHARE * travel, TIE_STANDARD_MM), words },
-    { statement: 'travel-little', end, credence: below(used, LITTLE_SHARE * travel, TIE_STANDARD_MM), words },
+    { statement: 'travel-all', end, credence: above(used, ALL_TRAVEL_SHARE * travel, TIE_STANDARD_MM), words },
+    { statement: 'travel-little', end, credence: below(used, LITTLE_TRAVEL_SHARE * travel, TIE_STANDARD_MM), words },
   ];
 };
 
@@ -111,8 +109,8 @@ const pitches: WholeRule = ({ entries, machine, schools }) => {
   const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(Math.round(x * 100))} % of travel`;
   const words = `Against their targets the rear stands at ${signed(rear)} of sag and the front at ${signed(front)}.`;
   return [
-    { statement: 'sits-nose-high', end: null, credence: above(pitchJudged(rear, front).apart, PITCH_SHARE, PITCH_STANDARD), words },
-    { statement: 'sits-nose-low', end: null, credence: below(pitchJudged(rear, front).apart, -PITCH_SHARE, PITCH_STANDARD), words },
+    { statement: 'sits-nose-high', end: null, credence: above(pitchJudged(rear, front).apart, PITCH_SHARE, PITCH_STANDARD_SHARE), words },
+    { statement: 'sits-nose-low', end: null, credence: below(pitchJudged(rear, front).apart, -PITCH_SHARE, PITCH_STANDARD_SHARE), words },
   ];
 };
 

@@ -1,3 +1,11 @@
+import {
+  BOTTOMS_A_MINUTE,
+  LOGGED_SAG_OFF_SHARE,
+  PACKS_SHARE,
+  LOGGED_RETURN_RATIO,
+  LOGGED_COMPRESSION_M_PER_S,
+  LOGGED_ZETA,
+} from '@/knowledge/limits';
 import { END_NAMES } from '@/catalogue/ends';
 import { numberOf } from '../../model/read';
 import { targetOf } from '../../aims/targets';
@@ -5,17 +13,6 @@ import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
 import { above, below } from '../../findings/belief';
 import { type EndRule, mm, percent, type Read } from './known';
 import type { Statement } from '@/knowledge/causes/statements';
-
-/** Bottoming more than this often a minute is too often; working this share of travel off the target is deep or high. From memory. */
-const BOTTOMS_A_MINUTE = 1;
-const OFF_SHARE = 0.06;
-/** Sinking this share of the travel over a train of bumps is packing. From memory. */
-const PACKS_SHARE = 0.06;
-/** Rebound against compression, speeds exceeded 5 % of the time: usual is somewhat below one. From memory. */
-const RETURN = { fast: 1.15, slow: 0.55 };
-/** Compression speeds exceeded 5 % of the time, m/s. From memory. */
-const COMPRESSION = { fast: 1.1, slow: 0.25 };
-const ZETA = { low: 0.2, high: 0.6 };
 
 /** What a logged ride says of one end. */
 const logged: EndRule = (known, end) => {
@@ -35,8 +32,8 @@ const logged: EndRule = (known, end) => {
   if (target && travel !== null) {
     const off = log.meanShare - target.rider.value / travel;
     const words = `it worked at ${percent(log.meanShare)} of its travel on the average; its target stands at ${percent(target.rider.value / travel)}.`;
-    say('log-deep', above(off, OFF_SHARE, 0.02), words);
-    say('log-shallow', below(off, -OFF_SHARE, 0.02), words);
+    say('log-deep', above(off, LOGGED_SAG_OFF_SHARE, 0.02), words);
+    say('log-shallow', below(off, -LOGGED_SAG_OFF_SHARE, 0.02), words);
   }
   if (log.packing !== null)
     say(
@@ -47,18 +44,18 @@ const logged: EndRule = (known, end) => {
   if (log.compression95 > 0) {
     const ratio = log.rebound95 / log.compression95;
     const words = `it came back at ${(log.rebound95 / 1000).toFixed(2)} m/s where it went in at ${(log.compression95 / 1000).toFixed(2)} m/s (exceeded 5 % of the time).`;
-    say('log-rebound-fast', above(ratio, RETURN.fast, 0.08), words);
-    say('log-rebound-slow', below(ratio, RETURN.slow, 0.06), words);
+    say('log-rebound-fast', above(ratio, LOGGED_RETURN_RATIO.fast, 0.08), words);
+    say('log-rebound-slow', below(ratio, LOGGED_RETURN_RATIO.slow, 0.06), words);
     const speed = log.compression95 / 1000;
-    say('log-compression-fast', above(speed, COMPRESSION.fast, 0.15), words);
-    say('log-compression-slow', below(speed, COMPRESSION.slow, 0.05), words);
+    say('log-compression-fast', above(speed, LOGGED_COMPRESSION_M_PER_S.fast, 0.15), words);
+    say('log-compression-slow', below(speed, LOGGED_COMPRESSION_M_PER_S.slow, 0.05), words);
   }
   if (log.zeta !== null) {
     const from = log.decays.length > 0 ? 'free swings' : 'the spectrum of the ride';
     const words = `damping ratio ${log.zeta.toFixed(2)} at ${log.frequencyHz!.toFixed(2)} Hz, from ${from}.`;
     const standard = log.decays.length > 0 ? 0.04 : 0.09;
-    say('log-zeta-low', below(log.zeta, ZETA.low, standard), words);
-    say('log-zeta-high', above(log.zeta, ZETA.high, standard), words);
+    say('log-zeta-low', below(log.zeta, LOGGED_ZETA.low, standard), words);
+    say('log-zeta-high', above(log.zeta, LOGGED_ZETA.high, standard), words);
   }
   if (log.frictionBandMm !== null)
     say(

@@ -1,3 +1,15 @@
+import {
+  STEP_SHARE,
+  RATE_STANDARD_SHARE,
+  LEAST_LOAD_FACTOR,
+  FACTOR_STANDARD,
+  FREQUENCY_SHARE,
+  FREQUENCY_STANDARD_SHARE,
+  BEHIND_KG,
+  OTHER_RIDER_KG,
+  OTHER_RIDER_STANDARD_KG,
+  STOP_SHARE,
+} from '@/knowledge/limits';
 import { wheelForceN, wheelRateNPerMm } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
@@ -11,21 +23,6 @@ import { above, below } from '../../findings/belief';
 import { type EndRule, type Known, mm, type WholeRule } from './known';
 import { kgText } from '@/core/units/shown';
 import { END_NAMES, type End } from '@/catalogue/ends';
-
-/** An ideal rate this share away from the mark is another spring: 5 % is felt, 8 % is a step of the list. Common practice, no source. */
-const STEP_SHARE = 0.08;
-const RATE_STANDARD = 0.03;
-/** Force at full travel below this many times the load reaches the stop on any hard hit. From memory. */
-const LEAST_LOAD_FACTOR = 2.2;
-const FACTOR_STANDARD = 0.1;
-/** Ends whose frequencies differ by more than this share pitch at every bump. From memory. */
-const FREQUENCY_SHARE = 0.25;
-const FREQUENCY_STANDARD = 0.05;
-/** A load behind the axle is worth a word when it takes this much off the front wheel. From memory. */
-const BEHIND_KG = 3;
-/** Riders this far apart in mass want another spring or ring. From memory. */
-const RIDER_KG = 10;
-const RIDER_STANDARD_KG = 3;
 
 /** The mean rate of what is marked on the springs that came in. */
 function markedOf({ entries }: Known, end: End): number | null {
@@ -42,8 +39,8 @@ const ideal: EndRule = (known, end) => {
   const figure = (x: number) => x.toFixed(marked < 20 ? 2 : 1);
   const words = `${END_NAMES[end]}: this load asks for ${figure(found.rateNPerMm)} N/mm, the spring is marked ${figure(marked)} N/mm.`;
   return [
-    { statement: 'ideal-stiffer', end, credence: above(ratio, 1 + STEP_SHARE, RATE_STANDARD), words },
-    { statement: 'ideal-softer', end, credence: below(ratio, 1 - STEP_SHARE, RATE_STANDARD), words },
+    { statement: 'ideal-stiffer', end, credence: above(ratio, 1 + STEP_SHARE, RATE_STANDARD_SHARE), words },
+    { statement: 'ideal-softer', end, credence: below(ratio, 1 - STEP_SHARE, RATE_STANDARD_SHARE), words },
   ];
 };
 
@@ -93,7 +90,7 @@ const together: WholeRule = (known) => {
     {
       statement: 'frequency-apart',
       end: null,
-      credence: above(Math.abs(Math.log(rear / front)), Math.log(1 + FREQUENCY_SHARE), FREQUENCY_STANDARD),
+      credence: above(Math.abs(Math.log(rear / front)), Math.log(1 + FREQUENCY_SHARE), FREQUENCY_STANDARD_SHARE),
       words: `Natural frequencies are ${rear.toFixed(2)} Hz at the rear and ${front.toFixed(2)} Hz at the front.`,
     },
   ];
@@ -134,13 +131,10 @@ const riderChanged: WholeRule = ({ entries, before }) => {
   if (now === null || was === null) return [];
   const words = `The rider is ${kgText(now)} in gear; it was last set up for ${kgText(was)}.`;
   return [
-    { statement: 'rider-heavier', end: null, credence: above(now - was, RIDER_KG, RIDER_STANDARD_KG), words },
-    { statement: 'rider-lighter', end: null, credence: above(was - now, RIDER_KG, RIDER_STANDARD_KG), words },
+    { statement: 'rider-heavier', end: null, credence: above(now - was, OTHER_RIDER_KG, OTHER_RIDER_STANDARD_KG), words },
+    { statement: 'rider-lighter', end: null, credence: above(was - now, OTHER_RIDER_KG, OTHER_RIDER_STANDARD_KG), words },
   ];
 };
-
-/** A stop this far before the end of the travel is met in ordinary riding. From memory. */
-const STOP_SHARE = 0.8;
 
 const stop: EndRule = ({ entries, machine }, end) => {
   const fromStrokeMm = numberOf(machine, `machine.bump.${end}.from`);
