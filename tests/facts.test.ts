@@ -4,7 +4,7 @@ import { SCHOOLS } from '@/knowledge/schools';
 import { isWild, readEntry } from '@/catalogue/entry';
 import { becauseOf, candidateWords, overloadFindings } from '@/judgement/findings/because';
 import { loadsOf, overloads } from '@/judgement/model/loads';
-import { preloadOf, sagOf } from '@/judgement/model/measure';
+import { preloadOf, sagOf, type PreloadKey } from '@/judgement/model/measure';
 import { itemNumbers } from '@/judgement/model/read';
 import { compareSetups, setupLines } from '@/judgement/model/setups';
 import { nextStep, stageLines } from '@/judgement/job/stages';
@@ -140,7 +140,7 @@ describe('measure', () => {
   });
 
   test('preload follows its way of reading, wherever it stands', () => {
-    const mm = (texts: Record<string, string>, key: string) => {
+    const mm = (texts: Record<string, string>, key: PreloadKey) => {
       const read = preloadOf(entriesOf(texts), key);
       return read === null ? null : read.ok ? read.value : read.issue.code;
     };

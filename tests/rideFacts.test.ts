@@ -1,3 +1,4 @@
+import { recorded } from '@/catalogue/entry';
 import { entriesOf } from './entries';
 import { SCHOOLS } from '@/knowledge/schools';
 import type { SetupDocument } from '@/schema/documents';
@@ -273,7 +274,7 @@ describe('what is known of the machine as it stands now', () => {
   });
   test('a ring turned between rides makes the walk before it say nothing', () => {
     const known = walked(RIGHT.rear, RIGHT.front);
-    const read = Object.fromEntries(Object.entries(known.entries).map(([k, e]) => [k, { ...e, at: '2026-11-01T09:00:00Z' }]));
+    const read = Object.fromEntries(recorded(known.entries).map((e) => [e.field, { ...e, at: '2026-11-01T09:00:00Z' }]));
     const then = knownNow({ ...known, entries: read }, CLICKERS, [trial(1, 'rear.preload', 7, 10, null)], false, []);
     expect(Object.keys(then.entries).filter((f) => /^measure\.rear/.test(f))).toEqual([]);
     expect(then.entries['measure.front.laden.1.pressed']).toBeDefined();

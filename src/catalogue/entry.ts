@@ -1,3 +1,4 @@
+import { isFieldKey, type FieldKey } from './fields';
 import { parseQuantity } from '@/core/units/parse';
 import { err, ok, type Result } from '@/core/result';
 import { isCurrency, readMoney } from './money';
@@ -17,7 +18,14 @@ export interface Entry extends ReadEntry {
   at: string | null;
 }
 
-export type Entries = Readonly<Record<string, Entry>>;
+/** What is recorded, by field; a field that is not there was never filled in. */
+export type Entries = Readonly<Partial<Record<FieldKey, Entry>>>;
+
+/** All that is recorded, in no order. */
+export const recorded = (entries: Entries): Entry[] => Object.values(entries).filter((e) => e !== undefined);
+
+/** One entry by a key known only as the program runs, such as that of a field on the page. */
+export const entryAt = (entries: Entries, key: string): Entry | undefined => (isFieldKey(key) ? entries[key] : undefined);
 
 /** Where no one said which: the Shop book begins with it. */
 export const USUAL_CURRENCY = 'EUR';

@@ -115,13 +115,13 @@ export async function addTechnician(name: string, passcode: string): Promise<Ans
   });
 }
 
-const CHOICES = ['rear.choice', 'front.choice', 'front.choiceRight'];
+const CHOICES = ['springs.rear.choice', 'springs.front.choice', 'springs.front.choiceRight'] as const;
 
 /** Only the springs a job chose. */
 export async function chosenSpringsOfJob(sql: Sql, entries: Entries): Promise<ListedSpring[]> {
   const chosen: ListedSpring[] = [];
   for (const field of CHOICES) {
-    const id = numberOf(entries, `springs.${field}`);
+    const id = numberOf(entries, field);
     const spring = id === null || chosen.some((s) => s.id === id) ? null : await maybeOneSpring(sql, id);
     if (spring) chosen.push(spring);
   }

@@ -1,3 +1,4 @@
+import { CLICKERS } from '@/catalogue/clickers';
 import { ENDS } from '@/catalogue/ends';
 import Papa from 'papaparse';
 import type { z } from 'zod';
@@ -96,14 +97,13 @@ function endSimulated(known: Known, end: End): LoggedEnd | null {
   const riderSagMm = (sag?.result.ok ? sag.result.value.riderSagMm : null) ?? fitted?.atMm ?? null;
   const travelMm = numberOf(known.machine, `machine.travel.${end}`);
   if (!fitted || riderSagMm === null || travelMm === null) return null;
-  const key = {
-    rear: { compression: 'rear.lowCompression', rebound: 'rear.rebound' },
-    front: { compression: 'front.compression.left', rebound: 'front.rebound.left' },
-  }[end];
   const zeta = (side: 'compression' | 'rebound') => {
     const computed = known.dampers[end]?.zeta[side];
     if (computed !== null && computed !== undefined) return computed;
-    const [out, range] = [numberOf(known.entries, `found.${key[side]}.out`), numberOf(known.entries, `found.${key[side]}.range`)];
+    const [out, range] = [
+      numberOf(known.entries, `found.${CLICKERS[end][side]}.out`),
+      numberOf(known.entries, `found.${CLICKERS[end][side]}.range`),
+    ];
     const open = out !== null && range !== null && range > 0 ? Math.min(1, out / range) : 0.5;
     const [shut, wide] = ZETA[side];
     return shut * (wide / shut) ** open;

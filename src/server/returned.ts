@@ -24,7 +24,7 @@ export async function returnSpring(
   if (!leftByCustomer) return conflict('customers-own', ['leftByCustomer']);
   return inTransaction(async (sql) => {
     await lockJob(sql, jobId);
-    const field = `job.returned.${end}`;
+    const field = `job.returned.${end}` as const;
     if (numberOf(await currentEntries(sql, { jobId }), field) !== null) throw new Refusal(conflict('already-returned', [field]));
     const { id } = await oneNewSpring(sql, { end, name, place: 'drawer', rateText: rate, listId: null, ...read.value });
     await noneMakeSpringsFindable(sql, [id]);

@@ -2,8 +2,8 @@ import type { Sql } from '@/db/client';
 import type { Job } from '@/db/queries/jobs';
 import { manySetups, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
 import type { SetupDocument } from '@/schema/documents';
-import type { Entries, ReadEntry } from '@/catalogue/entry';
-import { preloadOf, sagOf } from '@/judgement/model/measure';
+import { recorded, type Entries, type ReadEntry } from '@/catalogue/entry';
+import { sagOf, preloadFrom } from '@/judgement/model/measure';
 import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
 import { currentEntries } from './entries';
 import type { End } from '@/catalogue/ends';
@@ -13,7 +13,7 @@ import type { End } from '@/catalogue/ends';
 export type SetupValues = SetupDocument['values'];
 
 export const plain = (entries: Entries): Record<string, ReadEntry> =>
-  Object.fromEntries(Object.entries(entries).map(([field, { text, unit, value }]) => [field, { text, unit, value }]));
+  Object.fromEntries(recorded(entries).map(({ field, text, unit, value }) => [field, { text, unit, value }]));
 
 const PREFIXES = { found: 'found.', fitted: 'fitted.', set: 'set.as.' } as const;
 
@@ -30,10 +30,9 @@ export const carried = (values: SetupValues): SetupValues =>
   Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { ...v, from: 'carried' as const }]));
 
 function preloadsOf(values: SetupValues): Record<string, number> {
-  const entries: Entries = Object.fromEntries(Object.entries(values).map(([field, v]) => [field, { field, at: null, ...v }]));
   return Object.fromEntries(
     PRELOAD_KEYS.flatMap((key) => {
-      const read = preloadOf(entries, key);
+      const read = preloadFrom((part) => values[`${key}.${part}`]);
       return read?.ok ? [[key, read.value] as const] : [];
     }),
   );

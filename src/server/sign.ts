@@ -6,7 +6,7 @@ import { maybeOneMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, maybeOneTechnician } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, manyStoredRecords, maybeOneLastSeal, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
 import type { RebuildDocument } from '@/schema/documents';
-import type { Entries } from '@/catalogue/entry';
+import type { Entries, Entry } from '@/catalogue/entry';
 import { knownField } from '@/catalogue/fields';
 import { differencesOf } from '@/judgement/findings/built';
 import { numberOf, textOf } from '@/judgement/model/read';
@@ -185,7 +185,7 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
     if (!job) throw new Refusal(missing('job'));
     const original = (await manySignedOfJob(sql, jobId))[0];
     if (!original) throw new Refusal(missing('signed rebuild'));
-    const corrected: Record<string, Entries[string]> = {};
+    const corrected: Record<string, Entry> = {};
     for (const { field, text, unit } of request.changes) {
       if (knownField(field)?.stage !== 'rebuild' && !field.startsWith('found.'))
         throw new Refusal(refused('field-unknown', ['field'], { field }));

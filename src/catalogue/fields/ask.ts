@@ -1,5 +1,5 @@
 import { USE_NAMES } from '../uses';
-import { choice, count, distance, type FieldDef, fuel, length, mass, pressure, text } from './kinds';
+import { choice, count, distance, fuel, length, mass, pressure, text } from './kinds';
 import { SETUP_FIELDS, withPrefix } from './setup';
 
 const KM = 1e6;
@@ -69,7 +69,7 @@ export const COMPLAINT_SINCE = {
   sudden: 'All at once',
 };
 
-export const ASK_RIDER: FieldDef[] = [
+export const ASK_RIDER = [
   mass('rider.mass', 'Rider in full gear', [10, 400], [40, 160]),
   mass('passenger.mass', 'Passenger in full gear', [5, 400], [20, 150], { hint: 'leave empty when riding solo' }),
   length('rider.inside', 'Inside leg', [300, 1300], [600, 1000], { hint: 'in riding boots; for reach to the ground' }),
@@ -79,7 +79,7 @@ export const ASK_RIDER: FieldDef[] = [
   choice('fuel.state', 'Fuel when weighed and measured', { full: 'Full', half: 'Half', reserve: 'Reserve', unknown: 'Not noted' }),
 ];
 
-export const ASK_RIDE: FieldDef[] = [
+export const ASK_RIDE = [
   choice('use', 'Use', USE_NAMES),
   text('terrain', 'Terrain mix', { hint: 'for example: quarry tracks 70, lanes 30', maxLength: 160 }),
   choice('pace', 'Pace', { easy: 'Easy', steady: 'Steady', quick: 'Quick', race: 'Race' }),
@@ -87,7 +87,7 @@ export const ASK_RIDE: FieldDef[] = [
   text('budget', 'Budget', { hint: 'in the customer’s words', maxLength: 160 }),
 ];
 
-export const COMPLAINT_ITEM: FieldDef[] = [
+export const COMPLAINT_ITEM = [
   choice('complaint.n.phrase', 'Complaint', COMPLAINT_PHRASES),
   choice('complaint.n.place', 'Where', COMPLAINT_PLACES),
   choice('complaint.n.end', 'Which end', { front: 'Front', rear: 'Rear', both: 'Both', unsure: 'Not sure' }),
@@ -96,7 +96,7 @@ export const COMPLAINT_ITEM: FieldDef[] = [
   text('complaint.n.words', 'In the rider’s words', { maxLength: 300 }),
 ];
 
-export const LUGGAGE_ITEM: FieldDef[] = [
+export const LUGGAGE_ITEM = [
   choice('luggage.n.place', 'Place', LUGGAGE_PLACES),
   mass('luggage.n.mass', 'Mass', [0, 200], [0.5, 60]),
   length('luggage.n.at', 'Forward of the rear axle', [-1500, 3000], [-600, 1600], {
@@ -104,7 +104,7 @@ export const LUGGAGE_ITEM: FieldDef[] = [
   }),
 ];
 
-export const ASK_CONDITION: FieldDef[] = [
+export const ASK_CONDITION = [
   distance('clock.distance', 'Odometer', [0, 3e6 * KM], [0, 150_000 * KM]),
   count('clock.hours', 'Engine hours', 'h', [0, 100_000], [0, 3000]),
   distance('found.sinceService', 'Distance since suspension service', [0, 1e6 * KM], [0, 60_000 * KM]),

@@ -1,15 +1,13 @@
-import { choice, count, type FieldDef, length, money, text, torque } from './kinds';
+import { choice, count, length, money, text, torque } from './kinds';
 import { END_OF, VALVE_NAMES, VALVES, DAMPERS } from './damper';
 import { GAS_FORCE, SETUP_FIELDS, withPrefix } from './setup';
-import { ENDS, type End } from '../ends';
-
-const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
+import { ENDS, type End, END_NAMES } from '../ends';
 
 /** The walk round one end. `set.` repeats it on the finished machine. Several pairs: n counts from 1. */
-const walk = (prefix: 'measure' | 'set', end: End): FieldDef[] => [
+const walk = <P extends 'measure' | 'set', E extends End>(prefix: P, end: E) => [
   choice(
     `${prefix}.${end}.style`,
-    `${NAME[end]}, read with`,
+    `${END_NAMES[end]}, read with`,
     { distance: 'Tape, axle to mark', ruler: 'Ruler, zero at full extension' },
     { end },
   ),
@@ -35,7 +33,7 @@ export const GRIPS = { low: 'Low grip', high: 'High grip' };
 export const BOUNCE_RETURN = { once: 'At once, it kicks', even: 'Evenly', slow: 'Slowly, it creeps' };
 
 /** The bounce test of one end: as it came in, and again on the finished machine. */
-const bounce = (prefix: 'measure' | 'set', end: End): FieldDef[] => [
+const bounce = <P extends 'measure' | 'set', E extends End>(prefix: P, end: E) => [
   length(`${prefix}.${end}.bounce.push`, 'Pushed down by', [4, 400], [20, 120], { end, hint: 'taken as 50 mm until written' }),
   count(`${prefix}.${end}.bounce.overshoots`, 'Swings past rest that are seen', '', [0, 30], [0, 4], {
     end,
@@ -43,12 +41,12 @@ const bounce = (prefix: 'measure' | 'set', end: End): FieldDef[] => [
   }),
 ];
 
-export const bounceFields = (end: End): FieldDef[] => [
+export const bounceFields = <E extends End>(end: E) => [
   ...bounce('measure', end),
   choice(`measure.${end}.bounce.comes`, 'Comes back', BOUNCE_RETURN, { end }),
 ];
 
-export const MEASURE_FIELDS: FieldDef[] = [
+export const MEASURE_FIELDS = [
   choice('school', 'School', SCHOOL_CHOICES),
   choice('school.grip', 'Grip, for drive first', GRIPS),
   ...walk('measure', 'rear'),
@@ -59,22 +57,22 @@ export const MEASURE_FIELDS: FieldDef[] = [
 ];
 
 const YES_NO = { yes: 'Yes', no: 'No' };
-const check = (key: string, label: string, end?: End): FieldDef => choice(`reason.check.${key}`, label, YES_NO, end ? { end } : {});
+const check = <K extends string>(key: K, label: string, end?: End) => choice(`reason.check.${key}`, label, YES_NO, end ? { end } : {});
 
 /** What is looked at before any spanner: each answer bears on causes. */
-export const REASON_CHECKS: FieldDef[] = [
+export const REASON_CHECKS = [
   check('abrupt', 'Rider abrupt on throttle or brake, by tracks, pads or words'),
   check('controls', 'Bar or levers do not fit the rider'),
   check('tyres', 'A tyre worn, squared, aged or of another kind'),
   check('play', 'Play in head, swing-arm or wheel bearings'),
   ...ENDS.flatMap((end) => [
     check(`leak.${end}`, `Oil past the ${end} seals`, end),
-    check(`clickers.${end}`, `${NAME[end]} clickers, shut against open, change the bounce`, end),
-    check(`knocks.${end}`, `${NAME[end]} knocks or has a dead zone when pushed`, end),
+    check(`clickers.${end}`, `${END_NAMES[end]} clickers, shut against open, change the bounce`, end),
+    check(`knocks.${end}`, `${END_NAMES[end]} knocks or has a dead zone when pushed`, end),
   ]),
 ];
 
-export const REASON_FIELDS: FieldDef[] = [
+export const REASON_FIELDS = [
   text('reason.cause', 'Cause followed', { maxLength: 60 }),
   text('reason.cure', 'Cure to try', { maxLength: 60 }),
   text('reason.finding', 'What explains it, and on what evidence', { maxLength: 1000, lines: 4 }),
@@ -84,7 +82,7 @@ export const REASON_FIELDS: FieldDef[] = [
 /** What the technician writes; the rest of the stage is picked. */
 export const REASON_WORDS = REASON_FIELDS.filter((f) => f.kind === 'text' && f.lines !== undefined);
 
-const springFields = (end: End): FieldDef[] => [
+const springFields = <E extends End>(end: E) => [
   length(`springs.${end}.target.static`, 'Target static sag', [0, 400], [3, 60], { end, hint: 'from the school until typed' }),
   length(`springs.${end}.target.rider`, 'Target rider sag', [1, 500], [20, 130], { end, hint: 'from the school until typed' }),
   GAS_FORCE(end),
@@ -106,7 +104,7 @@ const springFields = (end: End): FieldDef[] => [
   text(`springs.${end}.reason`, 'Reason for the choice', { end, maxLength: 500, lines: 2 }),
 ];
 
-export const PART_ITEM: FieldDef[] = [
+export const PART_ITEM = [
   text('part.n.name', 'Part', { maxLength: 120 }),
   text('part.n.quantity', 'Quantity', { maxLength: 40 }),
   text('part.n.batch', 'Batch', { maxLength: 60 }),
@@ -114,14 +112,14 @@ export const PART_ITEM: FieldDef[] = [
   count('part.n.used', 'Taken from the drawer', '', [0, 1e6], [0, 5000]),
 ];
 
-export const TORQUE_ITEM: FieldDef[] = [
+export const TORQUE_ITEM = [
   text('torque.n.place', 'Fastener', { maxLength: 120 }),
   torque('torque.n.value', 'Torque as measured', [0, 500], [2, 150]),
   text('torque.n.origin', 'Origin of the figure', { maxLength: 120, hint: 'the maker’s manual decides' }),
 ];
 
 /** Stacks as they went in, and the word on what differs from what was specified. */
-const BUILT_FIELDS: FieldDef[] = [
+const BUILT_FIELDS = [
   ...DAMPERS.flatMap((damper) =>
     VALVES.map((v) =>
       text(`built.${damper}.${v}`, `${VALVE_NAMES[damper][v]}${damper === 'other' ? ', right leg' : ''}, shims in`, {
@@ -135,7 +133,7 @@ const BUILT_FIELDS: FieldDef[] = [
   text('built.differs', 'Why it differs from the specification', { maxLength: 500, lines: 2 }),
 ];
 
-export const REBUILD_FIELDS: FieldDef[] = [
+export const REBUILD_FIELDS = [
   ...BUILT_FIELDS,
   ...withPrefix('fitted', SETUP_FIELDS),
   ...PART_ITEM,
@@ -145,7 +143,7 @@ export const REBUILD_FIELDS: FieldDef[] = [
   text('rebuild.notes', 'Notes', { maxLength: 2000, lines: 3 }),
 ];
 
-export const SET_FIELDS: FieldDef[] = [
+export const SET_FIELDS = [
   ...walk('set', 'rear'),
   ...walk('set', 'front'),
   ...withPrefix(
@@ -159,7 +157,7 @@ export const SET_FIELDS: FieldDef[] = [
   text('set.balance', 'Bounce and balance', { maxLength: 300, lines: 2, hint: 'both ends return alike, stop without a second bounce' }),
 ];
 
-export const RIDE_FIELDS: FieldDef[] = [
+export const RIDE_FIELDS = [
   choice('ride.feel', 'How it rode', { better: 'Better', same: 'Same', worse: 'Worse' }),
   length('ride.used.rear', 'Rear travel used', [0, 600], [0, 350], { end: 'rear' }),
   length('ride.used.front', 'Front travel used', [0, 600], [0, 350], { end: 'front' }),
@@ -169,7 +167,7 @@ export const RIDE_FIELDS: FieldDef[] = [
   text('ride.order', 'Order of changes', { maxLength: 40 }),
 ];
 
-export const QUOTE_LINE: FieldDef[] = [
+export const QUOTE_LINE = [
   choice('job.quote.n.kind', 'Kind', { part: 'Part', labour: 'Labour', other: 'Other' }),
   text('job.quote.n.what', 'What', { maxLength: 120 }),
   count('job.quote.n.quantity', 'Quantity, or hours', '', [0, 10_000], [0, 100]),
@@ -178,7 +176,7 @@ export const QUOTE_LINE: FieldDef[] = [
 ];
 
 /** The rebuild against a new unit; getting the old one out and back is labour of both. */
-export const QUOTE_OTHER: FieldDef[] = [
+export const QUOTE_OTHER = [
   count('job.outHours', 'Getting it out and back in', 'h', [0, 200], [0, 10], { hint: 'labour of the rebuild and of a new unit alike' }),
   count('job.outActual', 'Getting it out and back in, came to', 'h', [0, 200], [0, 10]),
   text('job.newUnit.what', 'New unit instead', { maxLength: 120 }),
@@ -187,12 +185,12 @@ export const QUOTE_OTHER: FieldDef[] = [
 ];
 
 /** Said of the job as a whole. */
-export const JOB_NOTES: FieldDef[] = [
+export const JOB_NOTES = [
   text('job.waits', 'Waits for', { maxLength: 160 }),
   text('job.notes', 'Notes on the job', { maxLength: 2000, lines: 3 }),
 ];
 
-export const JOB_FIELDS: FieldDef[] = [
+export const JOB_FIELDS = [
   ...JOB_NOTES,
   ...QUOTE_LINE,
   ...QUOTE_OTHER,
@@ -200,7 +198,7 @@ export const JOB_FIELDS: FieldDef[] = [
   count('job.returned.front', 'Fork springs put into the drawer', '', [1, 1e9], [1, 1e9]),
 ];
 
-export const SPRINGS_FIELDS: FieldDef[] = [
+export const SPRINGS_FIELDS = [
   ...springFields('rear'),
   ...springFields('front'),
   length('springs.front.oilLevel', 'Oil level to reckon with', [0, 500], [60, 200], {

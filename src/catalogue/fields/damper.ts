@@ -1,5 +1,5 @@
 import type { ValveName } from '@/core/damper/damper';
-import { angle, choice, count, type FieldDef, force, length, mass, quantity, rate, text } from './kinds';
+import { angle, choice, count, force, length, mass, quantity, rate, text, type FieldDef } from './kinds';
 import { End, ENDS, END_NAMES } from '../ends';
 
 /** A damper whose figures are kept: the shock, the fork (one leg, or both alike), and the right leg of a fork whose legs are unlike. */
@@ -26,15 +26,15 @@ export const FORK_KINDS = { cartridge: 'Cartridge', rod: 'Damping rod' };
 export const LEGS = { both: 'Both legs alike', one: 'One leg only', unlike: 'Legs unlike, each its own' };
 
 const area = quantity('area', 'mm²', 'mm²', 2);
-const cd = (key: string, label: string, end: End): FieldDef =>
+const cd = <K extends string>(key: K, label: string, end: End) =>
   count(key, label, '', [0.1, 1.5], [0.5, 0.95], { end, hint: '0.7 is taken until fitted, from memory' });
 
 /** What holds the face shim: nothing, shims, or a coil spring as in a drop-in valve. */
 export const VALVE_KINDS = { stack: 'Shim stack', open: 'Open holes', poppet: 'Plate on a coil spring' };
 
-const valveFields = (damper: DamperKey, valve: ValveName): FieldDef[] => {
+const valveFields = <D extends DamperKey, V extends ValveName>(damper: D, valve: V) => {
   const end = END_OF[damper];
-  const at = (name: string) => `machine.damper.${damper}.${valve}.${name}`;
+  const at = <N extends string>(name: N) => `machine.damper.${damper}.${valve}.${name}` as const;
   return [
     choice(at('kind'), 'Closed by', VALVE_KINDS, { end }),
     area(at('port'), 'Port area', [0, 5000], [5, 800], { end, hint: 'the narrowest of all ports together' }),
@@ -72,16 +72,23 @@ const valveFields = (damper: DamperKey, valve: ValveName): FieldDef[] => {
   ];
 };
 
+/** What is kept of a valve, after `machine.damper.{damper}.{valve}.`. */
+export type ValveFigure = ReturnType<typeof valveFields<DamperKey, ValveName>>[number]['key'] extends infer K
+  ? K extends `machine.damper.${DamperKey}.${ValveName}.${infer Figure}`
+    ? Figure
+    : never
+  : never;
+
 /** Figures of a damper, kept with the machine: measured once, with a calliper and a dyno. */
-export const DAMPER_FIGURES: Record<DamperKey, { whole: FieldDef[]; valves: Record<ValveName, FieldDef[]> }> = {
+export const DAMPER_FIGURES = {
   rear: figuresOf('rear'),
   front: figuresOf('front'),
   other: figuresOf('other'),
 };
 
-function figuresOf(damper: DamperKey) {
+function figuresOf<D extends DamperKey>(damper: D) {
   const end = END_OF[damper];
-  const at = (name: string) => `machine.damper.${damper}.${name}`;
+  const at = <N extends string>(name: N) => `machine.damper.${damper}.${name}` as const;
   return {
     whole: [
       length(at('bore'), 'Damper bore', [5, 120], [18, 60], { end }),
@@ -92,14 +99,23 @@ function figuresOf(damper: DamperKey) {
         ? [choice(at('kind'), 'Built as', FORK_KINDS, { end, hint: 'a damping rod takes bore and outside of the fork’s sliding tube' })]
         : []),
     ],
-    valves: Object.fromEntries(VALVES.map((v) => [v, valveFields(damper, v)])) as Record<ValveName, FieldDef[]>,
+    valves: { compression: valveFields(damper, 'compression'), rebound: valveFields(damper, 'rebound'), base: valveFields(damper, 'base') },
   };
 }
 
-export const MACHINE_DAMPERS: FieldDef[] = DAMPERS.flatMap((damper) => [
-  ...DAMPER_FIGURES[damper].whole,
-  ...VALVES.flatMap((v) => DAMPER_FIGURES[damper].valves[v]),
-]);
+const everyFigure = <A extends string, B extends string>({
+  whole,
+  valves,
+}: {
+  whole: readonly FieldDef<A>[];
+  valves: Readonly<Record<ValveName, readonly FieldDef<B>[]>>;
+}): FieldDef<A | B>[] => [...whole, ...VALVES.flatMap((v) => valves[v])];
+
+export const MACHINE_DAMPERS = [
+  ...everyFigure(DAMPER_FIGURES.rear),
+  ...everyFigure(DAMPER_FIGURES.front),
+  ...everyFigure(DAMPER_FIGURES.other),
+];
 
 const STACK_HINT = 'from the piston out, one size a line: diameter × thickness × count';
 
@@ -107,12 +123,12 @@ const STACK_HINT = 'from the piston out, one size a line: diameter × thickness 
 const DYNO_HINT = 'm/s and N, compression positive, gas force taken off';
 
 /** What the job records of each damper: its stacks, the clickers to begin with, its runs on the dyno. */
-const jobFields = (damper: DamperKey): FieldDef[] => {
+const jobFields = <D extends DamperKey>(damper: D) => {
   const end = END_OF[damper];
   const leg = damper === 'other' ? ', right leg' : '';
-  const lines = (name: string, label: string, more: { maxLength: number; lines: number; hint: string }) =>
+  const lines = <N extends string>(name: N, label: string, more: { maxLength: number; lines: number; hint: string }) =>
     text(`valves.${damper}.${name}`, `${label}${leg}`, { end, ...more });
-  const clicks = (side: 'compression' | 'rebound', label: string) =>
+  const clicks = <S extends 'compression' | 'rebound'>(side: S, label: string) =>
     count(`valves.${damper}.clicks.${side}`, `${label}${leg}, to begin with`, 'out', [0, 80], [0, 40], { end });
   const stack = { maxLength: 1000, lines: 5, hint: STACK_HINT };
   const run = { maxLength: 3900, lines: 6, hint: DYNO_HINT };
@@ -128,7 +144,7 @@ const jobFields = (damper: DamperKey): FieldDef[] => {
   ];
 };
 
-const ofEnds: FieldDef[] = ENDS.flatMap((end) => {
+const ofEnds = ENDS.flatMap((end) => {
   const name = END_NAMES[end];
   return [
     text(`valves.${end}.oil`, 'Oil to reckon with', { end, maxLength: 60 }),
@@ -146,7 +162,7 @@ const ofEnds: FieldDef[] = ENDS.flatMap((end) => {
   ];
 });
 
-export const VALVES_FIELDS: FieldDef[] = [
+export const VALVES_FIELDS = [
   mass('valves.was.rider', 'Rider the valves were made for', [10, 400], [40, 160], {
     hint: 'the rider of the last job until typed; another mass rescales the curve as found',
   }),

@@ -18,7 +18,7 @@ export const STAGE_NAMES: Record<Stage, string> = {
   ride: 'Ride',
 };
 
-const BY_STAGE: Record<Stage | 'job' | 'machine', FieldDef[]> = {
+const BY_STAGE = {
   ask: ASK_FIELDS,
   measure: MEASURE_FIELDS,
   reason: [...REASON_FIELDS, ...REASON_CHECKS],
@@ -29,7 +29,19 @@ const BY_STAGE: Record<Stage | 'job' | 'machine', FieldDef[]> = {
   ride: RIDE_FIELDS,
   job: JOB_FIELDS,
   machine: MACHINE_FIELDS,
-};
+} satisfies Record<Stage | 'job' | 'machine', readonly FieldDef[]>;
+
+type PatternKey = (typeof BY_STAGE)[keyof typeof BY_STAGE][number]['key'];
+/** `luggage.n.mass` names `luggage.1.mass`, `luggage.2.mass` and so on. */
+type Numbered<K extends string> = K extends `n.${infer After}`
+  ? `${number}.${Numbered<After>}`
+  : K extends `${infer Before}.n.${infer After}`
+    ? `${Before}.${number}.${Numbered<After>}`
+    : K extends `${infer Before}.n`
+      ? `${Before}.${number}`
+      : K;
+/** Every field there is, by its key: what the catalogue does not know does not compile. */
+export type FieldKey = Numbered<PatternKey>;
 
 interface Known {
   def: FieldDef;
@@ -49,6 +61,9 @@ export function knownField(key: string): Known | undefined {
   const known = CATALOGUE.get(patternOf(key));
   return known && { ...known, def: { ...known.def, key } };
 }
+
+/** A key that came from outside the program: of the base, the browser or a page of the book. */
+export const isFieldKey = (key: string): key is FieldKey => knownField(key) !== undefined;
 
 export function fieldDef(key: string): FieldDef {
   const known = knownField(key);

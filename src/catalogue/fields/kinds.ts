@@ -3,15 +3,15 @@ import type { System } from '../system';
 import type { End } from '../ends';
 
 /** Everything a technician types is one of these. The catalogue of fields says how it is read, shown and questioned. */
-interface Common {
-  key: string;
+interface Common<K extends string> {
+  key: K;
   label: string;
   /** What to say beside the field when its place or convention is not obvious. */
   hint?: string;
   end?: End;
 }
 
-export interface QuantityField extends Common {
+export interface QuantityField<K extends string = string> extends Common<K> {
   kind: 'quantity';
   dimension: Dimension;
   /** Units a bare number is in, by the shop's present choice of units. */
@@ -23,7 +23,7 @@ export interface QuantityField extends Common {
   usual: readonly [number, number];
 }
 
-export interface CountField extends Common {
+export interface CountField<K extends string = string> extends Common<K> {
   kind: 'count';
   /** What is counted: "clicks out", "turns", "notch". */
   unitLabel: string;
@@ -31,29 +31,35 @@ export interface CountField extends Common {
   usual: readonly [number, number];
 }
 
-export interface ChoiceField extends Common {
+export interface ChoiceField<K extends string = string> extends Common<K> {
   kind: 'choice';
   options: readonly { value: string; label: string }[];
 }
 
-export interface TextField extends Common {
+export interface TextField<K extends string = string> extends Common<K> {
   kind: 'text';
   maxLength: number;
   lines?: number;
 }
 
 /** An amount in the shop's currency; its entry's unit is the currency, its value whole coins. */
-export interface MoneyField extends Common {
+export interface MoneyField<K extends string = string> extends Common<K> {
   kind: 'money';
 }
 
-export type FieldDef = QuantityField | CountField | ChoiceField | TextField | MoneyField;
+export type FieldDef<K extends string = string> = QuantityField<K> | CountField<K> | ChoiceField<K> | TextField<K> | MoneyField<K>;
 
-type More = Partial<Pick<Common, 'hint' | 'end'>>;
+type More = Partial<Pick<Common<string>, 'hint' | 'end'>>;
 
 export const quantity =
   (dimension: Dimension, metric: string, imperial: string, decimals: number) =>
-  (key: string, label: string, hard: readonly [number, number], usual: readonly [number, number], more: More = {}): QuantityField => ({
+  <K extends string>(
+    key: K,
+    label: string,
+    hard: readonly [number, number],
+    usual: readonly [number, number],
+    more: More = {},
+  ): QuantityField<K> => ({
     kind: 'quantity',
     dimension,
     unit: { metric, imperial },
@@ -76,16 +82,16 @@ export const volume = quantity('volume', 'mL', 'fl oz', 0);
 export const fuel = quantity('volume', 'L', 'fl oz', 1);
 export const angle = quantity('angle', '°', '°', 1);
 
-export const count = (
-  key: string,
+export const count = <K extends string>(
+  key: K,
   label: string,
   unitLabel: string,
   hard: readonly [number, number],
   usual: readonly [number, number],
   more: More = {},
-): CountField => ({ kind: 'count', key, label, unitLabel, hard, usual, ...more });
+): CountField<K> => ({ kind: 'count', key, label, unitLabel, hard, usual, ...more });
 
-export const text = (key: string, label: string, more: More & { maxLength?: number; lines?: number } = {}): TextField => ({
+export const text = <K extends string>(key: K, label: string, more: More & { maxLength?: number; lines?: number } = {}): TextField<K> => ({
   kind: 'text',
   key,
   label,
@@ -93,9 +99,14 @@ export const text = (key: string, label: string, more: More & { maxLength?: numb
   ...more,
 });
 
-export const money = (key: string, label: string, more: More = {}): MoneyField => ({ kind: 'money', key, label, ...more });
+export const money = <K extends string>(key: K, label: string, more: More = {}): MoneyField<K> => ({ kind: 'money', key, label, ...more });
 
-export const choice = (key: string, label: string, options: Record<string, string>, more: More = {}): ChoiceField => ({
+export const choice = <K extends string>(
+  key: K,
+  label: string,
+  options: Readonly<Record<string, string>>,
+  more: More = {},
+): ChoiceField<K> => ({
   kind: 'choice',
   key,
   label,

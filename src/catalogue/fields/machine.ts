@@ -1,12 +1,12 @@
 import { MACHINE_DAMPERS } from './damper';
 import { END_NAMES, ENDS } from '../ends';
-import { angle, choice, count, distance, type FieldDef, length, mass, pressure, rate, text, volume } from './kinds';
+import { angle, choice, count, distance, length, mass, pressure, rate, text, volume } from './kinds';
 
 const KM = 1e6;
 const ML = 1000;
 
 /** The machine's name: what it is known and found by. */
-export const MACHINE_IDENTITY: FieldDef[] = [
+export const MACHINE_IDENTITY = [
   text('machine.make', 'Make', { maxLength: 60 }),
   text('machine.model', 'Model', { maxLength: 60 }),
   count('machine.year', 'Year', '', [1900, 2100], [1965, 2030]),
@@ -22,7 +22,7 @@ export const MACHINE_TYPES = {
   racer: 'Circuit',
 };
 
-export const MACHINE_FIGURES: FieldDef[] = [
+export const MACHINE_FIGURES = [
   distance('machine.distance', 'Distance run', [0, 2e6 * KM], [0, 300_000 * KM]),
   choice('machine.type', 'Type', MACHINE_TYPES, { hint: 'for unsprung masses not weighed' }),
   length('machine.travel.rear', 'Rear wheel travel', [10, 600], [60, 350], { end: 'rear', hint: 'vertical, at the axle' }),
@@ -45,7 +45,7 @@ export const MACHINE_FIGURES: FieldDef[] = [
 ];
 
 /** What the maker's sheet asks for: what came in is held against it. */
-export const MACHINE_SHEET: FieldDef[] = [
+export const MACHINE_SHEET = [
   pressure('machine.tyre.rear', 'Rear tyre, maker’s pressure', [0, 1], [0.05, 0.35], { end: 'rear' }),
   pressure('machine.tyre.front', 'Front tyre, maker’s pressure', [0, 1], [0.05, 0.35], { end: 'front' }),
   length('machine.oilLevel', 'Fork oil, maker’s level', [0, 500], [60, 200], {
@@ -58,7 +58,7 @@ export const MACHINE_SHEET: FieldDef[] = [
 ];
 
 /** Loads this machine is ridden with again and again, kept by name: reckoned in every job beside what is declared there. */
-export const MACHINE_CASE_ITEM: FieldDef[] = [
+export const MACHINE_CASE_ITEM = [
   text('machine.case.n.name', 'Load case', { maxLength: 40, hint: 'for example: ferry, two-up' }),
   mass('machine.case.n.passenger', 'Passenger', [0, 400], [20, 150]),
   mass('machine.case.n.panniers', 'Panniers', [0, 200], [0.5, 60]),
@@ -83,7 +83,7 @@ export type LinkPoint = keyof typeof LINK_POINTS;
 
 const BODIES = { frame: 'on the frame', arm: 'on the swing-arm', rocker: 'on the rocker' };
 
-export const MACHINE_LEVERAGE: FieldDef[] = [
+export const MACHINE_LEVERAGE = [
   choice('machine.leverage.kind', 'Leverage known as', LEVERAGE_KINDS, { end: 'rear' }),
   text('machine.leverage.table', 'Wheel travel and shock stroke, pairs in mm', {
     end: 'rear',
@@ -99,13 +99,13 @@ export const MACHINE_LEVERAGE: FieldDef[] = [
     { none: 'none, direct-mounted', frame: 'on the frame', arm: 'on the swing-arm' },
     { end: 'rear' },
   ),
-  ...Object.entries(LINK_POINTS).flatMap(([key, name]) => [
+  ...(Object.entries(LINK_POINTS) as [LinkPoint, string][]).flatMap(([key, name]) => [
     length(`machine.link.${key}.x`, `${name}, forward`, [-3000, 3000], [-900, 900], { end: 'rear' }),
     length(`machine.link.${key}.y`, `${name}, up`, [-2000, 2000], [-500, 700], { end: 'rear' }),
   ]),
 ];
 
-export const MACHINE_AIR_AND_STOPS: FieldDef[] = [
+export const MACHINE_AIR_AND_STOPS = [
   length('machine.shaft', 'Shock shaft', [4, 40], [10, 20], { end: 'rear', hint: 'diameter; the gas pushes on it' }),
   volume('machine.chamber', 'Gas chamber, shaft out', [1 * ML, 2000 * ML], [20 * ML, 200 * ML], {
     end: 'rear',

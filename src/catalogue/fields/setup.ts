@@ -8,7 +8,7 @@ import { choice, count, type FieldDef, force, length, pressure, rate, text } fro
 export interface SetupGroup {
   title: string;
   end: End;
-  fields: FieldDef[];
+  fields: readonly FieldDef[];
 }
 
 export const PRELOAD_WAYS = {
@@ -19,18 +19,18 @@ export const PRELOAD_WAYS = {
   thread: 'Thread showing',
 };
 
-const clicker = (key: string, label: string, end: End): FieldDef[] => [
+const clicker = <K extends string>(key: K, label: string, end: End) => [
   count(`${key}.out`, label, 'out', [0, 80], [0, 40], { end }),
   count(`${key}.range`, `${label}, range`, '', [0, 80], [1, 40], { end }),
 ];
 
-const preloadFields = (key: string, label: string, end: End): FieldDef[] => [
+const preloadFields = <K extends string>(key: K, label: string, end: End) => [
   choice(`${key}.way`, `${label}, read as`, PRELOAD_WAYS, { end }),
   count(`${key}.reading`, label, '', [0, 1000], [0, 400], { end }),
   count(`${key}.reference`, `${label}, against`, '', [0, 1000], [0, 500], { end }),
 ];
 
-const leg = (side: 'left' | 'right'): FieldDef[] => {
+const leg = <S extends 'left' | 'right'>(side: S) => {
   const name = side === 'left' ? 'Left' : 'Right';
   return [
     ...clicker(`front.compression.${side}`, `${name} compression`, 'front'),
@@ -44,7 +44,7 @@ const leg = (side: 'left' | 'right'): FieldDef[] => {
   ];
 };
 
-export const SETUP_GROUPS: SetupGroup[] = [
+export const SETUP_GROUPS = [
   {
     title: 'Rear shock',
     end: 'rear',
@@ -76,17 +76,19 @@ export const SETUP_GROUPS: SetupGroup[] = [
       ...leg('right'),
     ],
   },
-];
+] as const satisfies readonly SetupGroup[];
 
-export const SETUP_FIELDS: FieldDef[] = SETUP_GROUPS.flatMap((g) => g.fields);
+/** What stands in a set-up, by its key without `found.` or `fitted.`. */
+export type SetupKey = (typeof SETUP_GROUPS)[number]['fields'][number]['key'];
+export const SETUP_FIELDS: readonly FieldDef<SetupKey>[] = SETUP_GROUPS.flatMap((g): readonly FieldDef<SetupKey>[] => g.fields);
 
 /** The places preload is read, for deriving millimetres: suffix keys without `.way`. */
 export const PRELOAD_KEYS = ['rear.preload', 'front.preload.left', 'front.preload.right'] as const;
 
-export const withPrefix = (prefix: 'found' | 'fitted' | 'set.as', fields: FieldDef[]): FieldDef[] =>
-  fields.map((f) => ({ ...f, key: `${prefix}.${f.key}` }));
+export const withPrefix = <P extends 'found' | 'fitted' | 'set.as', K extends string>(prefix: P, fields: readonly FieldDef<K>[]) =>
+  fields.map((f): FieldDef<`${P}.${K}`> => ({ ...f, key: `${prefix}.${f.key}` as const }));
 
-export const GAS_FORCE = (end: End): FieldDef =>
+export const GAS_FORCE = <E extends End>(end: E) =>
   force(
     `springs.${end}.otherForce`,
     end === 'rear' ? 'Gas force at the shock' : 'Air force along the fork, both legs',

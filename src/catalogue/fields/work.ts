@@ -1,4 +1,4 @@
-import { choice, count, type FieldDef, length, pressure, text, torque, volume } from './kinds';
+import { choice, count, length, pressure, text, torque, volume } from './kinds';
 
 /** The kinds of figure a step of a procedure may ask for. */
 export const WORK_MEASURES = ['length', 'torque', 'pressure', 'volume', 'count', 'text', 'part'] as const;
@@ -9,7 +9,7 @@ const ML = 1000;
 const BAR = 0.1;
 
 /** Entries of a step: `work.{procedure}.{step}.…`. Their labels are the procedure's own. */
-export const WORK_FIELDS: FieldDef[] = [
+export const WORK_FIELDS = [
   choice('work.n.aside', 'Laid aside', { yes: 'Laid aside' }),
   choice('work.n.n.done', 'Step', { done: 'Done', passed: 'Passed over' }),
   text('work.n.n.who', 'Done by', { maxLength: 80 }),
@@ -28,7 +28,7 @@ export const WORK_FIELDS: FieldDef[] = [
 ];
 
 /** Photos of the job: the picture's own fingerprint, what it shows, and the step it belongs to. */
-export const PHOTO_FIELDS: FieldDef[] = [
+export const PHOTO_FIELDS = [
   text('photo.n.key', 'Photo', { maxLength: 64 }),
   text('photo.n.caption', 'What it shows', { maxLength: 160 }),
   text('photo.n.step', 'Step', { maxLength: 20 }),

@@ -1,3 +1,4 @@
+import { CLICKERS } from '@/catalogue/clickers';
 import { SAME_RATE_SHARE, SAME_PRELOAD_MM } from '@/knowledge/limits';
 import { shimsBeyond } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
@@ -12,7 +13,7 @@ import { shimsIn, shimsText } from '@/catalogue/tables';
 import { ENDS, END_NAMES } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 
-export const builtField = (damper: DamperKey, valve: ValveName): string => `built.${damper}.${valve}`;
+export const builtField = (damper: DamperKey, valve: ValveName) => `built.${damper}.${valve}` as const;
 
 /** Dampers whose stacks a job may hold: the right leg only where legs are unlike. */
 export const dampersOf = (machine: Entries): DamperKey[] => DAMPERS.filter((d) => d !== 'other' || hasUnlikeLegs(machine));
@@ -75,8 +76,7 @@ export function differencesOf(entries: Entries, machine: Entries, springs: reado
       });
     for (const side of ['compression', 'rebound'] as const) {
       const clicks = numberOf(entries, `valves.${end}.clicks.${side}`);
-      const field = end === 'rear' ? (side === 'rebound' ? 'rear.rebound' : 'rear.lowCompression') : `front.${side}.left`;
-      const out = numberOf(entries, `fitted.${field}.out`);
+      const out = numberOf(entries, `fitted.${CLICKERS[end][side]}.out`);
       if (clicks !== null && out !== null && clicks !== out)
         found.push({ what: `${END_NAMES[end]} ${side}`, specified: `${clicks} out`, built: `${out} out` });
     }

@@ -25,7 +25,7 @@ function linesOf(entries: Entries, money: MoneyPage, which: 'quantity' | 'actual
     numberOf(entries, which === 'quantity' ? 'job.outHours' : 'job.outActual') ??
     (which === 'actual' ? numberOf(entries, 'job.outHours') : null);
   const lines = itemNumbers(entries, 'job.quote').flatMap((n): QuoteLine[] => {
-    const at = `job.quote.${n}`;
+    const at = `job.quote.${n}` as const;
     const kind = (textOf(entries, `${at}.kind`) || 'part') as QuoteLine['kind'];
     const quoted = numberOf(entries, `${at}.quantity`);
     const quantity = which === 'actual' ? (numberOf(entries, `${at}.actual`) ?? quoted) : quoted;

@@ -1,4 +1,4 @@
-import type { Entries } from '@/catalogue/entry';
+import { recorded, type Entries } from '@/catalogue/entry';
 import { STAGES, STAGE_NAMES, type Stage } from '@/catalogue/fields';
 import { pairFields } from '../model/measure';
 import { itemNumbers, numberOf, textOf } from '../model/read';
@@ -127,6 +127,6 @@ export function nextStep(lines: StageLine[]): { stage: Stage; action: string } {
 
 /** Something is written to be fitted at this end: a stack, or words. */
 const specified = (entries: Entries, end: End) =>
-  Object.entries(entries).some(
-    ([field, e]) => e.text !== '' && (field.startsWith(`valves.${end}.fit.`) || field === `valves.${end}.specified`),
+  recorded(entries).some(
+    ({ field, text }) => text !== '' && (field.startsWith(`valves.${end}.fit.`) || field === `valves.${end}.specified`),
   );

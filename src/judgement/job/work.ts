@@ -1,4 +1,4 @@
-import type { Entries } from '@/catalogue/entry';
+import { entryAt, type Entries } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { askFields, type StepAsk, type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { numberOf, textOf } from '../model/read';
@@ -27,10 +27,10 @@ export function askLabel(ask: StepAsk): string {
 /** Each step of a procedure as far as it got. */
 export function stepLines(entries: Entries, { n, procedure }: TakenProcedure): StepLine[] {
   return procedure.steps.map((s, i) => {
-    const at = `work.${n}.${i + 1}`;
+    const at = `work.${n}.${i + 1}` as const;
     const state = textOf(entries, `${at}.done`);
     const open = askFields(n, i + 1, s.asks)
-      .filter(({ field }) => textOf(entries, field) === '')
+      .filter(({ field }) => (entryAt(entries, field)?.text ?? '') === '')
       .map(({ ask }) => askLabel(ask));
     if (s.choice && textOf(entries, `${at}.pick`) === '') open.unshift(s.choice.question);
     return {

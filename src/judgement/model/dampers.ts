@@ -1,3 +1,5 @@
+import type { FieldKey } from '@/catalogue/fields';
+import { CLICKERS } from '@/catalogue/clickers';
 import { USUAL_CLICKS, USUAL_CD, USUAL_GAS_MPA } from '@/knowledge/limits';
 import { ATMOSPHERE_MPA, STEEL_YOUNGS_GPA, STEEL_POISSON } from '@/core/constants/constants';
 import { oil } from '@/core/damper/oil';
@@ -7,8 +9,8 @@ import { middleOf } from '@/core/damper/clicks';
 import { needleAreas, type Oil, type ValveRequest, type ValveStack } from '@/core/damper/valve';
 import type { Shim } from '@/core/plate/stack';
 import { err, ok, type Result } from '@/core/result';
-import type { Entries } from '@/catalogue/entry';
-import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES } from '@/catalogue/fields/damper';
+import { recorded, type Entries } from '@/catalogue/entry';
+import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES, type ValveFigure } from '@/catalogue/fields/damper';
 import { isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf } from './read';
 import { numberIn, shimsIn } from '@/catalogue/tables';
@@ -18,7 +20,7 @@ export type Which = 'found' | 'fit';
 
 const usual = { youngsModulusGPa: STEEL_YOUNGS_GPA, poisson: STEEL_POISSON, theory: 'vonKarman' as const };
 
-export const stackField = (damper: DamperKey, valve: ValveName, which: Which): string => `valves.${damper}.${which}.${valve}`;
+export const stackField = (damper: DamperKey, valve: ValveName, which: Which) => `valves.${damper}.${which}.${valve}` as const;
 
 /** The shims of a valve as written; what is to be fitted is as found until written otherwise. null while nothing is written. */
 export function shimsOf(entries: Entries, damper: DamperKey, valve: ValveName, which: Which): Result<Shim[]> | null {
@@ -42,14 +44,14 @@ export const valveName = (machine: Entries, damper: DamperKey, valve: ValveName)
   isRodLeg(machine, damper) ? ROD_VALVE_NAMES[valve] : VALVE_NAMES[damper][valve];
 
 /** Where the bore of a damper is kept: a damping-rod leg works in the sliding tube, whose figures the fork's air has already. */
-const boreField = (machine: Entries, damper: DamperKey): string =>
-  isRodLeg(machine, damper) ? 'machine.bore' : `machine.damper.${damper}.bore`;
+const boreField = (machine: Entries, damper: DamperKey) =>
+  isRodLeg(machine, damper) ? 'machine.bore' : (`machine.damper.${damper}.bore` as const);
 
 /** The base valve is there once anything of it is known. */
 export const hasValve = (entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName): boolean =>
   valve !== 'base' ||
   isRodLeg(machine, damper) ||
-  Object.keys(machine).some((key) => key.startsWith(`machine.damper.${damper}.base.`) && textOf(machine, key) !== '') ||
+  recorded(machine).some(({ field, text }) => field.startsWith(`machine.damper.${damper}.base.`) && text !== '') ||
   (['found', 'fit'] as const).some((which) => textOf(entries, stackField(damper, 'base', which)) !== '');
 
 export interface Clicks {
@@ -58,22 +60,16 @@ export interface Clicks {
   origin: 'chosen' | 'fitted' | 'found' | 'assumed';
 }
 
-const CLICKER_KEY: Record<DamperKey, Record<'compression' | 'rebound', string>> = {
-  rear: { compression: 'rear.lowCompression', rebound: 'rear.rebound' },
-  front: { compression: 'front.compression.left', rebound: 'front.rebound.left' },
-  other: { compression: 'front.compression.right', rebound: 'front.rebound.right' },
-};
-
 /** The clicker of one direction: as chosen here, else as fitted, else as found, else the middle. */
 export function clicksOf(entries: Entries, damper: DamperKey, side: 'compression' | 'rebound', which: Which): Clicks {
-  const key = CLICKER_KEY[damper][side];
+  const key = CLICKERS[damper][side];
   const range = numberOf(entries, `fitted.${key}.range`) ?? numberOf(entries, `found.${key}.range`) ?? USUAL_CLICKS;
-  const places: [Clicks['origin'], string][] = [
+  const places: [Clicks['origin'], FieldKey][] = [
     ...(which === 'fit'
       ? ([
           ['chosen', `valves.${damper}.clicks.${side}`],
           ['fitted', `fitted.${key}.out`],
-        ] as [Clicks['origin'], string][])
+        ] as [Clicks['origin'], FieldKey][])
       : []),
     ['found', `found.${key}.out`],
   ];
@@ -84,8 +80,10 @@ export function clicksOf(entries: Entries, damper: DamperKey, side: 'compression
   return { out: middleOf(range), range, origin: 'assumed' };
 }
 
+type NeedleFigure = 'needle' | `needle.${'seat' | 'cone' | 'lift'}`;
+
 /** Areas of the needle at each click from shut on: by its shape where that was measured, else by the click; null without a needle. */
-function needleOf(of: (figure: string) => number | null, range: number): number[] | null {
+function needleOf(of: (figure: NeedleFigure) => number | null, range: number): number[] | null {
   const [seatMm, coneDeg, liftPerClickMm] = [of('needle.seat'), of('needle.cone'), of('needle.lift')];
   if (seatMm !== null && coneDeg !== null && liftPerClickMm !== null) return needleAreas({ seatMm, coneDeg, liftPerClickMm }, range);
   const perClick = of('needle');
@@ -111,15 +109,15 @@ export function valveRequestOf(
   valve: ValveName,
   which: Which,
 ): ValveRequest | Missing | Unusable {
-  const name = (f: string) => `machine.damper.${damper}.${valve}.${f}`;
-  const of = (f: string) => numberOf(machine, name(f));
+  const name = <F extends ValveFigure>(f: F) => `machine.damper.${damper}.${valve}.${f}` as const;
+  const of = (f: ValveFigure) => numberOf(machine, name(f));
   const kind = valveKindOf(machine, damper, valve);
   const needed = [
-    ...(kind === 'stack' ? ['port', 'clamp', 'zone.inner', 'zone.outer'] : []),
-    ...(kind === 'open' ? ['bleed'] : []),
-    ...(kind === 'poppet' ? ['port', 'poppet.seat', 'poppet.preload', 'poppet.rate', 'poppet.lift'] : []),
+    ...(kind === 'stack' ? (['port', 'clamp', 'zone.inner', 'zone.outer'] as const) : []),
+    ...(kind === 'open' ? (['bleed'] as const) : []),
+    ...(kind === 'poppet' ? (['port', 'poppet.seat', 'poppet.preload', 'poppet.rate', 'poppet.lift'] as const) : []),
   ];
-  const missing = needed.filter((f) => of(f) === null).map(name);
+  const missing: FieldKey[] = needed.filter((f) => of(f) === null).map(name);
   const shims = kind === 'stack' ? shimsOf(entries, damper, valve, which) : null;
   if (kind === 'stack' && shims === null) missing.push(stackField(damper, valve, 'found'));
   if (missing.length > 0) return { missing };
@@ -137,7 +135,7 @@ export function valveRequestOf(
   const areas = measured ? measured.value : needleOf(of, clicks.range);
   const [gapMm, lengthMm, diameterMm] = [of('clearance.gap'), of('clearance.length'), numberOf(machine, boreField(machine, damper))];
   const clearance = gapMm !== null && lengthMm !== null && diameterMm !== null ? { diameterMm, gapMm, lengthMm } : null;
-  const cd = (f: string) => of(`cd.${f}`) ?? USUAL_CD;
+  const cd = (f: 'port' | 'curtain' | 'bleed') => of(`cd.${f}`) ?? USUAL_CD;
   const stack: ValveStack | null = shims?.ok
     ? {
         shims: shims.value,
@@ -181,7 +179,7 @@ function gasOf(entries: Entries, damper: DamperKey): number {
 /** The whole damper with the stacks as found or to fit, or every figure still missing, or one that cannot be used. */
 export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
   const missing: string[] = [];
-  const of = (field: string): number => {
+  const of = (field: FieldKey): number => {
     const value = numberOf(machine, field);
     if (value === null) missing.push(field);
     return value ?? Number.NaN;

@@ -44,7 +44,7 @@ function linkageOf(machine: Entries): LeverageKind | Missing {
   const points = Object.fromEntries(needed.map((p) => [p, pointOf(machine, p)])) as Record<LinkPoint, Point | null>;
   const missing = needed
     .filter((p) => points[p] === null)
-    .flatMap((p) => ['x', 'y'].map((axis) => `machine.link.${p}.${axis}`).filter((f) => numberOf(machine, f) === null));
+    .flatMap((p) => (['x', 'y'] as const).map((axis) => `machine.link.${p}.${axis}` as const).filter((f) => numberOf(machine, f) === null));
   if (missing.length > 0) return { missing };
   const on = (end: 'upper' | 'lower') =>
     (textOf(machine, `machine.link.${end}.on`) || (end === 'upper' ? 'frame' : withRocker ? 'rocker' : 'arm')) as

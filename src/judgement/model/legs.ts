@@ -1,4 +1,4 @@
-import { type Entries, type Entry, withUnit } from '@/catalogue/entry';
+import { type Entries, type Entry, withUnit, entryAt } from '@/catalogue/entry';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { hasUnlikeLegs } from './dampers';
 import { textOf } from './read';
@@ -47,4 +47,4 @@ export function judgeLegs(entries: Entries, machine: Entries, of: (key: string) 
 
 /** As it came in. */
 export const legsFound = (entries: Entries, machine: Entries): LegsJudged =>
-  judgeLegs(entries, machine, (key) => entries[`found.${key}`], false);
+  judgeLegs(entries, machine, (key) => entryAt(entries, `found.${key}`), false);

@@ -1,3 +1,4 @@
+import type { FieldKey } from '@/catalogue/fields';
 import { FUEL_DENSITY_KG_PER_L } from '@/core/constants/constants';
 import { loads, type Addition, type LoadsResult } from '@/core/loads/loads';
 import { type MachineType, type Place, UNSPRUNG_KG_BY_TYPE, USUAL_FRONT_SHARE, USUAL_PLACE_SHARE } from '@/core/loads/places';
@@ -45,8 +46,8 @@ function weighedOf(machine: Entries, assumed: Set<string>): { frontKg: number; r
 }
 
 function itemsOf(entries: Entries, wheelbaseMm: number) {
-  const at = (field: string, place: Place) => figureOr(entries, field, USUAL_PLACE_SHARE[place] * wheelbaseMm);
-  const aboard = (label: string, place: Place, field: string, massKg: number | null): Aboard[] => {
+  const at = (field: FieldKey, place: Place) => figureOr(entries, field, USUAL_PLACE_SHARE[place] * wheelbaseMm);
+  const aboard = (label: string, place: Place, field: FieldKey, massKg: number | null): Aboard[] => {
     if (massKg === null || massKg === 0) return [];
     const figure = at(field, place);
     return [{ label, place, field, massKg, forwardOfRearAxleMm: figure.value, origin: figure.origin }];
@@ -67,13 +68,13 @@ function itemsOf(entries: Entries, wheelbaseMm: number) {
   };
 }
 
-const CASE_PLACES: [field: string, place: Place, label: string][] = [
+const CASE_PLACES = [
   ['passenger', 'passenger', 'Passenger'],
   ['panniers', 'panniers', LUGGAGE_PLACES.panniers],
   ['topBox', 'top-box', LUGGAGE_PLACES['top-box']],
   ['tail', 'tail', LUGGAGE_PLACES.tail],
   ['tankBag', 'tank-bag', LUGGAGE_PLACES['tank-bag']],
-];
+] as const;
 
 /** Load cases the machine keeps by name, each thing at its usual place. */
 function ownCases(machine: Entries, always: Aboard[], wheelbaseMm: number): [string, Aboard[]][] {
@@ -96,7 +97,7 @@ export function loadsOf(entries: Entries, machine: Entries): Loads {
   const weighed = weighedOf(machine, assumed);
   const missing = [
     ...(wheelbaseMm === null ? ['machine.wheelbase'] : []),
-    ...(weighed === null ? ['machine.weighed.front', 'machine.weighed.rear'].filter((f) => numberOf(machine, f) === null) : []),
+    ...(weighed === null ? (['machine.weighed.front', 'machine.weighed.rear'] as const).filter((f) => numberOf(machine, f) === null) : []),
     ...(numberOf(entries, 'rider.mass') === null ? ['rider.mass'] : []),
   ];
   if (wheelbaseMm === null || weighed === null || missing.length > 0) return { cases: [], assumed: [], missing, platedKg };

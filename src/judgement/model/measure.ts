@@ -1,23 +1,24 @@
+import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
 import { preload, type PreloadWay } from '@/core/measure/preload';
 import { sag, type SagPair, type SagRequest, type SagResult } from '@/core/measure/sag';
 import { err, type Result } from '@/core/result';
-import type { Entries } from '@/catalogue/entry';
+import type { Entries, ReadEntry } from '@/catalogue/entry';
 import { itemNumbers, numberOf, textOf } from './read';
 import { remembered } from './remember';
 import type { End } from '@/catalogue/ends';
 
-export const pairFields = (prefix: string, end: End, state: 'unladen' | 'laden', n: number) => ({
-  lifted: `${prefix}.${end}.${state}.${n}.lifted`,
-  pressed: `${prefix}.${end}.${state}.${n}.pressed`,
+export const pairFields = (prefix: 'measure' | 'set', end: End, state: 'unladen' | 'laden', n: number) => ({
+  lifted: `${prefix}.${end}.${state}.${n}.lifted` as const,
+  pressed: `${prefix}.${end}.${state}.${n}.pressed` as const,
 });
 
 /** How many pairs the walk shows: those read, and at least one. */
-export const pairNumbers = (entries: Entries, prefix: string, end: End, state: 'unladen' | 'laden'): number[] => {
+export const pairNumbers = (entries: Entries, prefix: 'measure' | 'set', end: End, state: 'unladen' | 'laden'): number[] => {
   const found = itemNumbers(entries, `${prefix}.${end}.${state}`);
   return Array.from({ length: Math.max(1, ...found) }, (_, i) => i + 1);
 };
 
-export const styleOf = (entries: Entries, prefix: string, end: End): SagRequest['style'] =>
+export const styleOf = (entries: Entries, prefix: 'measure' | 'set', end: End): SagRequest['style'] =>
   textOf(entries, `${prefix}.${end}.style`) === 'ruler' || (end === 'front' && textOf(entries, `${prefix}.${end}.style`) === '')
     ? 'ruler'
     : 'distance';
@@ -56,17 +57,22 @@ function computeSag(entries: Entries, machine: Entries, end: End, prefix: 'measu
   return { result, failedField: result.ok ? null : fieldOfPath(result.issue.path, prefix, end) };
 }
 
-function fieldOfPath(path: (string | number)[], prefix: string, end: End): string {
+function fieldOfPath(path: (string | number)[], prefix: 'measure' | 'set', end: End): string {
   const [state, index, reading] = path;
   if (typeof index !== 'number') return `${prefix}.${end}.extended`;
   return `${prefix}.${end}.${state}.${index + 1}.${reading === 'liftedMm' ? 'lifted' : 'pressed'}`;
 }
 
-/** Installed preload in mm from what was read; null while it cannot be worked out. `key` is like `found.rear.preload`. */
-export function preloadOf(entries: Entries, key: string): Result<number> | null {
-  const reading = numberOf(entries, `${key}.reading`);
+export type PreloadKey = `${'found' | 'fitted' | 'set.as'}.${(typeof PRELOAD_KEYS)[number]}`;
+
+/** Installed preload in mm from what was read; null while it cannot be worked out. */
+export const preloadOf = (entries: Entries, key: PreloadKey): Result<number> | null => preloadFrom((part) => entries[`${key}.${part}`]);
+
+/** The same from the three parts of the reading, wherever they stand. */
+export function preloadFrom(of: (part: 'way' | 'reading' | 'reference') => ReadEntry | undefined): Result<number> | null {
+  const reading = of('reading')?.value ?? null;
   if (reading === null) return null;
-  const way = (textOf(entries, `${key}.way`) || 'mm') as PreloadWay;
-  const result = preload({ way, reading, reference: numberOf(entries, `${key}.reference`) });
+  const way = (of('way')?.text || 'mm') as PreloadWay;
+  const result = preload({ way, reading, reference: of('reference')?.value ?? null });
   return result.ok ? { ok: true, value: result.value.preloadMm } : result;
 }

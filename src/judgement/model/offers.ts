@@ -1,3 +1,4 @@
+import type { FieldKey } from '@/catalogue/fields';
 import { MISMARKED_SHARE, MOST_LEG_RATE_RATIO } from '@/knowledge/limits';
 import type { CatalogueSpring } from '@/core/spring/select';
 import type { Entries } from '@/catalogue/entry';
@@ -65,7 +66,7 @@ export function chosenSprings(
   end: End,
   springs: readonly ListedSpring[],
 ): { spring: ListedSpring; right: ListedSpring | null } | null {
-  const of = (field: string) => springs.find((s) => s.id === numberOf(entries, field)) ?? null;
+  const of = (field: FieldKey) => springs.find((s) => s.id === numberOf(entries, field)) ?? null;
   const spring = of(`springs.${end}.choice`);
   return spring && { spring, right: end === 'front' ? of('springs.front.choiceRight') : null };
 }

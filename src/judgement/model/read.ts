@@ -1,16 +1,17 @@
-import type { Entries } from '@/catalogue/entry';
+import type { FieldKey } from '@/catalogue/fields';
+import { recorded, type Entries } from '@/catalogue/entry';
 
 /** The canonical number recorded in a field, or null. */
-export const numberOf = (entries: Entries, field: string): number | null => entries[field]?.value ?? null;
+export const numberOf = (entries: Entries, field: FieldKey): number | null => entries[field]?.value ?? null;
 
 /** The text recorded in a field, or ''. */
-export const textOf = (entries: Entries, field: string): string => entries[field]?.text ?? '';
+export const textOf = (entries: Entries, field: FieldKey): string => entries[field]?.text ?? '';
 
 /** The numbers in use of a repeated field: `luggage.n.mass` → [1, 3]. */
 export function itemNumbers(entries: Entries, list: string): number[] {
   const seen = new Set<number>();
-  for (const [field, entry] of Object.entries(entries)) {
-    if (!field.startsWith(`${list}.`) || entry.text === '') continue;
+  for (const { field, text } of recorded(entries)) {
+    if (!field.startsWith(`${list}.`) || text === '') continue;
     const n = Number(field.slice(list.length + 1).split('.')[0]);
     if (Number.isInteger(n)) seen.add(n);
   }
@@ -23,7 +24,7 @@ export interface Figure {
   origin: 'measured' | 'assumed';
 }
 
-export const figureOr = (entries: Entries, field: string, assumed: number): Figure => {
+export const figureOr = (entries: Entries, field: FieldKey, assumed: number): Figure => {
   const value = numberOf(entries, field);
   return value === null ? { value: assumed, origin: 'assumed' } : { value, origin: 'measured' };
 };

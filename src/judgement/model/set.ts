@@ -1,5 +1,5 @@
 import { type BounceEstimate, bounceEstimate, PUSH_MM, returnAlike } from '@/core/measure/bounce';
-import type { Entries, Entry } from '@/catalogue/entry';
+import { entryAt, type Entries, type Entry } from '@/catalogue/entry';
 import { askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { numberOf, textOf } from './read';
 import { judgeLegs, type LegsJudged } from './legs';
@@ -7,8 +7,8 @@ import type { End } from '@/catalogue/ends';
 
 /** A figure of the finished machine: as set on it, else as fitted. */
 export const asSet = (entries: Entries, key: string): Entry | undefined => {
-  const set = entries[`set.as.${key}`];
-  return set && set.text !== '' ? set : entries[`fitted.${key}`];
+  const set = entryAt(entries, `set.as.${key}`);
+  return set && set.text !== '' ? set : entryAt(entries, `fitted.${key}`);
 };
 
 /** The finished fork: a figure noted on one leg alone is a difference too. */
@@ -51,9 +51,9 @@ export function torquesOf(entries: Entries, procedures: readonly TakenProcedure[
   for (const { n, procedure } of procedures)
     procedure.steps.forEach((step, k) => {
       for (const { ask, field, beside } of askFields(n, k + 1, step.asks)) {
-        const entry = entries[field];
+        const entry = entryAt(entries, field);
         if (ask.kind === 'torque' && entry && entry.text !== '')
-          found.push({ place: ask.label, entry, origin: beside ? textOf(entries, beside) : '' });
+          found.push({ place: ask.label, entry, origin: beside ? (entryAt(entries, beside)?.text ?? '') : '' });
       }
     });
   for (let n = 1; n < 100; n += 1) {

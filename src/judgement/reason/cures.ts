@@ -1,3 +1,4 @@
+import { HIGH_COMPRESSION, CLICKERS } from '@/catalogue/clickers';
 import { isToppedOut } from '@/core/measure/sag';
 import { airSpring } from '@/core/spring/air';
 import { preloadForMm, restsAt } from '@/core/spring/end';
@@ -177,15 +178,10 @@ function spring(known: Known, end: End, springs: readonly ListedSpring[]): Predi
   };
 }
 
-const CLICKER: Record<End, Record<'compression' | 'highCompression' | 'rebound', string>> = {
-  rear: { compression: 'rear.lowCompression', highCompression: 'rear.highCompression', rebound: 'rear.rebound' },
-  front: { compression: 'front.compression.left', highCompression: 'front.compression.left', rebound: 'front.rebound.left' },
-};
-
 function clicks(known: Known, end: End, effect: Extract<Effect, { kind: 'clicks' }>): Prediction {
-  const key = CLICKER[end][effect.adjuster];
-  const [out, range] = [numberOf(known.entries, `found.${key}.out`), numberOf(known.entries, `found.${key}.range`)];
   const side = effect.adjuster === 'rebound' ? 'rebound' : 'compression';
+  const key = end === 'rear' && effect.adjuster === 'highCompression' ? HIGH_COMPRESSION : CLICKERS[end][side];
+  const [out, range] = [numberOf(known.entries, `found.${key}.out`), numberOf(known.entries, `found.${key}.range`)];
   const to = out === null ? null : Math.min(range ?? Infinity, Math.max(0, out + effect.by));
   const place = out === null ? '' : `${END_NAMES[end]} ${side} ${out} → ${to} out${range === null ? '' : ` of ${range}`}. `;
   const warning = to !== null && to === out ? `It already stands at the ${effect.by > 0 ? 'open' : 'shut'} end.` : '';
@@ -219,7 +215,7 @@ function height(known: Known, by: number): Prediction {
 
 function oilLevel(known: Known, by: number | null): Prediction {
   const { entries, machine } = known;
-  const of = (field: string) => numberOf(machine, `machine.${field}`);
+  const of = (field: 'oilLevel' | 'stanchion' | 'bore' | 'solid' | 'travel.front') => numberOf(machine, `machine.${field}`);
   const level = numberOf(entries, 'found.front.oilLevel.left');
   const to = by === null ? of('oilLevel') : level === null ? null : level + by;
   const [stanchionMm, boreMm, travelMm] = [of('stanchion'), of('bore'), of('travel.front')];

@@ -1,15 +1,13 @@
-import type { Entries, Entry } from '@/catalogue/entry';
+import { recorded, type Entries, type Entry } from '@/catalogue/entry';
 import type { LogDocument } from '@/schema/retune';
 import type { Known } from './evidence/known';
 import type { Setups, Trial } from '../ride/retune';
-import type { End } from '@/catalogue/ends';
+import { ENDS, type End } from '@/catalogue/ends';
 
 /**
  * What is known of the machine as it stands now, for the rides after the work: the set-up in it instead of what came in, the walk on the finished machine
  * instead of the first one, the newest ride's travel and log. A reading taken before the ring was last moved says nothing of now and is left out.
  */
-
-const ENDS: readonly End[] = ['rear', 'front'];
 
 /** Told of the machine when it came in, and still true of it. */
 const STAYS = /^found\.(tyre|tread|controls)/;
@@ -34,9 +32,7 @@ function setUp(now: Setups['now']): Entries {
 /** The walk of one end: the finished machine's where it was read, else, before any work, the first one. */
 function walkOf(entries: Entries, end: End, signed: boolean, since: string): [string, Entry][] {
   const of = (prefix: 'set' | 'measure') =>
-    Object.values(entries).filter(
-      (e) => e.field.startsWith(`${prefix}.${end}.`) && e.text !== '' && (since === '' || (e.at ?? '9') > since),
-    );
+    recorded(entries).filter((e) => e.field.startsWith(`${prefix}.${end}.`) && e.text !== '' && (since === '' || (e.at ?? '9') > since));
   const finished = of('set').filter((e) => !/\.bounce\./.test(e.field));
   const prefix = finished.length > 0 || signed ? 'set' : 'measure';
   return of(prefix).map((e) => {

@@ -75,8 +75,8 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
   const { job, machine, customer, entries, figures, springs, needs, procedures } = view;
   const system = await systemOfShop();
   const complaints = itemNumbers(entries, 'complaint').map((n) => {
-    const at = `complaint.${n}`;
-    const said = ['phrase', 'place', 'end'].map(
+    const at = `complaint.${n}` as const;
+    const said = (['phrase', 'place', 'end'] as const).map(
       (k) => textOf(entries, `${at}.${k}`) && choiceWords(`${at}.${k}`, textOf(entries, `${at}.${k}`)),
     );
     const words = textOf(entries, `${at}.words`);

@@ -1,4 +1,4 @@
-import { type Entries, type Entry, isWild, readEntry, withUnit } from '@/catalogue/entry';
+import { type Entries, type Entry, entryAt, isWild, readEntry, recorded, withUnit } from '@/catalogue/entry';
 import { fieldDef, knownField } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
 import { keptList, keptTexts, type Leftover, readKept, Shelf } from './kept';
@@ -82,8 +82,8 @@ export class FieldStore {
   system: System = 'metric';
 
   constructor(private readonly options: Options) {
-    this.entries = { ...options.entries };
-    this.acknowledged = { ...options.entries };
+    this.entries = Object.fromEntries(recorded(options.entries).map((e) => [e.field, e]));
+    this.acknowledged = { ...this.entries };
     this.shelf = new Shelf(options.storageKey ?? null);
     this.system = options.system ?? 'metric';
   }
@@ -195,7 +195,7 @@ export class FieldStore {
     const typed = draft ? readEntry(def, draft.text, this.bareUnit(field)) : null;
     // The field shows what stands in it, asked about or not; the figures go by what is recorded or not in question.
     const [value, unit] = typed?.ok ? [typed.value.value, typed.value.unit] : [entry?.value ?? null, entry?.unit ?? null];
-    const last = this.options.lastKnown?.[field];
+    const last = this.options.lastKnown && entryAt(this.options.lastKnown, field);
     const wild = isWild(def, value);
     const question = wild ? `Is this right? It is unusual here.${last ? ` Last known: ${withUnit(last)}.` : ''}` : null;
     return { text: draft?.text ?? entry?.text ?? '', value, unit, problem: draft?.problem ?? null, question, asks: draft?.asks ?? false };

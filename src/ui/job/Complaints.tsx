@@ -58,7 +58,7 @@ export function Complaints({ locked }: { locked: boolean }) {
       {shown.length === 0 && <Small>No complaint noted. Ask what it does, where, at which end, how bad and since when.</Small>}
       <List>
         {shown.map((n) => {
-          const at = (what: string) => textOf(live, `complaint.${n}.${what}`);
+          const at = (what: 'phrase' | 'place' | 'end' | 'bad' | 'since' | 'words') => textOf(live, `complaint.${n}.${what}`);
           const phrase = (COMPLAINT_PHRASES as Record<string, string>)[at('phrase')] ?? 'New complaint';
           const about = [
             label(COMPLAINT_PLACES, at('place')),

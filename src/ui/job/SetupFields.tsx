@@ -1,8 +1,8 @@
 'use client';
 import styled from 'styled-components';
-import { preloadOf } from '@/judgement/model/measure';
+import { preloadOf, type PreloadKey } from '@/judgement/model/measure';
 import { textOf } from '@/judgement/model/read';
-import { type Entries, withUnit } from '@/catalogue/entry';
+import { type Entries, withUnit, entryAt } from '@/catalogue/entry';
 import { SETUP_GROUPS } from '@/catalogue/fields/setup';
 import { issueWords } from '@/schema/words';
 import { EntryField } from '../fields/EntryField';
@@ -49,7 +49,7 @@ const READING_NAME: Record<string, string> = {
 };
 
 /** Preload as people read it: the way, the reading, what it is read against; shown in mm. */
-function PreloadFields({ base, entries, locked }: { base: string; entries: Entries; locked: boolean }) {
+function PreloadFields({ base, entries, locked }: { base: PreloadKey; entries: Entries; locked: boolean }) {
   const way = textOf(entries, `${base}.way`) || 'mm';
   const read = preloadOf(entries, base);
   return (
@@ -90,7 +90,7 @@ export function SetupFields({
 }) {
   const live = useLive();
   const beside = (suffix: string) => {
-    const entry = live[`found.${suffix}`];
+    const entry = entryAt(live, `found.${suffix}`);
     return before && entry && entry.text ? <Small>came in {withUnit(entry)}</Small> : null;
   };
   return (
@@ -101,7 +101,8 @@ export function SetupFields({
           <FieldGrid $min="8rem">
             {group.fields.map((f) => {
               const key = `${prefix}.${f.key}`;
-              if (f.key.endsWith('.way')) return <PreloadFields key={key} base={key.slice(0, -4)} entries={live} locked={locked} />;
+              if (f.key.endsWith('.way'))
+                return <PreloadFields key={key} base={key.slice(0, -4) as PreloadKey} entries={live} locked={locked} />;
               if (/\.(reading|reference)$/.test(f.key)) return null;
               if (f.key.endsWith('.out'))
                 return (
@@ -133,7 +134,7 @@ export function SetupFields({
 }
 
 function RangeOf({ field }: { field: string }) {
-  const entry = useLive()[field];
+  const entry = entryAt(useLive(), field);
   return (
     <div style={{ alignSelf: 'center' }}>
       <Small>{entry?.text ? `range ${entry.text}` : 'range not noted'}</Small>

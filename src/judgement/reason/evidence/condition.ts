@@ -1,3 +1,4 @@
+import { entryAt } from '@/catalogue/entry';
 import { MM_PER_KM } from '@/core/constants/constants';
 import {
   USUAL_OIL_LIFE_KM,
@@ -183,7 +184,7 @@ const END_CHECKS: Check[] = [
 ];
 
 const answered = ({ entries }: Known, { field, statement, holds, ...words }: Check, end: Read['end']): Read[] => {
-  const answer = textOf(entries, `reason.check.${field}${end === null ? '' : `.${end}`}`);
+  const answer = entryAt(entries, `reason.check.${field}${end === null ? '' : `.${end}`}`)?.text;
   if (answer !== 'yes' && answer !== 'no') return [];
   const said = words[answer];
   // A look is not a measurement: it is believed to one in twenty.
@@ -211,7 +212,7 @@ const PLACES: [statement: Statement, places: (keyof typeof COMPLAINT_PLACES)[]][
 
 /** What the rider says of when and where: each complaint may say its own. */
 const told: WholeRule = ({ entries }) => {
-  const of = (what: string) =>
+  const of = (what: 'since' | 'place') =>
     itemNumbers(entries, 'complaint')
       .map((n) => textOf(entries, `complaint.${n}.${what}`))
       .filter(Boolean);

@@ -1,3 +1,4 @@
+import { clickersOf } from '@/catalogue/clickers';
 import {
   NEAR_END_SHARE,
   CLICK_STANDARD_SHARE,
@@ -18,13 +19,6 @@ import { type EndRule, type Known, percent, type Read, type WholeRule } from './
 import type { Statement } from '@/knowledge/causes/statements';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
-const CLICKERS: Record<End, Record<'rebound' | 'compression', string[]>> = {
-  rear: { rebound: ['rear.rebound'], compression: ['rear.lowCompression'] },
-  front: {
-    rebound: ['front.rebound.left', 'front.rebound.right'],
-    compression: ['front.compression.left', 'front.compression.right'],
-  },
-};
 const WORDS: Record<'rebound' | 'compression', [shut: Statement, open: Statement]> = {
   rebound: ['rebound-shut', 'rebound-open'],
   compression: ['comp-shut', 'comp-open-far'],
@@ -32,7 +26,7 @@ const WORDS: Record<'rebound' | 'compression', [shut: Statement, open: Statement
 
 /** The share of its range a clicker stands open, legs averaged; null where out or range is not noted. */
 function openness({ entries }: Known, end: End, side: 'rebound' | 'compression'): { share: number; words: string } | null {
-  const read = CLICKERS[end][side].flatMap((key) => {
+  const read = clickersOf(end, side).flatMap((key) => {
     const [out, range] = [numberOf(entries, `found.${key}.out`), numberOf(entries, `found.${key}.range`)];
     return out === null || range === null || range <= 0 ? [] : [{ out, range }];
   });

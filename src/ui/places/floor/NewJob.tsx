@@ -1,4 +1,5 @@
 'use client';
+import { recorded } from '@/catalogue/entry';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
@@ -94,7 +95,7 @@ export function NewJob({ customers, machines, chosenMachineId }: Props) {
     if (Object.keys(found).length > 0) return;
     setBusy(true);
     const figures = Object.fromEntries(
-      Object.values(store.recorded()).map((e) => [e.field, { text: e.text, ...(e.unit ? { unit: e.unit } : {}) }]),
+      recorded(store.recorded()).map((e) => [e.field, { text: e.text, ...(e.unit ? { unit: e.unit } : {}) }]),
     );
     const answer = await post<{ jobId: number }>('/api/jobs', {
       customer: customer.id === null ? { name: customer.name, phone } : { id: customer.id },

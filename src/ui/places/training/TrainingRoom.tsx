@@ -42,7 +42,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
     .filter((x) => x.linked)
     .map((x) => ({ value: x.id, label: x.name }))
     .sort((a, b) => a.label.localeCompare(b.label));
-  const at = (what: string) => textOf(known.entries, `complaint.1.${what}`);
+  const at = (what: 'phrase' | 'place' | 'end' | 'bad' | 'since' | 'words') => textOf(known.entries, `complaint.1.${what}`);
   const minutes = made.reduce((sum, m) => sum + whereTyped(m).minutes, 0);
   return (
     <Shell title="Training" about={c.title}>

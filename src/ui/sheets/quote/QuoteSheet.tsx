@@ -1,4 +1,5 @@
 'use client';
+import { recorded } from '@/catalogue/entry';
 import { useState } from 'react';
 import { actualOf, quoteOf, unpriced } from '@/judgement/job/quote';
 import { clockText, secondsAtBench } from '@/judgement/job/work';
@@ -54,7 +55,7 @@ function FromDrawers() {
     const item = need.what === 'stock' ? data.stock.find((i) => i.id === need.id) : undefined;
     return [{ need, price: item?.priceMinor ?? null, currency: item?.currency ?? null }];
   });
-  const known = new Set(Object.keys(live).flatMap((f) => (/^job\.quote\.\d+\.what$/.test(f) ? [live[f]!.text] : [])));
+  const known = new Set(recorded(live).flatMap(({ field, text }) => (/^job\.quote\.\d+\.what$/.test(field) ? [text] : [])));
   const open = priced.filter((p) => !known.has(p.need.name));
   if (open.length === 0) return null;
   const fill = () => {
@@ -229,7 +230,9 @@ function Actual() {
   const against = data.quotes.find((q) => q.accepted) ?? data.quotes[0];
   const numbers = [...new Set(Object.keys(live).flatMap((f) => /^job\.quote\.(\d+)\.what$/.exec(f)?.[1] ?? []))].map(Number);
   const labour = [
-    ...new Set(Object.keys(live).flatMap((f) => (live[f]?.text === 'labour' ? (/^job\.quote\.(\d+)\.kind$/.exec(f)?.[1] ?? []) : []))),
+    ...new Set(
+      recorded(live).flatMap(({ field, text }) => (text === 'labour' ? (/^job\.quote\.(\d+)\.kind$/.exec(field)?.[1] ?? []) : [])),
+    ),
   ].map(Number);
   const rows = [...new Set([...numbers, ...labour])].sort((a, b) => a - b);
   const { total } = actualOf(live, data.money);

@@ -6,7 +6,7 @@ import { JOB_NOTES } from '@/catalogue/fields/bench';
 import { overloadFindings } from '@/judgement/findings/because';
 import { MACHINE_CASE_ITEM } from '@/catalogue/fields/machine';
 import { FieldsProvider, useFieldStore } from '../../fields/context';
-import { withUnit } from '@/catalogue/entry';
+import { withUnit, recorded } from '@/catalogue/entry';
 import { useSaid } from '../../kit/preferences';
 import { LinkButton, QuietButton, Small, Table } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
@@ -94,8 +94,8 @@ function LastLoads() {
   const { data, sealed } = useBench();
   const { live } = useLater();
   const store = useFieldStore();
-  const before = Object.values(data.lastKnown).filter((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
-  const declared = Object.values(live).some((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
+  const before = recorded(data.lastKnown).filter((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
+  const declared = recorded(live).some((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
   if (sealed || data.handedBack || declared || before.length === 0) return null;
   return (
     <QuietButton onPress={() => before.forEach((e) => store.put(e.field, withUnit(e)))}>

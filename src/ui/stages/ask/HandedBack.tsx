@@ -1,9 +1,9 @@
 'use client';
 import { useCallback, useState } from 'react';
 import styled from 'styled-components';
-import { withUnit } from '@/catalogue/entry';
+import { withUnit, entryAt } from '@/catalogue/entry';
 import type { PreloadWay } from '@/core/measure/preload';
-import { itemNumbers, textOf } from '@/judgement/model/read';
+import { itemNumbers } from '@/judgement/model/read';
 import { fieldDef, knownField } from '@/catalogue/fields';
 import { PRELOAD_WAYS } from '@/catalogue/fields/setup';
 import { useFieldStore } from '../../fields/context';
@@ -51,21 +51,22 @@ export function HandedBack() {
   const lines = useFact(
     useCallback(
       (live): Line[] => {
-        const open = (field: string) => (live[field]?.text ?? '') === '';
+        const open = (field: string) => (entryAt(live, field)?.text ?? '') === '';
         const rider = OF_RIDER.flatMap((field): Line[] => {
-          const last = lastKnown[field];
+          const last = entryAt(lastKnown, field);
           const at = field === 'passenger.mass' ? lastKnown['passenger.at'] : undefined;
           const beside = at && at.text !== '' ? [{ field: at.field, text: withUnit(at) }] : [];
           return last && last.text !== '' && open(field) ? [{ field, text: withUnit(last), beside }] : [];
         });
         const luggage = itemNumbers(lastKnown, 'luggage').flatMap((n): Line[] => {
           const [place, ...others] = ['place', 'mass', 'at'].map((part) => `luggage.${n}.${part}`);
-          if (!textOf(lastKnown, place!) || ![place!, ...others].every(open)) return [];
+          const where = entryAt(lastKnown, place!)?.text ?? '';
+          if (where === '' || ![place!, ...others].every(open)) return [];
           const beside = others.flatMap((field) => {
-            const last = lastKnown[field];
+            const last = entryAt(lastKnown, field);
             return last && last.text !== '' ? [{ field, text: withUnit(last) }] : [];
           });
-          return [{ field: place!, text: textOf(lastKnown, place!), beside }];
+          return [{ field: place!, text: where, beside }];
         });
         const values = handedBack?.values ?? {};
         const fitted = Object.entries(values).flatMap(([key, value]): Line[] => {

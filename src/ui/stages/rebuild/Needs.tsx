@@ -2,7 +2,7 @@
 import { Repeat } from '../../fields/parts';
 import { useState } from 'react';
 import { shortOf } from '@/schema/stock';
-import { textOf } from '@/judgement/model/read';
+import { textOf, itemNumbers } from '@/judgement/model/read';
 import { fieldDef } from '@/catalogue/fields';
 import { PART_ITEM } from '@/catalogue/fields/bench';
 import { unitOf } from '@/catalogue/fields/kinds';
@@ -91,10 +91,7 @@ export function Parts() {
   const take = (id: string) => {
     const item = data.stock.find((i) => String(i.id) === id);
     if (!item) return;
-    const used = Object.keys(live)
-      .flatMap((f) => (live[f]?.text ? (/^part\.(\d+)\./.exec(f)?.[1] ?? []) : []))
-      .map(Number);
-    const n = Math.max(0, ...used) + 1;
+    const n = Math.max(0, ...itemNumbers(live, 'part')) + 1;
     store.put(`part.${n}.name`, item.name);
     store.put(`part.${n}.item`, id);
     store.put(`part.${n}.used`, item.unit === 'piece' ? '1' : '0');

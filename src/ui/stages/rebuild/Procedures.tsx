@@ -5,7 +5,7 @@ import { COMPONENTS } from '@/knowledge/procedures/components';
 import { askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { useFieldStore, useLive } from '../../fields/context';
 import { Pick } from '../../kit/Pick';
-import { withUnit } from '@/catalogue/entry';
+import { withUnit, entryAt } from '@/catalogue/entry';
 import { Button, Empty, EndName, QuietButton, Small, Table } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
@@ -134,13 +134,13 @@ function StepRow({ taken, line, onGo }: { taken: TakenProcedure; line: StepLine;
   const step = taken.procedure.steps[line.step - 1]!;
   const at = `work.${taken.n}.${line.step}`;
   const answers = askFields(taken.n, line.step, step.asks).flatMap(({ ask, field, beside }) => {
-    const entry = live[field];
+    const entry = entryAt(live, field);
     if (!entry || entry.text === '') return [];
-    const by = beside ? live[beside]?.text : undefined;
+    const by = beside ? entryAt(live, beside)?.text : undefined;
     return [`${askLabel(ask)}: ${withUnit(entry)}${by ? ` (${by})` : ''}`];
   });
-  const pick = live[`${at}.pick`]?.text;
-  const note = live[`${at}.note`]?.text;
+  const pick = entryAt(live, `${at}.pick`)?.text;
+  const note = entryAt(live, `${at}.note`)?.text;
   const said = [...(pick ? [`${step.choice?.question ?? 'Way'}: ${pick}`] : []), ...answers, ...(note ? [note] : [])];
   return (
     <tr>

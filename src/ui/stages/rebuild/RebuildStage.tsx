@@ -1,4 +1,5 @@
 'use client';
+import { entryAt } from '@/catalogue/entry';
 import { Repeat } from '../../fields/parts';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -91,7 +92,7 @@ function CarryOver() {
   const carry = () => {
     let filled = 0;
     const put = (field: string, text: string) => {
-      if ((live[field]?.text ?? '') !== '' || text === '') return;
+      if ((entryAt(live, field)?.text ?? '') !== '' || text === '') return;
       store.put(field, text);
       filled += 1;
     };
@@ -103,7 +104,7 @@ function CarryOver() {
       if (chosen.right) put('fitted.front.springRight', rateTextOf(chosen.right));
       if (preload === null) continue;
       for (const base of end === 'rear' ? ['fitted.rear.preload'] : ['fitted.front.preload.left', 'fitted.front.preload.right']) {
-        if ((live[`${base}.reading`]?.text ?? '') !== '') continue;
+        if ((entryAt(live, `${base}.reading`)?.text ?? '') !== '') continue;
         put(`${base}.way`, 'mm');
         put(`${base}.reading`, preload.toFixed(1));
       }

@@ -1,4 +1,5 @@
 'use client';
+import type { FieldKey } from '@/catalogue/fields';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Entries } from '@/catalogue/entry';
@@ -80,7 +81,7 @@ export function SignerFields({ signer, onChange, problem }: { signer: Signer; on
   );
 }
 
-const WANTED: [field: string, words: string][] = [
+const WANTED: [field: FieldKey, words: string][] = [
   ['fitted.rear.spring', 'rear spring'],
   ['fitted.front.spring', 'front springs'],
   ['fitted.rear.preload.reading', 'rear preload'],

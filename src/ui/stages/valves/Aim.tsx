@@ -29,7 +29,7 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'com
   const store = useFieldStore();
   const target = aim.targets[side];
   const { grade, origin } = oilOf(live, damper, data.oils);
-  const field = `valves.${end}.target.${side}`;
+  const field = `valves.${end}.target.${side}` as const;
   const typed = textOf(live, field) !== '';
   const proposed = templateFor(live, data.templates);
   const riderThen = data.lastKnown['rider.mass'];

@@ -13,7 +13,7 @@ import type { Because } from '@/judgement/findings/finding';
 import { numberOf } from '@/judgement/model/read';
 import { shimsText } from '@/catalogue/tables';
 import { pickList, SHEET_SPEEDS, shimsForPost } from '@/judgement/model/valves';
-import { type DamperKey, END_OF, VALVE_KINDS } from '@/catalogue/fields/damper';
+import { type DamperKey, END_OF, VALVE_KINDS, type ValveFigure } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
@@ -113,7 +113,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
   const side = valve === 'rebound' ? 'rebound' : 'compression';
   const step = (by: number) => setLooked((i) => Math.min(Math.max(i + by, 0), Math.max(suggestions.length - 1, 0)));
   useKeys({ h: () => setHotAndCold(!hotAndCold), f: () => setAtWheel(!atWheel), '[': () => step(-1), ']': () => step(1) });
-  const figure = (name: string) => numberOf(figures, `machine.damper.${damper}.${valve}.${name}`);
+  const figure = (name: ValveFigure) => numberOf(figures, `machine.damper.${damper}.${valve}.${name}`);
   const [clamp, inner, outer] = [figure('clamp'), figure('zone.inner'), figure('zone.outer')];
   const drawn = view?.drawn && which === 'fit' && !viewed.busy ? view.drawn : null;
   const picks = found?.ok && fit?.ok ? pickList(found.value, fit.value, drawer) : [];

@@ -77,7 +77,7 @@ export function Dyno({ damper, valve, gasForceN }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [fit, setFit] = useState<{ of: Run; result: Result<Calibration> } | null>(null);
   const [said, setSaid] = useState('');
-  const field = `valves.${damper}.dyno.${run}`;
+  const field = `valves.${damper}.dyno.${run}` as const;
   const figuresNow = damperOf(live, figures, damper, run === 'before' ? 'found' : 'fit');
   const oil = oilWarm(oilOf(live, damper, data.oils).grade, WARM_C);
   const ready = !isMissing(figuresNow) && !isUnusable(figuresNow) && oil.ok ? { figures: figuresNow, oil: oil.value } : null;
