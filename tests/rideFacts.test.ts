@@ -15,7 +15,7 @@ import { tapeReadings } from '@/judgement/model/tape';
 import { targetOf } from '@/judgement/aims/targets';
 import { changeWords, moved, orderOf, placeIn, tunableById } from '@/judgement/ride/tunables';
 import { known, RIGHT as INSIDE, type Texts, DAMPER } from './known';
-import { Likeness, Alike } from '@/schema/alike';
+import type { Likeness, Alike } from '@/schema/alike';
 
 /** What a cure would do, what is ridden next and what it does to the balance: each against a relation worked out here. */
 

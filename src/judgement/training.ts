@@ -1,12 +1,12 @@
 import { ENOUGH_SHARE } from '@/knowledge/limits';
-import { Entries, readEntry } from '@/catalogue/entry';
+import { type Entries, readEntry } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
-import { CausePage } from '@/knowledge/causes/page';
-import { School } from '@/knowledge/schools';
-import { TrainingCase, figuresNamed } from '@/knowledge/training/cases';
+import type { CausePage } from '@/knowledge/causes/page';
+import type { School } from '@/knowledge/schools';
+import { type TrainingCase, figuresNamed } from '@/knowledge/training/cases';
 import { tapeReadings } from './model/tape';
-import { Known } from './reason/evidence/known';
-import { Reasoned, reasonOf } from './reason/reason';
+import type { Known } from './reason/evidence/known';
+import { type Reasoned, reasonOf } from './reason/reason';
 
 function entriesFrom(texts: Readonly<Record<string, string>>): Entries {
   return Object.fromEntries(

@@ -1,5 +1,5 @@
 import type { Use } from '@/catalogue/uses';
-import { DampingSide } from '@/core/damper/target';
+import type { DampingSide } from '@/core/damper/target';
 
 /** What damping the shop aims at: ratios of critical, a knee and a slope beyond it, for each direction. */
 export interface DampingTemplate {

@@ -1,4 +1,4 @@
-import { SetupDocument } from './documents';
+import type { SetupDocument } from './documents';
 
 /** Machines like this one: how far another job is from this, in terms a technician would name; what was in it and how it rode. Never an order. */
 export interface Likeness {

@@ -1,5 +1,5 @@
 import type { End } from '@/catalogue/ends';
-import { ForcePoint } from '@/core/spring/law';
+import type { ForcePoint } from '@/core/spring/law';
 
 /** What the tester found of a spring, newest. */
 export interface MeasuredSpring {

@@ -30,8 +30,8 @@ import { SERVICE_RULES } from '@/knowledge/service/service';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { type Answer, missing, Refusal } from './answer';
 import { inTransaction } from './transaction';
-import { DampingTemplate, DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
-import { ServiceRule, servicePage } from '@/knowledge/service/page';
+import { type DampingTemplate, DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
+import { type ServiceRule, servicePage } from '@/knowledge/service/page';
 
 /** A page of the book in its newest version; `versions` is 0 as the book began. */
 export interface Version<T> {

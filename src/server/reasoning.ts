@@ -19,7 +19,7 @@ import { type Answer, missing, Refusal } from './answer';
 import { oilsOfShop, schoolsOfShop, serviceRulesOfShop, type Version, versionsOf, withoutVersion } from './book';
 import { currentEntries } from './entries';
 import { inTransaction } from './transaction';
-import { End, ENDS } from '@/catalogue/ends';
+import { type End, ENDS } from '@/catalogue/ends';
 
 /** What the Reason and Ride stages rest on besides the job itself. */
 export interface Reasoning {

@@ -37,7 +37,7 @@ import { knownOf, reasoningOf } from './reasoning';
 import { currentEntries } from './entries';
 import { carried, NO_SAGS, sagsOf, setupDocument, standingOf, valuesUnder } from './setups';
 import { inTransaction } from './transaction';
-import { End, ENDS } from '@/catalogue/ends';
+import { type End, ENDS } from '@/catalogue/ends';
 
 /** Rides, one change at a time: planned, ridden, decided; each change is a set-up of its own. */
 

@@ -1,6 +1,6 @@
 import type { ValveName } from '@/core/damper/damper';
 import { angle, choice, count, force, length, mass, quantity, rate, text, type FieldDef } from './kinds';
-import { End, ENDS, END_NAMES } from '../ends';
+import { type End, ENDS, END_NAMES } from '../ends';
 
 /** A damper whose figures are kept: the shock, the fork (one leg, or both alike), and the right leg of a fork whose legs are unlike. */
 export const DAMPERS = ['rear', 'front', 'other'] as const;

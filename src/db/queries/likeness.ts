@@ -1,4 +1,4 @@
-import { Likeness, Alike } from '@/schema/alike';
+import type { Likeness, Alike } from '@/schema/alike';
 import type { Sql } from '../client';
 
 export const noneSetLikeness = (sql: Sql, jobId: number, machineId: number, setupId: number | null, l: Likeness, feel: string) =>

@@ -1,7 +1,7 @@
 import type { Feel, RideDocument, TrialDocument } from '@/schema/documents';
 import { readRide, readTrial, withDocument } from '@/schema/stored';
 import type { Sql } from '../client';
-import { Decision } from '@/schema/retune';
+import type { Decision } from '@/schema/retune';
 
 export interface StoredTrial {
   id: number;

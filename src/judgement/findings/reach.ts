@@ -5,7 +5,7 @@ import type { Because } from './finding';
 import { sagOf } from '../model/measure';
 import { itemNumbers, numberOf, textOf } from '../model/read';
 import { mmText } from '@/core/units/shown';
-import { End, ENDS, END_NAMES } from '@/catalogue/ends';
+import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 
 /** Legs and seats are told to the millimetre at best. */
 const about = (mm: number) => `${Math.round(mm)} mm`;

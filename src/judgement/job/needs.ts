@@ -3,7 +3,7 @@ import type { Entries } from '@/catalogue/entry';
 import { shimsWanted } from '../findings/built';
 import { chosenSprings } from '../model/offers';
 import { itemNumbers, numberOf, textOf } from '../model/read';
-import { ENDS, End } from '@/catalogue/ends';
+import { ENDS, type End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 
 /** What a job takes from the drawers, before it is known what lies there. */

@@ -1,7 +1,7 @@
 import type { MoneyPage } from '@/schema/book';
 import type { Entries } from '@/catalogue/entry';
 import { itemNumbers, numberOf, textOf } from '../model/read';
-import { QuoteLine, QuoteSum, QuoteDocument } from '@/schema/quote';
+import type { QuoteLine, QuoteSum, QuoteDocument } from '@/schema/quote';
 
 /** Coins are rounded line by line, tax once over the sum. */
 const lineOf = (kind: QuoteLine['kind'], what: string, quantity: number, unitMinor: number): QuoteLine => ({

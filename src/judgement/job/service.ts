@@ -6,7 +6,7 @@ import type { Procedure } from '@/knowledge/procedures/procedure';
 import { numberOf, textOf } from '../model/read';
 import type { End } from '@/catalogue/ends';
 import type { ServiceRule } from '@/knowledge/service/page';
-import { ClockReading, ServiceBasis } from '@/schema/service';
+import type { ClockReading, ServiceBasis } from '@/schema/service';
 
 /** When a machine is due again: from what was serviced when, and from its own pace. */
 

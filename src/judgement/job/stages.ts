@@ -2,7 +2,7 @@ import { recorded, type Entries } from '@/catalogue/entry';
 import { STAGES, STAGE_NAMES, type Stage } from '@/catalogue/fields';
 import { pairFields } from '../model/measure';
 import { itemNumbers, numberOf, textOf } from '../model/read';
-import { ENDS, End } from '@/catalogue/ends';
+import { ENDS, type End } from '@/catalogue/ends';
 
 export interface StageLine {
   stage: Stage;

@@ -1,7 +1,7 @@
 import type { SetupDocument } from '@/schema/documents';
 import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { bothLengths, bothUnits, isQuantity } from '../bothUnits';
-import { End, ENDS } from '@/catalogue/ends';
+import { type End, ENDS } from '@/catalogue/ends';
 import type { System } from '@/catalogue/system';
 
 /** One figure of a set-up in words and, where it has one, as a number; `number` serves to tell "0,7 kgf/mm" from "6.9 N/mm". */

@@ -10,7 +10,7 @@ import { targetOf } from '../aims/targets';
 import { GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
 import { offAim } from '../findings/springJudge';
 import type { End } from '@/catalogue/ends';
-import { Decision } from '@/schema/retune';
+import type { Decision } from '@/schema/retune';
 
 /** A ride planned, with what was said and decided. */
 export interface Trial {

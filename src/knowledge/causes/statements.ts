@@ -1,5 +1,5 @@
 import type { Stage } from '@/catalogue/fields';
-import { End, ENDS } from '@/catalogue/ends';
+import { type End, ENDS } from '@/catalogue/ends';
 
 /**
  * The statements that can be looked at on a machine, and what has to be done to know each. How each is read from the figures is in facts/evidence; how

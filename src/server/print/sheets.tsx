@@ -18,7 +18,7 @@ import { systemOfShop } from '../book';
 import { cardFacts } from '../card';
 import { bench } from '../views';
 import { A4, Cautions, END_COLOUR, HeadingLine, LabelSheet, Line, OneLabel, pdfOf, qrOf, Soft, Tick, Two } from './paper';
-import { QuoteLine, QuoteSum } from '@/schema/quote';
+import type { QuoteLine, QuoteSum } from '@/schema/quote';
 
 /** The papers of the shop: set-up card, job sheet, quote, labels. Each answers null where there is nothing to print. */
 

@@ -4,7 +4,7 @@ import { itemNumbers } from '@/judgement/model/read';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { FieldDef } from '@/catalogue/fields/kinds';
+import type { FieldDef } from '@/catalogue/fields/kinds';
 import { FieldGrid } from '../kit/parts';
 import { Small, QuietButton } from '../kit/primitives';
 import { useLive, useFieldStore } from './context';

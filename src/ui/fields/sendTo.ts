@@ -1,7 +1,7 @@
-import { Entry } from '@/catalogue/entry';
+import type { Entry } from '@/catalogue/entry';
 import { atBench } from '../kit/atBench';
 import { post } from '../kit/send';
-import { Send, Outgoing } from './store';
+import type { Send, Outgoing } from './store';
 
 /** Records one field at `url`. */
 export const sendTo =

@@ -1,9 +1,7 @@
 'use client';
-
-import { Heading, Table } from 'react-aria-components';
-import { Fragment } from 'react/jsx-runtime';
-import { WorkingStep } from '@/core/working';
-import { Small } from '../kit/primitives';
+import { Fragment } from 'react';
+import type { WorkingStep } from '@/core/working';
+import { Small, Heading, Table } from '../kit/primitives';
 import { useBench } from './BenchContext';
 
 const figure = (x: number) =>

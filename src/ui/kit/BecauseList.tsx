@@ -1,10 +1,8 @@
 'use client';
-
-import { Heading } from 'react-aria-components';
 import styled from 'styled-components';
-import { Because } from '@/judgement/findings/finding';
+import type { Because } from '@/judgement/findings/finding';
 import { useSaid } from './preferences';
-import { Small } from './primitives';
+import { Small, Heading } from './primitives';
 
 const Findings = styled.ul`
   li {

@@ -11,12 +11,12 @@ import {
   DateSegment,
   Dialog,
   FieldError,
-  Group,
+  type Group,
   Heading,
   Input,
   Label,
   Popover,
-  TextField,
+  type TextField,
 } from 'react-aria-components';
 import styled from 'styled-components';
 import { isBare } from './meant';

@@ -22,7 +22,7 @@ import { Choices } from '../../kit/Choices';
 import { ShimGrid } from './ShimGrid';
 import { SupplierList } from './SupplierList';
 import { Tester } from './Tester';
-import { End, ENDS } from '@/catalogue/ends';
+import { type End, ENDS } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 
 const Rows = styled(Table)`

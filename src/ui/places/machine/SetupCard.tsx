@@ -8,7 +8,7 @@ import { Button, Heading, LinkButton, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
 import { SETUP_KIND } from './Setups';
-import { End, ENDS, END_NAMES } from '@/catalogue/ends';
+import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 
 const Card = styled.article`
   max-width: 52rem;

@@ -8,7 +8,7 @@ import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
 import { PageEditor } from './PageEditor';
-import { USE_NAMES, Use } from '@/catalogue/uses';
+import { USE_NAMES, type Use } from '@/catalogue/uses';
 import type { DampingTemplate } from '@/knowledge/dampingTemplates';
 
 /** A page of the Shop book in its newest version. */

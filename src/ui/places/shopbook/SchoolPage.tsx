@@ -8,7 +8,7 @@ import { dayWords } from '../../kit/time';
 import type { Version } from './BookFigures';
 import { Choices } from '../../kit/Choices';
 import { PageEditor } from './PageEditor';
-import { End, ENDS, END_NAMES } from '@/catalogue/ends';
+import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 
 const text = (x: number, share: boolean) => String(Number((share ? x * 100 : x).toFixed(1)));
 const rowWords = (r: WindowRow) =>

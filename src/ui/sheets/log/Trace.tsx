@@ -6,7 +6,7 @@ import type { LoggedRun } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { NotRead } from '../../kit/NotRead';
 import { useReadText } from '../../kit/read';
-import { End, ENDS, END_NAMES } from '@/catalogue/ends';
+import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 
 type Point = [number, number];
 /** Points drawn of one end: enough for a chart a screen wide, each pair the least and the most of its stretch. */

@@ -13,7 +13,7 @@ import { type OfferedQuote, useBench, useLater } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { showUnsettled } from '../../fields/next';
-import { QuoteLine, QuoteSum } from '@/schema/quote';
+import type { QuoteLine, QuoteSum } from '@/schema/quote';
 import { FieldsOf, Repeat } from '../../fields/parts';
 
 const NOW = QUOTE_LINE.filter((f) => !f.key.endsWith('.actual'));

@@ -14,7 +14,7 @@ import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
-import { ENDS, End } from '@/catalogue/ends';
+import { ENDS, type End } from '@/catalogue/ends';
 
 const amount = (x: number, unit: 'piece' | 'mL') => `${Math.round(x * 100) / 100}${unit === 'mL' ? ' mL' : ''}`;
 

@@ -14,7 +14,7 @@ import { Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { NotRead } from '../../kit/NotRead';
 import { useRead } from '../../kit/read';
-import { Decision, DECISIONS } from '@/schema/retune';
+import { type Decision, DECISIONS } from '@/schema/retune';
 
 /** What a ride is made on: "Ride 3: Shock rebound, 12 → 10 out". */
 export function rideTitle(trial: Trial): string {
