@@ -1,6 +1,6 @@
 'use client';
 import { type KeyboardEvent, memo, type ReactNode } from 'react';
-import { FieldError, Input, Label, Text, TextArea, type TextField } from 'react-aria-components';
+import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { fieldDef } from '@/catalogue/fields';
 import { type FieldDef, unitOf } from '@/catalogue/fields/kinds';

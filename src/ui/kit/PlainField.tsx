@@ -11,12 +11,12 @@ import {
   DateSegment,
   Dialog,
   FieldError,
-  type Group,
+  Group,
   Heading,
   Input,
   Label,
   Popover,
-  type TextField,
+  TextField,
 } from 'react-aria-components';
 import styled from 'styled-components';
 import { isBare } from './meant';

@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { Button, Dialog, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay, type TextField } from 'react-aria-components';
+import { Button, Dialog, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { NotRead } from '../kit/NotRead';
 import { useRead } from '../kit/read';
