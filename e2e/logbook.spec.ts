@@ -1,3 +1,4 @@
+import { jobNumber } from '@/catalogue/jobs';
 import { expect, type Page, test } from '@playwright/test';
 import { pdfAt } from './pdf';
 import { demoDirectory, Server } from './server';
@@ -168,7 +169,7 @@ test('the papers carry their words and their fonts: card, job sheet, label, labe
   expect(read.pages).toBe(1);
   const label = await pdfOf(page, `/api/jobs/${rally}/print/label`);
   expect(label.sizeMm.map(Math.round)).toEqual([62, 29]);
-  expect(label.text).toContain(`Job ${String(rally).padStart(4, '0')}`);
+  expect(label.text).toContain(`Job ${jobNumber(rally)}`);
   const labels = await pdfOf(page, '/api/stock/labels');
   expect(labels.text).toContain('Fork bush kit 48');
   for (const paper of [sheet, read, label, labels]) {

@@ -1,3 +1,4 @@
+import { jobNumber } from '@/catalogue/jobs';
 import { expect, type Page, test } from '@playwright/test';
 import { pdfAt } from './pdf';
 import { Server } from './server';
@@ -252,7 +253,7 @@ test('a machine that comes back begins with what it left with; its card says on 
   await page.goto(`${server.base}/jobs/${second}/ask`);
   const left = page.getByRole('list', { name: 'As it left the last time' });
   await expect(left.getByRole('listitem').filter({ hasText: /Spring rate as marked/ })).toContainText('○ 61');
-  await expect(page.getByText(new RegExp(`job ${String(first).padStart(4, '0')}`)).first()).toBeVisible();
+  await expect(page.getByText(new RegExp(`job ${jobNumber(first)}`)).first()).toBeVisible();
   await expect(left.getByRole('listitem').filter({ hasText: 'Luggage 1' })).toContainText('○ Panniers, 14 kg');
   await left.getByRole('button', { name: 'Spring rate as marked: still so' }).click();
   await expect(left.getByRole('listitem').filter({ hasText: /Spring rate as marked/ })).toHaveCount(0);

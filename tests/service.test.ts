@@ -1,3 +1,4 @@
+import { jobNumber } from '@/catalogue/jobs';
 import { ICalendar } from './ical';
 import { db } from '@/db/client';
 import { MONEY, moneyRequest, serviceRequest } from '@/schema/book';
@@ -218,7 +219,7 @@ test('an entry made twice stands as one machine, and can be taken apart again wi
   expect(get(await goBack(again.jobId, { setupId: signed.id })).fields).toBe(1);
   get(await signRebuild(again.jobId, { technicianId, passcode: 'quay4' }));
   const newest = (await machineFile(machineId))!.setups[0]!;
-  expect([newest.parentId, newest.reason]).toEqual([signed.id, `back to the set-up of job ${String(jobId).padStart(4, '0')}`]);
+  expect([newest.parentId, newest.reason]).toEqual([signed.id, `back to the set-up of job ${jobNumber(jobId)}`]);
   get(await separateMachine(machineId, { machineId: again.machineId, reason: 'two after all' }));
   expect((await machineFile(machineId))!.jobs.map((j) => j.id)).toEqual([jobId]);
   expect((await bench(again.jobId))!.machine.id).toBe(again.machineId);

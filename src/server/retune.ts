@@ -1,3 +1,4 @@
+import { jobNumber } from '@/catalogue/jobs';
 import { wheelAtStroke } from '@/core/leverage/law';
 import { randomBytes } from 'node:crypto';
 import type { z } from 'zod';
@@ -104,7 +105,7 @@ async function standingId(sql: Sql, job: Job, lineage: readonly Setup[], { stand
     rebuildId: null,
     parentId: back?.id ?? standingOf(lineage)?.id ?? null,
     kind: back ? 'as-set' : 'as-found',
-    reason: back ? `back to the set-up of job ${String(back.jobId).padStart(4, '0')}` : 'as it came in',
+    reason: back ? `back to the set-up of job ${jobNumber(back.jobId)}` : 'as it came in',
     document: setups!.now,
     recordedAt: new Date().toISOString(),
   });

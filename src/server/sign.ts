@@ -1,3 +1,4 @@
+import { jobNumber } from '@/catalogue/jobs';
 import { createHash } from 'node:crypto';
 import type { z } from 'zod';
 import { db, openDb, type Sql } from '@/db/client';
@@ -156,7 +157,7 @@ export async function signRebuild(
     if (backTo) parentId = backTo.id;
     const left = setupDocument({ ...cameIn, ...valuesUnder(entries, 'fitted') }, NO_SAGS);
     const reasons = [
-      ...(backTo ? [`back to the set-up of job ${String(backTo.jobId).padStart(4, '0')}`] : []),
+      ...(backTo ? [`back to the set-up of job ${jobNumber(backTo.jobId)}`] : []),
       ...['rear', 'front'].flatMap((end) => entries[`springs.${end}.reason`]?.text ?? []),
     ];
     const setup = await oneNewSetup(sql, {

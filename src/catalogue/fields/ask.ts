@@ -51,6 +51,8 @@ export const COMPLAINT_PLACES = {
   standing: 'Standing still',
 };
 
+export const COMPLAINT_ENDS = { front: 'Front', rear: 'Rear', both: 'Both', unsure: 'Not sure' };
+
 export const COMPLAINT_BAD = {
   noticed: 'Noticed',
   tires: 'Tires the rider',
@@ -90,7 +92,7 @@ export const ASK_RIDE = [
 export const COMPLAINT_ITEM = [
   choice('complaint.n.phrase', 'Complaint', COMPLAINT_PHRASES),
   choice('complaint.n.place', 'Where', COMPLAINT_PLACES),
-  choice('complaint.n.end', 'Which end', { front: 'Front', rear: 'Rear', both: 'Both', unsure: 'Not sure' }),
+  choice('complaint.n.end', 'Which end', COMPLAINT_ENDS),
   choice('complaint.n.bad', 'How bad', COMPLAINT_BAD),
   choice('complaint.n.since', 'Since when', COMPLAINT_SINCE),
   text('complaint.n.words', 'In the rider’s words', { maxLength: 300 }),

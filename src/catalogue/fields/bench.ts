@@ -167,8 +167,10 @@ export const RIDE_FIELDS = [
   text('ride.order', 'Order of changes', { maxLength: 40 }),
 ];
 
+export const QUOTE_KINDS = { part: 'Part', labour: 'Labour', other: 'Other' };
+
 export const QUOTE_LINE = [
-  choice('job.quote.n.kind', 'Kind', { part: 'Part', labour: 'Labour', other: 'Other' }),
+  choice('job.quote.n.kind', 'Kind', QUOTE_KINDS),
   text('job.quote.n.what', 'What', { maxLength: 120 }),
   count('job.quote.n.quantity', 'Quantity, or hours', '', [0, 10_000], [0, 100]),
   money('job.quote.n.price', 'Price of one, or of an hour'),

@@ -3,12 +3,12 @@ import { againstWindow, middleMm, schoolById, type School, schoolWindows, type W
 import type { Entries } from '@/catalogue/entry';
 import { armOf } from '../model/ends';
 import { sagOf } from '../model/measure';
-import { type Figure, figureOr, numberOf, textOf } from '../model/read';
+import { type Figure, figureOr, numberOf, textOf, choiceOf } from '../model/read';
 import type { End } from '@/catalogue/ends';
-import type { Use } from '@/catalogue/uses';
+import { USE_NAMES, type Use } from '@/catalogue/uses';
 
 export const schoolOf = (entries: Entries, schools: readonly School[]): School => schoolById(textOf(entries, 'school'), schools);
-export const purposeOf = (entries: Entries): Use => (textOf(entries, 'use') || 'road') as Use;
+export const purposeOf = (entries: Entries): Use => choiceOf(entries, 'use', USE_NAMES) ?? 'road';
 
 function riderShare(entries: Entries, machine: Entries, end: End): number | null {
   const sag = sagOf(entries, machine, end);

@@ -14,9 +14,8 @@ import { legsFound } from '../model/legs';
 import { judgeSpring, offAim, pitchJudged } from './springJudge';
 import { schoolOf } from '../aims/targets';
 import { kgText, mmText } from '@/core/units/shown';
-import type { End } from '@/catalogue/ends';
+import { END_NAMES, type End } from '@/catalogue/ends';
 
-const END_NAMES: Record<End, string> = { rear: 'Rear', front: 'Front' };
 const mm = mmText;
 
 /** What the pair of sags says of the spring, in a sentence: every figure is either read or said to be what would follow. */

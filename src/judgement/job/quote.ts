@@ -1,6 +1,7 @@
+import { QUOTE_KINDS } from '@/catalogue/fields/bench';
 import type { MoneyPage } from '@/schema/book';
 import type { Entries } from '@/catalogue/entry';
-import { itemNumbers, numberOf, textOf } from '../model/read';
+import { itemNumbers, numberOf, textOf, choiceOf } from '../model/read';
 import type { QuoteLine, QuoteSum, QuoteDocument } from '@/schema/quote';
 
 /** Coins are rounded line by line, tax once over the sum. */
@@ -26,7 +27,7 @@ function linesOf(entries: Entries, money: MoneyPage, which: 'quantity' | 'actual
     (which === 'actual' ? numberOf(entries, 'job.outHours') : null);
   const lines = itemNumbers(entries, 'job.quote').flatMap((n): QuoteLine[] => {
     const at = `job.quote.${n}` as const;
-    const kind = (textOf(entries, `${at}.kind`) || 'part') as QuoteLine['kind'];
+    const kind = choiceOf(entries, `${at}.kind`, QUOTE_KINDS) ?? 'part';
     const quoted = numberOf(entries, `${at}.quantity`);
     const quantity = which === 'actual' ? (numberOf(entries, `${at}.actual`) ?? quoted) : quoted;
     const unitMinor = numberOf(entries, `${at}.price`) ?? (kind === 'labour' ? money.labourPerHourMinor : null);

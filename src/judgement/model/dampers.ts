@@ -10,9 +10,9 @@ import { needleAreas, type Oil, type ValveRequest, type ValveStack } from '@/cor
 import type { Shim } from '@/core/plate/stack';
 import { err, ok, type Result } from '@/core/result';
 import { recorded, type Entries } from '@/catalogue/entry';
-import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES, type ValveFigure } from '@/catalogue/fields/damper';
+import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES, type ValveFigure, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { isUnusable, type Missing, type Unusable } from './ends';
-import { numberOf, textOf } from './read';
+import { numberOf, textOf, choiceOf } from './read';
 import { numberIn, shimsIn } from '@/catalogue/tables';
 
 /** Which of the two stacks of a job. */
@@ -31,7 +31,7 @@ export function shimsOf(entries: Entries, damper: DamperKey, valve: ValveName, w
 }
 
 export const valveKindOf = (machine: Entries, damper: DamperKey, valve: ValveName): 'stack' | 'open' | 'poppet' =>
-  (textOf(machine, `machine.damper.${damper}.${valve}.kind`) || 'stack') as 'stack' | 'open' | 'poppet';
+  choiceOf(machine, `machine.damper.${damper}.${valve}.kind`, VALVE_KINDS) ?? 'stack';
 
 export const isRodLeg = (machine: Entries, damper: DamperKey): boolean =>
   END_OF[damper] === 'front' && textOf(machine, `machine.damper.${damper}.kind`) === 'rod';

@@ -12,7 +12,7 @@ import { endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
 import { preloadOf, sagOf } from './measure';
 import { numberOf } from './read';
-import type { End } from '@/catalogue/ends';
+import { END_NAMES, type End } from '@/catalogue/ends';
 
 /** The two sags read backwards on the spring that is in there; null until both sags, the loads and the marked rate are known. */
 export function effectiveOf(entries: Entries, machine: Entries, end: End): Result<EffectiveResult> | null {
@@ -50,8 +50,6 @@ const SUSPECT_WORDS: Record<Suspect, (needed: number) => string> = {
   friction: (x) => `friction would hide ${Math.abs(x).toFixed(0)} mm of sag`,
   reading: (x) => `the readings would be ${Math.abs(x).toFixed(0)} mm out`,
 };
-
-const END_NAMES: Record<End, string> = { rear: 'Rear', front: 'Front' };
 
 /** The effective rate in a sentence: agreement, or the likeliest culprit with what each would have to be. */
 export function effectiveFinding(entries: Entries, machine: Entries, end: End): Because[] {

@@ -1,3 +1,4 @@
+import { MACHINE_TYPES } from '@/catalogue/fields/machine';
 import type { FieldKey } from '@/catalogue/fields';
 import { FUEL_DENSITY_KG_PER_L } from '@/core/constants/constants';
 import { loads, type Addition, type LoadsResult } from '@/core/loads/loads';
@@ -5,7 +6,7 @@ import { type MachineType, type Place, UNSPRUNG_KG_BY_TYPE, USUAL_FRONT_SHARE, U
 import type { Result } from '@/core/result';
 import type { Entries } from '@/catalogue/entry';
 import { LUGGAGE_PLACES } from '@/catalogue/fields/ask';
-import { type Figure, figureOr, itemNumbers, numberOf, textOf } from './read';
+import { type Figure, figureOr, itemNumbers, numberOf, textOf, choiceOf } from './read';
 import { kgText } from '@/core/units/shown';
 
 /** One thing put on the machine, with the field its place is kept in. */
@@ -31,7 +32,7 @@ export interface Loads {
   platedKg: number | null;
 }
 
-const typeOf = (machine: Entries): MachineType => (textOf(machine, 'machine.type') || 'road') as MachineType;
+const typeOf = (machine: Entries): MachineType => choiceOf(machine, 'machine.type', MACHINE_TYPES) ?? 'road';
 const MM3_PER_L = 1e6;
 
 /** Wheel weights: from two scales, else the whole mass shared out by a usual share, marked as an estimate. */
@@ -61,8 +62,8 @@ function itemsOf(entries: Entries, wheelbaseMm: number) {
       (f): Aboard => ({ ...f, forwardOfRearAxleMm: USUAL_PLACE_SHARE.tank * wheelbaseMm, origin: 'assumed' }),
     ),
     luggage: itemNumbers(entries, 'luggage').flatMap((n) => {
-      const place = (textOf(entries, `luggage.${n}.place`) || 'tail') as Place;
-      const label = (LUGGAGE_PLACES as Record<string, string>)[place] ?? 'Luggage';
+      const place = choiceOf(entries, `luggage.${n}.place`, LUGGAGE_PLACES) ?? 'tail';
+      const label = LUGGAGE_PLACES[place];
       return aboard(label, place, `luggage.${n}.at`, numberOf(entries, `luggage.${n}.mass`));
     }),
   };

@@ -1,3 +1,4 @@
+import { isChoice, type Options } from '@/catalogue/choices';
 import type { FieldKey } from '@/catalogue/fields';
 import { recorded, type Entries } from '@/catalogue/entry';
 
@@ -6,6 +7,12 @@ export const numberOf = (entries: Entries, field: FieldKey): number | null => en
 
 /** The text recorded in a field, or ''. */
 export const textOf = (entries: Entries, field: FieldKey): string => entries[field]?.text ?? '';
+
+/** The choice made in a field; null where none is. A choice that is no longer offered counts as none. */
+export function choiceOf<O extends Options>(entries: Entries, field: FieldKey, options: O): (keyof O & string) | null {
+  const text = textOf(entries, field);
+  return isChoice(options, text) ? text : null;
+}
 
 /** The numbers in use of a repeated field: `luggage.n.mass` → [1, 3]. */
 export function itemNumbers(entries: Entries, list: string): number[] {

@@ -1,3 +1,4 @@
+import { COMPLAINT_ENDS } from '@/catalogue/fields/ask';
 import { WORTH_SAYING_FACTOR } from '@/knowledge/limits';
 import { MOST_COMPLAINTS, type Measurement, type WeighedCause } from '@/core/diagnose/model';
 import { weigh } from '@/core/diagnose/weigh';
@@ -9,7 +10,7 @@ import { contradictions, EVIDENCE, type PlaceEnd, placeOf, type Statement } from
 import type { Entries } from '@/catalogue/entry';
 import { readAll } from './evidence';
 import type { Known, Read } from './evidence/known';
-import { itemNumbers, textOf } from '../model/read';
+import { itemNumbers, textOf, choiceOf } from '../model/read';
 import { END_NAMES } from '@/catalogue/ends';
 
 /** One sentence for or against a cause. */
@@ -46,7 +47,7 @@ export function toldOf(entries: Entries): Told[] {
   return itemNumbers(entries, 'complaint')
     .flatMap((n): Told[] => {
       const phrase = textOf(entries, `complaint.${n}.phrase`);
-      return phrase === '' ? [] : [{ n, phrase, end: textOf(entries, `complaint.${n}.end`) as Told['end'] }];
+      return phrase === '' ? [] : [{ n, phrase, end: choiceOf(entries, `complaint.${n}.end`, COMPLAINT_ENDS) ?? '' }];
     })
     .slice(0, MOST_COMPLAINTS);
 }

@@ -1,5 +1,5 @@
 import type { Stage } from '@/catalogue/fields';
-import { type End, ENDS } from '@/catalogue/ends';
+import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 
 /**
  * The statements that can be looked at on a machine, and what has to be done to know each. How each is read from the figures is in facts/evidence; how
@@ -202,7 +202,6 @@ export function contradictions(looked: readonly Looked[]): { end: Looked['end'];
 
 export const PLACE_ENDS = ENDS;
 export type PlaceEnd = (typeof PLACE_ENDS)[number];
-const NAME: Record<PlaceEnd, string> = { rear: 'Rear', front: 'Front' };
 
 /** `sag-low.rear` → the statement and its end; a statement of the whole machine has none. */
 export function placeOf<Id extends string>(node: string): { id: Id; end: PlaceEnd | null } {
@@ -216,7 +215,7 @@ const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 export function measurementWords(node: string): string {
   const { id, end } = placeOf<MeasurementId>(node);
   const { name } = MEASUREMENTS[id];
-  return end === null ? capital(name) : `${NAME[end]} ${name}`;
+  return end === null ? capital(name) : `${END_NAMES[end]} ${name}`;
 }
 
 /** The field a measurement is typed in, and the stage it stands on. Clickers of a fork are those of its left leg. */

@@ -1,3 +1,5 @@
+import { jobNumber } from '@/catalogue/jobs';
+import { choiceName } from '@/catalogue/choices';
 import { Text, View } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -35,7 +37,7 @@ const Boxes = ({ what, words }: { what: string; words: string }) => (
   </View>
 );
 
-export const complaintName = (phrase: string): string => (COMPLAINT_PHRASES as Record<string, string>)[phrase] ?? 'Complaint';
+export const complaintName = (phrase: string): string => choiceName(COMPLAINT_PHRASES, phrase) ?? 'Complaint';
 
 /** What the rider takes along: the one change, a word for each complaint, the ties, the conditions; or the same on the phone by the square. */
 export async function rideSheetPdf(trialId: number, address: string): Promise<Buffer | null> {
@@ -48,7 +50,7 @@ export async function rideSheetPdf(trialId: number, address: string): Promise<Bu
     <A4
       title={`Ride ${sheet.n}: ${sheet.machine}`}
       under={[sheet.change === '' ? 'Ridden as it is: nothing was changed' : `One change: ${sheet.change}`, sheet.rider]}
-      right={[`job ${String(sheet.jobId).padStart(4, '0')}`]}
+      right={[`job ${jobNumber(sheet.jobId)}`]}
       {...(isReachable(link) ? { qr: await qrOf(link) } : {})}
     >
       <Soft>

@@ -1,4 +1,5 @@
-import { ENDS } from '@/catalogue/ends';
+import { jobNumber } from '@/catalogue/jobs';
+import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { Text, View } from '@react-pdf/renderer';
 import { db } from '@/db/client';
 import { manyQuotes } from '@/db/queries/quotes';
@@ -22,8 +23,6 @@ import type { QuoteLine, QuoteSum } from '@/schema/quote';
 
 /** The papers of the shop: set-up card, job sheet, quote, labels. Each answers null where there is nothing to print. */
 
-const END_NAME = { rear: 'Rear', front: 'Front' } as const;
-const jobNumber = (id: number) => String(id).padStart(4, '0');
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
 const day = (iso: string) => DAY.format(new Date(iso.length === 10 ? `${iso}T00:00:00Z` : iso));
 const choiceWords = (field: string, text: string) => {
@@ -46,7 +45,7 @@ export async function cardPdf(setupId: number): Promise<Buffer | null> {
         {
           ENDS.map((end) => (
             <View key={end}>
-              <HeadingLine colour={END_COLOUR[end]}>{END_NAME[end]}</HeadingLine>
+              <HeadingLine colour={END_COLOUR[end]}>{END_NAMES[end]}</HeadingLine>
               {lines
                 .filter((l) => l.end === end)
                 .map((l) => (
@@ -103,7 +102,7 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
             const stacks = builtStacks(entries, figures).filter((s) => (end === 'rear') === (s.damper === 'rear'));
             return (
               <View key={end}>
-                <HeadingLine colour={END_COLOUR[end]}>{`${END_NAME[end]}: what goes in`}</HeadingLine>
+                <HeadingLine colour={END_COLOUR[end]}>{`${END_NAMES[end]}: what goes in`}</HeadingLine>
                 <Line
                   name="Spring"
                   figure={

@@ -14,7 +14,7 @@ import {
   windowLabels,
   X,
 } from './stanceScale';
-import { ENDS, type End } from '@/catalogue/ends';
+import { ENDS, type End, END_NAMES } from '@/catalogue/ends';
 
 interface Props {
   rear: StanceEnd;
@@ -61,8 +61,6 @@ const Svg = styled.svg`
     fill: var(--ground);
   }
 `;
-
-const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 
 /**
  * Mavrin's own sign: two travel columns true to one scale, joined by the lines extended, static and rider. Target windows are brackets, the
@@ -162,7 +160,7 @@ const Column = memo(
     return (
       <g>
         <text x={middle} y={20} textAnchor="middle" fontSize={15} fontWeight={650} style={{ fill: `var(--${end})` }}>
-          {NAME[end]}
+          {END_NAMES[end]}
         </text>
         <text x={middle} y={38} textAnchor="middle" fontSize={13} style={{ fill: 'var(--soft)' }}>
           {data.travelMm === null ? 'travel not known' : `${figure(data.travelMm)} travel`}

@@ -1,4 +1,5 @@
 'use client';
+import { choiceName } from '@/catalogue/choices';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -59,7 +60,7 @@ export function Complaints({ locked }: { locked: boolean }) {
       <List>
         {shown.map((n) => {
           const at = (what: 'phrase' | 'place' | 'end' | 'bad' | 'since' | 'words') => textOf(live, `complaint.${n}.${what}`);
-          const phrase = (COMPLAINT_PHRASES as Record<string, string>)[at('phrase')] ?? 'New complaint';
+          const phrase = choiceName(COMPLAINT_PHRASES, at('phrase')) ?? 'New complaint';
           const about = [
             label(COMPLAINT_PLACES, at('place')),
             at('end') === 'unsure' ? 'end not sure' : at('end'),

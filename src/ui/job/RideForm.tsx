@@ -1,4 +1,5 @@
 'use client';
+import { choiceName } from '@/catalogue/choices';
 import { useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
@@ -92,11 +93,11 @@ export function RideForm({ complaints, url, onSaid }: Props) {
       {complaints.map((c) => (
         <Feel
           key={c.n}
-          aria-label={(COMPLAINT_PHRASES as Record<string, string>)[c.phrase] ?? 'Complaint'}
+          aria-label={choiceName(COMPLAINT_PHRASES, c.phrase) ?? 'Complaint'}
           value={feels[String(c.n)] ?? null}
           onChange={(value) => setFeels({ ...feels, [c.n]: value as keyof typeof FEELS })}
         >
-          <b>{(COMPLAINT_PHRASES as Record<string, string>)[c.phrase] ?? 'Complaint'}</b>
+          <b>{choiceName(COMPLAINT_PHRASES, c.phrase) ?? 'Complaint'}</b>
           {c.words && <Small> “{c.words}”</Small>}
           <div className="choices">
             {Object.entries(FEELS).map(([value, label]) => (

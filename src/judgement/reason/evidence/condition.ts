@@ -1,3 +1,4 @@
+import { choiceName } from '@/catalogue/choices';
 import { entryAt } from '@/catalogue/entry';
 import { MM_PER_KM } from '@/core/constants/constants';
 import {
@@ -124,7 +125,7 @@ const PACE_WORDS: Record<string, string> = {
 const ridden: WholeRule = ({ entries, before }) => {
   const [pace, use, was, terrain] = [textOf(entries, 'pace'), textOf(entries, 'use'), textOf(before, 'use'), textOf(entries, 'terrain')];
   const mix = terrain === '' ? '' : ` (${terrain})`;
-  const name = (id: string) => (USE_NAMES as Record<string, string>)[id]!.toLowerCase();
+  const name = (id: string) => choiceName(USE_NAMES, id)!.toLowerCase();
   const found: Read[] = [];
   if (pace !== '') found.push({ statement: 'pace-hard', end: null, credence: PACE_HARD[pace]!, words: `${PACE_WORDS[pace]!}${mix}.` });
   if (use !== '' && was !== '') {
@@ -224,7 +225,7 @@ const told: WholeRule = ({ entries }) => {
         statement,
         end: null,
         credence: since.includes(value) ? 1 : 0,
-        words: `The rider says: ${since.map((s) => (COMPLAINT_SINCE as Record<string, string>)[s]!.toLowerCase()).join(', ')}.`,
+        words: `The rider says: ${since.map((s) => choiceName(COMPLAINT_SINCE, s)!.toLowerCase()).join(', ')}.`,
       });
   if (places.length > 0)
     for (const [statement, wanted] of PLACES)
@@ -232,7 +233,7 @@ const told: WholeRule = ({ entries }) => {
         statement,
         end: null,
         credence: wanted.some((w) => places.includes(w)) ? 1 : 0,
-        words: `The rider says where: ${places.map((p) => (COMPLAINT_PLACES as Record<string, string>)[p]!.toLowerCase()).join(', ')}.`,
+        words: `The rider says where: ${places.map((p) => choiceName(COMPLAINT_PLACES, p)!.toLowerCase()).join(', ')}.`,
       });
   return found;
 };

@@ -1,5 +1,5 @@
 'use client';
-import { ENDS } from '@/catalogue/ends';
+import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { Plus } from 'lucide-react';
 import { memo, useCallback, useState } from 'react';
 import { issueWords } from '@/schema/words';
@@ -36,8 +36,6 @@ function linesOf(entries: Entries, prefix: 'measure' | 'set', end: End, morePair
   return lines;
 }
 
-const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
-
 /** The walk round the machine: the rear, then the front; Enter goes on to the next reading. */
 export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
   const [more, setMore] = useState<Record<End, number>>({ rear: 1, front: 1 });
@@ -63,12 +61,12 @@ export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' |
         return (
           <section key={end} style={{ marginBottom: '0.5rem' }}>
             <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: '1rem' }}>
-              <b style={{ color: `var(--${end})` }}>{NAME[end]}</b>
+              <b style={{ color: `var(--${end})` }}>{END_NAMES[end]}</b>
               <div style={{ width: '13.5rem' }}>
                 <EntryField
                   field={`${prefix}.${end}.style`}
                   look="walk"
-                  label={`${NAME[end]}, read with`}
+                  label={`${END_NAMES[end]}, read with`}
                   placeholder={end === 'rear' ? 'Tape, axle to mark' : 'Ruler, zero at full extension'}
                   locked={locked}
                 />

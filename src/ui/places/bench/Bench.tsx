@@ -1,4 +1,6 @@
 'use client';
+import { choiceName } from '@/catalogue/choices';
+import { jobNumber } from '@/catalogue/jobs';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ComponentType, useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -122,7 +124,7 @@ function BenchFrame({
   return (
     <BenchProvider value={tools}>
       <Shell
-        title={`Job ${String(data.job.id).padStart(4, '0')}`}
+        title={`Job ${jobNumber(data.job.id)}`}
         about={<About data={data} />}
         rail={<LiveRail data={data} stage={stage} onGo={(to) => void go(to)} />}
         keys={{
@@ -177,7 +179,7 @@ function About({ data }: { data: BenchData }) {
       return mass?.text ? `rider ${withUnit(mass)} in gear` : '';
     }, []),
   );
-  const use = useFact(useCallback((live) => (USE_NAMES as Record<string, string>)[textOf(live, 'use')] ?? '', []));
+  const use = useFact(useCallback((live) => choiceName(USE_NAMES, textOf(live, 'use')) ?? '', []));
   const said = [
     data.machine.name,
     data.customer.name,

@@ -1,4 +1,5 @@
 'use client';
+import { choiceName } from '@/catalogue/choices';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -22,7 +23,7 @@ import { Choices } from '../../kit/Choices';
 import { ShimGrid } from './ShimGrid';
 import { SupplierList } from './SupplierList';
 import { Tester } from './Tester';
-import { type End, ENDS } from '@/catalogue/ends';
+import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 
 const Rows = styled(Table)`
@@ -186,7 +187,7 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
           )}
           {tested && <Tester key={tested.id} spring={tested} onDone={() => setOnTester(null)} />}
           <Titled title="Add a spring">
-            <Choices label="End" value={end} options={{ rear: 'Rear', front: 'Front' }} onPick={setEnd} />
+            <Choices label="End" value={end} options={END_NAMES} onPick={setEnd} />
             <Choices label="Where" value={place} options={{ drawer: 'In the drawer', supplier: 'To order' }} onPick={setPlace} />
             <FieldGrid>
               {Object.entries(labelsOf(end)).map(([field, label]) => (
@@ -196,7 +197,7 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
                   value={form[field as keyof typeof BLANK]}
                   onChange={(text) => setForm({ ...form, [field]: text })}
                   problem={at(field)}
-                  unit={(unitOf as Record<string, string>)[field] ?? ''}
+                  unit={choiceName(unitOf, field) ?? ''}
                 />
               ))}
             </FieldGrid>

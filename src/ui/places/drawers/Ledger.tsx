@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { StockItem, StockMove } from '@/schema/stock';
@@ -96,9 +97,7 @@ export function Ledger({ name, item, route, onDone }: Props) {
                   {MOVE_WORDS[m.kind]}
                   <br />
                   <Small>
-                    {[m.jobId ? `job ${String(m.jobId).padStart(4, '0')}` : '', m.batch && `batch ${m.batch}`, m.note]
-                      .filter(Boolean)
-                      .join(', ')}
+                    {[m.jobId ? `job ${jobNumber(m.jobId)}` : '', m.batch && `batch ${m.batch}`, m.note].filter(Boolean).join(', ')}
                   </Small>
                 </td>
                 <td className="number">{m.moved === 0 ? '' : signed(m.moved)}</td>

@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { Titled } from '../../kit/parts';
 import { Empty, Small, Table } from '../../kit/primitives';
@@ -38,7 +39,7 @@ export function Reorder({ lines, shortages }: Props) {
                   <td>
                     {s.jobs.map((id) => (
                       <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
-                        {String(id).padStart(4, '0')}
+                        {jobNumber(id)}
                       </Link>
                     ))}
                   </td>

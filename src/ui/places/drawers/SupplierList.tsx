@@ -7,7 +7,7 @@ import { CsvColumns, type Taken } from '../../kit/CsvColumns';
 import { DayField, PlainField } from '../../kit/PlainField';
 import { Small } from '../../kit/primitives';
 import { Choices } from '../../kit/Choices';
-import type { End } from '@/catalogue/ends';
+import { END_NAMES, type End } from '@/catalogue/ends';
 
 const WANTED = [
   { key: 'name', label: 'Part number', known: ['part', 'name', 'number', 'article', 'code'], needed: true },
@@ -49,7 +49,7 @@ export function SupplierList() {
     <Titled title="A supplier’s list">
       <PlainField label="Supplier" value={supplier} onChange={setSupplier} problem={at('supplier')} />
       <DayField label="List of" value={listedOn} onChange={setListedOn} problem={at('day')} />
-      <Choices label="End" value={end} options={{ rear: 'Rear', front: 'Front' }} onPick={setEnd} />
+      <Choices label="End" value={end} options={END_NAMES} onPick={setEnd} />
       <Choices label="Rates in" value={unit} options={UNITS} onPick={setUnit} />
       <CsvColumns action="Open the supplier’s file" take="Take the list in" wanted={WANTED} onTake={(taken) => void take(taken)} />
       {said && (said.field === 'file' || said.field === 'done') && (

@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import styled from 'styled-components';
 import type { StageLine } from '@/judgement/job/stages';
@@ -126,7 +127,7 @@ export function Floor({ jobs, awaited, due, short, today }: Props & { today: str
                 <span>
                   <span className="machine">{j.machine}</span>
                   <Small>
-                    Job {String(j.id).padStart(4, '0')} · {j.customer}
+                    Job {jobNumber(j.id)} · {j.customer}
                   </Small>
                 </span>
                 <span>
@@ -163,7 +164,7 @@ export function Floor({ jobs, awaited, due, short, today }: Props & { today: str
                 </b>
                 {s.jobs.map((id) => (
                   <Link key={id} href={`/jobs/${id}/rebuild`}>
-                    Job {String(id).padStart(4, '0')}
+                    Job {jobNumber(id)}
                   </Link>
                 ))}
               </li>

@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { compareSetups } from '@/judgement/model/setups';
@@ -9,7 +10,7 @@ import { dayWords } from '../../kit/time';
 import { SETUP_KIND, type SetupRow } from './Setups';
 import { END_NAMES } from '@/catalogue/ends';
 
-const nameOf = (s: SetupRow) => `${SETUP_KIND[s.kind]}, job ${String(s.jobId).padStart(4, '0')}, ${dayWords(s.recordedAt)}`;
+const nameOf = (s: SetupRow) => `${SETUP_KIND[s.kind]}, job ${jobNumber(s.jobId)}, ${dayWords(s.recordedAt)}`;
 
 interface Props {
   machine: { id: number; name: string };

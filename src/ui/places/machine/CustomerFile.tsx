@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { Empty, Heading, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
@@ -21,7 +22,7 @@ export function CustomerFile({ customer, jobs }: Props) {
             {jobs.map((j) => (
               <tr key={j.id}>
                 <td>
-                  <Link href={`/jobs/${j.id}`}>Job {String(j.id).padStart(4, '0')}</Link>
+                  <Link href={`/jobs/${j.id}`}>Job {jobNumber(j.id)}</Link>
                 </td>
                 <td>
                   <Link href={`/machines/${j.machineId}`}>{j.machine}</Link>

@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import type { Entries } from '@/catalogue/entry';
 import type { HistoryPoint } from '@/judgement/reason/history';
@@ -57,7 +58,7 @@ export function MachineFile({ machine, owners, figures, jobs, signed, setups, ro
                     <tr key={j.id}>
                       <td>
                         <Link href={`/jobs/${j.id}`}>
-                          <b>Job {String(j.id).padStart(4, '0')}</b>
+                          <b>Job {jobNumber(j.id)}</b>
                         </Link>
                         <br />
                         <Small>{j.customer}</Small>

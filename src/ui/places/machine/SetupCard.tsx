@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -81,7 +82,7 @@ export function SetupCard({ card }: { card: CardFacts }) {
           <div style={{ textAlign: 'right' }}>
             {SETUP_KIND[card.kind]}
             <div>
-              {dayWords(card.recordedAt)}, job {String(card.jobId).padStart(4, '0')}
+              {dayWords(card.recordedAt)}, job {jobNumber(card.jobId)}
             </div>
             {technician && <div>signed by {technician}</div>}
           </div>

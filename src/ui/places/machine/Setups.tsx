@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -77,8 +78,6 @@ const List = styled.ol`
   }
 `;
 
-const number = (jobId: number) => String(jobId).padStart(4, '0');
-
 /** What changed against the set-up before, in the words of the bench. */
 function changesOf(setup: SetupRow, parent: SetupRow | null) {
   if (!parent) return [];
@@ -110,11 +109,11 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
       id: s.id,
       parentId: s.parentId,
       at: s.recordedAt,
-      job: number(s.jobId),
+      job: jobNumber(s.jobId),
       kind: s.kind,
       feel,
       takenBack: s.takenBack,
-      words: `${SETUP_KIND[s.kind]}, job ${number(s.jobId)}, ${dayWords(s.recordedAt)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}${s.takenBack ? ', taken back' : ''}`,
+      words: `${SETUP_KIND[s.kind]}, job ${jobNumber(s.jobId)}, ${dayWords(s.recordedAt)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}${s.takenBack ? ', taken back' : ''}`,
     };
   });
   if (setups.length === 0)
@@ -171,7 +170,7 @@ function SetupItem({
     <li data-kind={setup.kind}>
       <b>{SETUP_KIND[setup.kind]}</b>{' '}
       <Small>
-        {dayWords(setup.recordedAt)}, job {number(setup.jobId)}
+        {dayWords(setup.recordedAt)}, job {jobNumber(setup.jobId)}
         {feel && `, ${FEEL[feel]}`}
         {setup.takenBack && ', taken back'}
       </Small>
@@ -217,11 +216,11 @@ function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow
     return (
       <>
         {' · '}
-        <QuietButton onPress={() => setAsked(true)}>Go back to this one in job {number(jobId)}</QuietButton>
+        <QuietButton onPress={() => setAsked(true)}>Go back to this one in job {jobNumber(jobId)}</QuietButton>
       </>
     );
   return (
-    <div role="group" aria-label={`Back to the set-up of job ${number(to.jobId)}`} style={{ padding: '0.5rem 0' }}>
+    <div role="group" aria-label={`Back to the set-up of job ${jobNumber(to.jobId)}`} style={{ padding: '0.5rem 0' }}>
       <b>{turned.length === 0 ? 'Nothing would be turned: it stands so already.' : 'This would be turned or changed:'}</b>
       <ul className="changes">
         {turned.map((d) => (
@@ -232,11 +231,11 @@ function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow
         ))}
       </ul>
       <Small>
-        It is written into job {number(jobId)} as what is to be fitted; Ride goes on from it, and one undo takes all of it back.{' '}
+        It is written into job {jobNumber(jobId)} as what is to be fitted; Ride goes on from it, and one undo takes all of it back.{' '}
       </Small>
       <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center' }}>
         <Button $strong onPress={() => void go()}>
-          Go back to it in job {number(jobId)}
+          Go back to it in job {jobNumber(jobId)}
         </Button>
         <QuietButton onPress={() => setAsked(false)}>Leave it as it is</QuietButton>
       </p>

@@ -1,4 +1,5 @@
 'use client';
+import { choiceName } from '@/catalogue/choices';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { School } from '@/knowledge/schools';
@@ -55,7 +56,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
           >
             <p style={{ maxWidth: '60ch' }}>{c.story}</p>
             <p style={{ padding: '0.5rem 0' }}>
-              <b>{(COMPLAINT_PHRASES as Record<string, string>)[at('phrase')]}</b>{' '}
+              <b>{choiceName(COMPLAINT_PHRASES, at('phrase'))}</b>{' '}
               <Small>
                 {[label(COMPLAINT_PLACES, at('place')), at('end'), label(COMPLAINT_BAD, at('bad'))].filter(Boolean).join(' · ')}
               </Small>

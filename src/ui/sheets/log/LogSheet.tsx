@@ -12,10 +12,9 @@ import { type LoggedRun, useBench } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { Trace } from './Trace';
-import type { End } from '@/catalogue/ends';
+import { END_NAMES, type End } from '@/catalogue/ends';
 
 const ENDS: readonly End[] = ['rear', 'front'];
-const NAME: Record<End, string> = { rear: 'Rear', front: 'Front' };
 const MOMENTS = { before: 'As it came in', after: 'After the work' } as const;
 
 const WANTED: Wanted[] = [
@@ -136,7 +135,7 @@ function Figures({ before, after }: { before: LoggedRun | null; after: LoggedRun
             <th>Of the travel, unless said</th>
             {columns.map((c) => (
               <th key={c.end + c.moment} className="number">
-                <EndName $end={c.end}>{NAME[c.end]}</EndName>
+                <EndName $end={c.end}>{END_NAMES[c.end]}</EndName>
                 {runs.length > 1 && ` ${c.moment}`}
               </th>
             ))}
@@ -177,17 +176,17 @@ function Histograms({ end, before, after }: { end: End; before: LogDocument | nu
     f ? `${when} mean ${percent(f.meanShare)}, most ${percent(f.maxShare)}, bottomed ${f.bottomings} times` : '';
   const about = [said(was, is ? 'before' : ''), said(is, was ? 'after' : '')].filter(Boolean).join('; ');
   return (
-    <Titled title={`${NAME[end]}: where it worked, and how fast`}>
+    <Titled title={`${END_NAMES[end]}: where it worked, and how fast`}>
       <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(19rem, 1fr))', gap: '0 1.5rem' }}>
         <LineChart
-          description={`${NAME[end]} travel histogram: ${about}`}
+          description={`${END_NAMES[end]} travel histogram: ${about}`}
           lines={lines(travelPoints)}
           x={{ name: 'Share of travel', unit: '%', max: 100 }}
           y={{ name: 'Of the time', unit: '%' }}
           height={210}
         />
         <LineChart
-          description={`${NAME[end]} speed histogram, rebound left, compression right: ${about}`}
+          description={`${END_NAMES[end]} speed histogram, rebound left, compression right: ${about}`}
           lines={lines(speedPoints)}
           x={{ name: 'Rebound ← speed → compression', unit: 'm/s', min: -2.5, max: 2.5 }}
           y={{ name: 'Of the time', unit: '%' }}

@@ -1,4 +1,6 @@
 'use client';
+import { END_NAMES } from '@/catalogue/ends';
+import { jobNumber } from '@/catalogue/jobs';
 import { useCallback, useState } from 'react';
 import styled from 'styled-components';
 import { withUnit, entryAt } from '@/catalogue/entry';
@@ -112,10 +114,7 @@ export function HandedBack() {
     focusEntry(field);
   };
   return (
-    <Titled
-      title="As it left the last time"
-      aside={`job ${String(handedBack.jobId).padStart(4, '0')}, ${dayWords(handedBack.at)}; look, then confirm`}
-    >
+    <Titled title="As it left the last time" aside={`job ${jobNumber(handedBack.jobId)}, ${dayWords(handedBack.at)}; look, then confirm`}>
       <Lines aria-label="As it left the last time">
         {lines.map((line) => {
           const def = fieldDef(line.field);
@@ -123,7 +122,7 @@ export function HandedBack() {
           return (
             <li key={line.field}>
               <span className="what">
-                {def.end && <span style={{ color: `var(--${def.end})` }}>{def.end === 'rear' ? 'Rear ' : 'Front '}</span>}
+                {def.end && <span style={{ color: `var(--${def.end})` }}>{`${END_NAMES[def.end]} `}</span>}
                 {name} <Small>○ {said(line)}</Small>
               </span>
               <QuietButton onPress={() => confirm(line)} aria-label={`${name}: still so`}>

@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import { Repeat } from '../../fields/parts';
 import { useState } from 'react';
 import { shortOf } from '@/schema/stock';
@@ -153,7 +154,7 @@ function OneOut({ end, marked, done, jobId, onDone }: { end: End; marked: string
     if (rate.trim() === '') return setProblem('Put it on the tester and type its rate.');
     const answer = await post<{ springId: number }>(`/api/jobs/${jobId}/returned`, {
       end,
-      name: `Used, out of job ${String(jobId).padStart(4, '0')}, ${data.machine.name}`,
+      name: `Used, out of job ${jobNumber(jobId)}, ${data.machine.name}`,
       rate: meant(rate, unit),
       leftByCustomer: left,
     });

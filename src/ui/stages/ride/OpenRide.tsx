@@ -1,4 +1,5 @@
 'use client';
+import { choiceName } from '@/catalogue/choices';
 import { useState } from 'react';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
@@ -123,7 +124,7 @@ export function Said({ trial }: { trial: Trial }) {
               const feel = feels[String(c.n)];
               return feel ? (
                 <div key={c.n}>
-                  {(COMPLAINT_PHRASES as Record<string, string>)[c.phrase]}: <b>{FEEL[feel]}</b>
+                  {choiceName(COMPLAINT_PHRASES, c.phrase)}: <b>{FEEL[feel]}</b>
                 </div>
               ) : null;
             })}

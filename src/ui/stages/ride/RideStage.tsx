@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import { useMemo } from 'react';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { feelOf, planOf, type Step, type Trial } from '@/judgement/ride/retune';
@@ -45,8 +46,8 @@ export function RideStage() {
           <OpenRide trial={open} step={steps.find((s) => s.tunable.id === open.document.change?.tunable) ?? null} />
         ) : data.movedOn !== null ? (
           <Empty>
-            This machine has come back since as <a href={`/jobs/${data.movedOn}/ride`}>job {String(data.movedOn).padStart(4, '0')}</a>: what
-            is in it now is that job’s, and rides are planned there.
+            This machine has come back since as <a href={`/jobs/${data.movedOn}/ride`}>job {jobNumber(data.movedOn)}</a>: what is in it now
+            is that job’s, and rides are planned there.
           </Empty>
         ) : setups ? (
           <PlanRide key={trials.length} known={known} setups={setups} proposed={plan.proposed} others={plan.others} trials={trials} />

@@ -1,4 +1,5 @@
 'use client';
+import { jobNumber } from '@/catalogue/jobs';
 import { BecauseList } from '../../kit/BecauseList';
 import { SealedNote, Working } from '../../job/Working';
 import type { End } from '@/catalogue/ends';
@@ -101,7 +102,7 @@ export function SpringsStage() {
   return (
     <>
       <PrintHead>
-        Springs · job {String(data.job.id).padStart(4, '0')} · {data.machine.name} · {data.customer.name}
+        Springs · job {jobNumber(data.job.id)} · {data.machine.name} · {data.customer.name}
       </PrintHead>
       <SealedNote />
       <Columns $wide="1.95fr 1fr">
