@@ -75,15 +75,22 @@ async function fetched(server: Server, path: string): Promise<number> {
   return median(times);
 }
 
+declare global {
+  interface Window {
+    /** What the page notes of itself while it is measured, ms. */
+    keyFrames?: number[];
+    longTasks?: number[];
+  }
+}
+
 /** Time from a key going down to the frame after its result has changed on the page, and the long tasks on the way. */
 async function keystrokes(page: Page, url: string, field: string, shownIn: string, texts: string[]): Promise<void> {
   await page.goto(url, { waitUntil: 'networkidle' });
   // Opening the page is counted with the pages; a key is counted once the page stands still.
   await page.evaluate(() => new Promise((done) => requestIdleCallback(() => setTimeout(() => requestIdleCallback(done), 1000))));
   await page.evaluate((selector) => {
-    const w = window as unknown as { frames_: number[]; long_: number[] };
-    w.frames_ = [];
-    w.long_ = [];
+    const frames: number[] = (window.keyFrames = []);
+    const long: number[] = (window.longTasks = []);
     let begun: number | null = null;
     document.addEventListener('keydown', () => (begun = performance.now()), true);
     const result = document.querySelector(selector);
@@ -94,11 +101,11 @@ async function keystrokes(page: Page, url: string, field: string, shownIn: strin
       if (from === null) return;
       requestAnimationFrame(() => {
         const channel = new MessageChannel();
-        channel.port1.onmessage = () => w.frames_.push(performance.now() - from);
+        channel.port1.onmessage = () => frames.push(performance.now() - from);
         channel.port2.postMessage(0);
       });
     }).observe(result, { subtree: true, childList: true, characterData: true });
-    new PerformanceObserver((list) => list.getEntries().forEach((e) => w.long_.push(e.duration))).observe({ type: 'longtask' });
+    new PerformanceObserver((list) => list.getEntries().forEach((e) => long.push(e.duration))).observe({ type: 'longtask' });
   }, shownIn);
   const input = page.getByRole('textbox', { name: field, exact: true });
   const session = await page.context().newCDPSession(page);
@@ -119,8 +126,7 @@ async function keystrokes(page: Page, url: string, field: string, shownIn: strin
     }
   }
   const [frames, long] = await page.evaluate(() => {
-    const w = window as unknown as { frames_: number[]; long_: number[] };
-    return [w.frames_, w.long_] as const;
+    return [window.keyFrames ?? [], window.longTasks ?? []] as const;
   });
   say(`main-thread work per keystroke, ${field}`, ((await workSoFarMs()) - before) / keys, 'script, style and layout');
   const worst = [...frames].sort((a, b) => a - b)[Math.floor(frames.length * 0.95)] ?? Number.NaN;

@@ -197,18 +197,20 @@ test('a worker whose code does not come says so and is tried again; a read that 
     await page.request.post(`${server.base}/api/machines/${machineId}/entries`, { data: { field: `machine.damper.rear.${field}`, text } });
   await page.addInitScript(() => {
     const Real = window.Worker;
-    const broken = window as unknown as { broken: boolean };
-    broken.broken = true;
+    window.name = 'broken';
     window.Worker = class extends Real {
       constructor(url: string | URL, options?: WorkerOptions) {
-        super(broken.broken ? URL.createObjectURL(new Blob(['throw new Error("torn")'])) : url, broken.broken ? {} : options);
+        super(
+          window.name === 'broken' ? URL.createObjectURL(new Blob(['throw new Error("torn")'])) : url,
+          window.name === 'broken' ? {} : options,
+        );
       }
     };
   });
   await page.goto(`${server.base}/jobs/${job}/valves`);
   await expect(page.getByText(/The computation broke off/)).toBeVisible();
   await expect(page.getByText('Solving the plates')).toHaveCount(0);
-  await page.evaluate(() => ((window as unknown as { broken: boolean }).broken = false));
+  await page.evaluate(() => (window.name = ''));
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByText(/von Kármán plates/)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText(/The computation broke off/)).toHaveCount(0);

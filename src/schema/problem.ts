@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { Issue } from '@/core/result';
-import { issueWords } from './words';
+import { isProblemCode, issueWords, type ProblemCode } from './words';
 
 /** How every failure looks outside: in the API's answers, on the command's standard error, and beside fields. */
 export interface Problem {
@@ -11,7 +11,7 @@ export interface Problem {
 
 type Data = Record<string, string | number>;
 
-export const problem = (code: string, path: (string | number)[] = [], data: Data = {}): Problem => ({
+export const problem = (code: ProblemCode, path: (string | number)[] = [], data: Data = {}): Problem => ({
   code,
   message: issueWords({ code, data }),
   path,
@@ -38,7 +38,7 @@ export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: Prope
   switch (issue.code) {
     case 'custom': {
       const params = (issue.params ?? {}) as { code?: string; data?: Data };
-      return problem(params.code ?? 'wrong-type', path, params.data);
+      return problem(params.code && isProblemCode(params.code) ? params.code : 'wrong-type', path, params.data);
     }
     case 'unrecognized_keys':
       return problem('unknown-field', [...path, issue.keys[0] ?? ''], { field: issue.keys[0] ?? '' });

@@ -1,4 +1,4 @@
-import type { Issue, Warning } from '@/core/result';
+import type { Issue, IssueCode, Warning } from '@/core/result';
 import { printIn } from '@/core/units/print';
 import { unitNamed } from '@/core/units/units';
 
@@ -14,7 +14,9 @@ function limit(data: Data, name: 'min' | 'max'): string {
   return `${printIn(value, unit, factor > 1000 ? 0 : 2).replace(/\.?0+$/, (zeros) => (zeros.includes('.') ? '' : zeros))} ${unit}`;
 }
 
-const ISSUE_WORDS: Record<string, (d: Data) => string> = {
+type Words = (d: Data) => string;
+
+const ISSUE_WORDS = {
   empty: () => 'Nothing is written here. Type a number.',
   unreadable: (d) => `“${d.text ?? ''}” cannot be read. Write it like 595, 59,5 cm or 23 3/8 in.`,
   'count-unreadable': (d) => `“${d.text}” is no count. Write a number such as 8 or 1,5${d.unit ? `, ${d.unit}` : ''}.`,
@@ -150,11 +152,16 @@ const ISSUE_WORDS: Record<string, (d: Data) => string> = {
   'shim-no-ring': () => 'The outer diameter must be greater than the inner one.',
   'nothing-to-move': () => 'Say how many: at least one.',
   'handed-back': () => 'The machine has been handed back.',
-};
+} satisfies Record<IssueCode, Words> & Record<string, Words>;
+
+/** Every code of a failure, of the core or of the edge, has its words above: one without does not compile. */
+export type ProblemCode = keyof typeof ISSUE_WORDS;
+export const isProblemCode = (code: string): code is ProblemCode => Object.hasOwn(ISSUE_WORDS, code);
 
 /** The sentence for an issue's code and figures: the same in the interface, the API and the command. */
-export function issueWords(issue: { code: string; data?: Data }): string {
-  return ISSUE_WORDS[issue.code]?.(issue.data ?? {}) ?? `This cannot be used (${issue.code}).`;
+export function issueWords({ code, data }: { code: ProblemCode; data?: Data }): string {
+  const words: Words = ISSUE_WORDS[code];
+  return words(data ?? {});
 }
 
 const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {

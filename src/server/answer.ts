@@ -1,3 +1,4 @@
+import type { ProblemCode } from '@/schema/words';
 import { type Problem, problem, problemOf } from '@/schema/problem';
 import type { Issue } from '@/core/result';
 
@@ -7,7 +8,7 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; status: 400 | 404 
 export const done = <T>(value: T): Answer<T> => ({ ok: true, value });
 
 export const refused = (
-  code: string,
+  code: ProblemCode,
   path: (string | number)[] = [],
   data: Record<string, string | number> = {},
 ): Extract<Answer<never>, { ok: false }> => ({
@@ -29,7 +30,7 @@ export const missing = (what: string): Extract<Answer<never>, { ok: false }> => 
 });
 
 export const conflict = (
-  code: string,
+  code: ProblemCode,
   path: (string | number)[] = [],
   data: Record<string, string | number> = {},
 ): Extract<Answer<never>, { ok: false }> => ({

@@ -1,14 +1,36 @@
-/** Every worker has its end: an answer, or words for why there is none. */
+import { type Remote, wrap } from 'comlink';
 
 const BROKE = 'The computation broke off';
+const words = (message: string): string => (message.startsWith(BROKE) ? message : `${BROKE}: ${message}`);
 
-/** Calls `failed` once where a worker cannot be started, dies, or sends what cannot be read. */
-export function onWorkerFailure(worker: Worker, failed: (message: string) => void): void {
-  worker.onerror = (event) => {
-    event.preventDefault();
-    failed(event.message ? `${BROKE}: ${event.message}` : `${BROKE}, or its code did not arrive.`);
-  };
-  worker.onmessageerror = () => failed(`${BROKE}: its answer could not be read.`);
+/** A worker at work. Everything asked of it has its end: an answer, or words for why there is none. */
+export interface Working<Api> {
+  /** Rejects, with words, where the worker cannot be started, dies, breaks in its work or sends what cannot be read. */
+  ask<Answer>(question: (worker: Remote<Api>) => Promise<Answer>): Promise<Answer>;
+  /** Lets the worker go; what was asked and not answered stays so. */
+  end(): void;
 }
 
-export const brokeWords = (message: string): string => (message.startsWith(BROKE) ? message : `${BROKE}: ${message}`);
+/** The one way to call a worker. */
+export function working<Api>(worker: Worker): Working<Api> {
+  const remote = wrap<Api>(worker);
+  const broken = new Promise<never>((_, refuse) => {
+    worker.onerror = (event) => {
+      event.preventDefault();
+      refuse(new Error(event.message ? words(event.message) : `${BROKE}, or its code did not arrive.`));
+    };
+    worker.onmessageerror = () => refuse(new Error(`${BROKE}: its answer could not be read.`));
+  });
+  // Nobody may be asking when it dies; whoever asks next is told.
+  broken.catch(() => undefined);
+  return {
+    ask: (question) =>
+      Promise.race([question(remote), broken]).catch((e: unknown) => {
+        throw new Error(words(e instanceof Error ? e.message : String(e)));
+      }),
+    end: () => worker.terminate(),
+  };
+}
+
+/** A turn of the worker's loop: what was asked meanwhile is heard before the work goes on. */
+export const turn = (): Promise<void> => new Promise((done) => setTimeout(done, 0));

@@ -47,13 +47,17 @@ interface Computed {
 interface Operation {
   sentence: string;
   schema: z.ZodType;
-  run(request: never): Result<Computed>;
+  /** Checks the request by the schema and, where it fits, runs it. */
+  answer(request: unknown): { fits: true; result: Result<Computed> } | { fits: false; issues: z.core.$ZodIssue[] };
 }
 
 const operation = <S extends z.ZodType>(sentence: string, schema: S, run: (request: z.output<S>) => Result<Computed>): Operation => ({
   sentence,
   schema,
-  run,
+  answer(request) {
+    const checked = schema.safeParse(request);
+    return checked.success ? { fits: true, result: run(checked.data) } : { fits: false, issues: checked.error.issues };
+  },
 });
 
 const OPERATIONS: Record<string, Operation> = {
@@ -272,9 +276,9 @@ const holdsFiguresAlone = (value: unknown): boolean =>
 export function compute(name: string, request: unknown): ComputeAnswer {
   const found = Object.hasOwn(OPERATIONS, name) ? OPERATIONS[name] : undefined;
   if (!found) return { ok: false, problem: problem('unknown-operation', [], { operation: name }) };
-  const checked = found.schema.safeParse(request);
-  if (!checked.success) return { ok: false, problem: problemOfZod(checked.error.issues, request) };
-  const result = found.run(checked.data as never);
+  const answer = found.answer(request);
+  if (!answer.fits) return { ok: false, problem: problemOfZod(answer.issues, request) };
+  const { result } = answer;
   if (!result.ok) return { ok: false, problem: problemOf(result.issue) };
   if (!holdsFiguresAlone(result.value)) return { ok: false, problem: problem('no-finite-answer') };
   const warnings = result.value.warnings.map((w) => ({ code: w.code, message: warningWords(w), path: w.path }));

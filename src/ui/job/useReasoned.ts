@@ -1,14 +1,14 @@
 'use client';
 import { ENDS } from '@/catalogue/ends';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { DamperFacts } from '@/judgement/model/damperFacts';
+import type { DamperFacts, DamperQuestion } from '@/judgement/model/damperFacts';
 import { damperQuestion } from '@/judgement/model/damperQuestion';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { type Reasoned, reasonOf } from '@/judgement/reason/reason';
 import { useBench, useLater } from './BenchContext';
 import type { Reading } from '../kit/read';
-import { brokeWords, onWorkerFailure } from '@/workers/working';
-import type { Ask, Told } from '@/workers/reason.worker';
+import type { ReasonsWorker } from '@/workers/reason.worker';
+import { type Working, working } from '@/workers/working';
 import type { End } from '@/catalogue/ends';
 
 const NOTHING: Known['dampers'] = { rear: null, front: null };
@@ -42,28 +42,30 @@ export function useKnown(): Knowing {
   return { known, dampersFailed };
 }
 
-function useDampers(questions: (Ask['question'] | null)[]): { dampers: Known['dampers'] } & Knowing['dampersFailed'] {
-  const worker = useRef<Worker | null>(null);
+function useDampers(questions: (DamperQuestion | null)[]): { dampers: Known['dampers'] } & Knowing['dampersFailed'] {
+  const worker = useRef<Working<ReasonsWorker> | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
   const [attempt, setAttempt] = useState(0);
   const [answers, setAnswers] = useState<Asked>({ rear: null, front: null });
-  const keys = questions.map((q) => (q === null ? '' : JSON.stringify(q)));
-  const [rear, front] = keys;
-  useEffect(() => () => worker.current?.terminate(), []);
+  const [rear, front] = questions.map((q) => (q === null ? '' : JSON.stringify(q)));
+  useEffect(() => () => worker.current?.end(), []);
   useEffect(() => {
-    for (const [i, key] of [rear, front].entries()) {
+    for (const [end, key] of [
+      ['rear', rear],
+      ['front', front],
+    ] as const) {
       if (!key) continue;
-      worker.current ??= new Worker(new URL('../../workers/reason.worker.ts', import.meta.url), { type: 'module' });
-      onWorkerFailure(worker.current, setFailed);
-      worker.current.onmessage = ({ data }: MessageEvent<Told>) => {
-        if (data.failed !== null) setFailed(brokeWords(data.failed));
-        setAnswers((a) => ({ ...a, [data.end]: { key: data.key, facts: data.facts } }));
-      };
-      worker.current.postMessage({ end: ENDS[i]!, key, question: JSON.parse(key) as Ask['question'] } satisfies Ask);
+      worker.current ??= working<ReasonsWorker>(new Worker(new URL('../../workers/reason.worker.ts', import.meta.url), { type: 'module' }));
+      worker.current
+        .ask((reasons) => reasons.facts(JSON.parse(key) as DamperQuestion))
+        .then(
+          (facts) => setAnswers((a) => ({ ...a, [end]: { key, facts } })),
+          (e: unknown) => setFailed(e instanceof Error ? e.message : String(e)),
+        );
     }
   }, [rear, front, attempt]);
   const again = () => {
-    worker.current?.terminate();
+    worker.current?.end();
     worker.current = null;
     setFailed(null);
     setAttempt(attempt + 1);

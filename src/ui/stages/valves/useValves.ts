@@ -1,14 +1,19 @@
 'use client';
+import { proxy, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import type { DamperFigures, ValveName } from '@/core/damper/damper';
+import type { Calibration, DynoPoint } from '@/core/damper/dyno';
 import type { SearchProgress, SearchRequest, SearchResult } from '@/core/damper/search';
+import type { Oil } from '@/core/damper/valve';
 import type { DamperView, ViewRequest } from '@/core/damper/view';
 import type { Issue, Result } from '@/core/result';
 import type { DamperKey } from '@/catalogue/fields/damper';
 import { type AimFound, useAim } from './useAim';
-import { brokeWords, onWorkerFailure } from '@/workers/working';
-import type { Answer, Ask, DynoAsk } from '@/workers/valves.worker';
+import type { Took, ValvesWorker } from '@/workers/valves.worker';
+import { type Working, working } from '@/workers/working';
 
-const start = () => new Worker(new URL('../../../workers/valves.worker.ts', import.meta.url), { type: 'module' });
+const start = () => working<ValvesWorker>(new Worker(new URL('../../../workers/valves.worker.ts', import.meta.url), { type: 'module' }));
+const wordsOf = (e: unknown): string => (e instanceof Error ? e.message : String(e));
 
 export interface Viewed {
   view: DamperView | null;
@@ -25,9 +30,9 @@ const pointsOf = (target: AimFound['targets']['compression']) => (target?.ok ? t
 
 /** The damper as computed by the worker, and what it is to aim at; the last one stays while the next is worked out. The aim may rest on the curve as found, so it follows a view. */
 export function useDamperView(damper: DamperKey, base: Omit<ViewRequest, 'targets'> | null): Viewed {
-  const worker = useRef<Worker | null>(null);
+  const worker = useRef<Working<ValvesWorker> | null>(null);
   const asked = useRef(0);
-  const [answer, setAnswer] = useState<{ id: number; result: Result<DamperView>; tookMs: number } | null>(null);
+  const [answer, setAnswer] = useState<({ id: number } & Took<DamperView>) | null>(null);
   const [latest, setLatest] = useState(0);
   const view = base !== null && answer?.result.ok ? answer.result.value : null;
   const aim = useAim(damper, view);
@@ -38,20 +43,23 @@ export function useDamperView(damper: DamperKey, base: Omit<ViewRequest, 'target
   useEffect(() => {
     const made = start();
     worker.current = made;
-    onWorkerFailure(made, setFailure);
-    made.onmessage = ({ data }: MessageEvent<Answer>) => {
-      if (data.kind === 'view') {
-        setAnswer({ id: data.id, result: data.result, tookMs: data.tookMs });
-        setFailure(null);
-      } else if (data.kind === 'failed' && data.id === asked.current) setFailure(brokeWords(data.message));
-    };
-    return () => made.terminate();
+    return () => made.end();
   }, [attempt]);
   useEffect(() => {
     if (text === '') return;
     asked.current += 1;
-    setLatest(asked.current);
-    worker.current?.postMessage({ kind: 'view', id: asked.current, request: JSON.parse(text) as ViewRequest } satisfies Ask);
+    const id = asked.current;
+    setLatest(id);
+    worker.current
+      ?.ask((valves) => valves.view(JSON.parse(text) as ViewRequest))
+      .then(
+        (took) => {
+          if (!took) return;
+          setAnswer({ id, ...took });
+          setFailure(null);
+        },
+        (e: unknown) => id === asked.current && setFailure(wordsOf(e)),
+      );
   }, [text, attempt]);
   const again = () => {
     setFailure(null);
@@ -82,7 +90,7 @@ export interface Searching {
 
 /** A search in a worker of its own, so that the sheet stays alive beside it. */
 export function useSearch(): Searching {
-  const worker = useRef<Worker | null>(null);
+  const worker = useRef<Working<ValvesWorker> | null>(null);
   const asked = useRef(0);
   const [state, setState] = useState<Pick<Searching, 'progress' | 'result' | 'tookMs' | 'running' | 'failure'>>({
     progress: null,
@@ -91,60 +99,46 @@ export function useSearch(): Searching {
     running: false,
     failure: null,
   });
-  const fail = (failure: string) => {
-    worker.current?.terminate();
-    worker.current = null;
-    setState((s) => ({ ...s, running: false, failure }));
-  };
-  useEffect(() => () => worker.current?.terminate(), []);
+  useEffect(() => () => worker.current?.end(), []);
   const begin = (request: SearchRequest) => {
     worker.current ??= start();
     asked.current += 1;
     const id = asked.current;
-    onWorkerFailure(worker.current, fail);
-    worker.current.onmessage = ({ data }: MessageEvent<Answer>) => {
-      if (data.id !== asked.current) return;
-      if (data.kind === 'progress') setState((s) => ({ ...s, progress: data.progress }));
-      else if (data.kind === 'found') setState((s) => ({ ...s, result: data.result, tookMs: data.tookMs, running: false }));
-      else if (data.kind === 'failed') fail(brokeWords(data.message));
-    };
+    const tell = proxy((progress: SearchProgress) => id === asked.current && setState((s) => ({ ...s, progress })));
     setState({ progress: null, result: null, tookMs: null, running: true, failure: null });
-    worker.current.postMessage({ kind: 'search', id, request } satisfies Ask);
+    worker.current
+      .ask((valves) => valves.search(request, tell))
+      .then(
+        (took) => took && id === asked.current && setState((s) => ({ ...s, ...took, running: false })),
+        (e: unknown) => {
+          worker.current?.end();
+          worker.current = null;
+          setState((s) => ({ ...s, running: false, failure: wordsOf(e) }));
+        },
+      );
   };
   const stop = () => {
-    worker.current?.postMessage({ kind: 'stop' } satisfies Ask);
+    asked.current += 1;
+    void worker.current?.ask((valves) => valves.stop());
     setState((s) => ({ ...s, running: false }));
   };
   return { ...state, begin, stop };
 }
 
-type Without<Q> = Q extends DynoAsk ? Omit<Q, 'id'> : never;
-
-/** Asks a worker of the dyno once; the worker is let go with its answer. Rejects with words where it breaks. */
-function askOnce<A extends Answer>(question: Without<DynoAsk>): Promise<A> {
+/** Asks a worker once; it is let go with its answer. Rejects with words where it breaks. */
+async function askOnce<A>(question: (valves: Remote<ValvesWorker>) => Promise<A>): Promise<A> {
   const worker = start();
-  return new Promise((done, refuse) => {
-    const fail = (message: string) => {
-      worker.terminate();
-      refuse(new Error(message));
-    };
-    onWorkerFailure(worker, fail);
-    worker.onmessage = ({ data }: MessageEvent<Answer>) => {
-      if (data.kind === 'failed') return fail(brokeWords(data.message));
-      worker.terminate();
-      done(data as A);
-    };
-    worker.postMessage({ ...question, id: 1 });
-  });
+  return worker.ask<A>(question).finally(() => worker.end());
 }
 
-type Run = Extract<Answer, { kind: 'run' }>;
-type Calibrated = Extract<Answer, { kind: 'calibrated' }>;
-
 /** A run of the simulated dyno through a damper built with the tolerances of real ones. */
-export const simulateRun = async (question: Omit<Extract<DynoAsk, { kind: 'simulate' }>, 'id' | 'kind'>): Promise<Run['result']> =>
-  (await askOnce<Run>({ kind: 'simulate', ...question })).result;
+export const simulateRun = (asked: { figures: DamperFigures; oil: Oil; seed: number }): Promise<Result<DynoPoint[]>> =>
+  askOnce(async (valves) => valves.simulate(asked.figures, asked.oil, asked.seed));
 
 /** One valve fitted to a run. */
-export const calibrateTo = async (question: Omit<Extract<DynoAsk, { kind: 'calibrate' }>, 'id' | 'kind'>): Promise<Calibrated['result']> =>
-  (await askOnce<Calibrated>({ kind: 'calibrate', ...question })).result;
+export const calibrateTo = (asked: {
+  figures: DamperFigures;
+  oil: Oil;
+  valve: ValveName;
+  points: DynoPoint[];
+}): Promise<Result<Calibration>> => askOnce(async (valves) => valves.calibrate(asked.figures, asked.oil, asked.valve, asked.points));
