@@ -12,9 +12,6 @@ export type Export = (typeof EXPORTS)[number];
 const plainMoney = (minor: number | null, currency: string | null) =>
   minor === null || currency === null ? '' : (minor / 10 ** decimalsOf(currency)).toFixed(decimalsOf(currency));
 
-/** A cell that begins like a formula is quoted by an apostrophe, so that no table program runs it. */
-const harmless = (cell: unknown) => (typeof cell === 'string' && /^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
-
 async function rowsOf(what: Export): Promise<Record<string, unknown>[]> {
   const base = await db();
   if (what === 'order') {
@@ -71,9 +68,6 @@ async function rowsOf(what: Export): Promise<Record<string, unknown>[]> {
 
 /** A drawer's list as CSV (RFC 4180), headings first. */
 export async function exportCsv(what: Export): Promise<string> {
-  const rows = await rowsOf(what);
-  return Papa.unparse(
-    rows.map((r) => Object.fromEntries(Object.entries(r).map(([k, v]) => [k, harmless(v)]))),
-    { newline: '\r\n' },
-  );
+  // A cell that begins like a formula is led by an apostrophe, so that no table program runs it.
+  return Papa.unparse(await rowsOf(what), { newline: '\r\n', escapeFormulae: true });
 }

@@ -111,6 +111,7 @@ test('the order of the list does not change the ranking', () => {
     return result.ok ? result.value.candidates.map((c) => c.id) : [];
   };
   const wanted = rank(catalogue);
+  expect([...wanted].sort()).toEqual(catalogue.map((c) => c.id));
   fc.assert(
     fc.property(fc.shuffledSubarray(catalogue, { minLength: catalogue.length }), (shuffled) => {
       expect(rank(shuffled)).toEqual(wanted);

@@ -1,3 +1,4 @@
+import { parseDate } from '@internationalized/date';
 import { MM_PER_KM } from '@/core/constants/constants';
 import { LEAST_DAYS_APART } from '@/knowledge/limits';
 import type { Entries } from '@/catalogue/entry';
@@ -21,16 +22,16 @@ export interface Due {
 }
 
 const dayOf = (iso: string) => iso.slice(0, 10);
-const addDays = (day: string, days: number) =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + Math.round(days) * DAY_MS).toISOString().slice(0, 10);
+const addDays = (day: string, days: number): string =>
+  parseDate(day)
+    .add({ days: Math.round(days) })
+    .toString();
 
 /** The day so many months later; the 31st becomes the last of a shorter month. */
-export function addMonths(day: string, months: number): string {
-  const [y, m, d] = day.split('-').map(Number) as [number, number, number];
-  const first = new Date(Date.UTC(y, m - 1 + Math.round(months), 1));
-  const last = new Date(Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + 1, 0)).getUTCDate();
-  return new Date(Date.UTC(first.getUTCFullYear(), first.getUTCMonth(), Math.min(d, last))).toISOString().slice(0, 10);
-}
+export const addMonths = (day: string, months: number): string =>
+  parseDate(day)
+    .add({ months: Math.round(months) })
+    .toString();
 
 export const clockReading = (entries: Entries, at: string): ClockReading => {
   const mm = numberOf(entries, 'clock.distance');
