@@ -63,6 +63,26 @@ function linesOf(points: ForcePoint[], fit: TesterFit): Line[] {
   ];
 }
 
+const rowOf = (p: ForcePoint): Row => ({ deflection: String(p.deflectionMm), force: String(p.forceN) });
+
+/** Readings of the tester as they stream in, handed on a few at a time; words where it does not answer or breaks off, null where it ended. */
+async function readTester(springId: number, take: (readings: ForcePoint[]) => void): Promise<string | null> {
+  const answer = await fetch(`/api/devices/tester?spring=${springId}`).catch(() => null);
+  const reader = answer?.ok ? answer.body?.pipeThrough(new TextDecoderStream()).getReader() : null;
+  if (!reader) return 'The tester does not answer. Try again in a moment, or type the readings.';
+  try {
+    let kept = '';
+    for (let part = await reader.read(); !part.done; part = await reader.read()) {
+      const pieces = (kept + part.value).split('\n');
+      kept = pieces.pop() ?? '';
+      take(pieces.map((line) => JSON.parse(line) as ForcePoint));
+    }
+    return null;
+  } catch {
+    return 'The tester broke off. The readings that came stand here; stream again or type the rest.';
+  }
+}
+
 /** The spring tester: readings typed, from a file, or streamed; the fit beside them, and what it says of the mark. */
 export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): void }) {
   const router = useRouter();
@@ -79,21 +99,8 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
     setStreaming(true);
     setDevice('simulated tester');
     setRows([]);
-    const answer = await fetch(`/api/devices/tester?spring=${spring.id}`).catch(() => null);
-    const reader = answer?.ok ? answer.body?.pipeThrough(new TextDecoderStream()).getReader() : null;
-    if (!reader) setProblem('The tester does not answer. Try again in a moment, or type the readings.');
-    else
-      try {
-        let kept = '';
-        for (let part = await reader.read(); !part.done; part = await reader.read()) {
-          const pieces = (kept + part.value).split('\n');
-          kept = pieces.pop() ?? '';
-          const readings = pieces.map((line) => JSON.parse(line) as ForcePoint);
-          setRows((before) => [...before, ...readings.map((p) => ({ deflection: String(p.deflectionMm), force: String(p.forceN) }))]);
-        }
-      } catch {
-        setProblem('The tester broke off. The readings that came stand here; stream again or type the rest.');
-      }
+    const broke = await readTester(spring.id, (readings) => setRows((before) => [...before, ...readings.map(rowOf)]));
+    if (broke) setProblem(broke);
     setStreaming(false);
   };
   const record = async () => {
@@ -104,26 +111,18 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
   };
   const marked = spring.rateNPerMm;
   const found = fit?.ok ? fit.value : null;
-  const off = found?.model === 'linear' ? (found.rateNPerMm / marked - 1) * 100 : null;
   return (
     <Titled title={`Spring tester: ${spring.name}`} aside={`marked ${marked.toFixed(marked < 20 ? 2 : 1)} N/mm`}>
       <Caution>{CAUTIONS.springs}</Caution>
       <Choices label="Fit" value={model} options={{ linear: 'A line', progressive: 'Progressive' }} onPick={setModel} />
       {rows.map((row, i) => (
-        <div key={i} style={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)', gap: '0 1rem' }}>
-          <PlainField
-            label={`Squeezed by, reading ${i + 1}, mm`}
-            value={row.deflection}
-            onChange={(text) => set(i, 'deflection', text)}
-            problem={read.problem?.row === i && read.problem.column === 'deflection' ? read.problem.words : null}
-          />
-          <PlainField
-            label={`Force, reading ${i + 1}, N`}
-            value={row.force}
-            onChange={(text) => set(i, 'force', text)}
-            problem={read.problem?.row === i && read.problem.column === 'force' ? read.problem.words : null}
-          />
-        </div>
+        <ReadingRow
+          key={i}
+          i={i}
+          row={row}
+          problem={read.problem?.row === i ? read.problem : null}
+          onPut={(column, text) => set(i, column, text)}
+        />
       ))}
       <div style={{ display: 'flex', gap: '0.75rem', flexWrap: 'wrap', alignItems: 'center', padding: '0.5rem 0' }}>
         <QuietButton onPress={() => setRows([...rows, BLANK])}>
@@ -151,22 +150,7 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
       {fit && !fit.ok && <Warn>{issueWords(fit.issue)}</Warn>}
       {found && (
         <>
-          <p style={{ padding: '0.5rem 0' }} role="status">
-            <b style={{ fontSize: '1.25rem' }}>{numbers(found)}</b>
-            <br />
-            R² {found.rSquared.toFixed(4)}
-            {off === null ? '' : `; ${Math.abs(off).toFixed(1)} % ${off < 0 ? 'under' : 'over'} the mark`}. <Small>± is k = 2.</Small>
-          </p>
-          {found.warnings.map((w) => (
-            <Warn key={w.code}>{warningWords(w)}</Warn>
-          ))}
-          <LineChart
-            description={`Tester readings of ${spring.name}: ${numbers(found)}.`}
-            lines={linesOf(read.points, found)}
-            x={{ name: 'Squeezed by', unit: 'mm' }}
-            y={{ name: 'Force', unit: 'N', min: 0 }}
-            height={220}
-          />
+          <Fitted spring={spring} points={read.points} found={found} />
           <div style={{ display: 'flex', gap: '0.75rem' }}>
             <Button $strong isDisabled={streaming} onPress={() => void record()}>
               Record this rate for {spring.name}
@@ -177,5 +161,52 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
       )}
       {problem && <p role="alert">▲ {problem}</p>}
     </Titled>
+  );
+}
+
+interface ReadingRowProps {
+  i: number;
+  row: Row;
+  problem: { column: string; words: string } | null;
+  onPut(column: keyof Row, text: string): void;
+}
+
+function ReadingRow({ i, row, problem, onPut }: ReadingRowProps) {
+  const at = (column: keyof Row) => (problem?.column === column ? problem.words : null);
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)', gap: '0 1rem' }}>
+      <PlainField
+        label={`Squeezed by, reading ${i + 1}, mm`}
+        value={row.deflection}
+        onChange={(text) => onPut('deflection', text)}
+        problem={at('deflection')}
+      />
+      <PlainField label={`Force, reading ${i + 1}, N`} value={row.force} onChange={(text) => onPut('force', text)} problem={at('force')} />
+    </div>
+  );
+}
+
+/** The fit beside its readings, and what it says of the mark. */
+function Fitted({ spring, points, found }: { spring: ListedSpring; points: ForcePoint[]; found: TesterFit }) {
+  const off = found.model === 'linear' ? (found.rateNPerMm / spring.rateNPerMm - 1) * 100 : null;
+  return (
+    <>
+      <p style={{ padding: '0.5rem 0' }} role="status">
+        <b style={{ fontSize: '1.25rem' }}>{numbers(found)}</b>
+        <br />
+        R² {found.rSquared.toFixed(4)}
+        {off === null ? '' : `; ${Math.abs(off).toFixed(1)} % ${off < 0 ? 'under' : 'over'} the mark`}. <Small>± is k = 2.</Small>
+      </p>
+      {found.warnings.map((w) => (
+        <Warn key={w.code}>{warningWords(w)}</Warn>
+      ))}
+      <LineChart
+        description={`Tester readings of ${spring.name}: ${numbers(found)}.`}
+        lines={linesOf(points, found)}
+        x={{ name: 'Squeezed by', unit: 'mm' }}
+        y={{ name: 'Force', unit: 'N', min: 0 }}
+        height={220}
+      />
+    </>
   );
 }

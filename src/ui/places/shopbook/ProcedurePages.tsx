@@ -67,6 +67,19 @@ interface Draft extends ProcedureStep {
 
 const draftOf = (s: ProcedureStep): Draft => ({ ...s, askLines: asksText(s.asks) });
 
+/** Its id names it in the page from now on. */
+const blankStep = (): Draft =>
+  draftOf({
+    id: `step-${Date.now().toString(36)}`,
+    title: '',
+    say: '',
+    tools: '',
+    cautions: [],
+    choice: null,
+    asks: [],
+    waitMin: null,
+  });
+
 function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) {
   const router = useRouter();
   const [name, setName] = useState(page.name);
@@ -76,16 +89,7 @@ function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) 
   const put = (i: number, change: Partial<Draft>) => setSteps(steps.map((s, k) => (k === i ? { ...s, ...change } : s)));
   const swap = (i: number, k: number) => setSteps(steps.map((s, at) => (at === i ? steps[k]! : at === k ? steps[i]! : s)));
   const add = (after: number) => {
-    const blank = draftOf({
-      id: `step-${Date.now().toString(36)}`,
-      title: '',
-      say: '',
-      tools: '',
-      cautions: [],
-      choice: null,
-      asks: [],
-      waitMin: null,
-    });
+    const blank = blankStep();
     setSteps([...steps.slice(0, after + 1), blank, ...steps.slice(after + 1)]);
   };
   const save = async () => {
@@ -116,62 +120,17 @@ function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) 
       </p>
       <ol>
         {steps.map((s, i) => (
-          <StepBox key={s.id}>
-            <div style={{ display: 'flex', gap: '0.5rem', alignItems: 'end' }}>
-              <div style={{ flex: 1 }}>
-                <PlainField
-                  label={`Step ${i + 1}`}
-                  value={s.title}
-                  onChange={(title) => put(i, { title })}
-                  problem={problem?.step === i ? problem.words : null}
-                />
-              </div>
-              <QuietButton isDisabled={i === 0} onPress={() => swap(i, i - 1)} aria-label={`Move step ${i + 1} up`}>
-                <ArrowUp size={16} aria-hidden />
-              </QuietButton>
-              <QuietButton isDisabled={i === steps.length - 1} onPress={() => swap(i, i + 1)} aria-label={`Move step ${i + 1} down`}>
-                <ArrowDown size={16} aria-hidden />
-              </QuietButton>
-              <QuietButton
-                isDisabled={steps.length === 1}
-                onPress={() => setSteps(steps.filter((_, k) => k !== i))}
-                aria-label={`Take step ${i + 1} out`}
-              >
-                take out
-              </QuietButton>
-            </div>
-            <label>
-              <span className="label">What to do</span>
-              <textarea rows={3} value={s.say} onChange={(event) => put(i, { say: event.target.value })} />
-            </label>
-            <label>
-              <span className="label">What to write down</span>
-              <textarea
-                rows={Math.max(2, s.askLines.split('\n').length)}
-                value={s.askLines}
-                onChange={(event) => put(i, { askLines: event.target.value })}
-              />
-            </label>
-            <PlainField label="Tools" value={s.tools} onChange={(tools) => put(i, { tools })} />
-            <div className="cautions">
-              <span className="label">Cautions</span>
-              {CAUTION_NAMES.map((c) => (
-                <label key={c}>
-                  <input
-                    type="checkbox"
-                    checked={s.cautions.includes(c)}
-                    onChange={(event) =>
-                      put(i, { cautions: event.target.checked ? [...s.cautions, c] : s.cautions.filter((x) => x !== c) })
-                    }
-                  />
-                  {c}
-                </label>
-              ))}
-            </div>
-            <QuietButton onPress={() => add(i)}>
-              <Plus size={14} aria-hidden /> a step after this one
-            </QuietButton>
-          </StepBox>
+          <StepEditor
+            key={s.id}
+            i={i}
+            s={s}
+            of={steps.length}
+            problem={problem?.step === i ? problem.words : null}
+            onPut={(change) => put(i, change)}
+            onSwap={(k) => swap(i, k)}
+            onOut={() => setSteps(steps.filter((_, k) => k !== i))}
+            onAdd={() => add(i)}
+          />
         ))}
       </ol>
       <PlainField label="Reason for the change" value={reason} onChange={setReason} />
@@ -188,5 +147,67 @@ function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) 
         </p>
       )}
     </div>
+  );
+}
+
+interface StepEditorProps {
+  /** Counts the steps from 0. */
+  i: number;
+  s: Draft;
+  of: number;
+  problem: string | null;
+  onPut(change: Partial<Draft>): void;
+  onSwap(place: number): void;
+  onOut(): void;
+  onAdd(): void;
+}
+
+function StepEditor({ i, s, of, problem, onPut, onSwap, onOut, onAdd }: StepEditorProps) {
+  return (
+    <StepBox>
+      <div style={{ display: 'flex', gap: '0.5rem', alignItems: 'end' }}>
+        <div style={{ flex: 1 }}>
+          <PlainField label={`Step ${i + 1}`} value={s.title} onChange={(title) => onPut({ title })} problem={problem} />
+        </div>
+        <QuietButton isDisabled={i === 0} onPress={() => onSwap(i - 1)} aria-label={`Move step ${i + 1} up`}>
+          <ArrowUp size={16} aria-hidden />
+        </QuietButton>
+        <QuietButton isDisabled={i === of - 1} onPress={() => onSwap(i + 1)} aria-label={`Move step ${i + 1} down`}>
+          <ArrowDown size={16} aria-hidden />
+        </QuietButton>
+        <QuietButton isDisabled={of === 1} onPress={onOut} aria-label={`Take step ${i + 1} out`}>
+          take out
+        </QuietButton>
+      </div>
+      <label>
+        <span className="label">What to do</span>
+        <textarea rows={3} value={s.say} onChange={(event) => onPut({ say: event.target.value })} />
+      </label>
+      <label>
+        <span className="label">What to write down</span>
+        <textarea
+          rows={Math.max(2, s.askLines.split('\n').length)}
+          value={s.askLines}
+          onChange={(event) => onPut({ askLines: event.target.value })}
+        />
+      </label>
+      <PlainField label="Tools" value={s.tools} onChange={(tools) => onPut({ tools })} />
+      <div className="cautions">
+        <span className="label">Cautions</span>
+        {CAUTION_NAMES.map((c) => (
+          <label key={c}>
+            <input
+              type="checkbox"
+              checked={s.cautions.includes(c)}
+              onChange={(event) => onPut({ cautions: event.target.checked ? [...s.cautions, c] : s.cautions.filter((x) => x !== c) })}
+            />
+            {c}
+          </label>
+        ))}
+      </div>
+      <QuietButton onPress={onAdd}>
+        <Plus size={14} aria-hidden /> a step after this one
+      </QuietButton>
+    </StepBox>
   );
 }

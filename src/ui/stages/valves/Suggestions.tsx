@@ -34,6 +34,24 @@ const LIMITS = {
 /** Stacks tried in one search. */
 const TRIES = 3000;
 
+const percent = (share: number, digits: number) => `${(share * 100).toFixed(digits)} %`;
+
+/** How far a search is, or what it came to; '' before there was one. */
+function statusOf({ progress, result, running, tookMs }: Searching): string {
+  if (running)
+    return progress
+      ? `${progress.tried} of ${progress.of} stacks tried, best miss ${percent(progress.best.fitError, 1)}: ${words(progress.best.shims)}`
+      : 'Solving the stack that is in there';
+  if (result?.ok) {
+    const { tried, presentFitError, refusedForStress } = result.value;
+    const bent = refusedForStress > 0 ? `; ${refusedForStress} came near but bend too far` : '';
+    return `${tried} stacks tried in ${((tookMs ?? 0) / 1000).toFixed(1)} s; the stack as it is misses by ${percent(presentFitError, 0)}${bent}`;
+  }
+  return progress
+    ? `Stopped after ${progress.tried} stacks; best so far misses by ${percent(progress.best.fitError, 1)}: ${words(progress.best.shims)}`
+    : '';
+}
+
 /** Stacks that come closest to the aim from the shims in the drawer: searched in a worker, stopped at will, each with what goes in and out. */
 export function Suggestions({ request, waits, search, looked, onLook, onTake, locked, mostStressMPa, aim }: Props) {
   const [typed, setTyped] = useState({ leastFaceShims: '2', mostShims: '24', mostCrossovers: '1', mostSwapped: '' });
@@ -52,7 +70,7 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
     const limits = { leastFaceShims, mostShims, mostCrossovers, mostSwapped, mayBuy, mostStressMPa };
     search.begin({ ...request, limits, seed: 1, tries: TRIES });
   };
-  const { progress, result, running, tookMs } = search;
+  const { result, running } = search;
   const found = result?.ok ? result.value : null;
   return (
     <Titled title="Stacks that come closest" aside={aim}>
@@ -78,19 +96,7 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
             Search the drawer
           </Button>
         )}
-        <Small role="status">
-          {request === null
-            ? waits
-            : running
-              ? progress
-                ? `${progress.tried} of ${progress.of} stacks tried, best miss ${(progress.best.fitError * 100).toFixed(1)} %: ${words(progress.best.shims)}`
-                : 'Solving the stack that is in there'
-              : found
-                ? `${found.tried} stacks tried in ${((tookMs ?? 0) / 1000).toFixed(1)} s; the stack as it is misses by ${(found.presentFitError * 100).toFixed(0)} %${found.refusedForStress > 0 ? `; ${found.refusedForStress} came near but bend too far` : ''}`
-                : progress
-                  ? `Stopped after ${progress.tried} stacks; best so far misses by ${(progress.best.fitError * 100).toFixed(1)} %: ${words(progress.best.shims)}`
-                  : ''}
-        </Small>
+        <Small role="status">{request === null ? waits : statusOf(search)}</Small>
       </p>
       {result && !result.ok && <Warn>{issueWords(result.issue)}</Warn>}
       {search.failure && <Warn>{search.failure} Start the search again.</Warn>}
@@ -107,51 +113,63 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
         <Warn>No stack within these limits holds its stress and comes near. Allow more swaps or shims to buy.</Warn>
       )}
       {found && found.suggestions.length > 0 && (
-        <Table aria-label="Suggested stacks">
-          <thead>
-            <tr>
-              <th>Stack, from the piston out</th>
-              <th className="number">Miss</th>
-              <th>In</th>
-              <th>Out</th>
-              <th className="number">Stress at 1 m/s, MPa</th>
-              <th>
-                <span className="visually-hidden">Take</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {found.suggestions.map((s, i) => (
-              <tr key={words(s.shims)} style={i === looked ? { background: 'var(--sheet)' } : {}}>
-                <td>
-                  <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
-                    <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
-                    <span>
-                      {words(s.shims)}
-                      {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
-                    </span>
-                  </label>
-                </td>
-                <td className="number">{(s.fitError * 100).toFixed(1)} %</td>
-                <td>
-                  <Small>{words(s.added)}</Small>
-                </td>
-                <td>
-                  <Small>{words(s.removed)}</Small>
-                </td>
-                <td className="number">{s.maxStressMPa.toFixed(0)}</td>
-                <td>
-                  {!locked && (
-                    <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
-                      take it
-                    </QuietButton>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <SuggestionTable suggestions={found.suggestions} looked={looked} onLook={onLook} onTake={onTake} locked={locked} />
       )}
     </Titled>
+  );
+}
+
+function SuggestionTable({
+  suggestions,
+  looked,
+  onLook,
+  onTake,
+  locked,
+}: Pick<Props, 'looked' | 'onLook' | 'onTake' | 'locked'> & { suggestions: readonly Suggestion[] }) {
+  return (
+    <Table aria-label="Suggested stacks">
+      <thead>
+        <tr>
+          <th>Stack, from the piston out</th>
+          <th className="number">Miss</th>
+          <th>In</th>
+          <th>Out</th>
+          <th className="number">Stress at 1 m/s, MPa</th>
+          <th>
+            <span className="visually-hidden">Take</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {suggestions.map((s, i) => (
+          <tr key={words(s.shims)} style={i === looked ? { background: 'var(--sheet)' } : {}}>
+            <td>
+              <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
+                <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
+                <span>
+                  {words(s.shims)}
+                  {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
+                </span>
+              </label>
+            </td>
+            <td className="number">{(s.fitError * 100).toFixed(1)} %</td>
+            <td>
+              <Small>{words(s.added)}</Small>
+            </td>
+            <td>
+              <Small>{words(s.removed)}</Small>
+            </td>
+            <td className="number">{s.maxStressMPa.toFixed(0)}</td>
+            <td>
+              {!locked && (
+                <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
+                  take it
+                </QuietButton>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }
