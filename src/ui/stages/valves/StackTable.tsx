@@ -1,7 +1,7 @@
 'use client';
-import { ArrowDown, ArrowUp, Minus, Plus } from 'lucide-react';
-import { type DragEvent, useState } from 'react';
-import { Button as AriaButton } from 'react-aria-components';
+import { ArrowDown, ArrowUp, GripVertical, Minus, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components';
 import styled from 'styled-components';
 import { shimsBeyond } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
@@ -10,9 +10,12 @@ import { issueWords } from '@/schema/words';
 import { PlainField } from '../../kit/PlainField';
 import { Small } from '../../kit/primitives';
 
-const Rows = styled.ol`
+const Rows = styled(GridList<{ id: number; shim: Shim }>)`
   border-top: 1px solid var(--rule);
-  li {
+  > [role='row'] {
+    outline-offset: -2px;
+  }
+  > [role='row'] > [role='gridcell'] {
     display: grid;
     grid-template-columns: auto 1fr;
     align-items: center;
@@ -20,8 +23,16 @@ const Rows = styled.ol`
     border-bottom: 1px solid var(--fine);
     min-height: 44px;
   }
-  li[data-over='true'] {
+  [data-dragging] {
+    opacity: 0.5;
+  }
+  .react-aria-DropIndicator[data-drop-target] {
     border-top: 2px solid var(--ink);
+  }
+  .grip {
+    min-width: 28px;
+    color: var(--soft);
+    cursor: grab;
   }
   .size {
     display: flex;
@@ -59,6 +70,12 @@ const Rows = styled.ol`
     font-size: 0.8125rem;
     padding-left: 0.4rem;
   }
+`;
+
+const Removed = styled.li`
+  border-bottom: 1px solid var(--fine);
+  min-height: 44px;
+  padding: 0.6rem 0.4rem;
 `;
 
 const Round = styled(AriaButton)`
@@ -126,126 +143,154 @@ function Size({
 
 const decimalsOf = (mm: number) => (Number.isInteger(mm) ? 0 : 1);
 
-/** The stack as a list from the piston out: sizes typed over, counts by + and −, order by arrows or by dragging, new shims by a line of text. */
+/** What is done to a stack: each makes a whole new list of it. */
+const edits = (shims: readonly Shim[], onChange: Props['onChange']) => ({
+  put: (i: number, shim: Shim) => onChange(shim.count < 1 ? shims.filter((_, k) => k !== i) : shims.map((s, k) => (k === i ? shim : s))),
+  /** The one at `from` comes to stand before the one that is now at `before`. */
+  move(from: number, before: number) {
+    const order = shims.map((_, k) => k).filter((k) => k !== from);
+    order.splice(before > from ? before - 1 : before, 0, from);
+    const next = order.map((k) => shims[k]!);
+    if (next.some((s, k) => s !== shims[k])) onChange(next);
+  },
+});
+type Edits = ReturnType<typeof edits>;
+
+const nameOf = (s: Shim) => shimText({ ...s, count: 1 });
+
+/** The stack as a list from the piston out: sizes typed over, counts by + and −, order by arrows or by dragging (mouse, finger or keys), new shims by a line of text. */
 export function StackTable({ label, shims, found, inDrawer, locked, onChange }: Props) {
-  const [line, setLine] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [dragged, setDragged] = useState<number | null>(null);
-  const [over, setOver] = useState<number | null>(null);
+  const { put, move } = edits(shims, onChange);
   const added = found ? shimsBeyond(shims, found) : [];
   const removed = found ? shimsBeyond(found, shims) : [];
-  const put = (i: number, shim: Shim) =>
-    onChange(shim.count < 1 ? shims.filter((_, k) => k !== i) : shims.map((s, k) => (k === i ? shim : s)));
-  const moveTo = (from: number, to: number) => {
-    if (to < 0 || to >= shims.length || from === to) return;
-    const rest = shims.filter((_, k) => k !== from);
-    onChange([...rest.slice(0, to), shims[from]!, ...rest.slice(to)]);
-  };
-  const addLine = () => {
+  const newOf = (s: Shim) => added.find((a) => a.diameterMm === s.diameterMm && a.thicknessMm === s.thicknessMm)?.count ?? 0;
+  const { dragAndDropHooks } = useDragAndDrop({
+    isDisabled: locked,
+    getItems: (keys) => [...keys].map((key) => ({ 'text/plain': nameOf(shims[Number(key)]!) })),
+    onReorder({ keys, target }) {
+      const [from] = [...keys].map(Number);
+      if (from !== undefined) move(from, Number(target.key) + (target.dropPosition === 'after' ? 1 : 0));
+    },
+  });
+  return (
+    <section aria-label={label}>
+      <Rows
+        aria-label={`${label}, from the piston out`}
+        keyboardNavigationBehavior="tab"
+        disallowTypeAhead
+        dragAndDropHooks={dragAndDropHooks}
+        dependencies={[shims, found, locked, inDrawer]}
+        items={shims.map((shim, id) => ({ id, shim }))}
+      >
+        {({ id, shim }) => (
+          <ShimRow
+            i={id}
+            s={shim}
+            last={shims.length - 1}
+            notes={[
+              id === 0 ? 'on the piston' : '',
+              (shims[id + 1]?.diameterMm ?? 0) > shim.diameterMm ? 'crossover' : '',
+              newOf(shim) > 0 ? `${newOf(shim)} added` : '',
+              inDrawer(shim) === null ? '' : `${inDrawer(shim)} in the drawer`,
+            ].filter(Boolean)}
+            locked={locked}
+            put={put}
+            move={move}
+          />
+        )}
+      </Rows>
+      {removed.length > 0 && (
+        <ul>
+          {removed.map((s) => (
+            <Removed key={nameOf(s)}>
+              <b>−{s.count}</b> <s>{nameOf(s)} mm</s> <Small>taken out</Small>
+            </Removed>
+          ))}
+        </ul>
+      )}
+      {!locked && <AddLine onAdd={(more) => onChange([...shims, ...more])} />}
+    </section>
+  );
+}
+
+interface RowProps extends Edits {
+  i: number;
+  s: Shim;
+  last: number;
+  notes: string[];
+  locked: boolean;
+}
+
+function ShimRow({ i, s, last, notes, locked, put, move }: RowProps) {
+  const name = nameOf(s);
+  return (
+    <GridListItem id={i} textValue={name}>
+      <span className="counts">
+        {!locked && (
+          <>
+            <Round slot="drag" aria-label={`Drag ${name}`} className="grip">
+              <GripVertical size={15} aria-hidden />
+            </Round>
+            <Round aria-label={`One less of ${name}`} onPress={() => put(i, { ...s, count: s.count - 1 })}>
+              <Minus size={15} aria-hidden />
+            </Round>
+          </>
+        )}
+        <span className="count">{s.count}</span>
+        {!locked && (
+          <Round aria-label={`One more of ${name}`} onPress={() => put(i, { ...s, count: s.count + 1 })}>
+            <Plus size={15} aria-hidden />
+          </Round>
+        )}
+      </span>
+      <span className="size">
+        <Size
+          label={`Diameter of size ${i + 1}, mm`}
+          value={s.diameterMm}
+          decimals={decimalsOf(s.diameterMm)}
+          locked={locked}
+          onPut={(diameterMm) => put(i, { ...s, diameterMm })}
+        />
+        ×
+        <Size
+          label={`Thickness of size ${i + 1}, mm`}
+          value={s.thicknessMm}
+          decimals={2}
+          locked={locked}
+          onPut={(thicknessMm) => put(i, { ...s, thicknessMm })}
+        />
+        <Small>mm</Small>
+      </span>
+      <span className="below">
+        <span>{notes.join(' · ')}</span>
+        {!locked && (
+          <span className="moves">
+            <Round aria-label={`Move ${name} towards the piston`} isDisabled={i === 0} onPress={() => move(i, i - 1)}>
+              <ArrowUp size={15} aria-hidden />
+            </Round>
+            <Round aria-label={`Move ${name} towards the clamp`} isDisabled={i === last} onPress={() => move(i, i + 2)}>
+              <ArrowDown size={15} aria-hidden />
+            </Round>
+          </span>
+        )}
+      </span>
+    </GridListItem>
+  );
+}
+
+function AddLine({ onAdd }: { onAdd(shims: Shim[]): void }) {
+  const [line, setLine] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const add = () => {
     const read = shimsIn(line);
     if (!read.ok) return setProblem(line.trim() === '' ? null : issueWords(read.issue));
     setProblem(null);
     setLine('');
-    onChange([...shims, ...read.value]);
-  };
-  const newOf = (s: Shim) => added.find((a) => a.diameterMm === s.diameterMm && a.thicknessMm === s.thicknessMm)?.count ?? 0;
-  const drop = (e: DragEvent, i: number) => {
-    e.preventDefault();
-    if (dragged !== null) moveTo(dragged, i);
-    setDragged(null);
-    setOver(null);
+    onAdd(read.value);
   };
   return (
-    <section aria-label={label}>
-      <Rows>
-        {shims.map((s, i) => {
-          const name = shimText({ ...s, count: 1 });
-          const there = inDrawer(s);
-          const crossover = (shims[i + 1]?.diameterMm ?? 0) > s.diameterMm;
-          const notes = [
-            i === 0 ? 'on the piston' : '',
-            crossover ? 'crossover' : '',
-            newOf(s) > 0 ? `${newOf(s)} added` : '',
-            there === null ? '' : `${there} in the drawer`,
-          ].filter(Boolean);
-          return (
-            <li
-              key={i}
-              draggable={!locked}
-              data-over={over === i}
-              onDragStart={() => setDragged(i)}
-              onDragOver={(e) => (e.preventDefault(), setOver(i))}
-              onDragEnd={() => (setDragged(null), setOver(null))}
-              onDrop={(e) => drop(e, i)}
-            >
-              <span className="counts">
-                {!locked && (
-                  <Round aria-label={`One less of ${name}`} onPress={() => put(i, { ...s, count: s.count - 1 })}>
-                    <Minus size={15} aria-hidden />
-                  </Round>
-                )}
-                <span className="count">{s.count}</span>
-                {!locked && (
-                  <Round aria-label={`One more of ${name}`} onPress={() => put(i, { ...s, count: s.count + 1 })}>
-                    <Plus size={15} aria-hidden />
-                  </Round>
-                )}
-              </span>
-              <span className="size">
-                <Size
-                  label={`Diameter of size ${i + 1}, mm`}
-                  value={s.diameterMm}
-                  decimals={decimalsOf(s.diameterMm)}
-                  locked={locked}
-                  onPut={(diameterMm) => put(i, { ...s, diameterMm })}
-                />
-                ×
-                <Size
-                  label={`Thickness of size ${i + 1}, mm`}
-                  value={s.thicknessMm}
-                  decimals={2}
-                  locked={locked}
-                  onPut={(thicknessMm) => put(i, { ...s, thicknessMm })}
-                />
-                <Small>mm</Small>
-              </span>
-              <span className="below">
-                <span>{notes.join(' · ')}</span>
-                {!locked && (
-                  <span className="moves">
-                    <Round aria-label={`Move ${name} towards the piston`} isDisabled={i === 0} onPress={() => moveTo(i, i - 1)}>
-                      <ArrowUp size={15} aria-hidden />
-                    </Round>
-                    <Round
-                      aria-label={`Move ${name} towards the clamp`}
-                      isDisabled={i === shims.length - 1}
-                      onPress={() => moveTo(i, i + 1)}
-                    >
-                      <ArrowDown size={15} aria-hidden />
-                    </Round>
-                  </span>
-                )}
-              </span>
-            </li>
-          );
-        })}
-        {removed.map((s) => (
-          <li key={`out-${shimText(s)}`}>
-            <span className="count">−{s.count}</span>
-            <s>{shimText({ ...s, count: 1 })} mm</s>
-            <Small>taken out</Small>
-          </li>
-        ))}
-      </Rows>
-      {!locked && (
-        <div
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') addLine();
-          }}
-        >
-          <PlainField label="Add shims: diameter × thickness × count, then Enter" value={line} onChange={setLine} problem={problem} />
-        </div>
-      )}
-    </section>
+    <div onKeyDown={(e) => e.key === 'Enter' && add()}>
+      <PlainField label="Add shims: diameter × thickness × count, then Enter" value={line} onChange={setLine} problem={problem} />
+    </div>
   );
 }
