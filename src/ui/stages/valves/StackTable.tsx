@@ -12,10 +12,8 @@ import { Small } from '../../kit/primitives';
 
 const Rows = styled(GridList<{ id: number; shim: Shim }>)`
   border-top: 1px solid var(--rule);
-  > [role='row'] {
+  [role='row'] {
     outline-offset: -2px;
-  }
-  > [role='row'] > [role='gridcell'] {
     display: grid;
     grid-template-columns: auto 1fr;
     align-items: center;
