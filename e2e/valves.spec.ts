@@ -29,6 +29,16 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Pick list' })).toContainText('put back 2 of 36 × 0.20');
+  // By its handle the piston's own shim is taken one place towards the clamp, and back again, by keys alone.
+  const first = table.getByRole('textbox', { name: 'Diameter of size 1, mm' });
+  const dragged = async (key: string) => {
+    await table.getByRole('button', { name: 'Drag 36 × 0.20' }).focus();
+    for (const press of ['Enter', key, key, 'Enter']) await page.keyboard.press(press);
+  };
+  await dragged('ArrowDown');
+  await expect(first).not.toHaveValue('36');
+  await dragged('ArrowUp');
+  await expect(first).toHaveValue('36');
   await expect.poll(() => rebound.innerText(), { timeout: 30_000 }).not.toBe(before);
   const line = page.getByRole('textbox', { name: /^Add shims/ });
   await line.fill('19 by 0.3');

@@ -184,3 +184,8 @@ export const EndName = styled.span<{ $end: End }>`
   color: var(--${({ $end }) => $end});
   font-weight: 650;
 `;
+
+/** Holds what may be wider than a phone: it scrolls in its place, and the page does not. */
+export const Wide = styled.div`
+  overflow-x: auto;
+`;

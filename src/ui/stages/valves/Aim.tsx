@@ -14,7 +14,7 @@ import { useFieldStore } from '../../fields/context';
 import { withUnit } from '@/catalogue/entry';
 import { EntryField } from '../../fields/EntryField';
 import { Pick } from '../../kit/Pick';
-import { QuietButton, Small, Table, Warn } from '../../kit/primitives';
+import { QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { FieldGrid, Titled } from '../../kit/parts';
 import type { AimFound } from './useAim';
@@ -91,30 +91,32 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'com
       ) : (
         !sealed && target?.ok && <QuietButton onPress={typeOver}>Type over the {side} aimed at, point by point</QuietButton>
       )}
-      <Table aria-label="Damping to fit">
-        <thead>
-          <tr>
-            <th className="number">Shaft speed, m/s</th>
-            <th className="number">Compression, N</th>
-            <th className="number">ζ</th>
-            <th className="number">Rebound, N</th>
-            <th className="number">ζ</th>
-            <th className="number">Rebound : compression</th>
-          </tr>
-        </thead>
-        <tbody>
-          {dampingLines(view, aim.sprung).map((l) => (
-            <tr key={l.mPerS}>
-              <td className="number">{l.mPerS}</td>
-              <td className="number">{l.compressionN.toFixed(0)}</td>
-              <td className="number">{l.compressionZeta === null ? '–' : l.compressionZeta.toFixed(2)}</td>
-              <td className="number">{l.reboundN.toFixed(0)}</td>
-              <td className="number">{l.reboundZeta === null ? '–' : l.reboundZeta.toFixed(2)}</td>
-              <td className="number">{(l.reboundN / l.compressionN).toFixed(1)}</td>
+      <Wide>
+        <Table aria-label="Damping to fit">
+          <thead>
+            <tr>
+              <th className="number">Shaft speed, m/s</th>
+              <th className="number">Compression, N</th>
+              <th className="number">ζ</th>
+              <th className="number">Rebound, N</th>
+              <th className="number">ζ</th>
+              <th className="number">Rebound : compression</th>
             </tr>
-          ))}
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            {dampingLines(view, aim.sprung).map((l) => (
+              <tr key={l.mPerS}>
+                <td className="number">{l.mPerS}</td>
+                <td className="number">{l.compressionN.toFixed(0)}</td>
+                <td className="number">{l.compressionZeta === null ? '–' : l.compressionZeta.toFixed(2)}</td>
+                <td className="number">{l.reboundN.toFixed(0)}</td>
+                <td className="number">{l.reboundZeta === null ? '–' : l.reboundZeta.toFixed(2)}</td>
+                <td className="number">{(l.reboundN / l.compressionN).toFixed(1)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Wide>
       <Small>
         ζ is the share of critical damping at the wheel with this spring and mass, at that shaft speed
         {view.beside ? '; both legs together' : ''}.

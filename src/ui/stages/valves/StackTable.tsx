@@ -1,5 +1,5 @@
 'use client';
-import { ArrowDown, ArrowUp, GripVertical, Minus, Plus } from 'lucide-react';
+import { GripVertical, Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components';
 import styled from 'styled-components';
@@ -54,19 +54,15 @@ const Rows = styled(GridList<{ id: number; shim: Shim }>)`
     min-width: 1.4rem;
     text-align: center;
   }
-  .counts,
-  .moves {
+  .counts {
     display: flex;
     align-items: center;
   }
   .below {
     grid-column: 1 / -1;
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
     color: var(--soft);
     font-size: 0.8125rem;
-    padding-left: 0.4rem;
+    padding: 0 0.4rem 0.3rem 2.1rem;
   }
 `;
 
@@ -156,7 +152,7 @@ type Edits = ReturnType<typeof edits>;
 
 const nameOf = (s: Shim) => shimText({ ...s, count: 1 });
 
-/** The stack as a list from the piston out: sizes typed over, counts by + and −, order by arrows or by dragging (mouse, finger or keys), new shims by a line of text. */
+/** The stack as a list from the piston out: sizes typed over, counts by + and −, order by dragging (mouse, finger, or keys on the handle), new shims by a line of text. */
 export function StackTable({ label, shims, found, inDrawer, locked, onChange }: Props) {
   const { put, move } = edits(shims, onChange);
   const added = found ? shimsBeyond(shims, found) : [];
@@ -184,7 +180,6 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
           <ShimRow
             i={id}
             s={shim}
-            last={shims.length - 1}
             notes={[
               id === 0 ? 'on the piston' : '',
               (shims[id + 1]?.diameterMm ?? 0) > shim.diameterMm ? 'crossover' : '',
@@ -193,7 +188,6 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
             ].filter(Boolean)}
             locked={locked}
             put={put}
-            move={move}
           />
         )}
       </Rows>
@@ -211,15 +205,14 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
   );
 }
 
-interface RowProps extends Edits {
+interface RowProps extends Pick<Edits, 'put'> {
   i: number;
   s: Shim;
-  last: number;
   notes: string[];
   locked: boolean;
 }
 
-function ShimRow({ i, s, last, notes, locked, put, move }: RowProps) {
+function ShimRow({ i, s, notes, locked, put }: RowProps) {
   const name = nameOf(s);
   return (
     <GridListItem id={i} textValue={name}>
@@ -259,19 +252,7 @@ function ShimRow({ i, s, last, notes, locked, put, move }: RowProps) {
         />
         <Small>mm</Small>
       </span>
-      <span className="below">
-        <span>{notes.join(' · ')}</span>
-        {!locked && (
-          <span className="moves">
-            <Round aria-label={`Move ${name} towards the piston`} isDisabled={i === 0} onPress={() => move(i, i - 1)}>
-              <ArrowUp size={15} aria-hidden />
-            </Round>
-            <Round aria-label={`Move ${name} towards the clamp`} isDisabled={i === last} onPress={() => move(i, i + 2)}>
-              <ArrowDown size={15} aria-hidden />
-            </Round>
-          </span>
-        )}
-      </span>
+      {notes.length > 0 && <span className="below">{notes.join(' · ')}</span>}
     </GridListItem>
   );
 }

@@ -7,7 +7,7 @@ import { numberIn, shimText } from '@/catalogue/tables';
 import { issueWords, warningWords } from '@/schema/words';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
-import { Button, QuietButton, Small, Table, Warn } from '../../kit/primitives';
+import { Button, QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
 import type { Searching } from './useValves';
 
 interface Props {
@@ -127,49 +127,51 @@ function SuggestionTable({
   locked,
 }: Pick<Props, 'looked' | 'onLook' | 'onTake' | 'locked'> & { suggestions: readonly Suggestion[] }) {
   return (
-    <Table aria-label="Suggested stacks">
-      <thead>
-        <tr>
-          <th>Stack, from the piston out</th>
-          <th className="number">Miss</th>
-          <th>In</th>
-          <th>Out</th>
-          <th className="number">Stress at 1 m/s, MPa</th>
-          <th>
-            <span className="visually-hidden">Take</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {suggestions.map((s, i) => (
-          <tr key={words(s.shims)} style={i === looked ? { background: 'var(--sheet)' } : {}}>
-            <td>
-              <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
-                <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
-                <span>
-                  {words(s.shims)}
-                  {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
-                </span>
-              </label>
-            </td>
-            <td className="number">{(s.fitError * 100).toFixed(1)} %</td>
-            <td>
-              <Small>{words(s.added)}</Small>
-            </td>
-            <td>
-              <Small>{words(s.removed)}</Small>
-            </td>
-            <td className="number">{s.maxStressMPa.toFixed(0)}</td>
-            <td>
-              {!locked && (
-                <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
-                  take it
-                </QuietButton>
-              )}
-            </td>
+    <Wide>
+      <Table aria-label="Suggested stacks">
+        <thead>
+          <tr>
+            <th>Stack, from the piston out</th>
+            <th className="number">Miss</th>
+            <th>In</th>
+            <th>Out</th>
+            <th className="number">Stress at 1 m/s, MPa</th>
+            <th>
+              <span className="visually-hidden">Take</span>
+            </th>
           </tr>
-        ))}
-      </tbody>
-    </Table>
+        </thead>
+        <tbody>
+          {suggestions.map((s, i) => (
+            <tr key={words(s.shims)} style={i === looked ? { background: 'var(--sheet)' } : {}}>
+              <td>
+                <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
+                  <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
+                  <span>
+                    {words(s.shims)}
+                    {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
+                  </span>
+                </label>
+              </td>
+              <td className="number">{(s.fitError * 100).toFixed(1)} %</td>
+              <td>
+                <Small>{words(s.added)}</Small>
+              </td>
+              <td>
+                <Small>{words(s.removed)}</Small>
+              </td>
+              <td className="number">{s.maxStressMPa.toFixed(0)}</td>
+              <td>
+                {!locked && (
+                  <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
+                    take it
+                  </QuietButton>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Wide>
   );
 }
