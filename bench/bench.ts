@@ -1,7 +1,8 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
+import { type Browser, chromium, type Page } from '@playwright/test';
+import { STAGES } from '@/catalogue/fields';
 import { openDb } from '@/db/client';
 import { CHROMIUM } from '../e2e/chromium.mjs';
 import { demoDirectory, PLAYED, Server } from '../e2e/server';
@@ -175,7 +176,23 @@ async function pagesOf(server: Server): Promise<void> {
     '19 3/16 in',
   ]);
   await keystrokes(page, `${server.base}/jobs/${tourer}/springs`, 'Target rider sag', '[data-result=ideal]', ['100', '102.5', '4 in']);
+  await scripts(browser, server, trail!);
   await browser.close();
+}
+
+/** What each stage brings in script before anything of it is opened, uncompressed. */
+async function scripts(browser: Browser, server: Server, job: number): Promise<void> {
+  for (const stage of STAGES) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const bytes: Promise<number>[] = [];
+    page.on('response', (answer) => {
+      if (answer.request().resourceType() === 'script') bytes.push(answer.body().then((b) => b.length));
+    });
+    await page.goto(`${server.base}/jobs/${job}/${stage}`, { waitUntil: 'networkidle' });
+    const sum = (await Promise.all(bytes)).reduce((a, b) => a + b, 0);
+    console.log(`${`script of ${stage}`.padEnd(58)} ${(sum / 1000).toFixed(0).padStart(10)} kB in ${bytes.length} pieces`);
+    await page.close();
+  }
 }
 
 async function main(): Promise<void> {
