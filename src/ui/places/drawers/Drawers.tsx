@@ -4,7 +4,7 @@ import { lengthWords, lengthUnit, rateWords } from '../../kit/figureWords';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { isMismarked, rateOf } from '@/judgement/model/offers';
+import { isMismarked, rateOf, rateTextOf } from '@/judgement/model/offers';
 import { readNewSpring, unusualSpring } from '@/schema/newSpring';
 import type { DrawerShim } from '@/schema/shims';
 import { issueWords } from '@/schema/words';
@@ -153,7 +153,7 @@ function SpringRow({ s, stockOf, onLedger, onTester }: Omit<SpringTableProps, 's
       <td className="number">
         <Small>
           {isMismarked(s) ? '▲ ' : ''}
-          {s.rateText}
+          {rateTextOf(s)}
           {s.measured ? `, measured ${dayWords(s.measured.at)}` : ''}
         </Small>
       </td>
