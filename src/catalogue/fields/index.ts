@@ -43,20 +43,20 @@ type Numbered<K extends string> = K extends `n.${infer After}`
 /** Every field there is, by its key: what the catalogue does not know does not compile. */
 export type FieldKey = Numbered<PatternKey>;
 
-interface Known {
+interface KnownField {
   def: FieldDef;
   stage: Stage | 'job' | 'machine';
 }
 
-const CATALOGUE = new Map<string, Known>(
-  Object.entries(BY_STAGE).flatMap(([stage, defs]) => defs.map((def) => [def.key, { def, stage: stage as Known['stage'] }] as const)),
+const CATALOGUE = new Map<string, KnownField>(
+  Object.entries(BY_STAGE).flatMap(([stage, defs]) => defs.map((def) => [def.key, { def, stage: stage as KnownField['stage'] }] as const)),
 );
 
 /** `luggage.3.mass` is an instance of `luggage.n.mass`, `work.1.4.length.2` of `work.n.n.length.n`. At most 99 of each. */
 const patternOf = (key: string) => key.replace(/\.([1-9]\d?)(?=\.|$)/g, '.n');
 
 /** The field's definition and the stage it belongs to, or undefined for a field nobody knows. */
-export function knownField(key: string): Known | undefined {
+export function knownField(key: string): KnownField | undefined {
   if (/\.n(\.|$)/.test(key)) return undefined;
   const known = CATALOGUE.get(patternOf(key));
   return known && { ...known, def: { ...known.def, key } };
@@ -72,4 +72,4 @@ export function fieldDef(key: string): FieldDef {
 }
 
 /** Stages whose entries are part of the signed record: from signing on, only corrections. */
-export const SEALED_STAGES: readonly Known['stage'][] = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild'];
+export const SEALED_STAGES: readonly KnownField['stage'][] = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild'];

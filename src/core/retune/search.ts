@@ -58,7 +58,8 @@ export interface SearchState {
   working: WorkingStep[];
 }
 
-interface Known {
+/** What the rides so far have taught: the best place, and between which it must lie. */
+interface Learnt {
   best: number;
   low: number | null;
   high: number | null;
@@ -70,8 +71,8 @@ interface Known {
 const higher = (a: number | null, b: number) => (a === null ? b : Math.max(a, b));
 const lower = (a: number | null, b: number) => (a === null ? b : Math.min(a, b));
 
-function learn({ start, ridden }: SearchRequest): Known {
-  const known: Known = { best: start, low: null, high: null, better: 0, unfelt: new Set() };
+function learn({ start, ridden }: SearchRequest): Learnt {
+  const known: Learnt = { best: start, low: null, high: null, better: 0, unfelt: new Set() };
   for (const { from, value, feel } of ridden) {
     const up = value > from;
     if (feel === 'same') {
@@ -163,7 +164,7 @@ export function searchState(request: SearchRequest): Result<SearchState> {
   return next === null ? done('found', null) : done('halve', next);
 }
 
-function workingOf({ start, step }: SearchRequest, known: Known, reach: number): WorkingStep {
+function workingOf({ start, step }: SearchRequest, known: Learnt, reach: number): WorkingStep {
   return {
     label: 'Reach from the start',
     formula: 'step · (1 + rides that were better)',

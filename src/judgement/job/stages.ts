@@ -12,7 +12,8 @@ export interface StageLine {
   line: string;
 }
 
-interface Known {
+/** What a job stands on: its entries and how far it was carried. */
+interface Standing {
   entries: Entries;
   machine: Entries;
   signed: boolean;
@@ -49,7 +50,7 @@ export function readingsTaken(entries: Entries): number {
   return taken;
 }
 
-const LINES: Record<Stage, (known: Known) => Pick<StageLine, 'state' | 'line'>> = {
+const LINES: Record<Stage, (standing: Standing) => Pick<StageLine, 'state' | 'line'>> = {
   ask: ({ entries }) =>
     lineOf(
       Object.keys(entries).some((f) => /^(rider|passenger|use|terrain|pace|experience|complaint|luggage|found|clock|fuel|budget)/.test(f)),
@@ -103,8 +104,8 @@ const LINES: Record<Stage, (known: Known) => Pick<StageLine, 'state' | 'line'>> 
     ]),
 };
 
-export const stageLines = (known: Known): StageLine[] =>
-  STAGES.map((stage) => ({ stage, name: STAGE_NAMES[stage], ...LINES[stage](known) }));
+export const stageLines = (standing: Standing): StageLine[] =>
+  STAGES.map((stage) => ({ stage, name: STAGE_NAMES[stage], ...LINES[stage](standing) }));
 
 const NEXT: Record<Stage, string> = {
   ask: 'Ask the rider',
