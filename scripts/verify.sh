@@ -19,7 +19,7 @@ step() {
 }
 
 step 'build' node node_modules/next/dist/bin/next build
-# Two cores: while the linter has one, the other checks types and formatting and plays the demo for the browser tests.
+# Two cores: beside the linter and the unit tests, types and formatting are checked and the demo is played for the browser tests.
 (
   npx tsc --noEmit
   npx prettier --check --log-level warn .
@@ -27,12 +27,12 @@ step 'build' node node_modules/next/dist/bin/next build
 ) > .cache/beside.log 2>&1 &
 beside=$!
 step 'lint' npx eslint . --max-warnings 0
+step 'import rules' node scripts/imports.mjs
+step 'unit tests' npx jest --maxWorkers=2 --json --outputFile .cache/jest.json
 step 'types, formatting, the demo played' wait "$beside" || {
   cat .cache/beside.log
   exit 1
 }
-step 'import rules' node scripts/imports.mjs
-step 'unit tests' npx jest --maxWorkers=2 --json --outputFile .cache/jest.json
 DEMO_PLAYED=yes step 'browser tests' npx playwright test
 
 node scripts/count.mjs
