@@ -108,12 +108,24 @@ test('carrying over fills what is empty and leaves what was typed', async ({ pag
   await expect(rear).toHaveValue('51');
 });
 
-test('what a job waits for is written under Ask and read on the Floor', async ({ page }) => {
+test('what a job waits for is written under Ask before its code has come, and read on the Floor', async ({ page }) => {
   const job = await server.jobOf('Enduro racer');
-  await page.goto(`${server.base}/jobs/${job}/ask`);
-  await page.getByRole('textbox', { name: 'Waits for' }).fill('a call from the owner');
-  await page.keyboard.press('Enter');
-  await expect(page.locator('[data-saving=saved]')).toBeVisible();
+  let arrive = (): void => undefined;
+  const arrived = new Promise<void>((done) => (arrive = done));
+  await page.route('**/*.js', async (route) => {
+    await arrived;
+    await route.continue();
+  });
+  await page.goto(`${server.base}/jobs/${job}/ask`, { waitUntil: 'commit' });
+  const waits = page.getByRole('textbox', { name: 'Waits for' });
+  await waits.fill('a call from the owner');
+  arrive();
+  // The page is alive once a key of its own is answered.
+  await expect(async () => {
+    await waits.press('Enter');
+    await expect(page.getByText(/^Saved \d/)).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await expect(waits).toHaveValue('a call from the owner');
   await page.goto(server.base);
   await expect(page.getByRole('link', { name: /Tarnfell 250 Enduro/ })).toContainText('waits for a call from the owner');
 });

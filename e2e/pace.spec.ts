@@ -130,7 +130,7 @@ test('in a shop of inches a bare 550 is 550 lbf/in, and a shim of inches is aske
   await page.getByRole('button', { name: 'Add the spring' }).click();
   const row = page.getByRole('row', { name: /R-550/ });
   await expect(row).toContainText('550 lbf/in');
-  await expect(row).toContainText('200 mm');
+  await expect(row).toContainText('7.87 in');
   const job = await takenIn(page, 'Shim 300');
   await page.goto(`${server.base}/jobs/${job}/valves`);
   const line = page.getByRole('textbox', { name: /Add shims/ });

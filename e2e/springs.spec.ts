@@ -63,7 +63,7 @@ test('measured pairs from a file, columns named; a pair that falls back is said 
 
 test('a spring on the tester: typed, streamed and recorded; wrongly marked, it warns wherever it is proposed', async ({ page }) => {
   await page.goto(`${server.base}/drawers`);
-  await expect(page.getByRole('row', { name: /R-110 98\.\d N\/mm ▲ 110, measured/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /R-110 98\.\d N\/mm ▲ 110 N\/mm, measured/ })).toBeVisible();
   await page.getByRole('button', { name: 'Put R-72 on the tester' }).click();
   for (const [i, [mm, force]] of [
     ['10', '138 kgf'],
@@ -79,7 +79,7 @@ test('a spring on the tester: typed, streamed and recorded; wrongly marked, it w
   await page.getByRole('button', { name: 'Read from the simulated tester' }).click();
   await expect(page.getByRole('textbox', { name: 'Force, reading 8, N' })).toBeVisible();
   await page.getByRole('button', { name: 'Record this rate for R-72' }).click();
-  await expect(page.getByRole('row', { name: /R-72 \d+\.\d N\/mm .*72, measured/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /R-72 \d+\.\d N\/mm .*72 N\/mm, measured/ })).toBeVisible();
 
   const job = await server.jobOf('Tourer skips');
   await page.goto(`${server.base}/jobs/${job}/springs`);

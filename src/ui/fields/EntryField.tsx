@@ -6,6 +6,7 @@ import { fieldDef } from '@/catalogue/fields';
 import { type FieldDef, unitOf } from '@/catalogue/fields/kinds';
 import { printOther } from '@/core/units/print';
 import { inImperial } from '@/core/units/sentence';
+import { useTypedBefore } from './useTypedBefore';
 import { useField, useFieldStore, useSystem } from './context';
 import { focusNextEntry } from './next';
 import { QuietButton } from '../kit/primitives';
@@ -171,6 +172,7 @@ function TextEntry({
 }: Props & { def: FieldDef }) {
   const store = useFieldStore();
   const state = useField(field);
+  useTypedBefore(field, state.text);
   const system = useSystem();
   const name = label ?? def.label;
   const isNumber = def.kind !== 'text';
