@@ -1,53 +1,38 @@
 'use client';
 import { choiceName } from '@/catalogue/choices';
 import { jobNumber } from '@/catalogue/jobs';
-import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { type ComponentType, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/catalogue/fields';
 import { type Entry, withUnit } from '@/catalogue/entry';
 import { stageLines } from '@/judgement/job/stages';
 import { textOf } from '@/judgement/model/read';
-import { FieldsProvider, useSaving } from '../../fields/context';
-import { Leftovers } from '../../fields/Leftovers';
-import { focusEntry, showUnsettled } from '../../fields/next';
-import { FieldStore } from '../../fields/store';
-import { useMachineStore } from '../../fields/useMachineStore';
-import { usePreferences } from '../../kit/preferences';
-import { Shell } from '../../layout/Shell';
-import { QuietButton, QuietLink } from '../../kit/primitives';
-import { dayWords, timeWords } from '../../kit/time';
-import { type BenchData, BenchProvider, type BenchTools, useFact } from '../../job/BenchContext';
-import { Rail } from '../../job/Rail';
-import { post } from '../../kit/send';
-import { forgetUnlessAmong } from '../../kit/atBench';
+import { FieldsProvider, useSaving } from '../fields/context';
+import { Leftovers } from '../fields/Leftovers';
+import { focusEntry, showUnsettled } from '../fields/next';
+import { FieldStore } from '../fields/store';
+import { useMachineStore } from '../fields/useMachineStore';
+import { usePreferences } from '../kit/preferences';
+import { Shell } from '../layout/Shell';
+import { QuietButton, QuietLink } from '../kit/primitives';
+import { dayWords, timeWords } from '../kit/time';
+import { type BenchData, BenchProvider, type BenchTools, useFact } from './BenchContext';
+import { Rail } from './Rail';
+import { post } from '../kit/send';
+import { forgetUnlessAmong } from '../kit/atBench';
 import { USE_NAMES } from '@/catalogue/uses';
-import { sendTo } from '../../fields/sendTo';
+import { sendTo } from '../fields/sendTo';
 
 /** The eight stages, and the sheets that stand beside them. */
 export type SheetName = Stage | 'quote' | 'log';
-
-// Each stage's code comes when it is shown: a page brings what it shows and no more.
-const STAGE_SHEETS: Record<SheetName, ComponentType> = {
-  ask: dynamic(async () => (await import('../../stages/ask/AskStage')).AskStage),
-  measure: dynamic(async () => (await import('../../stages/measure/MeasureStage')).MeasureStage),
-  reason: dynamic(async () => (await import('../../stages/reason/ReasonStage')).ReasonStage),
-  springs: dynamic(async () => (await import('../../stages/springs/SpringsStage')).SpringsStage),
-  valves: dynamic(async () => (await import('../../stages/valves/ValvesStage')).ValvesStage),
-  rebuild: dynamic(async () => (await import('../../stages/rebuild/RebuildStage')).RebuildStage),
-  set: dynamic(async () => (await import('../../stages/set/SetStage')).SetStage),
-  ride: dynamic(async () => (await import('../../stages/ride/RideStage')).RideStage),
-  quote: dynamic(async () => (await import('../../sheets/quote/QuoteSheet')).QuoteSheet),
-  log: dynamic(async () => (await import('../../sheets/log/LogSheet')).LogSheet),
-};
 
 /** Which stages have readings to go through, a working to show, and a set-up of before to lay under this one: the foot names no key that does nothing. */
 const WALKS: readonly SheetName[] = ['measure', 'set'];
 const SHOWS_WORKING: readonly SheetName[] = ['measure', 'reason', 'springs', 'valves', 'set'];
 const SHOWS_BEFORE: readonly SheetName[] = ['measure', 'springs', 'set'];
 
-/** The Bench: one job, its stages on the tape, its fields recorded as they are left. */
-export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
+/** The Bench: one job, its stages on the tape, its fields recorded as they are left. The stage itself is handed in by the page, so that a page brings the code of that stage alone. */
+export function Bench({ data, stage, children }: { data: BenchData; stage: SheetName; children: ReactNode }) {
   const { system } = usePreferences();
   const [store] = useState(
     () =>
@@ -75,7 +60,9 @@ export function Bench({ data, stage }: { data: BenchData; stage: SheetName }) {
   }, [store, machineStore]);
   return (
     <FieldsProvider value={store}>
-      <BenchFrame data={data} stage={stage} store={store} machineStore={machineStore} />
+      <BenchFrame data={data} stage={stage} store={store} machineStore={machineStore}>
+        {children}
+      </BenchFrame>
     </FieldsProvider>
   );
 }
@@ -85,11 +72,13 @@ function BenchFrame({
   stage,
   store,
   machineStore,
+  children,
 }: {
   data: BenchData;
   stage: SheetName;
   store: FieldStore;
   machineStore: FieldStore;
+  children: ReactNode;
 }) {
   const router = useRouter();
   const [ghost, setGhost] = useState(true);
@@ -116,7 +105,6 @@ function BenchFrame({
     for (const entry of [last, ...also]) store.accept(entry);
     setNotice(also.length > 0 ? `Going back is taken back: ${also.length + 1} entries.` : 'The last entry is taken back.');
   };
-  const Sheet = STAGE_SHEETS[stage];
   const tools = useMemo<BenchTools>(
     () => ({ data, sealed, machineStore, ghost, working, reload: () => router.refresh() }),
     [data, sealed, machineStore, ghost, working, router],
@@ -164,7 +152,7 @@ function BenchFrame({
         footRight={<Saved />}
       >
         <Leftovers stores={[store, machineStore]} />
-        <Sheet />
+        {children}
       </Shell>
     </BenchProvider>
   );
