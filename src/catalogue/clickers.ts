@@ -1,10 +1,6 @@
-import type { End } from './ends';
+import type { End, Side } from './ends';
 import type { DamperKey } from './fields/damper';
 import type { SetupKey } from './fields/setup';
-
-export const LEGS = ['left', 'right'] as const;
-export type Leg = (typeof LEGS)[number];
-export type Side = 'compression' | 'rebound';
 
 /** A clicker's place in a set-up: `found.`, `fitted.` or `set.as.` goes before it, `.out` or `.range` after. */
 export type ClickerKey = SetupKey extends infer K ? (K extends `${infer Base}.out` ? Base : never) : never;

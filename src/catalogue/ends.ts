@@ -3,3 +3,6 @@ export const ENDS = ['rear', 'front'] as const;
 export type End = (typeof ENDS)[number];
 export const END_NAMES: Readonly<Record<End, string>> = { rear: 'Rear', front: 'Front' };
 export const otherEnd = (end: End): End => (end === 'rear' ? 'front' : 'rear');
+
+/** The two ways a damper works. */
+export type Side = 'compression' | 'rebound';

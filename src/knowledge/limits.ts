@@ -19,8 +19,8 @@ export const PITCH_SHARE = 0.05;
 export const RATE_WORTH_SAYING_PERCENT = 5;
 /** How far the rider pitches the machine, against bare. Differences under this are within the readings. */
 export const PITCH_WORTH_SAYING_MM = 25;
-/** A load behind the rear axle is worth a word when it takes this much off the front wheel, kg. */
-export const UNLOADING_WORTH_SAYING_KG = 2;
+/** A load behind the rear axle is worth a word, and is believed to matter, from this much off the front wheel, kg. From memory. */
+export const LOAD_BEHIND_KG = 2;
 
 // Seat and reach
 
@@ -101,8 +101,6 @@ export const FACTOR_STANDARD = 0.1;
 export const FREQUENCY_SHARE = 0.25;
 /** What that difference is known to. From memory. */
 export const FREQUENCY_STANDARD_SHARE = 0.05;
-/** A load behind the axle is worth a word when it takes this much off the front wheel. From memory. */
-export const BEHIND_KG = 3;
 /** Riders this far apart in mass want another spring or ring. From memory. */
 export const OTHER_RIDER_KG = 10;
 /** What a rider's mass is known to, kg: gear and breakfast. From memory. */

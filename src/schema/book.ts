@@ -1,3 +1,4 @@
+import { pageId, pageText } from '@/knowledge/shapes';
 import { z } from 'zod';
 import { DAMPERS } from '@/catalogue/fields/damper';
 import { isCurrency } from '@/catalogue/money';
@@ -8,7 +9,6 @@ import { servicePage } from '@/knowledge/service/page';
 /** Pages of the Shop book, each with its named version. */
 
 const share = z.number().min(0).max(1);
-const text = (max: number) => z.string().trim().min(1).max(max);
 
 const windowRow = z
   .strictObject({
@@ -29,17 +29,12 @@ const windowRow = z
 const degrees = z.number().min(-45).max(45);
 const range = z.tuple([degrees, degrees]).refine(([a, b]) => a < b, { params: { code: 'range-order' } });
 
-const id = z
-  .string()
-  .regex(/^[a-z0-9-]+$/)
-  .max(60);
-
 export const schoolPage = z.strictObject({
   version: z.literal('school/1'),
-  id,
-  name: text(80),
-  creed: text(300),
-  origin: text(300),
+  id: pageId,
+  name: pageText(80),
+  creed: pageText(300),
+  origin: pageText(300),
   order: z.enum(['rear first', 'both together']),
   rule: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('windows'), rows: z.array(windowRow).max(80) }),
@@ -50,7 +45,7 @@ export const schoolPage = z.strictObject({
 });
 export type SchoolPage = z.output<typeof schoolPage>;
 
-export const schoolRequest = z.strictObject({ page: schoolPage, reason: text(500) });
+export const schoolRequest = z.strictObject({ page: schoolPage, reason: pageText(500) });
 
 const dampingSide = z.strictObject({
   zeta: z.number().positive().max(2),
@@ -58,10 +53,10 @@ const dampingSide = z.strictObject({
   highShare: z.number().positive().max(3),
 });
 const dampingFields = {
-  id,
-  name: text(80),
-  creed: text(300),
-  origin: text(300),
+  id: pageId,
+  name: pageText(80),
+  creed: pageText(300),
+  origin: pageText(300),
   compression: dampingSide,
   rebound: dampingSide,
   bandShare: share,
@@ -70,7 +65,7 @@ export const dampingPage = z.strictObject({
   version: z.literal('damping/2'),
   ...dampingFields,
   uses: z.array(z.enum(USES)).max(USES.length),
-  schools: z.array(id).max(20),
+  schools: z.array(pageId).max(20),
 });
 /** Pages of the first version said nothing of uses and schools: they are proposed for what the book began with. */
 const dampingPage1 = z.strictObject({ version: z.literal('damping/1'), ...dampingFields }).transform((page) => {
@@ -78,46 +73,46 @@ const dampingPage1 = z.strictObject({ version: z.literal('damping/1'), ...dampin
   return { ...page, version: 'damping/2' as const, uses: [...(began?.uses ?? [])], schools: [...(began?.schools ?? [])] };
 });
 export const storedDampingPage = z.discriminatedUnion('version', [dampingPage, dampingPage1]);
-export const dampingRequest = z.strictObject({ page: dampingPage, reason: text(500) });
+export const dampingRequest = z.strictObject({ page: dampingPage, reason: pageText(500) });
 
 export const oilPage = z
   .strictObject({
     version: z.literal('oil/1'),
-    id,
-    name: text(80),
+    id: pageId,
+    name: pageText(80),
     cSt40: z.number().positive().max(2000),
     cSt100: z.number().min(0.5).max(500),
     densityKgPerM3: z.number().min(500).max(1300),
-    origin: text(300),
+    origin: pageText(300),
   })
   .superRefine((page, ctx) => {
     if (page.cSt40 <= page.cSt100) ctx.addIssue({ code: 'custom', path: ['cSt40'], params: { code: 'oil-order', data: {} } });
   });
-export const oilPageRequest = z.strictObject({ page: oilPage, reason: text(500) });
+export const oilPageRequest = z.strictObject({ page: oilPage, reason: pageText(500) });
 
 /** What an hour costs, in which currency, with which tax: one page. Amounts in whole coins. */
 export const moneyPage = z.strictObject({
   version: z.literal('money/1'),
   id: z.literal('money'),
   currency: z.string().refine(isCurrency, { params: { code: 'currency-unknown', data: {} } }),
-  taxName: text(40),
+  taxName: pageText(40),
   taxShare: share,
   labourPerHourMinor: z.int().min(0).max(10_000_000),
   /** How long a quote stands. */
   quoteDays: z.int().min(1).max(365),
-  origin: text(300),
+  origin: pageText(300),
 });
 export type MoneyPage = Omit<z.output<typeof moneyPage>, 'version'>;
-export const moneyRequest = z.strictObject({ page: moneyPage, reason: text(500) });
+export const moneyRequest = z.strictObject({ page: moneyPage, reason: pageText(500) });
 /** The units the shop shows and prints, and so the units of a bare number; a device may show others knowingly. */
 export const unitsPage = z.strictObject({
   version: z.literal('units/1'),
   id: z.literal('units'),
   system: z.enum(['metric', 'imperial']),
-  origin: text(300),
+  origin: pageText(300),
 });
 export type UnitsPage = Omit<z.output<typeof unitsPage>, 'version'>;
-export const unitsRequest = z.strictObject({ page: unitsPage, reason: text(500) });
+export const unitsRequest = z.strictObject({ page: unitsPage, reason: pageText(500) });
 export const UNITS: UnitsPage = { id: 'units', system: 'metric', origin: 'as the book begins' };
 
 export const MONEY: MoneyPage = {
@@ -130,7 +125,7 @@ export const MONEY: MoneyPage = {
   origin: 'from memory: set your own',
 };
 
-export const serviceRequest = z.strictObject({ page: servicePage, reason: text(500) });
+export const serviceRequest = z.strictObject({ page: servicePage, reason: pageText(500) });
 
 const positive = z.number().positive();
 /** A valve fitted to a run of the dyno, with the run it rests on: kept with that machine's piston. */
@@ -139,7 +134,7 @@ export const calibrationPage = z.strictObject({
   damper: z.enum(DAMPERS),
   jobId: z.int().positive(),
   run: z.enum(['before', 'after']),
-  oil: text(80),
+  oil: pageText(80),
   found: z.strictObject({
     valve: z.enum(['compression', 'rebound', 'base']),
     cd: positive,

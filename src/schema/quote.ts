@@ -29,3 +29,13 @@ export type QuoteDocument = z.output<typeof quoteDocument>;
 export type QuoteLine = z.output<typeof line>;
 
 export type QuoteSum = z.output<typeof sum>;
+
+/** A quote as offered, with the answer to it where there is one. */
+export interface OfferedQuote {
+  id: number;
+  document: QuoteDocument;
+  offeredAt: string;
+  accepted: boolean | null;
+  words: string;
+  answeredAt: string | null;
+}

@@ -1,5 +1,5 @@
 import { CLICKERS } from '@/catalogue/clickers';
-import { ENDS } from '@/catalogue/ends';
+import { ENDS, type Side } from '@/catalogue/ends';
 import Papa from 'papaparse';
 import type { z } from 'zod';
 import { db } from '@/db/client';
@@ -97,7 +97,7 @@ function endSimulated(known: Known, end: End): LoggedEnd | null {
   const riderSagMm = (sag?.result.ok ? sag.result.value.riderSagMm : null) ?? fitted?.atMm ?? null;
   const travelMm = numberOf(known.machine, `machine.travel.${end}`);
   if (!fitted || riderSagMm === null || travelMm === null) return null;
-  const zeta = (side: 'compression' | 'rebound') => {
+  const zeta = (side: Side) => {
     const computed = known.dampers[end]?.zeta[side];
     if (computed !== null && computed !== undefined) return computed;
     const [out, range] = [

@@ -3,6 +3,9 @@ import { type Remote, wrap } from 'comlink';
 const BROKE = 'The computation broke off';
 const words = (message: string): string => (message.startsWith(BROKE) ? message : `${BROKE}: ${message}`);
 
+/** What a failure says for itself. */
+export const failureWords = (e: unknown): string => (e instanceof Error ? e.message : String(e));
+
 /** A worker at work. Everything asked of it has its end: an answer, or words for why there is none. */
 export interface Working<Api> {
   /** Rejects, with words, where the worker cannot be started, dies, breaks in its work or sends what cannot be read. */
@@ -26,7 +29,7 @@ export function working<Api>(worker: Worker): Working<Api> {
   return {
     ask: (question) =>
       Promise.race([question(remote), broken]).catch((e: unknown) => {
-        throw new Error(words(e instanceof Error ? e.message : String(e)));
+        throw new Error(words(failureWords(e)));
       }),
     end: () => worker.terminate(),
   };

@@ -1,6 +1,6 @@
 import type { ValveName } from '@/core/damper/damper';
 import { angle, choice, count, force, length, mass, quantity, rate, text, type FieldDef } from './kinds';
-import { type End, ENDS, END_NAMES } from '../ends';
+import { type End, ENDS, END_NAMES, type Side } from '../ends';
 
 /** A damper whose figures are kept: the shock, the fork (one leg, or both alike), and the right leg of a fork whose legs are unlike. */
 export const DAMPERS = ['rear', 'front', 'other'] as const;
@@ -128,7 +128,7 @@ const jobFields = <D extends DamperKey>(damper: D) => {
   const leg = damper === 'other' ? ', right leg' : '';
   const lines = <N extends string>(name: N, label: string, more: { maxLength: number; lines: number; hint: string }) =>
     text(`valves.${damper}.${name}`, `${label}${leg}`, { end, ...more });
-  const clicks = <S extends 'compression' | 'rebound'>(side: S, label: string) =>
+  const clicks = <S extends Side>(side: S, label: string) =>
     count(`valves.${damper}.clicks.${side}`, `${label}${leg}, to begin with`, 'out', [0, 80], [0, 40], { end });
   const stack = { maxLength: 1000, lines: 5, hint: STACK_HINT };
   const run = { maxLength: 3900, lines: 6, hint: DYNO_HINT };

@@ -1,15 +1,6 @@
 import { readQuote, withDocument } from '@/schema/stored';
 import type { Sql } from '../client';
-import type { QuoteDocument } from '@/schema/quote';
-
-export interface OfferedQuote {
-  id: number;
-  document: QuoteDocument;
-  offeredAt: string;
-  accepted: boolean | null;
-  words: string;
-  answeredAt: string | null;
-}
+import type { OfferedQuote, QuoteDocument } from '@/schema/quote';
 
 /** Quotes of a job, newest first, each with its answer. */
 export const manyQuotes = async (sql: Sql, jobId: number): Promise<OfferedQuote[]> => {

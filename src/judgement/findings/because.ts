@@ -1,4 +1,4 @@
-import { RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, UNLOADING_WORTH_SAYING_KG } from '@/knowledge/limits';
+import { RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, LOAD_BEHIND_KG } from '@/knowledge/limits';
 import { effectiveFinding } from '../model/effective';
 import { droopFindings } from './reach';
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
@@ -165,7 +165,7 @@ function sitsFinding(entries: Entries, machine: Entries, schools: readonly Schoo
 
 function unloadingFinding(entries: Entries, machine: Entries): Because[] {
   const unloading = frontUnloading(loadsOf(entries, machine), machine);
-  if (!unloading || unloading.kg < UNLOADING_WORTH_SAYING_KG) return [];
+  if (!unloading || unloading.kg < LOAD_BEHIND_KG) return [];
   return [
     {
       mark: 'note',

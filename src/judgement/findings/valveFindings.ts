@@ -1,3 +1,4 @@
+import type { Side } from '@/catalogue/ends';
 import { FELT_FORCE_N, CLICKER_EDGE_SHARE } from '@/knowledge/limits';
 import type { Sprung } from '@/core/damper/target';
 import { zetaOf } from '@/core/damper/target';
@@ -74,7 +75,7 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
 }
 
 /** Where the clickers should begin, and whether the aim lies within their reach with room to both sides. */
-function baselineFinding(side: 'compression' | 'rebound', { clicksOut, range, place, roomN, atMPerS, miss }: Baseline): Because {
+function baselineFinding(side: Side, { clicksOut, range, place, roomN, atMPerS, miss }: Baseline): Because {
   const name = side === 'compression' ? 'Compression' : 'Rebound';
   const begin = `${clicksOut} of ${range} out comes closest to the aim while slow (${(miss * 100).toFixed(0)} % off).`;
   if (place > 1 || place < 0)
@@ -98,7 +99,7 @@ export interface InsteadLine {
 }
 
 /** What the next thicker oil does slow and fast against one more face shim, in one direction. */
-export const insteadLines = (view: DamperView, side: 'compression' | 'rebound'): InsteadLine[] =>
+export const insteadLines = (view: DamperView, side: Side): InsteadLine[] =>
   [0.05, 0.1, 0.4, 1.1, 2.2].map((mPerS) => {
     const at = SHEET_SPEEDS.indexOf(mPerS as (typeof SHEET_SPEEDS)[number]);
     const of = (curves: Curves | null) => (curves ? curves[`${side}N`][at]! : null);

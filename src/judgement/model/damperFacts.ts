@@ -1,3 +1,4 @@
+import type { Side } from '@/catalogue/ends';
 import { valveIn } from '@/core/damper/damper';
 import { type Sprung, zetaOf } from '@/core/damper/target';
 import type { LiftOf } from '@/core/damper/valve';
@@ -13,9 +14,9 @@ export interface DamperFacts {
   /** What a click changes at 0.1 m/s, as a share of the force, the best of its clickers; null where it has none. */
   clickShare: number | null;
   /** What a click more out takes off, N, at 0.1 and at 1 m/s, by direction; null where that direction has no clicker. */
-  perClickN: Record<'compression' | 'rebound', { slow: number; fast: number } | null>;
+  perClickN: Record<Side, { slow: number; fast: number } | null>;
   /** Force now, N, at the same two speeds. */
-  forceN: Record<'compression' | 'rebound', { slow: number; fast: number }>;
+  forceN: Record<Side, { slow: number; fast: number }>;
   /** Share of the force at 0.1 m/s that heat takes. */
   hotLoss: number;
 }
@@ -34,14 +35,14 @@ export function damperFacts({ view, sprung }: DamperQuestion, liftOf: LiftOf): D
   const found = damperView(view, liftOf);
   if (!found.ok) return null;
   const { fit, hot, beside, cavitates, choke, authority } = found.value;
-  const forceN = (side: 'compression' | 'rebound') => fit[`${side}N`][0]! + (beside?.[`${side}N`][0] ?? 0);
-  const zeta = (side: 'compression' | 'rebound') => sprung && zetaOf(forceN(side), SLOW_M_PER_S, sprung);
+  const forceN = (side: Side) => fit[`${side}N`][0]! + (beside?.[`${side}N`][0] ?? 0);
+  const zeta = (side: Side) => sprung && zetaOf(forceN(side), SLOW_M_PER_S, sprung);
   const from = cavitates.indexOf(true);
   const shares = authority.flatMap((a) => {
     const side = a.valve === 'rebound' ? 'rebound' : 'compression';
     return valveIn(view.fit, a.valve) ? [Math.abs(a.at01MPerSN) / fit[`${side}N`][0]!] : [];
   });
-  const perClick = (side: 'compression' | 'rebound') => {
+  const perClick = (side: Side) => {
     const found = authority.find((a) => (a.valve === 'rebound') === (side === 'rebound'));
     return found ? { slow: Math.abs(found.at01MPerSN), fast: Math.abs(found.at1MPerSN) } : null;
   };

@@ -1,3 +1,4 @@
+import type { Side } from '@/catalogue/ends';
 import type { FieldKey } from '@/catalogue/fields';
 import { CLICKERS } from '@/catalogue/clickers';
 import { USUAL_CLICKS, USUAL_CD, USUAL_GAS_MPA } from '@/knowledge/limits';
@@ -61,7 +62,7 @@ export interface Clicks {
 }
 
 /** The clicker of one direction: as chosen here, else as fitted, else as found, else the middle. */
-export function clicksOf(entries: Entries, damper: DamperKey, side: 'compression' | 'rebound', which: Which): Clicks {
+export function clicksOf(entries: Entries, damper: DamperKey, side: Side, which: Which): Clicks {
   const key = CLICKERS[damper][side];
   const range = numberOf(entries, `fitted.${key}.range`) ?? numberOf(entries, `found.${key}.range`) ?? USUAL_CLICKS;
   const places: [Clicks['origin'], FieldKey][] = [

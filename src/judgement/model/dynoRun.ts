@@ -1,10 +1,11 @@
+import type { Side } from '@/catalogue/ends';
 import { binned, type DynoPoint, energyJ, speedsOf } from '@/core/damper/dyno';
 import { DYNO_UNITS, numberIn } from '@/catalogue/tables';
 
 /** How a dyno's file is to be read: its units, which way is positive, and whether the gas force is still in it. */
 export interface DynoReading {
   units: { speed: keyof typeof DYNO_UNITS.speed; force: keyof typeof DYNO_UNITS.force; position: keyof typeof DYNO_UNITS.position };
-  positive: 'compression' | 'rebound';
+  positive: Side;
   gas: 'off' | 'in';
 }
 export const USUAL_READING: DynoReading = { units: { speed: 'm/s', force: 'N', position: 'mm' }, positive: 'compression', gas: 'off' };

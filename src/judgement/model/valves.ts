@@ -18,7 +18,7 @@ import { isMissing, isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf } from './read';
 import type { Selection } from './springs';
 import { pairsIn } from '@/catalogue/tables';
-import type { End } from '@/catalogue/ends';
+import type { End, Side } from '@/catalogue/ends';
 import type { DampingTemplate } from '@/knowledge/dampingTemplates';
 
 /** Shaft speeds the sheet is drawn at, m/s; those of the targets are among them. */
@@ -56,7 +56,7 @@ export interface Target {
 export function targetCurveOf(
   entries: Entries,
   end: End,
-  side: 'compression' | 'rebound',
+  side: Side,
   templates: readonly DampingTemplate[],
   now: Sprung | null,
   was: Sprung | null,

@@ -1,3 +1,4 @@
+import { pageId, pageText } from '../shapes';
 import { z } from 'zod';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
@@ -8,11 +9,6 @@ import { ENDS } from '@/catalogue/ends';
 
 const ends = ENDS;
 const share = z.number().gt(0).lt(1);
-const text = (max: number) => z.string().trim().min(1).max(max);
-const id = z
-  .string()
-  .regex(/^[a-z0-9-]+$/)
-  .max(60);
 const keysOf = <K extends string>(record: Record<K, unknown>) => Object.keys(record) as [K, ...K[]];
 const complaintId = z.enum(keysOf(COMPLAINT_PHRASES));
 
@@ -49,9 +45,9 @@ export const TIER_NAMES: Record<Tier, string> = {
 
 const cure = z
   .strictObject({
-    id,
+    id: pageId,
     tier: z.enum(TIERS),
-    what: text(300),
+    what: pageText(300),
     effect,
     hours: z.number().min(0).max(100),
     /** Parts in whole coins of the shop's currency. */
@@ -88,9 +84,9 @@ const bearing = z
 export const causePage = z
   .strictObject({
     version: z.literal('cause/1'),
-    id,
-    name: text(80),
-    says: text(400),
+    id: pageId,
+    name: pageText(80),
+    says: pageText(400),
     /** Ends it can sit at; none is the machine as a whole. */
     ends: z.array(z.enum(ends)).max(2),
     prior: share,
@@ -100,7 +96,7 @@ export const causePage = z
       .max(20),
     evidence: z.array(bearing).min(1).max(40),
     cures: z.array(cure).min(1).max(12),
-    origin: text(300),
+    origin: pageText(300),
   })
   .superRefine((page, ctx) => {
     page.evidence.forEach((b, i) => {
@@ -113,5 +109,5 @@ export const causePage = z
     });
   });
 export type CausePage = Omit<z.output<typeof causePage>, 'version'>;
-export const causeRequest = z.strictObject({ page: causePage, reason: text(500) });
+export const causeRequest = z.strictObject({ page: causePage, reason: pageText(500) });
 export type { Statement };

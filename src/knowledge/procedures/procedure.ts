@@ -1,3 +1,4 @@
+import { pageText, pageId } from '../shapes';
 import { z } from 'zod';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { knownField } from '@/catalogue/fields';
@@ -10,7 +11,6 @@ import { type Component, COMPONENTS } from './components';
 const MOST_ASKS = 12;
 export const MOST_STEPS = 60;
 
-const text = (max: number) => z.string().trim().min(1).max(max);
 const said = (max: number) => z.string().trim().max(max);
 export const CAUTION_NAMES = Object.keys(CAUTIONS) as [keyof typeof CAUTIONS, ...(keyof typeof CAUTIONS)[]];
 
@@ -25,26 +25,23 @@ export const stepAsk = z.discriminatedUnion('kind', [
         params: { code: 'field-unknown', data: {} },
       }),
   }),
-  z.strictObject({ kind: z.enum(WORK_MEASURES), label: text(80) }),
+  z.strictObject({ kind: z.enum(WORK_MEASURES), label: pageText(80) }),
 ]);
 export type StepAsk = z.output<typeof stepAsk>;
 
 /** Where schools differ: the question, and each answer with who says so. */
 const stepChoice = z.strictObject({
-  question: text(160),
+  question: pageText(160),
   answers: z
-    .array(z.strictObject({ answer: text(80), school: text(200) }))
+    .array(z.strictObject({ answer: pageText(80), school: pageText(200) }))
     .min(2)
     .max(4),
 });
 
 export const procedureStep = z.strictObject({
-  id: z
-    .string()
-    .regex(/^[a-z0-9-]+$/)
-    .max(40),
-  title: text(80),
-  say: text(800),
+  id: pageId.max(40),
+  title: pageText(80),
+  say: pageText(800),
   tools: said(200).default(''),
   cautions: z.array(z.enum(CAUTION_NAMES)).max(4).default([]),
   choice: stepChoice.nullable().default(null),
@@ -57,14 +54,11 @@ export type ProcedureStep = z.output<typeof procedureStep>;
 export const procedurePage = z
   .strictObject({
     version: z.literal('procedure/1'),
-    id: z
-      .string()
-      .regex(/^[a-z0-9-]+$/)
-      .max(60),
-    name: text(80),
+    id: pageId,
+    name: pageText(80),
     component: z.enum(Object.keys(COMPONENTS) as [Component, ...Component[]]),
     end: z.enum(['rear', 'front']),
-    origin: text(300),
+    origin: pageText(300),
     steps: z.array(procedureStep).min(1).max(MOST_STEPS),
   })
   .superRefine(({ steps }, ctx) => {
@@ -78,7 +72,7 @@ export const procedurePage = z
     });
   });
 export type Procedure = Omit<z.output<typeof procedurePage>, 'version'>;
-export const procedureRequest = z.strictObject({ page: procedurePage, reason: text(500) });
+export const procedureRequest = z.strictObject({ page: procedurePage, reason: pageText(500) });
 
 /** A procedure as a job took it: the copy, and which version of the book's page it is. */
 export interface TakenProcedure {

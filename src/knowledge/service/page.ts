@@ -1,18 +1,13 @@
+import { pageId, pageText } from '../shapes';
 import { z } from 'zod';
 import { USES } from '@/catalogue/uses';
 import { COMPONENTS, type Component } from '../procedures/components';
 
-const id = z
-  .string()
-  .regex(/^[a-z0-9-]+$/)
-  .max(60);
-const text = (max: number) => z.string().trim().min(1).max(max);
-
 /** When a component is due again, by kind and use; what is null is not counted. The first limit reached decides. */
 export const servicePage = z.strictObject({
   version: z.literal('service/1'),
-  id,
-  name: text(80),
+  id: pageId,
+  name: pageText(80),
   end: z.enum(['rear', 'front']),
   uses: z.array(z.enum(USES)).max(USES.length),
   /** Kinds of component it holds for; none named is all of that end. */
@@ -20,7 +15,7 @@ export const servicePage = z.strictObject({
   distanceKm: z.number().positive().max(1e6).nullable(),
   hours: z.number().positive().max(1e5).nullable(),
   months: z.number().positive().max(600).nullable(),
-  origin: text(300),
+  origin: pageText(300),
 });
 
 export type ServiceRule = Omit<z.output<typeof servicePage>, 'version'>;

@@ -18,7 +18,7 @@ import { useFieldStore, useLive } from '../fields/context';
 import type { FieldStore } from '../fields/store';
 import type { End } from '@/catalogue/ends';
 import type { DampingTemplate } from '@/knowledge/dampingTemplates';
-import type { QuoteDocument } from '@/schema/quote';
+import type { OfferedQuote } from '@/schema/quote';
 import type { ListedSpring } from '@/schema/springs';
 
 export interface SignedLine {
@@ -29,15 +29,6 @@ export interface SignedLine {
   signedAt: string;
   digest: string;
   entries: Record<string, { text: string; unit: string | null; value: number | null }>;
-}
-
-export interface OfferedQuote {
-  id: number;
-  document: QuoteDocument;
-  offeredAt: string;
-  accepted: boolean | null;
-  words: string;
-  answeredAt: string | null;
 }
 
 /** One job as the page receives it. */

@@ -8,7 +8,7 @@ import { type Reasoned, reasonOf } from '@/judgement/reason/reason';
 import { useBench, useLater } from './BenchContext';
 import type { Reading } from '../kit/read';
 import type { ReasonsWorker } from '@/workers/reason.worker';
-import { type Working, working } from '@/workers/working';
+import { type Working, working, failureWords } from '@/workers/working';
 import type { End } from '@/catalogue/ends';
 
 const NOTHING: Known['dampers'] = { rear: null, front: null };
@@ -60,7 +60,7 @@ function useDampers(questions: (DamperQuestion | null)[]): { dampers: Known['dam
         .ask((reasons) => reasons.facts(JSON.parse(key) as DamperQuestion))
         .then(
           (facts) => setAnswers((a) => ({ ...a, [end]: { key, facts } })),
-          (e: unknown) => setFailed(e instanceof Error ? e.message : String(e)),
+          (e: unknown) => setFailed(failureWords(e)),
         );
     }
   }, [rear, front, attempt]);

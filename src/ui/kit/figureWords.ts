@@ -4,6 +4,7 @@ import type { System } from '@/catalogue/system';
 
 export const rateWords = (nPerMm: number, system: System) =>
   system === 'metric' ? `${printIn(nPerMm, 'N/mm', nPerMm < 20 ? 2 : 1)} N/mm` : `${printIn(nPerMm, 'lbf/in', 0)} lbf/in`;
+export const rateUnit = (system: System) => (system === 'metric' ? 'N/mm' : 'lbf/in');
 /** A length in the units shown, without them; a figure taken until typed is written to the whole millimetre. */
 export const lengthWords = (mm: number, system: System, decimals = 1) =>
   printIn(shownMm(mm), lengthUnit(system), system === 'metric' ? decimals : 2);

@@ -5,7 +5,7 @@ import {
   FACTOR_STANDARD,
   FREQUENCY_SHARE,
   FREQUENCY_STANDARD_SHARE,
-  BEHIND_KG,
+  LOAD_BEHIND_KG,
   OTHER_RIDER_KG,
   OTHER_RIDER_STANDARD_KG,
   STOP_SHARE,
@@ -122,7 +122,7 @@ const behind: WholeRule = (known) => {
   const words = found
     ? `The ${found.things.join(' and ')} behind the axle takes ${found.kg.toFixed(1)} kg off the front wheel.`
     : 'Nothing declared sits behind the rear axle.';
-  return [{ statement: 'load-behind', end: null, credence: above(found?.kg ?? 0, BEHIND_KG, 0.7), words }];
+  return [{ statement: 'load-behind', end: null, credence: above(found?.kg ?? 0, LOAD_BEHIND_KG, 0.7), words }];
 };
 
 const riderChanged: WholeRule = ({ entries, before }) => {

@@ -1,6 +1,6 @@
 'use client';
 import type { System } from '@/catalogue/system';
-import { lengthWords, lengthUnit, rateWords } from '../../kit/figureWords';
+import { lengthWords, lengthUnit, rateWords, rateUnit } from '../../kit/figureWords';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -184,15 +184,16 @@ function SpringRow({ s, stockOf, onLedger, onTester }: Omit<SpringTableProps, 's
 }
 
 /** The units of a bare number, as shown beside it. */
-const UNITS: Record<System, Partial<Record<keyof typeof BLANK, string>>> = {
-  metric: { rate: 'N/mm', freeLength: 'mm', solidLength: 'mm' },
-  imperial: { rate: 'lbf/in', freeLength: 'in', solidLength: 'in' },
-};
+const unitsOf = (system: System): Partial<Record<keyof typeof BLANK, string>> => ({
+  rate: rateUnit(system),
+  freeLength: lengthUnit(system),
+  solidLength: lengthUnit(system),
+});
 
 /** A new spring as it is typed: read here as the route reads it, and asked about where a figure is unusual. */
 function useNewSpring(end: End, place: 'drawer' | 'supplier') {
   const router = useRouter();
-  const units = UNITS[usePreferences().system];
+  const units = unitsOf(usePreferences().system);
   const [form, setForm] = useState(BLANK);
   const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
   /** What was asked about and would be kept if pressed once more. */

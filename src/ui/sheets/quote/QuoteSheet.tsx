@@ -9,11 +9,11 @@ import { useFieldStore, useLive } from '../../fields/context';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
-import { type OfferedQuote, useBench, useLater } from '../../job/BenchContext';
+import { useBench, useLater } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { showUnsettled } from '../../fields/next';
-import type { QuoteLine, QuoteSum } from '@/schema/quote';
+import type { OfferedQuote, QuoteLine, QuoteSum } from '@/schema/quote';
 import { FieldsOf, Repeat } from '../../fields/parts';
 
 const NOW = QUOTE_LINE.filter((f) => !f.key.endsWith('.actual'));

@@ -1,4 +1,5 @@
 'use client';
+import type { Side } from '@/catalogue/ends';
 import type { DamperView } from '@/core/damper/view';
 import { weightRange } from '@/core/damper/oils';
 import { clicksOf, oilOf } from '@/judgement/model/dampers';
@@ -22,7 +23,7 @@ import type { AimFound } from './useAim';
 const SIDES = ['compression', 'rebound'] as const;
 
 /** What to aim at: a template, the oil, the clickers to begin with, the target typed over; and what the damper to fit comes to. */
-export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: 'compression' | 'rebound'; aim: AimFound; view: DamperView }) {
+export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side; aim: AimFound; view: DamperView }) {
   const { live } = useLater();
   const end = END_OF[damper];
   const { data, sealed } = useBench();

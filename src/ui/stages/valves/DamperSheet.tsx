@@ -1,4 +1,5 @@
 'use client';
+import type { Side } from '@/catalogue/ends';
 import type { DamperView } from '@/core/damper/view';
 import { useDamperSheet, type Sheet } from './useDamperSheet';
 import { Working } from '../../job/Working';
@@ -203,7 +204,7 @@ function Forces({ sheet, view }: { sheet: Sheet; view: DamperView }) {
   const { end, side, viewed, sealed, suggestion, runs, hotAndCold, setHotAndCold, atWheel, setAtWheel } = sheet;
   const store = useFieldStore();
   const { aim } = viewed;
-  const targetOf = (s: 'compression' | 'rebound') => (aim.targets[s]?.ok ? aim.targets[s].value : null);
+  const targetOf = (s: Side) => (aim.targets[s]?.ok ? aim.targets[s].value : null);
   return (
     <>
       <ForceSpeed

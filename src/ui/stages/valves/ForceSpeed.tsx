@@ -1,5 +1,5 @@
 'use client';
-import type { End } from '@/catalogue/ends';
+import type { End, Side } from '@/catalogue/ends';
 import { useMemo } from 'react';
 import type { DamperView, Ribbon } from '@/core/damper/view';
 import { SHEET_SPEEDS, type Target } from '@/judgement/model/valves';
@@ -15,11 +15,11 @@ interface Props {
   /** Measured on the dyno, signed. */
   measured: { name: string; points: { mPerS: number; forceN: number }[]; colour: string }[];
   /** A suggestion looked at, in its own direction. */
-  looked: { side: 'compression' | 'rebound'; points: { mPerS: number; forceN: number }[] } | null;
+  looked: { side: Side; points: { mPerS: number; forceN: number }[] } | null;
   /** Drawn at the wheel, with lines of equal ζ, instead of at the shaft. */
   wheel: Sprung | null;
   /** Takes one point of a target moved to another force; null where none may be moved. */
-  onTarget: ((side: 'compression' | 'rebound', point: number, forceN: number) => void) | null;
+  onTarget: ((side: Side, point: number, forceN: number) => void) | null;
 }
 
 /** Shares of critical damping drawn as lines at the wheel. */

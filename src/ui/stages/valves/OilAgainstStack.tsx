@@ -1,5 +1,5 @@
 'use client';
-import type { End } from '@/catalogue/ends';
+import type { End, Side } from '@/catalogue/ends';
 import { thickerThan } from '@/core/damper/oils';
 import type { DamperView } from '@/core/damper/view';
 import { oilOf } from '@/judgement/model/dampers';
@@ -12,7 +12,7 @@ const change = (to: number | null, from: number) =>
   to === null ? '–' : `${to.toFixed(0)} (${to >= from ? '+' : '−'}${Math.abs((to / from - 1) * 100).toFixed(0)} %)`;
 
 /** What thicker oil does slow and fast against one more face shim, and what a level is in millilitres. */
-export function OilAgainstStack({ end, side, view }: { end: End; side: 'compression' | 'rebound'; view: DamperView }) {
+export function OilAgainstStack({ end, side, view }: { end: End; side: Side; view: DamperView }) {
   const { live, figures } = useLater();
   const { oils } = useBench().data;
   const { grade } = oilOf(live, end, oils);

@@ -1,4 +1,5 @@
 'use client';
+import type { Side } from '@/catalogue/ends';
 import { useMemo } from 'react';
 import type { SearchRequest } from '@/core/damper/search';
 import type { Sprung } from '@/core/damper/target';
@@ -30,9 +31,9 @@ export interface AimFound {
   sprung: Sprung | null;
   /** The spring it is reckoned with. */
   springName: string | null;
-  targets: Record<'compression' | 'rebound', Result<Target> | null>;
+  targets: Record<Side, Result<Target> | null>;
   /** The same target with one point moved, as the job keeps it: of unlike legs the whole fork's. */
-  moved(side: 'compression' | 'rebound', point: number, forceN: number): string;
+  moved(side: Side, point: number, forceN: number): string;
   /** The template aimed at; null: the damping as found. */
   template: DampingTemplate | null;
   bandShare: number;
@@ -64,11 +65,9 @@ export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
   return useMemo(() => {
     const beside = view?.beside ?? null;
     /** What both legs of an unlike fork do together; of any other damper what it does. */
-    const foundN = (side: 'compression' | 'rebound') =>
-      view?.found ? view.found[`${side}N`].map((n, i) => n + (beside?.[`${side}N`][i] ?? 0)) : null;
-    const whole = (side: 'compression' | 'rebound') =>
-      targetCurveOf(live, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
-    const of = (side: 'compression' | 'rebound'): Result<Target> | null => {
+    const foundN = (side: Side) => (view?.found ? view.found[`${side}N`].map((n, i) => n + (beside?.[`${side}N`][i] ?? 0)) : null);
+    const whole = (side: Side) => targetCurveOf(live, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
+    const of = (side: Side): Result<Target> | null => {
       const target = whole(side);
       if (!target?.ok || !beside) return target;
       const words = `${target.value.words}, less what the other leg does`;

@@ -1,4 +1,5 @@
 'use client';
+import { failureWords } from '@/workers/working';
 import { post } from '../../kit/send';
 import { calibrateTo, simulateRun } from './useValves';
 import { issueWords } from '@/schema/words';
@@ -60,7 +61,7 @@ export function useDyno({ damper, valve, gasForceN }: DynoProps) {
     try {
       await work();
     } catch (e) {
-      setProblem(e instanceof Error ? e.message : String(e));
+      setProblem(failureWords(e));
     }
   };
   const simulate = () =>

@@ -10,10 +10,9 @@ import type { Issue, Result } from '@/core/result';
 import type { DamperKey } from '@/catalogue/fields/damper';
 import { type AimFound, useAim } from './useAim';
 import type { Took, ValvesWorker } from '@/workers/valves.worker';
-import { type Working, working } from '@/workers/working';
+import { type Working, working, failureWords } from '@/workers/working';
 
 const start = () => working<ValvesWorker>(new Worker(new URL('../../../workers/valves.worker.ts', import.meta.url), { type: 'module' }));
-const wordsOf = (e: unknown): string => (e instanceof Error ? e.message : String(e));
 
 export interface Viewed {
   view: DamperView | null;
@@ -58,7 +57,7 @@ export function useDamperView(damper: DamperKey, base: Omit<ViewRequest, 'target
           setAnswer({ id, ...took });
           setFailure(null);
         },
-        (e: unknown) => id === asked.current && setFailure(wordsOf(e)),
+        (e: unknown) => id === asked.current && setFailure(failureWords(e)),
       );
   }, [text, attempt]);
   const again = () => {
@@ -113,7 +112,7 @@ export function useSearch(): Searching {
         (e: unknown) => {
           worker.current?.end();
           worker.current = null;
-          setState((s) => ({ ...s, running: false, failure: wordsOf(e) }));
+          setState((s) => ({ ...s, running: false, failure: failureWords(e) }));
         },
       );
   };
