@@ -31,14 +31,22 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
   await expect(page.getByRole('region', { name: 'Pick list' })).toContainText('put back 2 of 36 × 0.20');
   // By its handle the piston's own shim is taken one place towards the clamp, and back again, by keys alone.
   const first = table.getByRole('textbox', { name: 'Diameter of size 1, mm' });
+  // The drag is under way once a place to drop it is marked.
+  const marked = page.locator('.react-aria-DropIndicator[data-drop-target]');
   const dragged = async (key: string) => {
     await table.getByRole('button', { name: 'Drag 36 × 0.20' }).focus();
-    for (const press of ['Enter', key, 'Enter']) await page.keyboard.press(press);
+    await page.keyboard.press('Enter');
+    await expect(marked).toHaveCount(1);
+    await page.keyboard.press(key);
+    await page.keyboard.press('Enter');
+    await expect(marked).toHaveCount(0);
   };
   await dragged('ArrowDown');
   await expect(first).not.toHaveValue('36');
-  await dragged('Home');
-  await expect(first).toHaveValue('36');
+  await expect(async () => {
+    await dragged('Home');
+    await expect(first).toHaveValue('36', { timeout: 2000 });
+  }).toPass();
   await expect.poll(() => rebound.innerText(), { timeout: 30_000 }).not.toBe(before);
   const line = page.getByRole('textbox', { name: /^Add shims/ });
   await line.fill('19 by 0.3');

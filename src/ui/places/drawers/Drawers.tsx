@@ -12,7 +12,7 @@ import { Columns, FieldGrid, Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { meant } from '../../kit/meant';
 import { PlainField } from '../../kit/PlainField';
-import { LinkButton, Button, Empty, QuietButton, Small, Table } from '../../kit/primitives';
+import { LinkButton, Button, Empty, QuietButton, Small, Table, Wide } from '../../kit/primitives';
 import { usePreferences } from '../../kit/preferences';
 import { Shell } from '../../layout/Shell';
 import type { StockItem } from '@/schema/stock';
@@ -107,26 +107,28 @@ function SpringTable({ springs, ...row }: SpringTableProps) {
   if (springs.length === 0)
     return <Empty>None yet. Add the springs in the drawer and those a supplier can send; jobs rank them for their loads.</Empty>;
   return (
-    <Rows>
-      <thead>
-        <tr>
-          <th>Spring</th>
-          <th className="number">Rate</th>
-          <th className="number">As marked</th>
-          <th className="number">Free length</th>
-          <th className="number">Solid length</th>
-          <th>There</th>
-          <th>
-            <span className="visually-hidden">Take off</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {springs.map((s) => (
-          <SpringRow key={s.id} s={s} {...row} />
-        ))}
-      </tbody>
-    </Rows>
+    <Wide>
+      <Rows>
+        <thead>
+          <tr>
+            <th>Spring</th>
+            <th className="number">Rate</th>
+            <th className="number">As marked</th>
+            <th className="number">Free length</th>
+            <th className="number">Solid length</th>
+            <th>There</th>
+            <th>
+              <span className="visually-hidden">Take off</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {springs.map((s) => (
+            <SpringRow key={s.id} s={s} {...row} />
+          ))}
+        </tbody>
+      </Rows>
+    </Wide>
   );
 }
 
