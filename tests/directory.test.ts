@@ -6,6 +6,7 @@ import { createInterface } from 'node:readline';
 import { openDb } from '@/db/client';
 import { durableStore } from '@/db/durable';
 import { DataDirectoryTaken, takeLock } from '@/db/lock';
+import { emptyBaseIn } from './onDisk';
 
 /** The data directory: one process at a time, nothing acknowledged lost, no base newer than the program. */
 
@@ -13,6 +14,11 @@ const made: string[] = [];
 const directory = () => {
   const path = mkdtempSync(join(tmpdir(), 'mavrin-dir-'));
   made.push(path);
+  return path;
+};
+const withBase = () => {
+  const path = directory();
+  emptyBaseIn(path);
   return path;
 };
 afterAll(() => made.forEach((path) => rmSync(path, { recursive: true, force: true })));
@@ -83,7 +89,7 @@ describe('durability', () => {
   });
 
   test('a base answers makeDurable with the files it had to bring to disk', async () => {
-    const path = directory();
+    const path = withBase();
     const base = await openDb(path);
     expect(await base.makeDurable()).toBeGreaterThan(10);
     await base.transaction((sql) => sql.none("INSERT INTO technician (name) VALUES ('Sunniva Holt')"));
@@ -111,7 +117,7 @@ async function writeAndKill(path: string, wanted: number): Promise<number> {
 }
 
 test('what was acknowledged is there after kill -9, again and again', async () => {
-  const path = directory();
+  const path = withBase();
   let before = 0;
   for (const wanted of [3, 40]) {
     const acknowledged = await writeAndKill(path, wanted);
@@ -127,7 +133,7 @@ test('what was acknowledged is there after kill -9, again and again', async () =
 });
 
 test('a base newer than the program is refused in words, and left alone', async () => {
-  const path = directory();
+  const path = withBase();
   const base = await openDb(path);
   await base.none("INSERT INTO migration (version, name) VALUES (99, '0099_from_tomorrow.sql')");
   await base.close();
@@ -137,7 +143,7 @@ test('a base newer than the program is refused in words, and left alone', async 
 });
 
 test('a failed transaction leaves nothing behind', async () => {
-  const base = await openDb(null);
+  const base = await openDb(withBase());
   const failing = base.transaction(async (sql) => {
     await sql.none("INSERT INTO technician (name) VALUES ('Half Done')");
     throw new Error('stop');

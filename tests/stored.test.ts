@@ -1,10 +1,13 @@
-import { openDb } from '@/db/client';
+import { db } from '@/db/client';
 import { manySetups } from '@/db/queries/rebuilds';
 import { digestOf } from '@/server/sign';
 import { readLog, readQuote, readRebuild, readRide, readSetup, readTrial, UnreadableDocument } from '@/schema/stored';
 import { LOG } from './known';
+import { onDisk } from './onDisk';
 
 /** Stored documents by the version they name. The payloads are kept as the first programs wrote them; they must be readable for ever. */
+
+onDisk('stored');
 
 const recorded = { text: '85 kg', unit: 'kg', value: 85 };
 const REBUILD_1 = {
@@ -74,20 +77,14 @@ test.each([
 });
 
 test('read from the base, a damaged document stops the reading and is named; counts and sums are numbers there', async () => {
-  const base = await openDb(null);
-  try {
-    await base.none(`INSERT INTO customer (name) VALUES ('Ada Fenwick')`);
-    const [sums] = await base.many<{ whole: number; broken: number }>(
-      'SELECT sum(x) AS whole, sum(x::numeric / 4) AS broken FROM (VALUES (1::bigint), (2)) AS v(x)',
-    );
-    expect(sums).toEqual({ whole: 3, broken: 0.75 });
-    await expect(base.many('SELECT 90071992547409931::bigint AS n')).rejects.toThrow(/no record can have/);
-    const columns = await base.many<{ column_name: string }>(
-      `SELECT column_name FROM information_schema.columns WHERE table_name = 'setup'`,
-    );
-    expect(columns.length).toBeGreaterThan(4);
-    expect(await manySetups(base, 1)).toEqual([]);
-  } finally {
-    await base.close();
-  }
+  const base = await db();
+  await base.none(`INSERT INTO customer (name) VALUES ('Ada Fenwick')`);
+  const [sums] = await base.many<{ whole: number; broken: number }>(
+    'SELECT sum(x) AS whole, sum(x::numeric / 4) AS broken FROM (VALUES (1::bigint), (2)) AS v(x)',
+  );
+  expect(sums).toEqual({ whole: 3, broken: 0.75 });
+  await expect(base.many('SELECT 90071992547409931::bigint AS n')).rejects.toThrow(/no record can have/);
+  const columns = await base.many<{ column_name: string }>(`SELECT column_name FROM information_schema.columns WHERE table_name = 'setup'`);
+  expect(columns.length).toBeGreaterThan(4);
+  expect(await manySetups(base, 1)).toEqual([]);
 });

@@ -97,19 +97,15 @@ const DURABLE_AFTER_MS = 1000;
 /** Share of letter triples two words must have in common to count as spelt alike: two letters changed places in a word of five. From memory. */
 const ALIKE_FROM = 0.2;
 
-/** Opens a base; `directory` null keeps it in memory (tests). Throws DataDirectoryTaken or BaseIsNewer. */
-export async function openDb(directory: string | null): Promise<Db> {
-  let giveBack = () => {};
-  let store: () => Promise<number> = async () => 0;
-  if (directory !== null) {
-    mkdirSync(directory, { recursive: true });
-    giveBack = takeLock(directory);
-    store = durableStore(join(directory, 'pg'));
-  }
+/** Opens the base of a directory, making it where there is none. Throws DataDirectoryTaken or BaseIsNewer. */
+export async function openDb(directory: string): Promise<Db> {
+  mkdirSync(directory, { recursive: true });
+  const giveBack = takeLock(directory);
+  const store = durableStore(join(directory, 'pg'));
   let engine: PGlite;
   try {
     engine = await PGlite.create({
-      dataDir: directory === null ? 'memory://' : join(directory, 'pg'),
+      dataDir: join(directory, 'pg'),
       extensions: { pg_trgm },
       parsers: PARSERS,
     });

@@ -62,15 +62,14 @@ export function decayIn(trace: Trace, from: number, to: number): Decay | null {
   const begin = held ? from - Math.round(HELD_S * hz) : from;
   const count = Math.floor((to - begin) / stride);
   if (count * stride < STRETCH_S.least * hz) return null;
-  const timeS = Float64Array.from({ length: count }, (_, i) => (begin + i * stride) / hz);
-  const data = timeS.map((t) => z[Math.round(t * hz)]!);
+  const data = Float64Array.from({ length: count }, (_, i) => z[begin + i * stride]!);
   const restMm = meanOf(z, to - Math.round(REST_S * hz), to);
   const heldMm = held ? meanOf(z, begin, from) : z[from]!;
   const crossing = crossingS(z, from, to, restMm, hz);
   if (crossing === null) return null;
   const swing = new Float64Array(count);
   const missesAt = (p: Float64Array, out: Float64Array) => {
-    swingAt(swingFrom(p), timeS, swing);
+    swingAt(swingFrom(p), begin / hz, stride / hz, swing);
     for (let i = 0; i < count; i += 1) out[i] = swing[i]! - data[i]!;
     // Outside its bounds the damping is held, and straying further must cost.
     const stray = Math.max(0, ZETA[0] - p[1]!, p[1]! - ZETA[1]);
@@ -122,10 +121,11 @@ function isStill(z: Float64Array, from: number, to: number): boolean {
   if (from < 0 || to > z.length) return false;
   let [least, most] = [Infinity, -Infinity];
   for (let i = from; i < to; i += 1) {
-    least = Math.min(least, z[i]!);
-    most = Math.max(most, z[i]!);
+    if (z[i]! < least) least = z[i]!;
+    if (z[i]! > most) most = z[i]!;
+    if (most - least > STILL_MM) return false;
   }
-  return most - least <= STILL_MM;
+  return true;
 }
 
 const heldBefore = (z: Float64Array, at: number, samples: number) => isStill(z, at - samples, at + 1);
