@@ -4,9 +4,10 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 
 node scripts/setup.mjs
-if ! command -v chromium > /dev/null; then
+if ! command -v chromium-headless-shell > /dev/null; then
   echo 'Installing Chromium from the Debian packages'
-  (apt-get update && apt-get install -y --no-install-recommends chromium) > /dev/null
+  (apt-get update && apt-get install -y --no-install-recommends chromium-headless-shell) > /dev/null ||
+    command -v chromium > /dev/null || apt-get install -y --no-install-recommends chromium > /dev/null
 fi
 
 export NODE_OPTIONS=--experimental-vm-modules NODE_NO_WARNINGS=1 NEXT_TELEMETRY_DISABLED=1
