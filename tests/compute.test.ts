@@ -72,6 +72,16 @@ const FULL: Record<string, Any> = {
   'spring-stack': { springs: [{ rateNPerMm: 10, travelToBindMm: 30 }, { rateNPerMm: 15 }] },
   leverage: { kind: 'linkage', ...LINKAGE, atWheelMm: [0, 150, 300] },
   'spring-effective': { ...END, staticSagMm: 35, riderSagMm: 100, markedRateNPerMm: 80, preloadMm: 10 },
+  'machine-kinds': {},
+  'spring-estimate': {
+    kind: 'enduro',
+    end: 'rear',
+    riderKg: '194 lb',
+    figures: { wheelbaseMm: 1480, rearTravelMm: 300 },
+    marked: { rateNPerMm: 68, preloadMm: 9 },
+    sag: { staticMm: 32, riderMm: 104 },
+    target: { staticSagMm: 35, riderSagMm: 100 },
+  },
   'air-spring': { ...AIR, atMm: [0, 150, 300] },
   stack: {
     shims: [
@@ -135,6 +145,8 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     'leverage',
     'spring-select',
     'spring-effective',
+    'machine-kinds',
+    'spring-estimate',
     'air-spring',
     'stack',
     'damper',
@@ -146,7 +158,7 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
   ]);
   for (const { name, sentence } of operationList()) {
     expect(sentence).toMatch(/\.$/);
-    expect(JSON.stringify(operationSchema(name))).toMatch(/"ok":true.*"required":\[/);
+    expect(JSON.stringify(operationSchema(name))).toMatch(/"ok":true.*"properties":\{/);
   }
   for (const [name, request] of [
     ['convert', { value: '23 3/8 in', to: 'mm' }],
@@ -221,6 +233,35 @@ test('the further operations answer with the names of the contract', () => {
   const noAir = run('spring-select', { ...asked, otherForce: { kind: 'none' } }) as { ideal: { rateNPerMm: number } };
   const withAir = run('spring-select', asked) as { ideal: { rateNPerMm: number } };
   expect(withAir.ideal.rateNPerMm).toBeLessThan(noAir.ideal.rateNPerMm);
+});
+
+test('an estimate answers with the names of the contract, and its refusals name their field', () => {
+  const request = FULL['spring-estimate']!;
+  const { rateNPerMm, preloadMm, restsOn, next } = run('spring-estimate', request) as Record<string, Any>;
+  for (const band of [rateNPerMm, preloadMm]) expect(band!.p05).toBeLessThan(band!.p50 as number);
+  expect(restsOn).toEqual(
+    expect.arrayContaining([
+      { figure: 'wheelbaseMm', origin: 'known' },
+      { figure: 'leverageRatio', origin: 'kind' },
+      { figure: 'rateNPerMm', origin: 'marked' },
+      { figure: 'riderSagMm', origin: 'read' },
+    ]),
+  );
+  expect((next as unknown as Any[])[0]).toEqual({
+    measure: expect.any(String),
+    minutes: expect.any(Number),
+    narrowsToNPerMm: expect.any(Number),
+  });
+  const bad = (over: Any) => refusal('spring-estimate', { ...request, ...over });
+  expect(bad({ kind: 'hovercraft' })).toBe('not-listed kind');
+  expect(bad({ sag: { staticMm: 100, riderMm: 30 } })).toBe('sag-not-rising sag.riderMm');
+  expect(bad({ target: { staticSagMm: 100, riderSagMm: 30 } })).toBe('target-order target.riderSagMm');
+  expect(bad({ figures: { leverageRatio: 2.9 }, leverage: { kind: 'constant', ratio: 2.9 } })).toBe('one-of-two leverage');
+  const { kinds } = run('machine-kinds', {}) as { kinds: { figures: Record<string, Any>; rearSprings: number }[] };
+  expect(kinds.length).toBeGreaterThanOrEqual(9);
+  expect(kinds.some((k) => k.rearSprings === 2)).toBe(true);
+  for (const { figures } of kinds)
+    expect(figures.leverageRatio).toEqual({ mean: expect.any(Number), sd: expect.any(Number), origin: 'from memory' });
 });
 
 test('impossible requests of the further operations are refused at their field', () => {

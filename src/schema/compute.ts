@@ -44,7 +44,7 @@ export const loadsRequest = z.strictObject({
 
 export const positiveMm = () => lengthMm({ above: 0 });
 
-const leverageKinds = [
+export const leverageKinds = [
   z.strictObject({ kind: z.literal('constant'), ratio: plainRatio({ above: 0 }) }),
   z.strictObject({ kind: z.literal('table'), wheelMm: z.array(lengthMm()).min(2), shockMm: z.array(lengthMm()).min(2) }),
   z.strictObject({

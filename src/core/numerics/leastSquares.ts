@@ -100,7 +100,7 @@ function correlationOf(misses: Float64Array, squares: number): number {
 }
 
 /** Inverse of a small symmetric positive matrix by elimination with pivots; null where it is singular. */
-function inverseOf(m: Float64Array, n: number): Float64Array | null {
+export function inverseOf(m: Float64Array, n: number): Float64Array | null {
   const a = m.slice();
   const out = new Float64Array(n * n);
   for (let i = 0; i < n; i += 1) out[i * n + i] = 1;

@@ -32,10 +32,12 @@ import {
   springWireRequest,
 } from '@/schema/compute';
 import { damperRequest, oilRequest, stackRequest, stackSearchRequest } from '@/schema/computeDamper';
+import { machineKindsRequest, springEstimateRequest } from '@/schema/computeEstimate';
 import { diagnoseRequest, retuneRequest, travelLogRequest } from '@/schema/computeReason';
 import { nodeOf, toldOnce, knowledgeOf } from '@/knowledge/causes/knowledge';
 import { contradictions, EVIDENCE } from '@/knowledge/causes/statements';
 import { CAUSES } from '@/knowledge/causes/shipped';
+import { machineKinds, springEstimate } from './estimate';
 import { type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
 
@@ -104,6 +106,12 @@ const OPERATIONS: Record<string, Operation> = {
       const end = endOf(r);
       return end.ok ? effectiveRate({ ...r, end: end.value.end }) : end;
     },
+  ),
+  'machine-kinds': operation('Kinds of machine: what is usual of each, with its spread.', machineKindsRequest, machineKinds),
+  'spring-estimate': operation(
+    'The right spring of one end as a middle and a band, from whatever is known of the machine, and what would sharpen it.',
+    springEstimateRequest,
+    springEstimate,
   ),
   'air-spring': operation('Force and pressure of the air in sealed fork legs over the travel, by oil level.', airSpringRequest, (r) => {
     const found = airSpring(r);
