@@ -13,7 +13,7 @@ import { sagOf } from '@/judgement/model/measure';
 import { numberOf } from '@/judgement/model/read';
 import { fittedEnd } from '@/judgement/reason/evidence/springs';
 import type { Known } from '@/judgement/reason/evidence/known';
-import { UNSPRUNG_KG_BY_TYPE } from '@/core/loads/places';
+import { usualOf } from '@/judgement/model/loads';
 import { numberIn } from '@/catalogue/tables';
 import type { LogDocument, logRequest, simulateLogRequest } from '@/schema/retune';
 import { type Answer, missing, Refusal, refused, refusedIssue } from './answer';
@@ -112,7 +112,9 @@ function endSimulated(known: Known, end: End): LoggedEnd | null {
   const band = Math.max(sag?.result.ok ? (sag.result.value.frictionBandLadenMm ?? 5) : 5, 1);
   return {
     sprungKg: fitted.ladenN / STANDARD_GRAVITY_M_PER_S2,
-    unsprungKg: numberOf(known.machine, `machine.unsprung.${end}`) ?? UNSPRUNG_KG_BY_TYPE.road[end],
+    unsprungKg:
+      numberOf(known.machine, `machine.unsprung.${end}`) ??
+      usualOf(known.machine)[end === 'rear' ? 'unsprungRearKg' : 'unsprungFrontKg'].mean,
     wheelRateNPerMm: rate,
     riderSagMm: Math.min(riderSagMm, travelMm * 0.9),
     travelMm,

@@ -14,17 +14,23 @@ export const MACHINE_IDENTITY = [
   text('machine.frame', 'Frame number', { maxLength: 40 }),
 ];
 
+/** Kinds of machine; what is usual of each stands in the book (knowledge/kinds.ts). */
 export const MACHINE_TYPES = {
-  small: 'Light, small wheels',
-  trail: 'Trail and rally',
-  road: 'Road',
+  small: 'Light commuter',
+  trail: 'Trail single',
+  enduro: 'Enduro and motocross',
+  rally: 'Rally and adventure twin',
+  dual: 'Road-going dirt machine',
+  road: 'Road twin or four',
+  racer: 'Sport and circuit',
   tourer: 'Heavy tourer',
-  racer: 'Circuit',
+  cruiser: 'Cruiser with two shocks',
 };
+export type MachineType = keyof typeof MACHINE_TYPES;
 
 export const MACHINE_FIGURES = [
   distance('machine.distance', 'Distance run', [0, 2e6 * KM], [0, 300_000 * KM]),
-  choice('machine.type', 'Type', MACHINE_TYPES, { hint: 'for unsprung masses not weighed' }),
+  choice('machine.type', 'Kind of machine', MACHINE_TYPES, { hint: 'its usual figures stand in until measured' }),
   length('machine.travel.rear', 'Rear wheel travel', [10, 600], [60, 350], { end: 'rear', hint: 'vertical, at the axle' }),
   length('machine.travel.front', 'Front wheel travel', [10, 600], [60, 350], { end: 'front', hint: 'along the leg' }),
   angle('machine.rake', 'Rake', [0, 60], [18, 36], { hint: 'from the vertical' }),

@@ -114,8 +114,8 @@ export function effectiveRate(request: EffectiveRequest): Result<EffectiveResult
   });
 }
 
-/** At the front the leg is its own lever. */
-const isLevered = (end: EndModel) => end.springs === 1 && end.cosRake === 1;
+/** At the front the leg is its own lever: its ratio is 1, whatever the rake. */
+const isLevered = (end: EndModel) => end.cosRake === 1 && !(end.springs === 2 && end.leverage.ratio(0) === 1);
 
 interface Found {
   f1: number;

@@ -12,7 +12,7 @@ import type { OtherForce } from './other';
 export interface EndModel {
   travelMm: number;
   leverage: Leverage;
-  /** Springs side by side: fork legs, or 1 for a shock. */
+  /** Springs side by side: fork legs or shocks. */
   springs: number;
   /** cos ε at the front, 1 at the rear. */
   cosRake: number;
@@ -20,10 +20,10 @@ export interface EndModel {
   other: OtherForce;
 }
 
-export const rearEnd = (travelMm: number, leverage: Leverage, other: OtherForce): EndModel => ({
+export const rearEnd = (travelMm: number, leverage: Leverage, other: OtherForce, shocks = 1): EndModel => ({
   travelMm,
   leverage,
-  springs: 1,
+  springs: shocks,
   cosRake: 1,
   other,
 });

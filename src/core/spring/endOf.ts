@@ -14,13 +14,16 @@ export type OtherForceKind =
 interface Common {
   travelMm: number;
   otherForce: OtherForceKind;
-  /** Met at this stroke of the spring; in each leg at the front. */
+  /** Met at this stroke of the spring; in each leg or shock. */
   bumpStop?: { fromStrokeMm: number; forceTable: readonly ForcePoint[] } | undefined;
   /** Works against the main spring near full extension; in each leg at the front. */
   topOut?: { rateNPerMm: number; lengthMm: number } | undefined;
 }
 
-export type EndRequest = ({ end: 'rear'; leverage: LeverageKind } | { end: 'front'; rakeDeg: number; legs: number }) & Common;
+export type EndRequest = (
+  { end: 'rear'; leverage: LeverageKind; shocks?: 1 | 2 | undefined } | { end: 'front'; rakeDeg: number; legs: number }
+) &
+  Common;
 
 function otherOf(request: EndRequest, legs: number): Result<{ force: OtherForce; warnings: Warning[] }> {
   const { otherForce } = request;
@@ -30,7 +33,7 @@ function otherOf(request: EndRequest, legs: number): Result<{ force: OtherForce;
     case 'constant':
       return ok({ force: constantForce(otherForce.forceN), warnings: [] });
     case 'gas':
-      return ok({ force: gasForce(otherForce), warnings: [] });
+      return ok({ force: together(Array.from({ length: legs }, () => gasForce(otherForce))), warnings: [] });
     case 'air': {
       const air = airSpring({ ...otherForce, travelMm: otherForce.travelMm ?? request.travelMm, legs: otherForce.legs ?? legs });
       if (!air.ok) return { ok: false, issue: { ...air.issue, path: ['otherForce', ...air.issue.path] } };
@@ -44,7 +47,7 @@ function otherOf(request: EndRequest, legs: number): Result<{ force: OtherForce;
  * Errors: those of the leverage and of the air spring.
  */
 export function endOf(request: EndRequest): Result<{ end: EndModel; warnings: Warning[] }> {
-  const legs = request.end === 'front' ? request.legs : 1;
+  const legs = request.end === 'front' ? request.legs : (request.shocks ?? 1);
   const other = otherOf(request, legs);
   if (!other.ok) return other;
   const { bumpStop: bump, topOut } = request;
@@ -58,5 +61,5 @@ export function endOf(request: EndRequest): Result<{ end: EndModel; warnings: Wa
   const leverage = leverageOf(request.leverage, request.travelMm);
   if (!leverage.ok) return { ok: false, issue: { ...leverage.issue, path: ['leverage', ...leverage.issue.path] } };
   const lever = lookedUp(request.leverage.kind, leverage.value, request.travelMm);
-  return ok({ end: rearEnd(request.travelMm, lever, force), warnings });
+  return ok({ end: rearEnd(request.travelMm, lever, force, legs), warnings });
 }

@@ -14,7 +14,7 @@ const get = (request: EstimateRequest): SpringEstimate => {
   if (!found.ok) throw new Error(found.issue.code);
   return found.value;
 };
-const enduro = kindOf('enduro')!.figures;
+const enduro = kindOf('enduro').figures;
 const REAR: EstimateRequest = {
   end: 'rear',
   kind: enduro,
@@ -73,7 +73,7 @@ test.each([
   ['enduro', 'front'],
   ['cruiser', 'rear'],
 ] as const)('bands hold the right spring nine times in ten, and the sags narrow them: %s, %s', (id, end) => {
-  const { figures, rearSprings } = kindOf(id)!;
+  const { figures, rearSprings } = kindOf(id);
   const springs = end === 'front' ? 2 : rearSprings;
   const share = figures[end === 'front' ? 'frontTravelMm' : 'rearTravelMm'].mean / 300;
   const target = { staticSagMm: TARGETS[end].staticSagMm * share, riderSagMm: TARGETS[end].riderSagMm * share };

@@ -6,6 +6,7 @@ import type { EndModel } from '@/core/spring/end';
 import { endOf, type EndRequest, type OtherForceKind } from '@/core/spring/endOf';
 import type { Entries } from '@/catalogue/entry';
 import { type LinkPoint, LINK_POINTS } from '@/catalogue/fields/machine';
+import { namedKindOf } from './loads';
 import { numberOf, textOf } from './read';
 import { remembered } from './remember';
 import { forceTableIn, pairsIn } from '@/catalogue/tables';
@@ -86,6 +87,9 @@ export function leverageKindOf(machine: Entries): LeverageKind | Missing | Unusa
 
 export const legsOf = (machine: Entries): 1 | 2 => (textOf(machine, 'machine.forkSpring') === 'one' ? 1 : 2);
 
+/** Shock springs side by side at the rear, by the kind of machine. */
+export const shocksOf = (machine: Entries): 1 | 2 => namedKindOf(machine)?.rearSprings ?? 1;
+
 /** Oil level to reckon with: the one typed for it, else as fitted, else as found. */
 export const oilLevelOf = (entries: Entries): number | null =>
   numberOf(entries, 'springs.front.oilLevel') ??
@@ -136,7 +140,7 @@ export function endRequestOf(entries: Entries, machine: Entries, end: End): EndR
   const leverage = leverageKindOf(machine);
   if (isUnusable(leverage)) return leverage;
   if (isMissing(leverage) || travelMm === null) return { missing: [...missing, ...(isMissing(leverage) ? leverage.missing : [])] };
-  return { end, travelMm, leverage, otherForce, ...stops };
+  return { end, travelMm, leverage, shocks: shocksOf(machine), otherForce, ...stops };
 }
 
 const FIELD_OF_PATH: Record<string, string> = {

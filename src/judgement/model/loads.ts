@@ -2,7 +2,8 @@ import { MACHINE_TYPES } from '@/catalogue/fields/machine';
 import type { FieldKey } from '@/catalogue/fields';
 import { FUEL_DENSITY_KG_PER_L } from '@/core/constants/constants';
 import { loads, type Addition, type LoadsResult } from '@/core/loads/loads';
-import { type MachineType, type Place, UNSPRUNG_KG_BY_TYPE, USUAL_FRONT_SHARE, USUAL_PLACE_SHARE } from '@/core/loads/places';
+import { type Place, USUAL_PLACE_SHARE } from '@/core/loads/places';
+import { kindOf, UNNAMED_KIND } from '@/knowledge/kinds';
 import type { Result } from '@/core/result';
 import type { Entries } from '@/catalogue/entry';
 import { LUGGAGE_PLACES } from '@/catalogue/fields/ask';
@@ -32,7 +33,14 @@ export interface Loads {
   platedKg: number | null;
 }
 
-const typeOf = (machine: Entries): MachineType => choiceOf(machine, 'machine.type', MACHINE_TYPES) ?? 'road';
+/** The kind named, or null. */
+export const namedKindOf = (machine: Entries) => {
+  const named = choiceOf(machine, 'machine.type', MACHINE_TYPES);
+  return named && kindOf(named);
+};
+/** What is usual of the machine's kind, or of the kind taken where none is named. */
+export const usualOf = (machine: Entries) => (namedKindOf(machine) ?? kindOf(UNNAMED_KIND)).figures;
+
 const MM3_PER_L = 1e6;
 
 /** Wheel weights: from two scales, else the whole mass shared out by a usual share, marked as an estimate. */
@@ -41,13 +49,15 @@ function weighedOf(machine: Entries, assumed: Set<string>): { frontKg: number; r
   if (frontKg !== null && rearKg !== null) return { frontKg, rearKg };
   const totalKg = numberOf(machine, 'machine.total');
   if (totalKg === null) return null;
-  const share = USUAL_FRONT_SHARE[typeOf(machine)];
+  const share = usualOf(machine).frontShare.mean;
   assumed.add(`wheel weights estimated: ${Math.round(share * 100)} % of ${kgText(totalKg)} on the front`);
   return { frontKg: totalKg * share, rearKg: totalKg * (1 - share) };
 }
 
-function itemsOf(entries: Entries, wheelbaseMm: number) {
-  const at = (field: FieldKey, place: Place) => figureOr(entries, field, USUAL_PLACE_SHARE[place] * wheelbaseMm);
+function itemsOf(entries: Entries, machine: Entries, wheelbaseMm: number) {
+  const seatMm = namedKindOf(machine)?.figures.riderForwardMm.mean;
+  const usualMm = (place: Place) => (place === 'rider' && seatMm !== undefined ? seatMm : USUAL_PLACE_SHARE[place] * wheelbaseMm);
+  const at = (field: FieldKey, place: Place) => figureOr(entries, field, usualMm(place));
   const aboard = (label: string, place: Place, field: FieldKey, massKg: number | null): Aboard[] => {
     if (massKg === null || massKg === 0) return [];
     const figure = at(field, place);
@@ -102,12 +112,12 @@ export function loadsOf(entries: Entries, machine: Entries): Loads {
     ...(numberOf(entries, 'rider.mass') === null ? ['rider.mass'] : []),
   ];
   if (wheelbaseMm === null || weighed === null || missing.length > 0) return { cases: [], assumed: [], missing, platedKg };
-  const usual = UNSPRUNG_KG_BY_TYPE[typeOf(machine)];
-  const front = figureOr(machine, 'machine.unsprung.front', usual.front);
-  const rear = figureOr(machine, 'machine.unsprung.rear', usual.rear);
+  const usual = usualOf(machine);
+  const front = figureOr(machine, 'machine.unsprung.front', usual.unsprungFrontKg.mean);
+  const rear = figureOr(machine, 'machine.unsprung.rear', usual.unsprungRearKg.mean);
   if (front.origin === 'assumed') assumed.add(`${front.value} kg unsprung at the front`);
   if (rear.origin === 'assumed') assumed.add(`${rear.value} kg unsprung at the rear`);
-  const { rider, passenger, fuel, luggage } = itemsOf(entries, wheelbaseMm);
+  const { rider, passenger, fuel, luggage } = itemsOf(entries, machine, wheelbaseMm);
   for (const thing of [...rider, ...passenger, ...luggage])
     if (thing.origin === 'assumed') assumed.add(`place of the ${thing.label.toLowerCase()}`);
   const always = [...rider, ...fuel];

@@ -20,7 +20,16 @@ export const machineKinds = () =>
       figures: Object.fromEntries(KIND_FIGURES.map((f) => [f, { ...figures[f], origin: KIND_ORIGIN }])),
     })),
     warnings: [] as Warning[],
-    working: [] as WorkingStep[],
+    working: [
+      {
+        label: 'Figures of a kind',
+        formula: 'mean and one standard deviation of each, independent and normal',
+        inputs: [],
+        result: MACHINE_KINDS.length,
+        unit: 'kinds',
+        source: KIND_ORIGIN,
+      },
+    ] as WorkingStep[],
   });
 
 interface Estimated {
@@ -34,7 +43,7 @@ interface Estimated {
 
 export function springEstimate(request: z.output<typeof springEstimateRequest>): Result<Estimated> {
   const { end, riderKg, marked, sag, target } = request;
-  const kind = kindOf(request.kind)!;
+  const kind = kindOf(request.kind);
   const travelMm = request.figures.rearTravelMm ?? kind.figures.rearTravelMm.mean;
   const law = request.leverage ? leverageOf(request.leverage, travelMm) : null;
   if (law && !law.ok) return { ok: false, issue: { ...law.issue, path: ['leverage', ...law.issue.path] } };

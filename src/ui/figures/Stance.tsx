@@ -121,6 +121,7 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
         figure={figure}
         at={near ? 0.73 : 0.5}
       />
+      {predicted.map((p) => p.band && <Spread key={`band-${p.name}`} band={p.band} y={y} />)}
       {predicted.map((p) => (
         <Joined
           key={`predicted-${p.name}`}
@@ -231,8 +232,20 @@ interface JoinedProps extends StanceLine {
   at: number | null;
 }
 
+/** Where a predicted line may lie. */
+function Spread({ band: { rearMm, frontMm }, y }: { band: NonNullable<StanceLine['band']>; y: Scale }) {
+  const from = X.rear + WIDTH;
+  const [high, low] = [0, 1].map((i) => ({ rear: y(rearMm[i]!), front: y(frontMm[i]!) }));
+  return (
+    <path
+      className="band"
+      d={`M${X.rear} ${high!.rear} H${from} L${X.front} ${high!.front} h${WIDTH} V${low!.front} h${-WIDTH} L${from} ${low!.rear} H${X.rear} Z`}
+    />
+  );
+}
+
 /** A line across both columns and the join between them, with its label on the join. */
-function Joined({ name, rearMm, frontMm, y, thick, dash, figure, at }: JoinedProps) {
+function Joined({ name, rearMm, frontMm, y, thick, dash, figure, at }: Omit<JoinedProps, 'band'>) {
   const [rearY, frontY] = [y(rearMm), y(frontMm)];
   const from = X.rear + WIDTH;
   const along = at ?? 0.5;

@@ -16,6 +16,8 @@ export interface StanceLine {
   name: string;
   rearMm: number;
   frontMm: number;
+  /** Where the line may lie nine times in ten, least and most at each end. */
+  band?: { rearMm: readonly [number, number]; frontMm: readonly [number, number] };
 }
 
 /** Drawing units of the stance figure. */

@@ -31,6 +31,7 @@ import { CandidateTable } from './CandidateTable';
 import { CasesTable } from './CasesTable';
 import { Choice } from './Choice';
 import { ForceChartView } from './ForceChartView';
+import { type Estimates, EstimateSheet, estimatedLines, useEstimates } from './EstimateSheet';
 import { IdealLine } from './IdealLine';
 import { lengthWords } from '../../kit/figureWords';
 
@@ -97,6 +98,9 @@ export function SpringsStage() {
   const { selections, rear, front, pick, step } = useSelections();
   const selection = selections[end];
   const current = end === 'rear' ? rear : front;
+  // A field of the estimate that is being typed into keeps it on the page, though the exact answer is there with its first digit.
+  const [isTypedInto, setTypedInto] = useState(false);
+  const estimates = useEstimates(isTypedInto || isOpen(selections.rear) || isOpen(selections.front));
   const gaps = useGaps(isOpen(selection) ? selection.missing : []);
   useKeys({ '[': () => step(end, -1), ']': () => step(end, 1) });
   return (
@@ -122,6 +126,11 @@ export function SpringsStage() {
             </ToggleButton>
           </Tabs>
           <BecauseIfOverloaded />
+          {(isTypedInto || (isOpen(selection) && selection.unusable === null)) && (
+            <div onFocus={({ target }) => setTypedInto(target instanceof HTMLInputElement)} onBlur={() => setTypedInto(false)}>
+              <EstimateSheet key={end} end={end} estimates={estimates} />
+            </div>
+          )}
           {(isOpen(selection) || gaps.shown.length > 0) && (
             <div {...gaps.watch}>
               <MissingFigures missing={gaps.shown} unusable={isOpen(selection) ? selection.unusable : null} />
@@ -129,7 +138,7 @@ export function SpringsStage() {
           )}
           {!isOpen(selection) && <EndSheet key={end} end={end} selection={selection} current={current} onPick={(id) => pick(end, id)} />}
         </div>
-        <Aside end={end} rear={rear} front={front} />
+        <Aside end={end} rear={rear} front={front} estimates={estimates} />
       </Columns>
       {!isOpen(selection) && selection.result.ok && <Steps end={end} steps={selection.result.value.working} />}
       <Small>
@@ -156,8 +165,7 @@ function BecauseIfOverloaded() {
   return findings.length > 0 ? <BecauseList findings={findings} empty="" title="Before any spring" /> : null;
 }
 
-function predictedLines(rear: Candidate | null, front: Candidate | null): StanceLine[] {
-  if (!rear || !front) return [];
+function predictedLines(rear: Candidate, front: Candidate): StanceLine[] {
   return [
     { name: 'static', rearMm: rear.staticSagMm, frontMm: front.staticSagMm },
     { name: 'rider', rearMm: rear.riderSagMm, frontMm: front.riderSagMm },
@@ -165,7 +173,7 @@ function predictedLines(rear: Candidate | null, front: Candidate | null): Stance
 }
 
 /** The stance both candidates would make, both ends in every case, and what the schools and the sags read backwards say. */
-function Aside({ end, rear, front }: { end: End; rear: Candidate | null; front: Candidate | null }) {
+function Aside({ end, rear, front, estimates }: { end: End; rear: Candidate | null; front: Candidate | null; estimates: Estimates }) {
   const { live, figures } = useLater();
   const { ghost, data } = useBench();
   const inches = useSystem() === 'imperial';
@@ -178,11 +186,12 @@ function Aside({ end, rear, front }: { end: End; rear: Candidate | null; front: 
           rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
           front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
           ghost={ghost ? ghostLines(live, figures) : []}
-          predicted={predictedLines(rear, front)}
+          predicted={rear && front ? predictedLines(rear, front) : estimatedLines(estimates)}
           inches={inches}
         />
         <Small>
-          Dashed: predicted with the candidates looked at, solo. Dotted: rider sag as measured in this job. Brackets: the school’s windows.
+          Dashed: predicted with the candidates looked at, solo; a shaded strip is where the line lies nine times in ten. Dotted: rider sag
+          as measured in this job. Brackets: the school’s windows.
         </Small>
       </InView>
       <Rest>
@@ -203,7 +212,8 @@ function MissingFigures({ missing, unusable }: { missing: readonly string[]; unu
       {unusable && <Warn>{unusable.words}</Warn>}
       {missing.length > 0 && (
         <Empty>
-          Springs are worked out from the loads. Still missing: {missing.includes('rider.mass') ? 'the rider’s mass in gear' : ''}
+          For the exact answer springs are worked out from the loads. Still missing:{' '}
+          {missing.includes('rider.mass') ? 'the rider’s mass in gear' : ''}
           {missing.includes('rider.mass') && ofMachine.length > 0 ? ', and ' : ''}
           {ofMachine.length > 0 ? 'these figures of the machine' : ''}.
         </Empty>

@@ -1,0 +1,194 @@
+import type { FieldKey } from '@/catalogue/fields';
+import type { End } from '@/catalogue/ends';
+import type { Entries } from '@/catalogue/entry';
+import { leverageOf, lookedUp } from '@/core/leverage/leverage';
+import type { Leverage } from '@/core/leverage/law';
+import type { Issue } from '@/core/result';
+import type { EstimateRequest, KindFigure, RestsOn } from '@/core/spring/estimate';
+import { type EstimatedCandidate, estimatedCandidates, estimateSpring, type SpringEstimate } from '@/core/spring/estimated';
+import type { Measure } from '@/core/spring/worth';
+import type { MachineKind } from '@/knowledge/kinds';
+import type { School } from '@/knowledge/schools';
+import type { ListedSpring } from '@/schema/springs';
+import { aimsOf } from '../findings/springJudge';
+import { isMissing, isUnusable, leverageKindOf, legsOf } from './ends';
+import { namedKindOf } from './loads';
+import { preloadOf, sagOf } from './measure';
+import { offerKey, rateOf } from './offers';
+import { numberOf } from './read';
+import { rangeOf } from './springs';
+
+/** The spring question answered from what is known so far, with its band. */
+export interface EndEstimate {
+  kind: MachineKind;
+  request: EstimateRequest;
+  estimate: SpringEstimate;
+}
+
+/** What must be known before anything can be said: the kind, the travel, the rider; or why what is read says nothing. */
+export type NoEstimate = { missing: FieldKey[] } | { issue: Issue };
+
+export const isEstimate = (e: EndEstimate | NoEstimate): e is EndEstimate => 'estimate' in e;
+
+/** Sags whose readings do not tell their own doubt, k = 2, mm. From memory. */
+const SAG_UNCERTAINTY_MM = 3;
+
+/** Which field holds each figure of a kind. */
+const FIELD_OF: Partial<Record<KindFigure, FieldKey>> = {
+  wheelbaseMm: 'machine.wheelbase',
+  rakeDeg: 'machine.rake',
+  unsprungFrontKg: 'machine.unsprung.front',
+  unsprungRearKg: 'machine.unsprung.rear',
+  frontTravelMm: 'machine.travel.front',
+  rearTravelMm: 'machine.travel.rear',
+};
+
+/** Figures that are measured, or on paper. */
+function knownOf(entries: Entries, machine: Entries): EstimateRequest['known'] {
+  const known: EstimateRequest['known'] = {};
+  for (const [figure, field] of Object.entries(FIELD_OF) as [KindFigure, FieldKey][]) {
+    const value = numberOf(machine, field);
+    if (value !== null) known[figure] = value;
+  }
+  const seatMm = numberOf(entries, 'rider.at');
+  if (seatMm !== null) known.riderForwardMm = seatMm;
+  const [frontKg, rearKg] = [numberOf(machine, 'machine.weighed.front'), numberOf(machine, 'machine.weighed.rear')];
+  const totalKg = numberOf(machine, 'machine.total');
+  if (frontKg !== null && rearKg !== null) return { ...known, machineKg: frontKg + rearKg, frontShare: frontKg / (frontKg + rearKg) };
+  return totalKg === null ? known : { ...known, machineKg: totalKg };
+}
+
+function leverageIn(machine: Entries, travelMm: number): Leverage | undefined {
+  const kind = leverageKindOf(machine);
+  if (isMissing(kind) || isUnusable(kind)) return undefined;
+  const law = leverageOf(kind, travelMm);
+  return law.ok ? lookedUp(kind.kind, law.value, travelMm) : undefined;
+}
+
+/** What is printed on the spring in there, and the sags read on it. */
+function readOn(entries: Entries, machine: Entries, end: End): Pick<EstimateRequest, 'marked' | 'sag'> {
+  const left = numberOf(entries, `found.${end}.spring`);
+  const right = end === 'front' ? numberOf(entries, 'found.front.springRight') : null;
+  const preload = preloadOf(entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
+  const read = sagOf(entries, machine, end);
+  const sag = read?.result.ok ? read.result.value : null;
+  return {
+    ...(left === null
+      ? {}
+      : { marked: { rateNPerMm: right === null ? left : (left + right) / 2, ...(preload?.ok ? { preloadMm: preload.value } : {}) } }),
+    ...(sag === null || sag.staticSagMm === null || sag.riderSagMm === null
+      ? {}
+      : { sag: { staticMm: sag.staticSagMm, riderMm: sag.riderSagMm, uncertaintyMm: sag.uncertaintyMm ?? SAG_UNCERTAINTY_MM } }),
+  };
+}
+
+/**
+ * The right spring of one end from whatever is known.
+ * @param reads whether the sags on the spring that is in there weigh in; without them the band is that of the loads and the leverage alone
+ */
+export function estimateOf(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  schools: readonly School[],
+  reads = true,
+): EndEstimate | NoEstimate {
+  const kind = namedKindOf(machine);
+  const aims = aimsOf(entries, machine, end, schools);
+  const riderKg = numberOf(entries, 'rider.mass');
+  if (!kind || !aims || riderKg === null) {
+    const missing: [FieldKey, boolean][] = [
+      ['machine.type', kind === null],
+      [`machine.travel.${end}`, aims === null],
+      ['rider.mass', riderKg === null],
+    ];
+    return { missing: missing.flatMap(([field, isMissingHere]) => (isMissingHere ? [field] : [])) };
+  }
+  const request: EstimateRequest = {
+    end,
+    kind: kind.figures,
+    springs: end === 'front' ? legsOf(machine) : kind.rearSprings,
+    riderKg,
+    known: knownOf(entries, machine),
+    target: { staticSagMm: aims.target.static.value, riderSagMm: aims.target.rider.value },
+    leverage: end === 'rear' ? leverageIn(machine, numberOf(machine, 'machine.travel.rear')!) : undefined,
+    ...(reads ? readOn(entries, machine, end) : {}),
+  };
+  const found = estimateSpring(request);
+  return found.ok ? { kind, request, estimate: found.value } : { issue: found.issue };
+}
+
+export interface TriedSpring extends EstimatedCandidate {
+  rateNPerMm: number;
+  /** The spring of the list; null for a rate to look for, where the list holds none near. */
+  spring: ListedSpring | null;
+}
+
+/** Rates springs are sold in, N/mm apart: forks, shocks. Common practice, no source. */
+const LADDER_STEP = { front: 0.25, rear: 2.5 } as const;
+/** A list with fewer springs than this within the band is joined by the rates to look for. From memory. */
+const FEW = 2;
+
+/** Springs of the list under the estimate, the most probable first; where it has hardly any near, also the rates to look for. */
+export function triedSprings(
+  { estimate }: EndEstimate,
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  springs: readonly ListedSpring[],
+  schools: readonly School[],
+): TriedSpring[] {
+  const aims = aimsOf(entries, machine, end, schools);
+  if (!aims) return [];
+  const [min, max] = rangeOf(entries, end);
+  const { p05, p50, p95 } = estimate.rateNPerMm;
+  const listed = springs
+    .filter((s) => s.end === end && !s.legs)
+    .map((spring) => ({ id: offerKey(spring), rateNPerMm: rateOf(spring), spring }))
+    .sort((a, b) => Math.abs(Math.log(a.rateNPerMm / p50)) - Math.abs(Math.log(b.rateNPerMm / p50)))
+    .slice(0, 60);
+  const near = listed.filter((s) => s.rateNPerMm >= p05 && s.rateNPerMm <= p95).length;
+  const step = LADDER_STEP[end];
+  const middle = Math.round(p50 / step) * step;
+  const ladder = near >= FEW ? [] : [-2, -1, 0, 1, 2].map((n) => middle + n * step).filter((rate) => rate > 0);
+  const all = [...listed, ...ladder.map((rateNPerMm) => ({ id: `rate ${rateNPerMm}`, rateNPerMm, spring: null }))];
+  const of = new Map(all.map((s) => [s.id, s]));
+  return estimatedCandidates(estimate, all, [aims.staticWindow.minMm, aims.staticWindow.maxMm], [min.value, max.value]).map((c) => ({
+    ...c,
+    ...of.get(c.id)!,
+  }));
+}
+
+/** How each measurement is said, and where it is typed: fields on this page, or the stage or room it belongs to. */
+export const MEASURES: Record<Measure, { words: string; fields: (end: End) => FieldKey[]; place: 'measure' | 'drawers' | null }> = {
+  'sags-and-mark': { words: 'read both sags and the rate on the spring', fields: (end) => [`found.${end}.spring`], place: 'measure' },
+  sags: { words: 'read both sags', fields: () => [], place: 'measure' },
+  'marked-rate': { words: 'read the rate on the spring', fields: (end) => [`found.${end}.spring`], place: null },
+  'sags-again': { words: 'read both sags once more', fields: () => [], place: 'measure' },
+  'fitted-preload': { words: 'measure the preload of the spring in it', fields: () => [], place: 'measure' },
+  'spring-tester': { words: 'put the spring on the tester', fields: () => [], place: 'drawers' },
+  'wheel-weights': { words: 'weigh both wheels', fields: () => ['machine.weighed.front', 'machine.weighed.rear'], place: null },
+  'rider-place': { words: 'weigh both wheels with the rider on: where he sits', fields: () => ['rider.at'], place: null },
+  wheelbase: { words: 'measure the wheelbase', fields: () => ['machine.wheelbase'], place: null },
+  leverage: { words: 'measure the leverage: wheel against shock, by tape', fields: () => ['machine.leverage'], place: null },
+  rake: { words: 'read the rake from the papers', fields: () => ['machine.rake'], place: null },
+  unsprung: { words: 'weigh what is unsprung', fields: (end) => [`machine.unsprung.${end}`], place: null },
+};
+
+/** Names of what an estimate rests on. */
+export const FIGURE_NAMES: Record<RestsOn['figure'], string> = {
+  wheelbaseMm: 'wheelbase',
+  machineKg: 'mass of the machine',
+  frontShare: 'share on the front wheel',
+  unsprungFrontKg: 'unsprung mass, front',
+  unsprungRearKg: 'unsprung mass, rear',
+  rakeDeg: 'rake',
+  frontTravelMm: 'front travel',
+  rearTravelMm: 'rear travel',
+  leverageRatio: 'leverage ratio',
+  riderForwardMm: 'place of the rider',
+  rateNPerMm: 'rate on the spring',
+  preloadMm: 'preload of the spring in it',
+  staticSagMm: 'static sag',
+  riderSagMm: 'rider sag',
+};

@@ -1,0 +1,302 @@
+'use client';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import type { FieldKey } from '@/catalogue/fields';
+import type { End } from '@/catalogue/ends';
+import {
+  type EndEstimate,
+  estimateOf,
+  FIGURE_NAMES,
+  isEstimate,
+  MEASURES,
+  type NoEstimate,
+  type TriedSpring,
+  triedSprings,
+} from '@/judgement/model/estimates';
+import { chosenOf } from '@/judgement/model/offers';
+import { issueWords } from '@/schema/words';
+import { useFieldStore, useSystem } from '../../fields/context';
+import { EntryField } from '../../fields/EntryField';
+import { useGaps } from '../../fields/useGaps';
+import type { StanceLine } from '../../figures/stanceScale';
+import { useBench, useLater, useOffers } from '../../job/BenchContext';
+import { MachineFigures } from '../../job/MachineFigures';
+import { lengthUnit, lengthWords, rateUnit, rateWords } from '../../kit/figureWords';
+import { FieldGrid, Titled } from '../../kit/parts';
+import { Heading, QuietButton, Small, Table, Warn } from '../../kit/primitives';
+
+export type Estimates = Record<End, { found: EndEstimate | NoEstimate; tried: TriedSpring[] }> | null;
+
+/** The springs of both ends as far as they can be told; null where the exact answer stands. */
+export function useEstimates(wanted: boolean): Estimates {
+  const { live, figures } = useLater();
+  const { schools } = useBench().data;
+  const springs = useOffers();
+  return useMemo(() => {
+    if (!wanted) return null;
+    const of = (end: End) => {
+      const found = estimateOf(live, figures, end, schools);
+      return { found, tried: isEstimate(found) ? triedSprings(found, live, figures, end, springs, schools) : [] };
+    };
+    return { rear: of('rear'), front: of('front') };
+  }, [wanted, live, figures, schools, springs]);
+}
+
+/** Where the machine would sit with the most probable spring at each end, rider sag held at its aim. */
+export function estimatedLines(estimates: Estimates): StanceLine[] {
+  if (!estimates) return [];
+  const { rear, front } = estimates;
+  const [r, f] = [rear.tried[0], front.tried[0]];
+  if (!isEstimate(rear.found) || !isEstimate(front.found) || !r || !f) return [];
+  const clipped = ({ staticSagMm: { p05, p95 } }: TriedSpring) => [Math.max(0, p05), Math.max(0, p95)] as const;
+  return [
+    {
+      name: 'static',
+      rearMm: Math.max(0, r.staticSagMm.p50),
+      frontMm: Math.max(0, f.staticSagMm.p50),
+      band: { rearMm: clipped(r), frontMm: clipped(f) },
+    },
+    { name: 'rider', rearMm: rear.found.request.target.riderSagMm, frontMm: front.found.request.target.riderSagMm },
+  ];
+}
+
+const Answer = styled.p`
+  margin: 0.25rem 0 0.25rem;
+  b.big {
+    font-size: 1.5rem;
+  }
+`;
+const Chips = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 0.5rem;
+  margin: 0 0 0.75rem;
+  span {
+    border: 1px dashed var(--rule);
+    padding: 0 0.45rem;
+    font-size: 0.8125rem;
+    color: var(--soft);
+  }
+`;
+const Step = styled.li`
+  display: flex;
+  gap: 0.75rem;
+  align-items: center;
+  flex-wrap: wrap;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+  > span {
+    flex: 1;
+    min-width: 14rem;
+  }
+`;
+const Scroll = styled.div`
+  overflow-x: auto;
+  td,
+  th {
+    white-space: nowrap;
+  }
+`;
+
+/** The springs of one end from what is known so far: a middle with its band, springs by how probable they are, and what would sharpen it. */
+export function EstimateSheet({ end, estimates }: { end: End; estimates: Estimates }) {
+  const entry = estimates?.[end];
+  if (!entry) return null;
+  const { found, tried } = entry;
+  return (
+    <>
+      <Gaps found={found} />
+      {isEstimate(found) && <Answered end={end} found={found} tried={tried} />}
+    </>
+  );
+}
+
+function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: TriedSpring[] }) {
+  const isEach = found.request.springs > 1;
+  const assumed = found.estimate.restsOn.filter((r) => r.origin === 'kind');
+  return (
+    <>
+      <BandLine found={found} isEach={isEach} />
+      <Chips aria-label="Assumed">
+        <Small>○ assumed, as usual of “{found.kind.name}”:</Small>
+        {assumed.map((r) => (
+          <span key={r.figure}>{FIGURE_NAMES[r.figure]}</span>
+        ))}
+      </Chips>
+      <TriedTable end={end} tried={tried} isEach={isEach} />
+      <Sharpen end={end} found={found} />
+    </>
+  );
+}
+
+/** What must be told before there is an answer: three figures at most. One that is being typed into stays until it is left. */
+function Gaps({ found }: { found: EndEstimate | NoEstimate }) {
+  const { sealed } = useBench();
+  const { shown, watch } = useGaps('missing' in found ? found.missing : []);
+  if ('issue' in found) return <Warn>{issueWords(found.issue)}</Warn>;
+  if (shown.length === 0) return null;
+  const ofMachine = shown.filter((f) => f.startsWith('machine.'));
+  return (
+    <div {...watch}>
+      <Titled title="A first answer" aside="from the kind of machine, its travel and the rider">
+        {shown.includes('rider.mass') && (
+          <FieldGrid>
+            <EntryField field="rider.mass" locked={sealed} />
+          </FieldGrid>
+        )}
+        <MachineFigures only={ofMachine} />
+      </Titled>
+    </div>
+  );
+}
+
+function BandLine({ found, isEach }: { found: EndEstimate; isEach: boolean }) {
+  const system = useSystem();
+  const { rateNPerMm: rate, preloadMm: preload } = found.estimate;
+  const bare = (x: number) => rateWords(x, system).split(' ')[0];
+  const read = found.estimate.restsOn.some((r) => r.origin === 'read');
+  return (
+    <Answer data-result="estimate">
+      <Heading as="span">About </Heading>
+      <b className="big">○ {rateWords(rate.p50, system)}</b>
+      {isEach ? ' each' : ''}, nine times in ten{' '}
+      <b>
+        {bare(rate.p05)} to {bare(rate.p95)} {rateUnit(system)}
+      </b>
+      , with {lengthWords(preload.p50, system)} ({lengthWords(preload.p05, system)} to {lengthWords(preload.p95, system)}){' '}
+      {lengthUnit(system)} of preload, solo.{' '}
+      <Small>
+        {read
+          ? 'Rests on the sags read on the marked spring and on what is usual of the kind.'
+          : 'Rests on the rider and on what is usual of the kind.'}
+      </Small>
+    </Answer>
+  );
+}
+
+/** Chance in words a technician uses, beside the share. From memory. */
+const sureness = (p: number) => (p >= 0.8 ? 'very likely' : p >= 0.5 ? 'likely' : p >= 0.2 ? 'perhaps' : 'hardly');
+const SHOWN = 6;
+
+function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; isEach: boolean }) {
+  const system = useSystem();
+  const store = useFieldStore();
+  const { sealed } = useBench();
+  const { live } = useLater();
+  const chosen = chosenOf(live, end);
+  const choose = ({ spring, preloadMm, probability }: TriedSpring) => {
+    if (!spring) return;
+    store.put(`springs.${end}.choice`, String(spring.id));
+    if (end === 'front') store.put('springs.front.choiceRight', '');
+    store.put(`springs.${end}.preload`, `${Math.max(0, preloadMm.p50).toFixed(1)} mm`);
+    store.put(
+      `springs.${end}.reason`,
+      `Chosen from an estimate: right in ${(100 * probability).toFixed(0)} of 100 machines of its kind that fit what was read.`,
+    );
+  };
+  const band = ({ p05, p95 }: { p05: number; p95: number }) =>
+    `${lengthWords(Math.max(0, p05), system, 0)}–${lengthWords(Math.max(0, p95), system, 0)}`;
+  return (
+    <Titled title="Springs by how probable they are" aside="rider sag set to its aim by tape">
+      <Scroll>
+        <Table>
+          <thead>
+            <tr>
+              <th>Spring{isEach ? ', each' : ''}</th>
+              <th>How sure it is right</th>
+              <th className="num">Static sag, {lengthUnit(system)}</th>
+              <th className="num">Preload, {lengthUnit(system)}</th>
+              {!sealed && <th />}
+            </tr>
+          </thead>
+          <tbody>
+            {tried.slice(0, SHOWN).map((t) => (
+              <tr key={t.id}>
+                <td>
+                  <b>{rateWords(t.rateNPerMm, system)}</b>{' '}
+                  <Small>
+                    {t.spring ? `${t.spring.name}, ${t.spring.place === 'drawer' ? 'in the drawer' : 'to order'}` : 'a rate to look for'}
+                  </Small>
+                </td>
+                <td>
+                  ○ {sureness(t.probability)}, {(100 * t.probability).toFixed(0)} %
+                </td>
+                <td className="num">{band(t.staticSagMm)}</td>
+                <td className="num">{band(t.preloadMm)}</td>
+                {!sealed && (
+                  <td>
+                    {t.spring &&
+                      (chosen === t.id ? (
+                        <Small>● chosen</Small>
+                      ) : (
+                        <QuietButton onPress={() => choose(t)} aria-label={`Choose ${t.spring.name}`}>
+                          Choose
+                        </QuietButton>
+                      ))}
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
+      {tried.every((t) => t.spring === null) && (
+        <Small>
+          The list holds no spring for this end. Put those you have or can order into the <Link href="/drawers">Drawers</Link>.
+        </Small>
+      )}
+    </Titled>
+  );
+}
+
+/** What to measure next: minutes, what the band would become, and the way to its field. */
+function Sharpen({ end, found }: { end: End; found: EndEstimate }) {
+  const system = useSystem();
+  const { data, sealed } = useBench();
+  /** Fields opened here because the page has them nowhere else; they stay, so that none leaves while it is typed into. */
+  const [opened, setOpened] = useState<FieldKey[]>([]);
+  const { next, rateNPerMm: rate } = found.estimate;
+  if (sealed || (next.length === 0 && opened.length === 0)) return null;
+  const bare = (x: number) => rateWords(x, system).split(' ')[0];
+  const toField = (fields: FieldKey[]) => {
+    const there = document.querySelector<HTMLElement>(`[data-entry="${fields[0]}"]`);
+    if (there) there.focus();
+    else setOpened([...new Set([...opened, ...fields])]);
+  };
+  return (
+    <Titled title="What would sharpen it most">
+      <ul style={{ margin: 0, padding: 0, listStyle: 'none' }}>
+        {next.slice(0, 5).map(({ measure, minutes, narrowsToNPerMm }) => {
+          const { words, fields, place } = MEASURES[measure];
+          const half = narrowsToNPerMm / 2;
+          return (
+            <Step key={measure}>
+              <span>
+                {words.charAt(0).toUpperCase() + words.slice(1)}, {minutes} min: {bare(rate.p05)}–{bare(rate.p95)} becomes about{' '}
+                <b>
+                  {bare(rate.p50 - half)}–{bare(rate.p50 + half)} {rateUnit(system)}
+                </b>
+              </span>
+              {fields(end).length > 0 && (
+                <QuietButton onPress={() => toField(fields(end))} aria-label={`Type it: ${words}`}>
+                  Type it
+                </QuietButton>
+              )}
+              {place === 'measure' && <Link href={`/jobs/${data.job.id}/measure`}>To the walk</Link>}
+              {place === 'drawers' && <Link href="/drawers">To the tester</Link>}
+            </Step>
+          );
+        })}
+      </ul>
+      <FieldGrid>
+        {opened
+          .filter((f) => !f.startsWith('machine.'))
+          .map((f) => (
+            <EntryField key={f} field={f} />
+          ))}
+      </FieldGrid>
+      <MachineFigures only={opened.filter((f) => f.startsWith('machine.'))} />
+    </Titled>
+  );
+}
