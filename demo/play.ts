@@ -135,7 +135,7 @@ class Player {
   /** Follows a cause and a cure of the book, as the Reason stage writes them down. */
   async follow({ cause, cure }: { cause: string; cure: string }): Promise<void> {
     const known = (await knownOf(await db(), this.jobId))!;
-    const found = reasonOf(known, (await reasoningOf(await db(), this.jobId, known.entries)).causes);
+    const found = reasonOf(known, (await reasoningOf(await db(), this.jobId, known.entries, known.machine)).causes);
     const followed = found.ok ? found.value.causes.find((c) => c.id === cause) : undefined;
     const chosen = followed?.page.cures.find((c) => c.id === cure);
     if (!followed || !chosen) throw new Error(`job ${this.jobId} has no cause ${cause} with the cure ${cure}`);

@@ -231,7 +231,7 @@ describe('what the shop learns', () => {
     expect(shut.heldElse).toBeLessThan(0.1);
     const strength = (p: typeof page) => p.complaints.find((c) => c.id === 'packs')!.strength;
     expect(strength(learnt)).toBeCloseTo((12 * strength(page) + 1) / 14, 9);
-    expect((await reasoningOf(await db(), 101, {})).outcomes).toBe(2);
+    expect((await reasoningOf(await db(), 101, {}, {})).outcomes).toBe(2);
   });
 
   test('begun anew with a reason, the counts are gone from the figures and not from the book', async () => {

@@ -184,7 +184,7 @@ describe('the aim', () => {
   const now = sprungOf(selection, selection.result.value.candidates[0]!, machine);
   const foundN = SHEET_SPEEDS.map((v) => 1000 * v);
   const aim = (more: Record<string, string>, was = sprungAsFound(now, entriesOf({ 'found.rear.spring': '66' }), 'rear', 66, null)) =>
-    targetCurveOf(entriesOf({ ...RIDER, ...more }), 'rear', 'rebound', DAMPING_TEMPLATES, now, was, foundN);
+    targetCurveOf(entriesOf({ ...RIDER, ...more }), {}, 'rear', 'rebound', DAMPING_TEMPLATES, now, was, foundN);
 
   test('as found until said otherwise, rescaled for another spring; by template; or as typed', () => {
     expect(value(aim({})!).points).toEqual(TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: expect.closeTo(1000 * mPerS, 9) as number })));
@@ -222,7 +222,7 @@ describe('who the valves were made for, and what is proposed', () => {
     expect(sprungAsFound(now, entriesOf({}), 'rear', 66, null)).toBeNull();
     const was = sprungAsFound(now, entriesOf({}), 'rear', 66, 100)!;
     const found = SHEET_SPEEDS.map((v) => 1000 * v);
-    const target = value(targetCurveOf(entriesOf(RIDER), 'rear', 'rebound', DAMPING_TEMPLATES, now, was, found)!);
+    const target = value(targetCurveOf(entriesOf(RIDER), {}, 'rear', 'rebound', DAMPING_TEMPLATES, now, was, found)!);
     expect(target.points[0]!.forceN).toBeCloseTo(1000 * TARGET_SPEEDS[0] * 1.1, 9);
     expect(target.words).toBe('as found, for the new mass');
     const then = (typed: Record<string, string>, last: Record<string, string>) =>
@@ -233,13 +233,13 @@ describe('who the valves were made for, and what is proposed', () => {
   });
 
   test('the school’s own template first, then the use’s; without a curve as found it is the aim', () => {
-    const of = (more: Record<string, string>) => templateFor(entriesOf({ ...RIDER, ...more }), DAMPING_TEMPLATES)!.id;
+    const of = (more: Record<string, string>) => templateFor(entriesOf({ ...RIDER, ...more }), {}, DAMPING_TEMPLATES)!.id;
     expect([of({ use: 'rally' }), of({ use: 'road' }), of({ use: 'rally', school: 'drive-first' })]).toEqual([
       'soft-and-damped',
       'paved',
       'stiff-and-free',
     ]);
-    const aim = targetCurveOf(entriesOf({ ...RIDER, use: 'road' }), 'rear', 'rebound', DAMPING_TEMPLATES, now, null, null);
+    const aim = targetCurveOf(entriesOf({ ...RIDER, use: 'road' }), {}, 'rear', 'rebound', DAMPING_TEMPLATES, now, null, null);
     expect(value(aim!)).toMatchObject({ origin: 'template', words: 'Paved roads' });
   });
 

@@ -1,4 +1,5 @@
 import { MACHINE_TYPES, type MachineType } from '@/catalogue/fields/machine';
+import type { Use } from '@/catalogue/uses';
 import type { KindFigure, KindFigures, Spread } from '@/core/spring/estimate';
 
 /** Kinds of machine: what is usual of each, a mean with one standard deviation. They stand in until somebody measures, and the band of an estimate comes from their spread. All from memory. */
@@ -7,6 +8,8 @@ export interface MachineKind {
   name: string;
   /** Shock springs side by side at the rear. */
   rearSprings: 1 | 2;
+  /** What it is mostly ridden for, where nobody has said. */
+  use: Use;
   figures: KindFigures;
 }
 
@@ -24,24 +27,24 @@ const ORDER = [
 ] as const satisfies readonly KindFigure[];
 
 /** Mean and spread of each figure, in the order above. */
-function kind(id: MachineType, rearSprings: 1 | 2, ...rows: [number, number][]): MachineKind {
+function kind(id: MachineType, rearSprings: 1 | 2, use: Use, ...rows: [number, number][]): MachineKind {
   const figures = Object.fromEntries(ORDER.map((figure, i): [KindFigure, Spread] => [figure, { mean: rows[i]![0], sd: rows[i]![1] }]));
-  return { id, name: MACHINE_TYPES[id], rearSprings, figures: figures as Record<KindFigure, Spread> };
+  return { id, name: MACHINE_TYPES[id], rearSprings, use, figures: figures as Record<KindFigure, Spread> };
 }
 
 export const KIND_ORIGIN = 'from memory';
 
 // prettier-ignore
 export const MACHINE_KINDS: readonly MachineKind[] = [
-  kind('small', 1, [125, 12], [1310, 30], [0.46, 0.02], [26.5, 1], [118, 12], [105, 15], [1.9, 0.35], [560, 35], [10, 1.5], [12, 2]),
-  kind('trail', 1, [140, 12], [1440, 25], [0.48, 0.015], [27, 0.7], [255, 20], [260, 20], [2.8, 0.25], [620, 40], [15, 1.5], [18, 2]),
-  kind('enduro', 1, [111, 7], [1483, 12], [0.485, 0.012], [27, 0.5], [300, 8], [305, 12], [2.95, 0.15], [640, 40], [14, 1.2], [17, 1.5]),
-  kind('rally', 1, [210, 20], [1560, 35], [0.48, 0.015], [26.5, 0.8], [215, 25], [210, 25], [2.5, 0.3], [640, 45], [17, 2], [22, 2.5]),
-  kind('road', 1, [190, 15], [1430, 30], [0.49, 0.02], [24.8, 0.8], [125, 10], [128, 10], [2.2, 0.3], [600, 40], [16, 1.5], [20, 2]),
-  kind('racer', 1, [185, 12], [1415, 20], [0.52, 0.012], [23.8, 0.6], [120, 6], [128, 8], [2.1, 0.25], [620, 35], [13, 1.5], [16, 2]),
-  kind('tourer', 1, [370, 40], [1680, 40], [0.48, 0.02], [29, 1], [130, 12], [112, 15], [1.8, 0.3], [660, 50], [20, 2.5], [27, 3]),
-  kind('cruiser', 2, [260, 40], [1640, 50], [0.47, 0.02], [31, 2], [130, 15], [95, 20], [1.35, 0.2], [600, 60], [18, 2], [24, 3]),
-  kind('dual', 1, [150, 12], [1480, 25], [0.475, 0.015], [27, 0.8], [240, 25], [245, 25], [2.75, 0.25], [620, 40], [15, 1.5], [19, 2]),
+  kind('small', 1, 'road', [125, 12], [1310, 30], [0.46, 0.02], [26.5, 1], [118, 12], [105, 15], [1.9, 0.35], [560, 35], [10, 1.5], [12, 2]),
+  kind('trail', 1, 'off-road', [140, 12], [1440, 25], [0.48, 0.015], [27, 0.7], [255, 20], [260, 20], [2.8, 0.25], [620, 40], [15, 1.5], [18, 2]),
+  kind('enduro', 1, 'off-road', [111, 7], [1483, 12], [0.485, 0.012], [27, 0.5], [300, 8], [305, 12], [2.95, 0.15], [640, 40], [14, 1.2], [17, 1.5]),
+  kind('rally', 1, 'rally', [210, 20], [1560, 35], [0.48, 0.015], [26.5, 0.8], [215, 25], [210, 25], [2.5, 0.3], [640, 45], [17, 2], [22, 2.5]),
+  kind('road', 1, 'road', [190, 15], [1430, 30], [0.49, 0.02], [24.8, 0.8], [125, 10], [128, 10], [2.2, 0.3], [600, 40], [16, 1.5], [20, 2]),
+  kind('racer', 1, 'road', [185, 12], [1415, 20], [0.52, 0.012], [23.8, 0.6], [120, 6], [128, 8], [2.1, 0.25], [620, 35], [13, 1.5], [16, 2]),
+  kind('tourer', 1, 'touring', [370, 40], [1680, 40], [0.48, 0.02], [29, 1], [130, 12], [112, 15], [1.8, 0.3], [660, 50], [20, 2.5], [27, 3]),
+  kind('cruiser', 2, 'touring', [260, 40], [1640, 50], [0.47, 0.02], [31, 2], [130, 15], [95, 20], [1.35, 0.2], [600, 60], [18, 2], [24, 3]),
+  kind('dual', 1, 'conversion', [150, 12], [1480, 25], [0.475, 0.015], [27, 0.8], [240, 25], [245, 25], [2.75, 0.25], [620, 40], [15, 1.5], [19, 2]),
 ];
 
 /** Where nobody has said what kind it is. */

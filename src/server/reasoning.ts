@@ -65,9 +65,9 @@ export async function resetCause({ cause, reason }: z.output<typeof resetRequest
 }
 
 /** Distance after which each end's oil is due for this use, by the shop's rules. */
-async function livesOf(sql: Sql, entries: Entries): Promise<Known['lifeKm']> {
+async function livesOf(sql: Sql, entries: Entries, machine: Entries): Promise<Known['lifeKm']> {
   const rules = (await serviceRulesOfShop(sql)).filter((r) => r.distanceKm !== null);
-  const use = purposeOf(entries);
+  const use = purposeOf(entries, machine);
   const of = (end: End) =>
     rules
       .filter((r) => r.end === end && (r.uses.length === 0 || r.uses.includes(use)))
@@ -83,11 +83,11 @@ async function logOf(sql: Sql, jobId: number): Promise<Known['log']> {
   return { ...(rear ? { rear } : {}), ...(front ? { front } : {}) };
 }
 
-export async function reasoningOf(sql: Sql, jobId: number, entries: Entries): Promise<Reasoning> {
+export async function reasoningOf(sql: Sql, jobId: number, entries: Entries, machine: Entries): Promise<Reasoning> {
   const outcomes = await manyOutcomes(sql);
   return {
     causes: (await causeVersions(sql)).map((v) => learntPage(v.page, outcomes)),
-    lifeKm: await livesOf(sql, entries),
+    lifeKm: await livesOf(sql, entries, machine),
     log: await logOf(sql, jobId),
     outcomes: outcomes.length,
   };
@@ -98,12 +98,13 @@ export async function knownOf(sql: Sql, jobId: number): Promise<Known | null> {
   const job = await maybeOneJob(sql, jobId);
   if (!job) return null;
   const entries = await currentEntries(sql, { jobId });
+  const machine = await currentEntries(sql, { machineId: job.machineId });
   const known: Known = {
     entries,
-    machine: await currentEntries(sql, { machineId: job.machineId }),
+    machine,
     schools: await schoolsOfShop(sql),
     before: Object.fromEntries((await manyLastKnown(sql, job.machineId, jobId)).map((e) => [e.field, e])),
-    lifeKm: await livesOf(sql, entries),
+    lifeKm: await livesOf(sql, entries, machine),
     dampers: { rear: null, front: null },
     log: await logOf(sql, jobId),
   };

@@ -155,7 +155,7 @@ export async function planTrial(
 ): Promise<Answer<{ trialId: number; token: string }>> {
   const known = await knownOf(await db(), jobId);
   if (!known) return missing('job');
-  const { causes } = await reasoningOf(await db(), jobId, known.entries);
+  const { causes } = await reasoningOf(await db(), jobId, known.entries, known.machine);
   return inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));

@@ -81,7 +81,7 @@ export async function bench(jobId: number, sheet = '') {
   const stand = WITH_RIDES.has(sheet) ? standOf(setups, trials, jobId, entries, figures) : null;
   return {
     job,
-    reasoning: WITH_REASONS.has(sheet) ? await reasoningOf(base, jobId, entries) : null,
+    reasoning: WITH_REASONS.has(sheet) ? await reasoningOf(base, jobId, entries, figures) : null,
     trials,
     setups: stand?.setups ?? null,
     movedOn: stand?.movedOn ?? null,

@@ -2,13 +2,16 @@ import { STATIC_SHARE_OF_RIDER } from '@/knowledge/limits';
 import { againstWindow, middleMm, schoolById, type School, schoolWindows, type Windows, type WindowVerdict } from '@/knowledge/schools';
 import type { Entries } from '@/catalogue/entry';
 import { armOf } from '../model/ends';
+import { namedKindOf } from '../model/loads';
 import { sagOf } from '../model/measure';
 import { type Figure, figureOr, numberOf, textOf, choiceOf } from '../model/read';
 import type { End } from '@/catalogue/ends';
 import { USE_NAMES, type Use } from '@/catalogue/uses';
 
 export const schoolOf = (entries: Entries, schools: readonly School[]): School => schoolById(textOf(entries, 'school'), schools);
-export const purposeOf = (entries: Entries): Use => choiceOf(entries, 'use', USE_NAMES) ?? 'road';
+/** What it is ridden for: as told, else what is usual of its kind. */
+export const purposeOf = (entries: Entries, machine: Entries): Use =>
+  choiceOf(entries, 'use', USE_NAMES) ?? namedKindOf(machine)?.use ?? 'road';
 
 function riderShare(entries: Entries, machine: Entries, end: End): number | null {
   const sag = sagOf(entries, machine, end);
@@ -20,7 +23,7 @@ export function windowsBy(school: School, entries: Entries, machine: Entries, en
   const travelMm = numberOf(machine, `machine.travel.${end}`);
   if (travelMm === null) return null;
   return schoolWindows(school, {
-    use: purposeOf(entries),
+    use: purposeOf(entries, machine),
     end,
     travelMm,
     grip: textOf(entries, 'school.grip') === 'high' ? 'high' : 'low',

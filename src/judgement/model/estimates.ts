@@ -7,7 +7,7 @@ import type { Issue } from '@/core/result';
 import type { EstimateRequest, KindFigure, RestsOn } from '@/core/spring/estimate';
 import { type EstimatedCandidate, estimatedCandidates, estimateSpring, type SpringEstimate } from '@/core/spring/estimated';
 import type { Measure } from '@/core/spring/worth';
-import type { MachineKind } from '@/knowledge/kinds';
+import { kindOf, type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
 import type { School } from '@/knowledge/schools';
 import type { ListedSpring } from '@/schema/springs';
 import { aimsOf } from '../findings/springJudge';
@@ -82,29 +82,12 @@ function readOn(entries: Entries, machine: Entries, end: End): Pick<EstimateRequ
   };
 }
 
-/**
- * The right spring of one end from whatever is known.
- * @param reads whether the sags on the spring that is in there weigh in; without them the band is that of the loads and the leverage alone
- */
-export function estimateOf(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  schools: readonly School[],
-  reads = true,
-): EndEstimate | NoEstimate {
-  const kind = namedKindOf(machine);
+/** The question as it is put to the core; null while travel or rider are not known. */
+function requestOf(entries: Entries, machine: Entries, end: End, schools: readonly School[], kind: MachineKind): EstimateRequest | null {
   const aims = aimsOf(entries, machine, end, schools);
   const riderKg = numberOf(entries, 'rider.mass');
-  if (!kind || !aims || riderKg === null) {
-    const missing: [FieldKey, boolean][] = [
-      ['machine.type', kind === null],
-      [`machine.travel.${end}`, aims === null],
-      ['rider.mass', riderKg === null],
-    ];
-    return { missing: missing.flatMap(([field, isMissingHere]) => (isMissingHere ? [field] : [])) };
-  }
-  const request: EstimateRequest = {
+  if (!aims || riderKg === null) return null;
+  return {
     end,
     kind: kind.figures,
     springs: end === 'front' ? legsOf(machine) : kind.rearSprings,
@@ -112,10 +95,40 @@ export function estimateOf(
     known: knownOf(entries, machine),
     target: { staticSagMm: aims.target.static.value, riderSagMm: aims.target.rider.value },
     leverage: end === 'rear' ? leverageIn(machine, numberOf(machine, 'machine.travel.rear')!) : undefined,
-    ...(reads ? readOn(entries, machine, end) : {}),
   };
-  const found = estimateSpring(request);
-  return found.ok ? { kind, request, estimate: found.value } : { issue: found.issue };
+}
+
+/** The right spring of one end from whatever is known. */
+export function estimateOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]): EndEstimate | NoEstimate {
+  const kind = namedKindOf(machine);
+  const request = requestOf(entries, machine, end, schools, kind ?? kindOf(UNNAMED_KIND));
+  if (!kind || !request) {
+    const missing: [FieldKey, boolean][] = [
+      ['machine.type', kind === null],
+      [`machine.travel.${end}`, numberOf(machine, `machine.travel.${end}`) === null],
+      ['rider.mass', numberOf(entries, 'rider.mass') === null],
+    ];
+    return { missing: missing.flatMap(([field, isMissingHere]) => (isMissingHere ? [field] : [])) };
+  }
+  const asked = { ...request, ...readOn(entries, machine, end) };
+  const found = estimateSpring(asked);
+  return found.ok ? { kind, request: asked, estimate: found.value } : { issue: found.issue };
+}
+
+/** How far the exact answer may be off for what it takes as usual, N/mm either way, nine times in ten, and what that is; null where nothing is assumed. */
+export function assumedDoubt(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  schools: readonly School[],
+): { halfNPerMm: number; figures: RestsOn['figure'][] } | null {
+  const request = requestOf(entries, machine, end, schools, namedKindOf(machine) ?? kindOf(UNNAMED_KIND));
+  const found = request && estimateSpring(request);
+  if (!found?.ok) return null;
+  const { rateNPerMm, restsOn } = found.value;
+  const figures = restsOn.filter((r) => r.origin === 'kind').map((r) => r.figure);
+  const halfNPerMm = (rateNPerMm.p95 - rateNPerMm.p05) / 2;
+  return figures.length === 0 || halfNPerMm === 0 ? null : { halfNPerMm, figures };
 }
 
 export interface TriedSpring extends EstimatedCandidate {

@@ -55,6 +55,7 @@ export interface Target {
  */
 export function targetCurveOf(
   entries: Entries,
+  machine: Entries,
   end: End,
   side: Side,
   templates: readonly DampingTemplate[],
@@ -70,7 +71,7 @@ export function targetCurveOf(
     if (!rising) return err('target-not-rising', []);
     return ok({ points: pairs.value.map(([mPerS, forceN]) => ({ mPerS, forceN })), origin: 'typed', words: 'as typed' });
   }
-  const template = templateAimed(entries, end, templates, foundN !== null);
+  const template = templateAimed(entries, machine, end, templates, foundN !== null);
   if (template && now) return ok({ points: templateCurve(template[side], now), origin: 'template', words: template.name });
   if (!foundN) return null;
   const found = TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: foundN[SHEET_SPEEDS.indexOf(mPerS as (typeof SHEET_SPEEDS)[number])]! }));
@@ -83,17 +84,25 @@ export function targetCurveOf(
 }
 
 /** The template an end aims at: the one chosen, else, where no curve as found can be rescaled, the one proposed; null aims at the damping as found. */
-export function templateAimed(entries: Entries, end: End, templates: readonly DampingTemplate[], isFound: boolean): DampingTemplate | null {
+export function templateAimed(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  templates: readonly DampingTemplate[],
+  isFound: boolean,
+): DampingTemplate | null {
   const chosen = textOf(entries, `valves.${end}.template`);
-  if (chosen === '') return isFound ? null : templateFor(entries, templates);
+  if (chosen === '') return isFound ? null : templateFor(entries, machine, templates);
   return templates.find((t) => t.id === chosen) ?? null;
 }
 
 /** The template the shop's use and school propose: the school's own first. null where none does. */
-export function templateFor(entries: Entries, templates: readonly DampingTemplate[]): DampingTemplate | null {
+export function templateFor(entries: Entries, machine: Entries, templates: readonly DampingTemplate[]): DampingTemplate | null {
   const school = textOf(entries, 'school');
   return (
-    templates.find((t) => school !== '' && t.schools.includes(school)) ?? templates.find((t) => t.uses.includes(purposeOf(entries))) ?? null
+    templates.find((t) => school !== '' && t.schools.includes(school)) ??
+    templates.find((t) => t.uses.includes(purposeOf(entries, machine))) ??
+    null
   );
 }
 

@@ -4,6 +4,10 @@ import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
+import type { System } from '@/catalogue/system';
+import { USE_NAMES } from '@/catalogue/uses';
+import { printIn } from '@/core/units/print';
+import { purposeOf } from '@/judgement/aims/targets';
 import {
   type EndEstimate,
   estimateOf,
@@ -15,6 +19,7 @@ import {
   triedSprings,
 } from '@/judgement/model/estimates';
 import { chosenOf } from '@/judgement/model/offers';
+import { textOf } from '@/judgement/model/read';
 import { issueWords } from '@/schema/words';
 import { useFieldStore, useSystem } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';
@@ -113,6 +118,7 @@ export function EstimateSheet({ end, estimates }: { end: End; estimates: Estimat
 }
 
 function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: TriedSpring[] }) {
+  const { live, figures } = useLater();
   const isEach = found.request.springs > 1;
   const assumed = found.estimate.restsOn.filter((r) => r.origin === 'kind');
   return (
@@ -120,6 +126,7 @@ function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: 
       <BandLine found={found} isEach={isEach} />
       <Chips aria-label="Assumed">
         <Small>○ assumed, as usual of “{found.kind.name}”:</Small>
+        {textOf(live, 'use') === '' && <span>ridden for: {USE_NAMES[purposeOf(live, figures)].toLowerCase()}</span>}
         {assumed.map((r) => (
           <span key={r.figure}>{FIGURE_NAMES[r.figure]}</span>
         ))}
@@ -154,15 +161,16 @@ function Gaps({ found }: { found: EndEstimate | NoEstimate }) {
 function BandLine({ found, isEach }: { found: EndEstimate; isEach: boolean }) {
   const system = useSystem();
   const { rateNPerMm: rate, preloadMm: preload } = found.estimate;
-  const bare = (x: number) => rateWords(x, system).split(' ')[0];
   const read = found.estimate.restsOn.some((r) => r.origin === 'read');
   return (
     <Answer data-result="estimate">
       <Heading as="span">About </Heading>
-      <b className="big">○ {rateWords(rate.p50, system)}</b>
+      <b className="big">
+        ○ {roundRate(rate.p50, system)} {rateUnit(system)}
+      </b>
       {isEach ? ' each' : ''}, nine times in ten{' '}
       <b>
-        {bare(rate.p05)} to {bare(rate.p95)} {rateUnit(system)}
+        {roundRate(rate.p05, system)} to {roundRate(rate.p95, system)} {rateUnit(system)}
       </b>
       , with {lengthWords(preload.p50, system)} ({lengthWords(preload.p05, system)} to {lengthWords(preload.p95, system)}){' '}
       {lengthUnit(system)} of preload, solo.{' '}
@@ -174,6 +182,9 @@ function BandLine({ found, isEach }: { found: EndEstimate; isEach: boolean }) {
     </Answer>
   );
 }
+
+/** A rate no finer than an estimate is: whole, a fork's to the tenth. */
+const roundRate = (nPerMm: number, system: System) => printIn(nPerMm, rateUnit(system), system === 'metric' && nPerMm < 20 ? 1 : 0);
 
 /** Chance in words a technician uses, beside the share. From memory. */
 const sureness = (p: number) => (p >= 0.8 ? 'very likely' : p >= 0.5 ? 'likely' : p >= 0.2 ? 'perhaps' : 'hardly');
@@ -258,7 +269,7 @@ function Sharpen({ end, found }: { end: End; found: EndEstimate }) {
   const [opened, setOpened] = useState<FieldKey[]>([]);
   const { next, rateNPerMm: rate } = found.estimate;
   if (sealed || (next.length === 0 && opened.length === 0)) return null;
-  const bare = (x: number) => rateWords(x, system).split(' ')[0];
+  const bare = (x: number) => roundRate(x, system);
   const toField = (fields: FieldKey[]) => {
     const there = document.querySelector<HTMLElement>(`[data-entry="${fields[0]}"]`);
     if (there) there.focus();

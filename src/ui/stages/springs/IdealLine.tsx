@@ -1,11 +1,12 @@
 'use client';
 import type { End } from '@/catalogue/ends';
-import { useCallback } from 'react';
+import { useCallback, useMemo } from 'react';
 import { idealOf } from '@/judgement/model/springs';
 import { useSystem } from '../../fields/context';
 import { useSaid } from '../../kit/preferences';
-import { Heading } from '../../kit/primitives';
-import { useBench, useFact } from '../../job/BenchContext';
+import { Heading, Small } from '../../kit/primitives';
+import { assumedDoubt, FIGURE_NAMES } from '@/judgement/model/estimates';
+import { useBench, useFact, useLater } from '../../job/BenchContext';
 import { lengthUnit, lengthWords, rateWords } from '../../kit/figureWords';
 
 /** The spring that would meet both sags exactly, whether or not it is for sale. Follows in the same frame as the key; the list follows it. */
@@ -20,15 +21,31 @@ export function IdealLine({ end }: { end: End }) {
       {ideal ? (
         <>
           <b style={{ fontSize: '1.5rem' }}>{rateWords(ideal.rateNPerMm, system)}</b>
-          {ideal.springs > 1 ? ' each leg' : ''} with{' '}
+          {ideal.springs > 1 ? (end === 'front' ? ' each leg' : ' each shock') : ''} with{' '}
           <b>
             {lengthWords(ideal.preloadMm, system)} {lengthUnit(system)}
           </b>{' '}
           {inUnits(`of preload, for ${ideal.staticLoadN.toFixed(0)} N bare and ${ideal.ladenLoadN.toFixed(0)} N with the rider, solo.`)}
+          <Doubt end={end} />
         </>
       ) : (
         '–'
       )}
     </p>
+  );
+}
+
+/** What is still assumed, and how far that alone may put the rate out: a figure in large type without it would mislead. */
+function Doubt({ end }: { end: End }) {
+  const system = useSystem();
+  const { live, figures } = useLater();
+  const { schools } = useBench().data;
+  const doubt = useMemo(() => assumedDoubt(live, figures, end, schools), [live, figures, end, schools]);
+  if (!doubt) return null;
+  return (
+    <Small style={{ display: 'block' }} data-result="doubt">
+      ○ ± {rateWords(doubt.halfNPerMm, system)}, nine times in ten, while these are assumed:{' '}
+      {doubt.figures.map((f) => FIGURE_NAMES[f]).join(', ')}.
+    </Small>
   );
 }

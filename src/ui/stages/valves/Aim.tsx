@@ -32,7 +32,7 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
   const { grade, origin } = oilOf(live, damper, data.oils);
   const field = `valves.${end}.target.${side}` as const;
   const typed = textOf(live, field) !== '';
-  const proposed = templateFor(live, data.templates);
+  const proposed = templateFor(live, data.figures, data.templates);
   const riderThen = data.lastKnown['rider.mass'];
   const [weight, setWeight] = useState('');
   const label = weight.trim() === '' ? null : weightRange(numberIn(weight.replace(/w$/i, '')));

@@ -66,14 +66,15 @@ export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
     const beside = view?.beside ?? null;
     /** What both legs of an unlike fork do together; of any other damper what it does. */
     const foundN = (side: Side) => (view?.found ? view.found[`${side}N`].map((n, i) => n + (beside?.[`${side}N`][i] ?? 0)) : null);
-    const whole = (side: Side) => targetCurveOf(live, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
+    const whole = (side: Side) =>
+      targetCurveOf(live, figures, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
     const of = (side: Side): Result<Target> | null => {
       const target = whole(side);
       if (!target?.ok || !beside) return target;
       const words = `${target.value.words}, less what the other leg does`;
       return ok({ ...target.value, points: leftBy(beside[`${side}N`], target.value.points), words });
     };
-    const template = templateAimed(live, end, templates, view?.found !== null && view !== null);
+    const template = templateAimed(live, figures, end, templates, view?.found !== null && view !== null);
     const fit = damperOf(live, figures, damper, 'fit');
     const oil = oilWarm(oilOf(live, damper, oils).grade, WARM_C);
     return {
