@@ -96,6 +96,11 @@ test('take a machine in, ask, measure, choose springs, rebuild, sign, correct: k
     ['Make', 'Halvik'],
     ['Model', 'Trail 300'],
     ['Year', '2024'],
+  ] as const)
+    await typeInto(page, name, text);
+  await tabTo(page, 'button', /Figures that are at hand/);
+  await page.keyboard.press('Enter');
+  for (const [name, text] of [
     ['Distance run', '6350'],
     ['Rear wheel travel', '310'],
     ['Front wheel travel', '11 13/16"'],

@@ -1,7 +1,15 @@
 import { oneAnswers } from '@/db/queries/health';
 import { db } from '@/db/client';
 import { manyHistory, manyLastKnown } from '@/db/queries/entries';
-import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
+import {
+  type JobLine,
+  manyJobsOfCustomer,
+  manyJobsOfMachine,
+  manyJobsOnTheStands,
+  manyRidesAwaited,
+  maybeOneJob,
+  maybeUsualDays,
+} from '@/db/queries/jobs';
 import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, type Setup, manySignedOfMachine } from '@/db/queries/rebuilds';
@@ -136,11 +144,20 @@ export async function ready(): Promise<boolean> {
   return oneAnswers(await db());
 }
 
-/** What the new-job page offers: known customers and machines. */
+/** From taking in to the promised day, where the shop has no jobs to tell. From memory. */
+const USUAL_DAYS = 7;
+const MS_PER_DAY = 86_400_000;
+
+/** What the new-job page offers: known customers and machines, and the day a machine is usually promised for. */
 export async function known() {
   const base = await db();
   const machines = await manyMachines(base, MOST_MACHINES);
-  return { customers: await manyCustomers(base), machines: machines.map((m) => ({ ...m, name: machineName(m) })) };
+  const days = (await maybeUsualDays(base)) ?? USUAL_DAYS;
+  return {
+    customers: await manyCustomers(base),
+    machines: machines.map((m) => ({ ...m, name: machineName(m) })),
+    usualDay: new Date(Date.now() + days * MS_PER_DAY).toISOString().slice(0, 10),
+  };
 }
 
 /** The machine file, or null. */

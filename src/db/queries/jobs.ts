@@ -57,3 +57,12 @@ export const noneHandBack = (sql: Sql, id: number, at: string | null) =>
 
 export const manyJobsOfCustomer = (sql: Sql, customerId: number) =>
   sql.many<JobLine>(`${LINE} WHERE j.customer_id = $1 ORDER BY j.id DESC`, [customerId]);
+
+/** Days from taking in to the promised day, the middle one of the last jobs; null while there is none. */
+export const maybeUsualDays = async (sql: Sql): Promise<number | null> =>
+  (
+    await sql.one<{ days: number | null }>(
+      `SELECT percentile_disc(0.5) WITHIN GROUP (ORDER BY days) AS days
+       FROM (SELECT promised_on - taken_in_at::date AS days FROM job ORDER BY id DESC LIMIT 40) AS latest WHERE days >= 0`,
+    )
+  ).days;

@@ -137,8 +137,8 @@ export interface TriedSpring extends EstimatedCandidate {
   spring: ListedSpring | null;
 }
 
-/** Rates springs are sold in, N/mm apart: forks, shocks. Common practice, no source. */
-const LADDER_STEP = { front: 0.25, rear: 2.5 } as const;
+/** Rates springs are sold in, N/mm apart: forks, and shocks the finer the softer. Common practice, no source. */
+const ladderStep = (end: End, rateNPerMm: number) => (end === 'front' ? 0.25 : rateNPerMm < 40 ? 1 : rateNPerMm < 120 ? 2.5 : 5);
 /** A list with fewer springs than this within the band is joined by the rates to look for. From memory. */
 const FEW = 2;
 
@@ -161,7 +161,7 @@ export function triedSprings(
     .sort((a, b) => Math.abs(Math.log(a.rateNPerMm / p50)) - Math.abs(Math.log(b.rateNPerMm / p50)))
     .slice(0, 60);
   const near = listed.filter((s) => s.rateNPerMm >= p05 && s.rateNPerMm <= p95).length;
-  const step = LADDER_STEP[end];
+  const step = ladderStep(end, p50);
   const middle = Math.round(p50 / step) * step;
   const ladder = near >= FEW ? [] : [-2, -1, 0, 1, 2].map((n) => middle + n * step).filter((rate) => rate > 0);
   const all = [...listed, ...ladder.map((rateNPerMm) => ({ id: `rate ${rateNPerMm}`, rateNPerMm, spring: null }))];

@@ -16,11 +16,15 @@ import { usePreferences } from '../../kit/preferences';
 import { Shell } from '../../layout/Shell';
 import { showUnsettled } from '../../fields/next';
 import { FieldsOf } from '../../fields/parts';
+import { Fold } from '../../kit/Fold';
+import { KindPicker } from './KindPicker';
 
 interface Props {
   customers: { id: number; name: string; phone: string }[];
   machines: { id: number; name: string; registration: string; ownerId: number; owner: string }[];
   chosenMachineId: number | null;
+  /** The day it would usually be promised for. */
+  usualDay: string;
 }
 
 interface Choice {
@@ -71,7 +75,7 @@ function FindOrAdd(props: {
 }
 
 /** Takes a machine in: customer, machine, promised day; the figures may be filled in later. */
-export function NewJob({ customers, machines, chosenMachineId }: Props) {
+export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props) {
   const router = useRouter();
   const { system } = usePreferences();
   const [store] = useState(() => new FieldStore({ entries: {} }));
@@ -82,7 +86,7 @@ export function NewJob({ customers, machines, chosenMachineId }: Props) {
   const machineChoices = machines.map((m) => ({ id: m.id, name: `${m.name}${m.registration ? `, ${m.registration}` : ''} (${m.owner})` }));
   const [machineId, setMachineId] = useState<number | null>(chosen?.id ?? null);
   const [machineText, setMachineText] = useState(machineChoices.find((m) => m.id === chosen?.id)?.name ?? '');
-  const [day, setDay] = useState<string | null>(null);
+  const [day, setDay] = useState<string | null>(usualDay);
   const [problems, setProblems] = useState<Record<string, string>>({});
   const [busy, setBusy] = useState(false);
 
@@ -144,7 +148,7 @@ export function NewJob({ customers, machines, chosenMachineId }: Props) {
                 <Small>▲ The book has another owner for this machine. Taking it in records the new one; the old stays in its file.</Small>
               )}
             </Titled>
-            <Titled title="Promised">
+            <Titled title="Promised" aside="as usual in this shop until changed">
               <DayField label="Promised day" value={day} onChange={setDay} problem={problems.day ?? null} />
             </Titled>
             <Button $strong onPress={() => void open()} isDisabled={busy}>
@@ -159,12 +163,13 @@ export function NewJob({ customers, machines, chosenMachineId }: Props) {
           <div>
             {machineId === null ? (
               <>
-                <Titled title="New machine" aside="make and model are needed, the rest can follow">
+                <Titled title="New machine" aside="make and model are needed">
                   <FieldsOf defs={MACHINE_IDENTITY} />
                 </Titled>
-                <Titled title="Figures">
-                  <FieldsOf defs={MACHINE_FIGURES} />
-                </Titled>
+                <KindPicker />
+                <Fold title="Figures that are at hand; the rest can follow in its sheets">
+                  <FieldsOf defs={MACHINE_FIGURES.filter((f) => f.key !== 'machine.type')} />
+                </Fold>
               </>
             ) : (
               <Small>Its figures and every earlier job are in its file, and come along.</Small>

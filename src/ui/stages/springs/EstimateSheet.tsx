@@ -124,7 +124,7 @@ function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: 
   return (
     <>
       <BandLine found={found} isEach={isEach} />
-      <Chips aria-label="Assumed">
+      <Chips>
         <Small>○ assumed, as usual of “{found.kind.name}”:</Small>
         {textOf(live, 'use') === '' && <span>ridden for: {USE_NAMES[purposeOf(live, figures)].toLowerCase()}</span>}
         {assumed.map((r) => (
