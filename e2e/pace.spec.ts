@@ -1,7 +1,7 @@
 import { jobNumber } from '@/catalogue/jobs';
 import { expect, type Page, test } from '@playwright/test';
 import { pdfAt } from './pdf';
-import { Server } from './server';
+import { emptyDirectory, Server } from './server';
 
 /** At a person's pace, in a shop of millimetres and in one of inches: what is stored is what was typed. Then what a device kept badly, and work that breaks off. */
 
@@ -12,7 +12,7 @@ const PACE = { delay: 150 };
 
 let server: Server;
 test.beforeAll(async () => {
-  server = await Server.start(4351);
+  server = await Server.start(4351, emptyDirectory());
 });
 test.afterAll(async () => {
   await server.down();

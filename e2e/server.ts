@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { emptyBase } from '../tests/emptyBase.mjs';
 
 /** A server of the built application on a data directory of its own, which a test may kill and start again. */
 export class Server {
@@ -71,9 +72,14 @@ export class Server {
 /** Where the demo is played for the browser tests. */
 export const PLAYED = resolve('.data/e2e-demo');
 
-/** A fresh copy of the demo base, played once per run. */
-export function demoDirectory(): string {
-  const copy = join(mkdtempSync(join(tmpdir(), 'mavrin-demo-')), 'data');
-  cpSync(PLAYED, copy, { recursive: true });
+function copyOf(directory: string): string {
+  const copy = join(mkdtempSync(join(tmpdir(), 'mavrin-e2e-')), 'data');
+  cpSync(directory, copy, { recursive: true });
   return copy;
 }
+
+/** A fresh copy of the demo base, played once per run. */
+export const demoDirectory = (): string => copyOf(PLAYED);
+
+/** A fresh copy of a base without records. */
+export const emptyDirectory = (): string => copyOf(emptyBase());

@@ -33,7 +33,7 @@ export function KindDrawing({ kind: { id, figures, rearSprings } }: { kind: Mach
       : `M${pivot.x - 110} ${pivot.y - 30} L${pivot.x - 10} ${seatY + 90}`;
   return (
     <svg
-      viewBox="0 0 2500 1240"
+      viewBox="200 -190 2300 1400"
       aria-hidden
       fill="none"
       stroke="currentColor"

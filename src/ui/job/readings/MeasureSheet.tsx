@@ -7,9 +7,11 @@ import { bounceFields } from '@/catalogue/fields/bench';
 import type { SagResult } from '@/core/measure/sag';
 import { becauseOf } from '@/judgement/findings/because';
 import { sagOf } from '@/judgement/model/measure';
+import { numberOf } from '@/judgement/model/read';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { useSystem } from '../../fields/context';
 import { FieldsOf } from '../../fields/parts';
+import { useGaps } from '../../fields/useGaps';
 import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
 import { BecauseList } from '../../kit/BecauseList';
@@ -18,6 +20,7 @@ import { Titled, Columns } from '../../kit/parts';
 import { useSaid } from '../../kit/preferences';
 import { Caution, EndName, Small, Heading, Table } from '../../kit/primitives';
 import { useBench, useFact, useLater } from '../BenchContext';
+import { MachineFigures } from '../MachineFigures';
 import { ghostLines, stanceEnd } from '../stance';
 import { Working } from '../Working';
 import { Reach } from './Reach';
@@ -63,6 +66,7 @@ export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked
     <Three>
       <div>
         <Heading>Walk round the machine</Heading>
+        {!locked && <TravelGaps />}
         <Walk prefix={prefix} locked={locked} />
         <Caution>{CAUTIONS.lifting}</Caution>
         {prefix === 'measure' && <BounceAsItCame locked={locked} />}
@@ -84,6 +88,19 @@ export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked
         <SagWorking prefix={prefix} />
       </div>
     </Three>
+  );
+}
+
+const TRAVELS = ['machine.travel.rear', 'machine.travel.front'] as const;
+
+/** The travels, where the machine's are not known yet: no sag is a share of anything without them. */
+function TravelGaps() {
+  const missing = useFact(useCallback((_, figures) => TRAVELS.filter((f) => numberOf(figures, f) === null), []));
+  const { shown, watch } = useGaps(missing);
+  return shown.length === 0 ? null : (
+    <div {...watch}>
+      <MachineFigures only={shown} />
+    </div>
   );
 }
 

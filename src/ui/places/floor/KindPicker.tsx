@@ -11,7 +11,7 @@ const Kinds = styled(RadioGroup)`
   margin-bottom: 1.25rem;
   > .kinds {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(9.5rem, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(min(11.5rem, 40%), 1fr));
     gap: 0.5rem;
     margin-top: 0.35rem;
   }

@@ -21,7 +21,7 @@ import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
 import { useKeys } from '../../layout/keys';
 import { useSaid } from '../../kit/preferences';
-import { Empty, LinkButton, Small, Warn } from '../../kit/primitives';
+import { LinkButton, Small, Warn } from '../../kit/primitives';
 import { useBench, useLater, useOffers } from '../../job/BenchContext';
 import { MachineFigures } from '../../job/MachineFigures';
 import { Columns, FieldGrid, InView, Tabs, Titled } from '../../kit/parts';
@@ -91,6 +91,9 @@ function useSelections() {
   return { selections, rear: currentOf('rear'), front: currentOf('front'), pick, step };
 }
 
+/** Figures a first answer asks for itself. */
+const FIRST = /^(rider\.mass|machine\.travel\..+)$/;
+
 /** Springs: the ideal spring for this load, every spring of the list against it for every load case, one chosen for each end with the reason. */
 export function SpringsStage() {
   const { sealed, data } = useBench();
@@ -101,7 +104,7 @@ export function SpringsStage() {
   // A field of the estimate that is being typed into keeps it on the page, though the exact answer is there with its first digit.
   const [isTypedInto, setTypedInto] = useState(false);
   const estimates = useEstimates(isTypedInto || isOpen(selections.rear) || isOpen(selections.front));
-  const gaps = useGaps(isOpen(selection) ? selection.missing : []);
+  const gaps = useGaps(isOpen(selection) ? selection.missing.filter((f) => !FIRST.test(f)) : []);
   useKeys({ '[': () => step(end, -1), ']': () => step(end, 1) });
   return (
     <>
@@ -204,26 +207,17 @@ function Aside({ end, rear, front, estimates }: { end: End; rear: Candidate | nu
 }
 
 function MissingFigures({ missing, unusable }: { missing: readonly string[]; unusable: NoSelection['unusable'] }) {
-  const { data, sealed } = useBench();
+  const { data } = useBench();
   const ofMachine = missing.filter((m) => m.startsWith('machine.'));
   const ofLeverage = ofMachine.some((m) => /^machine\.(leverage|link)/.test(m)) || unusable !== null;
   return (
     <>
       {unusable && <Warn>{unusable.words}</Warn>}
       {missing.length > 0 && (
-        <Empty>
-          For the exact answer springs are worked out from the loads. Still missing:{' '}
-          {missing.includes('rider.mass') ? 'the rider’s mass in gear' : ''}
-          {missing.includes('rider.mass') && ofMachine.length > 0 ? ', and ' : ''}
-          {ofMachine.length > 0 ? 'these figures of the machine' : ''}.
-        </Empty>
+        <Titled title="For the exact answer" aside="figures of the machine that are still missing">
+          <MachineFigures only={ofMachine} />
+        </Titled>
       )}
-      {missing.includes('rider.mass') && (
-        <FieldGrid>
-          <EntryField field="rider.mass" locked={sealed} />
-        </FieldGrid>
-      )}
-      <MachineFigures only={ofMachine} />
       {ofLeverage && (
         <LinkButton href={`/machines/${data.machine.id}/leverage`} style={{ marginTop: '0.75rem' }}>
           Leverage, air and stops of this machine

@@ -1,0 +1,136 @@
+import { expect, type Page, test } from '@playwright/test';
+import { axe } from './axe';
+import { emptyDirectory, Server } from './server';
+
+/** The first machine of a new shop: kind, travels, rider, six readings and two printed rates are enough for an answer. */
+
+let server: Server;
+test.beforeAll(async () => {
+  server = await Server.start(4305, emptyDirectory());
+});
+test.afterAll(async () => {
+  await server.down();
+  server.remove();
+});
+
+const saved = (page: Page) => expect(page.locator('[data-saving=saved]')).toBeVisible();
+/** Fields typed into or chosen, counted as a shop would count them. */
+let fields = 0;
+
+async function typeInto(page: Page, name: string, text: string) {
+  const field = page.getByRole('textbox', { name, exact: true });
+  await field.focus();
+  await page.keyboard.type(text);
+  await page.keyboard.press('Tab');
+  fields += 1;
+}
+
+test('from taking in to a spring with its band at both ends, by keyboard, in fewer than 45 fields', async ({ page }) => {
+  await page.goto(`${server.base}/jobs/new`);
+  await page.getByRole('combobox', { name: /Name: found in the book/ }).focus();
+  await page.keyboard.type('Wenna Ashlock');
+  fields += 1;
+  await typeInto(page, 'Make', 'Halvik');
+  await typeInto(page, 'Model', 'Moor 300');
+  // Kinds are one stop of the Tab key, walked by arrows.
+  await page.getByRole('radio', { name: 'Light commuter' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('radio', { name: 'Enduro and motocross' })).toBeChecked();
+  fields += 1;
+  await page.getByRole('button', { name: 'Open the job' }).focus();
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/\/jobs\/\d+\/ask/);
+  await typeInto(page, 'Rider in full gear', '92');
+  await typeInto(page, 'Spring rate as marked', '66');
+  await typeInto(page, 'Spring rate as marked, each leg', '4.4');
+  await saved(page);
+
+  // Before a tape is out the kind and the rider say something already, once the travel is known.
+  await page.keyboard.press('Alt+4');
+  await typeInto(page, 'Rear wheel travel', '305');
+  const answer = page.locator('[data-result=estimate]');
+  await expect(answer).toContainText('Rests on the rider and on what is usual of the kind');
+  const widthOf = async () => {
+    const [, low, high] = /nine times in ten (\d+) to (\d+) N\/mm/.exec(await answer.innerText()) ?? [];
+    return Number(high) - Number(low);
+  };
+  const kindAlone = await widthOf();
+  expect(kindAlone).toBeGreaterThan(10);
+  await expect(page.getByRole('listitem').filter({ hasText: /Read both sags, 5 min: .* becomes about/ })).toBeVisible();
+
+  await page.keyboard.press('Alt+2');
+  await typeInto(page, 'Front wheel travel', '300');
+  const walk: [string, string][] = [
+    ['Rear: On the stand, hanging', '612'],
+    ['Rear: Off the stand, lifted', '584'],
+    ['Rear: Off the stand, pressed', '578'],
+    ['Rear: Rider on, lifted', '504'],
+    ['Rear: Rider on, pressed', '498'],
+    ['Front: Off the stand, lifted', '24'],
+    ['Front: Off the stand, pressed', '32'],
+    ['Front: Rider on, lifted', '70'],
+    ['Front: Rider on, pressed', '80'],
+  ];
+  for (const [name, text] of walk) await typeInto(page, name, text);
+  await saved(page);
+
+  await page.keyboard.press('Alt+4');
+  await expect(answer).toContainText('Rests on the sags read on the marked spring');
+  expect(await widthOf()).toBeLessThan(0.7 * kindAlone);
+  await expect(
+    page
+      .getByRole('row')
+      .filter({ hasText: /very likely, \d+ %/ })
+      .first(),
+  ).toBeVisible();
+  await expect(page.getByRole('img', { name: /Stance/ })).toBeVisible();
+  await page
+    .getByRole('radio', { name: 'Front springs' })
+    .or(page.getByRole('button', { name: 'Front springs' }))
+    .click();
+  await expect(answer).toContainText(/each, nine times in ten \d/);
+  expect(fields).toBeLessThan(45);
+  expect((await axe(page).analyze()).violations).toEqual([]);
+
+  // Each further figure sharpens it, from the field it leads to; with the last one the exact answer stands, and the field stays until it is left.
+  await page
+    .getByRole('radio', { name: 'Rear spring' })
+    .or(page.getByRole('button', { name: 'Rear spring' }))
+    .click();
+  await page.getByRole('button', { name: /Type it: measure the leverage/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Leverage ratio' })).toBeFocused();
+  await page.keyboard.type('2.95', { delay: 150 });
+  await page.keyboard.press('Tab');
+  for (const [name, text] of [
+    ['Wheelbase', '1480'],
+    ['Rear wheel as weighed', '58'],
+    ['Front wheel as weighed', '54'],
+  ] as const) {
+    await page.getByRole('textbox', { name, exact: true }).focus();
+    await page.keyboard.type(text, { delay: 150 });
+    await expect(page.getByRole('textbox', { name, exact: true })).toHaveValue(text);
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.locator('[data-result=ideal]')).toContainText(/\d+\.\d N\/mm/);
+  await expect(page.locator('[data-result=doubt]')).toContainText(/nine times in ten, while these are assumed: .*place of the rider/);
+  await expect(answer).toHaveCount(0);
+});
+
+test('by touch on a tablet: the kind is picked by its drawing and the first answer asks for what it needs', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true });
+  const page = await context.newPage();
+  await page.goto(`${server.base}/jobs/new`);
+  await page.getByRole('combobox', { name: /Name: found in the book/ }).fill('Perrin Soule');
+  await page.getByRole('textbox', { name: 'Make' }).fill('Halvik');
+  await page.getByRole('textbox', { name: 'Model' }).fill('Barge 900');
+  await page.getByText('Cruiser with two shocks').tap();
+  await page.getByRole('button', { name: 'Open the job' }).tap();
+  await page.waitForURL(/\/jobs\/\d+\/ask/);
+  await page.goto(page.url().replace('/ask', '/springs'));
+  await page.getByRole('textbox', { name: 'Rider in full gear' }).fill('84');
+  await page.getByRole('textbox', { name: 'Rear wheel travel' }).fill('95');
+  await page.getByRole('textbox', { name: 'Rear wheel travel' }).press('Enter');
+  await expect(page.locator('[data-result=estimate]')).toContainText('each, nine times in ten');
+  await context.close();
+});

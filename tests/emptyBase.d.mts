@@ -1,0 +1,2 @@
+export function emptyBase(): string;
+export default function setup(): void;
