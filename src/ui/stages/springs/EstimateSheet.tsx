@@ -218,7 +218,7 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
               <th>How sure it is right</th>
               <th className="num">Static sag, {lengthUnit(system)}</th>
               <th className="num">Preload, {lengthUnit(system)}</th>
-              {!sealed && <th />}
+              {!sealed && <th>For the job</th>}
             </tr>
           </thead>
           <tbody>
