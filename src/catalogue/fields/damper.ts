@@ -23,6 +23,11 @@ export const ROD_VALVE_NAMES: Record<ValveName, string> = {
   base: 'Holes at the foot',
 };
 export const FORK_KINDS = { cartridge: 'Cartridge', rod: 'Damping rod' };
+/** Usual pistons, by the bore they work in; what is usual of each stands in the book (knowledge/damperKinds.ts). */
+export const PISTONS = {
+  rear: { '50': 'Shock, 50 mm', '46': 'Shock, 46 mm', '44': 'Shock, 44 mm', '40': 'Shock, 40 mm', '36': 'Shock, 36 mm' },
+  front: { '28': 'Cartridge, 28 mm', '24': 'Cartridge, 24 mm', '20': 'Cartridge, 20 mm' },
+} as const;
 export const LEGS = { both: 'Both legs alike', one: 'One leg only', unlike: 'Legs unlike, each its own' };
 
 const area = quantity('area', 'mm²', 'mm²', 2);
@@ -91,6 +96,7 @@ function figuresOf<D extends DamperKey>(damper: D) {
   const at = <N extends string>(name: N) => `machine.damper.${damper}.${name}` as const;
   return {
     whole: [
+      choice(at('piston'), 'Kind of piston', PISTONS[end], { end, hint: 'its usual figures stand in, marked ○, until measured' }),
       length(at('bore'), 'Damper bore', [5, 120], [18, 60], { end }),
       length(at('rod'), 'Damper rod', [3, 60], [8, 20], { end, ...(end === 'front' ? { hint: 'damping rod: its outside' } : {}) }),
       length(at('post'), 'Post of the stack', [2, 40], [5, 16], { end, hint: 'inner diameter of its shims' }),

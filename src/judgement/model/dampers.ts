@@ -15,6 +15,8 @@ import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES, type Valv
 import { isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf, choiceOf } from './read';
 import { numberIn, shimsIn } from '@/catalogue/tables';
+import { type DamperKind, pistonOf } from './piston';
+import { remembered } from './remember';
 
 /** Which of the two stacks of a job. */
 export type Which = 'found' | 'fit';
@@ -170,6 +172,47 @@ export function valveRequestOf(
   };
 }
 
+/** Share of the face shim the pressure reaches, and how far beyond the clamp it begins. From memory. */
+const ZONE = { outer: 0.92, inner: 0.2 } as const;
+
+/** Figures of one valve that are usual of the piston; clamp and zone follow the shims that were typed. */
+function usualOfValve(entries: Entries, damper: DamperKey, valve: ValveName, kind: DamperKind): [ValveFigure, number][] {
+  const shims = shimsOf(entries, damper, valve, 'found');
+  if (!shims?.ok || shims.value.length === 0) return [];
+  const face = shims.value[0]!.diameterMm;
+  const clamp = Math.min(shims.value.at(-1)!.diameterMm, 0.8 * face);
+  return [
+    ['port', kind.valves[valve].portMm2],
+    ['bleed', kind.valves[valve].bleedMm2],
+    ['clamp', clamp],
+    ['zone.inner', clamp + ZONE.inner * (face - clamp)],
+    ['zone.outer', Math.max(ZONE.outer * face, clamp + 0.6 * (face - clamp))],
+  ];
+}
+
+/** Figures that stand in for what nobody has measured of this damper, because its piston is named. */
+export function usualIn(entries: Entries, machine: Entries, damper: DamperKey): [FieldKey, number][] {
+  const kind = pistonOf(machine, damper);
+  if (!kind) return [];
+  const stacks = VALVES.filter((v) => valveKindOf(machine, damper, v) === 'stack' && hasValve(entries, machine, damper, v));
+  const figures: [FieldKey, number][] = [
+    [`machine.damper.${damper}.bore`, kind.boreMm],
+    [`machine.damper.${damper}.rod`, kind.rodMm],
+    [`machine.damper.${damper}.post`, kind.postMm],
+    ...stacks.flatMap((valve) =>
+      usualOfValve(entries, damper, valve, kind).map(([f, x]): [FieldKey, number] => [`machine.damper.${damper}.${valve}.${f}`, x]),
+    ),
+  ];
+  return figures.filter(([field]) => numberOf(machine, field) === null);
+}
+
+/** The machine's figures with those usual of its piston in the places nobody has measured yet. Figure by figure what is measured takes their place. */
+export const withUsual = remembered((entries: Entries, machine: Entries, damper: DamperKey): Entries => {
+  const usualOnes = usualIn(entries, machine, damper);
+  if (usualOnes.length === 0) return machine;
+  return { ...machine, ...Object.fromEntries(usualOnes.map(([field, value]) => [field, { text: String(value), unit: null, value }])) };
+});
+
 /** Gas over the oil, absolute: the shock's charge; in a fork the air in the leg. */
 function gasOf(entries: Entries, damper: DamperKey): number {
   if (END_OF[damper] === 'front') return ATMOSPHERE_MPA;
@@ -177,8 +220,9 @@ function gasOf(entries: Entries, damper: DamperKey): number {
   return ATMOSPHERE_MPA + (gauge ?? USUAL_GAS_MPA);
 }
 
-/** The whole damper with the stacks as found or to fit, or every figure still missing, or one that cannot be used. */
-export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
+/** The whole damper with the stacks as found or to fit, what is usual of its piston where nothing is measured; or every figure still missing, or one that cannot be used. */
+export function damperOf(entries: Entries, figures: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
+  const machine = withUsual(entries, figures, damper);
   const missing: string[] = [];
   const of = (field: FieldKey): number => {
     const value = numberOf(machine, field);

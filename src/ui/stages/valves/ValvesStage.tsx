@@ -1,5 +1,4 @@
 'use client';
-import { FieldsOf } from '../../fields/parts';
 import { SealedNote } from '../../job/Working';
 import type { ValveName } from '@/core/damper/damper';
 import { useMemo, useState } from 'react';
@@ -10,16 +9,15 @@ import { isMissing, isUnusable } from '@/judgement/model/ends';
 import { numberOf } from '@/judgement/model/read';
 import { valveFindings } from '@/judgement/findings/valveFindings';
 import { viewRequestOf } from '@/judgement/model/valves';
-import { fieldDef } from '@/catalogue/fields';
 import { DAMPER_FIGURES, type DamperKey, DAMPERS, END_OF, VALVES } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
-import { FieldsProvider } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';
 import { useGaps } from '../../fields/useGaps';
 import { Caution, Empty, Small, Warn } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Tabs, Titled } from '../../kit/parts';
 import { DamperSheet } from './DamperSheet';
+import { Compared, MachineDamper, Piston } from './Piston';
 import { NotRead } from '../../kit/NotRead';
 import { useDamperView } from './useValves';
 
@@ -85,6 +83,8 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
           <MissingOfDamper damper={damper} missing={gaps.shown} />
         </div>
       )}
+      <Piston damper={damper} isWanted={gaps.shown.length > 0} />
+      {viewed.view && <Compared view={viewed.view} side={valve === 'rebound' ? 'rebound' : 'compression'} />}
       {unusable && <Warn>{issueWords(unusable.issue)}</Warn>}
       {viewed.issue && <Warn>{issueWords(viewed.issue)}</Warn>}
       <NotRead reading={{ failed: viewed.failed?.words ?? null, again: () => viewed.failed?.again() }} />
@@ -113,18 +113,6 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
         Judge valving only with the right spring in. Figures are for a trained technician; the maker’s manual and local rules decide.
       </Small>
     </>
-  );
-}
-
-/** Figures kept with the machine: those of the whole damper and of one valve, or only those named. */
-function MachineDamper({ damper, valve, only }: { damper: DamperKey; valve: ValveName | null; only: readonly string[] | null }) {
-  const { machineStore } = useBench();
-  const { whole, valves } = DAMPER_FIGURES[damper];
-  const shown = only ? only.map(fieldDef) : [...whole, ...(valve ? valves[valve] : [])];
-  return (
-    <FieldsProvider value={machineStore}>
-      <FieldsOf defs={shown} min="9rem" />
-    </FieldsProvider>
   );
 }
 

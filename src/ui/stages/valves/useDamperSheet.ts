@@ -5,7 +5,7 @@ import { pieces } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
 import { type DamperKey, END_OF, type ValveFigure } from '@/catalogue/fields/damper';
 import { shimsText } from '@/catalogue/tables';
-import { shimsOf, stackField, valveKindOf, valveName } from '@/judgement/model/dampers';
+import { shimsOf, stackField, valveKindOf, valveName, withUsual } from '@/judgement/model/dampers';
 import { numberOf } from '@/judgement/model/read';
 import { pickList, SHEET_SPEEDS, shimsForPost } from '@/judgement/model/valves';
 import { useBench, useFact, useLater } from '../../job/BenchContext';
@@ -57,7 +57,8 @@ function useSuggestions() {
 
 /** All that the sheet of one valve shows and does. */
 export function useDamperSheet({ damper, valve, viewed }: { damper: DamperKey; valve: ValveName; viewed: Viewed }) {
-  const { figures } = useLater();
+  const { live, figures: measured } = useLater();
+  const figures = withUsual(live, measured, damper);
   const { sealed } = useBench();
   const stacks = useStacks(damper, valve);
   const searched = useSuggestions();
