@@ -10,7 +10,7 @@ import { middleOf } from '@/core/damper/clicks';
 import { needleAreas, type Oil, type ValveRequest, type ValveStack } from '@/core/damper/valve';
 import type { Shim } from '@/core/plate/stack';
 import { err, ok, type Result } from '@/core/result';
-import { recorded, type Entries } from '@/catalogue/entry';
+import { recorded, type Entries, type Entry } from '@/catalogue/entry';
 import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES, type ValveFigure, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf, choiceOf } from './read';
@@ -210,7 +210,10 @@ export function usualIn(entries: Entries, machine: Entries, damper: DamperKey): 
 export const withUsual = remembered((entries: Entries, machine: Entries, damper: DamperKey): Entries => {
   const usualOnes = usualIn(entries, machine, damper);
   if (usualOnes.length === 0) return machine;
-  return { ...machine, ...Object.fromEntries(usualOnes.map(([field, value]) => [field, { text: String(value), unit: null, value }])) };
+  const standing: Entries = Object.fromEntries(
+    usualOnes.map(([field, value]): [FieldKey, Entry] => [field, { field, text: String(value), unit: null, value }]),
+  );
+  return { ...machine, ...standing };
 });
 
 /** Gas over the oil, absolute: the shock's charge; in a fork the air in the leg. */
