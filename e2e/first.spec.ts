@@ -117,6 +117,40 @@ test('from taking in to a spring with its band at both ends, by keyboard, in few
   await expect(answer).toHaveCount(0);
 });
 
+test('valves speak once the piston is named and its shims are typed: a curve on usual figures, and the change in per cent', async ({
+  page,
+}) => {
+  const taken = await page.request.post(`${server.base}/api/jobs`, {
+    data: {
+      customer: { name: 'Orla Tresk' },
+      machine: {
+        figures: { 'machine.make': { text: 'Halvik' }, 'machine.model': { text: 'Gully 300' }, 'machine.type': { text: 'enduro' } },
+      },
+      promisedOn: '2026-12-20',
+    },
+  });
+  const { jobId } = (await taken.json()) as { jobId: number };
+  const shims = (face: number) => `40 × 0.15 × ${face}\n36 × 0.15\n32 × 0.15\n28 × 0.15\n24 × 0.15\n20 × 0.2`;
+  for (const [field, text] of [
+    ['valves.rear.found.compression', shims(4)],
+    ['valves.rear.found.rebound', shims(3)],
+    ['valves.rear.fit.compression', shims(3)],
+  ])
+    expect((await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, { data: { field, text, device: 'by hand' } })).ok()).toBe(
+      true,
+    );
+  await page.goto(`${server.base}/jobs/${jobId}/valves`);
+  await page.getByRole('button', { name: /Kind of piston/ }).click();
+  await page.getByRole('option', { name: 'Shock, 46 mm' }).click();
+  await expect(
+    page.getByText(/○ assumed, as usual of this piston until measured: damper bore 46\.0 mm, .*port area 260\.0 mm²/),
+  ).toBeVisible();
+  // One face shim fewer is softer, the most where the stack and not the port decides.
+  await expect(page.locator('[data-result=compared]')).toContainText(
+    /compression: low speed \(0\.1 m\/s\) −\d+ %, middle speed .* −\d+ %, high speed/,
+  );
+});
+
 test('by touch on a tablet: the kind is picked by its drawing and the first answer asks for what it needs', async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true });
   const page = await context.newPage();

@@ -175,6 +175,8 @@ export function valveRequestOf(
 /** Share of the face shim the pressure reaches, and how far beyond the clamp it begins. From memory. */
 const ZONE = { outer: 0.92, inner: 0.2 } as const;
 
+const tenth = (x: number) => Math.round(10 * x) / 10;
+
 /** Figures of one valve that are usual of the piston; clamp and zone follow the shims that were typed. */
 function usualOfValve(entries: Entries, damper: DamperKey, valve: ValveName, kind: DamperKind): [ValveFigure, number][] {
   const shims = shimsOf(entries, damper, valve, 'found');
@@ -185,8 +187,8 @@ function usualOfValve(entries: Entries, damper: DamperKey, valve: ValveName, kin
     ['port', kind.valves[valve].portMm2],
     ['bleed', kind.valves[valve].bleedMm2],
     ['clamp', clamp],
-    ['zone.inner', clamp + ZONE.inner * (face - clamp)],
-    ['zone.outer', Math.max(ZONE.outer * face, clamp + 0.6 * (face - clamp))],
+    ['zone.inner', tenth(clamp + ZONE.inner * (face - clamp))],
+    ['zone.outer', tenth(Math.max(ZONE.outer * face, clamp + 0.6 * (face - clamp)))],
   ];
 }
 
@@ -211,7 +213,7 @@ export const withUsual = remembered((entries: Entries, machine: Entries, damper:
   const usualOnes = usualIn(entries, machine, damper);
   if (usualOnes.length === 0) return machine;
   const standing: Entries = Object.fromEntries(
-    usualOnes.map(([field, value]): [FieldKey, Entry] => [field, { field, text: String(value), unit: null, value }]),
+    usualOnes.map(([field, value]): [FieldKey, Entry] => [field, { field, text: String(value), unit: null, value, at: null }]),
   );
   return { ...machine, ...standing };
 });

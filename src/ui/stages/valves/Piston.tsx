@@ -6,7 +6,7 @@ import type { Side } from '@/catalogue/ends';
 import { fieldDef } from '@/catalogue/fields';
 import { DAMPER_FIGURES, type DamperKey, VALVES } from '@/catalogue/fields/damper';
 import { unitOf } from '@/catalogue/fields/kinds';
-import { usualIn, valveName } from '@/judgement/model/dampers';
+import { usualIn } from '@/judgement/model/dampers';
 import { pistonOf } from '@/judgement/model/piston';
 import { SHEET_SPEEDS } from '@/judgement/model/valves';
 import { FieldsProvider, useSystem } from '../../fields/context';
@@ -17,15 +17,17 @@ import { Small } from '../../kit/primitives';
 import type { Viewed } from './useValves';
 
 /** The kind of piston, and what of it stands in for a calliper. */
-export function Piston({ damper, isWanted }: { damper: DamperKey; isWanted: boolean }) {
+export function Piston({ damper, valve, isWanted }: { damper: DamperKey; valve: ValveName; isWanted: boolean }) {
   const { live, figures } = useLater();
-  const usual = useMemo(() => usualIn(live, figures, damper), [live, figures, damper]);
+  const others = VALVES.filter((v) => v !== valve);
+  const usual = useMemo(() => usualIn(live, figures, damper), [live, figures, damper]).filter(
+    ([field]) => !others.some((v) => field.includes(`.${v}.`)),
+  );
   const system = useSystem();
   const words = usual.map(([field, value]) => {
     const def = fieldDef(field);
     const unit = unitOf(def, system);
-    const valve = VALVES.find((v) => field.includes(`.${v}.`));
-    return `${valve ? `${valveName(figures, damper, valve).toLowerCase()} ` : ''}${def.label.toLowerCase()} ${printIn(value, unit, unit === 'in' ? 3 : 1)} ${unit}`;
+    return `${def.label.toLowerCase()} ${printIn(value, unit, unit === 'in' ? 3 : 1)} ${unit}`;
   });
   const isNamed = pistonOf(figures, damper) !== null;
   return (

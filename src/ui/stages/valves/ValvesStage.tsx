@@ -83,7 +83,7 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
           <MissingOfDamper damper={damper} missing={gaps.shown} />
         </div>
       )}
-      <Piston damper={damper} isWanted={gaps.shown.length > 0} />
+      <Piston damper={damper} valve={valve} isWanted={gaps.shown.length > 0} />
       {viewed.view && <Compared view={viewed.view} side={valve === 'rebound' ? 'rebound' : 'compression'} />}
       {unusable && <Warn>{issueWords(unusable.issue)}</Warn>}
       {viewed.issue && <Warn>{issueWords(viewed.issue)}</Warn>}
