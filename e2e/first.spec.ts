@@ -117,6 +117,50 @@ test('from taking in to a spring with its band at both ends, by keyboard, in few
   await expect(answer).toHaveCount(0);
 });
 
+test('a drawer begins with the usual rates by one button; the counter reads a rider’s springs; one is chosen from the estimate', async ({
+  page,
+}) => {
+  await page.goto(`${server.base}/drawers`);
+  await page.getByRole('button', { name: 'Put the usual rates on the list' }).click();
+  await expect(page.getByRole('cell', { name: 'Shock 80', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Put the usual rates on the list' })).toHaveCount(0);
+
+  const taken = await page.request.post(`${server.base}/api/jobs`, {
+    data: {
+      customer: { name: 'Tamsin Orrell' },
+      machine: {
+        figures: Object.fromEntries(
+          Object.entries({ make: 'Halvik', model: 'Gully 301', type: 'enduro', 'travel.rear': '305', 'travel.front': '300' }).map(
+            ([key, text]) => [`machine.${key}`, { text }],
+          ),
+        ),
+      },
+      promisedOn: '2026-12-20',
+    },
+  });
+  const { jobId, machineId } = (await taken.json()) as { jobId: number; machineId: number };
+  await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, { data: { field: 'rider.mass', text: '90', device: 'by hand' } });
+  await page.goto(`${server.base}/jobs/${jobId}/springs`);
+  const first = page
+    .getByRole('row')
+    .filter({ hasText: /Shock \d+, to order/ })
+    .first();
+  const name = /Shock \d+/.exec(await first.innerText())![0];
+  await page.getByRole('button', { name: `Choose ${name}`, exact: true }).click();
+  await expect(first).toContainText('● chosen');
+  await saved(page);
+
+  await page.goto(`${server.base}/machines/${machineId}`);
+  await page.getByRole('link', { name: 'Rate by rider' }).click();
+  await page.getByRole('textbox', { name: /Rider at the counter/ }).fill('91');
+  await expect(page.locator('tr.near')).toContainText(/^90 kg.*○ .*Shock \d+/);
+  // Heavier riders, stiffer springs, each with the one of the list that comes nearest.
+  const rates = await page.locator('tbody tr td:nth-child(2)').allInnerTexts();
+  const numbers = rates.map((t) => parseFloat(t.replace('○ ', '')));
+  expect(numbers).toEqual([...numbers].sort((a, b) => a - b));
+  expect((await axe(page).analyze()).violations).toEqual([]);
+});
+
 test('valves speak once the piston is named and its shims are typed: a curve on usual figures, and the change in per cent', async ({
   page,
 }) => {

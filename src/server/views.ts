@@ -23,7 +23,10 @@ import { historyPoint } from '@/judgement/reason/history';
 import { nextStep, stageLines } from '@/judgement/job/stages';
 import { textOf } from '@/judgement/model/read';
 import { overall } from '@/judgement/ride/retune';
-import { springsOfJob } from './drawers';
+import { riderRates } from '@/judgement/model/riderRates';
+import { purposeOf, schoolOf } from '@/judgement/aims/targets';
+import { USE_NAMES } from '@/catalogue/uses';
+import { listSprings, springsOfJob } from './drawers';
 import { needsOf, shortages } from './needs';
 import { dueOfMachine, dueWithin } from './service';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
@@ -206,6 +209,22 @@ export async function leverageRoom(machineId: number) {
     figures: await currentEntries(base, { machineId }),
     history: history.map(({ field, text, unit, value, at }): Entry => ({ field, text, unit, value, at })),
     springNPerMm: newest?.document.values['rear.spring']?.value ?? null,
+  };
+}
+
+/** The springs of a machine against the mass of its rider, for the use and school of its newest job; null where there is no such machine. */
+export async function riderTable(machineId: number) {
+  const base = await db();
+  const machine = await maybeOneMachine(base, machineId);
+  if (!machine) return null;
+  const [newest] = await manyJobsOfMachine(base, machineId);
+  const entries = newest ? await currentEntries(base, { jobId: newest.id }) : {};
+  const figures = await currentEntries(base, { machineId });
+  const schools = await schoolsOfShop(base);
+  return {
+    machine: { id: machine.id, name: machineName(machine) },
+    rows: riderRates(entries, figures, schools, await listSprings()),
+    basis: `${USE_NAMES[purposeOf(entries, figures)]}, ${schoolOf(entries, schools).name.toLowerCase()}`,
   };
 }
 

@@ -98,8 +98,14 @@ function requestOf(entries: Entries, machine: Entries, end: End, schools: readon
   };
 }
 
-/** The right spring of one end from whatever is known. */
-export function estimateOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]): EndEstimate | NoEstimate {
+/** The right spring of one end from whatever is known. @param reads whether the sags read on the spring that is in there weigh in: they belong to the rider who sat on it */
+export function estimateOf(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  schools: readonly School[],
+  reads = true,
+): EndEstimate | NoEstimate {
   const kind = namedKindOf(machine);
   const request = requestOf(entries, machine, end, schools, kind ?? kindOf(UNNAMED_KIND));
   if (!kind || !request) {
@@ -110,7 +116,7 @@ export function estimateOf(entries: Entries, machine: Entries, end: End, schools
     ];
     return { missing: missing.flatMap(([field, isMissingHere]) => (isMissingHere ? [field] : [])) };
   }
-  const asked = { ...request, ...readOn(entries, machine, end) };
+  const asked = reads ? { ...request, ...readOn(entries, machine, end) } : request;
   const found = estimateSpring(asked);
   return found.ok ? { kind, request: asked, estimate: found.value } : { issue: found.issue };
 }

@@ -21,6 +21,7 @@ import { Ledger, thereWords } from './Ledger';
 import { dayWords } from '../../kit/time';
 import { Choices } from '../../kit/Choices';
 import { ShimGrid } from './ShimGrid';
+import { STARTER_SPRINGS, STARTER_SUPPLIER } from '@/knowledge/starterSprings';
 import { SupplierList } from './SupplierList';
 import { Tester } from './Tester';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
@@ -61,6 +62,7 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
       <DrawerPlaces here="springs" />
       <Columns $wide="1.7fr 1fr">
         <div>
+          {springs.length === 0 && <Starter />}
           {ENDS.map((end) => (
             <section key={end} style={{ marginBottom: '1.5rem' }}>
               <b style={{ color: `var(--${end})` }}>{NAME[end]}</b>
@@ -93,6 +95,33 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
         </div>
       </Columns>
     </Shell>
+  );
+}
+
+/** The drawers of a new shop: the rates springs are usually sold in, to order, with one button. */
+function Starter() {
+  const router = useRouter();
+  const [said, setSaid] = useState<string | null>(null);
+  const take = async () => {
+    const listedOn = new Date().toISOString().slice(0, 10);
+    const answer = await post('/api/springs/import', {
+      supplier: STARTER_SUPPLIER,
+      listedOn,
+      fileName: '',
+      mapping: {},
+      springs: STARTER_SPRINGS,
+    });
+    setSaid(answer.ok ? null : answer.message);
+    router.refresh();
+  };
+  return (
+    <Titled title="An empty drawer" aside="common practice, no source; take off what you cannot get">
+      <p>Begin with the rates springs are usually sold in, marked “to order”. Count in what really lies there.</p>
+      <Button $strong onPress={() => void take()}>
+        Put the usual rates on the list
+      </Button>
+      {said && <p role="alert">▲ {said}</p>}
+    </Titled>
   );
 }
 

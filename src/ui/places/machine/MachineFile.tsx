@@ -91,6 +91,9 @@ export function MachineFile({ machine, owners, figures, jobs, signed, setups, ro
             <Owners machineId={machine.id} owners={owners} />
             <Titled title="Figures of the machine" aside="each change is kept">
               <FieldsOf defs={[...MACHINE_IDENTITY, ...MACHINE_FIGURES]} />
+              <LinkButton href={`/machines/${machine.id}/riders`} style={{ marginTop: '0.75rem', marginRight: '0.75rem' }}>
+                Rate by rider
+              </LinkButton>
               <LinkButton href={`/machines/${machine.id}/leverage`} style={{ marginTop: '0.75rem' }}>
                 Leverage, air and stops
               </LinkButton>

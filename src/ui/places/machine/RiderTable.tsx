@@ -1,0 +1,165 @@
+'use client';
+import { Printer } from 'lucide-react';
+import Link from 'next/link';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
+import { printIn } from '@/core/units/print';
+import type { RiderRate, RiderRow } from '@/judgement/model/riderRates';
+import { LineChart } from '../../charts/LineChart';
+import { lengthUnit, lengthWords, rateUnit } from '../../kit/figureWords';
+import { Columns, Titled } from '../../kit/parts';
+import { PlainField } from '../../kit/PlainField';
+import { Button, Empty, Small, Table, Wide } from '../../kit/primitives';
+import { usePreferences } from '../../kit/preferences';
+import { Shell } from '../../layout/Shell';
+
+interface Props {
+  machine: { id: number; name: string };
+  rows: RiderRow[];
+  /** What the table is reckoned for: use and school. */
+  basis: string;
+}
+
+const Riders = styled(Table)`
+  td,
+  th {
+    white-space: nowrap;
+  }
+  tr.near td {
+    background: var(--sheet);
+    font-weight: 650;
+  }
+`;
+
+/** The machine's springs against the mass of its rider, for the wall and the counter. */
+export function RiderTable({ machine, rows, basis }: Props) {
+  const { system } = usePreferences();
+  const massUnit = system === 'metric' ? 'kg' : 'lb';
+  const [typed, setTyped] = useState('');
+  const typedKg = Number(typed.replace(',', '.')) * (system === 'metric' ? 1 : 0.45359237);
+  const near = typedKg > 0 ? rows.reduce((best, r) => (Math.abs(r.riderKg - typedKg) < Math.abs(best.riderKg - typedKg) ? r : best)) : null;
+  const isKnown = rows.some((r) => r.rear ?? r.front);
+  return (
+    <Shell title={`Rate by rider, ${machine.name}`} about={basis}>
+      {isKnown ? (
+        <Columns $wide="1.6fr 1fr">
+          <Titled title="Rider in full gear, solo" aside="rate of each spring; ○ an estimate with its band">
+            <Wide>
+              <Rows rows={rows} near={near} />
+            </Wide>
+          </Titled>
+          <div>
+            <div className="no-print" style={{ display: 'flex', gap: '1rem', alignItems: 'end', marginBottom: '1rem' }}>
+              <PlainField label={`Rider at the counter, ${massUnit}`} value={typed} onChange={setTyped} />
+              <Button onPress={() => window.print()}>
+                <Printer size={16} aria-hidden /> Print
+              </Button>
+            </div>
+            {ENDS.map((end) => (
+              <RateChart key={end} end={end} rows={rows} />
+            ))}
+          </div>
+        </Columns>
+      ) : (
+        <Empty>
+          Name the kind of machine and its travels in <Link href={`/machines/${machine.id}`}>its file</Link>, and the table is there.
+        </Empty>
+      )}
+      <Small>
+        Judged at the static and rider sag of the school followed in the newest job.{' '}
+        <Link href={`/machines/${machine.id}`}>Back to the machine</Link>
+      </Small>
+    </Shell>
+  );
+}
+
+function Rows({ rows, near }: { rows: RiderRow[]; near: RiderRow | null }) {
+  const { system } = usePreferences();
+  const mass = (kg: number) => (system === 'metric' ? `${kg} kg` : `${printIn(kg, 'lb', 0)} lb`);
+  return (
+    <Riders>
+      <thead>
+        <tr>
+          <th>Rider</th>
+          {ENDS.map((end) => (
+            <th key={end} style={{ color: `var(--${end})` }}>
+              {END_NAMES[end]}, {rateUnit(system)} · preload, {lengthUnit(system)} · on the list
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.riderKg} className={row === near ? 'near' : ''}>
+            <td>
+              <b>{mass(row.riderKg)}</b>
+            </td>
+            {ENDS.map((end) => (
+              <td key={end}>{row[end] ? <Cell rate={row[end]} /> : '–'}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </Riders>
+  );
+}
+
+function Cell({ rate: { rateNPerMm, preloadMm, band, spring, cases } }: { rate: RiderRate }) {
+  const { system } = usePreferences();
+  const bare = (x: number) => printIn(x, rateUnit(system), system === 'metric' && x < 20 ? 2 : system === 'metric' ? 1 : 0);
+  return (
+    <>
+      {band && '○ '}
+      {bare(rateNPerMm)}
+      {band && (
+        <Small>
+          {' '}
+          ({bare(band[0])}–{bare(band[1])})
+        </Small>
+      )}{' '}
+      · {lengthWords(preloadMm, system)}
+      {cases.map((c) => (
+        <Small key={c.name}>
+          {' '}
+          · {c.name} {lengthWords(c.preloadMm, system)}
+        </Small>
+      ))}{' '}
+      <Small>{spring ? `· ${spring.name}${spring.inDrawer ? '' : ', to order'}` : ''}</Small>
+    </>
+  );
+}
+
+/** Rate against rider at one end, the springs that exist marked on it. */
+function RateChart({ end, rows }: { end: End; rows: RiderRow[] }) {
+  const { system } = usePreferences();
+  const x = (kg: number) => (system === 'metric' ? kg : Number(printIn(kg, 'lb', 1)));
+  const y = (rate: number) => Number(printIn(rate, rateUnit(system), 3));
+  const known = rows.flatMap((r) => (r[end] ? [{ kg: r.riderKg, rate: r[end] }] : []));
+  if (known.length === 0) return null;
+  const marks = known.flatMap(({ kg, rate }) => (rate.spring ? [[x(kg), y(rate.spring.rateNPerMm)] as const] : []));
+  return (
+    <LineChart
+      description={`${END_NAMES[end]}: from ${y(known[0]!.rate.rateNPerMm)} ${rateUnit(system)} for ${known[0]!.kg} kg to ${y(known.at(-1)!.rate.rateNPerMm)} for ${known.at(-1)!.kg} kg`}
+      lines={[
+        { name: END_NAMES[end], points: known.map(({ kg, rate }) => [x(kg), y(rate.rateNPerMm)] as const), look: 'strong', colour: end },
+        { name: 'on the list', points: marks, look: 'thin', colour: 'ink', marks: true },
+      ]}
+      bands={
+        known[0]!.rate.band
+          ? [
+              {
+                name: 'nine in ten',
+                points: known.map(({ kg, rate }) => [x(kg), y(rate.band![0]), y(rate.band![1])] as const),
+                colour: end,
+                opacity: 0.15,
+              },
+            ]
+          : []
+      }
+      x={{ name: 'Rider', unit: system === 'metric' ? 'kg' : 'lb' }}
+      y={{ name: `${END_NAMES[end]}, each spring`, unit: rateUnit(system) }}
+      height={210}
+    />
+  );
+}
