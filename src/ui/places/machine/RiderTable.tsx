@@ -157,7 +157,7 @@ function RateChart({ end, rows }: { end: End; rows: RiderRow[] }) {
             ]
           : []
       }
-      x={{ name: 'Rider', unit: system === 'metric' ? 'kg' : 'lb' }}
+      x={{ name: 'Rider', unit: system === 'metric' ? 'kg' : 'lb', min: x(known[0]!.kg), max: x(known.at(-1)!.kg) }}
       y={{ name: `${END_NAMES[end]}, each spring`, unit: rateUnit(system) }}
       height={210}
     />
