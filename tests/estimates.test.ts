@@ -1,0 +1,164 @@
+import { MACHINE_TYPES, type MachineType } from '@/catalogue/fields/machine';
+import { ENDS } from '@/catalogue/ends';
+import { purposeOf } from '@/judgement/aims/targets';
+import { damperOf, usualIn, withUsual } from '@/judgement/model/dampers';
+import { assumedDoubt, estimateOf, isEstimate, triedSprings } from '@/judgement/model/estimates';
+import { numberOf } from '@/judgement/model/read';
+import { riderRates } from '@/judgement/model/riderRates';
+import { idealOf } from '@/judgement/model/springs';
+import { kindOf, MACHINE_KINDS } from '@/knowledge/kinds';
+import { SCHOOLS } from '@/knowledge/schools';
+import { STARTER_SPRINGS } from '@/knowledge/starterSprings';
+import { readNewSpring } from '@/schema/newSpring';
+import type { ListedSpring } from '@/schema/springs';
+import { entriesOf } from './entries';
+
+/** Answers from the first reading: what is asked for, what stands in, and that it ends where the exact answer is. */
+
+const WALK = {
+  'measure.rear.extended': '612',
+  'measure.rear.unladen.1.lifted': '584',
+  'measure.rear.unladen.1.pressed': '578',
+  'measure.rear.laden.1.lifted': '504',
+  'measure.rear.laden.1.pressed': '498',
+  'found.rear.spring': '66',
+};
+const FIRST = { 'machine.type': 'enduro', 'machine.travel.rear': '305', 'machine.travel.front': '300' };
+/** Everything of a machine of the kind, typed: nothing is left to assume. */
+function whole(type: MachineType): Record<string, string> {
+  const { figures } = kindOf(type);
+  const of = (name: keyof typeof figures) => String(figures[name].mean);
+  const frontKg = figures.machineKg.mean * figures.frontShare.mean;
+  return {
+    'machine.type': type,
+    'machine.travel.rear': of('rearTravelMm'),
+    'machine.travel.front': of('frontTravelMm'),
+    'machine.rake': of('rakeDeg'),
+    'machine.leverage': of('leverageRatio'),
+    'machine.wheelbase': of('wheelbaseMm'),
+    'machine.weighed.front': String(frontKg),
+    'machine.weighed.rear': String(figures.machineKg.mean - frontKg),
+    'machine.unsprung.front': of('unsprungFrontKg'),
+    'machine.unsprung.rear': of('unsprungRearKg'),
+  };
+}
+const estimate = (entries: Record<string, string>, machine: Record<string, string>, end: 'front' | 'rear' = 'rear') => {
+  const found = estimateOf(entriesOf(entries), entriesOf(machine), end, SCHOOLS);
+  if (!isEstimate(found)) throw new Error(JSON.stringify(found));
+  return found;
+};
+const width = ({ p05, p95 }: { p05: number; p95: number }) => p95 - p05;
+
+test('every kind to choose has its figures, and stands in for the use nobody has told', () => {
+  expect(MACHINE_KINDS.map((k) => k.id).sort()).toEqual(Object.keys(MACHINE_TYPES).sort());
+  expect(purposeOf({}, entriesOf({ 'machine.type': 'enduro' }))).toBe('off-road');
+  expect(purposeOf(entriesOf({ use: 'road' }), entriesOf({ 'machine.type': 'enduro' }))).toBe('road');
+  expect(purposeOf({}, {})).toBe('road');
+});
+
+test('a first answer asks for kind, travel and rider, and no more', () => {
+  expect(estimateOf({}, {}, 'rear', SCHOOLS)).toEqual({ missing: ['machine.type', 'machine.travel.rear', 'rider.mass'] });
+  expect(estimateOf(entriesOf({ 'rider.mass': '92' }), entriesOf({ 'machine.travel.front': '300' }), 'front', SCHOOLS)).toEqual({
+    missing: ['machine.type'],
+  });
+  const { estimate: alone } = estimate({ 'rider.mass': '92' }, FIRST);
+  const { estimate: read } = estimate({ 'rider.mass': '92', ...WALK }, FIRST);
+  expect(width(read.rateNPerMm)).toBeLessThan(0.7 * width(alone.rateNPerMm));
+  expect(read.restsOn.filter((r) => r.origin === 'read').map((r) => r.figure)).toEqual(['staticSagMm', 'riderSagMm']);
+  // Sags that contradict one another are said, not reckoned with.
+  const upside = { ...WALK, 'measure.rear.laden.1.lifted': '590', 'measure.rear.laden.1.pressed': '588' };
+  expect(estimateOf(entriesOf({ 'rider.mass': '92', ...upside }), entriesOf(FIRST), 'rear', SCHOOLS)).not.toHaveProperty('estimate');
+});
+
+test.each(Object.keys(MACHINE_TYPES) as MachineType[])(
+  '%s: with everything typed the estimate is the exact answer, at both ends',
+  (type) => {
+    const entries = { 'rider.mass': '85', 'rider.at': String(kindOf(type).figures.riderForwardMm.mean) };
+    const machine = whole(type);
+    for (const end of ENDS) {
+      const exact = idealOf(entriesOf(entries), entriesOf(machine), end, SCHOOLS)!;
+      const { rateNPerMm, preloadMm } = estimate(entries, machine, end).estimate;
+      expect(exact.springs).toBe(end === 'front' ? 2 : kindOf(type).rearSprings);
+      for (const p of ['p05', 'p50', 'p95'] as const) {
+        expect(rateNPerMm[p] / exact.rateNPerMm).toBeCloseTo(1, 9);
+        expect(preloadMm[p]).toBeCloseTo(exact.preloadMm, 6);
+      }
+      expect(assumedDoubt(entriesOf(entries), entriesOf(machine), end, SCHOOLS)).toBeNull();
+      // The place of the rider alone left open: it is named, with what it makes.
+      const doubt = assumedDoubt(entriesOf({ 'rider.mass': '85' }), entriesOf(machine), end, SCHOOLS)!;
+      expect(doubt.figures).toEqual(['riderForwardMm']);
+      expect(doubt.halfNPerMm).toBeGreaterThan(0.01 * exact.rateNPerMm);
+      expect(doubt.halfNPerMm).toBeLessThan(0.3 * exact.rateNPerMm);
+    }
+  },
+);
+
+const listed = (end: 'rear' | 'front', rates: number[]): ListedSpring[] =>
+  rates.map((rateNPerMm, i) => ({
+    id: i + 1,
+    end,
+    name: `S ${rateNPerMm}`,
+    rateText: String(rateNPerMm),
+    rateNPerMm,
+    forceTable: null,
+    freeLengthMm: null,
+    solidLengthMm: null,
+    place: i % 2 === 0 ? 'drawer' : 'supplier',
+    origin: 'by hand',
+    measured: null,
+  }));
+
+test('springs of the list are tried; where it holds none near, rates to look for stand in', () => {
+  const entries = { 'rider.mass': '92', ...WALK };
+  const tried = (springs: ListedSpring[]) =>
+    triedSprings(estimate(entries, FIRST), entriesOf(entries), entriesOf(FIRST), 'rear', springs, SCHOOLS);
+  const full = tried(listed('rear', [60, 70, 76, 78, 80, 90]));
+  expect(full.every((t) => t.spring !== null)).toBe(true);
+  expect(full[0]!.probability).toBeGreaterThan(0.8);
+  const bare = tried(listed('front', [4, 5]));
+  expect(bare.length).toBeGreaterThan(3);
+  expect(bare.every((t) => t.spring === null)).toBe(true);
+});
+
+test('rate by rider: heavier riders want stiffer springs, two-up more preload, and the springs that exist stand beside', () => {
+  const springs = [...listed('rear', [60, 66, 72, 78, 84]), ...listed('front', [3.8, 4.2, 4.6, 5])];
+  for (const machine of [FIRST, whole('enduro')]) {
+    const rows = riderRates(entriesOf({ 'rider.mass': '60', 'passenger.mass': '60', ...WALK }), entriesOf(machine), SCHOOLS, springs);
+    expect(rows.map((r) => r.riderKg)).toEqual(Array.from({ length: 17 }, (_, i) => 50 + 5 * i));
+    for (const end of ENDS)
+      rows.forEach((row, i) => {
+        const cell = row[end]!;
+        if (i > 0) expect(cell.rateNPerMm).toBeGreaterThan(rows[i - 1]![end]!.rateNPerMm);
+        if (cell.spring) expect(Math.abs(cell.spring.rateNPerMm / cell.rateNPerMm - 1)).toBeLessThan(0.05);
+        if (cell.band) expect(cell.band[0]).toBeLessThan(cell.rateNPerMm);
+        for (const c of cell.cases) expect(c.preloadMm).toBeGreaterThan(cell.preloadMm);
+      });
+    expect(rows.some((r) => r.rear!.spring !== null)).toBe(true);
+  }
+  expect(riderRates({}, {}, SCHOOLS, springs).every((r) => r.rear === null && r.front === null)).toBe(true);
+});
+
+test('the usual rates can all be taken into the list', () => {
+  for (const spring of STARTER_SPRINGS) expect(readNewSpring(spring)).toMatchObject({ ok: true });
+  expect(new Set(STARTER_SPRINGS.map((s) => s.name)).size).toBe(STARTER_SPRINGS.length);
+});
+
+test('a named piston stands in figure by figure: what is measured takes its place, clamp and zone follow the shims typed', () => {
+  const entries = entriesOf({
+    'valves.rear.found.compression': '40 × 0.15 × 4\n30 × 0.15\n20 × 0.2',
+    'valves.rear.found.rebound': '34 × 0.15 × 3\n26 × 0.15\n18 × 0.2',
+  });
+  expect(usualIn(entries, {}, 'rear')).toEqual([]);
+  expect(damperOf(entries, {}, 'rear', 'found')).toHaveProperty('missing');
+  const named = entriesOf({ 'machine.damper.rear.piston': '46' });
+  const damper = damperOf(entries, named, 'rear', 'found');
+  expect(damper).toMatchObject({ boreMm: 46, rodMm: 16, piston: { compression: { portAreaMm2: 260, stack: { clampDiameterMm: 20 } } } });
+  const measured = entriesOf({ 'machine.damper.rear.piston': '46', 'machine.damper.rear.compression.port': '212' });
+  expect(numberOf(withUsual(entries, measured, 'rear'), 'machine.damper.rear.compression.port')).toBe(212);
+  expect(usualIn(entries, measured, 'rear').map(([f]) => f)).not.toContain('machine.damper.rear.compression.port');
+  // Without its shims a valve is still asked for: a piston says nothing of the stack on it.
+  const half = entriesOf({ 'valves.rear.found.compression': '40 × 0.15 × 4\n20 × 0.2' });
+  expect(damperOf(half, named, 'rear', 'found')).toMatchObject({
+    missing: expect.arrayContaining(['valves.rear.found.rebound']),
+  });
+});
