@@ -26,7 +26,10 @@ async function typeInto(page: Page, name: string, text: string) {
 }
 
 test('from taking in to a spring with its band at both ends, by keyboard, in fewer than 45 fields', async ({ page }) => {
-  await page.goto(`${server.base}/jobs/new`);
+  await page.goto(server.base);
+  await expect(page.getByRole('region', { name: 'The first hour' }).getByRole('listitem')).toHaveText([/^○/, /^○/, /^○/]);
+  await page.getByRole('link', { name: 'The first machine' }).click();
+  await page.waitForURL('**/jobs/new');
   await page.getByRole('combobox', { name: /Name: found in the book/ }).focus();
   await page.keyboard.type('Wenna Ashlock');
   fields += 1;
@@ -124,6 +127,11 @@ test('a drawer begins with the usual rates by one button; the counter reads a ri
   await page.getByRole('button', { name: 'Put the usual rates on the list' }).click();
   await expect(page.getByRole('cell', { name: 'Shock 80', exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Put the usual rates on the list' })).toHaveCount(0);
+  await page.goto(server.base);
+  const hour = page.getByRole('region', { name: 'The first hour' });
+  await expect(hour.getByRole('listitem').filter({ hasText: 'Springs on the list' })).toContainText('done');
+  await hour.getByRole('button', { name: 'Put away' }).click();
+  await expect(hour).toHaveCount(0);
 
   const taken = await page.request.post(`${server.base}/api/jobs`, {
     data: {

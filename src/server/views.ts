@@ -1,4 +1,4 @@
-import { oneAnswers } from '@/db/queries/health';
+import { oneAnswers, oneBegun } from '@/db/queries/health';
 import { db } from '@/db/client';
 import { manyHistory, manyLastKnown } from '@/db/queries/entries';
 import {
@@ -67,6 +67,7 @@ export async function floor() {
     jobs: jobs.map((j) => brief(j, entries.get(j.id) ?? {})),
     due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
     short: await shortages(base),
+    begun: await oneBegun(base),
     awaited: awaited.map((j) => ({ id: j.id, machine: machineName(j), customer: j.customer, handedBackAt: j.handedBackAt ?? '' })),
   };
 }

@@ -8,6 +8,7 @@ import { Empty, Heading, LinkButton, Small } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
 import { type DueLine, DueService } from '../../layout/DueService';
+import { type Begun, FirstHour } from './FirstHour';
 
 interface JobBrief {
   id: number;
@@ -20,6 +21,7 @@ interface JobBrief {
 }
 
 interface Props {
+  begun: Begun;
   jobs: JobBrief[];
   awaited: { id: number; machine: string; customer: string; handedBackAt: string }[];
   due: DueLine[];
@@ -93,11 +95,18 @@ const Top = styled.div`
 
 const dayNumber = (iso: string) => Math.floor(Date.parse(`${iso}T00:00:00Z`) / 86_400_000);
 
+/** How long until the promised day, in words. */
+function untilWords(day: string, today: string): string {
+  const days = dayNumber(day) - dayNumber(today);
+  if (days < 0) return `▲ ${-days} ${days === -1 ? 'day' : 'days'} late`;
+  return days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
+}
+
 /** The Floor: what is on the stands by promised day, where each job stands and what to do next; and rides nobody has heard of. */
-export function Floor({ jobs, awaited, due, short, today }: Props & { today: string }) {
-  const late = (day: string) => dayNumber(day) - dayNumber(today);
+export function Floor({ jobs, awaited, due, short, begun, today }: Props & { today: string }) {
   return (
     <Shell title="Floor" about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`}>
+      <FirstHour begun={begun} />
       <Top>
         <Heading style={{ margin: 0 }}>On the stands, by promised day</Heading>
         <LinkButton href="/jobs/new" $strong>
@@ -109,92 +118,100 @@ export function Floor({ jobs, awaited, due, short, today }: Props & { today: str
       ) : (
         <Stands>
           {jobs.map((j) => (
-            <li key={j.id}>
-              <Link href={`/jobs/${j.id}/${j.next.stage}`}>
-                <span>
-                  <span className="day">{dayWords(j.promisedOn).replace(/ \d{4}$/, '')}</span>
-                  <br />
-                  <Small>
-                    {late(j.promisedOn) < 0
-                      ? `▲ ${-late(j.promisedOn)} ${late(j.promisedOn) === -1 ? 'day' : 'days'} late`
-                      : late(j.promisedOn) === 0
-                        ? 'today'
-                        : late(j.promisedOn) === 1
-                          ? 'tomorrow'
-                          : `in ${late(j.promisedOn)} days`}
-                  </Small>
-                </span>
-                <span>
-                  <span className="machine">{j.machine}</span>
-                  <Small>
-                    Job {jobNumber(j.id)} · {j.customer}
-                  </Small>
-                </span>
-                <span>
-                  <TapeOf role="img" aria-label={j.lines.map((l) => `${l.name} ${l.line}`).join(', ')}>
-                    {j.lines.map((l) => (
-                      <span key={l.stage} data-state={l.state} />
-                    ))}
-                  </TapeOf>
-                  <Small>
-                    {STAGE_NAMES[j.next.stage]}: {j.lines.find((l) => l.stage === j.next.stage)?.line}
-                  </Small>
-                </span>
-                <span>
-                  <span className="action">{j.next.action}</span>
-                  <Small>{j.waitsFor ? `waits for ${j.waitsFor}` : ''}</Small>
-                </span>
+            <OnStand key={j.id} job={j} today={today} />
+          ))}
+        </Stands>
+      )}
+      {short.length > 0 && <Short short={short} />}
+      <DueService due={due} today={today} />
+      <Awaited awaited={awaited} />
+    </Shell>
+  );
+}
+
+function OnStand({ job: j, today }: { job: JobBrief; today: string }) {
+  return (
+    <li>
+      <Link href={`/jobs/${j.id}/${j.next.stage}`}>
+        <span>
+          <span className="day">{dayWords(j.promisedOn).replace(/ \d{4}$/, '')}</span>
+          <br />
+          <Small>{untilWords(j.promisedOn, today)}</Small>
+        </span>
+        <span>
+          <span className="machine">{j.machine}</span>
+          <Small>
+            Job {jobNumber(j.id)} · {j.customer}
+          </Small>
+        </span>
+        <span>
+          <TapeOf role="img" aria-label={j.lines.map((l) => `${l.name} ${l.line}`).join(', ')}>
+            {j.lines.map((l) => (
+              <span key={l.stage} data-state={l.state} />
+            ))}
+          </TapeOf>
+          <Small>
+            {STAGE_NAMES[j.next.stage]}: {j.lines.find((l) => l.stage === j.next.stage)?.line}
+          </Small>
+        </span>
+        <span>
+          <span className="action">{j.next.action}</span>
+          <Small>{j.waitsFor ? `waits for ${j.waitsFor}` : ''}</Small>
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+function Short({ short }: Pick<Props, 'short'>) {
+  return (
+    <section style={{ marginTop: '2rem' }} aria-label="Parts that run short">
+      <Heading>Parts that run short</Heading>
+      <ul>
+        {short.map((s) => (
+          <li
+            key={s.name}
+            style={{ borderBottom: '1px solid var(--rule)', padding: '0.4rem 0', display: 'flex', gap: '1rem', flexWrap: 'wrap' }}
+          >
+            <b>
+              ▲ {Math.round(s.short * 100) / 100}
+              {s.unit === 'mL' ? ' mL' : ' ×'} {s.name}
+            </b>
+            {s.jobs.map((id) => (
+              <Link key={id} href={`/jobs/${id}/rebuild`}>
+                Job {jobNumber(id)}
+              </Link>
+            ))}
+          </li>
+        ))}
+      </ul>
+      <Link href="/drawers/reorder">
+        <Small>what to order</Small>
+      </Link>
+    </section>
+  );
+}
+
+function Awaited({ awaited }: Pick<Props, 'awaited'>) {
+  return (
+    <section style={{ marginTop: '2rem' }}>
+      <Heading>Rides awaited</Heading>
+      {awaited.length === 0 ? (
+        <Empty>No ride is awaited. Machines handed back appear here until somebody says how they rode.</Empty>
+      ) : (
+        <Stands>
+          {awaited.map((a) => (
+            <li key={a.id}>
+              <Link href={`/jobs/${a.id}/ride`}>
+                <Small>back {dayWords(a.handedBackAt).replace(/ \d{4}$/, '')}</Small>
+                <span className="machine">{a.machine}</span>
+                <span>{a.customer}</span>
+                <span className="action">Ask how it rode</span>
               </Link>
             </li>
           ))}
         </Stands>
       )}
-      {short.length > 0 && (
-        <section style={{ marginTop: '2rem' }} aria-label="Parts that run short">
-          <Heading>Parts that run short</Heading>
-          <ul>
-            {short.map((s) => (
-              <li
-                key={s.name}
-                style={{ borderBottom: '1px solid var(--rule)', padding: '0.4rem 0', display: 'flex', gap: '1rem', flexWrap: 'wrap' }}
-              >
-                <b>
-                  ▲ {Math.round(s.short * 100) / 100}
-                  {s.unit === 'mL' ? ' mL' : ' ×'} {s.name}
-                </b>
-                {s.jobs.map((id) => (
-                  <Link key={id} href={`/jobs/${id}/rebuild`}>
-                    Job {jobNumber(id)}
-                  </Link>
-                ))}
-              </li>
-            ))}
-          </ul>
-          <Link href="/drawers/reorder">
-            <Small>what to order</Small>
-          </Link>
-        </section>
-      )}
-      <DueService due={due} today={today} />
-      <section style={{ marginTop: '2rem' }}>
-        <Heading>Rides awaited</Heading>
-        {awaited.length === 0 ? (
-          <Empty>No ride is awaited. Machines handed back appear here until somebody says how they rode.</Empty>
-        ) : (
-          <Stands>
-            {awaited.map((a) => (
-              <li key={a.id}>
-                <Link href={`/jobs/${a.id}/ride`}>
-                  <Small>back {dayWords(a.handedBackAt).replace(/ \d{4}$/, '')}</Small>
-                  <span className="machine">{a.machine}</span>
-                  <span>{a.customer}</span>
-                  <span className="action">Ask how it rode</span>
-                </Link>
-              </li>
-            ))}
-          </Stands>
-        )}
-      </section>
-    </Shell>
+    </section>
   );
 }

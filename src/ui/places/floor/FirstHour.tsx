@@ -1,0 +1,92 @@
+'use client';
+import Link from 'next/link';
+import { useSyncExternalStore } from 'react';
+import styled from 'styled-components';
+import { Heading, QuietButton, Small } from '../../kit/primitives';
+
+/** What a new shop has done already. */
+export interface Begun {
+  technicians: boolean;
+  springs: boolean;
+  jobs: boolean;
+}
+
+const KEY = 'mavrin.firstHour';
+const PUT_AWAY = 'away';
+const CHANGED = 'mavrin-first-hour';
+
+const subscribe = (listener: () => void) => {
+  window.addEventListener(CHANGED, listener);
+  return () => window.removeEventListener(CHANGED, listener);
+};
+const read = () => {
+  try {
+    return localStorage.getItem(KEY) ?? '';
+  } catch {
+    return '';
+  }
+};
+
+const Steps = styled.section`
+  border: 1px solid var(--rule);
+  padding: 0.75rem 1rem;
+  margin-bottom: 1.5rem;
+  ol {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  li {
+    min-height: 44px;
+    display: flex;
+    gap: 0.75rem;
+    align-items: center;
+    flex-wrap: wrap;
+  }
+`;
+
+const STEPS: { of: keyof Begun; href: string; words: string; why: string }[] = [
+  {
+    of: 'technicians',
+    href: '/shop-book',
+    words: 'Who signs, with a passcode',
+    why: 'in the Shop book, with the currency and the units beside it',
+  },
+  {
+    of: 'springs',
+    href: '/drawers',
+    words: 'Springs on the list',
+    why: 'the usual rates with one button, a supplier’s list, or those in the drawer',
+  },
+  { of: 'jobs', href: '/jobs/new', words: 'The first machine', why: 'who, which kind, by when; figures follow' },
+];
+
+/** The first hour of a new shop, until it is done or put away on this device. */
+export function FirstHour({ begun }: { begun: Begun }) {
+  const isAway = useSyncExternalStore(subscribe, read, () => '') === PUT_AWAY;
+  if (isAway || STEPS.every((s) => begun[s.of])) return null;
+  const putAway = () => {
+    try {
+      localStorage.setItem(KEY, PUT_AWAY);
+    } finally {
+      window.dispatchEvent(new Event(CHANGED));
+    }
+  };
+  return (
+    <Steps aria-label="The first hour">
+      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center' }}>
+        <Heading style={{ margin: 0 }}>The first hour</Heading>
+        <QuietButton onPress={putAway}>Put away</QuietButton>
+      </div>
+      <ol>
+        {STEPS.map((s) => (
+          <li key={s.of}>
+            <span aria-hidden>{begun[s.of] ? '●' : '○'}</span>
+            <Link href={s.href}>{s.words}</Link>
+            <Small>{begun[s.of] ? 'done' : s.why}</Small>
+          </li>
+        ))}
+      </ol>
+    </Steps>
+  );
+}
