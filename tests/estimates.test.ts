@@ -1,5 +1,6 @@
 import { MACHINE_TYPES, type MachineType } from '@/catalogue/fields/machine';
 import { ENDS } from '@/catalogue/ends';
+import { spacerFindings } from '@/judgement/findings/spacer';
 import { purposeOf } from '@/judgement/aims/targets';
 import { damperOf, usualIn, withUsual } from '@/judgement/model/dampers';
 import { assumedDoubt, estimateOf, isEstimate, triedSprings } from '@/judgement/model/estimates';
@@ -161,4 +162,20 @@ test('a named piston stands in figure by figure: what is measured takes its plac
   expect(damperOf(half, named, 'rear', 'found')).toMatchObject({
     missing: expect.arrayContaining(['valves.rear.found.rebound']),
   });
+});
+
+test('a fork without an adjuster is told how long its spacer must be cut, or what is missing for it', () => {
+  const [spring] = listed('front', [4.6]);
+  const typed = {
+    'springs.front.spacer': '130',
+    'springs.front.freeLength': '380',
+    'found.front.preload.left.way': 'mm',
+    'found.front.preload.left.reading': '15',
+  };
+  const words = (texts: Record<string, string>, freeLengthMm: number | null) =>
+    spacerFindings(entriesOf(texts), { ...spring!, freeLengthMm }, 20).map((f) => `${f.lead} ${f.rest}`);
+  expect(words({}, 365)).toEqual([]);
+  expect(words(typed, 365)).toEqual([expect.stringMatching(/^Cut the spacer to 150\.0 mm, in both legs alike\. Cut square, deburr/)]);
+  expect(words(typed, null)).toEqual([expect.stringMatching(/Still missing: the free length of S 4\.6\./)]);
+  expect(words(typed, 700)).toEqual([expect.stringMatching(/^No room for a spacer\..*185/)]);
 });

@@ -70,6 +70,7 @@ const DATA = {
   statement: 'it tops out',
   travels: 3,
   kg: 120,
+  over: 12,
   count: 2,
 };
 

@@ -39,6 +39,7 @@ export type IssueCode =
   | 'tester-force-falls'
   | 'sag-topped-out'
   | 'sag-not-rising'
+  | 'spacer-no-room'
   | 'oil-order'
   | 'rod-fills-bore'
   | 'tube-in-bore'

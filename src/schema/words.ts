@@ -48,6 +48,7 @@ const ISSUE_WORDS = {
   'range-order': () => 'The first figure of the range must not be above the second.',
   'solid-longer-than-free': () => 'Solid length must be less than free length.',
   'force-table-order': () => 'Deflection and force must both rise from point to point.',
+  'spacer-no-room': (d) => `This spring leaves no room for a spacer: it is ${mm(d.over)} too long for the preload wanted.`,
   'no-solution': () => 'No spring meets both targets under these loads. Check the loads, the gas force and the targets.',
   'leverage-table-short': () => 'Give at least two pairs, with as many shock figures as wheel figures.',
   'leverage-table-order': (d) => `Wheel travel and shock stroke must both rise from pair to pair; pair ${d.pair} does not.`,

@@ -203,6 +203,8 @@ export const JOB_FIELDS = [
 export const SPRINGS_FIELDS = [
   ...springFields('rear'),
   ...springFields('front'),
+  length('springs.front.spacer', 'Spacer in it now', [0, 400], [10, 250], { end: 'front', hint: 'where the fork has no adjuster' }),
+  length('springs.front.freeLength', 'Free length of the spring in it', [50, 800], [200, 550], { end: 'front', hint: 'for the spacer' }),
   length('springs.front.oilLevel', 'Oil level to reckon with', [0, 500], [60, 200], {
     end: 'front',
     hint: 'as found until typed; leg compressed, spring out',

@@ -3,6 +3,7 @@ import { Printer } from 'lucide-react';
 import type { Candidate } from '@/core/spring/select';
 import { candidateWords, neighbourWords } from '@/judgement/findings/because';
 import type { Because } from '@/judgement/findings/finding';
+import { spacerFindings } from '@/judgement/findings/spacer';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { neighboursOf, preloadShareOf, type Selection } from '@/judgement/model/springs';
 import { chosenOf, isMismarked, offerKey } from '@/judgement/model/offers';
@@ -38,6 +39,7 @@ export function Choice({ end, selection, current, range }: Props) {
     ...(spring.legs ?? [spring]).flatMap(markFinding),
     ...pairFinding(spring),
     ...preloadFinding(spring, current, data.schools),
+    ...(end === 'front' ? spacerFindings(live, spring, current.preloadMm) : []),
     ...neighbourFindings(selection, current, springs),
   ];
   const isChosen = chosenOf(live, end) === current.id;

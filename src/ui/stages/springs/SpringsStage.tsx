@@ -258,6 +258,8 @@ function EndSheet({
           <EntryField field={`springs.${end}.range.max`} placeholder={lengthWords(max.value, system, 0)} locked={sealed} />
           <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from air'} locked={sealed} />
           {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
+          {end === 'front' && <EntryField field="springs.front.spacer" locked={sealed} />}
+          {end === 'front' && <EntryField field="springs.front.freeLength" locked={sealed} />}
         </FieldGrid>
         <Small>
           <Link href={`/machines/${data.machine.id}/leverage`}>Leverage, air and stops</Link> belong to the machine.

@@ -1,0 +1,44 @@
+import { err, ok, type Result } from '../result';
+import { given, type WorkingStep } from '../working';
+
+export interface SpacerRequest {
+  /** Spacer in the leg now, and free length of the spring in it, mm. */
+  spacerMm: number;
+  oldFreeMm: number;
+  /** Free length of the spring to go in, mm. */
+  newFreeMm: number;
+  /** Preload as it stands, and as it is wanted with the new spring, mm. */
+  preloadNowMm: number;
+  preloadWantedMm: number;
+}
+
+/**
+ * Spacer of a fork whose preload is made by it: old + (old free length − new free length) + (preload wanted − preload now).
+ * @returns mm, of each leg
+ * Errors: spacer-no-room (the new spring leaves no place for a spacer; data: over, mm).
+ * Source: the leg's own length stays, so what spring and preload gain the spacer loses.
+ */
+export function spacerFor(request: SpacerRequest): Result<{ spacerMm: number; working: WorkingStep[] }> {
+  const { spacerMm, oldFreeMm, newFreeMm, preloadNowMm, preloadWantedMm } = request;
+  const cut = spacerMm + (oldFreeMm - newFreeMm) + (preloadWantedMm - preloadNowMm);
+  if (cut < 0) return err('spacer-no-room', ['newFreeMm'], { over: -cut });
+  return ok({
+    spacerMm: cut,
+    working: [
+      {
+        label: 'Spacer, each leg',
+        formula: 'old spacer + (old free length − new free length) + (preload wanted − preload now)',
+        inputs: [
+          given('old spacer', spacerMm, 'mm', 'measured'),
+          given('old free length', oldFreeMm, 'mm', 'measured'),
+          given('new free length', newFreeMm, 'mm', 'sheet'),
+          given('preload wanted', preloadWantedMm, 'mm', 'computed'),
+          given('preload now', preloadNowMm, 'mm', 'measured'),
+        ],
+        result: cut,
+        unit: 'mm',
+        source: 'the leg’s length stays',
+      },
+    ],
+  });
+}
