@@ -59,7 +59,8 @@ const Stands = styled.ol`
   }
   @media (max-width: 960px) {
     a {
-      grid-template-columns: 6rem 1fr 1fr;
+      grid-template-columns: 5.5rem minmax(0, 1fr) minmax(0, 1fr);
+      gap: 0 0.75rem;
     }
     a > :nth-child(3) {
       grid-row: 2;

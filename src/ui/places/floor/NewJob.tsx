@@ -1,4 +1,5 @@
 'use client';
+import styled from 'styled-components';
 import { recorded } from '@/catalogue/entry';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
@@ -74,6 +75,21 @@ function FindOrAdd(props: {
   );
 }
 
+/** On a tablet or a phone the job is opened below the machine, where the way down ends. */
+const WhoAndWhen = styled.div`
+  @media (max-width: 960px) {
+    && {
+      display: contents;
+    }
+    .open {
+      order: 2;
+    }
+    & + .machine {
+      order: 1;
+    }
+  }
+`;
+
 /** Takes a machine in: customer, machine, promised day; the figures may be filled in later. */
 export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props) {
   const router = useRouter();
@@ -118,7 +134,7 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
     <Shell title="Take a machine in" about="who, which machine, by when">
       <FieldsProvider value={store}>
         <Columns $wide="1fr 1.6fr">
-          <div>
+          <WhoAndWhen>
             <Titled title="Customer">
               <FindOrAdd
                 label="Name: found in the book, or new"
@@ -151,16 +167,18 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
             <Titled title="Promised" aside="as usual in this shop until changed">
               <DayField label="Promised day" value={day} onChange={setDay} problem={problems.day ?? null} />
             </Titled>
-            <Button $strong onPress={() => void open()} isDisabled={busy}>
-              Open the job
-            </Button>
-            {problems.page && (
-              <p role="alert" style={{ paddingTop: '0.5rem' }}>
-                ▲ {problems.page}
-              </p>
-            )}
-          </div>
-          <div>
+            <div className="open">
+              <Button $strong onPress={() => void open()} isDisabled={busy}>
+                Open the job
+              </Button>
+              {problems.page && (
+                <p role="alert" style={{ paddingTop: '0.5rem' }}>
+                  ▲ {problems.page}
+                </p>
+              )}
+            </div>
+          </WhoAndWhen>
+          <div className="machine">
             {machineId === null ? (
               <>
                 <Titled title="New machine" aside="make and model are needed">

@@ -184,7 +184,7 @@ function BandLine({ found, isEach }: { found: EndEstimate; isEach: boolean }) {
 }
 
 /** A rate no finer than an estimate is: whole, a fork's to the tenth. */
-const roundRate = (nPerMm: number, system: System) => printIn(nPerMm, rateUnit(system), system === 'metric' && nPerMm < 20 ? 1 : 0);
+const roundRate = (nPerMm: number, system: System) => printIn(nPerMm, rateUnit(system), nPerMm < (system === 'metric' ? 20 : 10) ? 1 : 0);
 
 /** Chance in words a technician uses, beside the share. From memory. */
 const sureness = (p: number) => (p >= 0.8 ? 'very likely' : p >= 0.5 ? 'likely' : p >= 0.2 ? 'perhaps' : 'hardly');
