@@ -22,7 +22,11 @@ const Folded = styled(Disclosure)`
     color: inherit;
     font: inherit;
     font-weight: 600;
+    text-align: left;
     cursor: pointer;
+  }
+  svg {
+    flex: none;
   }
   &[data-expanded] svg {
     transform: rotate(90deg);

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { reminderText } from '@/judgement/job/service';
 import { post } from '../kit/send';
-import { Empty, EndName, Heading, QuietButton, QuietLink, Small, Table } from '../kit/primitives';
+import { Empty, EndName, Heading, QuietButton, QuietLink, Small, Table, Wide } from '../kit/primitives';
 import { dayWords } from '../kit/time';
 import type { End } from '@/catalogue/ends';
 
@@ -43,6 +43,7 @@ export function DueService({ due, today }: { due: DueLine[]; today: string }) {
             ))}
           </tbody>
         </Table>
+</Wide>
       )}
     </section>
   );
