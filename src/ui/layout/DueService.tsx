@@ -36,14 +36,15 @@ export function DueService({ due, today }: { due: DueLine[]; today: string }) {
           book.
         </Empty>
       ) : (
-        <Table aria-label="Due for service">
-          <tbody>
-            {due.map((d) => (
-              <DueRow key={`${d.machineId}-${d.end}`} due={d} today={today} />
-            ))}
-          </tbody>
-        </Table>
-</Wide>
+        <Wide>
+          <Table aria-label="Due for service">
+            <tbody>
+              {due.map((d) => (
+                <DueRow key={`${d.machineId}-${d.end}`} due={d} today={today} />
+              ))}
+            </tbody>
+          </Table>
+        </Wide>
       )}
     </section>
   );
