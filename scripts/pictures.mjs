@@ -20,10 +20,10 @@ const context = await browser.newContext({ viewport: DESK, locale: 'en-GB', time
 const page = await context.newPage();
 const job = async (words) => (await find(page, words)).find((r) => r.kind === 'job')?.id;
 const machine = async (words) => (await find(page, words)).find((r) => r.kind === 'machine')?.id;
-const [trail, tourer, courier, rally, racer, single, moor] = [
+const [trail, tourer, walkIn, rally, racer, single, moor] = [
   await job('Trail 300 Ingrith'),
   await job('Tourer skips'),
-  await job('Courier exit'),
+  await job('Gully'),
   await job('Rally chatters since'),
   await job('Enduro racer'),
   await job('Single dives'),
@@ -37,7 +37,7 @@ const VIEWS = {
   measure: [`/jobs/${trail}/measure`, DESK],
   'measure-tablet': [`/jobs/${trail}/measure`, TABLET],
   'measure-night': [`/jobs/${trail}/measure`, DESK, 'night'],
-  overload: [`/jobs/${courier}/springs`, DESK],
+  'first-answer': [`/jobs/${walkIn}/springs`, DESK],
   springs: [`/jobs/${tourer}/springs`, { width: 1280, height: 1400 }],
   leverage: [`/machines/${rallyMachine}/leverage`, DESK],
   reason: [`/jobs/${trail}/reason`, DESK],
