@@ -102,6 +102,12 @@ const Scroll = styled.div`
   th {
     white-space: nowrap;
   }
+  td {
+    vertical-align: middle;
+    padding-top: 0;
+    padding-bottom: 0;
+    height: 44px;
+  }
 `;
 
 /** The springs of one end from what is known so far: a middle with its band, springs by how probable they are, and what would sharpen it. */
@@ -189,6 +195,7 @@ const roundRate = (nPerMm: number, system: System) => printIn(nPerMm, rateUnit(s
 /** Chance in words a technician uses, beside the share. From memory. */
 const sureness = (p: number) => (p >= 0.8 ? 'very likely' : p >= 0.5 ? 'likely' : p >= 0.2 ? 'perhaps' : 'hardly');
 const SHOWN = 6;
+const LEAST_SHOWN = 3;
 
 function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; isEach: boolean }) {
   const system = useSystem();
@@ -206,6 +213,8 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
       `Chosen from an estimate: right in ${(100 * probability).toFixed(0)} of 100 machines of its kind that fit what was read.`,
     );
   };
+  // What is as good as impossible is not worth a line, unless hardly anything else is there.
+  const shown = tried.slice(0, SHOWN).filter((t, i) => i < LEAST_SHOWN || t.probability >= 0.01);
   const band = ({ p05, p95 }: { p05: number; p95: number }) =>
     `${lengthWords(Math.max(0, p05), system, 0)}–${lengthWords(Math.max(0, p95), system, 0)}`;
   return (
@@ -222,7 +231,7 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
             </tr>
           </thead>
           <tbody>
-            {tried.slice(0, SHOWN).map((t) => (
+            {shown.map((t) => (
               <tr key={t.id}>
                 <td>
                   <b>{rateWords(t.rateNPerMm, system)}</b>{' '}
