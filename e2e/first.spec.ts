@@ -155,12 +155,17 @@ test('a drawer begins with the usual rates by one button; the counter reads a ri
     .first();
   const name = /Shock \d+/.exec(await first.innerText())![0];
   await page.getByRole('button', { name: `Choose ${name}`, exact: true }).click();
+  await expect(page.getByText(/Use a rated compressor with its guard/)).toBeVisible();
   await expect(first).toContainText('● chosen');
   await saved(page);
 
   await page.goto(`${server.base}/machines/${machineId}`);
   await page.getByRole('link', { name: 'Rate by rider' }).click();
-  await page.getByRole('textbox', { name: /Rider at the counter/ }).fill('91');
+  const counter = page.getByRole('textbox', { name: /Rider at the counter/ });
+  await counter.fill('heavy');
+  await expect(page.getByText('“heavy” cannot be read')).toBeVisible();
+  await expect(page.locator('tr.near')).toHaveCount(0);
+  await counter.fill('91');
   await expect(page.locator('tr.near')).toContainText(/^90 kg.*○ .*Shock \d+/);
   // Heavier riders, stiffer springs, each with the one of the list that comes nearest.
   const rates = await page.locator('tbody tr td:nth-child(2)').allInnerTexts();

@@ -2,7 +2,7 @@ import { MACHINE_TYPES, type MachineType } from '@/catalogue/fields/machine';
 import { ENDS } from '@/catalogue/ends';
 import { spacerFindings } from '@/judgement/findings/spacer';
 import { purposeOf } from '@/judgement/aims/targets';
-import { damperOf, usualIn, withUsual } from '@/judgement/model/dampers';
+import { damperOf, damperWithUsual, usualIn, withUsual } from '@/judgement/model/dampers';
 import { assumedDoubt, estimateOf, isEstimate, triedSprings } from '@/judgement/model/estimates';
 import { numberOf } from '@/judgement/model/read';
 import { riderRates } from '@/judgement/model/riderRates';
@@ -152,14 +152,16 @@ test('a named piston stands in figure by figure: what is measured takes its plac
   expect(usualIn(entries, {}, 'rear')).toEqual([]);
   expect(damperOf(entries, {}, 'rear', 'found')).toHaveProperty('missing');
   const named = entriesOf({ 'machine.damper.rear.piston': '46' });
-  const damper = damperOf(entries, named, 'rear', 'found');
+  // What only stands in is no ground for a reason or for the dyno.
+  expect(damperOf(entries, named, 'rear', 'found')).toHaveProperty('missing');
+  const damper = damperWithUsual(entries, named, 'rear', 'found');
   expect(damper).toMatchObject({ boreMm: 46, rodMm: 16, piston: { compression: { portAreaMm2: 260, stack: { clampDiameterMm: 20 } } } });
   const measured = entriesOf({ 'machine.damper.rear.piston': '46', 'machine.damper.rear.compression.port': '212' });
   expect(numberOf(withUsual(entries, measured, 'rear'), 'machine.damper.rear.compression.port')).toBe(212);
   expect(usualIn(entries, measured, 'rear').map(([f]) => f)).not.toContain('machine.damper.rear.compression.port');
   // Without its shims a valve is still asked for: a piston says nothing of the stack on it.
   const half = entriesOf({ 'valves.rear.found.compression': '40 × 0.15 × 4\n20 × 0.2' });
-  expect(damperOf(half, named, 'rear', 'found')).toMatchObject({
+  expect(damperWithUsual(half, named, 'rear', 'found')).toMatchObject({
     missing: expect.arrayContaining(['valves.rear.found.rebound']),
   });
 });
@@ -177,5 +179,26 @@ test('a fork without an adjuster is told how long its spacer must be cut, or wha
   expect(words({}, 365)).toEqual([]);
   expect(words(typed, 365)).toEqual([expect.stringMatching(/^Cut the spacer to 150\.0 mm, in both legs alike\. Cut square, deburr/)]);
   expect(words(typed, null)).toEqual([expect.stringMatching(/Still missing: the free length of S 4\.6\./)]);
-  expect(words(typed, 700)).toEqual([expect.stringMatching(/^No room for a spacer\..*185/)]);
+  expect(words(typed, 700)).toEqual([expect.stringMatching(/^No room for a spacer in both legs alike\..*185/)]);
+  // Unlike springs leave unlike room: each leg has its own.
+  const right = { 'found.front.preload.right.way': 'mm', 'found.front.preload.right.reading': '10' };
+  const pair = {
+    ...spring!,
+    legs: [
+      { ...spring!, freeLengthMm: 365 },
+      { ...spring!, freeLengthMm: 371 },
+    ] as const,
+  };
+  expect(spacerFindings(entriesOf({ ...typed, ...right }), pair, 20).map((f) => f.lead)).toEqual([
+    'Cut the spacer to 150.0 mm, in the left leg.',
+    'Cut the spacer to 149.0 mm, in the right leg.',
+  ]);
+});
+
+test('fuel against the weighed state counts in the estimate as in the loads', () => {
+  const entries = { 'rider.mass': '85', 'rider.at': '640', 'fuel.more': '6' };
+  for (const end of ENDS) {
+    const exact = idealOf(entriesOf(entries), entriesOf(whole('enduro')), end, SCHOOLS)!;
+    expect(estimate(entries, whole('enduro'), end).estimate.rateNPerMm.p50).toBeCloseTo(exact.rateNPerMm, 9);
+  }
 });

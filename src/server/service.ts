@@ -50,16 +50,18 @@ export async function reckonAll(sql: Sql): Promise<void> {
 const named = (d: DueMachine) => ({ ...d, machine: machineName(d) });
 export type DueLine = ReturnType<typeof named>;
 
-const today = () => new Date().toISOString().slice(0, 10);
+const MS_PER_DAY = 86_400_000;
+/** The day so many days from now. */
+export const dayIn = (days: number): string => new Date(Date.now() + days * MS_PER_DAY).toISOString().slice(0, 10);
 
 /** Machines due within so many days, those overdue first. */
 export async function dueWithin(days: number, most = MOST_DUE): Promise<DueLine[]> {
-  const until = new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+  const until = dayIn(days);
   return (await manyDue(await db(), until, null, most)).map(named);
 }
 
 export const dueOfMachine = async (machineId: number): Promise<DueLine[]> =>
-  (await manyDue(await db(), today(), machineId, 2)).filter((d) => d.rule !== '').map(named);
+  (await manyDue(await db(), dayIn(0), machineId, 2)).filter((d) => d.rule !== '').map(named);
 
 /** Notes that the owner was reminded. */
 export async function noteReminder(machineId: number, { end }: { end: End }): Promise<Answer<{ machineId: number }>> {

@@ -28,7 +28,7 @@ import { purposeOf, schoolOf } from '@/judgement/aims/targets';
 import { USE_NAMES } from '@/catalogue/uses';
 import { listSprings, springsOfJob } from './drawers';
 import { needsOf, shortages } from './needs';
-import { dueOfMachine, dueWithin } from './service';
+import { dayIn, dueOfMachine, dueWithin } from './service';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
 import { proceduresOf } from './logbook';
 import { machineName } from './find';
@@ -150,7 +150,6 @@ export async function ready(): Promise<boolean> {
 
 /** From taking in to the promised day, where the shop has no jobs to tell. From memory. */
 const USUAL_DAYS = 7;
-const MS_PER_DAY = 86_400_000;
 
 /** What the new-job page offers: known customers and machines, and the day a machine is usually promised for. */
 export async function known() {
@@ -160,7 +159,7 @@ export async function known() {
   return {
     customers: await manyCustomers(base),
     machines: machines.map((m) => ({ ...m, name: machineName(m) })),
-    usualDay: new Date(Date.now() + days * MS_PER_DAY).toISOString().slice(0, 10),
+    usualDay: dayIn(days),
   };
 }
 
@@ -191,7 +190,7 @@ export async function machineFile(machineId: number) {
     history: jobs.map((j) => historyPoint(j, entries.get(j.id) ?? {}, figures)),
     merged: await manyMergedInto(base, machineId),
     due: await dueOfMachine(machineId),
-    today: new Date().toISOString().slice(0, 10),
+    today: dayIn(0),
   };
 }
 export type MachineFileView = NonNullable<Awaited<ReturnType<typeof machineFile>>>;

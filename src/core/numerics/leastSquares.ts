@@ -91,6 +91,23 @@ export function leastSquares(
   return { parameters: at, squares, standard, status: inverse ? status : 'singular' };
 }
 
+const STEP = 1e-4;
+
+/** Slopes of `count` values by each parameter, row by row: central differences. @param valuesAt writes the values into `out` */
+export function slopesAt(at: Float64Array, count: number, valuesAt: (parameters: Float64Array, out: Float64Array) => void): Float64Array[] {
+  const [up, down] = [new Float64Array(count), new Float64Array(count)];
+  const rows = Array.from({ length: count }, () => new Float64Array(at.length));
+  for (let i = 0; i < at.length; i += 1) {
+    const moved = at.slice();
+    moved[i] = at[i]! + STEP;
+    valuesAt(moved, up);
+    moved[i] = at[i]! - STEP;
+    valuesAt(moved, down);
+    for (let r = 0; r < count; r += 1) rows[r]![i] = (up[r]! - down[r]!) / (2 * STEP);
+  }
+  return rows;
+}
+
 /** How many times fewer the misses count because neighbours are alike: (1 + ρ)/(1 − ρ) of a first-order process. Source: Box and Jenkins, Time Series Analysis (from memory). */
 function correlationOf(misses: Float64Array, squares: number): number {
   let sum = 0;

@@ -31,6 +31,8 @@ export interface EstimateRequest {
   /** Springs side by side at this end; its rate is given for each. */
   springs: number;
   riderKg: number;
+  /** What else is on it solo, as the exact loads have it: fuel against the weighed state. Negative where there is less. */
+  aboard?: readonly { massKg: number; shareForward: number }[] | undefined;
   /** What is measured or on paper: it is fixed. */
   known: Partial<Record<KindFigure, number>>;
   /** What is printed on the spring in it, each spring, and how far it is taken up. */
@@ -48,9 +50,12 @@ export interface EstimateRequest {
 export type Unknown = KindFigure | 'mark' | 'fittedPreload';
 
 /** A spring is sold to its mark ± 3 %, one standard deviation. Common practice, no source. */
-const MARK_SD = 0.03;
+export const MARK_SD = 0.03;
 /** Preload of a spring nobody has measured, mm of spring. From memory. */
-const FITTED_PRELOAD_MM: Spread = { mean: 10, sd: 6 };
+export const FITTED_PRELOAD_MM: Spread = { mean: 10, sd: 6 };
+
+/** Of sags whose readings do not tell their own doubt, or that are still to be read, k = 2, mm. From memory. */
+export const SAG_UNCERTAINTY_MM = 3;
 
 /** Which of the kind's figures an end's springs rest on. */
 const RESTS_ON: Record<'front' | 'rear', readonly KindFigure[]> = {
@@ -100,14 +105,15 @@ export class EstimateModel {
 
   /** The machine these deviates make, and its right spring: two targets, two unknowns, as in the choice of springs (select.ts). */
   machineOf(deviates: Float64Array): DrawnMachine {
-    const { end, riderKg, target, springs, leverage = null, other = NO_FORCE } = this.request;
+    const { end, riderKg, aboard = [], target, springs, leverage = null, other = NO_FORCE } = this.request;
     const isFront = end === 'front';
     const frontShare = this.valueOf('frontShare', deviates);
     const ahead = this.valueOf('riderForwardMm', deviates) / this.valueOf('wheelbaseMm', deviates);
     const unsprungKg = this.valueOf(isFront ? 'unsprungFrontKg' : 'unsprungRearKg', deviates);
     const machineKg = this.valueOf('machineKg', deviates) * (isFront ? frontShare : 1 - frontShare);
     const staticLoadN = (machineKg - unsprungKg) * STANDARD_GRAVITY_M_PER_S2;
-    const ladenLoadN = staticLoadN + riderKg * (isFront ? ahead : 1 - ahead) * STANDARD_GRAVITY_M_PER_S2;
+    const onWheel = (massKg: number, share: number) => massKg * (isFront ? share : 1 - share) * STANDARD_GRAVITY_M_PER_S2;
+    const ladenLoadN = aboard.reduce((sum, a) => sum + onWheel(a.massKg, a.shareForward), staticLoadN + onWheel(riderKg, ahead));
     const machine: DrawnMachine = {
       staticLoadN,
       ladenLoadN,

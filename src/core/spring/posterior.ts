@@ -1,5 +1,5 @@
 import { isToppedOut } from '../measure/sag';
-import { inverseOf, leastSquares } from '../numerics/leastSquares';
+import { inverseOf, leastSquares, slopesAt } from '../numerics/leastSquares';
 import { normalDraws } from '../numerics/normal';
 import { err, ok, type Result } from '../result';
 import { type DrawnMachine, EstimateModel, type EstimateRequest, type Weighted } from './estimate';
@@ -20,19 +20,7 @@ const DIFFERENCE = 1e-4;
 const ENOUGH_DRAWS = 250;
 
 /** How the misses of the sags turn with each deviate, row by row. */
-export function missRows(model: EstimateModel, at: Float64Array): Float64Array[] {
-  const [up, down] = [new Float64Array(2), new Float64Array(2)];
-  const rows = [new Float64Array(at.length), new Float64Array(at.length)];
-  for (let i = 0; i < at.length; i += 1) {
-    const moved = at.slice();
-    moved[i] = at[i]! + DIFFERENCE;
-    model.missesOf(moved, up);
-    moved[i] = at[i]! - DIFFERENCE;
-    model.missesOf(moved, down);
-    for (let r = 0; r < 2; r += 1) rows[r]![i] = (up[r]! - down[r]!) / (2 * DIFFERENCE);
-  }
-  return rows;
-}
+export const missRows = (model: EstimateModel, at: Float64Array): Float64Array[] => slopesAt(at, 2, (p, out) => model.missesOf(p, out));
 
 /** Covariance of standard deviates once `rows` (each in standard uncertainties) are known as well. */
 export function covarianceOf(n: number, rows: readonly Float64Array[]): Float64Array {

@@ -1,4 +1,5 @@
-import { type Band, EstimateModel, type KindFigure, type Unknown } from './estimate';
+import { type Band, EstimateModel, FITTED_PRELOAD_MM, type KindFigure, MARK_SD, SAG_UNCERTAINTY_MM, type Unknown } from './estimate';
+import { slopesAt } from '../numerics/leastSquares';
 import { covarianceOf, missRows, type Posterior } from './posterior';
 
 /** A measurement that would sharpen an estimate. */
@@ -41,12 +42,8 @@ const MINUTES: Record<Measure, number> = {
 
 /** What a measurement leaves unsure, one standard deviation. From memory: a scale good to 1 kg, a tape to 2 mm, a ratio to 1 %, an angle to 0.2°, a tester to 1 %. */
 const LEFT = { massKg: 1, tapeMm: 2, ratioShare: 0.01, rakeDeg: 0.2, markShare: 0.01, preloadMm: 1 } as const;
-/** Uncertainty of sags to be read, k = 2, mm. From memory. */
-const SAG_UNCERTAINTY_MM = 3;
 /** A measurement that narrows the band by less than this share of it is not worth a word. From memory. */
 const LEAST_NARROWING = 0.02;
-const MARK_SD = 0.03;
-const PRELOAD_SD_MM = 6;
 
 type Row = Float64Array;
 
@@ -79,23 +76,13 @@ function singles({ request }: EstimateModel): [Measure, Partial<Record<Unknown, 
       end === 'front' ? { unsprungFrontKg: of('unsprungFrontKg', LEFT.massKg) } : { unsprungRearKg: of('unsprungRearKg', LEFT.massKg) },
     ],
     ['spring-tester', { mark: LEFT.markShare / MARK_SD }],
-    ['fitted-preload', { fittedPreload: LEFT.preloadMm / PRELOAD_SD_MM }],
+    ['fitted-preload', { fittedPreload: LEFT.preloadMm / FITTED_PRELOAD_MM.sd }],
   ];
 }
 
-const DIFFERENCE = 1e-4;
-
 /** How the right rate turns with each unknown. */
-function slopeOf(model: EstimateModel, centre: Float64Array): Row {
-  return centre.map((x, i) => {
-    const rateAt = (deviate: number) => {
-      const moved = centre.slice();
-      moved[i] = deviate;
-      return model.machineOf(moved).rateNPerMm;
-    };
-    return (rateAt(x + DIFFERENCE) - rateAt(x - DIFFERENCE)) / (2 * DIFFERENCE);
-  });
-}
+const slopeOf = (model: EstimateModel, centre: Float64Array): Row =>
+  slopesAt(centre, 1, (at, out) => (out[0] = model.machineOf(at).rateNPerMm))[0]!;
 
 function varianceOf(slope: Row, covariance: Float64Array): number {
   const n = slope.length;

@@ -6,12 +6,20 @@ import { preloadOf } from '../model/measure';
 import { numberOf } from '../model/read';
 import type { Because } from './finding';
 
-/** How long the spacer of a fork without an adjuster must be cut for a spring; nothing while the spacer in it is not typed. */
+/** How long the spacer of a fork without an adjuster must be cut for a spring, leg by leg where they are unlike; nothing while the spacer in it is not typed. */
 export function spacerFindings(entries: Entries, spring: ListedSpring, preloadWantedMm: number): Because[] {
-  const [spacerMm, oldFreeMm] = [numberOf(entries, 'springs.front.spacer'), numberOf(entries, 'springs.front.freeLength')];
-  if (spacerMm === null) return [];
-  const preload = preloadOf(entries, 'found.front.preload.left');
-  const newFreeMm = (spring.legs?.[0] ?? spring).freeLengthMm;
+  if (numberOf(entries, 'springs.front.spacer') === null) return [];
+  if (!spring.legs) return [ofLeg(entries, 'left', 'in both legs alike', spring, preloadWantedMm)];
+  return spring.legs.map((leg, i) => {
+    const side = i === 0 ? 'left' : 'right';
+    return ofLeg(entries, side, `in the ${side} leg`, leg, preloadWantedMm);
+  });
+}
+
+function ofLeg(entries: Entries, side: 'left' | 'right', where: string, spring: ListedSpring, preloadWantedMm: number): Because {
+  const [spacerMm, oldFreeMm] = [numberOf(entries, 'springs.front.spacer')!, numberOf(entries, 'springs.front.freeLength')];
+  const preload = preloadOf(entries, `found.front.preload.${side}`);
+  const newFreeMm = spring.freeLengthMm;
   const missing = [
     ...(oldFreeMm === null ? ['the free length of the spring in it'] : []),
     ...(newFreeMm === null ? [`the free length of ${spring.name}`] : []),
@@ -19,14 +27,12 @@ export function spacerFindings(entries: Entries, spring: ListedSpring, preloadWa
   ];
   const note = { mark: 'note' as const, origin: 'The leg’s length stays; common practice, no source, for the oil.' };
   if (oldFreeMm === null || newFreeMm === null || !preload?.ok)
-    return [{ ...note, lead: 'The spacer cannot be told yet.', rest: `Still missing: ${missing.join(', ')}.` }];
+    return { ...note, lead: `The spacer ${where} cannot be told yet.`, rest: `Still missing: ${missing.join(', ')}.` };
   const cut = spacerFor({ spacerMm, oldFreeMm, newFreeMm, preloadNowMm: preload.value, preloadWantedMm });
-  if (!cut.ok) return [{ ...note, mark: 'warn', lead: 'No room for a spacer.', rest: issueWords(cut.issue) }];
-  return [
-    {
-      ...note,
-      lead: `Cut the spacer to ${cut.value.spacerMm.toFixed(1)} mm, in both legs alike.`,
-      rest: 'Cut square, deburr, washers on both ends. Set the oil level with the new spring’s steel in mind: a thicker one displaces more.',
-    },
-  ];
+  if (!cut.ok) return { ...note, mark: 'warn', lead: `No room for a spacer ${where}.`, rest: issueWords(cut.issue) };
+  return {
+    ...note,
+    lead: `Cut the spacer to ${cut.value.spacerMm.toFixed(1)} mm, ${where}.`,
+    rest: 'Cut square, deburr, washers on both ends. Set the oil level with the new spring’s steel in mind: a thicker one displaces more.',
+  };
 }

@@ -225,9 +225,8 @@ function gasOf(entries: Entries, damper: DamperKey): number {
   return ATMOSPHERE_MPA + (gauge ?? USUAL_GAS_MPA);
 }
 
-/** The whole damper with the stacks as found or to fit, what is usual of its piston where nothing is measured; or every figure still missing, or one that cannot be used. */
-export function damperOf(entries: Entries, figures: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
-  const machine = withUsual(entries, figures, damper);
+/** The whole damper with the stacks as found or to fit, or every figure still missing, or one that cannot be used. */
+export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
   const missing: string[] = [];
   const of = (field: FieldKey): number => {
     const value = numberOf(machine, field);
@@ -255,6 +254,10 @@ export function damperOf(entries: Entries, figures: Entries, damper: DamperKey, 
     base: valves.base ? { ...valves.base, ...(returnAreaMm2 === null ? {} : { returnAreaMm2 }) } : null,
   };
 }
+
+/** The same with what is usual of its piston where nothing is measured: for what is shown as assumed. Reasons and the dyno rest on what was measured alone. */
+export const damperWithUsual = (entries: Entries, machine: Entries, damper: DamperKey, which: Which) =>
+  damperOf(entries, withUsual(entries, machine, damper), damper, which);
 
 /** The oil reckoned with: the one chosen for this end, else the usual grade. */
 export function oilOf(entries: Entries, damper: DamperKey, oils: readonly OilGrade[]): { grade: OilGrade; origin: 'chosen' | 'assumed' } {

@@ -4,7 +4,7 @@ import type { Entries } from '@/catalogue/entry';
 import { leverageOf, lookedUp } from '@/core/leverage/leverage';
 import type { Leverage } from '@/core/leverage/law';
 import type { Issue } from '@/core/result';
-import type { EstimateRequest, KindFigure, RestsOn } from '@/core/spring/estimate';
+import { type EstimateRequest, type KindFigure, type RestsOn, SAG_UNCERTAINTY_MM } from '@/core/spring/estimate';
 import { type EstimatedCandidate, estimatedCandidates, estimateSpring, type SpringEstimate } from '@/core/spring/estimated';
 import type { Measure } from '@/core/spring/worth';
 import { kindOf, type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
@@ -12,7 +12,8 @@ import type { School } from '@/knowledge/schools';
 import type { ListedSpring } from '@/schema/springs';
 import { aimsOf } from '../findings/springJudge';
 import { isMissing, isUnusable, leverageKindOf, legsOf } from './ends';
-import { namedKindOf } from './loads';
+import { USUAL_PLACE_SHARE } from '@/core/loads/places';
+import { fuelAgainstWeighedKg, namedKindOf } from './loads';
 import { preloadOf, sagOf } from './measure';
 import { offerKey, rateOf } from './offers';
 import { numberOf } from './read';
@@ -29,9 +30,6 @@ export interface EndEstimate {
 export type NoEstimate = { missing: FieldKey[] } | { issue: Issue };
 
 export const isEstimate = (e: EndEstimate | NoEstimate): e is EndEstimate => 'estimate' in e;
-
-/** Sags whose readings do not tell their own doubt, k = 2, mm. From memory. */
-const SAG_UNCERTAINTY_MM = 3;
 
 /** Which field holds each figure of a kind. */
 const FIELD_OF: Partial<Record<KindFigure, FieldKey>> = {
@@ -92,6 +90,7 @@ function requestOf(entries: Entries, machine: Entries, end: End, schools: readon
     kind: kind.figures,
     springs: end === 'front' ? legsOf(machine) : kind.rearSprings,
     riderKg,
+    aboard: [{ massKg: fuelAgainstWeighedKg(entries), shareForward: USUAL_PLACE_SHARE.tank }],
     known: knownOf(entries, machine),
     target: { staticSagMm: aims.target.static.value, riderSagMm: aims.target.rider.value },
     leverage: end === 'rear' ? leverageIn(machine, numberOf(machine, 'machine.travel.rear')!) : undefined,

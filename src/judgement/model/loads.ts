@@ -54,6 +54,10 @@ function weighedOf(machine: Entries, assumed: Set<string>): { frontKg: number; r
   return { frontKg: totalKg * share, rearKg: totalKg * (1 - share) };
 }
 
+/** Fuel in it less what was in it when weighed, kg; 0 where nobody said. */
+export const fuelAgainstWeighedKg = (entries: Entries): number =>
+  ((numberOf(entries, 'fuel.more') ?? 0) / MM3_PER_L) * FUEL_DENSITY_KG_PER_L;
+
 function itemsOf(entries: Entries, machine: Entries, wheelbaseMm: number) {
   const seatMm = namedKindOf(machine)?.figures.riderForwardMm.mean;
   const usualMm = (place: Place) => (place === 'rider' && seatMm !== undefined ? seatMm : USUAL_PLACE_SHARE[place] * wheelbaseMm);
@@ -63,14 +67,15 @@ function itemsOf(entries: Entries, machine: Entries, wheelbaseMm: number) {
     const figure = at(field, place);
     return [{ label, place, field, massKg, forwardOfRearAxleMm: figure.value, origin: figure.origin }];
   };
-  const litres = numberOf(entries, 'fuel.more');
   return {
     rider: aboard('Rider', 'rider', 'rider.at', numberOf(entries, 'rider.mass')),
     passenger: aboard('Passenger', 'passenger', 'passenger.at', numberOf(entries, 'passenger.mass')),
     // Fuel has a place of its own, in the tank; less than weighed is a negative mass.
-    fuel: aboard('Fuel against weighed', 'tank', 'fuel.more', litres === null ? null : (litres / MM3_PER_L) * FUEL_DENSITY_KG_PER_L).map(
-      (f): Aboard => ({ ...f, forwardOfRearAxleMm: USUAL_PLACE_SHARE.tank * wheelbaseMm, origin: 'assumed' }),
-    ),
+    fuel: aboard('Fuel against weighed', 'tank', 'fuel.more', fuelAgainstWeighedKg(entries)).map((f): Aboard => ({
+      ...f,
+      forwardOfRearAxleMm: USUAL_PLACE_SHARE.tank * wheelbaseMm,
+      origin: 'assumed',
+    })),
     luggage: itemNumbers(entries, 'luggage').flatMap((n) => {
       const place = choiceOf(entries, `luggage.${n}.place`, LUGGAGE_PLACES) ?? 'tail';
       const label = LUGGAGE_PLACES[place];

@@ -12,7 +12,7 @@ import type { Entries } from '@/catalogue/entry';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import type { DrawerShim } from '@/schema/shims';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
-import { damperOf, hasUnlikeLegs, oilOf, oilWarm } from './dampers';
+import { damperWithUsual, hasUnlikeLegs, oilOf, oilWarm } from './dampers';
 import { purposeOf } from '../aims/targets';
 import { isMissing, isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf } from './read';
@@ -132,7 +132,7 @@ export function viewRequestOf(
   valve: ValveName,
   oils: readonly OilGrade[],
 ): Omit<ViewRequest, 'targets'> | Missing | Unusable {
-  const [found, fit] = [damperOf(entries, machine, damper, 'found'), damperOf(entries, machine, damper, 'fit')];
+  const [found, fit] = [damperWithUsual(entries, machine, damper, 'found'), damperWithUsual(entries, machine, damper, 'fit')];
   if (isUnusable(fit) || isMissing(fit)) return fit;
   const beside = besideOf(entries, machine, damper);
   const { grade } = oilOf(entries, damper, oils);
@@ -154,7 +154,7 @@ export function viewRequestOf(
 /** The other leg of an unlike fork, once all of it is known. */
 export function besideOf(entries: Entries, machine: Entries, damper: DamperKey): DamperFigures | null {
   if (END_OF[damper] !== 'front' || !hasUnlikeLegs(machine)) return null;
-  const beside = damperOf(entries, machine, damper === 'front' ? 'other' : 'front', 'fit');
+  const beside = damperWithUsual(entries, machine, damper === 'front' ? 'other' : 'front', 'fit');
   return isUnusable(beside) || isMissing(beside) ? null : beside;
 }
 

@@ -1,5 +1,7 @@
 import type { SetupDocument } from '@/schema/documents';
 import type { Entries } from '@/catalogue/entry';
+import { UNNAMED_KIND } from '@/knowledge/kinds';
+import { purposeOf } from '../aims/targets';
 import { MACHINE_TYPES } from '@/catalogue/fields/machine';
 import { numberOf, textOf } from '../model/read';
 import { placeIn, tunableById } from '../ride/tunables';
@@ -23,8 +25,8 @@ export const LIKE_WEIGHTS = {
 export function likenessOf(entries: Entries, machine: Entries): Likeness {
   const [rear, front] = [numberOf(machine, 'machine.weighed.rear'), numberOf(machine, 'machine.weighed.front')];
   return {
-    type: textOf(machine, 'machine.type') || 'road',
-    use: textOf(entries, 'use') || 'road',
+    type: textOf(machine, 'machine.type') || UNNAMED_KIND,
+    use: purposeOf(entries, machine),
     riderKg: numberOf(entries, 'rider.mass'),
     machineKg: rear !== null && front !== null ? rear + front : numberOf(machine, 'machine.total'),
     rearTravelMm: numberOf(machine, 'machine.travel.rear'),

@@ -1,22 +1,14 @@
-import { useMemo, useSyncExternalStore } from 'react';
+import { useMemo } from 'react';
+import { keepNote, keptNote, useKeptNote } from './kept';
 
 /** Who stands at this bench: kept by the browser, sent with each entry, written to each step. */
 
 const KEY = 'mavrin.atBench';
-const CHANGED = 'mavrin-at-bench';
 
 export interface AtBench {
   id: number;
   name: string;
 }
-
-const read = (): string => {
-  try {
-    return typeof localStorage === 'undefined' ? '' : (localStorage.getItem(KEY) ?? '');
-  } catch {
-    return '';
-  }
-};
 
 /** A damaged note is no one. */
 function parsed(kept: string): AtBench | null {
@@ -28,24 +20,14 @@ function parsed(kept: string): AtBench | null {
   }
 }
 
-export const atBench = (): AtBench | null => parsed(read());
+export const atBench = (): AtBench | null => parsed(keptNote(KEY));
 
 export function setAtBench(who: AtBench): void {
-  localStorage.setItem(KEY, JSON.stringify(who));
-  window.dispatchEvent(new Event(CHANGED));
+  keepNote(KEY, JSON.stringify(who));
 }
 
-const subscribe = (listener: () => void) => {
-  window.addEventListener(CHANGED, listener);
-  window.addEventListener('storage', listener);
-  return () => {
-    window.removeEventListener(CHANGED, listener);
-    window.removeEventListener('storage', listener);
-  };
-};
-
 export function useAtBench(): AtBench | null {
-  const kept = useSyncExternalStore(subscribe, read, () => '');
+  const kept = useKeptNote(KEY);
   return useMemo(() => parsed(kept), [kept]);
 }
 

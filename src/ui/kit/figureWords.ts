@@ -2,8 +2,13 @@ import { printIn } from '@/core/units/print';
 import { shownMm } from '@/core/units/shown';
 import type { System } from '@/catalogue/system';
 
-export const rateWords = (nPerMm: number, system: System) =>
-  system === 'metric' ? `${printIn(nPerMm, 'N/mm', nPerMm < 20 ? 2 : 1)} N/mm` : `${printIn(nPerMm, 'lbf/in', 0)} lbf/in`;
+/** A rate in the units shown, without them. */
+export const rateFigure = (nPerMm: number, system: System) =>
+  printIn(nPerMm, rateUnit(system), system === 'imperial' ? 0 : nPerMm < 20 ? 2 : 1);
+export const rateWords = (nPerMm: number, system: System) => `${rateFigure(nPerMm, system)} ${rateUnit(system)}`;
+/** A rate no finer than an estimate is: whole, a fork's to the tenth. */
+export const estimatedRate = (nPerMm: number, system: System) =>
+  printIn(nPerMm, rateUnit(system), nPerMm < (system === 'metric' ? 20 : 10) ? 1 : 0);
 export const rateUnit = (system: System) => (system === 'metric' ? 'N/mm' : 'lbf/in');
 /** A length in the units shown, without them; a figure taken until typed is written to the whole millimetre. */
 export const lengthWords = (mm: number, system: System, decimals = 1) =>

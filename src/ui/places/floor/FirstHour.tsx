@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
-import { useSyncExternalStore } from 'react';
 import styled from 'styled-components';
+import { keepNote, useKeptNote } from '../../kit/kept';
 import { Heading, QuietButton, Small } from '../../kit/primitives';
 
 /** What a new shop has done already. */
@@ -13,19 +13,6 @@ export interface Begun {
 
 const KEY = 'mavrin.firstHour';
 const PUT_AWAY = 'away';
-const CHANGED = 'mavrin-first-hour';
-
-const subscribe = (listener: () => void) => {
-  window.addEventListener(CHANGED, listener);
-  return () => window.removeEventListener(CHANGED, listener);
-};
-const read = () => {
-  try {
-    return localStorage.getItem(KEY) ?? '';
-  } catch {
-    return '';
-  }
-};
 
 const Steps = styled.section`
   border: 1px solid var(--rule);
@@ -63,20 +50,13 @@ const STEPS: { of: keyof Begun; href: string; words: string; why: string }[] = [
 
 /** The first hour of a new shop, until it is done or put away on this device. */
 export function FirstHour({ begun }: { begun: Begun }) {
-  const isAway = useSyncExternalStore(subscribe, read, () => '') === PUT_AWAY;
+  const isAway = useKeptNote(KEY) === PUT_AWAY;
   if (isAway || STEPS.every((s) => begun[s.of])) return null;
-  const putAway = () => {
-    try {
-      localStorage.setItem(KEY, PUT_AWAY);
-    } finally {
-      window.dispatchEvent(new Event(CHANGED));
-    }
-  };
   return (
     <Steps aria-label="The first hour">
       <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center' }}>
         <Heading style={{ margin: 0 }}>The first hour</Heading>
-        <QuietButton onPress={putAway}>Put away</QuietButton>
+        <QuietButton onPress={() => keepNote(KEY, PUT_AWAY)}>Put away</QuietButton>
       </div>
       <ol>
         {STEPS.map((s) => (

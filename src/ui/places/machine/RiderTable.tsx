@@ -3,11 +3,15 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { readEntry } from '@/catalogue/entry';
+import { fieldDef } from '@/catalogue/fields';
+import { issueWords } from '@/schema/words';
+import { meant } from '../../kit/meant';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 import { printIn } from '@/core/units/print';
 import type { RiderRate, RiderRow } from '@/judgement/model/riderRates';
 import { LineChart } from '../../charts/LineChart';
-import { lengthUnit, lengthWords, rateUnit } from '../../kit/figureWords';
+import { estimatedRate, lengthUnit, lengthWords, rateFigure, rateUnit } from '../../kit/figureWords';
 import { Columns, Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small, Table, Wide } from '../../kit/primitives';
@@ -37,8 +41,10 @@ export function RiderTable({ machine, rows, basis }: Props) {
   const { system } = usePreferences();
   const massUnit = system === 'metric' ? 'kg' : 'lb';
   const [typed, setTyped] = useState('');
-  const typedKg = Number(typed.replace(',', '.')) * (system === 'metric' ? 1 : 0.45359237);
-  const near = typedKg > 0 ? rows.reduce((best, r) => (Math.abs(r.riderKg - typedKg) < Math.abs(best.riderKg - typedKg) ? r : best)) : null;
+  const read = typed.trim() === '' ? null : readEntry(fieldDef('rider.mass'), meant(typed, massUnit));
+  const typedKg = read?.ok ? read.value.value : null;
+  const near =
+    typedKg !== null ? rows.reduce((best, r) => (Math.abs(r.riderKg - typedKg) < Math.abs(best.riderKg - typedKg) ? r : best)) : null;
   const isKnown = rows.some((r) => r.rear ?? r.front);
   return (
     <Shell title={`Rate by rider, ${machine.name}`} about={basis}>
@@ -51,7 +57,13 @@ export function RiderTable({ machine, rows, basis }: Props) {
           </Titled>
           <div>
             <div className="no-print" style={{ display: 'flex', gap: '1rem', alignItems: 'end', marginBottom: '1rem' }}>
-              <PlainField label={`Rider at the counter, ${massUnit}`} value={typed} onChange={setTyped} />
+              <PlainField
+                label="Rider at the counter"
+                unit={massUnit}
+                value={typed}
+                onChange={setTyped}
+                problem={read && !read.ok ? issueWords(read.issue) : null}
+              />
               <Button onPress={() => window.print()}>
                 <Printer size={16} aria-hidden /> Print
               </Button>
@@ -107,7 +119,7 @@ function Rows({ rows, near }: { rows: RiderRow[]; near: RiderRow | null }) {
 
 function Cell({ rate: { rateNPerMm, preloadMm, band, spring, cases } }: { rate: RiderRate }) {
   const { system } = usePreferences();
-  const bare = (x: number) => printIn(x, rateUnit(system), system === 'metric' && x < 20 ? 2 : system === 'metric' ? 1 : 0);
+  const bare = (x: number) => (band ? estimatedRate : rateFigure)(x, system);
   return (
     <>
       {band && '○ '}

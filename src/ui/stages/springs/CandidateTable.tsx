@@ -50,7 +50,8 @@ const Scroll = styled.div`
 /** How many candidates are laid out at first: the near ones decide. */
 const SHOWN = 6;
 
-function Rate({ spring }: { spring: ListedSpring }) {
+/** The rate to reckon with; where the tester found another than the mark, both, with a warning. */
+export function Rate({ spring }: { spring: ListedSpring }) {
   const system = useSystem();
   const { measured } = spring;
   if (!measured) return <>{rateWords(spring.rateNPerMm, system)}</>;

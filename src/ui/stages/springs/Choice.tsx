@@ -16,6 +16,7 @@ import { FieldGrid } from '../../kit/parts';
 import type { End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 import { BecauseList } from '../../kit/BecauseList';
+import { takeSpring } from './takeSpring';
 
 interface Props {
   end: End;
@@ -43,14 +44,7 @@ export function Choice({ end, selection, current, range }: Props) {
     ...neighbourFindings(selection, current, springs),
   ];
   const isChosen = chosenOf(live, end) === current.id;
-  const choose = () => {
-    const [left, right] = spring.legs ?? [spring, null];
-    store.put(`springs.${end}.choice`, String(left.id));
-    if (end === 'front') store.put('springs.front.choiceRight', right ? String(right.id) : '');
-    store.put(`springs.${end}.preload`, `${current.preloadMm.toFixed(1)} mm`);
-    if ((store.liveEntries()[`springs.${end}.reason`]?.text ?? '') === '')
-      store.put(`springs.${end}.reason`, `${words.lead} ${words.rest}`.slice(0, 500));
-  };
+  const choose = () => takeSpring(store, end, spring, current.preloadMm, `${words.lead} ${words.rest}`);
   return (
     <div style={{ marginTop: '1rem' }}>
       <BecauseList findings={findings} empty="" />

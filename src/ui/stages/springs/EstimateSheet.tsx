@@ -4,9 +4,7 @@ import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
-import type { System } from '@/catalogue/system';
 import { USE_NAMES } from '@/catalogue/uses';
-import { printIn } from '@/core/units/print';
 import { purposeOf } from '@/judgement/aims/targets';
 import {
   type EndEstimate,
@@ -18,6 +16,7 @@ import {
   type TriedSpring,
   triedSprings,
 } from '@/judgement/model/estimates';
+import { CAUTIONS } from '@/knowledge/cautions';
 import { chosenOf } from '@/judgement/model/offers';
 import { textOf } from '@/judgement/model/read';
 import { issueWords } from '@/schema/words';
@@ -26,10 +25,12 @@ import { EntryField } from '../../fields/EntryField';
 import { useGaps } from '../../fields/useGaps';
 import type { StanceLine } from '../../figures/stanceScale';
 import { useBench, useLater, useOffers } from '../../job/BenchContext';
+import { Rate } from './CandidateTable';
+import { takeSpring } from './takeSpring';
 import { MachineFigures } from '../../job/MachineFigures';
-import { lengthUnit, lengthWords, rateUnit, rateWords } from '../../kit/figureWords';
+import { estimatedRate, lengthUnit, lengthWords, rateUnit, rateWords } from '../../kit/figureWords';
 import { FieldGrid, Titled } from '../../kit/parts';
-import { Heading, QuietButton, Small, Table, Warn } from '../../kit/primitives';
+import { Caution, Heading, QuietButton, Small, Table, Warn } from '../../kit/primitives';
 
 export type Estimates = Record<End, { found: EndEstimate | NoEstimate; tried: TriedSpring[] }> | null;
 
@@ -172,11 +173,11 @@ function BandLine({ found, isEach }: { found: EndEstimate; isEach: boolean }) {
     <Answer data-result="estimate">
       <Heading as="span">About </Heading>
       <b className="big">
-        ○ {roundRate(rate.p50, system)} {rateUnit(system)}
+        ○ {estimatedRate(rate.p50, system)} {rateUnit(system)}
       </b>
       {isEach ? ' each' : ''}, nine times in ten{' '}
       <b>
-        {roundRate(rate.p05, system)} to {roundRate(rate.p95, system)} {rateUnit(system)}
+        {estimatedRate(rate.p05, system)} to {estimatedRate(rate.p95, system)} {rateUnit(system)}
       </b>
       , with {lengthWords(preload.p50, system)} ({lengthWords(preload.p05, system)} to {lengthWords(preload.p95, system)}){' '}
       {lengthUnit(system)} of preload, solo.{' '}
@@ -188,9 +189,6 @@ function BandLine({ found, isEach }: { found: EndEstimate; isEach: boolean }) {
     </Answer>
   );
 }
-
-/** A rate no finer than an estimate is: whole, a fork's to the tenth. */
-const roundRate = (nPerMm: number, system: System) => printIn(nPerMm, rateUnit(system), nPerMm < (system === 'metric' ? 20 : 10) ? 1 : 0);
 
 /** Chance in words a technician uses, beside the share. From memory. */
 const sureness = (p: number) => (p >= 0.8 ? 'very likely' : p >= 0.5 ? 'likely' : p >= 0.2 ? 'perhaps' : 'hardly');
@@ -204,14 +202,8 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
   const { live } = useLater();
   const chosen = chosenOf(live, end);
   const choose = ({ spring, preloadMm, probability }: TriedSpring) => {
-    if (!spring) return;
-    store.put(`springs.${end}.choice`, String(spring.id));
-    if (end === 'front') store.put('springs.front.choiceRight', '');
-    store.put(`springs.${end}.preload`, `${Math.max(0, preloadMm.p50).toFixed(1)} mm`);
-    store.put(
-      `springs.${end}.reason`,
-      `Chosen from an estimate: right in ${(100 * probability).toFixed(0)} of 100 machines of its kind that fit what was read.`,
-    );
+    const reason = `Chosen from an estimate: right in ${(100 * probability).toFixed(0)} of 100 machines of its kind that fit what was read.`;
+    if (spring) takeSpring(store, end, spring, Math.max(0, preloadMm.p50), reason);
   };
   // What is as good as impossible is not worth a line, unless hardly anything else is there.
   const shown = tried.slice(0, SHOWN).filter((t, i) => i < LEAST_SHOWN || t.probability >= 0.01);
@@ -225,8 +217,8 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
             <tr>
               <th>Spring{isEach ? ', each' : ''}</th>
               <th>How sure it is right</th>
-              <th className="num">Static sag, {lengthUnit(system)}</th>
-              <th className="num">Preload, {lengthUnit(system)}</th>
+              <th className="number">Static sag, {lengthUnit(system)}</th>
+              <th className="number">Preload, {lengthUnit(system)}</th>
               {!sealed && <th>For the job</th>}
             </tr>
           </thead>
@@ -234,7 +226,7 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
             {shown.map((t) => (
               <tr key={t.id}>
                 <td>
-                  <b>{rateWords(t.rateNPerMm, system)}</b>{' '}
+                  {t.spring ? <Rate spring={t.spring} /> : <b>{rateWords(t.rateNPerMm, system)}</b>}{' '}
                   <Small>
                     {t.spring ? `${t.spring.name}, ${t.spring.place === 'drawer' ? 'in the drawer' : 'to order'}` : 'a rate to look for'}
                   </Small>
@@ -242,8 +234,8 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
                 <td>
                   ○ {sureness(t.probability)}, {(100 * t.probability).toFixed(0)} %
                 </td>
-                <td className="num">{band(t.staticSagMm)}</td>
-                <td className="num">{band(t.preloadMm)}</td>
+                <td className="number">{band(t.staticSagMm)}</td>
+                <td className="number">{band(t.preloadMm)}</td>
                 {!sealed && (
                   <td>
                     {t.spring &&
@@ -261,6 +253,7 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
           </tbody>
         </Table>
       </Scroll>
+      <Caution>{CAUTIONS.springs}</Caution>
       {tried.every((t) => t.spring === null) && (
         <Small>
           The list holds no spring for this end. Put those you have or can order into the <Link href="/drawers">Drawers</Link>.
@@ -278,7 +271,7 @@ function Sharpen({ end, found }: { end: End; found: EndEstimate }) {
   const [opened, setOpened] = useState<FieldKey[]>([]);
   const { next, rateNPerMm: rate } = found.estimate;
   if (sealed || (next.length === 0 && opened.length === 0)) return null;
-  const bare = (x: number) => roundRate(x, system);
+  const bare = (x: number) => estimatedRate(x, system);
   const toField = (fields: FieldKey[]) => {
     const there = document.querySelector<HTMLElement>(`[data-entry="${fields[0]}"]`);
     if (there) there.focus();

@@ -40,8 +40,8 @@ export function Piston({ damper, valve, isWanted }: { damper: DamperKey; valve: 
       {usual.length > 0 && (
         <p style={{ margin: '0 0 0.5rem' }}>
           <Small>
-            ○ assumed, as usual of this piston until measured: {words.join(', ')}. Curves and forces rest on them; what the change does in
-            per cent hardly does.
+            ○ assumed, as usual of this piston until measured: {words.join(', ')}. Curves and forces rest on them; the change in per cent
+            less so, save at low speed, which the bleed decides.
           </Small>
         </p>
       )}

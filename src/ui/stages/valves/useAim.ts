@@ -7,7 +7,7 @@ import type { DamperView } from '@/core/damper/view';
 import { ok, type Result } from '@/core/result';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
-import { damperOf, oilOf, oilWarm } from '@/judgement/model/dampers';
+import { damperWithUsual, oilOf, oilWarm } from '@/judgement/model/dampers';
 import { isMissing, isUnusable } from '@/judgement/model/ends';
 import { chosenOf, offerKey, rateOf } from '@/judgement/model/offers';
 import { proposed, selectionOf } from '@/judgement/model/springs';
@@ -75,7 +75,7 @@ export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
       return ok({ ...target.value, points: leftBy(beside[`${side}N`], target.value.points), words });
     };
     const template = templateAimed(live, figures, end, templates, view?.found !== null && view !== null);
-    const fit = damperOf(live, figures, damper, 'fit');
+    const fit = damperWithUsual(live, figures, damper, 'fit');
     const oil = oilWarm(oilOf(live, damper, oils).grade, WARM_C);
     return {
       sprung: spring?.now ?? null,
