@@ -48,6 +48,20 @@ export function RiderTable({ machine, rows, basis }: Props) {
   const isKnown = rows.some((r) => r.rear ?? r.front);
   return (
     <Shell title={`Rate by rider, ${machine.name}`} about={basis}>
+      {isKnown && (
+        <div className="no-print" style={{ display: 'flex', gap: '1rem', alignItems: 'end', marginBottom: '1rem' }}>
+          <PlainField
+            label="Rider at the counter"
+            unit={massUnit}
+            value={typed}
+            onChange={setTyped}
+            problem={read && !read.ok ? issueWords(read.issue) : null}
+          />
+          <Button onPress={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print
+          </Button>
+        </div>
+      )}
       {isKnown ? (
         <Columns $wide="1.6fr 1fr">
           <Titled title="Rider in full gear, solo" aside="rate of each spring; ○ an estimate with its band">
@@ -56,18 +70,6 @@ export function RiderTable({ machine, rows, basis }: Props) {
             </Wide>
           </Titled>
           <div>
-            <div className="no-print" style={{ display: 'flex', gap: '1rem', alignItems: 'end', marginBottom: '1rem' }}>
-              <PlainField
-                label="Rider at the counter"
-                unit={massUnit}
-                value={typed}
-                onChange={setTyped}
-                problem={read && !read.ok ? issueWords(read.issue) : null}
-              />
-              <Button onPress={() => window.print()}>
-                <Printer size={16} aria-hidden /> Print
-              </Button>
-            </div>
             {ENDS.map((end) => (
               <RateChart key={end} end={end} rows={rows} />
             ))}

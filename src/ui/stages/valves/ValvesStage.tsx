@@ -34,7 +34,7 @@ export function ValvesStage() {
   return (
     <>
       <SealedNote />
-      <div style={{ display: 'flex', gap: '3rem', flexWrap: 'wrap' }}>
+      <div style={{ display: 'flex', gap: '0 3rem', flexWrap: 'wrap' }}>
         <Tabs
           selectionMode="single"
           disallowEmptySelection
