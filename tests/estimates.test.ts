@@ -136,6 +136,12 @@ test('rate by rider: heavier riders want stiffer springs, two-up more preload, a
       });
     expect(rows.some((r) => r.rear!.spring !== null)).toBe(true);
   }
+  // With the rider's place typed nothing is assumed, and no band is shown; without it the exact answer has one too.
+  const placed = { 'rider.at': '640' };
+  const bandsOf = (entries: Record<string, string>) =>
+    riderRates(entriesOf(entries), entriesOf(whole('enduro')), SCHOOLS, springs).map((r) => r.rear!.band);
+  expect(bandsOf(placed).every((b) => b === null)).toBe(true);
+  expect(bandsOf({}).every((b) => b !== null)).toBe(true);
   expect(riderRates({}, {}, SCHOOLS, springs).every((r) => r.rear === null && r.front === null)).toBe(true);
 });
 

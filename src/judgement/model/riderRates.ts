@@ -5,7 +5,7 @@ import { linearSpring } from '@/core/spring/law';
 import type { School } from '@/knowledge/schools';
 import { RATE_WORTH_SAYING_PERCENT } from '@/knowledge/limits';
 import type { ListedSpring } from '@/schema/springs';
-import { estimateOf, isEstimate } from './estimates';
+import { assumedDoubt, estimateOf, isEstimate } from './estimates';
 import { rateOf } from './offers';
 import { selectionOf } from './springs';
 
@@ -13,7 +13,7 @@ import { selectionOf } from './springs';
 export interface RiderRate {
   rateNPerMm: number;
   preloadMm: number;
-  /** The band that holds the rate nine times in ten, where it is an estimate; null where it is the exact answer. */
+  /** The band that holds the rate nine times in ten, where it is an estimate or rests on something assumed; null where all is known. */
   band: readonly [number, number] | null;
   /** A spring of the list that is not felt to differ, the nearest first looked at. */
   spring: { name: string; rateNPerMm: number; inDrawer: boolean } | null;
@@ -57,7 +57,10 @@ function rateFor(
       name,
       preloadMm: preloadForMm(selection.model, law, selection.target.rider.value, loadN),
     }));
-    return { ...ideal, band: null, spring: nearest(springs, end, ideal.rateNPerMm), cases };
+    // The exact answer of what is measured may still rest on the rider's usual place: then it has a band as well.
+    const half = assumedDoubt(entries, machine, end, schools)?.halfNPerMm;
+    const band = half === undefined ? null : ([ideal.rateNPerMm - half, ideal.rateNPerMm + half] as const);
+    return { ...ideal, band, spring: nearest(springs, end, ideal.rateNPerMm), cases };
   }
   // The sags read belong to the rider they were read with: for another the kind and the loads alone speak, and the mark says nothing of his.
   const found = estimateOf(entries, machine, end, schools, false);
