@@ -1,6 +1,15 @@
 import type { NextConfig } from 'next';
 
+/** No page elsewhere frames a page of the shop, guesses the kind of a file, or learns its addresses; nothing asks for a place or a payment. */
+const GUARDS = {
+  'Content-Security-Policy': "frame-ancestors 'none'; base-uri 'self'; object-src 'none'; form-action 'self'",
+  'X-Content-Type-Options': 'nosniff',
+  'Referrer-Policy': 'same-origin',
+  'Permissions-Policy': 'geolocation=(), payment=(), usb=()',
+};
+
 const config: NextConfig = {
+  headers: async () => [{ source: '/:path*', headers: Object.entries(GUARDS).map(([key, value]) => ({ key, value })) }],
   serverExternalPackages: ['@electric-sql/pglite'],
   compiler: { styledComponents: true },
   allowedDevOrigins: ['127.0.0.1'],

@@ -16,6 +16,7 @@ import { decideTrial, planTrial, recordRide, trialsOf } from '@/server/retune';
 import { recordJobEntry } from '@/server/record';
 import { correctRebuild, signRebuild } from '@/server/sign';
 import { moveShims } from '@/server/shims';
+import { takeFromModel } from '@/server/model';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench, machineFile } from '@/server/views';
 import type { Inside as Fitted } from '@/knowledge/training/cases';
@@ -277,6 +278,8 @@ async function play(): Promise<void> {
       job.machine,
     );
     machines.set(job.machine, taken.machineId);
+    const model = machine.ofModel === undefined || machineId ? undefined : machines.get(machine.ofModel);
+    if (model) get(await takeFromModel(taken.machineId, { from: model }), job.machine);
     const technicianId = technicians.get(job.sign ?? scenario.technicians[0]!)!;
     const player = new Player(taken.jobId, job, technicianId);
     customers.set(owner, (await player.view()).customer.id);

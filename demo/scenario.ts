@@ -10,7 +10,7 @@ const lines = z.array(words);
 const end = z.enum(['rear', 'front']);
 const fitted = z.strictObject({ rateNPerMm: z.number(), preloadMm: z.number(), frictionMm: z.number() });
 
-const machine = z.strictObject({ key: words, owner: words, phone: words, figures: z.record(z.string(), words) });
+const machine = z.strictObject({ key: words, owner: words, phone: words, figures: z.record(z.string(), words), ofModel: words.optional() });
 export type DemoMachine = z.output<typeof machine>;
 
 /** A ride: on one change of an adjuster, or as handed back; what was felt of every complaint, and what was decided. */

@@ -1,3 +1,4 @@
+import { get } from 'node:http';
 import { expect, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
@@ -72,6 +73,9 @@ const BAD: [method: 'post', path: string, body: unknown, status: number, code: s
   ],
   ['post', '/api/jobs/999/entries', { field: 'use', text: 'road' }, 404, 'not-found'],
   ['post', '/api/jobs/x/entries', { field: 'use', text: 'road' }, 404, 'not-found'],
+  ['post', '/api/shims/assortment', { innerMm: 7, each: 5 }, 400, 'not-listed'],
+  ['post', '/api/shims/assortment', { innerMm: 12, each: 0 }, 400, 'out-of-range'],
+  ['post', '/api/machines/1/model', { from: 999 }, 404, 'not-found'],
   ['post', '/api/machines/1/entries', { field: 'use', text: 'road' }, 422, 'field-unknown'],
   ['post', '/api/machines/1/entries', { field: 'machine.make', text: '' }, 422, 'empty'],
   ['post', '/api/machines/1/entries', { field: 'machine.frame', text: 'CVN11T-04410' }, 409, 'already-exists'],
@@ -153,4 +157,22 @@ test('bad input to each route has a status, a code and a sentence, and changes n
   });
   expect([torn.status(), ((await torn.json()) as { error: { code: string } }).error.code]).toEqual([400, 'not-json']);
   expect(await look()).toEqual(before);
+});
+
+test('asked under a name that is not ours the shop answers nothing, pages and routes alike; every page carries its guards', async ({
+  request,
+}) => {
+  const asked = (path: string, host: string) =>
+    new Promise<number>((done, failed) => {
+      get({ host: '127.0.0.1', port: server.port, path, headers: { host } }, (answer) => {
+        answer.resume();
+        done(answer.statusCode ?? 0);
+      }).on('error', failed);
+    });
+  for (const path of ['/', '/machines/1', '/api/search?q=a', '/api/health']) {
+    expect([path, await asked(path, 'evil.example')]).toEqual([path, 421]);
+    expect([path, await asked(path, `localhost:${server.port}`)]).toEqual([path, 200]);
+  }
+  const { 'x-content-type-options': sniff, 'content-security-policy': policy } = (await request.get(server.base)).headers();
+  expect([sniff, policy]).toEqual(['nosniff', expect.stringContaining("frame-ancestors 'none'")]);
 });

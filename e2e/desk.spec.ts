@@ -26,6 +26,7 @@ test('a machine that comes back brings its file, its last readings and a new own
   await page.getByRole('button', { name: /28/ }).first().click();
   await page.getByRole('button', { name: 'Open the job' }).click();
   await page.waitForURL('**/ask');
+  await page.getByRole('radio', { name: /^Machine/ }).click();
   await expect(page.getByRole('textbox', { name: 'Wheelbase' })).toHaveValue('1450');
 
   // The ghost of the last job stands in the new walk before anything is read.
@@ -115,4 +116,43 @@ test('a spring taken off the list stays with the job that chose it', async ({ pa
   await expect(page.getByRole('cell', { name: chosen, exact: true })).toHaveCount(0);
   await page.goto(`${server.base}/jobs/${job}/springs`);
   await expect(page.getByRole('button', { name: `${chosen} is chosen` })).toBeVisible();
+});
+
+test('the model’s figures say whose they are; ground adds up to 100 and says what it asks for; the fit is looked at', async ({ page }) => {
+  const job = await server.jobOf('Wenna Trask');
+  await page.goto(`${server.base}/jobs/${job}/ask`);
+  await page.getByRole('radio', { name: /^Machine/ }).click();
+  await expect(page.getByText(/^○ Corvane 1100 Tourer 2019, job \d{4}, \d{4}-\d\d-\d\d$/).first()).toBeVisible();
+  const others = page.getByRole('region', { name: 'Others of this model' });
+  await others.getByRole('button', { name: '1 figure differs' }).click();
+  await others
+    .getByRole('table', { name: /2019 differs/ })
+    .getByRole('button', { name: 'Take it' })
+    .click();
+  await expect(page.getByRole('textbox', { name: 'Rear wheel as weighed' })).toHaveValue('142');
+  await expect(others.getByRole('button', { name: '1 figure differs' })).toHaveCount(0);
+
+  await page.getByRole('radio', { name: /^Ride and complaint/ }).click();
+  const share = (name: string) => page.getByRole('textbox', { name: `${name}, share of the ride, %` });
+  await share('Jumps').fill('20');
+  await page.keyboard.press('Enter');
+  await expect(share('Smooth tarmac')).toHaveValue('36');
+  await expect(share('Broken tarmac')).toHaveValue('32');
+  await expect(share('Cobbles and kerbs')).toHaveValue('12');
+  await expect(page.getByText('Fork oil 2 mm higher than the maker’s level: jumps 20 %.')).toBeVisible();
+  await page.getByRole('slider', { name: 'Jumps' }).focus();
+  await page.keyboard.press('Home');
+  await expect(share('Jumps')).toHaveValue('0');
+  await expect(share('Smooth tarmac')).toHaveValue('45');
+
+  await page.getByRole('button', { name: /rider’s fit, 0 of 10/ }).click();
+  await page
+    .getByRole('button', { name: /As found/ })
+    .first()
+    .click();
+  await page.getByRole('option', { name: 'Does not fit' }).click();
+  await expect(page.getByRole('button', { name: /rider’s fit, 1 of 10/ })).toBeVisible();
+  await saved(page);
+  await page.goto(`${server.base}/jobs/${job}/springs`);
+  await expect(page.getByText(/^Ground: Sag in the upper part of the school’s window/)).toBeVisible();
 });

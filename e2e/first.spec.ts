@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { axe } from './axe';
 import { emptyDirectory, Server } from './server';
+import { openSheet } from './sheets';
 
 /** The first machine of a new shop: kind, travels, rider, six readings and two printed rates are enough for an answer. */
 
@@ -27,7 +28,7 @@ async function typeInto(page: Page, name: string, text: string) {
 
 test('from taking in to a spring with its band at both ends, by keyboard, in fewer than 45 fields', async ({ page }) => {
   await page.goto(server.base);
-  await expect(page.getByRole('region', { name: 'The first hour' }).getByRole('listitem')).toHaveText([/^○/, /^○/, /^○/]);
+  await expect(page.getByRole('region', { name: 'The first hour' }).getByRole('listitem')).toHaveText([/^○/, /^○/, /^○/, /^○/, /^○/]);
   await page.getByRole('link', { name: 'The first machine' }).click();
   await page.waitForURL('**/jobs/new');
   await page.getByRole('combobox', { name: /Name: found in the book/ }).focus();
@@ -45,6 +46,7 @@ test('from taking in to a spring with its band at both ends, by keyboard, in few
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/jobs\/\d+\/ask/);
   await typeInto(page, 'Rider in full gear', '92');
+  await openSheet(page, 'As it came in');
   await typeInto(page, 'Spring rate as marked', '66');
   await typeInto(page, 'Spring rate as marked, each leg', '4.4');
   await saved(page);
@@ -123,10 +125,15 @@ test('from taking in to a spring with its band at both ends, by keyboard, in few
 test('a drawer begins with the usual rates by one button; the counter reads a rider’s springs; one is chosen from the estimate', async ({
   page,
 }) => {
-  await page.goto(`${server.base}/drawers`);
+  await page.goto(`${server.base}/drawers`, { waitUntil: 'networkidle' });
   await page.getByRole('button', { name: 'Put the usual rates on the list' }).click();
   await expect(page.getByRole('cell', { name: 'Shock 80', exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Put the usual rates on the list' })).toHaveCount(0);
+  await page.getByRole('button', { name: /Assortment, by its post/ }).click();
+  await page.getByRole('option', { name: /^12 mm, shocks/ }).click();
+  await page.getByRole('textbox', { name: 'Of each size' }).fill('5');
+  await page.getByRole('button', { name: 'Count it in' }).click();
+  await expect(page.getByRole('button', { name: '40 × 0.20: 5' })).toBeVisible();
   await page.goto(server.base);
   const hour = page.getByRole('region', { name: 'The first hour' });
   await expect(hour.getByRole('listitem').filter({ hasText: 'Springs on the list' })).toContainText('done');
@@ -197,6 +204,12 @@ test('valves speak once the piston is named and its shims are typed: a curve on 
       true,
     );
   await page.goto(`${server.base}/jobs/${jobId}/valves`);
+  // The stack alone speaks before the piston is named.
+  await expect(
+    page
+      .getByRole('table', { name: 'Pressure that lifts the stack' })
+      .getByRole('row', { name: /0\.05 mm \d+\.\d bar \d+\.\d bar −\d+ %/ }),
+  ).toBeVisible();
   await page.getByRole('button', { name: /Kind of piston/ }).click();
   await page.getByRole('option', { name: 'Shock, 46 mm' }).click();
   await expect(

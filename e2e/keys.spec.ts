@@ -102,10 +102,28 @@ test('carrying over fills what is empty and leaves what was typed', async ({ pag
   await expect(rear).toHaveValue('51');
   await expect(page.getByRole('textbox', { name: 'Spring rate as marked, each leg' })).not.toHaveValue('');
   await page.getByRole('button', { name: /^Carry over/ }).click();
-  await expect(page.getByText(/Nothing to carry over/)).toBeVisible();
+  await expect(page.getByText(/Nothing to take over/)).toBeVisible();
   await expect(page.locator('[data-saving=saved]')).toBeVisible();
   await page.reload();
   await expect(rear).toHaveValue('51');
+});
+
+test('the rebuild table: back to the maker’s standard in one step, one figure taken by pressing it, what is not as wanted marked', async ({
+  page,
+}) => {
+  await page.goto(`${server.base}/jobs/${await server.jobOf('Trail 300 Ingrith')}/rebuild`);
+  const table = page.getByRole('table', { name: 'What was fitted' });
+  const rebound = table.getByRole('textbox', { name: 'Rebound', exact: true });
+  await table.getByRole('button', { name: 'Back to standard' }).click();
+  await expect(rebound).toHaveValue('12');
+  await expect(table.getByRole('textbox', { name: 'Right oil level' })).toHaveValue('120 mm');
+  await expect(table.getByRole('row', { name: /^Rear rebound/ }).getByRole('img', { name: 'changed from what came in' })).toBeVisible();
+  await table.getByRole('button', { name: 'Rebound: take 13 out, came in' }).click();
+  await expect(rebound).toHaveValue('13');
+  await expect(table.getByRole('row', { name: /^Rear rebound/ }).getByRole('img')).toHaveCount(0);
+  await page.goto(`${server.base}/machines/${await server.idOf('machine', 'Trail 300')}`);
+  await page.getByRole('button', { name: 'Maker’s standard' }).first().click();
+  await expect(page.getByText('what the maker gives; kept with the figures of the machine')).toBeVisible();
 });
 
 test('what a job waits for is written under Ask before its code has come, and read on the Floor', async ({ page }) => {

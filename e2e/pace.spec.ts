@@ -118,12 +118,13 @@ for (const shop of SHOPS)
     await page.goto(`${server.base}/jobs/${job}/ask`);
     await expect(field('Rider in full gear')).toHaveValue(shop.mass[0]!);
     await page.getByText(shop.mass[1]!, { exact: true }).first().waitFor();
+    await page.getByRole('radio', { name: /^Machine/ }).click();
     for (const [name, text] of Object.entries(shop.gaps)) await expect(field(name).first()).toHaveValue(text);
   });
 
 test('in a shop of inches a bare 550 is 550 lbf/in, and a shim of inches is asked about', async ({ page }) => {
   await works('imperial');
-  await page.goto(`${server.base}/drawers`);
+  await page.goto(`${server.base}/drawers`, { waitUntil: 'networkidle' });
   await page.getByRole('textbox', { name: 'Name or part number' }).fill('R-550');
   await page.getByRole('textbox', { name: 'Rate', exact: true }).fill('550');
   await page.getByRole('textbox', { name: 'Free length' }).fill('7 7/8');

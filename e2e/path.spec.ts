@@ -1,5 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { Server } from './server';
+import { openSheet } from './sheets';
 
 /** The main job, by keyboard alone, on a fresh base; then the same base after the process was killed. */
 
@@ -119,11 +120,13 @@ test('take a machine in, ask, measure, choose springs, rebuild, sign, correct: k
 
   await typeInto(page, 'Rider in full gear', '92');
   await expect(page.getByText('= 202.8 lb')).toBeVisible();
+  await openSheet(page, 'Ride and complaint');
   await choose(page, /Use/, 'Off-road');
   await tabTo(page, 'button', 'Add a complaint');
   await page.keyboard.press('Enter');
   await choose(page, /Complaint/, 'Runs wide');
   await typeInto(page, /rider’s words/, 'wide out of the slow ones');
+  await openSheet(page, 'As it came in');
   await typeInto(page, 'Low-speed compression', '11');
   await choose(page, /Preload, read as/, 'Installed');
   await typeInto(page, 'Installed length, mm', '241');

@@ -51,6 +51,19 @@ test('a complaint is placed on the ride, the leading cause says why, a cure is l
   await expect(page.getByRole('textbox', { name: 'What to try first, and what it costs' })).toHaveValue(/asks for \d+\.\d N\/mm/);
   await expect(page.getByText('Caution. A compressed spring holds')).toBeVisible();
   await saved(page);
+  // What it asks for waits in the stage that carries it out, is taken with one key, and the reasons know.
+  await page.getByRole('link', { name: 'It is carried out under Springs' }).click();
+  const proposed = page.getByRole('region', { name: 'Proposed under Reason' });
+  await expect(proposed).toContainText(/Rear: the load asks for \d+\.\d N\/mm/);
+  await proposed.getByRole('button', { name: 'Take it' }).click();
+  await expect(proposed.getByRole('status')).toHaveText('Taken as proposed');
+  await expect(page.getByRole('textbox', { name: 'Preload for it' })).toHaveValue(/\d+\.\d mm/);
+  await proposed.getByRole('button', { name: 'Not this one' }).click();
+  await page.getByRole('textbox', { name: 'Why it was not done' }).fill('rider keeps his spring');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await page.goto(`${server.base}/jobs/${job}/reason`);
+  await expect(page.getByText('and was not done.')).toBeVisible();
 
   // A look before any spanner counts at once.
   const tyres = page.getByRole('button', { name: /^Tyres.*\d+ %/ });

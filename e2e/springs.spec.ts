@@ -130,6 +130,18 @@ test('each candidate for every load case, on the chart and in the table; the nei
   await expect(page.getByText(/Natural frequency, rider on/)).toContainText('Hz');
 });
 
+test('a rate that is not on the list is judged at once and kept as one to order; an odd one is asked about first', async ({ page }) => {
+  const job = await server.jobOf('Rally chatters since');
+  await page.goto(`${server.base}/jobs/${job}/springs`);
+  const rate = page.getByRole('textbox', { name: 'Another rate, not on the list' });
+  await rate.fill('640');
+  await page.getByRole('button', { name: 'Judge it' }).click();
+  await expect(page.getByText(/640\.0 N\/mm .* is unusual for a rear spring/)).toBeVisible();
+  await rate.fill('64');
+  await page.getByRole('button', { name: 'Judge it' }).click();
+  await expect(page.getByRole('row', { name: /To order, 64 N\/mm/ })).toContainText(/64\.0 N\/mm/);
+});
+
 test('oil against a spring step, and the sags read backwards', async ({ page }) => {
   const job = await server.jobOf('Rally chatters since');
   await page.goto(`${server.base}/jobs/${job}/springs`);
@@ -204,8 +216,9 @@ test('a load is moved on the side view by keys and by dragging, and the wheel lo
 test('too tall: what each cure costs in travel, from seat height and inside leg', async ({ page }) => {
   const job = await server.jobOf('Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/ask`);
-  await page.getByRole('textbox', { name: 'Seat height' }).fill('945');
   await page.getByRole('textbox', { name: 'Inside leg' }).fill('77 cm');
+  await page.getByRole('radio', { name: /^Machine/ }).click();
+  await page.getByRole('textbox', { name: 'Seat height' }).fill('945');
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-saving=saved]')).toBeVisible();
   await page.goto(`${server.base}/jobs/${job}/measure`);

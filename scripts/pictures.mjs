@@ -20,11 +20,10 @@ const context = await browser.newContext({ viewport: DESK, locale: 'en-GB', time
 const page = await context.newPage();
 const job = async (words) => (await find(page, words)).find((r) => r.kind === 'job')?.id;
 const machine = async (words) => (await find(page, words)).find((r) => r.kind === 'machine')?.id;
-const [trail, tourer, walkIn, rally, racer, single, moor] = [
+const [trail, tourer, walkIn, racer, single, moor] = [
   await job('Trail 300 Ingrith'),
   await job('Tourer skips'),
   await job('Gully'),
-  await job('Rally chatters since'),
   await job('Enduro racer'),
   await job('Single dives'),
   await job('Moor 250 fourth bump'),
@@ -41,7 +40,7 @@ const VIEWS = {
   springs: [`/jobs/${tourer}/springs`, { width: 1280, height: 1400 }],
   leverage: [`/machines/${rallyMachine}/leverage`, DESK],
   reason: [`/jobs/${trail}/reason`, DESK],
-  rebuild: [`/jobs/${rally}/rebuild`, DESK],
+  rebuild: [`/jobs/${trail}/rebuild`, { width: 1280, height: 1250 }],
   set: [`/jobs/${single}/set`, DESK],
   ride: [`/jobs/${moor}/ride`, DESK],
   log: [`/jobs/${moor}/log`, DESK],

@@ -19,18 +19,18 @@ step() {
   "$@"
 }
 
-step 'build' node node_modules/next/dist/bin/next build
-# Two cores: beside the linter and the unit tests, types and formatting are checked and the demo is played for the browser tests.
+# Two cores: beside the linter and the unit tests, the application is built, types are checked and the demo is played for the browser tests.
 (
+  node node_modules/next/dist/bin/next build
   npx tsc --noEmit
-  npx prettier --check --log-level warn .
   node scripts/play.mjs .data/e2e-demo
 ) > .cache/beside.log 2>&1 &
 beside=$!
 step 'lint' npx eslint . --max-warnings 0
+step 'formatting' npx prettier --check --log-level warn .
 step 'import rules' node scripts/imports.mjs
 step 'unit tests' npx jest --maxWorkers=2 --json --outputFile .cache/jest.json
-step 'types, formatting, the demo played' wait "$beside" || {
+step 'build, types, the demo played' wait "$beside" || {
   cat .cache/beside.log
   exit 1
 }

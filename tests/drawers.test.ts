@@ -4,7 +4,7 @@ import { SCHOOLS } from '@/knowledge/schools';
 import { db } from '@/db/client';
 import { calibrationRequest, dampingRequest, oilPageRequest, schoolRequest } from '@/schema/book';
 import { shimMoveRequest } from '@/schema/shims';
-import { listShims, moveShims } from '@/server/shims';
+import { listShims, moveShims, receiveAssortment } from '@/server/shims';
 import type { Answer } from '@/server/answer';
 import {
   calibrationsOf,
@@ -272,4 +272,14 @@ test('a fit to the dyno is kept with its machine, its valve and its run, the new
   expect(await calibrationsOf(await db(), other.machineId)).toEqual([]);
   for (const over of [{ damper: 'middle' }, { points: [] }, { found: { ...fit().found, cd: -1 } }])
     expect(calibrationRequest.safeParse(fit(over)).success).toBe(false);
+});
+
+test('an assortment is counted in at once, onto what lies there already', async () => {
+  const size = { innerMm: 16, diameterMm: 40, thicknessMm: 0.2 };
+  get(await moveShims({ inner: 16, diameter: 40, thickness: 0.2, count: 3, kind: 'counted', note: '', jobId: null }));
+  const { sizes } = get(await receiveAssortment({ innerMm: 16, each: 5 }));
+  const there = (await listShims()).filter((s) => s.innerMm === 16);
+  expect(there.length).toBe(sizes);
+  expect(there).toContainEqual({ ...size, count: 8 });
+  expect(there.filter((s) => s.count === 5).length).toBe(sizes - 1);
 });

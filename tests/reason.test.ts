@@ -7,7 +7,9 @@ import { EVIDENCE, MEASUREMENTS, measurementWords, placeOf, whereTyped } from '@
 import { knownField } from '@/catalogue/fields';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import type { Known } from '@/judgement/reason/evidence/known';
-import { type Reasoned, reasonOf } from '@/judgement/reason/reason';
+import { type Reasoned, reasonOf, strengthOf } from '@/judgement/reason/reason';
+import { LEADS_FROM_SHARE } from '@/knowledge/limits';
+import { isWorthARide } from '@/judgement/ride/retune';
 import { entriesOf } from './entries';
 import { known, type Texts, walked, RIGHT, DAMPER, LOG } from './known';
 
@@ -446,4 +448,16 @@ describe('the pages the book begins with', () => {
     }
     expect(placeOf<string>('sag-low.rear')).toEqual({ id: 'sag-low', end: 'rear' });
   });
+});
+
+test('below a fifth no cause leads, and how strongly a sentence bears is said in words', () => {
+  const only = reasoned(known({ ...told('harsh-small', 'rear'), 'reason.check.tyres': 'yes' }));
+  for (const r of [only, reasoned(known(told('wide', 'front')))])
+    if (r.leading) expect(r.leading.explains).toBeGreaterThanOrEqual(LEADS_FROM_SHARE);
+  const weakly = only.causes.filter((c) => c.supported && c.explains < LEADS_FROM_SHARE).map((c) => c.id);
+  expect(weakly).not.toContain(only.leading?.id);
+  // Wallowing alone points nowhere in particular; packing down alone points at the rebound. A search under way is finished all the same.
+  const [vague, plain] = ['wallows', 'packs'].map((phrase) => reasoned(known(told(phrase, 'rear'))));
+  expect([isWorthARide(vague!, []), isWorthARide(plain!, [])]).toEqual([false, true]);
+  expect([8, 1 / 8, 3, 0.4, 1.5, 0.8].map(strengthOf)).toEqual(['strong', 'strong', 'some', 'some', 'weak', 'weak']);
 });

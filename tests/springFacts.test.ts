@@ -2,7 +2,7 @@ import { SCHOOLS } from '@/knowledge/schools';
 import { becauseOf, overloadFindings } from '@/judgement/findings/because';
 import { caseStances, forceChartOf, oilAgainstStep } from '@/judgement/model/curves';
 import { effectiveFinding, effectiveOf } from '@/judgement/model/effective';
-import { endModelOf } from '@/judgement/model/ends';
+import { endModelOf, leverageKindOf } from '@/judgement/model/ends';
 import { leverageCurves } from '@/judgement/model/leverageCurves';
 import { frontUnloading, loadsOf, overloads } from '@/judgement/model/loads';
 import { reachOf } from '@/judgement/findings/reach';
@@ -372,4 +372,11 @@ describe('read backwards, and reach', () => {
     const danger = becauseOf(entriesOf({ ...RIDER, ...topped }), machine, SCHOOLS).filter((f) => f.mark === 'danger');
     expect(danger.map((f) => f.lead)).toEqual(['Rear: no static sag, no droop.']);
   });
+});
+
+test('no drawing: the mean ratio follows from the shock’s stroke by tape, until the ratio is typed', () => {
+  const bare = { 'machine.travel.rear': '310', 'machine.shockStroke': '105' };
+  expect(leverageKindOf(entriesOf(bare))).toEqual({ kind: 'constant', ratio: 310 / 105 });
+  expect(leverageKindOf(entriesOf({ ...bare, 'machine.leverage': '2.9' }))).toEqual({ kind: 'constant', ratio: 2.9 });
+  expect(leverageKindOf(entriesOf({ 'machine.shockStroke': '105' }))).toEqual({ missing: ['machine.leverage'] });
 });

@@ -177,3 +177,24 @@ export const USUAL_SPEED_M_PER_S = 2;
 export const CLICK_SHARE = 0.012;
 /** Heat that takes more than this share of the slow force is felt. From memory. */
 export const HOT_SHARE = 0.3;
+
+/** Shaft speed up to which a change of the aim is one of low speed, and from which it is one of high speed, m/s; between them it goes over evenly. Common practice, no source. */
+export const AIM_LOW_M_PER_S = 0.3;
+export const AIM_HIGH_M_PER_S = 0.6;
+
+/** Gas pressures nearer than this are the same charge, MPa: what a gauge reads. Common practice, no source. */
+export const SAME_GAS_MPA = 0.02;
+
+/** A cause leads only from this share on: below it nobody knows enough to turn anything, and the next thing is to measure. From memory. */
+export const LEADS_FROM_SHARE = 0.2;
+
+/** How a bearing on the odds is said: from these factors on, or their inverse. From memory. */
+export const STRONG_FACTOR = 6;
+export const SOME_FACTOR = 2;
+
+/** How much a measurement would tell, in bits, from which on it is said to tell much or something. Below the least it would change little. From memory. */
+export const MUCH_BITS = 0.3;
+export const LITTLE_BITS = 0.08;
+
+/** Mixes of ground this far apart in roughness, of 6, are another ride. From memory. */
+export const ROUGHER_BY = 0.4;

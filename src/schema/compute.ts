@@ -5,6 +5,13 @@ import { firstNotRising, type ForcePoint } from '@/core/spring/law';
 import { SPRING_STEEL_SHEAR_GPA } from '@/core/spring/wire';
 import { angleDeg, forceN, lengthMm, massKg, plainRatio, pressureMPa, quantity, rateNPerMm, volumeMm3 } from '@/catalogue/quantity';
 
+/** No shop means more than so many at once; beyond them one request would hold everybody else. */
+const MOST_READINGS = 200;
+const MOST_LOADS = 40;
+const MOST_POINTS = 5000;
+const MOST_SPRINGS = 5000;
+const MOST_IN_SERIES = 40;
+
 /** The requests of the compute contract. The same shapes serve the forms, the routes and the command. */
 
 export const fail = (
@@ -21,7 +28,7 @@ export const convertRequest = z.strictObject({
 
 const sagPair = z.strictObject({ liftedMm: lengthMm().nullable(), pressedMm: lengthMm().nullable() });
 const sagState = z
-  .union([sagPair, z.array(sagPair).min(1), z.null()])
+  .union([sagPair, z.array(sagPair).min(1).max(MOST_READINGS), z.null()])
   .transform((state) => (state === null ? [] : Array.isArray(state) ? state : [state]));
 
 export const sagRequest = z.strictObject({
@@ -39,14 +46,21 @@ export const loadsRequest = z.strictObject({
   wheelbaseMm: lengthMm({ above: 0 }),
   machine: z.strictObject({ frontKg: massKg({ above: 0 }), rearKg: massKg({ above: 0 }) }),
   unsprung: ends,
-  additions: z.array(z.strictObject({ label: z.string(), massKg: massKg({ min: 0 }), forwardOfRearAxleMm: lengthMm() })).default([]),
+  additions: z
+    .array(z.strictObject({ label: z.string(), massKg: massKg({ min: 0 }), forwardOfRearAxleMm: lengthMm() }))
+    .max(MOST_LOADS)
+    .default([]),
 });
 
 export const positiveMm = () => lengthMm({ above: 0 });
 
 export const leverageKinds = [
   z.strictObject({ kind: z.literal('constant'), ratio: plainRatio({ above: 0 }) }),
-  z.strictObject({ kind: z.literal('table'), wheelMm: z.array(lengthMm()).min(2), shockMm: z.array(lengthMm()).min(2) }),
+  z.strictObject({
+    kind: z.literal('table'),
+    wheelMm: z.array(lengthMm()).min(2).max(MOST_POINTS),
+    shockMm: z.array(lengthMm()).min(2).max(MOST_POINTS),
+  }),
   z.strictObject({
     kind: z.literal('linkage'),
     arm: z.strictObject({ pivot: point(), axle: point() }),
@@ -68,7 +82,10 @@ function mount() {
   return z.strictObject({ on: z.enum(['frame', 'arm', 'rocker']), xMm: lengthMm(), yMm: lengthMm() });
 }
 
-const atWheelMm = z.array(lengthMm({ min: 0 })).min(1);
+const atWheelMm = z
+  .array(lengthMm({ min: 0 }))
+  .min(1)
+  .max(MOST_POINTS);
 export const leverageRequest = z.discriminatedUnion('kind', [
   leverageKinds[0].extend({ atWheelMm }),
   leverageKinds[1].extend({ atWheelMm }),
@@ -91,7 +108,15 @@ const boreWithin = (r: { stanchionMm: number; boreMm: number }, ctx: z.core.$Ref
 };
 
 export const airSpringRequest = z
-  .strictObject({ ...airFields, travelMm: positiveMm(), legs: legs.default(2), atMm: z.array(lengthMm({ min: 0 })).min(1) })
+  .strictObject({
+    ...airFields,
+    travelMm: positiveMm(),
+    legs: legs.default(2),
+    atMm: z
+      .array(lengthMm({ min: 0 }))
+      .min(1)
+      .max(MOST_POINTS),
+  })
   .superRefine((r, ctx) => {
     boreWithin(r, ctx);
     const beyond = r.atMm.findIndex((x) => x > r.travelMm);
@@ -107,7 +132,7 @@ const otherForce = z
       ...airFields,
       travelMm: positiveMm().optional(),
       legs: legs.optional(),
-      atMm: z.array(lengthMm()).optional(),
+      atMm: z.array(lengthMm()).max(MOST_POINTS).optional(),
     }),
     z.strictObject({
       kind: z.literal('gas'),
@@ -127,13 +152,13 @@ function risingTable(table: readonly ForcePoint[] | undefined, ctx: z.core.$Refi
 }
 
 const stops = {
-  bumpStop: z.strictObject({ fromStrokeMm: lengthMm({ min: 0 }), forceTable: z.array(forcePoint).min(2) }).optional(),
+  bumpStop: z.strictObject({ fromStrokeMm: lengthMm({ min: 0 }), forceTable: z.array(forcePoint).min(2).max(MOST_POINTS) }).optional(),
   topOut: z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), lengthMm: positiveMm() }).optional(),
 };
 
 const springFields = {
   rateNPerMm: rateNPerMm({ above: 0 }).optional(),
-  forceTable: z.array(forcePoint).min(2).optional(),
+  forceTable: z.array(forcePoint).min(2).max(MOST_POINTS).optional(),
   freeLengthMm: lengthMm({ above: 0 }).optional(),
   solidLengthMm: lengthMm({ above: 0 }).optional(),
 };
@@ -155,9 +180,12 @@ const frontFields = { end: z.literal('front'), rakeDeg: angleDeg({ min: 0, max: 
 const selectFields = {
   target: z.strictObject({ staticSagMm: lengthMm({ min: 0 }), riderSagMm: lengthMm({ above: 0 }) }),
   staticWindowMm: z.tuple([lengthMm({ min: 0 }), lengthMm({ min: 0 })]).optional(),
-  catalogue: z.array(catalogueSpring).min(1),
+  catalogue: z.array(catalogueSpring).min(1).max(MOST_SPRINGS),
   preloadRangeMm: z.tuple([lengthMm({ min: 0 }), lengthMm({ min: 0 })]),
-  loadCases: z.array(z.strictObject({ name: z.string().min(1), loadN: forceN({ above: 0 }) })).optional(),
+  loadCases: z
+    .array(z.strictObject({ name: z.string().min(1), loadN: forceN({ above: 0 }) }))
+    .max(MOST_LOADS)
+    .optional(),
 };
 
 interface EndChecked {
@@ -234,10 +262,16 @@ export const springWireRequest = z
   });
 
 export const springFitRequest = z.strictObject({
-  points: z.array(z.strictObject({ deflectionMm: lengthMm(), forceN: forceN() })).min(2),
+  points: z
+    .array(z.strictObject({ deflectionMm: lengthMm(), forceN: forceN() }))
+    .min(2)
+    .max(MOST_POINTS),
   model: z.enum(['linear', 'progressive']).default('linear'),
 });
 
 export const springStackRequest = z.strictObject({
-  springs: z.array(z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), travelToBindMm: positiveMm().nullable().default(null) })).min(1),
+  springs: z
+    .array(z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), travelToBindMm: positiveMm().nullable().default(null) }))
+    .min(1)
+    .max(MOST_IN_SERIES),
 });

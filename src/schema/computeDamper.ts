@@ -29,6 +29,15 @@ const zoneInOrder = (r: { pressureZoneMm: { inner: number; outer: number } }, ct
   if (r.pressureZoneMm.inner >= r.pressureZoneMm.outer) fail(ctx, 'range-order', ['pressureZoneMm', 'outer']);
 };
 
+/** Different shims lying apart from their like: what a stack costs grows with their number. */
+const groupsOf = (shims: readonly { diameterMm: number; thicknessMm: number }[]): number =>
+  shims.filter((s, i) => i === 0 || s.diameterMm !== shims[i - 1]!.diameterMm || s.thicknessMm !== shims[i - 1]!.thicknessMm).length;
+
+/** Groups to the power 1.5, times pressures: some seconds of work. Beyond it one request would hold the shop. */
+const MOST_STACK_WORK = 8000;
+/** A valve of a damper is solved at many pressures. */
+const MOST_GROUPS = 24;
+
 export const stackRequest = z
   .strictObject({
     ...stackFields,
@@ -37,7 +46,16 @@ export const stackRequest = z
       .min(1)
       .max(200),
   })
-  .superRefine(zoneInOrder);
+  .superRefine(zoneInOrder)
+  .superRefine((r, ctx) => {
+    const most = Math.max(1, Math.floor(MOST_STACK_WORK / groupsOf(r.shims) ** 1.5));
+    if (r.pressuresMPa.length > most)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['pressuresMPa'],
+        params: { code: 'too-much-at-once', data: { most: `${most} pressures for a stack of so many sizes` } },
+      });
+  });
 
 const areaMm2 = (limits: { min?: number; above?: number }) => quantity('area', 'mm²', limits);
 const dischargeCd = () => plainRatio({ above: 0, max: 1.5 });
@@ -62,7 +80,14 @@ const valve = z.strictObject({
         fail(ctx, 'one-of-two', ['areaPerClickMm2'], { first: 'areaPerClickMm2', second: 'areasMm2' });
     })
     .optional(),
-  stack: z.strictObject(stackFields).superRefine(zoneInOrder).nullable(),
+  stack: z
+    .strictObject(stackFields)
+    .superRefine(zoneInOrder)
+    .superRefine((r, ctx) => {
+      if (groupsOf(r.shims) > MOST_GROUPS)
+        ctx.addIssue({ code: 'custom', path: ['shims'], params: { code: 'too-much-at-once', data: { most: `${MOST_GROUPS} sizes` } } });
+    })
+    .nullable(),
   poppet: z
     .strictObject({
       seatDiameterMm: positiveMm(),

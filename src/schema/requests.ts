@@ -20,11 +20,20 @@ export const recordRequest = z.strictObject({
 });
 export type RecordRequest = z.input<typeof recordRequest>;
 
-const customerOf = z.union([z.strictObject({ id }), z.strictObject({ name: name(120), phone: z.string().trim().max(60).default('') })]);
+const customerOf = z.union([
+  z.strictObject({ id }),
+  z.strictObject({
+    name: name(120),
+    phone: z.string().trim().max(60).default(''),
+    email: z.union([z.literal(''), z.email().max(160)]).optional(),
+  }),
+]);
 
 /** Who owns the machine from which day on. */
 export const ownerRequest = z.strictObject({ customer: customerOf, since: z.iso.date() });
 export const mergeRequest = z.strictObject({ machineId: id, reason: name(500) });
+/** Figures of another machine of the model: those named, or every one that is lacking. */
+export const modelRequest = z.strictObject({ from: id, fields: z.array(z.string().max(80)).max(400).optional() });
 export const goBackRequest = z.strictObject({ setupId: id });
 
 export const quoteAnswerRequest = z.strictObject({ quoteId: id, accepted: z.boolean(), words: z.string().trim().max(300).default('') });

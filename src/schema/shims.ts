@@ -1,5 +1,8 @@
 import { z } from 'zod';
 import { lengthMm } from '@/catalogue/quantity';
+import { ASSORTMENTS } from '@/knowledge/starterShims';
+
+const POSTS = ASSORTMENTS.map((a) => `${a.innerMm} mm`).join(', ');
 
 /** A size of shim and how many lie in the drawer. */
 export interface DrawerShim {
@@ -27,3 +30,11 @@ export const shimMoveRequest = z
     if (m.count === 0 && m.kind !== 'counted')
       ctx.addIssue({ code: 'custom', path: ['count'], params: { code: 'nothing-to-move', data: {} } });
   });
+
+/** A bought assortment, all sizes of one post alike: counted by who bought it. */
+export const assortmentRequest = z.strictObject({
+  innerMm: z
+    .number()
+    .refine((mm) => ASSORTMENTS.some((a) => a.innerMm === mm), { params: { code: 'not-listed', data: { options: POSTS } } }),
+  each: z.int().min(1).max(99),
+});

@@ -4,7 +4,7 @@ import { manySetups, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
 import type { SetupDocument } from '@/schema/documents';
 import { recorded, type Entries, type ReadEntry } from '@/catalogue/entry';
 import { sagOf, preloadFrom } from '@/judgement/model/measure';
-import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
+import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { currentEntries } from './entries';
 import type { End } from '@/catalogue/ends';
 
@@ -62,6 +62,32 @@ export const lastOfJob = (setups: readonly Setup[], jobId: number): Setup | null
 
 /** The set-up the machine stands in: the newest that was not taken back. Newest first comes in. */
 export const standingOf = (setups: readonly Setup[]): Setup | null => setups.find((s) => !s.takenBack) ?? null;
+
+/** The maker's standard set-up stands at the root of every lineage; it is no record of a job, and has no number. */
+export const STANDARD_ID = 0;
+
+/** The lineage as it is shown, newest first: from the maker's standard set-up, where the machine's figures hold one. */
+export function lineageFromStandard(setups: readonly Setup[], figures: Entries) {
+  const values = Object.fromEntries(
+    recorded(figures)
+      .filter((e) => e.field.startsWith('standard.') && e.text !== '')
+      .map(({ field, text, unit, value }) => [field.slice('standard.'.length), { text, unit, value, from: 'found' as const }]),
+  );
+  if (!SETUP_FIELDS.some((f) => values[f.key])) return [...setups];
+  const mm = (end: End, state: 'static' | 'rider') => values[`sag.${end}.${state}`]?.value ?? null;
+  const sag = (end: End) => ({ staticMm: mm(end, 'static'), riderMm: mm(end, 'rider') });
+  const root = {
+    id: STANDARD_ID,
+    jobId: 0,
+    parentId: null,
+    kind: 'standard' as const,
+    reason: values.source?.text ?? '',
+    document: setupDocument(values, { rear: sag('rear'), front: sag('front') }),
+    recordedAt: '',
+    takenBack: false,
+  };
+  return [...setups.map((s) => (s.parentId === null ? { ...s, parentId: STANDARD_ID } : s)), root];
+}
 
 /** On handing back: the clickers and the sag of the finished machine become a set-up of their own, where anything was set or measured after the signature. */
 export async function recordAsSet(sql: Sql, job: Job, at: string): Promise<void> {

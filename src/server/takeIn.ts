@@ -24,8 +24,8 @@ export async function customerOf(sql: Sql, wanted: TakeIn['customer']): Promise<
     if (!found) throw new Refusal(missing('customer'));
     return found;
   }
-  const added = await oneNewCustomer(sql, wanted.name, wanted.phone);
-  await noneMakeFindable(sql, 'customer', added.id, added.name, `${added.name} ${added.phone}`);
+  const added = await oneNewCustomer(sql, { email: '', ...wanted });
+  await noneMakeFindable(sql, 'customer', added.id, added.name, `${added.name} ${added.phone} ${added.email}`);
   return added;
 }
 

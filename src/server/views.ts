@@ -35,7 +35,8 @@ import { machineName } from './find';
 import { currentEntries, currentEntriesOf } from './entries';
 import { reasoningOf } from './reasoning';
 import { standOf, trialsOf } from './retune';
-import { lastOfJob, standingOf } from './setups';
+import { originsOf } from './model';
+import { lastOfJob, lineageFromStandard, standingOf } from './setups';
 
 const MOST_ON_FLOOR = 60;
 const MOST_AWAITED = 12;
@@ -133,6 +134,7 @@ export async function bench(jobId: number, sheet = '') {
     })),
     setupId: lastOfJob(setups, jobId)?.id ?? null,
     handedBack: handedBackWith(setups, jobId),
+    origins: await originsOf(base, machine.id),
   };
 }
 /** What the machine was handed back with the last time it was here: the set-up it stood in before this job. */
@@ -171,6 +173,7 @@ export async function machineFile(machineId: number) {
   const jobs = await manyJobsOfMachine(base, machineId);
   const figures = await currentEntries(base, { machineId });
   const entries = await entriesByJob(jobs);
+  const setups = await manySetups(base, machineId);
   return {
     machine: { ...machine, name: machineName(machine) },
     owners: await manyOwners(base, machineId),
@@ -185,7 +188,9 @@ export async function machineFile(machineId: number) {
       signedAt,
       digest,
     })),
-    setups: await manySetups(base, machineId),
+    origins: await originsOf(base, machineId),
+    setups,
+    lineage: lineageFromStandard(setups, figures),
     rode: Object.fromEntries((await manyFeelsOfMachine(base, machineId)).map(({ setupId, feels }) => [setupId, overall(feels) ?? ''])),
     history: jobs.map((j) => historyPoint(j, entries.get(j.id) ?? {}, figures)),
     merged: await manyMergedInto(base, machineId),

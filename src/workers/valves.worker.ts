@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { type SearchProgress, type SearchRequest, type SearchResult, stackSearch } from '@/core/damper/search';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import { calibrate, type Calibration, type DynoPoint } from '@/core/damper/dyno';
+import { oneStack } from '@/core/damper/oneStack';
 import { simulatedRun } from '@/core/damper/simulatedRun';
 import { type Oil, rememberedLifts } from '@/core/damper/valve';
 import { type DamperView, damperView, type ViewRequest } from '@/core/damper/view';
@@ -43,6 +44,7 @@ const valves = {
   stop(): void {
     searching += 1;
   },
+  oneStack: async (asked: Parameters<typeof oneStack>[0]) => oneStack(asked),
   simulate: async (figures: DamperFigures, oil: Oil, seed: number): Promise<Result<DynoPoint[]>> => simulatedRun(figures, oil, seed, lifts),
   calibrate: async (figures: DamperFigures, oil: Oil, valve: ValveName, points: DynoPoint[]): Promise<Result<Calibration>> =>
     calibrate(figures, oil, valve, points, lifts),

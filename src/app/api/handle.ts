@@ -10,14 +10,52 @@ const foreign = () => refuse(403, { code: 'foreign', message: 'This request come
 /** A page of another site may not write here: a browser names where a request comes from, and it must be this address. */
 function isForeign(request: Request): boolean {
   const origin = request.headers.get('origin');
-  return origin !== null && origin !== 'null' ? new URL(origin).host !== request.headers.get('host') : origin === 'null';
+  if (origin === null) return false;
+  return !URL.canParse(origin) || new URL(origin).host !== request.headers.get('host');
 }
 
-export async function readBody(request: Request): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
+const MB = 1_000_000;
+/** The most one request may carry: JSON of a form or a list, a log of a ride, a picture. */
+export const MOST_BYTES = { json: MB, log: 12 * MB, photo: 30 * MB } as const;
+
+/** The body, no further than it may be long; null beyond. What says beforehand that it is longer is not read at all. */
+async function bytesOf(request: Request, most: number): Promise<Uint8Array | null> {
+  if (Number(request.headers.get('content-length') ?? 0) > most) return null;
+  const parts: Uint8Array[] = [];
+  let length = 0;
+  for await (const part of request.body ?? []) {
+    length += part.byteLength;
+    if (length > most) return null;
+    parts.push(part);
+  }
+  return Buffer.concat(parts);
+}
+
+const tooLarge = (most: number) => refuse(413, problem('body-too-large', [], { most: most / MB }));
+
+/** Where a text holds what no record can keep: a NUL, or half of a character; null where all can be kept. */
+function unkeepable(value: unknown, path: (string | number)[] = []): (string | number)[] | null {
+  if (typeof value === 'string') return value.includes('\0') || !value.isWellFormed() ? path : null;
+  if (value === null || typeof value !== 'object') return null;
+  for (const [key, inner] of Object.entries(value)) {
+    const found = unkeepable(inner, [...path, Array.isArray(value) ? Number(key) : key]) ?? (unkeepable(key) && [...path, '']);
+    if (found) return found;
+  }
+  return null;
+}
+
+export async function readBody(
+  request: Request,
+  most: number = MOST_BYTES.json,
+): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
   if (isForeign(request)) return { ok: false, response: foreign() };
   try {
-    const text = await request.text();
-    return { ok: true, value: text === '' ? {} : JSON.parse(text) };
+    const bytes = await bytesOf(request, most);
+    if (!bytes) return { ok: false, response: tooLarge(most) };
+    const text = new TextDecoder().decode(bytes);
+    const value: unknown = text === '' ? {} : JSON.parse(text);
+    const at = unkeepable(value);
+    return at ? { ok: false, response: refuse(400, problem('text-unkeepable', at)) } : { ok: true, value };
   } catch {
     return { ok: false, response: refuse(400, problem('not-json')) };
   }
@@ -28,8 +66,9 @@ export async function handle<S extends z.ZodType, T>(
   request: Request,
   schema: S,
   run: (checked: z.output<S>) => Promise<Answer<T>>,
+  most: number = MOST_BYTES.json,
 ): Promise<Response> {
-  const body = await readBody(request);
+  const body = await readBody(request, most);
   if (!body.ok) return body.response;
   const checked = schema.safeParse(body.value);
   if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, body.value));
@@ -37,7 +76,7 @@ export async function handle<S extends z.ZodType, T>(
 }
 
 /** A stored document that cannot be read is named, not passed over; anything else that breaks is the server's own fault and goes on. */
-async function answered<T>(run: () => Promise<Answer<T>>): Promise<Response> {
+export async function answered<T>(run: () => Promise<Answer<T>>): Promise<Response> {
   try {
     const answer = await run();
     return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
@@ -55,9 +94,12 @@ export async function handleBytes<S extends z.ZodType, T>(
 ): Promise<Response> {
   if (isForeign(request)) return foreign();
   const query = Object.fromEntries(new URL(request.url).searchParams);
+  const at = unkeepable(query);
+  if (at) return refuse(400, problem('text-unkeepable', at));
   const checked = schema.safeParse(query);
   if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, query));
-  const bytes = new Uint8Array(await request.arrayBuffer());
+  const bytes = await bytesOf(request, MOST_BYTES.photo);
+  if (!bytes) return tooLarge(MOST_BYTES.photo);
   return answered(() => run(checked.data, bytes));
 }
 

@@ -81,13 +81,51 @@ export const ASK_RIDER = [
   choice('fuel.state', 'Fuel when weighed and measured', { full: 'Full', half: 'Half', reserve: 'Reserve', unknown: 'Not noted' }),
 ];
 
+/** Kinds of ground a ride is shared out to; what each asks for stands in the book (knowledge/ground.ts). */
+export const GROUND_NAMES = {
+  smooth: 'Smooth tarmac',
+  broken: 'Broken tarmac',
+  cobbles: 'Cobbles and kerbs',
+  gravel: 'Gravel and hard-pack',
+  sand: 'Sand and mud',
+  rocks: 'Rocks and roots',
+  whoops: 'Whoops and braking bumps',
+  jumps: 'Jumps',
+  circuit: 'Circuit',
+} as const;
+export type GroundId = keyof typeof GROUND_NAMES;
+export const GROUND_IDS = Object.keys(GROUND_NAMES) as GroundId[];
+const ASK_GROUND = GROUND_IDS.map((id) => count(`ground.${id}`, GROUND_NAMES[id], '%', [0, 100], [0, 100]));
+
 export const ASK_RIDE = [
   choice('use', 'Use', USE_NAMES),
-  text('terrain', 'Terrain mix', { hint: 'for example: quarry tracks 70, lanes 30', maxLength: 160 }),
+  text('terrain', 'Terrain, in the rider’s words', { hint: 'for example: quarry tracks 70, lanes 30', maxLength: 160 }),
   choice('pace', 'Pace', { easy: 'Easy', steady: 'Steady', quick: 'Quick', race: 'Race' }),
   choice('experience', 'Experience', { learning: 'Learning', some: 'A few seasons', long: 'Long practised', racer: 'Racer' }),
   text('budget', 'Budget', { hint: 'in the customer’s words', maxLength: 160 }),
 ];
+
+/** The rider's fit, in the order of the walk: hands, feet, seat. */
+export const FIT_ITEMS = {
+  bar: 'Bar rotation',
+  leverLeft: 'Clutch lever, angle',
+  leverRight: 'Brake lever, angle',
+  reachLeft: 'Clutch lever, reach',
+  reachRight: 'Brake lever, reach',
+  brakeFree: 'Brake, free play',
+  clutchFree: 'Clutch, free play',
+  footBrake: 'Foot brake, height',
+  gearLever: 'Gear lever, height',
+  seat: 'Seat and place on it',
+} as const;
+export type FitItem = keyof typeof FIT_ITEMS;
+export const FIT_KEYS = Object.keys(FIT_ITEMS) as FitItem[];
+export const FIT_FOUND = { right: 'Right', wrong: 'Does not fit' };
+const ASK_FIT = FIT_KEYS.flatMap((item) => [
+  choice(`fit.${item}.found`, `${FIT_ITEMS[item]}, as found`, FIT_FOUND),
+  text(`fit.${item}.set`, `${FIT_ITEMS[item]}, set to`, { maxLength: 80 }),
+]);
+export const FIT_LIMIT = text('fit.limit', 'What limits it', { maxLength: 200, hint: 'cables, hoses and wiring free from lock to lock' });
 
 export const COMPLAINT_ITEM = [
   choice('complaint.n.phrase', 'Complaint', COMPLAINT_PHRASES),
@@ -120,6 +158,9 @@ export const ASK_CONDITION = [
 export const ASK_FIELDS = [
   ...ASK_RIDER,
   ...ASK_RIDE,
+  ...ASK_GROUND,
+  ...ASK_FIT,
+  FIT_LIMIT,
   ...COMPLAINT_ITEM,
   ...LUGGAGE_ITEM,
   ...ASK_CONDITION,

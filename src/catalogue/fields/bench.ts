@@ -1,4 +1,4 @@
-import { choice, count, length, money, text, torque } from './kinds';
+import { choice, count, length, money, pressure, text, torque } from './kinds';
 import { END_OF, VALVE_NAMES, VALVES, DAMPERS } from './damper';
 import { GAS_FORCE, SETUP_FIELDS, withPrefix } from './setup';
 import { ENDS, type End, END_NAMES } from '../ends';
@@ -79,6 +79,20 @@ export const REASON_FIELDS = [
   text('reason.first', 'What to try first, and what it costs', { maxLength: 500, lines: 3 }),
 ];
 
+/** Where a cure that was followed is carried out, what it asks for, and what became of it. */
+export const PROPOSAL_ANSWERS = { taken: 'Taken', refused: 'Not done' };
+export const PROPOSAL_FIELDS = [
+  text('proposal.stage', 'Carried out under', { maxLength: 20 }),
+  text('proposal.words', 'Proposed', { maxLength: 500 }),
+  text('proposal.because', 'Because', { maxLength: 300 }),
+  text('proposal.puts', 'What it fills in', { maxLength: 2000 }),
+];
+/** Answered where it is carried out, which may be after the rebuild is signed. */
+export const PROPOSAL_ANSWER_FIELDS = [
+  choice('proposal.answer', 'What became of it', PROPOSAL_ANSWERS),
+  text('proposal.why', 'Why it was not done', { maxLength: 300 }),
+];
+
 /** What the technician writes; the rest of the stage is picked. */
 export const REASON_WORDS = REASON_FIELDS.filter((f) => f.kind === 'text' && f.lines !== undefined);
 
@@ -93,6 +107,12 @@ const springFields = <E extends End>(end: E) => [
   }),
   count(`springs.${end}.choice`, 'Spring chosen', '', [1, 1e9], [1, 1e9], { end }),
   ...(end === 'front' ? [count('springs.front.choiceRight', 'Spring chosen for the right leg', '', [1, 1e9], [1, 1e9], { end })] : []),
+  ...(end === 'front'
+    ? [
+        pressure('springs.front.pressure', 'Pressure for it', [0, 3], [0.3, 1.6], { end }),
+        count('springs.front.at', 'Set at', '°C', [-30, 60], [0, 40], { end, hint: 'taken as 20 °C until typed' }),
+      ]
+    : []),
   length(`springs.${end}.preload`, 'Preload for it', [0, 200], [0, 40], { end }),
   choice(
     `springs.${end}.bias`,
@@ -136,6 +156,7 @@ const BUILT_FIELDS = [
 export const REBUILD_FIELDS = [
   ...BUILT_FIELDS,
   ...withPrefix('fitted', SETUP_FIELDS),
+  ...withPrefix('wanted', SETUP_FIELDS),
   ...PART_ITEM,
   ...TORQUE_ITEM,
   text('rebuild.condition', 'Condition found inside', { maxLength: 1000, lines: 3, hint: 'oil colour, metal, bushes, chrome, shaft' }),
@@ -144,6 +165,7 @@ export const REBUILD_FIELDS = [
 ];
 
 export const SET_FIELDS = [
+  ...PROPOSAL_ANSWER_FIELDS,
   ...walk('set', 'rear'),
   ...walk('set', 'front'),
   ...withPrefix(

@@ -162,6 +162,11 @@ const ofEnds = ENDS.flatMap((end) => {
       hint: 'm/s and N, one pair a line',
     }),
     text(`valves.${end}.target.rebound`, 'Rebound aimed at', { end, maxLength: 1000, lines: 9, hint: 'm/s and N, one pair a line' }),
+    ...(['compression', 'rebound'] as const).flatMap((side) =>
+      (['low', 'high'] as const).map((band) =>
+        count(`valves.${end}.shift.${side}.${band}`, `Aim for ${side}, ${band} speed, changed by`, '%', [-60, 150], [-30, 40], { end }),
+      ),
+    ),
     text(`valves.${end}.found`, `${name}, what else was found in the valves`, { end, maxLength: 1000, lines: 2 }),
     text(`valves.${end}.specified`, `${name}, what else to fit`, { end, maxLength: 1000, lines: 2 }),
     text(`valves.${end}.reason`, `${name}, reason`, { end, maxLength: 500, lines: 2 }),

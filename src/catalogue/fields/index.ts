@@ -1,6 +1,16 @@
 import { WORK_FIELDS, PHOTO_FIELDS } from './work';
 import { ASK_FIELDS } from './ask';
-import { JOB_FIELDS, MEASURE_FIELDS, RIDE_FIELDS, SET_FIELDS, SPRINGS_FIELDS, REASON_FIELDS, REASON_CHECKS, REBUILD_FIELDS } from './bench';
+import {
+  JOB_FIELDS,
+  MEASURE_FIELDS,
+  RIDE_FIELDS,
+  SET_FIELDS,
+  SPRINGS_FIELDS,
+  PROPOSAL_FIELDS,
+  REASON_FIELDS,
+  REASON_CHECKS,
+  REBUILD_FIELDS,
+} from './bench';
 import { VALVES_FIELDS } from './damper';
 import type { FieldDef } from './kinds';
 import { MACHINE_FIELDS } from './machine';
@@ -21,7 +31,7 @@ export const STAGE_NAMES: Record<Stage, string> = {
 const BY_STAGE = {
   ask: ASK_FIELDS,
   measure: MEASURE_FIELDS,
-  reason: [...REASON_FIELDS, ...REASON_CHECKS],
+  reason: [...REASON_FIELDS, ...REASON_CHECKS, ...PROPOSAL_FIELDS],
   springs: SPRINGS_FIELDS,
   valves: VALVES_FIELDS,
   rebuild: [...REBUILD_FIELDS, ...WORK_FIELDS, ...PHOTO_FIELDS],
@@ -64,6 +74,12 @@ export function knownField(key: string): KnownField | undefined {
 
 /** A key that came from outside the program: of the base, the browser or a page of the book. */
 export const isFieldKey = (key: string): key is FieldKey => knownField(key) !== undefined;
+
+/** Figures that belong to one machine alone: who it is, how far it ran, what its owner loads, and what its own plate says. */
+const OF_ONE_MACHINE = /^machine\.(make|model|year|registration|frame|family|alone|distance|case|plated|limit)(\.|$)/;
+
+/** True for a figure of a machine that holds for every machine of its model. */
+export const isOfModel = (key: string): boolean => knownField(key)?.stage === 'machine' && !OF_ONE_MACHINE.test(key);
 
 export function fieldDef(key: string): FieldDef {
   const known = knownField(key);

@@ -1,5 +1,6 @@
 import { MACHINE_DAMPERS } from './damper';
 import { END_NAMES, ENDS } from '../ends';
+import { SETUP_FIELDS, withPrefix } from './setup';
 import { angle, choice, count, distance, length, mass, pressure, rate, text, volume } from './kinds';
 
 const KM = 1e6;
@@ -12,6 +13,12 @@ export const MACHINE_IDENTITY = [
   count('machine.year', 'Year', '', [1900, 2100], [1965, 2030]),
   text('machine.registration', 'Registration', { maxLength: 30 }),
   text('machine.frame', 'Frame number', { maxLength: 40 }),
+];
+
+/** Which machines share their figures: those of one make and model, unless it is said otherwise here. */
+export const MACHINE_MODEL = [
+  text('machine.family', 'Counts as model', { maxLength: 120, hint: 'only where make and model are written otherwise' }),
+  choice('machine.alone', 'With others of its model', { no: 'shares their figures', yes: 'stands apart' }),
 ];
 
 /** Kinds of machine; what is usual of each stands in the book (knowledge/kinds.ts). */
@@ -35,6 +42,10 @@ export const MACHINE_FIGURES = [
   length('machine.travel.front', 'Front wheel travel', [10, 600], [60, 350], { end: 'front', hint: 'along the leg' }),
   angle('machine.rake', 'Rake', [0, 60], [18, 36], { hint: 'from the vertical' }),
   count('machine.leverage', 'Leverage ratio', 'wheel : shock', [0.5, 10], [1, 4], { end: 'rear', hint: 'wheel travel over shock stroke' }),
+  length('machine.shockStroke', 'Shock stroke, by tape', [5, 300], [25, 150], {
+    end: 'rear',
+    hint: 'of the whole wheel travel; gives the mean ratio until that is typed',
+  }),
   length('machine.wheelbase', 'Wheelbase', [500, 3000], [1100, 1800]),
   mass('machine.weighed.rear', 'Rear wheel as weighed', [1, 1000], [30, 250], { end: 'rear', hint: 'no rider, machine level' }),
   mass('machine.weighed.front', 'Front wheel as weighed', [1, 1000], [30, 250], { end: 'front', hint: 'no rider, machine level' }),
@@ -46,7 +57,12 @@ export const MACHINE_FIGURES = [
   mass('machine.plated', 'Plated maximum mass', [50, 3000], [150, 600], { hint: 'on the plate, machine and load together' }),
   mass('machine.limit.rear', 'Rear axle limit', [20, 2000], [100, 400], { end: 'rear', hint: 'on the plate or in the manual' }),
   mass('machine.limit.front', 'Front axle limit', [20, 2000], [80, 300], { end: 'front', hint: 'on the plate or in the manual' }),
-  choice('machine.forkSpring', 'Fork spring layout', { both: 'One in each leg', one: 'In one leg only' }, { end: 'front' }),
+  choice(
+    'machine.forkSpring',
+    'Fork spring layout',
+    { both: 'One in each leg', one: 'In one leg only', air: 'Air, no spring' },
+    { end: 'front' },
+  ),
   length('machine.seat', 'Seat height', [300, 1300], [600, 1000], { hint: 'bare machine, on its wheels' }),
 ];
 
@@ -61,6 +77,17 @@ export const MACHINE_SHEET = [
   pressure('machine.gas', 'Shock gas, maker’s charge', [0, 5], [0.4, 2], { end: 'rear' }),
   length('machine.height', 'Fork tubes above the clamp, maker’s', [-100, 200], [0, 40], { end: 'front' }),
   choice('machine.antiDive', 'Brake-operated anti-dive', { no: 'None', yes: 'Fitted' }, { end: 'front' }),
+];
+
+/** The set-up the maker's manual gives, for the rider it names: the root of the lineage, and what anything else is held against. */
+export const MACHINE_STANDARD = withPrefix('standard', SETUP_FIELDS);
+export const MACHINE_STANDARD_FOR = [
+  mass('standard.riderMass', 'Rider it is meant for', [20, 250], [55, 110]),
+  text('standard.source', 'Where it stands', { maxLength: 120, hint: 'for example: owner’s manual, page 112' }),
+  ...ENDS.flatMap((end) => [
+    length(`standard.sag.${end}.static`, `${END_NAMES[end]} static sag`, [0, 200], [2, 60], { end, hint: 'as the maker asks for it' }),
+    length(`standard.sag.${end}.rider`, `${END_NAMES[end]} rider sag`, [0, 300], [15, 130], { end, hint: 'as the maker asks for it' }),
+  ]),
 ];
 
 /** Loads this machine is ridden with again and again, kept by name: reckoned in every job beside what is declared there. */
@@ -111,6 +138,21 @@ export const MACHINE_LEVERAGE = [
   ]),
 ];
 
+/** An air fork's chambers: its pressure is what is recommended, in place of a rate. */
+export const MACHINE_AIR_FORK = [
+  choice('machine.air.legs', 'Air fork, air in', { one: 'One leg', both: 'Both legs' }, { end: 'front' }),
+  length('machine.air.piston', 'Air fork, main piston', [10, 80], [20, 50], { end: 'front', hint: 'diameter the air presses on' }),
+  length('machine.air.chamber', 'Air fork, main chamber', [50, 900], [150, 600], {
+    end: 'front',
+    hint: 'length at full extension: volume by area',
+  }),
+  length('machine.air.balance.piston', 'Balance chamber, piston', [5, 80], [10, 45], { end: 'front', hint: 'empty where there is none' }),
+  length('machine.air.balance.chamber', 'Balance chamber, length', [2, 500], [10, 200], {
+    end: 'front',
+    hint: 'at full extension, charged with the main one',
+  }),
+];
+
 export const MACHINE_AIR_AND_STOPS = [
   length('machine.shaft', 'Shock shaft', [4, 40], [10, 20], { end: 'rear', hint: 'diameter; the gas pushes on it' }),
   volume('machine.chamber', 'Gas chamber, shaft out', [1 * ML, 2000 * ML], [20 * ML, 200 * ML], {
@@ -144,10 +186,14 @@ export const MACHINE_AIR_AND_STOPS = [
 
 export const MACHINE_FIELDS = [
   ...MACHINE_IDENTITY,
+  ...MACHINE_MODEL,
   ...MACHINE_FIGURES,
   ...MACHINE_SHEET,
+  ...MACHINE_STANDARD_FOR,
+  ...MACHINE_STANDARD,
   ...MACHINE_CASE_ITEM,
   ...MACHINE_LEVERAGE,
   ...MACHINE_AIR_AND_STOPS,
+  ...MACHINE_AIR_FORK,
   ...MACHINE_DAMPERS,
 ];

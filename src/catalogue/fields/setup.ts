@@ -50,6 +50,7 @@ export const SETUP_GROUPS = [
     end: 'rear',
     fields: [
       rate('rear.spring', 'Spring rate as marked', [1, 1000], [10, 300], { end: 'rear' }),
+      rate('rear.springRight', 'Spring rate, where the right shock differs', [1, 1000], [10, 300], { end: 'rear' }),
       ...preloadFields('rear.preload', 'Preload', 'rear'),
       ...clicker('rear.lowCompression', 'Low-speed compression', 'rear'),
       ...clicker('rear.highCompression', 'High-speed compression', 'rear'),
@@ -63,6 +64,7 @@ export const SETUP_GROUPS = [
     end: 'front',
     fields: [
       rate('front.spring', 'Spring rate as marked, each leg', [0.5, 100], [2, 25], { end: 'front' }),
+      pressure('front.air', 'Air fork pressure', [0, 3], [0.3, 1.6], { end: 'front', hint: 'cold, at full extension' }),
       text('front.oil', 'Fork oil', { end: 'front', hint: 'cSt at 40 °C where known', maxLength: 80 }),
     ],
   },
@@ -85,8 +87,10 @@ export const SETUP_FIELDS: readonly FieldDef<SetupKey>[] = SETUP_GROUPS.flatMap(
 /** The places preload is read, for deriving millimetres: suffix keys without `.way`. */
 export const PRELOAD_KEYS = ['rear.preload', 'front.preload.left', 'front.preload.right'] as const;
 
-export const withPrefix = <P extends 'found' | 'fitted' | 'set.as', K extends string>(prefix: P, fields: readonly FieldDef<K>[]) =>
-  fields.map((f): FieldDef<`${P}.${K}`> => ({ ...f, key: `${prefix}.${f.key}` as const }));
+export const withPrefix = <P extends 'found' | 'fitted' | 'standard' | 'wanted' | 'set.as', K extends string>(
+  prefix: P,
+  fields: readonly FieldDef<K>[],
+) => fields.map((f): FieldDef<`${P}.${K}`> => ({ ...f, key: `${prefix}.${f.key}` as const }));
 
 export const GAS_FORCE = <E extends End>(end: E) =>
   force(

@@ -12,6 +12,9 @@ export interface SpacerRequest {
   preloadWantedMm: number;
 }
 
+/** Far above the rounding of sums of hundreds of millimetres, far below anything cut. */
+const ROUNDING_MM = 1e-9;
+
 /**
  * Spacer of a fork whose preload is made by it: old + (old free length − new free length) + (preload wanted − preload now).
  * @returns mm, of each leg
@@ -21,9 +24,10 @@ export interface SpacerRequest {
 export function spacerFor(request: SpacerRequest): Result<{ spacerMm: number; working: WorkingStep[] }> {
   const { spacerMm, oldFreeMm, newFreeMm, preloadNowMm, preloadWantedMm } = request;
   const cut = spacerMm + (oldFreeMm - newFreeMm) + (preloadWantedMm - preloadNowMm);
-  if (cut < 0) return err('spacer-no-room', ['newFreeMm'], { over: -cut });
+  // What is short by no more than the rounding of a sum is a spacer of nothing, not a want of room.
+  if (cut < -ROUNDING_MM) return err('spacer-no-room', ['newFreeMm'], { over: -cut });
   return ok({
-    spacerMm: cut,
+    spacerMm: Math.max(0, cut),
     working: [
       {
         label: 'Spacer, each leg',
@@ -35,7 +39,7 @@ export function spacerFor(request: SpacerRequest): Result<{ spacerMm: number; wo
           given('preload wanted', preloadWantedMm, 'mm', 'computed'),
           given('preload now', preloadNowMm, 'mm', 'measured'),
         ],
-        result: cut,
+        result: Math.max(0, cut),
         unit: 'mm',
         source: 'the leg’s length stays',
       },

@@ -4,7 +4,7 @@ import type { Sql } from '../client';
 export const oneAnswers = async (sql: Sql): Promise<boolean> => (await sql.one<{ yes: boolean }>('SELECT true AS yes')).yes;
 
 /** Whether anybody signs, any spring is on the list, and any job was ever taken in. */
-export const oneBegun = (sql: Sql): Promise<{ technicians: boolean; springs: boolean; jobs: boolean }> =>
+export const oneBegun = (sql: Sql): Promise<{ technicians: boolean; springs: boolean; shims: boolean; jobs: boolean }> =>
   sql.one(
-    `SELECT EXISTS (SELECT 1 FROM technician) AS technicians, EXISTS (SELECT 1 FROM spring) AS springs, EXISTS (SELECT 1 FROM job) AS jobs`,
+    `SELECT EXISTS (SELECT 1 FROM technician) AS technicians, EXISTS (SELECT 1 FROM spring) AS springs, EXISTS (SELECT 1 FROM shim_move) AS shims, EXISTS (SELECT 1 FROM job) AS jobs`,
   );

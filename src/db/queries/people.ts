@@ -9,6 +9,7 @@ export interface Customer {
   id: number;
   name: string;
   phone: string;
+  email: string;
 }
 
 export const manyTechnicians = (sql: Sql) => sql.many<Technician>('SELECT id, name FROM technician ORDER BY name');
@@ -21,13 +22,17 @@ export const maybeOneTechnicianByName = (sql: Sql, name: string) =>
 export const oneNewTechnician = (sql: Sql, name: string) =>
   sql.one<Technician>('INSERT INTO technician (name) VALUES ($1) RETURNING id, name', [name]);
 
-export const manyCustomers = (sql: Sql) => sql.many<Customer>('SELECT id, name, phone FROM customer ORDER BY name, id');
+export const manyCustomers = (sql: Sql) => sql.many<Customer>('SELECT id, name, phone, email FROM customer ORDER BY name, id');
 
 export const maybeOneCustomer = (sql: Sql, id: number) =>
-  sql.maybeOne<Customer>('SELECT id, name, phone FROM customer WHERE id = $1', [id]);
+  sql.maybeOne<Customer>('SELECT id, name, phone, email FROM customer WHERE id = $1', [id]);
 
-export const oneNewCustomer = (sql: Sql, name: string, phone: string) =>
-  sql.one<Customer>('INSERT INTO customer (name, phone) VALUES ($1, $2) RETURNING id, name, phone', [name, phone]);
+export const oneNewCustomer = (sql: Sql, customer: Omit<Customer, 'id'>) =>
+  sql.one<Customer>('INSERT INTO customer (name, phone, email) VALUES ($1, $2, $3) RETURNING id, name, phone, email', [
+    customer.name,
+    customer.phone,
+    customer.email,
+  ]);
 
 /** The newest passcode of a technician, salted and hashed. */
 export const maybeOnePasscode = (sql: Sql, technicianId: number) =>

@@ -1,7 +1,17 @@
 import { STATIC_SHARE_OF_RIDER } from '@/knowledge/limits';
-import { againstWindow, middleMm, schoolById, type School, schoolWindows, type Windows, type WindowVerdict } from '@/knowledge/schools';
+import {
+  againstWindow,
+  middleMm,
+  schoolById,
+  type School,
+  schoolWindows,
+  type Window,
+  type Windows,
+  type WindowVerdict,
+} from '@/knowledge/schools';
 import type { Entries } from '@/catalogue/entry';
 import { armOf } from '../model/ends';
+import { sagPlace } from './ground';
 import { namedKindOf } from '../model/loads';
 import { sagOf } from '../model/measure';
 import { type Figure, figureOr, numberOf, textOf, choiceOf } from '../model/read';
@@ -41,13 +51,17 @@ export interface Target {
   rider: Figure;
 }
 
-/** The two sags to aim at: typed ones first, else the middle of the school's windows, else the share of travel. */
+/** A place in a window: −1 its least, 0 its middle, 1 its most. */
+const placeMm = (window: Window, place: number): number => middleMm(window) + (place * (window.maxMm - window.minMm)) / 2;
+
+/** The two sags to aim at: typed ones first, else within the school's windows where the ground asks for them (their middle while no ground is told), else the share of travel. */
 export function targetOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Target | null {
   const own = windowsOf(entries, machine, end, schools);
   const riderWindow = own?.rider ?? windowsBy(schoolById('share-of-travel', schools), entries, machine, end)?.rider;
   if (!riderWindow) return null;
-  const rider = figureOr(entries, `springs.${end}.target.rider`, Math.round(middleMm(riderWindow)));
-  const statics = own?.static ? Math.round(middleMm(own.static)) : Math.round(rider.value * STATIC_SHARE_OF_RIDER);
+  const place = sagPlace(entries);
+  const rider = figureOr(entries, `springs.${end}.target.rider`, Math.round(placeMm(riderWindow, place)));
+  const statics = own?.static ? Math.round(placeMm(own.static, place)) : Math.round(rider.value * STATIC_SHARE_OF_RIDER);
   return { static: figureOr(entries, `springs.${end}.target.static`, statics), rider };
 }
 

@@ -1,4 +1,5 @@
-import { RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, LOAD_BEHIND_KG } from '@/knowledge/limits';
+import { rightSpringFound } from '../model/ends';
+import { SAME_RATE_SHARE, RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, LOAD_BEHIND_KG } from '@/knowledge/limits';
 import { effectiveFinding } from '../model/effective';
 import { droopFindings } from './reach';
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
@@ -146,6 +147,20 @@ function legFindings(entries: Entries, machine: Entries): Because[] {
   });
 }
 
+/** Two shocks share the rear load: springs that differ twist the arm and are never built so. */
+function shockFindings(entries: Entries, machine: Entries): Because[] {
+  const [left, right] = [numberOf(entries, 'found.rear.spring'), rightSpringFound(entries, machine, 'rear')];
+  if (left === null || right === null || Math.abs(right / left - 1) <= SAME_RATE_SHARE) return [];
+  return [
+    {
+      mark: 'warn',
+      lead: `Rear springs differ: ${left.toFixed(1)} N/mm on the left, ${right.toFixed(1)} N/mm on the right.`,
+      rest: 'Two shocks share the load and must be alike: springs, preload and clickers of both.',
+      origin: 'As it came in.',
+    },
+  ];
+}
+
 /** Where the machine sits between both aims, by the judge that Reason and the rides ask. */
 function sitsFinding(entries: Entries, machine: Entries, schools: readonly School[]): Because[] {
   const [rear, front] = [offAim(entries, machine, 'rear', schools), offAim(entries, machine, 'front', schools)];
@@ -188,6 +203,7 @@ export function becauseOf(entries: Entries, machine: Entries, schools: readonly 
     ...frictionFinding(entries, machine, 'rear'),
     ...frictionFinding(entries, machine, 'front'),
     ...legFindings(entries, machine),
+    ...shockFindings(entries, machine),
     ...sitsFinding(entries, machine, schools),
     ...pitchFinding(entries, machine),
     ...unloadingFinding(entries, machine),

@@ -1,9 +1,10 @@
-import { CLICKERS } from '@/catalogue/clickers';
-import { SAME_RATE_SHARE, SAME_PRELOAD_MM } from '@/knowledge/limits';
+import { clickersOf } from '@/catalogue/clickers';
+import { PRELOAD_KEYS, SETUP_FIELDS, type SetupKey } from '@/catalogue/fields/setup';
+import { SAME_GAS_MPA, SAME_PRELOAD_MM, SAME_RATE_SHARE } from '@/knowledge/limits';
 import { shimsBeyond } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
 import type { ValveName } from '@/core/damper/damper';
-import type { Entries } from '@/catalogue/entry';
+import { type Entries, withUnit } from '@/catalogue/entry';
 import { type DamperKey, DAMPERS, VALVES } from '@/catalogue/fields/damper';
 import { hasUnlikeLegs, shimsOf, valveName } from '../model/dampers';
 import { chosenSprings, rateTextOf } from '../model/offers';
@@ -53,38 +54,97 @@ export interface Difference {
 
 const listWords = (shims: readonly Shim[]) => shimsText(shims).replaceAll('\n', ', ');
 
-/** Where what was written down as built is not what Springs and Valves specified. What nobody wrote down is no difference; the panel names it as not recorded. */
-export function differencesOf(entries: Entries, machine: Entries, springs: readonly ListedSpring[]): Difference[] {
-  const found: Difference[] = [];
-  for (const end of ENDS) {
+/** One figure of the set-up that Springs and Valves ask for, by the place it is set at. */
+export interface WantedFigure {
+  key: SetupKey;
+  what: string;
+  /** As it is put into the field. */
+  text: string;
+  value: number;
+  /** How far what was fitted may lie from it and still be the same, in the unit of the value. */
+  tolerance: number;
+}
+
+/** What is wanted in this machine, figure by figure: the springs chosen with their preload, the clickers the valves were specified at, and above these what a cure asked for. */
+export function wantedFigures(entries: Entries, springs: readonly ListedSpring[]): WantedFigure[] {
+  const byCure = curedFigures(entries);
+  return [...specifiedFigures(entries, springs).filter((s) => !byCure.some((c) => c.key === s.key)), ...byCure];
+}
+
+/** What a cure that was taken asks for. */
+const curedFigures = (entries: Entries): WantedFigure[] =>
+  SETUP_FIELDS.flatMap((field): WantedFigure[] => {
+    const entry = entries[`wanted.${field.key}`];
+    if (!entry || entry.value === null) return [];
+    const isClicks = field.key.endsWith('.out');
+    const what = `${END_NAMES[field.end ?? 'rear']} ${field.label.toLowerCase()}`;
+    const tolerance = isClicks ? 0 : SAME_PRELOAD_MM;
+    const text = isClicks ? `${entry.text} out` : field.key.endsWith('.reading') ? `${entry.text} mm` : withUnit(entry);
+    return [{ key: field.key, what, text, value: entry.value, tolerance: field.key === 'rear.gas' ? SAME_GAS_MPA : tolerance }];
+  });
+
+function specifiedFigures(entries: Entries, springs: readonly ListedSpring[]): WantedFigure[] {
+  return ENDS.flatMap((end) => {
+    const wanted: WantedFigure[] = [];
     const chosen = chosenSprings(entries, end, springs);
-    const fitted = numberOf(entries, `fitted.${end}.spring`);
-    if (chosen && fitted !== null && Math.abs(fitted / chosen.spring.rateNPerMm - 1) > SAME_RATE_SHARE)
-      found.push({
+    const rate = (key: SetupKey, spring: ListedSpring) =>
+      wanted.push({
+        key,
         what: `${END_NAMES[end]} spring`,
-        specified: rateTextOf(chosen.spring),
-        built: textOf(entries, `fitted.${end}.spring`),
+        text: rateTextOf(spring),
+        value: spring.rateNPerMm,
+        tolerance: SAME_RATE_SHARE * spring.rateNPerMm,
       });
-    const wanted = numberOf(entries, `springs.${end}.preload`);
-    const key = end === 'rear' ? 'fitted.rear.preload' : 'fitted.front.preload.left';
-    const read = preloadOf(entries, key);
-    if (chosen && wanted !== null && read?.ok && Math.abs(read.value - wanted) > SAME_PRELOAD_MM)
-      found.push({
-        what: `${END_NAMES[end]} preload`,
-        specified: `${wanted.toFixed(1)} mm`,
-        built: `${read.value.toFixed(1)} mm`,
-      });
+    if (chosen) rate(`${end}.spring`, chosen.spring);
+    if (chosen?.right) rate('front.springRight', chosen.right);
+    const air = end === 'front' ? entries['springs.front.pressure'] : undefined;
+    if (air && air.value !== null)
+      wanted.push({ key: 'front.air', what: 'Air fork pressure', text: withUnit(air), value: air.value, tolerance: SAME_GAS_MPA });
+    const preloadMm = numberOf(entries, `springs.${end}.preload`);
+    if (chosen && preloadMm !== null)
+      for (const key of PRELOAD_KEYS.filter((k) => k.startsWith(end)))
+        wanted.push({
+          key: `${key}.reading`,
+          what: `${END_NAMES[end]} preload`,
+          text: `${preloadMm.toFixed(1)} mm`,
+          value: preloadMm,
+          tolerance: SAME_PRELOAD_MM,
+        });
     for (const side of ['compression', 'rebound'] as const) {
       const clicks = numberOf(entries, `valves.${end}.clicks.${side}`);
-      const out = numberOf(entries, `fitted.${CLICKERS[end][side]}.out`);
-      if (clicks !== null && out !== null && clicks !== out)
-        found.push({ what: `${END_NAMES[end]} ${side}`, specified: `${clicks} out`, built: `${out} out` });
+      if (clicks === null) continue;
+      for (const clicker of clickersOf(end, side))
+        wanted.push({ key: `${clicker}.out`, what: `${END_NAMES[end]} ${side}`, text: `${clicks} out`, value: clicks, tolerance: 0 });
     }
+    return wanted;
+  });
+}
+
+/** A figure of a set-up as it stands under one prefix: preload in mm, however it was read; null where it is not noted or cannot be worked out. */
+export function figureAt(entries: Entries, prefix: 'found' | 'fitted' | 'standard', key: SetupKey): number | null {
+  const preload = PRELOAD_KEYS.find((k) => key === `${k}.reading`);
+  if (!preload) return numberOf(entries, `${prefix}.${key}`);
+  const read = preloadOf(entries, `${prefix}.${preload}`);
+  return read?.ok ? read.value : null;
+}
+
+/** Where what was written down as built is not what Springs and Valves specified. What nobody wrote down is no difference; the panel names it as not recorded. */
+export function differencesOf(entries: Entries, machine: Entries, springs: readonly ListedSpring[]): Difference[] {
+  const found = new Map<string, Difference>();
+  for (const { key, what, text, value, tolerance } of wantedFigures(entries, springs)) {
+    const fitted = figureAt(entries, 'fitted', key);
+    if (fitted === null || Math.abs(fitted - value) <= tolerance || found.has(what)) continue;
+    const built = key.endsWith('.reading')
+      ? `${fitted.toFixed(1)} mm`
+      : key.endsWith('.out')
+        ? `${fitted} out`
+        : textOf(entries, `fitted.${key}`);
+    found.set(what, { what, specified: text, built });
   }
   for (const { name, specified, built } of builtStacks(entries, machine))
     if (built && (shimsBeyond(built, specified).length > 0 || shimsText(built) !== shimsText(specified)))
-      found.push({ what: name, specified: listWords(specified), built: listWords(built) });
-  return found;
+      found.set(name, { what: name, specified: listWords(specified), built: listWords(built) });
+  return [...found.values()];
 }
 
 export interface ShimMove extends Shim {

@@ -1,3 +1,4 @@
+import { isOnAir } from '../model/ends';
 import { PITCH_SHARE } from '@/knowledge/limits';
 import { isToppedOut, TOPPED_OUT_MM } from '@/core/measure/sag';
 import { judgeStatic, type Lean, sagToleranceMm } from '@/core/spring/judgement';
@@ -54,12 +55,12 @@ export function aimsOf(entries: Entries, machine: Entries, end: End, schools: re
 /**
  * The ring moves both sags alike (constant leverage, linear spring), so the difference between rider and static sag belongs to the rate alone: holding the rider sag at its aim leaves
  * static − (rider − aim). An end that rests on its top-out stop says nothing of its spring: how far past the stop it would push, nobody sees.
- * @returns null until both sags are read and the travel is known
+ * @returns null for a fork on air, and until both sags are read and the travel is known
  */
 export function judgeSpring(entries: Entries, machine: Entries, end: End, schools: readonly School[]): SpringJudged | null {
   const read = sagOf(entries, machine, end);
   const aims = aimsOf(entries, machine, end, schools);
-  if (!read?.result.ok || !aims) return null;
+  if (!read?.result.ok || !aims || isOnAir(machine, end)) return null;
   const { staticSagMm, riderSagMm, uncertaintyMm } = read.result.value;
   if (staticSagMm === null || riderSagMm === null) return null;
   const { target, staticWindow, riderWindow } = aims;

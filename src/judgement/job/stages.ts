@@ -53,7 +53,9 @@ export function readingsTaken(entries: Entries): number {
 const LINES: Record<Stage, (standing: Standing) => Pick<StageLine, 'state' | 'line'>> = {
   ask: ({ entries }) =>
     lineOf(
-      Object.keys(entries).some((f) => /^(rider|passenger|use|terrain|pace|experience|complaint|luggage|found|clock|fuel|budget)/.test(f)),
+      Object.keys(entries).some((f) =>
+        /^(rider|passenger|use|ground|fit|terrain|pace|experience|complaint|luggage|found|clock|fuel|budget)/.test(f),
+      ),
       [
         [numberOf(entries, 'rider.mass') !== null, 'rider mass'],
         [textOf(entries, 'use') !== '', 'use'],
@@ -72,7 +74,7 @@ const LINES: Record<Stage, (standing: Standing) => Pick<StageLine, 'state' | 'li
       Object.keys(entries).some((f) => f.startsWith('springs.')),
       [
         [numberOf(entries, 'springs.rear.choice') !== null, 'rear not chosen'],
-        [numberOf(entries, 'springs.front.choice') !== null, 'front not chosen'],
+        [numberOf(entries, 'springs.front.choice') !== null || numberOf(entries, 'springs.front.pressure') !== null, 'front not chosen'],
       ],
     ),
   valves: ({ entries }) =>

@@ -21,7 +21,7 @@ import { remembered } from './remember';
 /** Which of the two stacks of a job. */
 export type Which = 'found' | 'fit';
 
-const usual = { youngsModulusGPa: STEEL_YOUNGS_GPA, poisson: STEEL_POISSON, theory: 'vonKarman' as const };
+const usualSteel = { youngsModulusGPa: STEEL_YOUNGS_GPA, poisson: STEEL_POISSON, theory: 'vonKarman' as const };
 
 export const stackField = (damper: DamperKey, valve: ValveName, which: Which) => `valves.${damper}.${which}.${valve}` as const;
 
@@ -147,7 +147,7 @@ export function valveRequestOf(
         dishMm: of('dish') ?? 0,
         ...((of('dish') ?? 0) > 0 ? { seatDiameterMm: of('zone.outer')! } : {}),
         ...(of('stop') === null ? {} : { stopLiftMm: of('stop')! }),
-        ...usual,
+        ...usualSteel,
       }
     : null;
   return {
@@ -181,15 +181,48 @@ const tenth = (x: number) => Math.round(10 * x) / 10;
 function usualOfValve(entries: Entries, damper: DamperKey, valve: ValveName, kind: DamperKind): [ValveFigure, number][] {
   const shims = shimsOf(entries, damper, valve, 'found');
   if (!shims?.ok || shims.value.length === 0) return [];
-  const face = shims.value[0]!.diameterMm;
-  const clamp = Math.min(shims.value.at(-1)!.diameterMm, 0.8 * face);
+  return [['port', kind.valves[valve].portMm2], ['bleed', kind.valves[valve].bleedMm2], ...clampOf(shims.value)];
+}
+
+/** Clamp and port zone as they follow from the shims typed. */
+function clampOf(shims: readonly Shim[]): [ValveFigure & ('clamp' | `zone.${string}`), number][] {
+  const face = shims[0]!.diameterMm;
+  const clamp = Math.min(shims.at(-1)!.diameterMm, 0.8 * face);
   return [
-    ['port', kind.valves[valve].portMm2],
-    ['bleed', kind.valves[valve].bleedMm2],
     ['clamp', clamp],
     ['zone.inner', tenth(clamp + ZONE.inner * (face - clamp))],
     ['zone.outer', tenth(Math.max(ZONE.outer * face, clamp + 0.6 * (face - clamp)))],
   ];
+}
+
+export interface OneStackQuestion {
+  found: ValveStack | null;
+  fit: ValveStack;
+  /** Clamp or port zone follow from the shims, since nobody has measured them. */
+  isAssumed: boolean;
+}
+
+/** What one stack alone is to be asked: shims as found and to fit, clamp and zone as measured or as they follow from the shims; null without readable shims. */
+export function oneStackOf(entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName): OneStackQuestion | null {
+  if (valveKindOf(machine, damper, valve) !== 'stack') return null;
+  const [found, fit] = [shimsOf(entries, damper, valve, 'found'), shimsOf(entries, damper, valve, 'fit')];
+  if (!fit?.ok || fit.value.length === 0) return null;
+  const before = found?.ok && found.value.length > 0 ? found.value : null;
+  const usual = new Map(clampOf(before ?? fit.value));
+  const measured = (f: 'clamp' | 'zone.inner' | 'zone.outer') => numberOf(machine, `machine.damper.${damper}.${valve}.${f}`);
+  const of = (f: 'clamp' | 'zone.inner' | 'zone.outer') => measured(f) ?? usual.get(f)!;
+  const stackOf = (shims: Shim[]): ValveStack => ({
+    shims,
+    clampDiameterMm: of('clamp'),
+    pressureZoneMm: { inner: of('zone.inner'), outer: of('zone.outer') },
+    dishMm: 0,
+    ...usualSteel,
+  });
+  return {
+    found: before && stackOf(before),
+    fit: stackOf(fit.value),
+    isAssumed: (['clamp', 'zone.inner', 'zone.outer'] as const).some((f) => measured(f) === null),
+  };
 }
 
 /** Figures that stand in for what nobody has measured of this damper, because its piston is named. */

@@ -8,7 +8,7 @@ import {
 import type { Result } from '@/core/result';
 import type { Entries } from '@/catalogue/entry';
 import type { Because } from '../findings/finding';
-import { endModelOf, isMissing, isUnusable } from './ends';
+import { rightSpringFound, endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
 import { preloadOf, sagOf } from './measure';
 import { numberOf } from './read';
@@ -26,7 +26,7 @@ export function effectiveOf(entries: Entries, machine: Entries, end: End): Resul
   const preload = preloadOf(entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
   const { value } = solo.result;
   // Unlike legs carry together what two springs of their mean rate would.
-  const right = end === 'front' ? numberOf(entries, 'found.front.springRight') : null;
+  const right = rightSpringFound(entries, machine, end);
   return effectiveRate({
     end: found.model,
     staticLoadN: end === 'rear' ? value.staticRearN : value.staticFrontN,

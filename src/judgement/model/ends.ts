@@ -1,3 +1,4 @@
+import type { SetupKey } from '@/catalogue/fields/setup';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { LeverageKind } from '@/core/leverage/leverage';
 import type { Point } from '@/core/leverage/linkage';
@@ -81,14 +82,31 @@ export function leverageKindOf(machine: Entries): LeverageKind | Missing | Unusa
     if (!pairs.ok) return { field: 'machine.leverage.table', issue: pairs.issue };
     return { kind: 'table', wheelMm: pairs.value.map(([z]) => z), shockMm: pairs.value.map(([, s]) => s) };
   }
-  const ratio = numberOf(machine, 'machine.leverage');
+  const [typed, travelMm, strokeMm] = [
+    numberOf(machine, 'machine.leverage'),
+    numberOf(machine, 'machine.travel.rear'),
+    numberOf(machine, 'machine.shockStroke'),
+  ];
+  // The mean over the travel, by tape: what a shop without a drawing has.
+  const ratio = typed ?? (travelMm !== null && strokeMm !== null && strokeMm > 0 ? travelMm / strokeMm : null);
   return ratio === null ? { missing: ['machine.leverage'] } : { kind: 'constant', ratio };
 }
 
 export const legsOf = (machine: Entries): 1 | 2 => (textOf(machine, 'machine.forkSpring') === 'one' ? 1 : 2);
 
+/** A fork on air has no rate: whatever judges, estimates or proposes a coil spring leaves that end alone. */
+export const isOnAir = (machine: Entries, end: End): boolean => end === 'front' && textOf(machine, 'machine.forkSpring') === 'air';
+
 /** Shock springs side by side at the rear, by the kind of machine. */
 export const shocksOf = (machine: Entries): 1 | 2 => namedKindOf(machine)?.rearSprings ?? 1;
+
+/** Whether a figure of a set-up has its place on this machine: a single shock has no right one, a coil fork no pressure. */
+export const isOnMachine = (key: SetupKey, machine: Entries): boolean =>
+  key === 'rear.springRight' ? shocksOf(machine) === 2 : key === 'front.air' ? isOnAir(machine, 'front') : true;
+
+/** The spring that came in on the right, where it is not as the left one: of a fork, or of two shocks. */
+export const rightSpringFound = (entries: Entries, machine: Entries, end: End): number | null =>
+  end === 'front' || shocksOf(machine) === 2 ? numberOf(entries, `found.${end}.springRight`) : null;
 
 /** Oil level to reckon with: the one typed for it, else as fitted, else as found. */
 export const oilLevelOf = (entries: Entries): number | null =>

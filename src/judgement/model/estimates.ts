@@ -11,7 +11,7 @@ import { kindOf, type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
 import type { School } from '@/knowledge/schools';
 import type { ListedSpring } from '@/schema/springs';
 import { aimsOf } from '../findings/springJudge';
-import { isMissing, isUnusable, leverageKindOf, legsOf } from './ends';
+import { isOnAir, rightSpringFound, isMissing, isUnusable, leverageKindOf, legsOf } from './ends';
 import { USUAL_PLACE_SHARE } from '@/core/loads/places';
 import { fuelAgainstWeighedKg, namedKindOf } from './loads';
 import { preloadOf, sagOf } from './measure';
@@ -66,7 +66,7 @@ function leverageIn(machine: Entries, travelMm: number): Leverage | undefined {
 /** What is printed on the spring in there, and the sags read on it. */
 function readOn(entries: Entries, machine: Entries, end: End): Pick<EstimateRequest, 'marked' | 'sag'> {
   const left = numberOf(entries, `found.${end}.spring`);
-  const right = end === 'front' ? numberOf(entries, 'found.front.springRight') : null;
+  const right = rightSpringFound(entries, machine, end);
   const preload = preloadOf(entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
   const read = sagOf(entries, machine, end);
   const sag = read?.result.ok ? read.result.value : null;
@@ -105,6 +105,7 @@ export function estimateOf(
   schools: readonly School[],
   reads = true,
 ): EndEstimate | NoEstimate {
+  if (isOnAir(machine, end)) return { missing: [] };
   const kind = namedKindOf(machine);
   const request = requestOf(entries, machine, end, schools, kind ?? kindOf(UNNAMED_KIND));
   if (!kind || !request) {
@@ -188,7 +189,11 @@ export const MEASURES: Record<Measure, { words: string; fields: (end: End) => Fi
   'wheel-weights': { words: 'weigh both wheels', fields: () => ['machine.weighed.front', 'machine.weighed.rear'], place: null },
   'rider-place': { words: 'weigh both wheels with the rider on: where he sits', fields: () => ['rider.at'], place: null },
   wheelbase: { words: 'measure the wheelbase', fields: () => ['machine.wheelbase'], place: null },
-  leverage: { words: 'measure the leverage: wheel against shock, by tape', fields: () => ['machine.leverage'], place: null },
+  leverage: {
+    words: 'measure the leverage: wheel against shock, by tape',
+    fields: () => ['machine.leverage', 'machine.shockStroke'],
+    place: null,
+  },
   rake: { words: 'read the rake from the papers', fields: () => ['machine.rake'], place: null },
   unsprung: { words: 'weigh what is unsprung', fields: (end) => [`machine.unsprung.${end}`], place: null },
 };

@@ -63,7 +63,7 @@ function fieldOfPath(path: (string | number)[], prefix: 'measure' | 'set', end: 
   return `${prefix}.${end}.${state}.${index + 1}.${reading === 'liftedMm' ? 'lifted' : 'pressed'}`;
 }
 
-export type PreloadKey = `${'found' | 'fitted' | 'set.as'}.${(typeof PRELOAD_KEYS)[number]}`;
+export type PreloadKey = `${'found' | 'fitted' | 'standard' | 'set.as'}.${(typeof PRELOAD_KEYS)[number]}`;
 
 /** Installed preload in mm from what was read; null while it cannot be worked out. */
 export const preloadOf = (entries: Entries, key: PreloadKey): Result<number> | null => preloadFrom((part) => entries[`${key}.${part}`]);

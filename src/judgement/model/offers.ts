@@ -60,6 +60,16 @@ export function chosenOf(entries: Entries, end: End): string | null {
   return right === null ? String(id) : `${id}+${right}`;
 }
 
+/** What choosing a spring, or the pair for left and right leg, fills in. @param offer its key among the offers */
+export const springPuts = (end: End, offer: string, preloadMm: number): { field: FieldKey; text: string }[] => {
+  const [left, right] = offer.split('+');
+  return [
+    { field: `springs.${end}.choice`, text: left! },
+    ...(end === 'front' ? [{ field: 'springs.front.choiceRight' as const, text: right ?? '' }] : []),
+    { field: `springs.${end}.preload`, text: `${preloadMm.toFixed(1)} mm` },
+  ];
+};
+
 /** The springs chosen for the job: one, or those of left and right leg. */
 export function chosenSprings(
   entries: Entries,

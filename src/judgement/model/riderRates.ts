@@ -1,3 +1,4 @@
+import { isOnAir } from './ends';
 import type { End } from '@/catalogue/ends';
 import type { Entries, Entry } from '@/catalogue/entry';
 import { preloadForMm } from '@/core/spring/end';
@@ -49,6 +50,7 @@ function rateFor(
   schools: readonly School[],
   springs: readonly ListedSpring[],
 ): RiderRate | null {
+  if (isOnAir(machine, end)) return null;
   const selection = selectionOf(entries, machine, end, [], schools);
   if (!('missing' in selection) && selection.result.ok) {
     const { ideal } = selection.result.value;

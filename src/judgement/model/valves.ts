@@ -13,6 +13,8 @@ import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import type { DrawerShim } from '@/schema/shims';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
 import { damperWithUsual, hasUnlikeLegs, oilOf, oilWarm } from './dampers';
+import { AIM_HIGH_M_PER_S, AIM_LOW_M_PER_S } from '@/knowledge/limits';
+import { dampingShare } from '../aims/ground';
 import { purposeOf } from '../aims/targets';
 import { isMissing, isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf } from './read';
@@ -53,7 +55,43 @@ export interface Target {
  * @returns forces N at the shaft at TARGET_SPEEDS; null while nothing says what to aim at
  * Errors: those of the pairs; target-not-rising.
  */
-export function targetCurveOf(
+export function targetCurveOf(...asked: Parameters<typeof aimedCurve>): Result<Target> | null {
+  const target = aimedCurve(...asked);
+  const [entries, , end, side] = asked;
+  return target?.ok && target.value.origin !== 'typed'
+    ? ok(shifted(target.value, shiftOf(entries, end, side, target.value.origin === 'template')))
+    : target;
+}
+
+const BANDS = ['low', 'high'] as const;
+type Shift = Record<(typeof BANDS)[number], number>;
+
+/**
+ * By how much the aim is changed at low and at high speed, as a share: as typed, else what the ground asks of a template. Damping as found was found on that ground.
+ * @param ofTemplate whether a template is aimed at
+ */
+export const shiftOf = (entries: Entries, end: End, side: Side, ofTemplate: boolean): Shift => {
+  const share = (band: keyof Shift) => {
+    const typed = numberOf(entries, `valves.${end}.shift.${side}.${band}`);
+    return typed === null ? (ofTemplate ? dampingShare(entries, side, band) : 0) : typed / 100;
+  };
+  return { low: share('low'), high: share('high') };
+};
+
+/** The aim changed at low and high speed, going over evenly between; a curve that rises goes on rising. */
+function shifted(target: Target, by: Shift): Target {
+  if (by.low === 0 && by.high === 0) return target;
+  let least = 0;
+  const points = target.points.map(({ mPerS, forceN }) => {
+    const high = Math.min(1, Math.max(0, (mPerS - AIM_LOW_M_PER_S) / (AIM_HIGH_M_PER_S - AIM_LOW_M_PER_S)));
+    least = Math.max(least, forceN * (1 + by.low * (1 - high) + by.high * high));
+    return { mPerS, forceN: least };
+  });
+  const said = BANDS.filter((b) => by[b] !== 0).map((b) => `${by[b] > 0 ? '+' : '−'}${Math.abs(100 * by[b]).toFixed(0)} % at ${b} speed`);
+  return { ...target, points, words: `${target.words}, ${said.join(', ')}` };
+}
+
+function aimedCurve(
   entries: Entries,
   machine: Entries,
   end: End,

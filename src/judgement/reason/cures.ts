@@ -1,19 +1,22 @@
-import { HIGH_COMPRESSION, CLICKERS } from '@/catalogue/clickers';
+import { springPuts } from '../model/offers';
+import { airForkOf } from '../model/airFork';
+import { isOnAir } from '../model/ends';
+import type { FieldKey, Stage } from '@/catalogue/fields';
+import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
+import { AIM_HIGH_M_PER_S, AIM_LOW_M_PER_S } from '@/knowledge/limits';
+import { type ClickerKey, clickersOf, CLICKERS, HIGH_COMPRESSION } from '@/catalogue/clickers';
 import { isToppedOut } from '@/core/measure/sag';
 import { airSpring } from '@/core/spring/air';
-import { preloadForMm, restsAt } from '@/core/spring/end';
-import { linearSpring, type SpringLaw } from '@/core/spring/law';
+import { preloadForMm } from '@/core/spring/end';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { Cure, Effect } from '@/knowledge/causes/page';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
-import { effectiveOf } from '../model/effective';
-import { endModelOf, isMissing, isUnusable } from '../model/ends';
 import { fittedEnd } from './evidence/springs';
+import { afterPreload, standing } from './standing';
 import { bounceEstimate, PUSH_MM } from '@/core/measure/bounce';
 import type { Known } from './evidence/known';
 import { mm } from './evidence/known';
 import { loadsOf, overloads } from '../model/loads';
-import { sagOf } from '../model/measure';
 import { numberOf } from '../model/read';
 import { proposed, rangeOf, selectionOf } from '../model/springs';
 import { schoolVerdicts, targetOf } from '../aims/targets';
@@ -32,9 +35,17 @@ export interface Prediction {
   warning: string;
   /** What other schools say of the sags predicted. */
   schools: string[];
+  /** Where it is carried out and what it fills in there; null where it is work without a figure, or its figure cannot be told yet. */
+  proposal: Proposal | null;
 }
 
-const nothing = (end: End | null, words = ''): Prediction => ({ end, words, sags: null, warning: '', schools: [] });
+/** A cure as it stands in the stage that carries it out. */
+export interface Proposal {
+  stage: Stage;
+  puts: readonly { field: FieldKey; text: string }[];
+}
+
+const nothing = (end: End | null, words = ''): Prediction => ({ end, words, sags: null, warning: '', schools: [], proposal: null });
 
 const figure = (x: number) => x.toFixed(1).replace('-', '−');
 const signed = (x: number, decimals = 1) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(decimals)}`;
@@ -67,55 +78,6 @@ function softer(known: Known): End | null {
   };
   const [rear, front] = [share('rear'), share('front')];
   return rear === null || front === null ? null : rear < front ? 'rear' : 'front';
-}
-
-interface Standing {
-  model: Parameters<typeof restsAt>[0];
-  spring: SpringLaw;
-  rateFrom: 'sags' | 'mark';
-  staticN: number;
-  ladenN: number;
-  /** Preload that explains the rider sag read, mm. */
-  preloadMm: number;
-  staticMm: number;
-  riderMm: number;
-}
-
-/** The end as it stands: the rate the sags need, else the mark, with the preload that gives the rider sag read. */
-export function standing(known: Known, end: End): Standing | null {
-  const { entries, machine } = known;
-  const found = endModelOf(entries, machine, end);
-  const solo = loadsOf(entries, machine).cases[0];
-  const sag = sagOf(entries, machine, end);
-  if (isMissing(found) || isUnusable(found) || !solo?.result.ok || !sag?.result.ok) return null;
-  const { riderSagMm, staticSagMm } = sag.result.value;
-  if (riderSagMm === null) return null;
-  const effective = effectiveOf(entries, machine, end);
-  const marked = fittedEnd(known, end);
-  const rate = effective?.ok && !effective.value.agreesWithMark ? effective.value.effectiveRateNPerMm : null;
-  const spring = rate === null ? marked?.spring : linearSpring(rate);
-  if (!spring) return null;
-  const { value } = solo.result;
-  const [staticN, ladenN] = end === 'rear' ? [value.staticRearN, value.ladenRearN] : [value.staticFrontN, value.ladenFrontN];
-  const preloadMm = preloadForMm(found.model, spring, riderSagMm, ladenN);
-  const rest = restsAt(found.model, spring, preloadMm, staticN).zMm;
-  return {
-    model: found.model,
-    spring,
-    rateFrom: rate === null ? 'mark' : 'sags',
-    staticN,
-    ladenN,
-    preloadMm,
-    riderMm: riderSagMm,
-    staticMm: staticSagMm ?? rest,
-  };
-}
-
-/** Both sags after the preload changes by so much: those read, moved by what the model says the change does. */
-export function afterPreload(now: Standing, byMm: number): { staticMm: number; riderMm: number } {
-  const at = (loadN: number, preloadMm: number) => restsAt(now.model, now.spring, Math.max(0, preloadMm), loadN).zMm;
-  const moved = (readMm: number, loadN: number) => Math.max(0, readMm + at(loadN, now.preloadMm + byMm) - at(loadN, now.preloadMm));
-  return { staticMm: moved(now.staticMm, now.staticN), riderMm: moved(now.riderMm, now.ladenN) };
 }
 
 function otherSchools(known: Known, end: End, sags: { staticMm: number; riderMm: number }): string[] {
@@ -155,12 +117,38 @@ function preload(known: Known, end: End): Prediction {
     end,
     sags,
     warning,
+    proposal: warning
+      ? null
+      : {
+          stage: 'rebuild',
+          puts: PRELOAD_KEYS.filter((k) => k.startsWith(end)).flatMap((k) => [
+            { field: `wanted.${k}.way` as const, text: 'mm' },
+            { field: `wanted.${k}.reading` as const, text: Math.max(0, wanted).toFixed(1) },
+          ]),
+        },
     words: `${END_NAMES[end]} preload ${signed(by)} mm: rider sag ${mm(now.riderMm)} → ${mm(sags.riderMm)}, static ${mm(now.staticMm)} → ${mm(sags.staticMm)}${now.rateFrom === 'sags' ? ', by the rate the sags need' : ''}.`,
     schools: otherSchools(known, end, sags),
   };
 }
 
+/** A fork on air gets a pressure where another gets a spring. */
+function pressure({ entries, machine, schools }: Known): Prediction {
+  const found = airForkOf(entries, machine, schools);
+  const solo = 'cases' in found ? found.cases[0] : undefined;
+  if (!('cases' in found) || !solo) return nothing('front', 'Its effect is reckoned once the loads and the air chambers are known.');
+  const bar = `${(10 * solo.gaugeMPa).toFixed(1)} bar`;
+  return {
+    ...nothing(
+      'front',
+      `Front: the load asks for ${bar}, cold and fully extended: rider sag ${mm(found.riderSagMm)}, static ${mm(solo.set.staticMm)}.`,
+    ),
+    sags: { staticMm: solo.set.staticMm, riderMm: found.riderSagMm },
+    proposal: { stage: 'springs', puts: [{ field: 'springs.front.pressure', text: bar }] },
+  };
+}
+
 function spring(known: Known, end: End, springs: readonly ListedSpring[]): Prediction {
+  if (isOnAir(known.machine, end)) return pressure(known);
   const selection = selectionOf(known.entries, known.machine, end, springs, known.schools);
   if ('missing' in selection || !selection.result.ok)
     return nothing(end, 'Its effect is reckoned once loads, leverage and targets are known.');
@@ -172,6 +160,10 @@ function spring(known: Known, end: End, springs: readonly ListedSpring[]): Predi
   return {
     end,
     sags,
+    proposal: {
+      stage: 'springs',
+      puts: springPuts(end, best.id, best.preloadMm),
+    },
     warning: best.verdict === 'right' ? '' : `The nearest spring of the list is ${best.verdict} for this load.`,
     words: `${END_NAMES[end]}: the load asks for ${ideal.rateNPerMm.toFixed(ideal.rateNPerMm < 20 ? 2 : 1)} N/mm. ${name} at ${best.preloadMm.toFixed(1)} mm of preload: rider sag ${mm(best.riderSagMm)}, static ${mm(best.staticSagMm)}, ${best.naturalFrequencyHz.toFixed(2)} Hz, ${best.loadFactorAtFullTravel.toFixed(1)} times the load at full travel.`,
     schools: otherSchools(known, end, sags),
@@ -185,10 +177,17 @@ function clicks(known: Known, end: End, effect: Extract<Effect, { kind: 'clicks'
   const to = out === null ? null : Math.min(range ?? Infinity, Math.max(0, out + effect.by));
   const place = out === null ? '' : `${END_NAMES[end]} ${side} ${out} → ${to} out${range === null ? '' : ` of ${range}`}. `;
   const warning = to !== null && to === out ? `It already stands at the ${effect.by > 0 ? 'open' : 'shut'} end.` : '';
+  const keys: readonly ClickerKey[] = end === 'rear' ? [key] : clickersOf(end, side);
+  const proposal: Proposal | null =
+    to === null || to === out ? null : { stage: 'set', puts: keys.map((k) => ({ field: `wanted.${k}.out` as const, text: String(to) })) };
   const facts = known.dampers[end];
   const each = facts?.perClickN[side];
   if (!facts || !each || effect.adjuster === 'highCompression')
-    return { ...nothing(end, `${place}What it does in newtons is not computed: the damper is not measured under Valves.`), warning };
+    return {
+      ...nothing(end, `${place}What it does in newtons is not computed: the damper is not measured under Valves.`),
+      warning,
+      proposal,
+    };
   const made = to === null ? effect.by : to - out!;
   const zeta = facts.zeta[side];
   const share = 1 - (made * each.slow) / facts.forceN[side].slow;
@@ -199,10 +198,17 @@ function clicks(known: Known, end: End, effect: Extract<Effect, { kind: 'clicks'
       `${place}${signed(-made * each.slow, 0)} N of ${facts.forceN[side].slow.toFixed(0)} N at 0.1 m/s, ${signed(-made * each.fast, 0)} N of ${facts.forceN[side].fast.toFixed(0)} N at 1 m/s.${ratio}`,
     ),
     warning,
+    proposal,
   };
 }
 
 function height(known: Known, by: number): Prediction {
+  const now = numberOf(known.entries, 'found.front.height.left');
+  const puts = (['left', 'right'] as const).map((leg) => ({ field: `wanted.front.height.${leg}` as const, text: `${(now ?? 0) + by} mm` }));
+  return { ...headMoved(known, by), proposal: now === null ? null : { stage: 'set', puts } };
+}
+
+function headMoved(known: Known, by: number): Prediction {
   const [wheelbase, rake] = [numberOf(known.machine, 'machine.wheelbase'), numberOf(known.machine, 'machine.rake')];
   if (wheelbase === null || rake === null) return nothing('front', 'Its effect is reckoned once wheelbase and rake are known.');
   const lower = by * Math.cos((rake * Math.PI) / 180);
@@ -221,8 +227,12 @@ function oilLevel(known: Known, by: number | null): Prediction {
   const [stanchionMm, boreMm, travelMm] = [of('stanchion'), of('bore'), of('travel.front')];
   if (level === null || to === null) return nothing('front', 'Its effect is reckoned once the oil level is known.');
   const moved = `Oil level ${mm(level)} → ${mm(to)} from the top`;
+  const proposal: Proposal = {
+    stage: 'rebuild',
+    puts: (['left', 'right'] as const).map((leg) => ({ field: `wanted.front.oilLevel.${leg}` as const, text: `${to} mm` })),
+  };
   if (stanchionMm === null || boreMm === null || travelMm === null)
-    return nothing('front', `${moved}. What it does in newtons is reckoned once tube and bore are known.`);
+    return { ...nothing('front', `${moved}. What it does in newtons is reckoned once tube and bore are known.`), proposal };
   const air = (levelMm: number) =>
     airSpring({
       stanchionMm,
@@ -240,6 +250,7 @@ function oilLevel(known: Known, by: number | null): Prediction {
     `${now.value.air.forceN(share * travelMm).toFixed(0)} → ${then.value.air.forceN(share * travelMm).toFixed(0)} N`;
   return {
     ...nothing('front', `${moved}: air force, both legs, ${at(0.5)} at half travel and ${at(0.95)} near its end, on a quick hit.`),
+    proposal,
     warning: then.value.warnings.length > 0 ? 'Above 12 bar at full travel seals are at risk (from memory).' : '',
   };
 }
@@ -248,9 +259,30 @@ function gas({ entries, machine }: Known): Prediction {
   const [found, sheet, shaft] = [numberOf(entries, 'found.rear.gas'), numberOf(machine, 'machine.gas'), numberOf(machine, 'machine.shaft')];
   if (found === null || sheet === null) return nothing('rear', 'Charge to the maker’s sheet; its figure is not written down yet.');
   const words = `${(found * 10).toFixed(1)} → ${(sheet * 10).toFixed(1)} bar`;
-  if (shaft === null) return nothing('rear', `${words}.`);
+  const proposal: Proposal = { stage: 'rebuild', puts: [{ field: 'wanted.rear.gas', text: `${(sheet * 10).toFixed(1)} bar` }] };
+  if (shaft === null) return { ...nothing('rear', `${words}.`), proposal };
   const moreN = (sheet - found) * (Math.PI / 4) * shaft ** 2;
-  return nothing('rear', `${words}: ${signed(moreN, 0)} N on the shaft, which carries as much load as the spring then need not.`);
+  return {
+    ...nothing('rear', `${words}: ${signed(moreN, 0)} N on the shaft, which carries as much load as the spring then need not.`),
+    proposal,
+  };
+}
+
+/** The aim of the valves changed: of a band of speeds, or throughout. */
+function damping(end: End, { side, band, byPercent }: Extract<Effect, { kind: 'damping' }>): Prediction {
+  const bands = band === 'all' ? (['low', 'high'] as const) : [band];
+  const where = {
+    low: `up to ${AIM_LOW_M_PER_S} m/s, high speed kept`,
+    high: `from ${AIM_HIGH_M_PER_S} m/s, low speed kept`,
+    all: 'at every speed',
+  }[band];
+  return {
+    ...nothing(end, `${END_NAMES[end]}: aim at ${Math.abs(byPercent)} % ${byPercent < 0 ? 'less' : 'more'} ${side} ${where}.`),
+    proposal: {
+      stage: 'valves',
+      puts: bands.map((b) => ({ field: `valves.${end}.shift.${side}.${b}` as const, text: String(byPercent) })),
+    },
+  };
 }
 
 function load({ entries, machine }: Known): Prediction {
@@ -280,7 +312,9 @@ export function predict(known: Known, springs: readonly ListedSpring[], cure: Cu
         ? preload(known, end)
         : effect.kind === 'spring'
           ? spring(known, end, springs)
-          : clicks(known, end, effect);
+          : effect.kind === 'damping'
+            ? damping(end, effect)
+            : clicks(known, end, effect);
   }
 }
 

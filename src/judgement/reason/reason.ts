@@ -1,5 +1,5 @@
 import { COMPLAINT_ENDS } from '@/catalogue/fields/ask';
-import { WORTH_SAYING_FACTOR } from '@/knowledge/limits';
+import { LEADS_FROM_SHARE, SOME_FACTOR, STRONG_FACTOR, WORTH_SAYING_FACTOR } from '@/knowledge/limits';
 import { MOST_COMPLAINTS, type Measurement, type WeighedCause } from '@/core/diagnose/model';
 import { weigh } from '@/core/diagnose/weigh';
 import type { Warning, Result } from '@/core/result';
@@ -34,7 +34,7 @@ export interface Reasoned {
   told: Told[];
   reads: Read[];
   causes: Explained[];
-  /** The cause to follow; null while nothing known speaks for one. */
+  /** The cause to follow; null while nothing known speaks for one, or while it explains too little to turn anything for it. */
   leading: Explained | null;
   unexplained: { n: number; share: number }[];
   next: Measurement[];
@@ -101,7 +101,7 @@ export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reas
       told,
       reads,
       causes,
-      leading: causes.find((c) => c.id === found.value.leading) ?? null,
+      leading: causes.find((c) => c.id === found.value.leading && c.explains >= LEADS_FROM_SHARE) ?? null,
       unexplained: found.value.unexplained.map((u) => ({ n: Number(u.complaint), share: u.share })),
       next: found.value.next,
       warnings: [...found.value.warnings, ...contradictionWarnings(reads)],
@@ -109,6 +109,12 @@ export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reas
     },
   };
 }
+
+/** How strongly a sentence bears, in the words of the bench. */
+export const strengthOf = (factor: number): 'strong' | 'some' | 'weak' => {
+  const bears = Math.max(factor, 1 / factor);
+  return bears >= STRONG_FACTOR ? 'strong' : bears >= SOME_FACTOR ? 'some' : 'weak';
+};
 
 /** One reading may settle several statements: its sentence is said once, with what they come to together. */
 function oneEach(said: readonly Said[]): Said[] {

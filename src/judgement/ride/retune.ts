@@ -1,9 +1,10 @@
-import { WORTH_A_RIDE_SHARE, CLICKS_APART, PITCH_SHARE } from '@/knowledge/limits';
+import { LEADS_FROM_SHARE, WORTH_A_RIDE_SHARE, CLICKS_APART, PITCH_SHARE } from '@/knowledge/limits';
 import { type Ridden, searchState, type SearchState } from '@/core/retune/search';
 import type { RideDocument, SetupDocument, TrialDocument, Feel } from '@/schema/documents';
 import type { Cure } from '@/knowledge/causes/page';
 import type { Entries } from '@/catalogue/entry';
-import { afterPreload, curesOf, endOfCure, standing } from '../reason/cures';
+import { curesOf, endOfCure } from '../reason/cures';
+import { afterPreload, standing } from '../reason/standing';
 import { type Known, mm, percent } from '../reason/evidence/known';
 import type { Explained, Reasoned } from '../reason/reason';
 import { targetOf } from '../aims/targets';
@@ -97,6 +98,10 @@ export function stepOf(
   return { tunable: t, now: at, start, range, search: search.ok ? search.value : null, ridden, ...from };
 }
 
+/** Nothing is turned on a guess: a cause must explain a fifth of what is told, or a search must be under way. */
+export const isWorthARide = (reasoned: Reasoned | null, trials: readonly Trial[]): boolean =>
+  trials.some((t) => t.document.change !== null) || (reasoned?.causes.some((c) => c.linked && c.explains >= LEADS_FROM_SHARE) ?? false);
+
 /** The changes the reasons propose, one for each adjuster, in the job's order of groups; then the other adjusters that are noted. */
 export function planOf(
   known: Known,
@@ -105,7 +110,7 @@ export function planOf(
   trials: readonly Trial[],
 ): { proposed: Step[]; others: Step[] } {
   const proposed = new Map<string, Step>();
-  for (const cause of reasoned?.causes ?? []) {
+  for (const cause of isWorthARide(reasoned, trials) ? (reasoned?.causes ?? []) : []) {
     if (!cause.linked || cause.explains < WORTH_A_RIDE_SHARE) continue;
     for (const cure of curesOf(cause.page.cures, cause.end)) {
       const turned = tunableOf(cure.effect, endOfCure(known, cure.effect, cause.end));

@@ -27,6 +27,14 @@ const effect = z.discriminatedUnion('kind', [
     end,
   }),
   z.strictObject({ kind: z.literal('height'), by: z.number().min(-20).max(20) }),
+  /** The aim of the valves, in per cent of the force, at low speed, at high speed or throughout. */
+  z.strictObject({
+    kind: z.literal('damping'),
+    side: z.enum(['compression', 'rebound']),
+    band: z.enum(['low', 'high', 'all']),
+    byPercent: z.number().min(-50).max(50),
+    end,
+  }),
   z.strictObject({ kind: z.literal('oil-level'), by: z.number().min(-40).max(40).nullable() }),
 ]);
 export type Effect = z.output<typeof effect>;

@@ -13,7 +13,8 @@ import { QuietButton } from '../kit/primitives';
 import { Pick } from '../kit/Pick';
 import { END_NAMES } from '@/catalogue/ends';
 
-export type FieldLook = 'stacked' | 'walk';
+/** `cell`: in a table whose row and column say what it is. */
+export type FieldLook = 'stacked' | 'walk' | 'cell';
 
 interface Props {
   field: string;
@@ -185,6 +186,7 @@ function TextEntry({
       : state.text && def.kind === 'quantity'
         ? ''
         : bare;
+  const origin = store.originOf(field);
   const problem = state.problem ?? computedProblem;
   const input = (
     <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} autoComplete="off" spellCheck={!isNumber} />
@@ -204,7 +206,9 @@ function TextEntry({
           )}
         </div>
       )}
-      {look === 'stacked' && !problem && !state.question && <Text slot="description">{other ? `= ${other}` : hint}</Text>}
+      {look === 'stacked' && !problem && !state.question && (
+        <Text slot="description">{origin ? `○ ${origin}` : other ? `= ${other}` : hint}</Text>
+      )}
     </Below>
   );
   const control = {
@@ -238,10 +242,11 @@ function TextEntry({
       </TextField>
     );
   }
+  const isCell = look === 'cell';
   return (
-    <TextField {...control}>
+    <TextField {...control} {...(isCell ? { 'aria-label': name } : {})}>
       <Stacked>
-        <Label className="label">{name}</Label>
+        {!isCell && <Label className="label">{name}</Label>}
         {def.kind === 'text' && def.lines ? (
           <TextArea rows={def.lines} data-entry={field} />
         ) : (
@@ -250,7 +255,7 @@ function TextEntry({
             {unitShown && <span className="unit">{unitShown}</span>}
           </div>
         )}
-        {below}
+        {(!isCell || problem || state.question) && below}
       </Stacked>
     </TextField>
   );
@@ -272,7 +277,7 @@ function ChoiceEntry({
       value={text === '' ? null : text}
       options={def.options}
       onPick={(value) => store.put(field, value)}
-      quiet={look === 'walk'}
+      quiet={look !== 'stacked'}
       locked={locked}
       problem={problem}
       field={field}

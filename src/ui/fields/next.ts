@@ -10,13 +10,17 @@ export function focusNextEntry(from: HTMLElement): void {
   else (document.activeElement as HTMLElement | null)?.blur();
 }
 
-/** Goes to the field by its name, where the page has it, and gives it; opens what it is folded into. Null where the page has no such field. */
+/** Goes to the field by its name, where the page has it, and gives it; opens the sheet it stands on and what it is folded into. Null where the page has no such field. */
 export function focusEntry(field: string): HTMLElement | null {
   const at = [...document.querySelectorAll<HTMLElement>('main [data-entry], main [data-field]')].find(
     (e) => e.dataset.entry === field || e.dataset.field === field,
   );
   for (let fold = at?.closest('details'); fold; fold = fold.parentElement?.closest('details')) fold.open = true;
+  const sheet = at?.closest<HTMLElement>('[data-sheet][hidden]');
+  if (sheet) document.querySelector<HTMLElement>(`[data-opens="${sheet.dataset.sheet}"]`)?.click();
   at?.focus();
+  // A sheet just opened is drawn a moment later: what is hidden takes no focus.
+  if (sheet) setTimeout(() => at?.focus());
   return at ?? null;
 }
 

@@ -32,6 +32,11 @@ export interface Outgoing {
   unit?: string;
 }
 
+export interface Origin {
+  text: string;
+  origin: string;
+}
+
 export type Send = (
   what: Outgoing,
 ) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: string } | { ok: false; unreachable: true }>;
@@ -47,6 +52,8 @@ interface Options {
   send?: Send;
   /** The units shown when the page was made. */
   system?: System;
+  /** Where a figure comes from that was not measured on this machine, while it stands as it was taken. */
+  origins?: Readonly<Record<string, Origin>>;
 }
 
 const RETRY_MS = 3000;
@@ -77,6 +84,7 @@ export class FieldStore {
   private readonly shelf: Shelf;
   /** What was kept and cannot be resumed, to be typed again or dropped. */
   leftovers: readonly Leftover[] = [];
+  private origins: Readonly<Record<string, Origin>>;
   saving: Saving = 'saved';
   savedAt: string | null = null;
   system: System = 'metric';
@@ -84,6 +92,7 @@ export class FieldStore {
   constructor(private readonly options: Options) {
     this.entries = Object.fromEntries(recorded(options.entries).map((e) => [e.field, e]));
     this.acknowledged = { ...this.entries };
+    this.origins = options.origins ?? {};
     this.shelf = new Shelf(options.storageKey ?? null);
     this.system = options.system ?? 'metric';
   }
@@ -264,6 +273,20 @@ export class FieldStore {
   };
 
   /** Puts in what the server recorded, for example by undoing. */
+  /** Whose figure this is, where it was taken from another machine of the model and stands unchanged. */
+  originOf(field: string): string | null {
+    const from = this.origins[field];
+    return from && this.stateOf(field).text === from.text ? from.origin : null;
+  }
+
+  /** Takes figures of the model as the server recorded them. */
+  acceptOfModel(taken: readonly (Entry & { origin: string })[]): void {
+    for (const { origin, ...entry } of taken) {
+      this.origins = { ...this.origins, [entry.field]: { text: entry.text, origin } };
+      this.accept(entry);
+    }
+  }
+
   accept = (entry: Entry): void => {
     this.drafts.delete(entry.field);
     this.keepTyping();

@@ -1,12 +1,12 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { Entries } from '@/catalogue/entry';
-import { FieldStore } from './store';
+import { FieldStore, type Origin } from './store';
 import { usePreferences } from '../kit/preferences';
 import { sendTo } from './sendTo';
 
 /** The figures of one machine as fields: recorded as they are left, kept in the browser while the shop's computer does not answer. */
-export function useMachineStore(machineId: number, figures: Entries): FieldStore {
+export function useMachineStore(machineId: number, figures: Entries, origins: Readonly<Record<string, Origin>> = {}): FieldStore {
   const { system } = usePreferences();
   const [store] = useState(
     () =>
@@ -15,6 +15,7 @@ export function useMachineStore(machineId: number, figures: Entries): FieldStore
         storageKey: `mavrin.machine.${machineId}`,
         send: sendTo(`/api/machines/${machineId}/entries`),
         system,
+        origins,
       }),
   );
   useEffect(() => store.resume(), [store]);

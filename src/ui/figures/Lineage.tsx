@@ -6,9 +6,9 @@ export interface LineageLook {
   id: number;
   parentId: number | null;
   at: string;
-  /** "0105" */
+  /** "0105"; the maker's standard has none. */
   job: string;
-  kind: 'as-found' | 'rebuild' | 'correction' | 'as-set' | 'ride';
+  kind: 'standard' | 'as-found' | 'rebuild' | 'correction' | 'as-set' | 'ride';
   feel: string;
   /** Ridden, and the machine put back as before. */
   takenBack: boolean;
@@ -31,7 +31,7 @@ const R_PX = 8;
 
 const FEEL_MARK: Record<string, string> = { better: '▲ better', same: '= same', worse: '▼ worse' };
 
-/** The machine's set-ups as a tree over time: left is older; a set-up gone back to opens a lane of its own. Ring found, disc rebuilt, square as handed back, lozenge corrected, triangle a change ridden; struck through where it was taken back. */
+/** The machine's set-ups as a tree over time: left is older; a set-up gone back to opens a lane of its own. The maker's standard is a T at the root, a ring found, a disc rebuilt, square as handed back, lozenge corrected, triangle a change ridden; struck through where it was taken back. */
 export function Lineage({ placed, chosen, onChoose }: Props) {
   const step = Math.max(STEP_PX.least, Math.min(STEP_PX.most, STEP_PX.room / Math.max(1, placed.length - 1)));
   const x = (p: Placed<LineageLook>) => LEFT_PX + p.order * step;
@@ -87,6 +87,7 @@ export function Lineage({ placed, chosen, onChoose }: Props) {
 
 function Mark({ kind, x, y }: { kind: LineageLook['kind']; x: number; y: number }) {
   const look = { stroke: 'var(--ink)', strokeWidth: 2 };
+  if (kind === 'standard') return <path d={`M${x - R_PX} ${y - R_PX}H${x + R_PX}M${x} ${y - R_PX}V${y + R_PX}`} fill="none" {...look} />;
   if (kind === 'as-found') return <circle cx={x} cy={y} r={R_PX - 1} fill="var(--ground)" {...look} />;
   if (kind === 'rebuild') return <circle cx={x} cy={y} r={R_PX} fill="var(--ink)" />;
   if (kind === 'as-set') return <rect x={x - R_PX + 1} y={y - R_PX + 1} width={2 * R_PX - 2} height={2 * R_PX - 2} fill="var(--ink)" />;

@@ -45,7 +45,7 @@ export function Bench({ data, stage, children }: { data: BenchData; stage: Sheet
         send: sendTo(`/api/jobs/${data.job.id}/entries`),
       }),
   );
-  const machineStore = useMachineStore(data.machine.id, data.figures);
+  const machineStore = useMachineStore(data.machine.id, data.figures, data.origins);
   useEffect(() => forgetUnlessAmong(data.technicians), [data.technicians]);
   useEffect(() => store.resume(), [store]);
   useEffect(() => store.setSystem(system), [store, system]);
@@ -170,10 +170,11 @@ function About({ data }: { data: BenchData }) {
   const use = useFact(useCallback((live) => choiceName(USE_NAMES, textOf(live, 'use')) ?? '', []));
   const said = [
     data.machine.name,
+    // Where the line is cut off, the day and whose it is are still read.
+    data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : `promised ${dayWords(data.job.promisedOn)}`,
     data.customer.name,
     rider,
     use,
-    data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : `promised ${dayWords(data.job.promisedOn)}`,
   ];
   return <>{said.filter(Boolean).join(' · ')}</>;
 }

@@ -15,7 +15,7 @@ import { chosenOf, offersOf } from '@/judgement/model/offers';
 import type { Component } from '@/knowledge/procedures/components';
 import type { TakenProcedure } from '@/knowledge/procedures/procedure';
 import { useFieldStore, useLive } from '../fields/context';
-import type { FieldStore } from '../fields/store';
+import type { FieldStore, Origin } from '../fields/store';
 import type { End } from '@/catalogue/ends';
 import type { DampingTemplate } from '@/knowledge/dampingTemplates';
 import type { OfferedQuote } from '@/schema/quote';
@@ -38,6 +38,8 @@ export interface BenchData {
   customer: { id: number; name: string };
   entries: Entries;
   figures: Entries;
+  /** Where figures of the machine come from that were taken from its model. */
+  origins: Record<string, Origin>;
   lastKnown: Entries;
   springs: ListedSpring[];
   /** The shop's schools, each in its newest version. */

@@ -1,8 +1,10 @@
 'use client';
-import { MACHINE_FIGURES, MACHINE_SHEET } from '@/catalogue/fields/machine';
-import { FieldsProvider } from '../fields/context';
+import { MACHINE_FIGURES, MACHINE_SHEET, MACHINE_STANDARD_FOR } from '@/catalogue/fields/machine';
+import { FieldsProvider, useLive } from '../fields/context';
 import { useBench } from './BenchContext';
 import { FieldsOf } from '../fields/parts';
+import { Fold } from '../kit/Fold';
+import { SetupFields } from './SetupFields';
 
 /** The machine's own figures, recorded with the machine and not with the job. */
 export function MachineFigures({ only }: { only?: readonly string[] }) {
@@ -14,12 +16,24 @@ export function MachineFigures({ only }: { only?: readonly string[] }) {
   );
 }
 
+/** The maker's standard set-up, of the machine whose store is given. */
+export function StandardSetup() {
+  const live = useLive();
+  return (
+    <Fold title="Maker’s standard set-up">
+      <FieldsOf defs={MACHINE_STANDARD_FOR} />
+      <SetupFields prefix="standard" machine={live} />
+    </Fold>
+  );
+}
+
 /** What the maker's sheet asks for. */
 export function MachineSheet() {
   const { machineStore } = useBench();
   return (
     <FieldsProvider value={machineStore}>
       <FieldsOf defs={MACHINE_SHEET} />
+      <StandardSetup />
     </FieldsProvider>
   );
 }

@@ -1,9 +1,10 @@
 'use client';
 import styled from 'styled-components';
 import { preloadOf, type PreloadKey } from '@/judgement/model/measure';
+import { isOnMachine } from '@/judgement/model/ends';
 import { textOf } from '@/judgement/model/read';
-import { type Entries, withUnit, entryAt } from '@/catalogue/entry';
-import { SETUP_GROUPS } from '@/catalogue/fields/setup';
+import type { Entries } from '@/catalogue/entry';
+import { PRELOAD_WAYS, SETUP_GROUPS } from '@/catalogue/fields/setup';
 import { issueWords } from '@/schema/words';
 import { EntryField } from '../fields/EntryField';
 import { useLive } from '../fields/context';
@@ -49,13 +50,23 @@ const READING_NAME: Record<string, string> = {
 };
 
 /** Preload as people read it: the way, the reading, what it is read against; shown in mm. */
-function PreloadFields({ base, entries, locked }: { base: PreloadKey; entries: Entries; locked: boolean }) {
+export function PreloadFields({
+  base,
+  entries,
+  locked,
+  inCell = false,
+}: {
+  base: PreloadKey;
+  entries: Entries;
+  locked: boolean;
+  inCell?: boolean;
+}) {
   const way = textOf(entries, `${base}.way`) || 'mm';
   const read = preloadOf(entries, base);
   return (
     <Preload>
-      <EntryField field={`${base}.way`} locked={locked} />
-      <EntryField field={`${base}.reading`} label={READING_NAME[way] ?? 'Preload'} locked={locked} />
+      <EntryField field={`${base}.way`} locked={locked} look={inCell ? 'cell' : 'stacked'} placeholder={PRELOAD_WAYS.mm} />
+      <EntryField field={`${base}.reading`} label={READING_NAME[way] ?? 'Preload'} look={inCell ? 'cell' : 'stacked'} locked={locked} />
       {way !== 'mm' && <EntryField field={`${base}.reference`} label={REFERENCE_NAME[way] ?? ''} locked={locked} />}
       {read && !(way === 'mm' && read.ok) && (
         <div className="result" role="status">
@@ -78,21 +89,9 @@ function PreloadFields({ base, entries, locked }: { base: PreloadKey; entries: E
   );
 }
 
-/** The set-up fields of a machine under one prefix; with `before`, what came in stands beside each figure. */
-export function SetupFields({
-  prefix,
-  locked = false,
-  before = false,
-}: {
-  prefix: 'found' | 'fitted';
-  locked?: boolean;
-  before?: boolean;
-}) {
+/** The set-up fields of a machine under one prefix, with the range of each clicker beside it. */
+export function SetupFields({ prefix, machine, locked = false }: { prefix: 'found' | 'standard'; machine: Entries; locked?: boolean }) {
   const live = useLive();
-  const beside = (suffix: string) => {
-    const entry = entryAt(live, `found.${suffix}`);
-    return before && entry && entry.text ? <Small>came in {withUnit(entry)}</Small> : null;
-  };
   return (
     <Groups>
       {SETUP_GROUPS.map((group) => (
@@ -103,26 +102,18 @@ export function SetupFields({
               const key = `${prefix}.${f.key}`;
               if (f.key.endsWith('.way'))
                 return <PreloadFields key={key} base={key.slice(0, -4) as PreloadKey} entries={live} locked={locked} />;
-              if (/\.(reading|reference)$/.test(f.key)) return null;
+              if (/\.(reading|reference|range)$/.test(f.key)) return null;
+              if (!isOnMachine(f.key, machine)) return null;
               if (f.key.endsWith('.out'))
                 return (
                   <Pair key={key}>
-                    <div>
-                      <EntryField field={key} locked={locked} />
-                      {beside(f.key)}
-                    </div>
-                    {prefix === 'found' ? (
-                      <EntryField field={key.replace(/out$/, 'range')} label="Range" locked={locked} />
-                    ) : (
-                      <RangeOf field={`found.${f.key.replace(/out$/, 'range')}`} />
-                    )}
+                    <EntryField field={key} locked={locked} />
+                    <EntryField field={key.replace(/out$/, 'range')} label="Range" locked={locked} />
                   </Pair>
                 );
-              if (f.key.endsWith('.range')) return null;
               return (
                 <div key={key} style={{ gridColumn: '1 / -1' }}>
                   <EntryField field={key} locked={locked} />
-                  {beside(f.key)}
                 </div>
               );
             })}
@@ -130,14 +121,5 @@ export function SetupFields({
         </section>
       ))}
     </Groups>
-  );
-}
-
-function RangeOf({ field }: { field: string }) {
-  const entry = entryAt(useLive(), field);
-  return (
-    <div style={{ alignSelf: 'center' }}>
-      <Small>{entry?.text ? `range ${entry.text}` : 'range not noted'}</Small>
-    </div>
   );
 }

@@ -7,8 +7,10 @@ import styled from 'styled-components';
 const Folded = styled(Disclosure)`
   border-top: 1px solid var(--rule);
   margin-bottom: 1rem;
+  h2,
   h3 {
     margin: 0;
+    font-size: 1.125rem;
   }
   button {
     display: flex;
@@ -25,19 +27,30 @@ const Folded = styled(Disclosure)`
     text-align: left;
     cursor: pointer;
   }
-  svg {
+  :is(h2, h3) svg {
     flex: none;
   }
-  &[data-expanded] svg {
+  &[data-expanded] > :is(h2, h3) svg {
     transform: rotate(90deg);
   }
 `;
 
-/** What is not needed now, folded away under its name. */
-export function Fold({ title, children }: { title: string; children: ReactNode }) {
+/** What is not needed now, folded away under its name; `open` begins unfolded. */
+export function Fold({
+  title,
+  open = false,
+  level = 3,
+  children,
+}: {
+  title: string;
+  open?: boolean;
+  /** Of its heading. */
+  level?: 2 | 3;
+  children: ReactNode;
+}) {
   return (
-    <Folded>
-      <Heading level={3}>
+    <Folded defaultExpanded={open}>
+      <Heading level={level}>
         <Button slot="trigger">
           <ChevronRight size={18} aria-hidden /> {title}
         </Button>

@@ -1,5 +1,6 @@
 'use client';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
+import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { isBare } from './meant';
 
@@ -64,6 +65,14 @@ export function PlainField(props: {
   /** The unit a bare number is in, shown until another is written. */
   unit?: string;
 }) {
+  const input = useRef<HTMLInputElement>(null);
+  const first = useRef(props);
+  // What was typed before the page's code had come stands in the field alone: it is taken up when the code does.
+  useEffect(() => {
+    const typed = input.current?.value ?? '';
+    const { value, onChange } = first.current;
+    if (typed !== value) onChange(typed);
+  }, []);
   return (
     <TextField
       value={props.value}
@@ -75,7 +84,7 @@ export function PlainField(props: {
       <PlainShape>
         <Label className="label">{props.label}</Label>
         <span className="box">
-          <Input data-entry autoComplete={props.secret ? 'new-password' : 'off'} type={props.secret ? 'password' : 'text'} />
+          <Input ref={input} data-entry autoComplete={props.secret ? 'new-password' : 'off'} type={props.secret ? 'password' : 'text'} />
           {props.unit && isBare(props.value) && <span className="unit">{props.unit}</span>}
         </span>
         <FieldError className="problem">{props.problem}</FieldError>

@@ -4,7 +4,7 @@ import { FINDABLE, search } from '@/server/find';
 const MOST_LETTERS = 100;
 
 export async function GET(request: Request): Promise<Response> {
-  const query = (new URL(request.url).searchParams.get('q') ?? '').slice(0, MOST_LETTERS);
+  const query = (new URL(request.url).searchParams.get('q') ?? '').toWellFormed().replaceAll('\0', '').slice(0, MOST_LETTERS);
   const kind = FINDABLE.find((k) => k === new URL(request.url).searchParams.get('kind')) ?? null;
   return Response.json(await search(query, kind));
 }

@@ -2,6 +2,7 @@ import { choiceName } from '@/catalogue/choices';
 import { entryAt } from '@/catalogue/entry';
 import { MM_PER_KM } from '@/core/constants/constants';
 import {
+  ROUGHER_BY,
   USUAL_OIL_LIFE_KM,
   OIL_LEVEL_APART_MM,
   OIL_LEVEL_STANDARD_MM,
@@ -12,11 +13,12 @@ import {
   ROUGHNESS,
   USUAL_GAS_MPA,
 } from '@/knowledge/limits';
+import { roughnessOf } from '../../aims/ground';
 import { END_NAMES } from '@/catalogue/ends';
 
 import { itemNumbers, numberOf, textOf } from '../../model/read';
 import type { Statement } from '@/knowledge/causes/statements';
-import { COMPLAINT_PLACES, COMPLAINT_SINCE } from '@/catalogue/fields/ask';
+import { COMPLAINT_PLACES, COMPLAINT_SINCE, FIT_ITEMS, FIT_KEYS } from '@/catalogue/fields/ask';
 import { above, below } from '../../findings/belief';
 import { type EndRule, type Known, mm, type Read, type WholeRule } from './known';
 import { USE_NAMES } from '@/catalogue/uses';
@@ -128,7 +130,16 @@ const ridden: WholeRule = ({ entries, before }) => {
   const name = (id: string) => choiceName(USE_NAMES, id)!.toLowerCase();
   const found: Read[] = [];
   if (pace !== '') found.push({ statement: 'pace-hard', end: null, credence: PACE_HARD[pace]!, words: `${PACE_WORDS[pace]!}${mix}.` });
-  if (use !== '' && was !== '') {
+  const [rough, roughWas] = [roughnessOf(entries), roughnessOf(before)];
+  if (rough !== null && roughWas !== null) {
+    const by = rough - roughWas;
+    const words =
+      by === 0 ? 'The ground is shared out as before.' : `The ground told is ${by > 0 ? 'rougher' : 'smoother'} than the last time${mix}.`;
+    found.push(
+      { statement: 'ground-rougher', end: null, credence: by > ROUGHER_BY ? 0.95 : 0.02, words },
+      { statement: 'ground-smoother', end: null, credence: by < -ROUGHER_BY ? 0.95 : 0.02, words },
+    );
+  } else if (use !== '' && was !== '') {
     const rougher = ROUGHNESS[use]! - ROUGHNESS[was]!;
     const words = use === was ? `Still used for ${name(use)}.` : `Last set up for ${name(was)}, now used for ${name(use)}${mix}.`;
     found.push(
@@ -192,6 +203,19 @@ const answered = ({ entries }: Known, { field, statement, holds, ...words }: Che
   return [{ statement, end, credence: answer === holds ? 0.95 : 0.05, words: end === null ? said : `${END_NAMES[end]}: ${said}` }];
 };
 
+/** The walk of the rider's fit: what does not fit and was not set since speaks, and so does all of it being right. */
+const fit: WholeRule = ({ entries }) => {
+  const looked = FIT_KEYS.filter((item) => textOf(entries, `fit.${item}.found`) !== '');
+  if (looked.length === 0) return [];
+  const off = looked.filter((item) => textOf(entries, `fit.${item}.found`) === 'wrong' && textOf(entries, `fit.${item}.set`) === '');
+  if (off.length === 0 && looked.length < FIT_KEYS.length) return [];
+  const words =
+    off.length > 0
+      ? `Does not fit the rider: ${off.map((i) => FIT_ITEMS[i].toLowerCase()).join(', ')}.`
+      : 'Bar, levers, pegs and seat fit the rider.';
+  return [{ statement: 'controls-off', end: null, credence: off.length > 0 ? 0.95 : 0.05, words }];
+};
+
 const checks: WholeRule = (known) => CHECKS.flatMap((c) => answered(known, c, null));
 const endChecks: EndRule = (known, end) => END_CHECKS.flatMap((c) => answered(known, c, end));
 
@@ -240,5 +264,5 @@ const told: WholeRule = ({ entries }) => {
 
 export const CONDITION_RULES: { ends: EndRule[]; whole: WholeRule[] } = {
   ends: [age, gas, tyres, endChecks],
-  whole: [level, clamps, antiDive, practised, ridden, checks, told],
+  whole: [level, clamps, antiDive, practised, ridden, fit, checks, told],
 };

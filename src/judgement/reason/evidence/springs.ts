@@ -13,7 +13,7 @@ import {
 import { wheelForceN, wheelRateNPerMm } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
-import { endModelOf, isMissing, isUnusable } from '../../model/ends';
+import { rightSpringFound, endModelOf, isMissing, isUnusable } from '../../model/ends';
 import { loadsOf, overloads, frontUnloading } from '../../model/loads';
 import { preloadOf, sagOf } from '../../model/measure';
 import { itemNumbers, numberOf, textOf } from '../../model/read';
@@ -25,9 +25,9 @@ import { kgText } from '@/core/units/shown';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
 /** The mean rate of what is marked on the springs that came in. */
-function markedOf({ entries }: Known, end: End): number | null {
+function markedOf({ entries, machine }: Known, end: End): number | null {
   const marked = numberOf(entries, `found.${end}.spring`);
-  const right = end === 'front' ? numberOf(entries, 'found.front.springRight') : null;
+  const right = rightSpringFound(entries, machine, end);
   return marked === null ? null : right === null ? marked : (marked + right) / 2;
 }
 

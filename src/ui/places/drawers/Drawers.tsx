@@ -5,10 +5,9 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { isMismarked, rateOf, rateTextOf } from '@/judgement/model/offers';
-import { readNewSpring, unusualSpring } from '@/schema/newSpring';
 import type { DrawerShim } from '@/schema/shims';
-import { issueWords } from '@/schema/words';
 import { Columns, FieldGrid, Titled } from '../../kit/parts';
+import { addSpring } from '../../kit/newSpring';
 import { post } from '../../kit/send';
 import { meant } from '../../kit/meant';
 import { PlainField } from '../../kit/PlainField';
@@ -239,15 +238,9 @@ function useNewSpring(end: End, place: 'drawer' | 'supplier') {
       solidLength: bare('solidLength'),
       table: form.table.replaceAll(/\s*;\s*|,\s+/g, '\n'),
     };
-    const read = readNewSpring(typed);
-    if (!read.ok) return setProblem({ field: String(read.issue.path[0]), words: issueWords(read.issue) });
-    const unusual = unusualSpring(read.value, end);
-    if (unusual && sure !== JSON.stringify(typed)) {
-      setSure(JSON.stringify(typed));
-      return setProblem({ field: unusual.field, words: `${unusual.words} Press once more if it is right.` });
-    }
-    const answer = await post('/api/springs', { ...typed, end, place });
-    if (!answer.ok) return setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
+    const said = await addSpring(typed, end, place, sure === JSON.stringify(typed));
+    if (said?.asks) setSure(JSON.stringify(typed));
+    if (said) return setProblem({ field: said.field, words: said.asks ? `${said.words} Press once more if it is right.` : said.words });
     setProblem(null);
     setForm(BLANK);
     router.refresh();

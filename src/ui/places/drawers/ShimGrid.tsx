@@ -8,7 +8,9 @@ import { FieldGrid, Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small } from '../../kit/primitives';
+import { ASSORTMENTS } from '@/knowledge/starterShims';
 import { Choices } from '../../kit/Choices';
+import { Pick } from '../../kit/Pick';
 
 const Grid = styled.table`
   border-collapse: collapse;
@@ -87,9 +89,7 @@ export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
   };
   return (
     <Titled title="Shims" aside="diameter down, thickness across; tap a size to move it">
-      {shims.length === 0 && (
-        <Empty>No shims counted yet. Count those in the drawer by size; Valves then searches stacks that can be built.</Empty>
-      )}
+      {shims.length === 0 && <Assortment />}
       {distinct(shims.map((s) => s.innerMm)).map((innerMm) => {
         const these = shims.filter((s) => s.innerMm === innerMm);
         const thicknesses = distinct(these.map((s) => s.thicknessMm)).sort((a, b) => a - b);
@@ -154,5 +154,44 @@ export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
       </p>
       {problem && !(problem.field in labels) && <p role="alert">▲ {problem.words}</p>}
     </Titled>
+  );
+}
+
+/** The drawer of a new shop: a bought assortment is counted in at once, so many of each size. */
+function Assortment() {
+  const router = useRouter();
+  const [inner, setInner] = useState<string | null>(null);
+  const [each, setEach] = useState('');
+  const [problem, setProblem] = useState('');
+  const take = async () => {
+    const count = Number(each);
+    if (inner === null) return setProblem('Choose the post it goes on.');
+    if (!Number.isInteger(count) || count < 1 || count > 99) return setProblem('Type how many of each size there are, 1 to 99.');
+    const answer = await post('/api/shims/assortment', { innerMm: Number(inner), each: count });
+    setProblem(answer.ok ? '' : answer.message);
+    router.refresh();
+  };
+  return (
+    <>
+      <Empty>
+        No shims counted yet. Count those in the drawer by size, or begin with an assortment as it was bought; Valves then searches stacks
+        that can be built.
+      </Empty>
+      <p style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
+        <Pick
+          label="Assortment, by its post"
+          value={inner}
+          options={ASSORTMENTS.map((a) => ({
+            value: String(a.innerMm),
+            label: `${a.name}, ${a.diametersMm.length * a.thicknessesMm.length} sizes`,
+          }))}
+          onPick={setInner}
+          placeholder="Choose the post"
+        />
+        <PlainField label="Of each size" value={each} onChange={setEach} />
+        <Button onPress={() => void take()}>Count it in</Button>
+      </p>
+      {problem && <p role="alert">▲ {problem}</p>}
+    </>
   );
 }

@@ -8,6 +8,7 @@ import { Heading, QuietButton, Small } from '../../kit/primitives';
 export interface Begun {
   technicians: boolean;
   springs: boolean;
+  shims: boolean;
   jobs: boolean;
 }
 
@@ -45,6 +46,12 @@ const STEPS: { of: keyof Begun; href: string; words: string; why: string }[] = [
     words: 'Springs on the list',
     why: 'the usual rates with one button, a supplier’s list, or those in the drawer',
   },
+  {
+    of: 'shims',
+    href: '/drawers',
+    words: 'Shims in the drawer',
+    why: 'an assortment as it was bought, or counted by size; oils stand in the Shop book',
+  },
   { of: 'jobs', href: '/jobs/new', words: 'The first machine', why: 'who, which kind, by when; figures follow' },
 ];
 
@@ -66,6 +73,11 @@ export function FirstHour({ begun }: { begun: Begun }) {
             <Small>{begun[s.of] ? 'done' : s.why}</Small>
           </li>
         ))}
+        <li>
+          <span aria-hidden>○</span>
+          <Link href="/training/third-bump">A practice job</Link>
+          <Small>worked through to its end; nothing of it stays in the book</Small>
+        </li>
       </ol>
     </Steps>
   );

@@ -99,6 +99,7 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
   const chosen = machines.find((m) => m.id === chosenMachineId);
   const [customer, setCustomer] = useState<{ id: number | null; name: string }>({ id: chosen?.ownerId ?? null, name: chosen?.owner ?? '' });
   const [phone, setPhone] = useState('');
+  const [email, setEmail] = useState('');
   const machineChoices = machines.map((m) => ({ id: m.id, name: `${m.name}${m.registration ? `, ${m.registration}` : ''} (${m.owner})` }));
   const [machineId, setMachineId] = useState<number | null>(chosen?.id ?? null);
   const [machineText, setMachineText] = useState(machineChoices.find((m) => m.id === chosen?.id)?.name ?? '');
@@ -119,7 +120,7 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
       recorded(store.recorded()).map((e) => [e.field, { text: e.text, ...(e.unit ? { unit: e.unit } : {}) }]),
     );
     const answer = await post<{ jobId: number }>('/api/jobs', {
-      customer: customer.id === null ? { name: customer.name, phone } : { id: customer.id },
+      customer: customer.id === null ? { name: customer.name, phone, email: email.trim() } : { id: customer.id },
       machine: machineId === null ? { figures } : { id: machineId },
       promisedOn: day,
     });
@@ -127,7 +128,7 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
     if (answer.ok) return router.push(`/jobs/${answer.value.jobId}/ask`);
     const field = answer.path.find((p) => typeof p === 'string' && p.startsWith('machine.'));
     if (typeof field === 'string') store.setProblem(field, answer.message);
-    setProblems({ page: answer.message });
+    setProblems(answer.path.includes('email') ? { email: 'Type the address as name@place, or leave it empty.' } : { page: answer.message });
   };
 
   return (
@@ -149,6 +150,7 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
                 <>
                   <Small>New customer.</Small>
                   <PlainField label="Telephone" value={phone} onChange={setPhone} />
+                  <PlainField label="E-mail" value={email} onChange={setEmail} problem={problems.email ?? null} />
                 </>
               )}
             </Titled>

@@ -1,16 +1,12 @@
 'use client';
-import { jobNumber } from '@/catalogue/jobs';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { compareSetups } from '@/judgement/model/setups';
 import { Pick } from '../../kit/Pick';
 import { Empty, EndName, LinkButton, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
-import { dayWords } from '../../kit/time';
-import { SETUP_KIND, type SetupRow } from './Setups';
+import { setupName, type SetupRow } from './Setups';
 import { END_NAMES } from '@/catalogue/ends';
-
-const nameOf = (s: SetupRow) => `${SETUP_KIND[s.kind]}, job ${jobNumber(s.jobId)}, ${dayWords(s.recordedAt)}`;
 
 interface Props {
   machine: { id: number; name: string };
@@ -30,7 +26,7 @@ export function Compare({ machine, setups, left, right }: Props) {
       </Shell>
     );
   const go = (a: number, b: number) => router.replace(`/machines/${machine.id}/compare?a=${a}&b=${b}`);
-  const options = setups.map((s) => ({ value: String(s.id), label: nameOf(s) }));
+  const options = setups.map((s) => ({ value: String(s.id), label: setupName(s) }));
   const all = compareSetups(left.document, right.document);
   const rows = onlyDifferent ? all.filter((r) => r.differs) : all;
   return (

@@ -1,18 +1,24 @@
 'use client';
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
-import { Empty, Heading, Small, Table } from '../../kit/primitives';
+import { Empty, Heading, QuietLink, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
 
 interface Props {
-  customer: { id: number; name: string; phone: string };
+  customer: { id: number; name: string; phone: string; email: string };
   jobs: { id: number; machineId: number; machine: string; promisedOn: string; handedBackAt: string | null; signed: boolean }[];
 }
 
 export function CustomerFile({ customer, jobs }: Props) {
   return (
-    <Shell title={customer.name} {...(customer.phone ? { about: customer.phone } : {})}>
+    <Shell title={customer.name}>
+      {(customer.phone || customer.email) && (
+        <p style={{ display: 'flex', gap: '1.25rem', flexWrap: 'wrap' }}>
+          {customer.phone && <QuietLink href={`tel:${customer.phone.replaceAll(' ', '')}`}>{customer.phone}</QuietLink>}
+          {customer.email && <QuietLink href={`mailto:${customer.email}`}>{customer.email}</QuietLink>}
+        </p>
+      )}
       <Heading>Jobs, newest first</Heading>
       {jobs.length === 0 ? (
         <Empty>No job yet for this customer.</Empty>

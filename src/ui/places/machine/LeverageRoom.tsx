@@ -1,4 +1,5 @@
 'use client';
+import { sliderLook } from '../../kit/slider';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
@@ -43,23 +44,9 @@ const Track = styled(Slider)`
   display: grid;
   grid-template-columns: 1fr auto;
   padding: 0.25rem 0.75rem;
+  ${sliderLook}
   .track {
     grid-column: 1 / -1;
-    height: 44px;
-    position: relative;
-    background: linear-gradient(var(--rule), var(--rule)) center / 100% 2px no-repeat;
-  }
-  .thumb {
-    top: 50%;
-    width: 24px;
-    height: 24px;
-    border: 2px solid var(--ink);
-    background: var(--sheet);
-    border-radius: 50%;
-  }
-  .thumb[data-focus-visible] {
-    outline: 2px solid var(--ink);
-    outline-offset: 2px;
   }
 `;
 

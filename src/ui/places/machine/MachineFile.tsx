@@ -3,6 +3,7 @@ import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import type { Entries } from '@/catalogue/entry';
 import type { HistoryPoint } from '@/judgement/reason/history';
+import type { Origin } from '../../fields/store';
 import type { StageLine } from '@/judgement/job/stages';
 import { MACHINE_SHEET, MACHINE_IDENTITY, MACHINE_FIGURES } from '@/catalogue/fields/machine';
 import { Columns, Titled } from '../../kit/parts';
@@ -18,11 +19,14 @@ import { FEEL, type SetupRow, Setups } from './Setups';
 import { Leftovers } from '../../fields/Leftovers';
 import { useMachineStore } from '../../fields/useMachineStore';
 import { FieldsOf } from '../../fields/parts';
+import { OfModel } from '../../job/OfModel';
+import { StandardSetup } from '../../job/MachineFigures';
 
 interface Props {
   machine: { id: number; name: string; registration: string; frameNumber: string };
   owners: Owned[];
   figures: Entries;
+  origins: Record<string, Origin>;
   jobs: {
     id: number;
     customer: string;
@@ -33,7 +37,7 @@ interface Props {
     feel: string;
   }[];
   signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
-  setups: SetupRow[];
+  lineage: SetupRow[];
   rode: Record<number, string>;
   history: HistoryPoint[];
   merged: MergedRow[];
@@ -42,8 +46,8 @@ interface Props {
 }
 
 /** The machine file: lineage, every job and signed rebuild in time, readings over its life, owners and figures. */
-export function MachineFile({ machine, owners, figures, jobs, signed, setups, rode, history, merged, due, today }: Props) {
-  const store = useMachineStore(machine.id, figures);
+export function MachineFile({ machine, owners, figures, origins, jobs, signed, lineage, rode, history, merged, due, today }: Props) {
+  const store = useMachineStore(machine.id, figures, origins);
   const about = [machine.registration, machine.frameNumber && `frame ${machine.frameNumber}`, owners[0]?.name].filter(Boolean).join(' · ');
   return (
     <FieldsProvider value={store}>
@@ -90,6 +94,7 @@ export function MachineFile({ machine, owners, figures, jobs, signed, setups, ro
             )}
             <Owners machineId={machine.id} owners={owners} />
             <Titled title="Figures of the machine" aside="each change is kept">
+              <OfModel machineId={machine.id} />
               <FieldsOf defs={[...MACHINE_IDENTITY, ...MACHINE_FIGURES]} />
               <LinkButton href={`/machines/${machine.id}/riders`} style={{ marginTop: '0.75rem', marginRight: '0.75rem' }}>
                 Rate by rider
@@ -100,13 +105,14 @@ export function MachineFile({ machine, owners, figures, jobs, signed, setups, ro
             </Titled>
             <Titled title="The maker’s sheet" aside="what came in is held against it">
               <FieldsOf defs={MACHINE_SHEET} />
+              <StandardSetup />
             </Titled>
             <Merged machineId={machine.id} merged={merged} />
           </div>
           <div>
             <Setups
               machineId={machine.id}
-              setups={setups}
+              setups={lineage}
               rode={rode}
               feels={Object.fromEntries(jobs.map((j) => [j.id, j.feel]))}
               openJobs={jobs.filter((j) => !j.signed && !j.handedBackAt).map((j) => j.id)}

@@ -27,12 +27,17 @@ export interface SetupRow {
 }
 
 export const SETUP_KIND = {
+  standard: 'Maker’s standard',
   'as-found': 'As it came in',
   rebuild: 'After the rebuild',
   correction: 'Corrected',
   'as-set': 'As set and handed back',
   ride: 'Changed for a ride',
 };
+/** Where and when a set-up was made, as it is named everywhere. */
+export const setupName = (s: SetupRow): string =>
+  s.kind === 'standard' ? SETUP_KIND.standard : `${SETUP_KIND[s.kind]}, job ${jobNumber(s.jobId)}, ${dayWords(s.recordedAt)}`;
+
 export const FEEL: Record<string, string> = { better: 'rode better', same: 'rode the same', worse: 'rode worse' };
 
 const List = styled.ol`
@@ -109,11 +114,11 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
       id: s.id,
       parentId: s.parentId,
       at: s.recordedAt,
-      job: jobNumber(s.jobId),
+      job: s.kind === 'standard' ? 'maker' : jobNumber(s.jobId),
       kind: s.kind,
       feel,
       takenBack: s.takenBack,
-      words: `${SETUP_KIND[s.kind]}, job ${jobNumber(s.jobId)}, ${dayWords(s.recordedAt)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}${s.takenBack ? ', taken back' : ''}`,
+      words: `${setupName(s)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}${s.takenBack ? ', taken back' : ''}`,
     };
   });
   if (setups.length === 0)
@@ -123,7 +128,7 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
       </Titled>
     );
   return (
-    <Titled title="Lineage of set-ups" aside="○ found · ● rebuilt · ■ handed back · ◇ corrected · △ ridden">
+    <Titled title="Lineage of set-ups" aside="T maker · ○ found · ● rebuilt · ■ handed back · ◇ corrected · △ ridden">
       <Lineage placed={placeLineage(looks)} chosen={chosen} onChoose={(id) => setChosen(id === chosen ? null : id)} />
       {setups.length > 1 && (
         <LinkButton href={`/machines/${machineId}/compare`} style={{ margin: '0.5rem 0 1rem' }}>
@@ -166,11 +171,12 @@ function SetupItem({
   openJobs: number[];
 }) {
   const changes = changesOf(setup, parent);
+  const isStandard = setup.kind === 'standard';
   return (
     <li data-kind={setup.kind}>
       <b>{SETUP_KIND[setup.kind]}</b>{' '}
       <Small>
-        {dayWords(setup.recordedAt)}, job {jobNumber(setup.jobId)}
+        {!isStandard && `${dayWords(setup.recordedAt)}, job ${jobNumber(setup.jobId)}`}
         {feel && `, ${FEEL[feel]}`}
         {setup.takenBack && ', taken back'}
       </Small>
@@ -183,11 +189,13 @@ function SetupItem({
           </li>
         ))}
         {parent && changes.length === 0 && <li>as before</li>}
-        {!parent && <li>the first on record</li>}
+        {!parent && <li>{isStandard ? 'what the maker gives; kept with the figures of the machine' : 'the first on record'}</li>}
       </ul>
-      <Link href={`/setups/${setup.id}/card`}>
-        <Small>Set-up card</Small>
-      </Link>
+      {!isStandard && (
+        <Link href={`/setups/${setup.id}/card`}>
+          <Small>Set-up card</Small>
+        </Link>
+      )}
       {parent && (
         <>
           {' · '}
@@ -196,7 +204,7 @@ function SetupItem({
           </Link>
         </>
       )}
-      {openJobs.map((jobId) => jobId !== setup.jobId && <GoBack key={jobId} jobId={jobId} to={setup} now={standing} />)}
+      {openJobs.map((jobId) => !isStandard && jobId !== setup.jobId && <GoBack key={jobId} jobId={jobId} to={setup} now={standing} />)}
     </li>
   );
 }

@@ -6,38 +6,83 @@ import { JOB_NOTES } from '@/catalogue/fields/bench';
 import { overloadFindings } from '@/judgement/findings/because';
 import { MACHINE_CASE_ITEM } from '@/catalogue/fields/machine';
 import { FieldsProvider, useFieldStore } from '../../fields/context';
-import { withUnit, recorded } from '@/catalogue/entry';
+import { type Entries, withUnit, recorded } from '@/catalogue/entry';
 import { useSaid } from '../../kit/preferences';
 import { LinkButton, QuietButton, Small, Table } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Complaints } from '../../job/Complaints';
+import { FitWalk } from './FitWalk';
+import { GroundMix } from './GroundMix';
 import { HandedBack } from './HandedBack';
 import { LoadsView } from './LoadsView';
+import { OfModel } from '../../job/OfModel';
 import { MachineFigures, MachineSheet } from '../../job/MachineFigures';
 import { Columns, Titled } from '../../kit/parts';
 import { SetupFields } from '../../job/SetupFields';
 import { kgText } from '@/core/units/shown';
 import { FieldsOf, Repeat } from '../../fields/parts';
+import { Sheets } from '../../kit/Sheets';
 import { SealedNote } from '../../job/Working';
 import { BecauseList } from '../../kit/BecauseList';
 
-/** Ask: who rides, with what, where, what is wrong; and what came in. */
+/** Figures noted of those a sheet asks for. */
+const notedOf = (entries: Entries, pattern: RegExp) => {
+  const noted = recorded(entries).filter((e) => pattern.test(e.field) && e.text !== '').length;
+  return noted === 0 ? 'nothing noted' : `${noted} noted`;
+};
+
+/** Ask: who rides, with what, where, what is wrong; what came in; and the machine. One sheet each, the first is what is always asked. */
 export function AskStage() {
-  const { sealed, data } = useBench();
-  const { machine } = data;
+  const { live, figures } = useLater();
   return (
     <>
       <SealedNote />
       <HandedBack />
+      <Sheets
+        label="What is asked"
+        sheets={[
+          { id: 'rider', title: 'Rider and load', content: <RiderSheet /> },
+          {
+            id: 'ride',
+            title: 'Ride and complaint',
+            holds: notedOf(live, /^(use|pace|ground|complaint\.\d+\.phrase|fit)/),
+            content: <RideSheet />,
+          },
+          { id: 'found', title: 'As it came in', holds: notedOf(live, /^(found|clock)\./), content: <FoundSheet /> },
+          { id: 'machine', title: 'Machine', holds: notedOf(figures, /^(machine|standard)\./), content: <MachineSheets /> },
+        ]}
+      />
+    </>
+  );
+}
+
+function RiderSheet() {
+  const { sealed } = useBench();
+  return (
+    <Columns $wide="1.35fr 1fr">
+      <div>
+        <Titled title="Rider and load">
+          <FieldsOf defs={ASK_RIDER} locked={sealed} />
+        </Titled>
+        <Titled title="Luggage">
+          <LastLoads />
+          <Repeat list="luggage" defs={LUGGAGE_ITEM} add="Add luggage" empty="None declared." locked={sealed} />
+        </Titled>
+        <Titled title="On the job">
+          <FieldsOf defs={JOB_NOTES} min="100%" />
+        </Titled>
+      </div>
+      <LoadTable />
+    </Columns>
+  );
+}
+
+function RideSheet() {
+  const { sealed } = useBench();
+  return (
+    <>
       <Columns $wide="1.35fr 1fr">
         <div>
-          <Titled title="Rider and load">
-            <FieldsOf defs={ASK_RIDER} locked={sealed} />
-          </Titled>
-          <Titled title="Luggage">
-            <LastLoads />
-            <Repeat list="luggage" defs={LUGGAGE_ITEM} add="Add luggage" empty="None declared." locked={sealed} />
-          </Titled>
           <Titled title="The ride">
             <FieldsOf defs={ASK_RIDE} locked={sealed} />
           </Titled>
@@ -45,26 +90,41 @@ export function AskStage() {
             <Complaints locked={sealed} />
           </Titled>
         </div>
-        <div>
-          <LoadTable />
-          <Titled title="On the job">
-            <FieldsOf defs={JOB_NOTES} min="100%" />
-          </Titled>
-          <Titled title="The machine">
-            <MachineFigures />
-            <LinkButton href={`/machines/${machine.id}/leverage`}>Leverage, air and stops</LinkButton>
-          </Titled>
-          <Titled title="The maker’s sheet" aside="what came in is held against it">
-            <MachineSheet />
-          </Titled>
-        </div>
+        <GroundMix locked={sealed} />
       </Columns>
-      <Titled title="What came in" aside="clickers counted out from closed: turned in until light contact is 0, never forced">
-        <FieldsOf defs={ASK_CONDITION} locked={sealed} />
-        <div style={{ height: '1rem' }} />
-        <SetupFields prefix="found" locked={sealed} />
-      </Titled>
+      <FitWalk locked={sealed} />
     </>
+  );
+}
+
+function FoundSheet() {
+  const { sealed } = useBench();
+  const { figures } = useLater();
+  return (
+    <Titled title="What came in" aside="clickers counted out from closed: turned in until light contact is 0, never forced">
+      <FieldsOf defs={ASK_CONDITION} locked={sealed} />
+      <div style={{ height: '1rem' }} />
+      <SetupFields prefix="found" machine={figures} locked={sealed} />
+    </Titled>
+  );
+}
+
+function MachineSheets() {
+  const { data, sealed, machineStore } = useBench();
+  const { machine } = data;
+  return (
+    <Columns $wide="1.35fr 1fr">
+      <Titled title="The machine">
+        <FieldsProvider value={machineStore}>
+          <OfModel machineId={machine.id} locked={sealed} />
+        </FieldsProvider>
+        <MachineFigures />
+        <LinkButton href={`/machines/${machine.id}/leverage`}>Leverage, air and stops</LinkButton>
+      </Titled>
+      <Titled title="The maker’s sheet" aside="what came in is held against it">
+        <MachineSheet />
+      </Titled>
+    </Columns>
   );
 }
 

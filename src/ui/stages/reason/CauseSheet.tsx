@@ -4,7 +4,7 @@ import { type Cure, TIER_NAMES } from '@/knowledge/causes/page';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { curesOf, type Prediction, predict, sideEffects } from '@/judgement/reason/cures';
 import type { Known } from '@/judgement/reason/evidence/known';
-import type { Explained, Said } from '@/judgement/reason/reason';
+import { type Explained, type Said, strengthOf } from '@/judgement/reason/reason';
 import { offersOf } from '@/judgement/model/offers';
 import { moneyText } from '@/catalogue/money';
 import { useSaid } from '../../kit/preferences';
@@ -82,6 +82,7 @@ const Sheet = styled.div`
 
 function Sentences({ title, said, sign }: { title: string; said: readonly Said[]; sign: string }) {
   const inUnits = useSaid();
+  const { working } = useBench();
   if (said.length === 0) return null;
   return (
     <>
@@ -91,7 +92,10 @@ function Sentences({ title, said, sign }: { title: string; said: readonly Said[]
           <li className="said" key={s.words}>
             <span aria-hidden>{sign}</span>
             <span>{inUnits(s.words)}</span>
-            <span>×{s.factor >= 1 ? s.factor.toFixed(1) : s.factor.toFixed(2)}</span>
+            <span>
+              {strengthOf(s.factor)}
+              {working && ` ×${s.factor >= 1 ? s.factor.toFixed(1) : s.factor.toFixed(2)}`}
+            </span>
           </li>
         ))}
       </ul>

@@ -5,6 +5,7 @@ import type { Explained, Reasoned } from '@/judgement/reason/reason';
 import { SUPPORT_FROM } from '@/core/diagnose/model';
 import { percent } from '@/judgement/reason/evidence/known';
 import { Empty, Small } from '../../kit/primitives';
+import { useBench } from '../../job/BenchContext';
 import { CauseSheet, type CureLook } from './CauseSheet';
 
 const List = styled.ul`
@@ -80,6 +81,7 @@ interface Props {
 
 /** What could explain the complaints, the supported causes first; each opens to its sentences and cures. */
 export function Causes({ reasoned, open, onOpen, look }: Props) {
+  const { working } = useBench();
   const linked = reasoned.causes.filter((c) => c.linked);
   const worth = (c: Explained) => c.explains >= LEAST_SHOWN || c.id === open;
   const supported = linked.filter((c) => c.supported && worth(c)).slice(0, MOST_SHOWN);
@@ -91,6 +93,11 @@ export function Causes({ reasoned, open, onOpen, look }: Props) {
   return (
     <List>
       <li style={{ border: 0 }}>
+        {supported.length > 0 && !reasoned.leading && (
+          <p>
+            <b>No cause leads yet:</b> none explains a fifth of what is told. Measure first; what tells most stands beside.
+          </p>
+        )}
         <h3>{supported.length > 0 ? 'Supported by what is measured' : 'Nothing measured speaks for a cause yet'}</h3>
       </li>
       {rows(supported)}
@@ -114,7 +121,9 @@ export function Causes({ reasoned, open, onOpen, look }: Props) {
               Complaint {u.n}: {percent(u.share)} that none of these explains it.{' '}
             </Fragment>
           ))}
-          Support is a statement of ×{SUPPORT_FROM} or more. Ratios are the Shop book’s.
+          {working
+            ? `Support is a statement of ×${SUPPORT_FROM} or more. Ratios are the Shop book’s.`
+            : 'How strongly each sentence bears stands in the Shop book; W shows its figures.'}
         </Small>
       </li>
     </List>

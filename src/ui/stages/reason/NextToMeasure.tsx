@@ -1,6 +1,7 @@
 'use client';
 import { STAGE_NAMES } from '@/catalogue/fields';
 import Link from 'next/link';
+import { LITTLE_BITS, MUCH_BITS } from '@/knowledge/limits';
 import type { Reasoned } from '@/judgement/reason/reason';
 import { measurementWords, type TypedAt, whereTyped } from '@/knowledge/causes/statements';
 import { Empty, Small } from '../../kit/primitives';
@@ -9,13 +10,12 @@ import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 
 const SHOWN = 5;
-/** Below this nothing measured would change much, bits. From memory. */
-const LITTLE_BITS = 0.08;
+const worthWords = (bits: number) => (bits >= MUCH_BITS ? 'much' : bits >= LITTLE_BITS ? 'something' : 'little');
 const ROOM: Record<TypedAt, string> = { ...STAGE_NAMES, log: 'Logger', leverage: 'Leverage room' };
 
 /** The measurements that would tell most a minute, each a way to where it is typed. */
 export function NextToMeasure({ reasoned }: { reasoned: Reasoned }) {
-  const { data } = useBench();
+  const { data, working } = useBench();
   const names = new Map(reasoned.causes.map((c) => [c.id, c.name]));
   const href = (stage: TypedAt, field: string) =>
     stage === 'leverage' ? `/machines/${data.machine.id}/leverage` : `/jobs/${data.job.id}/${stage}${field ? `#${field}` : ''}`;
@@ -38,8 +38,9 @@ export function NextToMeasure({ reasoned }: { reasoned: Reasoned }) {
                 {measurementWords(m.id)}
               </Link>
               <Small>
-                {ROOM[stage]} · {minutes} min · {m.worthBits.toFixed(2)} bit · tells of{' '}
+                {ROOM[stage]} · {minutes} min · tells {worthWords(m.worthBits)} of{' '}
                 {m.decides.map((d) => (names.get(d) ?? d).toLowerCase()).join(', ')}
+                {working && ` · ${m.worthBits.toFixed(2)} bit`}
               </Small>
             </li>
           );

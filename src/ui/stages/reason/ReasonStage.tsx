@@ -1,4 +1,6 @@
 'use client';
+import Link from 'next/link';
+import { STAGE_NAMES } from '@/catalogue/fields';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Cure } from '@/knowledge/causes/page';
@@ -28,6 +30,7 @@ import { NotRead } from '../../kit/NotRead';
 import type { End } from '@/catalogue/ends';
 import { FieldsOf } from '../../fields/parts';
 import { SealedNote, Working } from '../../job/Working';
+import { proposalEntries, proposalOf, pullsOf } from '@/judgement/reason/proposal';
 import { BecauseList } from '../../kit/BecauseList';
 
 const Three = styled(Columns)`
@@ -95,6 +98,7 @@ export function ReasonStage() {
     store.put('reason.cure', cure.id);
     store.put('reason.finding', findingWords(cause));
     store.put('reason.first', [cure.what, prediction.words, prediction.warning].filter(Boolean).join(' ').slice(0, 500));
+    for (const p of proposalEntries(cause, prediction)) if (p.text !== textOf(live, p.field)) store.put(p.field, p.text);
     if (prediction.sags) setLooked({ key: `${cause.id}/${cure.id}`, prediction });
   };
   const look: CureLook = {
@@ -141,8 +145,15 @@ export function ReasonStage() {
                 : 'from memory until the shop’s own outcomes weigh in'
             }
           >
+            {pullsOf(reasoned).map((p) => (
+              <Warn key={p.what}>
+                {p.what} is pulled two ways: {p.open.join(', ')} wants it freer, {p.shut.join(', ')} wants it firmer. Settle which comes
+                first with the rider; change one, ride, then the other.
+              </Warn>
+            ))}
             <Causes reasoned={reasoned} open={open} onOpen={setOpened} look={look} />
           </Titled>
+          <CarriedOut />
           <Titled title="The finding" aside="yours to rewrite">
             {REASON_WORDS.map((f) => (
               <EntryField key={f.key} field={f.key} locked={sealed} />
@@ -159,5 +170,20 @@ export function ReasonStage() {
         </div>
       </Three>
     </>
+  );
+}
+
+/** Where the cure that is followed waits to be carried out. */
+function CarriedOut() {
+  const { live } = useLater();
+  const { data } = useBench();
+  const proposal = proposalOf(live);
+  if (!proposal) return null;
+  const state = { open: 'waits there', taken: 'was taken there', changed: 'was taken there and changed', refused: 'was not done' };
+  return (
+    <p style={{ padding: '0.5rem 0' }}>
+      <Link href={`/jobs/${data.job.id}/${proposal.stage}`}>It is carried out under {STAGE_NAMES[proposal.stage]}</Link>
+      <Small> and {state[proposal.state]}.</Small>
+    </p>
   );
 }

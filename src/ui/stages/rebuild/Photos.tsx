@@ -65,7 +65,7 @@ export function Photos({ step, all = false }: { step: string; all?: boolean }) {
     setBusy(false);
   };
   return (
-    <section aria-label="Photos">
+    <section aria-label="Photos" style={{ paddingTop: '1rem' }}>
       {photos.length > 0 && (
         <Strip>
           {photos.map((p) => (

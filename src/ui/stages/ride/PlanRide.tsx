@@ -5,7 +5,9 @@ import styled from 'styled-components';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { percent } from '@/judgement/reason/evidence/known';
 import { predict } from '@/judgement/reason/cures';
-import { balanceWarnings, nextStepOf, passedOver, type Setups, type Step, type Trial } from '@/judgement/ride/retune';
+import type { Reasoned } from '@/judgement/reason/reason';
+import { measurementWords } from '@/knowledge/causes/statements';
+import { balanceWarnings, isWorthARide, nextStepOf, passedOver, type Setups, type Step, type Trial } from '@/judgement/ride/retune';
 import { numberIn } from '@/catalogue/tables';
 import { type Group, GROUPS, orderOf, type Tunable } from '@/judgement/ride/tunables';
 import type { TrialRequest } from '@/schema/retune';
@@ -95,6 +97,7 @@ export function Order() {
 
 interface Props {
   known: Known;
+  reasoned: Reasoned | null;
   setups: Setups;
   proposed: Step[];
   others: Step[];
@@ -102,7 +105,7 @@ interface Props {
 }
 
 /** The changes the reasons propose, the one to ride next first; one is picked, looked at, and planned. */
-export function PlanRide({ known, setups, proposed, others, trials }: Props) {
+export function PlanRide({ known, reasoned, setups, proposed, others, trials }: Props) {
   const [picked, setPicked] = useState<string | null>(null);
   const next = nextStepOf(proposed, trials);
   const steps = [...proposed, ...others];
@@ -115,8 +118,15 @@ export function PlanRide({ known, setups, proposed, others, trials }: Props) {
       {!baseline && trials.length === 0 && <AsItIs />}
       {proposed.length === 0 && (
         <Empty>
-          No adjuster is proposed: the reasons want a complaint, and the set-up its clickers and preload. Pick one below where you know
-          better.
+          {reasoned && reasoned.told.length > 0 && !isWorthARide(reasoned, trials) ? (
+            <>
+              No change is proposed: no cause explains a fifth of what is told.
+              {reasoned.next[0] && ` Measure first: ${measurementWords(reasoned.next[0].id).toLowerCase()}.`} Pick an adjuster below where
+              you know better.
+            </>
+          ) : (
+            'No adjuster is proposed: the reasons want a complaint, and the set-up its clickers and preload. Pick one below where you know better.'
+          )}
         </Empty>
       )}
       <List>

@@ -50,7 +50,15 @@ export function RideStage() {
             is that job’s, and rides are planned there.
           </Empty>
         ) : setups ? (
-          <PlanRide key={trials.length} known={known} setups={setups} proposed={plan.proposed} others={plan.others} trials={trials} />
+          <PlanRide
+            key={trials.length}
+            known={known}
+            reasoned={reasoned}
+            setups={setups}
+            proposed={plan.proposed}
+            others={plan.others}
+            trials={trials}
+          />
         ) : (
           <Empty>
             Nothing is noted of this machine’s set-up. Write down what came in under Ask, or sign the rebuild; then rides can be planned on

@@ -12,6 +12,7 @@ import { Button, Caution, Empty, EndName, LinkButton, Small, Table, Warn } from 
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useLive } from '../../fields/context';
 import { withUnit } from '@/catalogue/entry';
+import { Proposed } from '../../job/Proposed';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
@@ -26,6 +27,7 @@ export function SetStage() {
   return (
     <>
       {!sealed && <Warn>The rebuild is not signed yet. Sign it under Rebuild before the machine leaves.</Warn>}
+      <Proposed stage="set" />
       <MeasureSheet
         prefix="set"
         locked={false}
@@ -53,6 +55,7 @@ function StartingClickers() {
       <div style={{ columns: '22rem', columnGap: '2rem' }}>
         {CLICKERS.map((f) => {
           const fitted = live[`fitted.${f.key}`];
+          const wanted = live[`wanted.${f.key}`];
           return (
             <div
               key={f.key}
@@ -61,7 +64,10 @@ function StartingClickers() {
               <span style={{ paddingBottom: '1.6rem' }}>
                 <EndName $end={f.end ?? 'rear'}>{f.end === 'front' ? 'Fork' : 'Shock'}</EndName> {f.label.toLowerCase()}
                 <br />
-                <Small>{fitted?.text ? `fitted ${withUnit(fitted)}` : 'not noted as fitted'}</Small>
+                <Small>
+                  {fitted?.text ? `fitted ${withUnit(fitted)}` : 'not noted as fitted'}
+                  {wanted?.text && `, wanted ${withUnit(wanted)}`}
+                </Small>
               </span>
               <EntryField field={`set.as.${f.key}`} label="set to" />
             </div>

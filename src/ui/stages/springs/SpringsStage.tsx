@@ -1,6 +1,7 @@
 'use client';
 import { jobNumber } from '@/catalogue/jobs';
 import { BecauseList } from '../../kit/BecauseList';
+import { Proposed } from '../../job/Proposed';
 import { SealedNote, Working } from '../../job/Working';
 import type { End } from '@/catalogue/ends';
 import Link from 'next/link';
@@ -33,6 +34,10 @@ import { Choice } from './Choice';
 import { ForceChartView } from './ForceChartView';
 import { type Estimates, EstimateSheet, estimatedLines, useEstimates } from './EstimateSheet';
 import { IdealLine } from './IdealLine';
+import { groundWords } from '@/judgement/aims/ground';
+import { AirForkSheet } from './AirForkSheet';
+import { isOnAir } from '@/judgement/model/ends';
+import { QuickCandidate } from './QuickCandidate';
 import { lengthWords } from '../../kit/figureWords';
 
 /** On a tablet the stance comes first, then the candidates, then the rest of this column. */
@@ -101,6 +106,8 @@ export function SpringsStage() {
   const { selections, rear, front, pick, step } = useSelections();
   const selection = selections[end];
   const current = end === 'rear' ? rear : front;
+  const { figures } = useLater();
+  const isAir = isOnAir(figures, end);
   // A field of the estimate that is being typed into keeps it on the page, though the exact answer is there with its first digit.
   const [isTypedInto, setTypedInto] = useState(false);
   const estimates = useEstimates(isTypedInto || isOpen(selections.rear) || isOpen(selections.front));
@@ -112,6 +119,7 @@ export function SpringsStage() {
         Springs · job {jobNumber(data.job.id)} · {data.machine.name} · {data.customer.name}
       </PrintHead>
       <SealedNote />
+      <Proposed stage="springs" />
       <Columns $wide="1.95fr 1fr">
         <div>
           <Tabs
@@ -129,19 +137,22 @@ export function SpringsStage() {
             </ToggleButton>
           </Tabs>
           <BecauseIfOverloaded />
-          {(isTypedInto || (isOpen(selection) && selection.unusable === null)) && (
+          {isAir && <AirForkSheet />}
+          {!isAir && (isTypedInto || (isOpen(selection) && selection.unusable === null)) && (
             <div onFocus={({ target }) => setTypedInto(target instanceof HTMLInputElement)} onBlur={() => setTypedInto(false)}>
               <EstimateSheet key={end} end={end} estimates={estimates} />
             </div>
           )}
-          {(isOpen(selection) || gaps.shown.length > 0) && (
+          {!isAir && (isOpen(selection) || gaps.shown.length > 0) && (
             <div {...gaps.watch}>
               <MissingFigures missing={gaps.shown} unusable={isOpen(selection) ? selection.unusable : null} />
             </div>
           )}
-          {!isOpen(selection) && <EndSheet key={end} end={end} selection={selection} current={current} onPick={(id) => pick(end, id)} />}
+          {!isAir && !isOpen(selection) && (
+            <EndSheet key={end} end={end} selection={selection} current={current} onPick={(id) => pick(end, id)} />
+          )}
         </div>
-        <Aside end={end} rear={rear} front={front} estimates={estimates} />
+        <Aside end={end} rear={rear} front={isOnAir(figures, 'front') ? null : front} estimates={estimates} />
       </Columns>
       {!isOpen(selection) && selection.result.ok && <Steps end={end} steps={selection.result.value.working} />}
       <Small>
@@ -206,9 +217,16 @@ function Aside({ end, rear, front, estimates }: { end: End; rear: Candidate | nu
   );
 }
 
+/** What a shop has where it has no scales and no drawing. */
+const OTHER_WAYS = [
+  { instead: /^machine\.weighed\./, field: 'machine.total', words: 'no scales, the whole machine from its papers' },
+  { instead: /^machine\.leverage$/, field: 'machine.shockStroke', words: 'no drawing, the shock’s stroke by tape' },
+];
+
 function MissingFigures({ missing, unusable }: { missing: readonly string[]; unusable: NoSelection['unusable'] }) {
   const { data } = useBench();
   const ofMachine = missing.filter((m) => m.startsWith('machine.'));
+  const ways = OTHER_WAYS.filter((w) => ofMachine.some((f) => w.instead.test(f)));
   const ofLeverage = ofMachine.some((m) => /^machine\.(leverage|link)/.test(m)) || unusable !== null;
   return (
     <>
@@ -216,6 +234,12 @@ function MissingFigures({ missing, unusable }: { missing: readonly string[]; unu
       {missing.length > 0 && (
         <Titled title="For the exact answer" aside="figures of the machine that are still missing">
           <MachineFigures only={ofMachine} />
+          {ways.length > 0 && (
+            <>
+              <Small>Or, where that cannot be had: {ways.map((w) => w.words).join('; ')}.</Small>
+              <MachineFigures only={ways.map((w) => w.field)} />
+            </>
+          )}
         </Titled>
       )}
       {ofLeverage && (
@@ -261,6 +285,13 @@ function EndSheet({
           {end === 'front' && <EntryField field="springs.front.spacer" locked={sealed} />}
           {end === 'front' && <EntryField field="springs.front.freeLength" locked={sealed} />}
         </FieldGrid>
+        {groundWords(live)
+          .filter((g) => g.about === 'sag')
+          .map((g) => (
+            <p key={g.words}>
+              <Small>Ground: {g.words}</Small>
+            </p>
+          ))}
         <Small>
           <Link href={`/machines/${data.machine.id}/leverage`}>Leverage, air and stops</Link> belong to the machine.
         </Small>
@@ -279,8 +310,9 @@ function EndSheet({
             current={kept.current}
             onPick={onPick}
           />
-          {kept.current && <ForceChartView end={end} selection={kept.selection} current={kept.current} />}
+          {!sealed && <QuickCandidate key={end} end={end} />}
           {kept.current && <Choice end={end} selection={kept.selection} current={kept.current} range={[min.value, max.value]} />}
+          {kept.current && <ForceChartView end={end} selection={kept.selection} current={kept.current} />}
         </div>
       )}
     </>

@@ -5,7 +5,7 @@ import { weightRange } from '@/core/damper/oils';
 import { clicksOf, oilOf } from '@/judgement/model/dampers';
 import { textOf } from '@/judgement/model/read';
 import { dampingLines } from '@/judgement/findings/valveFindings';
-import { AS_FOUND, templateFor } from '@/judgement/model/valves';
+import { AS_FOUND, shiftOf, templateFor } from '@/judgement/model/valves';
 import { numberIn } from '@/catalogue/tables';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
 import { useState } from 'react';
@@ -34,8 +34,6 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
   const typed = textOf(live, field) !== '';
   const proposed = templateFor(live, data.figures, data.templates);
   const riderThen = data.lastKnown['rider.mass'];
-  const [weight, setWeight] = useState('');
-  const label = weight.trim() === '' ? null : weightRange(numberIn(weight.replace(/w$/i, '')));
   const typeOver = () => {
     const first = target?.ok ? target.value.points[0] : undefined;
     if (first) store.put(field, aim.moved(side, 0, first.forceN));
@@ -73,16 +71,18 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
             <EntryField key={s} field={`valves.${damper}.clicks.${s}`} placeholder={`${clicks.out} of ${clicks.range}`} locked={sealed} />
           );
         })}
+        {!typed &&
+          (['low', 'high'] as const).map((band) => (
+            <EntryField
+              key={band}
+              field={`valves.${end}.shift.${side}.${band}`}
+              placeholder={(100 * shiftOf(live, end, side, aim.template !== null)[band]).toFixed(0)}
+              locked={sealed}
+            />
+          ))}
         <EntryField field="valves.was.rider" {...(riderThen ? { placeholder: withUnit(riderThen) } : {})} locked={sealed} />
-        <PlainField label="A bottle that says only a “weight”" value={weight} onChange={setWeight} />
       </FieldGrid>
-      {weight.trim() !== '' && (
-        <Warn>
-          {label
-            ? `“${weight.trim()}” is no measure. Bottles so labelled hold from ${label.fromCSt} to ${label.toCSt} cSt at 40 °C (from memory). Ask its data sheet, then choose by cSt.`
-            : 'No bottle is known by that weight. Ask its data sheet for cSt at 40 °C.'}
-        </Warn>
-      )}
+      <Bottle />
       {target && !target.ok && <Warn>{issueWords(target.issue)}</Warn>}
       {typed ? (
         <>
@@ -92,6 +92,15 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
       ) : (
         !sealed && target?.ok && <QuietButton onPress={typeOver}>Type over the {side} aimed at, point by point</QuietButton>
       )}
+      <DampingTable aim={aim} view={view} />
+    </Titled>
+  );
+}
+
+/** What the damper to fit comes to, speed by speed, and as a share of critical. */
+function DampingTable({ aim, view }: { aim: AimFound; view: DamperView }) {
+  return (
+    <>
       <Wide>
         <Table aria-label="Damping to fit">
           <thead>
@@ -122,6 +131,26 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
         ζ is the share of critical damping at the wheel with this spring and mass, at that shaft speed
         {view.beside ? '; both legs together' : ''}.
       </Small>
-    </Titled>
+    </>
+  );
+}
+
+/** A “weight” is no measure of oil: what bottles so labelled hold. */
+function Bottle() {
+  const [weight, setWeight] = useState('');
+  const label = weight.trim() === '' ? null : weightRange(numberIn(weight.replace(/w$/i, '')));
+  return (
+    <>
+      <FieldGrid $min="12rem">
+        <PlainField label="A bottle that says only a “weight”" value={weight} onChange={setWeight} />
+      </FieldGrid>
+      {weight.trim() !== '' && (
+        <Warn>
+          {label
+            ? `“${weight.trim()}” is no measure. Bottles so labelled hold from ${label.fromCSt} to ${label.toCSt} cSt at 40 °C (from memory). Ask its data sheet, then choose by cSt.`
+            : 'No bottle is known by that weight. Ask its data sheet for cSt at 40 °C.'}
+        </Warn>
+      )}
+    </>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { Proposed } from '../../job/Proposed';
 import { SealedNote } from '../../job/Working';
 import type { ValveName } from '@/core/damper/damper';
 import { useMemo, useState } from 'react';
@@ -17,6 +18,7 @@ import { Caution, Empty, Small, Warn } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Tabs, Titled } from '../../kit/parts';
 import { DamperSheet } from './DamperSheet';
+import { OneStackSheet } from './OneStack';
 import { Compared, MachineDamper, Piston } from './Piston';
 import { NotRead } from '../../kit/NotRead';
 import { useDamperView } from './useValves';
@@ -34,6 +36,7 @@ export function ValvesStage() {
   return (
     <>
       <SealedNote />
+      <Proposed stage="valves" />
       <div style={{ display: 'flex', gap: '0 3rem', flexWrap: 'wrap' }}>
         <Tabs
           selectionMode="single"
@@ -84,6 +87,7 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
         </div>
       )}
       <Piston damper={damper} valve={valve} isWanted={gaps.shown.length > 0} />
+      {missing.length > 0 && <OneStackSheet damper={damper} valve={valve} />}
       {viewed.view && <Compared view={viewed.view} side={valve === 'rebound' ? 'rebound' : 'compression'} />}
       {unusable && <Warn>{issueWords(unusable.issue)}</Warn>}
       {viewed.issue && <Warn>{issueWords(viewed.issue)}</Warn>}

@@ -4,6 +4,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import type { Calibration, DynoPoint } from '@/core/damper/dyno';
 import type { SearchProgress, SearchRequest, SearchResult } from '@/core/damper/search';
+import type { OneStack } from '@/core/damper/oneStack';
+import type { OneStackQuestion } from '@/judgement/model/dampers';
 import type { Oil } from '@/core/damper/valve';
 import type { DamperView, ViewRequest } from '@/core/damper/view';
 import type { Issue, Result } from '@/core/result';
@@ -133,6 +135,10 @@ async function askOnce<A>(question: (valves: Remote<ValvesWorker>) => Promise<A>
 /** A run of the simulated dyno through a damper built with the tolerances of real ones. */
 export const simulateRun = (asked: { figures: DamperFigures; oil: Oil; seed: number }): Promise<Result<DynoPoint[]>> =>
   askOnce(async (valves) => valves.simulate(asked.figures, asked.oil, asked.seed));
+
+/** What one stack tells alone. */
+export const askOneStack = (asked: Pick<OneStackQuestion, 'found' | 'fit'>): Promise<Result<OneStack>> =>
+  askOnce(async (valves) => valves.oneStack(asked));
 
 /** One valve fitted to a run. */
 export const calibrateTo = (asked: {

@@ -17,6 +17,6 @@ export default async function ComparePage({ params, searchParams }: Props) {
   if (!view) notFound();
   const { a, b } = await searchParams;
   const pick = (wanted: string | undefined, otherwise: number) =>
-    view.setups.find((s) => String(s.id) === wanted) ?? view.setups[otherwise] ?? null;
-  return <Compare machine={view.machine} setups={view.setups} left={pick(a, 1)} right={pick(b, 0)} />;
+    view.lineage.find((s) => String(s.id) === wanted) ?? view.lineage[otherwise] ?? null;
+  return <Compare machine={view.machine} setups={view.lineage} left={pick(a, 1)} right={pick(b, 0)} />;
 }

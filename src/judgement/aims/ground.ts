@@ -1,0 +1,114 @@
+import { GROUND_IDS, type GroundId } from '@/catalogue/fields/ask';
+import type { Side } from '@/catalogue/ends';
+import type { Entries } from '@/catalogue/entry';
+import { type Ground, GROUNDS, PACE_SHARE } from '@/knowledge/ground';
+import { numberOf, textOf } from '../model/read';
+
+/** The ground a machine is ridden on, and what it asks of sag, damping and oil level. Nothing is asked for while nobody told. */
+
+export type Mix = Readonly<Record<GroundId, number>>;
+
+const NONE = Object.fromEntries(GROUND_IDS.map((id) => [id, 0])) as Record<GroundId, number>;
+
+/** The mix as told, in shares of one; null where nothing is told. What does not add up to 100 is taken in proportion. */
+export function mixOf(entries: Entries): Mix | null {
+  const told = GROUND_IDS.map((id) => [id, Math.max(0, numberOf(entries, `ground.${id}`) ?? 0)] as const);
+  const sum = told.reduce((all, [, share]) => all + share, 0);
+  return sum <= 0 ? null : { ...NONE, ...Object.fromEntries(told.map(([id, share]) => [id, share / sum])) };
+}
+
+/**
+ * The mix in whole per cent with one share set anew: the others give way in proportion, so that it goes on adding up to 100.
+ * @param percent what stands there now, by kind; where no other kind has a share, the kind takes all of it
+ */
+export function withShare(percent: Mix, id: GroundId, share: number): Record<GroundId, number> {
+  const set = Math.min(100, Math.max(0, Math.round(share)));
+  const others = GROUND_IDS.filter((other) => other !== id && percent[other] > 0);
+  const sum = others.reduce((all, other) => all + percent[other], 0);
+  if (sum === 0) return { ...NONE, [id]: 100 };
+  const exact = others.map((other) => ({ other, exact: (percent[other] * (100 - set)) / sum }));
+  const whole = new Map(exact.map((e) => [e.other, Math.floor(e.exact)]));
+  const left = 100 - set - [...whole.values()].reduce((a, b) => a + b, 0);
+  // Largest remainder first; of equal ones in the order of the book, so that the same mix comes out whatever was typed first.
+  const byRemainder = [...exact].sort((a, b) => b.exact - Math.floor(b.exact) - (a.exact - Math.floor(a.exact)));
+  for (const { other } of byRemainder.slice(0, left)) whole.set(other, whole.get(other)! + 1);
+  return { ...NONE, ...Object.fromEntries(whole), [id]: set };
+}
+
+/** The mix as whole per cent. */
+export const percentOf = (entries: Entries): Mix => {
+  const mix = mixOf(entries);
+  return mix ? (Object.fromEntries(GROUND_IDS.map((id) => [id, Math.round(100 * mix[id])])) as Record<GroundId, number>) : NONE;
+};
+
+/** A weighted mean over the mix, at the pace ridden. */
+function asked(entries: Entries, of: (ground: Ground) => number): number {
+  const mix = mixOf(entries);
+  if (!mix) return 0;
+  const pace = PACE_SHARE[textOf(entries, 'pace')] ?? 1;
+  return GROUNDS.reduce((sum, g) => sum + mix[g.id] * of(g), 0) * pace;
+}
+
+/** Where in the school's window the sag is aimed at, −1 to 1; 0 where no ground is told. */
+export const sagPlace = (entries: Entries): number =>
+  Math.max(
+    -1,
+    Math.min(
+      1,
+      asked(entries, (g) => g.sag),
+    ),
+  );
+
+/** By how much the ground shifts the aim of the valves, as a share. */
+export const dampingShare = (entries: Entries, side: Side, band: 'low' | 'high'): number => asked(entries, (g) => g[side][band]);
+
+/** Fork oil against the maker's level, mm. */
+export const oilShiftMm = (entries: Entries): number => asked(entries, (g) => g.oilLevelMm);
+
+/** How rough the ride is as a whole, 0 smooth to 6; null where no ground is told. */
+export const roughnessOf = (entries: Entries): number | null => {
+  const mix = mixOf(entries);
+  return mix && GROUNDS.reduce((sum, g) => sum + mix[g.id] * g.order, 0);
+};
+
+/** The kinds that ask for it most, in the direction it goes. */
+function whoAsks(entries: Entries, of: (ground: Ground) => number): string {
+  const mix = mixOf(entries)!;
+  const direction = Math.sign(asked(entries, of));
+  return GROUNDS.map((g) => ({ g, asks: mix[g.id] * of(g) * direction }))
+    .filter((x) => x.asks > 0)
+    .sort((a, b) => b.asks - a.asks)
+    .slice(0, 2)
+    .map(({ g }) => `${g.name.toLowerCase()} ${Math.round(100 * mix[g.id])} %`)
+    .join(', ');
+}
+
+const LEAST_PLACE = 0.05;
+const LEAST_SHARE = 0.01;
+const LEAST_MM = 0.5;
+
+/** What the ground asks for, each with the ground that asks; none where nothing is told. */
+export function groundWords(entries: Entries): { about: 'sag' | Side | 'oil'; words: string }[] {
+  if (!mixOf(entries)) return [];
+  const said: { about: 'sag' | Side | 'oil'; words: string }[] = [];
+  const place = sagPlace(entries);
+  if (Math.abs(place) >= LEAST_PLACE)
+    said.push({
+      about: 'sag',
+      words: `Sag in the ${place > 0 ? 'upper' : 'lower'} part of the school’s window: ${whoAsks(entries, (g) => g.sag)}.`,
+    });
+  for (const side of ['compression', 'rebound'] as const)
+    for (const band of ['low', 'high'] as const) {
+      const share = dampingShare(entries, side, band);
+      if (Math.abs(share) < LEAST_SHARE) continue;
+      const by = `${Math.abs(100 * share).toFixed(0)} % ${share > 0 ? 'more' : 'less'}`;
+      said.push({ about: side, words: `${by} ${side} at ${band} speed: ${whoAsks(entries, (g) => g[side][band])}.` });
+    }
+  const oil = oilShiftMm(entries);
+  if (Math.abs(oil) >= LEAST_MM)
+    said.push({
+      about: 'oil',
+      words: `Fork oil ${Math.abs(oil).toFixed(0)} mm ${oil < 0 ? 'higher' : 'lower'} than the maker’s level: ${whoAsks(entries, (g) => g.oilLevelMm)}.`,
+    });
+  return said;
+}

@@ -1,0 +1,25 @@
+import { networkInterfaces } from 'node:os';
+
+const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|\[::1\])$/i;
+
+/** Names this shop's computer answers to beside its loopback ones: the one it listens on, its own addresses where it listens on all, and those named in MAVRIN_NAMES. */
+function ownNames(environment: Record<string, string | undefined>): string[] {
+  const listens = environment.MAVRIN_HOST ?? '';
+  const own =
+    listens === '0.0.0.0' || listens === '::'
+      ? Object.values(networkInterfaces())
+          .flat()
+          .flatMap((i) => (i && i.family === 'IPv4' ? [i.address] : []))
+      : [listens];
+  return [...own, ...(environment.MAVRIN_NAMES ?? '').split(',')].map((name) => name.trim().toLowerCase()).filter(Boolean);
+}
+
+/**
+ * Whether a request names this computer. A page elsewhere may point a name of its own at 127.0.0.1; the browser then takes it for the shop's own page. Only names
+ * that are ours are answered.
+ * @param host of the request, with or without a port
+ */
+export function isOurs(host: string | null, environment: Record<string, string | undefined>): boolean {
+  const name = (host ?? '').replace(/:\d+$/, '').toLowerCase();
+  return LOOPBACK.test(name) || ownNames(environment).includes(name);
+}

@@ -1,0 +1,125 @@
+'use client';
+import { useState } from 'react';
+import { entryAt, type Entry, withUnit } from '@/catalogue/entry';
+import { fieldDef } from '@/catalogue/fields';
+import { MACHINE_MODEL } from '@/catalogue/fields/machine';
+import { useFieldStore, useLive } from '../fields/context';
+import { FieldsOf } from '../fields/parts';
+import { Fold } from '../kit/Fold';
+import { NotRead } from '../kit/NotRead';
+import { Button, QuietButton, Small, Table } from '../kit/primitives';
+import { useRead } from '../kit/read';
+import { post } from '../kit/send';
+
+interface ModelFigure extends Entry {
+  origin: string;
+}
+interface Other {
+  id: number;
+  name: string;
+  year: number | null;
+  figures: ModelFigure[];
+}
+
+const asWritten = (entry: Entry) => {
+  const def = fieldDef(entry.field);
+  const words = def.kind === 'choice' ? (def.options.find((o) => o.value === entry.text)?.label ?? entry.text) : withUnit(entry);
+  return words.length > 40 ? `${words.slice(0, 38)}…` : words;
+};
+const same = (a: Entry, b: Entry) => (a.value !== null && b.value !== null ? Math.abs(a.value - b.value) < 1e-9 : a.text === b.text);
+
+/** What the book knows of this machine's model from others of it: offered, never guessed; each figure keeps whose it is and from when. */
+export function OfModel({ machineId, locked = false }: { machineId: number; locked?: boolean }) {
+  const reading = useRead<Other[]>(`/api/machines/${machineId}/model`);
+  const others = reading.value ?? [];
+  return (
+    <section aria-label="Others of this model">
+      <NotRead reading={reading} />
+      {others.map((other) => (
+        <OneOther key={other.id} machineId={machineId} other={other} locked={locked} />
+      ))}
+      {others.length > 0 && (
+        <Fold title="Not the same model?">
+          <FieldsOf defs={MACHINE_MODEL} />
+        </Fold>
+      )}
+    </section>
+  );
+}
+
+function OneOther({ machineId, other, locked }: { machineId: number; other: Other; locked: boolean }) {
+  const store = useFieldStore();
+  const live = useLive();
+  const [problem, setProblem] = useState('');
+  const lacking = other.figures.filter((f) => !entryAt(live, f.field)?.text);
+  const differing = other.figures.filter((f) => {
+    const own = entryAt(live, f.field);
+    return own !== undefined && own.text !== '' && !same(own, f);
+  });
+  const take = async (fields?: string[]) => {
+    const answer = await post<{ entries: ModelFigure[] }>(`/api/machines/${machineId}/model`, {
+      from: other.id,
+      ...(fields ? { fields } : {}),
+    });
+    if (!answer.ok) return setProblem(answer.message);
+    setProblem('');
+    store.acceptOfModel(answer.value.entries);
+  };
+  const year = entryAt(live, 'machine.year')?.value ?? null;
+  const otherYear = other.year !== null && year !== null && other.year !== year;
+  if (lacking.length === 0 && differing.length === 0) return null;
+  return (
+    <div style={{ padding: '0.25rem 0 0.5rem' }}>
+      <p>
+        <b>{other.name}</b>{' '}
+        <Small>
+          is in the book
+          {otherYear && `, of another year: look whether it is the same before you take its figures`}
+        </Small>
+      </p>
+      {lacking.length > 0 && !locked && (
+        <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', flexWrap: 'wrap' }}>
+          <Button onPress={() => void take()}>
+            Begin with its {lacking.length} {lacking.length === 1 ? 'figure' : 'figures'}
+          </Button>
+          <Small>{named(lacking)}</Small>
+        </p>
+      )}
+      {differing.length > 0 && (
+        <Fold title={`${differing.length} ${differing.length === 1 ? 'figure differs' : 'figures differ'}`}>
+          <Table aria-label={`Where ${other.name} differs`}>
+            <thead>
+              <tr>
+                <th>Figure</th>
+                <th>Here</th>
+                <th>There</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {differing.map((f) => (
+                <tr key={f.field}>
+                  <td>{fieldDef(f.field).label}</td>
+                  <td>{asWritten(entryAt(live, f.field)!)}</td>
+                  <td>
+                    {asWritten(f)}
+                    <br />
+                    <Small>{f.origin}</Small>
+                  </td>
+                  <td>{!locked && <QuietButton onPress={() => void take([f.field])}>Take it</QuietButton>}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </Fold>
+      )}
+      {problem && <p role="alert">▲ {problem}</p>}
+    </div>
+  );
+}
+
+const NAMED = 4;
+const named = (figures: readonly Entry[]) => {
+  const names = figures.slice(0, NAMED).map((f) => fieldDef(f.field).label.toLowerCase());
+  return figures.length > NAMED ? `${names.join(', ')} and ${figures.length - NAMED} more` : names.join(', ');
+};

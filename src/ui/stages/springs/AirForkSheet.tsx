@@ -1,0 +1,112 @@
+'use client';
+import { type AirForkAnswer, airForkOf } from '@/judgement/model/airFork';
+import { MACHINE_AIR_FORK } from '@/catalogue/fields/machine';
+import { CAUTIONS } from '@/knowledge/cautions';
+import { issueWords } from '@/schema/words';
+import { EntryField } from '../../fields/EntryField';
+import { FieldsProvider, useFieldStore } from '../../fields/context';
+import { FieldsOf } from '../../fields/parts';
+import { useGaps } from '../../fields/useGaps';
+import { useBench, useLater } from '../../job/BenchContext';
+import { MachineFigures } from '../../job/MachineFigures';
+import { FieldGrid, Titled } from '../../kit/parts';
+import { useSaid } from '../../kit/preferences';
+import { Button, Caution, Small, Table, Warn, Wide } from '../../kit/primitives';
+
+/** An air fork: the pressure for each load, the coil springs it equals, and how temperature moves it. */
+export function AirForkSheet() {
+  const { live, figures } = useLater();
+  const { data, sealed, machineStore } = useBench();
+  const store = useFieldStore();
+  const inUnits = useSaid();
+  const found = airForkOf(live, figures, data.schools);
+  const gaps = useGaps('missing' in found ? found.missing : []);
+  const bar = (mpa: number) => inUnits(`${(10 * mpa).toFixed(1)} bar`);
+  const answer = 'cases' in found ? found : null;
+  const solo = answer?.cases[0];
+  return (
+    <>
+      {gaps.shown.length > 0 && (
+        <div {...gaps.watch}>
+          <Titled title="For the pressure" aside="figures that are still missing">
+            {gaps.shown.includes('rider.mass') && <EntryField field="rider.mass" locked={sealed} />}
+            <MachineFigures only={gaps.shown.filter((f) => f.startsWith('machine.'))} />
+          </Titled>
+        </div>
+      )}
+      <Titled title="Air chambers" aside="kept with the machine">
+        <FieldsProvider value={machineStore}>
+          <FieldsOf defs={MACHINE_AIR_FORK} min="9rem" />
+        </FieldsProvider>
+      </Titled>
+      {'issue' in found && <Warn>{issueWords(found.issue)}</Warn>}
+      {answer && solo && (
+        <Titled title="Pressure" aside={`for ${inUnits(`${answer.riderSagMm.toFixed(0)} mm`)} of rider sag, set at ${answer.celsius} °C`}>
+          <p data-result="air-fork" style={{ fontSize: '1.5rem', fontWeight: 700 }}>
+            {bar(solo.gaugeMPa)} <Small>by the gauge, cold, fully extended, solo</Small>
+          </p>
+          <Wide>
+            <Pressures answer={answer} />
+          </Wide>
+          {solo.set.staticMm === 0 && (
+            <Warn>
+              Bare it stays fully extended: the gas alone carries more than the machine weighs there. A balance chamber, or more rider sag,
+              cures that; less pressure alone does not.
+            </Warn>
+          )}
+          {answer.assumed.length > 0 && (
+            <p>
+              <Small>○ Assumed: {inUnits(answer.assumed.join(', '))}. The gas: slow at rest, exponent 1.3 on a hit (from memory).</Small>
+            </p>
+          )}
+          <Small>
+            Both legs together. Pressure moves with temperature, about a third of a per cent a degree: ten degrees warmer the gauge shows{' '}
+            {bar(answer.warmerMPa)}, ten colder {bar(answer.colderMPa)}. Set it cold, machine off the ground, and again after a long climb.
+          </Small>
+          <FieldGrid $min="9rem">
+            <EntryField field="springs.front.pressure" locked={sealed} />
+            <EntryField field="springs.front.at" placeholder={String(answer.celsius)} locked={sealed} />
+          </FieldGrid>
+          {!sealed && (
+            <Button $strong onPress={() => store.put('springs.front.pressure', `${(10 * solo.gaugeMPa).toFixed(1)} bar`)}>
+              Take {bar(solo.gaugeMPa)} for the front
+            </Button>
+          )}
+          <EntryField field="springs.front.reason" locked={sealed} />
+        </Titled>
+      )}
+      <Caution>{CAUTIONS.gas}</Caution>
+    </>
+  );
+}
+
+function Pressures({ answer }: { answer: AirForkAnswer }) {
+  const inUnits = useSaid();
+  const bar = (mpa: number) => inUnits(`${(10 * mpa).toFixed(1)} bar`);
+  return (
+    <Table aria-label="Pressure for each load">
+      <thead>
+        <tr>
+          <th>Load</th>
+          <th className="number">Pressure</th>
+          <th className="number">Static sag</th>
+          <th className="number">Equals, at rider sag</th>
+          <th className="number">at full travel</th>
+          <th className="number">Pressure there</th>
+        </tr>
+      </thead>
+      <tbody>
+        {answer.cases.map((c) => (
+          <tr key={c.name}>
+            <td>{c.name}</td>
+            <td className="number">{bar(c.gaugeMPa)}</td>
+            <td className="number">{inUnits(`${c.set.staticMm.toFixed(0)} mm`)}</td>
+            <td className="number">{inUnits(`${c.set.rateAtRiderNPerMm.toFixed(1)} N/mm`)}</td>
+            <td className="number">{inUnits(`${c.set.rateAtFullNPerMm.toFixed(1)} N/mm`)}</td>
+            <td className="number">{bar(c.set.fullMPa)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,39 @@
+'use client';
+import { useState } from 'react';
+import type { End } from '@/catalogue/ends';
+import { fieldDef } from '@/catalogue/fields';
+import { unitOf } from '@/catalogue/fields/kinds';
+import { useSystem } from '../../fields/context';
+import { useBench } from '../../job/BenchContext';
+import { meant } from '../../kit/meant';
+import { addSpring } from '../../kit/newSpring';
+import { PlainField } from '../../kit/PlainField';
+import { Button, QuietButton } from '../../kit/primitives';
+
+/** A rate that is not on the list, judged at once beside the others and kept as one to order. */
+export function QuickCandidate({ end }: { end: End }) {
+  const { reload } = useBench();
+  const unit = unitOf(fieldDef(`found.${end}.spring`), useSystem());
+  const [rate, setRate] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [asks, setAsks] = useState(false);
+  const judge = async (isMeant = false) => {
+    if (rate.trim() === '') return setProblem('Type a rate.');
+    const text = meant(rate, unit);
+    const said = await addSpring({ name: `To order, ${text}`, rate: text, freeLength: '', solidLength: '' }, end, 'supplier', isMeant);
+    setAsks(said?.asks ?? false);
+    if (said) return setProblem(said.words);
+    setRate('');
+    setProblem(null);
+    reload();
+  };
+  return (
+    <div style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap', padding: '0.75rem 0' }} className="no-print">
+      <div style={{ width: '13rem' }}>
+        <PlainField label="Another rate, not on the list" value={rate} onChange={setRate} problem={problem} unit={unit} />
+      </div>
+      <Button onPress={() => void judge()}>Judge it</Button>
+      {asks && <QuietButton onPress={() => void judge(true)}>Yes, {rate} is meant</QuietButton>}
+    </div>
+  );
+}

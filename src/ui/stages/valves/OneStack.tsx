@@ -1,0 +1,87 @@
+'use client';
+import { useMemo } from 'react';
+import useSWR from 'swr';
+import type { ValveName } from '@/core/damper/damper';
+import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
+import { oneStackOf, type OneStackQuestion } from '@/judgement/model/dampers';
+import { numberOf } from '@/judgement/model/read';
+import { issueWords } from '@/schema/words';
+import { StackFigure } from '../../figures/StackFigure';
+import { useLater } from '../../job/BenchContext';
+import { Columns, Titled } from '../../kit/parts';
+import { Small, Table, Warn } from '../../kit/primitives';
+import { useSaid } from '../../kit/preferences';
+import { askOneStack } from './useValves';
+
+/** One stack typed, the rest of the damper still unknown: its section, the pressure that lifts it, and what the change does at the same lift. */
+export function OneStackSheet({ damper, valve }: { damper: DamperKey; valve: ValveName }) {
+  const { live, figures } = useLater();
+  const inUnits = useSaid();
+  const asked = useMemo(() => oneStackOf(live, figures, damper, valve), [live, figures, damper, valve]);
+  const text = asked && JSON.stringify({ found: asked.found, fit: asked.fit });
+  const { data, error } = useSWR(
+    text && ['one-stack', text],
+    ([, question]: [string, string]) => askOneStack(JSON.parse(question) as OneStackQuestion),
+    {
+      keepPreviousData: true,
+      revalidateOnFocus: false,
+      shouldRetryOnError: false,
+    },
+  );
+  if (!asked) return null;
+  if (error) return <Warn>The stack was not worked out: {String((error as Error).message)}</Warn>;
+  if (data && !data.ok) return <Warn>{issueWords(data.issue)}</Warn>;
+  const answer = data?.ok ? data.value : null;
+  const changed = answer?.lifts.some((l) => l.foundMPa !== null && l.foundMPa !== l.fitMPa) ?? false;
+  const bar = (mpa: number | null) => (mpa === null ? '–' : inUnits(`${(10 * mpa).toFixed(1)} bar`));
+  return (
+    <Titled title="This stack alone" aside="needs no bore and no port; forces follow with the piston and the other stack">
+      <Columns>
+        <StackFigure
+          end={END_OF[damper]}
+          shims={asked.fit.shims}
+          added={[]}
+          clampMm={asked.fit.clampDiameterMm}
+          postMm={numberOf(figures, `machine.damper.${damper}.post`) ?? asked.fit.clampDiameterMm / 2}
+          zoneMm={asked.fit.pressureZoneMm}
+          profiles={answer?.profiles ?? null}
+          liftMm={answer?.profiles ? 0.2 : null}
+          description="The stack in section, lifted 0.2 millimetres at its edge."
+        />
+        <div>
+          <Table aria-label="Pressure that lifts the stack">
+            <thead>
+              <tr>
+                <th className="number">Lift at its edge</th>
+                {changed && <th className="number">As found</th>}
+                <th className="number">{changed ? 'To fit' : 'As found'}</th>
+                {changed && <th className="number">Change</th>}
+              </tr>
+            </thead>
+            <tbody>
+              {(answer?.lifts ?? []).map((l) => (
+                <tr key={l.liftMm}>
+                  <td className="number">{inUnits(`${l.liftMm.toFixed(2)} mm`)}</td>
+                  {changed && <td className="number">{bar(l.foundMPa)}</td>}
+                  <td className="number">{bar(l.fitMPa)}</td>
+                  {changed && <td className="number">{percentWords(l.foundMPa, l.fitMPa)}</td>}
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+          <Small>
+            {asked.isAssumed
+              ? '○ Clamp and port zone follow from the shims until they are measured; the change in per cent rests on them little.'
+              : 'Clamp and port zone as measured.'}
+          </Small>
+        </div>
+      </Columns>
+    </Titled>
+  );
+}
+
+const percentWords = (was: number | null, is: number | null) => {
+  if (was === null || is === null) return '–';
+  const percent = 100 * (is / was - 1);
+  return `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(0)} %`;
+};
