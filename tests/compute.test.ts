@@ -132,6 +132,38 @@ const FULL: Record<string, Any> = {
     fullMm: '11.8 in',
   },
   oil: { cSt40: 16, cSt100: 3.9, temperatureC: '77 °F' },
+  geometry: {
+    reference: {
+      wheelbaseMm: '1.4 m',
+      rakeDeg: 25,
+      forkOffsetMm: 30,
+      frontTyreRadiusMm: 300,
+      rearTyreRadiusMm: 310,
+      swingArmPivot: { forwardMm: 560, heightMm: 400 },
+      drive: { countershaft: { forwardMm: 640, heightMm: 420 }, frontTeeth: 15, rearTeeth: 45 },
+      centreOfMass: { forwardMm: 650, heightMm: 620 },
+    },
+    states: [{ name: 'rider', frontTravelMm: 35, rearTravelMm: 30, forkThroughClampMm: 5 }],
+  },
+  'ride-plain': {
+    machine: {
+      sprungKg: 200,
+      pitchInertiaKgM2: 35,
+      aheadM: 0.75,
+      behindM: '65 cm',
+      front: { unsprungKg: 15, tyreNPerM: 180_000, wheelRateNPerM: 15_000, compressionNsPerM: 600, reboundNsPerM: 1200, frictionN: 30 },
+      rear: {
+        unsprungKg: 18,
+        tyreNPerM: 180_000,
+        springTable: { travelMm: [0, 60, 130], forceN: [200, 1300, 3200] },
+        dampingTable: { speedMPerS: [-1, 0, 1], forceN: [-1500, 0, 800] },
+        topOut: { rateNPerM: 200_000 },
+        bumpStop: { fromMm: 110, rateNPerM: 100_000 },
+      },
+    },
+    event: { kind: 'bump', heightM: 0.05, lengthM: 0.8, speedMPerS: 10 },
+    seconds: 0.3,
+  },
 };
 
 test('every operation lists itself, shows its schema, and gives warnings and working', () => {
@@ -154,6 +186,8 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     'diagnose',
     'retune',
     'travel-log',
+    'geometry',
+    'ride-plain',
     'oil',
   ]);
   for (const { name, sentence } of operationList()) {
@@ -418,6 +452,33 @@ test('a statement is given once and at its place; those that deny one another ar
       statements: [{ statement: 'rebound-shut', end: 'rear' }],
     }) as Any;
   expect(told(4).causes).toEqual(told(1).causes);
+});
+
+test('the machine in motion: states and events that cannot be are refused at their field', () => {
+  const geometry = FULL.geometry as Any & { reference: Any; states: Any[] };
+  const reference = (change: Any) => ({ ...geometry, reference: { ...geometry.reference, ...change } });
+  expect(refusal('geometry', reference({ swingArmPivot: { forwardMm: 1500, heightMm: 400 } }))).toBe(
+    'out-of-range reference.swingArmPivot.forwardMm',
+  );
+  expect(refusal('geometry', { ...geometry, states: [] })).toBe('too-few states');
+  expect(refusal('geometry', { ...geometry, states: [{ ...geometry.states[0], rearTravelMm: 700 }] })).toBe(
+    'arm-upright states.0.rearTravelMm',
+  );
+  const ride = FULL['ride-plain'] as Any & { machine: Any & { front: Any; rear: Any }; event: Any };
+  const machine = (change: Any) => ({ ...ride, machine: { ...ride.machine, ...change } });
+  const rear = (change: Any) => machine({ rear: { ...ride.machine.rear, ...change } });
+  expect(refusal('ride-plain', machine({ sprungKg: -1 }))).toBe('negative machine.sprungKg');
+  expect(refusal('ride-plain', machine({ front: { ...ride.machine.front, wheelRateNPerM: 0 } }))).toBe(
+    'out-of-range machine.front.wheelRateNPerM',
+  );
+  expect(refusal('ride-plain', rear({ springTable: { travelMm: [0, 60, 60], forceN: [0, 1, 2] } }))).toBe(
+    'table-order machine.rear.springTable.travelMm.2',
+  );
+  expect(refusal('ride-plain', rear({ dampingTable: { speedMPerS: [0, 1, 2], forceN: [0, 1] } }))).toBe(
+    'table-unequal machine.rear.dampingTable.forceN',
+  );
+  expect(refusal('ride-plain', { ...ride, event: { kind: 'leap' } })).toBe('wrong-type event.kind');
+  expect(refusal('ride-plain', { ...ride, seconds: 0 })).toBe('out-of-range seconds');
 });
 
 test('the command: result, refusal, and lines in order', () => {

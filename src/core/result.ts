@@ -63,6 +63,11 @@ export type IssueCode =
   | 'log-beyond-travel'
   | 'log-unequal'
   | 'log-metres'
+  | 'arm-upright'
+  | 'wheels-apart'
+  | 'sprockets-overlap'
+  | 'ride-too-stiff'
+  | 'ride-not-held'
   | 'too-fine'
   | 'too-few';
 

@@ -7,7 +7,9 @@ import { leverageOf } from '@/core/leverage/leverage';
 import { sag } from '@/core/measure/sag';
 import { ok, type Result, type Warning } from '@/core/result';
 import { weigh } from '@/core/diagnose/weigh';
+import { geometry } from '@/core/geometry/geometry';
 import { logFigures } from '@/core/logger/figures';
+import { ridePlain } from '@/core/ride/plain';
 import { searchState } from '@/core/retune/search';
 import { FATIGUE_CAUTION_MPA, stack } from '@/core/plate/stack';
 import { airSpring } from '@/core/spring/air';
@@ -34,6 +36,7 @@ import {
 import { damperRequest, oilRequest, stackRequest, stackSearchRequest } from '@/schema/computeDamper';
 import { machineKindsRequest, springEstimateRequest } from '@/schema/computeEstimate';
 import { diagnoseRequest, retuneRequest, travelLogRequest } from '@/schema/computeReason';
+import { geometryRequest, ridePlainRequest } from '@/schema/computeRide';
 import { nodeOf, toldOnce, knowledgeOf } from '@/knowledge/causes/knowledge';
 import { contradictions, EVIDENCE } from '@/knowledge/causes/statements';
 import { CAUSES } from '@/knowledge/causes/shipped';
@@ -148,6 +151,16 @@ const OPERATIONS: Record<string, Operation> = {
     'Histogram, speeds, bottomings, friction, natural frequency and damping ratio from a log of travel against time.',
     travelLogRequest,
     logged,
+  ),
+  geometry: operation(
+    'The machine in the plane at each state: rake, trail, wheelbase, pitch, swing-arm, chain and anti-squat.',
+    geometryRequest,
+    (r) => geometry(r),
+  ),
+  'ride-plain': operation(
+    'A bare machine over a step, a bump, a drop or a profile, by the solver of the ride: travels, tyre loads, contact lost, acceleration.',
+    ridePlainRequest,
+    (r) => ridePlain(r),
   ),
   oil: operation('Viscosity at a temperature and the viscosity index, from the figures at 40 and 100 °C.', oilRequest, oil),
 };
