@@ -134,7 +134,7 @@ const BAD: [method: 'post', path: string, body: unknown, status: number, code: s
 ];
 
 test('bad input to each route has a status, a code and a sentence, and changes nothing', async ({ request }) => {
-  const pages = ['/', '/machines', '/machines/1', '/drawers', '/drawers/stock', '/shop-book'];
+  const pages = ['/', '/machines', '/machines/1', '/drawers', '/drawers/stock', '/shop-book/schools'];
   const look = async () =>
     Promise.all(
       pages.map(async (p) =>

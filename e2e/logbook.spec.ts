@@ -133,7 +133,7 @@ test('an older set-up is gone back to from the tree, and the lineage shows the b
 });
 
 test('a quote is offered, answered and printed; the currency and the hour come from the Shop book', async ({ page }) => {
-  await page.goto(`${server.base}/shop-book`);
+  await page.goto(`${server.base}/shop-book/money`);
   await page.getByRole('button', { name: 'change', exact: true }).first().click();
   await page.getByRole('textbox', { name: 'Labour, an hour' }).fill('80');
   await page.getByRole('textbox', { name: 'Reason for the change' }).fill('new year');

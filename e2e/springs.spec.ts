@@ -174,7 +174,7 @@ test('unlike fork legs are chosen as one candidate and carried over leg by leg',
 });
 
 test('a school changed in the book, with its reason, sets other windows; a range upside down is refused at its field', async ({ page }) => {
-  await page.goto(`${server.base}/shop-book`);
+  await page.goto(`${server.base}/shop-book/schools`);
   await page.getByRole('button', { name: 'Change Road window' }).click();
   const from = page.getByRole('textbox', { name: 'Rear rider, any use, mm: from' });
   await from.fill('99');

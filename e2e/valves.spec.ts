@@ -195,7 +195,7 @@ test('a damper nobody has measured asks for its figures; open holes need no stac
 });
 
 test('a template is proposed for the uses and schools the Shop book says', async ({ page }) => {
-  await page.goto(`${server.base}/shop-book`);
+  await page.goto(`${server.base}/shop-book/damping`);
   await expect(page.getByText('Proposed for road, touring, dirt machine on the road', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: 'Change Paved roads' }).click();
   await page.getByRole('checkbox', { name: 'Balance first' }).check();
@@ -220,7 +220,7 @@ test('shims are counted in the drawer, never below none; an oil is added to the 
   await many.fill('11');
   await page.getByRole('button', { name: 'Record the move' }).click();
   await expect(page.getByRole('button', { name: '40 × 0.20: 11' })).toBeVisible();
-  await page.goto(`${server.base}/shop-book`);
+  await page.goto(`${server.base}/shop-book/oils`);
   await page.getByRole('textbox', { name: 'Add an oil by its name' }).fill('Quay light');
   await page.getByRole('button', { name: 'Type its figures' }).click();
   await page.getByRole('textbox', { name: 'cSt at 40 °C' }).fill('3');

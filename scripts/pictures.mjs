@@ -48,7 +48,7 @@ const VIEWS = {
   valves: [`/jobs/${racer}/valves`, { width: 1280, height: 1250 }],
   'machine-file': [`/machines/${rallyMachine}`, DESK],
   drawers: ['/drawers', DESK],
-  'shop-book': ['/shop-book', DESK],
+  'shop-book': ['/shop-book/kinds', DESK],
 };
 
 const take = async (name, [path, viewport, theme]) => {

@@ -7,7 +7,8 @@ import { assumedDoubt, estimateOf, isEstimate, triedSprings } from '@/judgement/
 import { numberOf } from '@/judgement/model/read';
 import { riderRates } from '@/judgement/model/riderRates';
 import { idealOf } from '@/judgement/model/springs';
-import { kindOf, MACHINE_KINDS } from '@/knowledge/kinds';
+import { kindOf } from '@/knowledge/inForce';
+import { MACHINE_KINDS } from '@/knowledge/kinds';
 import { SCHOOLS } from '@/knowledge/schools';
 import { STARTER_SPRINGS } from '@/knowledge/starterSprings';
 import { readNewSpring } from '@/schema/newSpring';

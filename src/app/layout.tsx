@@ -3,6 +3,8 @@ import type { Metadata } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { systemOfShop } from '@/server/book';
+import { changedUsual } from '@/server/usual';
+import { BookInForce } from '@/ui/kit/BookInForce';
 import { PreferencesProvider } from '@/ui/kit/preferences';
 import { GlobalStyle } from '@/ui/theme/GlobalStyle';
 import { Registry } from '@/ui/theme/Registry';
@@ -15,6 +17,7 @@ export const metadata: Metadata = {
 export default async function Layout({ children }: { children: ReactNode }) {
   const [theme, system] = ((await cookies()).get('mavrin')?.value ?? '').split('.');
   const shop = await systemOfShop();
+  const changed = await changedUsual();
   const own = system === 'imperial' || system === 'metric' ? system : null;
   const initial = { theme: theme === 'night' ? 'night' : 'day', system: own ?? shop } as const;
   return (
@@ -23,6 +26,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
         <Registry>
           <GlobalStyle />
           <PreferencesProvider initial={initial} shop={shop}>
+            <BookInForce changed={changed} />
             {children}
           </PreferencesProvider>
         </Registry>

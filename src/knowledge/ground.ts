@@ -19,6 +19,8 @@ export interface Ground {
   rebound: { low: number; high: number };
   /** Fork oil against the maker's level, mm from the top: less stands higher, for more reserve at the end of the travel. */
   oilLevelMm: number;
+  /** Where the figures are from. */
+  origin: string;
 }
 
 const ground = (
@@ -39,6 +41,7 @@ const ground = (
   compression: { low: compressionLow, high: compressionHigh },
   rebound: { low: reboundLow, high: reboundHigh },
   oilLevelMm,
+  origin: 'from memory',
 });
 
 // prettier-ignore
@@ -53,8 +56,6 @@ export const GROUNDS: readonly Ground[] = [
   ground('jumps', 'drops and flat landings', 6, [20, 70], -0.6, [0.1, 0.15, 0.05, 0], -10),
   ground('circuit', 'class A, loads of speed', 1, [60, 200], -0.4, [0.15, 0, 0.15, 0]),
 ];
-
-export const GROUND_ORIGIN = 'from memory';
 
 /** How much of what the ground asks for is given, by pace. From memory. */
 export const PACE_SHARE: Readonly<Record<string, number>> = { easy: 0.6, steady: 0.8, quick: 1, race: 1.2 };

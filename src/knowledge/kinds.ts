@@ -2,7 +2,7 @@ import { MACHINE_TYPES, type MachineType } from '@/catalogue/fields/machine';
 import type { Use } from '@/catalogue/uses';
 import type { KindFigure, KindFigures, Spread } from '@/core/spring/estimate';
 
-/** Kinds of machine: what is usual of each, a mean with one standard deviation. They stand in until somebody measures, and the band of an estimate comes from their spread. All from memory. */
+/** Kinds of machine: what is usual of each, a mean with one standard deviation. They stand in until somebody measures, and the band of an estimate comes from their spread. The book begins from memory. */
 export interface MachineKind {
   id: MachineType;
   name: string;
@@ -11,9 +11,13 @@ export interface MachineKind {
   /** What it is mostly ridden for, where nobody has said. */
   use: Use;
   figures: KindFigures;
+  /** Where the figures are from. */
+  origin: string;
 }
 
-const ORDER = [
+const KIND_ORIGIN = 'from memory';
+
+export const KIND_FIGURE_ORDER = [
   'machineKg',
   'wheelbaseMm',
   'frontShare',
@@ -28,11 +32,11 @@ const ORDER = [
 
 /** Mean and spread of each figure, in the order above. */
 function kind(id: MachineType, rearSprings: 1 | 2, use: Use, ...rows: [number, number][]): MachineKind {
-  const figures = Object.fromEntries(ORDER.map((figure, i): [KindFigure, Spread] => [figure, { mean: rows[i]![0], sd: rows[i]![1] }]));
-  return { id, name: MACHINE_TYPES[id], rearSprings, use, figures: figures as Record<KindFigure, Spread> };
+  const figures = Object.fromEntries(
+    KIND_FIGURE_ORDER.map((figure, i): [KindFigure, Spread] => [figure, { mean: rows[i]![0], sd: rows[i]![1] }]),
+  );
+  return { id, name: MACHINE_TYPES[id], rearSprings, use, figures: figures as Record<KindFigure, Spread>, origin: KIND_ORIGIN };
 }
-
-export const KIND_ORIGIN = 'from memory';
 
 // prettier-ignore
 export const MACHINE_KINDS: readonly MachineKind[] = [
@@ -49,5 +53,3 @@ export const MACHINE_KINDS: readonly MachineKind[] = [
 
 /** Where nobody has said what kind it is. */
 export const UNNAMED_KIND: MachineType = 'road';
-
-export const kindOf = (id: MachineType): MachineKind => MACHINE_KINDS.find((k) => k.id === id)!;

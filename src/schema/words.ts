@@ -59,6 +59,7 @@ const ISSUE_WORDS = {
       rod: `Rod and rocker fall in line at ${d.at} mm of travel and would lock. Check their points and the travel.`,
       shock: `The shock stops moving or grows longer at ${d.at} mm of travel. Check its two points.`,
     })[String(d.part)] ?? 'The linkage cannot move through its travel.',
+  'spread-too-wide': () => 'The spread must be less than half the figure: wider would draw machines that cannot be.',
   'arm-upright': () => 'The swing-arm would stand upright at this travel: no wheel moves there. Check pivot, tyre radius and travel.',
   'wheels-apart': () => 'No level ground lies under both tyres like this. Check travels, tyre radii, wheelbase and rake.',
   'sprockets-overlap': () => 'The sprockets would reach into each other. Check the countershaft and the teeth.',

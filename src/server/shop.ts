@@ -1,4 +1,5 @@
 import { closeDb, db } from '@/db/client';
+import { bookInForce } from './usual';
 
 /** Opens the shop's base for this process and closes it in good order when asked to stop. */
 export async function openShop(): Promise<void> {
@@ -8,6 +9,8 @@ export async function openShop(): Promise<void> {
     console.error(failure instanceof Error ? failure.message : failure);
     process.exit(3);
   }
+  // A page of the book that no longer reads is named, and what the book began with stands in: the shop opens all the same.
+  await bookInForce().catch((failure: unknown) => console.error(failure));
   const stop = () => {
     closeDb().then(
       () => process.exit(0),

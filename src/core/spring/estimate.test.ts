@@ -1,4 +1,5 @@
-import { kindOf, MACHINE_KINDS } from '@/knowledge/kinds';
+import { kindOf } from '@/knowledge/inForce';
+import { MACHINE_KINDS } from '@/knowledge/kinds';
 import { constantLeverage, tableLeverage } from '../leverage/leverage';
 import { normalDraws, normalQuantile } from '../numerics/normal';
 import { seeded } from '../numerics/random';

@@ -1,7 +1,8 @@
 import { GROUND_IDS, type GroundId } from '@/catalogue/fields/ask';
 import type { Side } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
-import { type Ground, GROUNDS, PACE_SHARE } from '@/knowledge/ground';
+import { type Ground, PACE_SHARE } from '@/knowledge/ground';
+import { usual } from '@/knowledge/inForce';
 import { numberOf, textOf } from '../model/read';
 
 /** The ground a machine is ridden on, and what it asks of sag, damping and oil level. Nothing is asked for while nobody told. */
@@ -46,7 +47,7 @@ function asked(entries: Entries, of: (ground: Ground) => number): number {
   const mix = mixOf(entries);
   if (!mix) return 0;
   const pace = PACE_SHARE[textOf(entries, 'pace')] ?? 1;
-  return GROUNDS.reduce((sum, g) => sum + mix[g.id] * of(g), 0) * pace;
+  return usual().grounds.reduce((sum, g) => sum + mix[g.id] * of(g), 0) * pace;
 }
 
 /** Where in the school's window the sag is aimed at, −1 to 1; 0 where no ground is told. */
@@ -68,14 +69,15 @@ export const oilShiftMm = (entries: Entries): number => asked(entries, (g) => g.
 /** How rough the ride is as a whole, 0 smooth to 6; null where no ground is told. */
 export const roughnessOf = (entries: Entries): number | null => {
   const mix = mixOf(entries);
-  return mix && GROUNDS.reduce((sum, g) => sum + mix[g.id] * g.order, 0);
+  return mix && usual().grounds.reduce((sum, g) => sum + mix[g.id] * g.order, 0);
 };
 
 /** The kinds that ask for it most, in the direction it goes. */
 function whoAsks(entries: Entries, of: (ground: Ground) => number): string {
   const mix = mixOf(entries)!;
   const direction = Math.sign(asked(entries, of));
-  return GROUNDS.map((g) => ({ g, asks: mix[g.id] * of(g) * direction }))
+  return usual()
+    .grounds.map((g) => ({ g, asks: mix[g.id] * of(g) * direction }))
     .filter((x) => x.asks > 0)
     .sort((a, b) => b.asks - a.asks)
     .slice(0, 2)

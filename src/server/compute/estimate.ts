@@ -6,18 +6,18 @@ import { type Band, KIND_FIGURES, type RestsOn } from '@/core/spring/estimate';
 import { estimateSpring } from '@/core/spring/estimated';
 import type { Worth } from '@/core/spring/worth';
 import { given, type WorkingStep } from '@/core/working';
-import { KIND_ORIGIN, kindOf, MACHINE_KINDS } from '@/knowledge/kinds';
+import { kindOf, usual } from '@/knowledge/inForce';
 import type { springEstimateRequest } from '@/schema/computeEstimate';
 
 /** Answers of the operations that estimate. */
 
 export const machineKinds = () =>
   ok({
-    kinds: MACHINE_KINDS.map(({ id, name, rearSprings, figures }) => ({
+    kinds: usual().kinds.map(({ id, name, rearSprings, figures, origin }) => ({
       id,
       name,
       rearSprings,
-      figures: Object.fromEntries(KIND_FIGURES.map((f) => [f, { ...figures[f], origin: KIND_ORIGIN }])),
+      figures: Object.fromEntries(KIND_FIGURES.map((f) => [f, { ...figures[f], origin }])),
     })),
     warnings: [] as Warning[],
     working: [
@@ -25,9 +25,9 @@ export const machineKinds = () =>
         label: 'Figures of a kind',
         formula: 'mean and one standard deviation of each, independent and normal',
         inputs: [],
-        result: MACHINE_KINDS.length,
+        result: usual().kinds.length,
         unit: 'kinds',
-        source: KIND_ORIGIN,
+        source: 'the Shop book; it begins from memory',
       },
     ] as WorkingStep[],
   });

@@ -50,10 +50,3 @@ const DRAWERS = {
 export const DrawerPlaces = ({ here }: { here: keyof typeof DRAWERS }) => (
   <Places label="Rooms of the drawers" rooms={DRAWERS} here={here} />
 );
-
-const BOOK = {
-  book: ['/shop-book', 'Names, figures, procedures'],
-  causes: ['/shop-book/causes', 'Causes and cures'],
-  training: ['/training', 'Training'],
-} as const;
-export const BookPlaces = ({ here }: { here: keyof typeof BOOK }) => <Places label="Rooms of the Shop book" rooms={BOOK} here={here} />;

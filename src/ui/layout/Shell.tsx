@@ -147,6 +147,21 @@ const Main = styled.main`
   }
 `;
 
+/** Seen once it has the focus: past head and stages at one step. */
+const Skip = styled.a`
+  position: fixed;
+  left: 1rem;
+  top: -4rem;
+  z-index: 30;
+  padding: 0.6rem 1rem;
+  background: var(--ink);
+  color: var(--ground);
+  font-weight: 600;
+  &:focus {
+    top: 0.5rem;
+  }
+`;
+
 const Sheet = styled(ModalOverlay)`
   position: fixed;
   inset: 0;
@@ -216,6 +231,9 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
   useKeys({ '/': () => setOpen('find'), '?': () => setOpen('keys'), u: toggleUnits, ...keys });
   return (
     <Frame>
+      <Skip href="#sheet" className="no-print">
+        Skip to the sheet
+      </Skip>
       <Top className="no-print">
         <Link href="/" className="mark">
           Mavrin
@@ -225,7 +243,11 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
         </div>
         <nav aria-label="Places">
           {PLACES.map(([href, name]) => (
-            <Link key={href} href={href} {...(path === href ? { 'aria-current': 'page' as const } : {})}>
+            <Link
+              key={href}
+              href={href}
+              {...(path === href || (href !== '/' && path.startsWith(`${href}/`)) ? { 'aria-current': 'page' as const } : {})}
+            >
               {name}
             </Link>
           ))}
@@ -250,7 +272,9 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
         </div>
       </Top>
       {rail}
-      <Main id="sheet">{children}</Main>
+      <Main id="sheet" tabIndex={-1}>
+        {children}
+      </Main>
       <Foot className="no-print">
         {foot}
         <span className="hint">

@@ -36,9 +36,9 @@ const Steps = styled.section`
 const STEPS: { of: keyof Begun; href: string; words: string; why: string }[] = [
   {
     of: 'technicians',
-    href: '/shop-book',
+    href: '/shop-book/names',
     words: 'Who signs, with a passcode',
-    why: 'in the Shop book, with the currency and the units beside it',
+    why: 'in the Shop book; the currency and the units are a page further',
   },
   {
     of: 'springs',

@@ -1,60 +1,14 @@
 'use client';
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import type { OilGrade } from '@/core/damper/oils';
 import { SCHOOL_CHOICES } from '@/catalogue/fields/bench';
-import { numberIn } from '@/catalogue/tables';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
-import { PageEditor } from './PageEditor';
+import { type Figure, FigureEditor, type Version } from './FigureEditor';
 import { USE_NAMES, type Use } from '@/catalogue/uses';
 import type { DampingTemplate } from '@/knowledge/dampingTemplates';
-
-/** A page of the Shop book in its newest version. */
-export interface Version<T> {
-  page: T;
-  versions: number;
-  reason: string;
-  at: string | null;
-}
-
-interface Figure<T> {
-  key: string;
-  label: string;
-  of(page: T): number;
-  put(page: T, value: number): T;
-}
-
-const FigureEditor = <T extends { origin: string }>({
-  page,
-  version,
-  route,
-  figures,
-  children,
-  onDone,
-}: {
-  page: T;
-  version: string;
-  route: string;
-  figures: Figure<T>[];
-  children?: ReactNode;
-  onDone(): void;
-}) => (
-  <PageEditor
-    figures={figures.map((f) => ({ key: f.key, label: f.label, text: String(f.of(page)) }))}
-    origin={page.origin}
-    route={route}
-    pageFrom={(typed, origin) => ({
-      ...figures.reduce<T>((p, f) => f.put(p, numberIn(typed[f.key]!)), page),
-      origin,
-      version,
-    })}
-    onDone={onDone}
-  >
-    {children}
-  </PageEditor>
-);
 
 const SIDES = ['compression', 'rebound'] as const;
 const dampingFigures: Figure<DampingTemplate>[] = SIDES.flatMap((side) => {

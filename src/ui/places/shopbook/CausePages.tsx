@@ -13,8 +13,7 @@ import { FieldGrid, Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
-import { BookPlaces } from '../../layout/Places';
-import { Shell } from '../../layout/Shell';
+import { BookFrame } from '../../layout/BookFrame';
 import { dayWords } from '../../kit/time';
 import { PageEditor } from './PageEditor';
 
@@ -33,8 +32,7 @@ interface Cause {
 export function CausePages({ causes }: { causes: Cause[] }) {
   const [open, setOpen] = useState<string | null>(null);
   return (
-    <Shell title="Shop book" about="causes, their evidence and their cures">
-      <BookPlaces here="causes" />
+    <BookFrame here="causes" about="causes, their evidence and their cures">
       <p style={{ maxWidth: '70ch', paddingBottom: '0.75rem' }}>
         <Small>
           A cause brings about a complaint with a strength; a statement found true or false multiplies its odds by a ratio. Figures from
@@ -59,7 +57,7 @@ export function CausePages({ causes }: { causes: Cause[] }) {
           ))}
         </tbody>
       </Table>
-    </Shell>
+    </BookFrame>
   );
 }
 

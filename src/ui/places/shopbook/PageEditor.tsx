@@ -11,6 +11,8 @@ interface Props {
   /** The numbers of the page; `key` is their path in it, as a refusal names it. */
   figures: { key: string; label: string; text: string }[];
   origin: string;
+  /** What the reason begins with. */
+  reason?: string;
   route: string;
   /** The page with its version from the figures as typed; all of them read as numbers. */
   pageFrom(typed: Record<string, string>, origin: string): object;
@@ -21,11 +23,20 @@ interface Props {
 }
 
 /** The figures of a page of the Shop book typed over, with their origin and the reason: a new version, the old one stays. */
-export function PageEditor({ figures, origin: began, route, pageFrom, keyOf = (path) => path, children, onDone }: Props) {
+export function PageEditor({
+  figures,
+  origin: began,
+  reason: begunReason = '',
+  route,
+  pageFrom,
+  keyOf = (path) => path,
+  children,
+  onDone,
+}: Props) {
   const router = useRouter();
   const [typed, setTyped] = useState<Record<string, string>>(Object.fromEntries(figures.map((f) => [f.key, f.text])));
   const [origin, setOrigin] = useState(began);
-  const [reason, setReason] = useState('');
+  const [reason, setReason] = useState(begunReason);
   const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
   const at = (field: string) => (problem?.field === field ? problem.words : null);
   const save = async () => {

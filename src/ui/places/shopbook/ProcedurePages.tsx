@@ -11,7 +11,7 @@ import { Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { PlainField } from '../../kit/PlainField';
 import { Button, EndName, QuietButton, Small } from '../../kit/primitives';
-import type { Version } from './BookFigures';
+import type { Version } from './FigureEditor';
 
 const StepBox = styled.li`
   border-top: 1px solid var(--rule);

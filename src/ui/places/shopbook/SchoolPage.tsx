@@ -3,9 +3,10 @@ import { USE_NAMES, USES } from '@/catalogue/uses';
 import { useState } from 'react';
 import { type School, type SchoolRule, type WindowRow } from '@/knowledge/schools';
 import { numberIn } from '@/catalogue/tables';
+import { Titled } from '../../kit/parts';
 import { EndName, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
-import type { Version } from './BookFigures';
+import type { Version } from './FigureEditor';
 import { Choices } from '../../kit/Choices';
 import { PageEditor } from './PageEditor';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
@@ -164,3 +165,12 @@ function Editor({ school, onDone }: { school: School; onDone(): void }) {
     </PageEditor>
   );
 }
+
+/** Every school with its windows. */
+export const SchoolSections = ({ versions }: { versions: Version<School>[] }) => (
+  <Titled title="Schools and their windows" aside="every change is a new version">
+    {versions.map((v) => (
+      <SchoolSection key={v.page.id} version={v} />
+    ))}
+  </Titled>
+);

@@ -9,7 +9,7 @@ import { FieldGrid, Titled } from '../../kit/parts';
 import { post } from '../../kit/send';
 import { PlainField } from '../../kit/PlainField';
 import { Button, EndName, QuietButton, Small, Table } from '../../kit/primitives';
-import type { Version } from './BookFigures';
+import type { Version } from './FigureEditor';
 import { USE_NAMES } from '@/catalogue/uses';
 import type { ServiceRule } from '@/knowledge/service/page';
 

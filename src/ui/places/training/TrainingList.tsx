@@ -2,14 +2,12 @@
 import Link from 'next/link';
 import { CASES, machineNamed } from '@/knowledge/training/cases';
 import { Small, Table } from '../../kit/primitives';
-import { BookPlaces } from '../../layout/Places';
-import { Shell } from '../../layout/Shell';
+import { BookFrame } from '../../layout/BookFrame';
 
 /** What would you do: cases to practise on, their faults known and their readings computed. */
 export function TrainingList() {
   return (
-    <Shell title="Training" about="what would you do?">
-      <BookPlaces here="training" />
+    <BookFrame here="training" title="Training" about="what would you do?">
       <p style={{ maxWidth: '64ch', paddingBottom: '0.75rem' }}>
         Each machine has one fault, and its evidence is shown as you ask for it. Say what you think after each measurement; at the end the
         model’s way stands beside yours. People and machines are invented; sags are computed from what is inside.
@@ -38,6 +36,6 @@ export function TrainingList() {
           ))}
         </tbody>
       </Table>
-    </Shell>
+    </BookFrame>
   );
 }

@@ -16,7 +16,6 @@ import { Pick } from '../../kit/Pick';
 import { Stance } from '../../figures/Stance';
 import { usePreferences, useSaid } from '../../kit/preferences';
 import { Button, LinkButton, Small, Table } from '../../kit/primitives';
-import { BookPlaces } from '../../layout/Places';
 import { Shell } from '../../layout/Shell';
 import { knownOf, reasonedOf, modelsWay } from '@/judgement/training';
 
@@ -47,7 +46,11 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
   const minutes = made.reduce((sum, m) => sum + whereTyped(m).minutes, 0);
   return (
     <Shell title="Training" about={c.title}>
-      <BookPlaces here="training" />
+      <p className="no-print">
+        <Link href="/training" style={{ display: 'inline-flex', minHeight: 44, alignItems: 'center' }}>
+          All cases
+        </Link>
+      </p>
       <Columns $wide="1.2fr 1fr">
         <div>
           <Titled

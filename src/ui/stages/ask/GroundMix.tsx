@@ -5,7 +5,7 @@ import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
 import { GROUND_IDS, GROUND_NAMES, type GroundId } from '@/catalogue/fields/ask';
 import { groundWords, mixOf, percentOf, withShare } from '@/judgement/aims/ground';
-import { GROUND_ORIGIN } from '@/knowledge/ground';
+import { usual } from '@/knowledge/inForce';
 import { useFieldStore, useLive } from '../../fields/context';
 import { Small } from '../../kit/primitives';
 import { Titled } from '../../kit/parts';
@@ -60,7 +60,7 @@ export function GroundMix({ locked }: { locked: boolean }) {
       </ul>
       <Small>
         {mixOf(live)
-          ? `What ground asks for: ${GROUND_ORIGIN}.`
+          ? `What ground asks for: ${[...new Set(usual().grounds.map((g) => g.origin))].join('; ')}.`
           : 'Until it is told, sag and damping aim at the middle of what the school says.'}
       </Small>
     </Titled>

@@ -1,0 +1,5 @@
+import { groundRequest } from '@/schema/usualPages';
+import { changeGround } from '@/server/usual';
+import { handle } from '../../handle';
+
+export const POST = (request: Request) => handle(request, groundRequest, (checked) => changeGround(checked));

@@ -1,0 +1,50 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import type { ReactNode } from 'react';
+import { dampingVersions, moneyVersion, oilVersions, procedureVersions, schoolVersions, serviceVersions } from '@/server/book';
+import { listTechnicians } from '@/server/drawers';
+import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server/usual';
+import { type BookSubject, BookFrame } from '@/ui/layout/BookFrame';
+import { DampingPages, OilPages } from '@/ui/places/shopbook/BookFigures';
+import { Cautions } from '@/ui/places/shopbook/Cautions';
+import { GroundPages, PistonPages } from '@/ui/places/shopbook/GroundPages';
+import { KindPages } from '@/ui/places/shopbook/KindPages';
+import { ProcedurePages } from '@/ui/places/shopbook/ProcedurePages';
+import { SchoolSections } from '@/ui/places/shopbook/SchoolPage';
+import { MoneySection, ServiceSection } from '@/ui/places/shopbook/ServicePages';
+import { SealsPanel, Technicians } from '@/ui/places/shopbook/Technicians';
+import { UnitsSection } from '@/ui/places/shopbook/UnitsSection';
+
+export const metadata: Metadata = { title: 'Shop book' };
+export const dynamic = 'force-dynamic';
+
+/** Causes and training have routes of their own. */
+type Subject = Exclude<BookSubject, 'causes' | 'training'>;
+
+const SUBJECTS: Readonly<Record<Subject, () => Promise<ReactNode>>> = {
+  names: async () => <Technicians technicians={await listTechnicians()} />,
+  money: async () => (
+    <>
+      <UnitsSection />
+      <MoneySection version={await moneyVersion()} />
+    </>
+  ),
+  seals: async () => <SealsPanel />,
+  schools: async () => <SchoolSections versions={await schoolVersions()} />,
+  damping: async () => <DampingPages pages={await dampingVersions()} />,
+  ground: async () => <GroundPages versions={await groundVersions()} />,
+  kinds: async () => <KindPages versions={await kindVersions()} own={await ownKinds()} />,
+  pistons: async () => <PistonPages versions={await pistonVersions()} />,
+  oils: async () => <OilPages pages={await oilVersions()} />,
+  service: async () => <ServiceSection versions={await serviceVersions()} />,
+  procedures: async () => <ProcedurePages versions={await procedureVersions()} />,
+  cautions: async () => <Cautions />,
+};
+
+const isSubject = (name: string): name is Subject => Object.hasOwn(SUBJECTS, name);
+
+export default async function ShopBookSubject({ params }: { params: Promise<{ subject: string }> }) {
+  const { subject } = await params;
+  if (!isSubject(subject)) notFound();
+  return <BookFrame here={subject}>{await SUBJECTS[subject]()}</BookFrame>;
+}

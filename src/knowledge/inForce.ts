@@ -1,0 +1,40 @@
+import { type DamperKind, PISTON_KINDS } from './damperKinds';
+import { type Ground, GROUNDS } from './ground';
+import { MACHINE_KINDS, type MachineKind } from './kinds';
+import type { MachineType } from '@/catalogue/fields/machine';
+
+/**
+ * What is usual, as the shop's book has it: kinds of machine, kinds of piston, kinds of ground. One shop, one book: what the book says is in force for the
+ * whole process (and for the whole page), as decision 0022 has it. Nobody else changes it while something is judged.
+ */
+export interface Usual {
+  kinds: readonly MachineKind[];
+  pistons: readonly DamperKind[];
+  grounds: readonly Ground[];
+}
+
+/** Pages the shop has changed; none where the book stands as it began. */
+export type ChangedUsual = { readonly [K in keyof Usual]?: Usual[K] };
+
+const BEGUN: Usual = { kinds: MACHINE_KINDS, pistons: PISTON_KINDS, grounds: GROUNDS };
+
+// On the server pages and routes are bundles of their own: what is in force is kept where all of them see it.
+const HOLDER = Symbol.for('mavrin.usual');
+const holder = globalThis as { [HOLDER]?: Usual };
+
+export const usual = (): Usual => holder[HOLDER] ?? BEGUN;
+
+/** A kind of machine as the book has it. */
+export const kindOf = (id: MachineType): MachineKind => usual().kinds.find((kind) => kind.id === id)!;
+
+const overlaid = <T extends { id: string }>(begun: readonly T[], changed: readonly T[] = []): T[] =>
+  begun.map((page) => changed.find((c) => c.id === page.id) ?? page);
+
+/** Puts the pages changed in place of those the book began with; pages not named stand as they began. */
+export function putInForce(changed: ChangedUsual): void {
+  holder[HOLDER] = {
+    kinds: overlaid(BEGUN.kinds, changed.kinds),
+    pistons: overlaid(BEGUN.pistons, changed.pistons),
+    grounds: overlaid(BEGUN.grounds, changed.grounds),
+  };
+}

@@ -1,0 +1,129 @@
+'use client';
+import { useState } from 'react';
+import type { KindFigure, Spread } from '@/core/spring/estimate';
+import type { OwnOfKind } from '@/judgement/model/ownKinds';
+import { KIND_FIGURE_ORDER, type MachineKind } from '@/knowledge/kinds';
+import { Fold } from '../../kit/Fold';
+import { Titled } from '../../kit/parts';
+import { Button, Small, Table } from '../../kit/primitives';
+import { type Figure, FigureEditor, type Version } from './FigureEditor';
+import { standing } from './Version';
+
+const NAMES: Readonly<Record<KindFigure, { label: string; unit: string; decimals: number }>> = {
+  machineKg: { label: 'Machine, fuelled', unit: 'kg', decimals: 0 },
+  wheelbaseMm: { label: 'Wheelbase', unit: 'mm', decimals: 0 },
+  frontShare: { label: 'Share on the front wheel', unit: '', decimals: 3 },
+  rakeDeg: { label: 'Rake', unit: '°', decimals: 1 },
+  frontTravelMm: { label: 'Front travel', unit: 'mm', decimals: 0 },
+  rearTravelMm: { label: 'Rear travel', unit: 'mm', decimals: 0 },
+  leverageRatio: { label: 'Leverage ratio', unit: '', decimals: 2 },
+  riderForwardMm: { label: 'Rider ahead of the rear axle', unit: 'mm', decimals: 0 },
+  unsprungFrontKg: { label: 'Unsprung, front', unit: 'kg', decimals: 1 },
+  unsprungRearKg: { label: 'Unsprung, rear', unit: 'kg', decimals: 1 },
+};
+
+const spreadText = (figure: KindFigure, { mean, sd }: Spread) => {
+  const { unit, decimals } = NAMES[figure];
+  return `${mean.toFixed(decimals)} ± ${sd.toFixed(decimals)}${unit && ` ${unit}`}`;
+};
+
+const figures: Figure<MachineKind>[] = KIND_FIGURE_ORDER.flatMap((figure) =>
+  (['mean', 'sd'] as const).map((part): Figure<MachineKind> => ({
+    key: `figures.${figure}.${part}`,
+    label: `${NAMES[figure].label}${NAMES[figure].unit && `, ${NAMES[figure].unit}`}${part === 'sd' ? ': spread ±' : ''}`,
+    of: (page) => page.figures[figure][part],
+    put: (page, value) => ({ ...page, figures: { ...page.figures, [figure]: { ...page.figures[figure], [part]: value } } }),
+  })),
+);
+
+/** The page with everything the shop has measured itself weighed in. */
+function withOwn(page: MachineKind, own: OwnOfKind): MachineKind {
+  const narrowed = Object.fromEntries(Object.entries(own.figures).map(([figure, { narrowed: spread }]) => [figure, spread]));
+  return { ...page, figures: { ...page.figures, ...narrowed }, origin: `the book’s with ${own.machines} of the shop’s own weighed in` };
+}
+
+/** Kinds of machine: what stands in for a machine nobody has weighed or measured, and what the shop's own come to. */
+export function KindPages({ versions, own }: { versions: Version<MachineKind>[]; own: OwnOfKind[] }) {
+  return (
+    <Titled title="Kinds of machine" aside="mean ± one standard deviation">
+      <p style={{ maxWidth: '70ch', paddingBottom: '0.75rem' }}>
+        <Small>
+          They stand in, marked ○, until somebody weighs and measures; the band of a first answer comes from their spread. The narrower and
+          truer they are, the sooner a customer hears a rate.
+        </Small>
+      </p>
+      {versions.map((version) => (
+        <Kind key={version.page.id} version={version} own={own.find((o) => o.id === version.page.id)!} />
+      ))}
+    </Titled>
+  );
+}
+
+function Kind({ version, own }: { version: Version<MachineKind>; own: OwnOfKind }) {
+  const [editing, setEditing] = useState<'page' | 'own' | null>(null);
+  const { page } = version;
+  const measured = Object.keys(own.figures).length > 0;
+  return (
+    <Fold
+      title={`${page.name}: ${spreadText('machineKg', page.figures.machineKg)}, ratio ${spreadText('leverageRatio', page.figures.leverageRatio)}; ${own.machines} of the shop’s own`}
+    >
+      <Small>
+        {standing(version)} {page.rearSprings === 2 ? 'Two shocks.' : 'One shock.'}
+      </Small>
+      {editing ? (
+        <FigureEditor
+          page={page}
+          version="kind/1"
+          route="/api/book/kinds"
+          figures={figures}
+          {...(editing === 'own' ? { began: withOwn(page, own), reason: `${own.machines} of our own weighed and measured` } : {})}
+          onDone={() => setEditing(null)}
+        />
+      ) : (
+        <>
+          <FiguresTable page={page} own={own} />
+          <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0.75rem', padding: '0.6rem 0' }}>
+            <Button onPress={() => setEditing('page')} aria-label={`Change ${page.name}`}>
+              Change the figures
+            </Button>
+            {measured && (
+              <Button onPress={() => setEditing('own')} aria-label={`Weigh in our own, ${page.name}`}>
+                Weigh in the shop’s own
+              </Button>
+            )}
+          </p>
+        </>
+      )}
+    </Fold>
+  );
+}
+
+function FiguresTable({ page, own }: { page: MachineKind; own: OwnOfKind }) {
+  return (
+    <Table aria-label={page.name}>
+      <thead>
+        <tr>
+          <th>Figure</th>
+          <th className="number">In the book</th>
+          <th className="number">The shop’s own</th>
+          <th className="number">Both together</th>
+        </tr>
+      </thead>
+      <tbody>
+        {KIND_FIGURE_ORDER.map((figure) => {
+          const found = own.figures[figure];
+          return (
+            <tr key={figure}>
+              <td>{NAMES[figure].label}</td>
+              <td className="number">{spreadText(figure, page.figures[figure])}</td>
+              <td className="number">
+                {found ? `${found.mean.toFixed(NAMES[figure].decimals)} of ${found.count} machine${found.count === 1 ? '' : 's'}` : '–'}
+              </td>
+              <td className="number">{found ? spreadText(figure, found.narrowed) : '–'}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </Table>
+  );
+}
