@@ -2,6 +2,7 @@ import { SCHOOLS } from '@/knowledge/schools';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import { airForkForceN } from '@/core/spring/airFork';
 import { airForkOf } from '@/judgement/model/airFork';
+import { airPredicted } from '@/judgement/model/curves';
 import { loadsOf } from '@/judgement/model/loads';
 import { wantedFigures } from '@/judgement/findings/built';
 import { judgeSpring } from '@/judgement/findings/springJudge';
@@ -41,8 +42,26 @@ test('two-up asks for more; both legs share; what is missing is named, and a cha
   expect(asked({}, { 'machine.air.chamber': '200' })).toMatchObject({ field: 'machine.air.chamber' });
 });
 
+test('at the pressure for the rider alone a heavier load sits lower, and the stance has both lines', () => {
+  const found = asked({ 'passenger.mass': '70' });
+  if (!('cases' in found)) throw new Error('missing');
+  const { staticSagMm, riderSagMm, cases } = airPredicted(found);
+  expect(cases[0]!.sagMm).toBeCloseTo(riderSagMm, 6);
+  expect(staticSagMm).toBeLessThan(riderSagMm);
+  expect(cases[1]!.sagMm).toBeGreaterThan(riderSagMm);
+  expect(cases[1]!.gaugeMPa).toBeGreaterThan(cases[0]!.gaugeMPa!);
+  const own = asked({ 'springs.front.balance': '5 bar' }, { 'machine.air.balance.piston': '28', 'machine.air.balance.chamber': '60' });
+  expect('cases' in own && own.fork.balance!.pressureMPa).toBeCloseTo(0.5 + ATMOSPHERE_MPA, 9);
+});
+
+test('the rake nobody measured is the kind’s, and is said so', () => {
+  const found = asked({}, { 'machine.rake': '', 'machine.type': 'enduro' });
+  expect('cases' in found && found.assumed.at(-1)).toMatch(/^rake 27\.0°, as usual of the kind$/);
+  expect(asked({}, { 'machine.rake': '' })).toEqual({ missing: ['machine.rake'] });
+});
+
 test('the pressure taken is what the rebuild is held against', () => {
-  expect(wantedFigures(entriesOf({ 'springs.front.pressure': '8,6 bar' }), [])).toEqual([
+  expect(wantedFigures(entriesOf({ 'springs.front.pressure': '8,6 bar' }), {}, [])).toEqual([
     { key: 'front.air', what: 'Air fork pressure', text: '8,6 bar', value: 0.86, tolerance: 0.02 },
   ]);
 });

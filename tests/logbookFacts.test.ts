@@ -1,6 +1,6 @@
 import { differencesOf } from '@/judgement/findings/built';
 import { wantedOf } from '@/judgement/job/needs';
-import { dueOf, servicedIn } from '@/judgement/job/service';
+import { dueOf, servicedIn, makerServiceOf } from '@/judgement/job/service';
 import type { ServiceBasis } from '@/schema/service';
 import { stageLines } from '@/judgement/job/stages';
 import { isAside, photosOf } from '@/judgement/job/work';
@@ -188,6 +188,17 @@ const DUE: [what: string, change: Partial<ServiceBasis>, rule: string | null, on
 test.each(DUE)('due: %s', (_what, change, rule, on, by) => {
   const due = dueOf(SERVICE_RULES, basis(change));
   expect([due?.rule.id ?? null, due?.on ?? null, due?.by ?? null]).toEqual([rule, on, by]);
+});
+
+test('the maker’s own limits stand before every rule of the shop', () => {
+  const due = dueOf(SERVICE_RULES, basis({ maker: { distanceKm: 20_000, hours: null, months: 6 } }));
+  expect([due!.rule.name, due!.on, due!.by]).toEqual(['Fork service by the maker’s book', '2026-07-01', 'months']);
+  expect(makerServiceOf(entriesOf({ 'machine.service.front.km': '20000' }), 'front')).toEqual({
+    distanceKm: 20_000,
+    hours: null,
+    months: null,
+  });
+  expect(makerServiceOf(entriesOf({ 'machine.service.front.km': '20000' }), 'rear')).toBeNull();
 });
 
 test('every rule the book begins with reads by its own schema and says where its figures are from', () => {

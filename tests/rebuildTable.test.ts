@@ -13,7 +13,7 @@ const SPRINGS = [
 
 const from = (job: Record<string, string>, machine: Record<string, string> = {}) => {
   const entries = entriesOf(job);
-  return { entries, machine: entriesOf(machine), wanted: wantedFigures(entries, SPRINGS) };
+  return { entries, machine: entriesOf(machine), wanted: wantedFigures(entries, entriesOf(machine), SPRINGS) };
 };
 
 test('every figure of a set-up has its row, none twice', () => {
@@ -42,6 +42,20 @@ test('the maker’s one figure for a fork means both legs; what came in is noted
   expect(givenAt(sheet, 'standard', 'front.oilLevel.right')!.puts).toEqual([{ field: 'fitted.front.oilLevel.right', text: '120 mm' }]);
   expect(givenAt(sheet, 'found', 'front.oilLevel.right')).toBeNull();
   expect(allOf(sheet, 'standard').map((p) => p.field)).toEqual(['fitted.front.oilLevel.left', 'fitted.front.oilLevel.right']);
+});
+
+test('the oil level wanted goes with the ground and with the new spring’s steel, by hand', () => {
+  // 150 g more of steel in a bore of 40 mm: 150 000/7.85 mm³ over 1256.6 mm² = 15.2 mm lower.
+  const steel = { 'springs.front.steel.old': '0,5 kg', 'springs.front.steel.new': '650 g' };
+  const machine = { 'machine.oilLevel': '120', 'machine.bore': '40' };
+  const text = (job: Record<string, string>, of: Record<string, string> = machine) =>
+    givenAt(from(job, of), 'wanted', 'front.oilLevel.right')?.text ?? null;
+  expect(text(steel)).toBe('135 mm');
+  expect(text({ ...steel, 'ground.jumps': '100', pace: 'quick' })).toBe('125 mm');
+  expect(text({ 'ground.smooth': '100' })).toBeNull();
+  expect(text(steel, { ...machine, 'machine.forkSpring': 'air' })).toBeNull();
+  // A cure that was taken stands above both.
+  expect(text({ ...steel, 'wanted.front.oilLevel.right': '128' })).toMatch(/^128/);
 });
 
 const CHOSEN = { 'springs.rear.choice': '1', 'springs.rear.preload': '12', 'valves.rear.clicks.rebound': '10' };

@@ -6,7 +6,8 @@ import { rememberedLifts } from '@/core/damper/valve';
 import { withClicks } from '@/core/damper/clicks';
 import { damperView } from '@/core/damper/view';
 import { SCHOOLS } from '@/knowledge/schools';
-import { clicksOf, damperOf, oilOf, oilWarm, shimsOf } from '@/judgement/model/dampers';
+import { PISTON_KINDS } from '@/knowledge/damperKinds';
+import { clicksOf, damperOf, damperWithUsual, oilOf, oilWarm, shimsOf } from '@/judgement/model/dampers';
 import { isMissing, isUnusable } from '@/judgement/model/ends';
 import { selectionOf } from '@/judgement/model/springs';
 import { dynoIn, dynoText, shimsIn, shimsText } from '@/catalogue/tables';
@@ -328,6 +329,26 @@ describe('a damping-rod fork and its drop-in valve', () => {
     expect(fit.reboundN[at(1.1)]!).toBeCloseTo(((850 / 2) * speedMPerS ** 2 * annulus) / 1e6, 4);
     // Without stacks what is found and what is to fit are the same damper, and there is nothing to draw.
     expect([found, drawn]).toEqual([fit, null]);
+  });
+
+  test('named as a damping rod of the book its holes and tube stand in, until somebody measures', () => {
+    const named = { ...MACHINE, 'machine.damper.front.piston': 'rod-37' };
+    const kind = PISTON_KINDS.find((k) => k.id === 'front-rod-37')!;
+    const found = damperWithUsual(entriesOf(RIDER), entriesOf(named), 'front', 'fit');
+    if (isMissing(found) || isUnusable(found)) throw new Error(JSON.stringify(found));
+    expect([found.boreMm, found.rodMm, found.tubeMm]).toEqual([kind.boreMm, kind.rodMm, kind.tubeMm]);
+    expect([found.piston.rebound.bleedAreaMm2, found.base?.bleedAreaMm2]).toEqual([
+      kind.valves.rebound.bleedMm2,
+      kind.valves.base.bleedMm2,
+    ]);
+    const measured = damperWithUsual(
+      entriesOf(RIDER),
+      entriesOf({ ...named, 'machine.damper.front.rebound.bleed': '7,2' }),
+      'front',
+      'fit',
+    );
+    expect(!isMissing(measured) && !isUnusable(measured) && measured.piston.rebound.bleedAreaMm2).toBe(7.2);
+    expect(isMissing(damperOf(entriesOf(RIDER), entriesOf(named), 'front', 'fit'))).toBe(true);
   });
 
   test('a sprung plate in its place: firmer slow, freer fast than the holes it replaces', () => {

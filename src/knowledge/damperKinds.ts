@@ -4,15 +4,17 @@ import type { ValveName } from '@/core/damper/damper';
 /** A piston is named by its end and its size, as the machine's field names it. */
 export const pistonId = (end: End, size: string) => `${end}-${size}`;
 
-/** What is usual of a kind of piston: it stands in, marked as assumed, until somebody puts a calliper to it. The book begins from memory. */
+/** What is usual of a kind of piston, or of a damping rod with its holes: it stands in, marked as assumed, until somebody puts a calliper to it. The book begins from memory. */
 export interface DamperKind {
   id: string;
   /** Where the figures are from. */
   origin: string;
   boreMm: number;
   rodMm: number;
-  /** Inner diameter of its shims. */
-  postMm: number;
+  /** Inner diameter of its shims; a damping rod has none. */
+  postMm: number | null;
+  /** Outside of the sliding tube a damping rod works in; a piston needs none. */
+  tubeMm: number | null;
   valves: Record<ValveName, { portMm2: number; bleedMm2: number }>;
 }
 
@@ -22,10 +24,26 @@ const kind = (end: End, boreMm: number, rodMm: number, postMm: number, ports: Re
   boreMm,
   rodMm,
   postMm,
+  tubeMm: null,
   valves: {
     compression: { portMm2: ports.compression, bleedMm2 },
     rebound: { portMm2: ports.rebound, bleedMm2 },
     base: { portMm2: ports.base, bleedMm2 },
+  },
+});
+
+/** A damping rod: holes alone, always open; the foot's are those of compression, the check valve opens wide. */
+const rod = (forkMm: number, boreMm: number, rodMm: number, holesMm2: { foot: number; rebound: number; check: number }): DamperKind => ({
+  id: pistonId('front', `rod-${forkMm}`),
+  origin: 'from memory',
+  boreMm,
+  rodMm,
+  postMm: null,
+  tubeMm: forkMm,
+  valves: {
+    compression: { portMm2: 0, bleedMm2: holesMm2.check },
+    rebound: { portMm2: 0, bleedMm2: holesMm2.rebound },
+    base: { portMm2: 0, bleedMm2: holesMm2.foot },
   },
 });
 
@@ -39,4 +57,7 @@ export const PISTON_KINDS: readonly DamperKind[] = [
   kind('front', 28, 12, 8, { compression: 110, rebound: 70, base: 90 }, 1.5),
   kind('front', 24, 10, 6, { compression: 80, rebound: 50, base: 65 }, 1.2),
   kind('front', 20, 10, 6, { compression: 55, rebound: 35, base: 45 }, 1),
+  rod(43, 38, 24, { foot: 45, rebound: 11, check: 160 }),
+  rod(37, 32, 20, { foot: 35, rebound: 8, check: 140 }),
+  rod(33, 28, 18, { foot: 28, rebound: 6, check: 110 }),
 ];

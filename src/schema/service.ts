@@ -8,8 +8,17 @@ export interface ServiceBasis {
   component: Component | null;
   /** The day of the last service, with the clocks then. */
   serviced: ClockReading;
+  /** What the maker's own book asks for of this machine, where it is typed; older ones kept nothing of it. */
+  maker?: MakerService | undefined;
   kmPerDay: number | null;
   hoursPerDay: number | null;
+}
+
+/** The maker's own limits; what is null is not counted. */
+export interface MakerService {
+  distanceKm: number | null;
+  hours: number | null;
+  months: number | null;
 }
 
 /** A machine's clocks as read on one day. */

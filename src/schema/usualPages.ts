@@ -34,7 +34,7 @@ export const kindPage = z
 export const kindRequest = z.strictObject({ page: kindPage, reason: pageText(500) });
 
 const areaMm2 = z.number().min(0).max(5000);
-const valve = z.strictObject({ portMm2: areaMm2.gt(0), bleedMm2: areaMm2 });
+const valve = z.strictObject({ portMm2: areaMm2, bleedMm2: areaMm2 });
 const boreMm = z.number().positive().max(100);
 export const pistonPage = z
   .strictObject({
@@ -42,13 +42,19 @@ export const pistonPage = z
     id: z.enum(PISTON_KINDS.map((k) => k.id)),
     boreMm,
     rodMm: boreMm,
-    postMm: boreMm,
+    postMm: boreMm.nullable(),
+    tubeMm: boreMm.nullable(),
     valves: z.strictObject({ compression: valve, rebound: valve, base: valve }),
     origin: pageText(300),
   })
   .superRefine((page, ctx) => {
     if (page.rodMm >= page.boreMm)
       ctx.addIssue({ code: 'custom', path: ['rodMm'], params: { code: 'rod-fills-bore', data: { bore: page.boreMm } } });
+    if (page.tubeMm !== null && page.tubeMm <= page.boreMm)
+      ctx.addIssue({ code: 'custom', path: ['tubeMm'], params: { code: 'tube-in-bore', data: { bore: page.boreMm } } });
+    for (const [name, { portMm2, bleedMm2 }] of Object.entries(page.valves))
+      if (portMm2 === 0 && bleedMm2 === 0)
+        ctx.addIssue({ code: 'custom', path: ['valves', name, 'bleedMm2'], params: { code: 'valve-closed', data: {} } });
   });
 export const pistonRequest = z.strictObject({ page: pistonPage, reason: pageText(500) });
 

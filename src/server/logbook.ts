@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { db, type Sql } from '@/db/client';
+import { db } from '@/db/client';
 import { maybeOneJobLocked } from '@/db/queries/jobs';
 import { manyProceduresOfJob, maybeOnePhoto, noneNewJobProcedure, noneNewPhoto } from '@/db/queries/logbook';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
 import type { Entry } from '@/catalogue/entry';
 import { itemNumbers } from '@/judgement/model/read';
-import { procedurePage, type TakenProcedure } from '@/knowledge/procedures/procedure';
+import { type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
 import { procedureVersions } from './book';
 import { currentEntries } from './entries';
@@ -18,13 +18,6 @@ const PHOTO_PX = 1600;
 const SMALL_PX = 320;
 const MOST_PHOTO_BYTES = 25_000_000;
 const MOST_OF_A_JOB = 99;
-
-export async function proceduresOf(sql: Sql, jobId: number): Promise<TakenProcedure[]> {
-  return (await manyProceduresOfJob(sql, jobId)).map(({ n, pageVersions, document }) => {
-    const { version: _version, ...procedure } = procedurePage.parse(document);
-    return { n, version: pageVersions, procedure };
-  });
-}
 
 /** Copies a procedure of the book into the job, in the version the book has now. Refusals: not-found, sealed, list-full. */
 export async function takeProcedure(jobId: number, { id }: { id: string }): Promise<Answer<TakenProcedure>> {

@@ -11,6 +11,7 @@ import type { recordRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
 import { isFindable, makeJobFindable, makeMachineFindable } from './find';
 import { reckonLikeness } from './likeness';
+import { reckonService } from './service';
 import { inTransaction } from './transaction';
 
 type Recorded = z.output<typeof recordRequest>;
@@ -76,7 +77,10 @@ export async function recordMachineEntry(machineId: number, request: Recorded, a
     await refuseUnknownTechnician(sql, request.technicianId);
     await mirrorIdentity(sql, machineId, request.field, read.value);
     const { technicianId, device, field } = request;
-    return oneNewEntry(sql, { machineId }, { field, ...read.value, technicianId, device, at, undoes: null });
+    const entry = await oneNewEntry(sql, { machineId }, { field, ...read.value, technicianId, device, at, undoes: null });
+    // The maker's own limits decide when it is due.
+    if (field.startsWith('machine.service.')) await reckonService(sql, machineId);
+    return entry;
   });
 }
 

@@ -3,12 +3,12 @@ import { db, type Sql } from '@/db/client';
 import { manyJobsOfMachine } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { type DueMachine, manyBases, manyDue, noneForgetDue, noneNewReminder, noneSetDue } from '@/db/queries/service';
-import { basisOf, dueOf } from '@/judgement/job/service';
+import { basisOf, dueOf, makerServiceOf } from '@/judgement/job/service';
 import { type Answer, missing, Refusal } from './answer';
 import { serviceRulesOfShop } from './book';
-import { currentEntriesOf } from './entries';
+import { currentEntries, currentEntriesOf } from './entries';
 import { machineName } from './find';
-import { proceduresOf } from './logbook';
+import { proceduresOf } from './procedures';
 import { inTransaction } from './transaction';
 import type { End } from '@/catalogue/ends';
 import type { ServiceRule } from '@/knowledge/service/page';
@@ -34,9 +34,11 @@ export async function reckonService(sql: Sql, machineId: number): Promise<void> 
   for (const l of lines)
     jobs.push({ at: l.takenInAt, signed: l.signed, entries: byJob.get(l.id) ?? {}, procedures: await proceduresOf(sql, l.id) });
   const rules = await serviceRulesOfShop(sql);
+  const figures = await currentEntries(sql, { machineId });
   for (const end of ENDS) {
     const basis = basisOf(jobs, end);
-    if (basis) await setDue(sql, machineId, basis, rules);
+    const maker = makerServiceOf(figures, end);
+    if (basis) await setDue(sql, machineId, maker ? { ...basis, maker } : basis, rules);
     else await noneForgetDue(sql, machineId, end);
   }
 }

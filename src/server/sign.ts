@@ -15,7 +15,7 @@ import type { correctRequest, SignRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, orRefuse } from './answer';
 import { springsOfJob } from './drawers';
 import { machineName } from './find';
-import { proceduresOf } from './logbook';
+import { proceduresOf } from './procedures';
 import { settleStock } from './needs';
 import { reckonService } from './service';
 import { settleShims } from './shims';

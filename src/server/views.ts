@@ -30,7 +30,7 @@ import { listSprings, springsOfJob } from './drawers';
 import { needsOf, shortages } from './needs';
 import { dayIn, dueOfMachine, dueWithin } from './service';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
-import { proceduresOf } from './logbook';
+import { proceduresOf } from './procedures';
 import { machineName } from './find';
 import { currentEntries, currentEntriesOf } from './entries';
 import { reasoningOf } from './reasoning';

@@ -1,4 +1,4 @@
-import { choice, count, length, money, pressure, text, torque } from './kinds';
+import { choice, count, length, mass, money, pressure, text, torque } from './kinds';
 import { END_OF, VALVE_NAMES, VALVES, DAMPERS } from './damper';
 import { GAS_FORCE, SETUP_FIELDS, withPrefix } from './setup';
 import { ENDS, type End, END_NAMES } from '../ends';
@@ -110,6 +110,7 @@ const springFields = <E extends End>(end: E) => [
   ...(end === 'front'
     ? [
         pressure('springs.front.pressure', 'Pressure for it', [0, 3], [0.3, 1.6], { end }),
+        pressure('springs.front.balance', 'Balance chamber, its own', [0, 3], [0.3, 1.6], { end, hint: 'as the main one until typed' }),
         count('springs.front.at', 'Set at', '°C', [-30, 60], [0, 40], { end, hint: 'taken as 20 °C until typed' }),
       ]
     : []),
@@ -227,6 +228,11 @@ export const SPRINGS_FIELDS = [
   ...springFields('front'),
   length('springs.front.spacer', 'Spacer in it now', [0, 400], [10, 250], { end: 'front', hint: 'where the fork has no adjuster' }),
   length('springs.front.freeLength', 'Free length of the spring in it', [50, 800], [200, 550], { end: 'front', hint: 'for the spacer' }),
+  mass('springs.front.steel.old', 'Spring in it, weighed', [0.02, 5], [0.2, 2], { end: 'front', hint: 'one leg, dry: for the oil level' }),
+  mass('springs.front.steel.new', 'Spring to go in, weighed', [0.02, 5], [0.2, 2], {
+    end: 'front',
+    hint: 'one leg, dry: for the oil level',
+  }),
   length('springs.front.oilLevel', 'Oil level to reckon with', [0, 500], [60, 200], {
     end: 'front',
     hint: 'as found until typed; leg compressed, spring out',

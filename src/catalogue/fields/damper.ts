@@ -23,10 +23,17 @@ export const ROD_VALVE_NAMES: Record<ValveName, string> = {
   base: 'Holes at the foot',
 };
 export const FORK_KINDS = { cartridge: 'Cartridge', rod: 'Damping rod' };
-/** Usual pistons, by the bore they work in; what is usual of each stands in the book (knowledge/damperKinds.ts). */
+/** Usual pistons, by the bore they work in, and damping rods by their fork; what is usual of each stands in the book (knowledge/damperKinds.ts). */
 export const PISTONS = {
   rear: { '50': 'Shock, 50 mm', '46': 'Shock, 46 mm', '44': 'Shock, 44 mm', '40': 'Shock, 40 mm', '36': 'Shock, 36 mm' },
-  front: { '28': 'Cartridge, 28 mm', '24': 'Cartridge, 24 mm', '20': 'Cartridge, 20 mm' },
+  front: {
+    '28': 'Cartridge, 28 mm',
+    '24': 'Cartridge, 24 mm',
+    '20': 'Cartridge, 20 mm',
+    'rod-43': 'Damping rod, 43 mm fork',
+    'rod-37': 'Damping rod, 37 mm fork',
+    'rod-33': 'Damping rod, 33 mm fork',
+  },
 } as const;
 export const LEGS = { both: 'Both legs alike', one: 'One leg only', unlike: 'Legs unlike, each its own' };
 

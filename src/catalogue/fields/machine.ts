@@ -90,6 +90,17 @@ export const MACHINE_STANDARD_FOR = [
   ]),
 ];
 
+/** Service by the maker's own book: it stands before the shop's rules, and goes with the model. */
+export const MACHINE_SERVICE = ENDS.flatMap((end) => {
+  const name = end === 'rear' ? 'Shock' : 'Fork';
+  const hint = 'the maker’s own; before the shop’s rule';
+  return [
+    count(`machine.service.${end}.km`, `${name} service every`, 'km', [100, 1e6], [2000, 60_000], { end, hint }),
+    count(`machine.service.${end}.hours`, `${name} service every`, 'h', [1, 1e5], [10, 500], { end, hint }),
+    count(`machine.service.${end}.months`, `${name} service every`, 'months', [1, 600], [6, 60], { end, hint }),
+  ];
+});
+
 /** Loads this machine is ridden with again and again, kept by name: reckoned in every job beside what is declared there. */
 export const MACHINE_CASE_ITEM = [
   text('machine.case.n.name', 'Load case', { maxLength: 40, hint: 'for example: ferry, two-up' }),
@@ -190,6 +201,7 @@ export const MACHINE_FIELDS = [
   ...MACHINE_FIGURES,
   ...MACHINE_SHEET,
   ...MACHINE_STANDARD_FOR,
+  ...MACHINE_SERVICE,
   ...MACHINE_STANDARD,
   ...MACHINE_CASE_ITEM,
   ...MACHINE_LEVERAGE,

@@ -35,6 +35,20 @@ test.each([
   for (let x = 0; x < 299; x += 1) expect(airForkRateNPerMm(fork, pressureMPa, x)).toBeGreaterThan(0);
 });
 
+test('a balance chamber charged on its own is Boyle’s law on both sides by hand', () => {
+  const own: AirFork = { ...PLAIN, balance: { pistonMm: 30, chamberMm: 60, pressureMPa: 0.5 } };
+  const { pressureMPa } = set(own, 900, 800, 80);
+  const [main, against] = [Math.PI * 20 ** 2, Math.PI * 15 ** 2];
+  const byHand = ((pressureMPa * 480) / (480 - 80)) * main - ((0.5 * 60) / (60 + 80)) * against - ATMOSPHERE_MPA * (main - against);
+  expect(byHand).toBeCloseTo(900, 8);
+  // Charged just as the main one it is the chamber that was charged with it.
+  const together = set(BALANCED, 900, 800, 80);
+  const alike = set({ ...BALANCED, balance: { ...BALANCED.balance!, pressureMPa: together.pressureMPa } }, 900, 800, 80);
+  expect([alike.pressureMPa, alike.rateAtRiderNPerMm, alike.staticMm]).toEqual(
+    [together.pressureMPa, together.rateAtRiderNPerMm, together.staticMm].map((x) => expect.closeTo(x, 8)),
+  );
+});
+
 test('a balance chamber softens the beginning: more static sag at the same rider sag', () => {
   expect(set({ ...BALANCED, legs: 1 }, 900, 800, 80).staticMm).toBeGreaterThan(set(PLAIN, 900, 800, 80).staticMm);
 });

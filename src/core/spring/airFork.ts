@@ -1,4 +1,5 @@
 import { ATMOSPHERE_MPA } from '../constants/constants';
+import { risingRoot } from '../numerics/halving';
 import { err, ok, type Result } from '../result';
 
 /** An air fork's chambers, at full extension; all legs with air alike. */
@@ -7,8 +8,8 @@ export interface AirFork {
   pistonMm: number;
   /** Length of the main chamber over that piston, mm: its whole volume by its area. */
   chamberMm: number;
-  /** The chamber that holds against it and grows as the fork goes in; charged with it at full extension. */
-  balance: { pistonMm: number; chamberMm: number } | null;
+  /** The chamber that holds against it and grows as the fork goes in; charged with it at full extension, or to a pressure of its own (MPa absolute). */
+  balance: { pistonMm: number; chamberMm: number; pressureMPa?: number } | null;
   /** Legs that hold air. */
   legs: number;
   travelMm: number;
@@ -19,21 +20,23 @@ const areaMm2 = (diameterMm: number) => (Math.PI / 4) * diameterMm ** 2;
 export const SLOW = 1;
 export const QUICK = 1.3;
 
-/** What a MPa (absolute, at full extension) presses along the fork at a travel, all legs, and what the atmosphere takes off. */
+/** What a MPa of the main charge (absolute, at full extension) presses along the fork at a travel, all legs, and what atmosphere and a balance chamber of its own take off. */
 function leverOf(fork: AirFork, xMm: number, exponent: number) {
   const { pistonMm, chamberMm, balance, legs } = fork;
   const main = areaMm2(pistonMm) * (chamberMm / (chamberMm - xMm)) ** exponent;
   const against = balance ? areaMm2(balance.pistonMm) * (balance.chamberMm / (balance.chamberMm + xMm)) ** exponent : 0;
   return {
-    perMPa: legs * (main - against),
-    atmosphereN: legs * ATMOSPHERE_MPA * (areaMm2(pistonMm) - (balance ? areaMm2(balance.pistonMm) : 0)),
+    perMPa: legs * (balance?.pressureMPa === undefined ? main - against : main),
+    takenOffN:
+      legs * ATMOSPHERE_MPA * (areaMm2(pistonMm) - (balance ? areaMm2(balance.pistonMm) : 0)) +
+      legs * (balance?.pressureMPa ?? 0) * against,
   };
 }
 
 /** Force along the fork, all legs, above the atmosphere. @param pressureMPa absolute, at full extension */
 export function airForkForceN(fork: AirFork, pressureMPa: number, xMm: number, exponent = SLOW): number {
-  const { perMPa, atmosphereN } = leverOf(fork, xMm, exponent);
-  return pressureMPa * perMPa - atmosphereN;
+  const { perMPa, takenOffN } = leverOf(fork, xMm, exponent);
+  return pressureMPa * perMPa - takenOffN;
 }
 
 /** Slope of that force, N/mm, all legs: the coil springs it equals there, together. */
@@ -43,7 +46,7 @@ export function airForkRateNPerMm(fork: AirFork, pressureMPa: number, xMm: numbe
   const against = balance
     ? (areaMm2(balance.pistonMm) * exponent * (balance.chamberMm / (balance.chamberMm + xMm)) ** exponent) / (balance.chamberMm + xMm)
     : 0;
-  return legs * pressureMPa * (main + against);
+  return legs * (pressureMPa * main + (balance?.pressureMPa ?? pressureMPa) * against);
 }
 
 export interface AirForkSet {
@@ -58,7 +61,9 @@ export interface AirForkSet {
   fullMPa: number;
 }
 
-const HALVINGS = 60;
+/** Where the fork rests under a load along it, mm: 0 where it stays extended, its travel where it does not hold. */
+export const airForkRestsMm = (fork: AirFork, pressureMPa: number, loadN: number): number =>
+  risingRoot((x) => airForkForceN(fork, pressureMPa, x) - loadN, 0, fork.travelMm);
 
 /**
  * The pressure that holds the load at the rider sag wanted, and what follows from it. At rest the gas is slow (pV constant); the end of the travel is a quick hit.
@@ -69,18 +74,12 @@ const HALVINGS = 60;
 export function airForkFor(fork: AirFork, ladenN: number, staticN: number, riderSagMm: number): Result<AirForkSet> {
   const { travelMm, chamberMm } = fork;
   if (!(chamberMm > travelMm)) return err('no-air-left', ['chamberMm'], { level: travelMm });
-  const { perMPa, atmosphereN } = leverOf(fork, riderSagMm, SLOW);
+  const { perMPa, takenOffN } = leverOf(fork, riderSagMm, SLOW);
   if (!(perMPa > 0)) return err('out-of-range', ['balance'], { min: 0, max: fork.pistonMm, unit: 'mm' });
-  const pressureMPa = (ladenN + atmosphereN) / perMPa;
-  let [low, high] = [0, travelMm];
-  for (let i = 0; i < HALVINGS; i += 1) {
-    const middle = (low + high) / 2;
-    if (airForkForceN(fork, pressureMPa, middle) < staticN) low = middle;
-    else high = middle;
-  }
+  const pressureMPa = (ladenN + takenOffN) / perMPa;
   return ok({
     pressureMPa,
-    staticMm: airForkForceN(fork, pressureMPa, 0) >= staticN ? 0 : high,
+    staticMm: airForkRestsMm(fork, pressureMPa, staticN),
     rateAtRiderNPerMm: airForkRateNPerMm(fork, pressureMPa, riderSagMm),
     rateAtFullNPerMm: airForkRateNPerMm(fork, pressureMPa, travelMm, QUICK),
     fullN: airForkForceN(fork, pressureMPa, travelMm, QUICK),

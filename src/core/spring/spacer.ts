@@ -12,6 +12,18 @@ export interface SpacerRequest {
   preloadWantedMm: number;
 }
 
+/** Density of spring steel, kg/m³: handbook value (Shigley, Mechanical Engineering Design, from memory). */
+export const SPRING_STEEL_KG_PER_M3 = 7850;
+
+/**
+ * How much lower the oil must stand for another spring to leave the same air in the leg: (m₂ − m₁) / (ρ · bore area).
+ * @param request masses of one spring each, kg; bore of the tube the oil stands in, mm
+ * @returns mm, of each leg; above 0 lower (more from the top)
+ * Source: Archimedes; the density a handbook value.
+ */
+export const steelShiftMm = ({ oldKg, newKg, boreMm }: { oldKg: number; newKg: number; boreMm: number }): number =>
+  ((newKg - oldKg) * 1e9) / SPRING_STEEL_KG_PER_M3 / ((Math.PI / 4) * boreMm ** 2);
+
 /** Far above the rounding of sums of hundreds of millimetres, far below anything cut. */
 const ROUNDING_MM = 1e-9;
 

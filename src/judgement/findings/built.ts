@@ -6,6 +6,7 @@ import type { Shim } from '@/core/plate/stack';
 import type { ValveName } from '@/core/damper/damper';
 import { type Entries, withUnit } from '@/catalogue/entry';
 import { type DamperKey, DAMPERS, VALVES } from '@/catalogue/fields/damper';
+import { oilLevelWanted, SAME_OIL_LEVEL_MM } from '../aims/oilLevel';
 import { hasUnlikeLegs, shimsOf, valveName } from '../model/dampers';
 import { chosenSprings, rateTextOf } from '../model/offers';
 import { preloadOf } from '../model/measure';
@@ -65,10 +66,25 @@ export interface WantedFigure {
   tolerance: number;
 }
 
-/** What is wanted in this machine, figure by figure: the springs chosen with their preload, the clickers the valves were specified at, and above these what a cure asked for. */
-export function wantedFigures(entries: Entries, springs: readonly ListedSpring[]): WantedFigure[] {
+/** What is wanted in this machine, figure by figure: the springs chosen with their preload, the clickers the valves were specified at, the oil level that ground and steel ask for, and above these what a cure asked for. */
+export function wantedFigures(entries: Entries, machine: Entries, springs: readonly ListedSpring[]): WantedFigure[] {
   const byCure = curedFigures(entries);
-  return [...specifiedFigures(entries, springs).filter((s) => !byCure.some((c) => c.key === s.key)), ...byCure];
+  return [...specifiedFigures(entries, springs), ...oilFigures(entries, machine)]
+    .filter((s) => !byCure.some((c) => c.key === s.key))
+    .concat(byCure);
+}
+
+/** The oil level that ground and steel ask for, in both legs alike. */
+function oilFigures(entries: Entries, machine: Entries): WantedFigure[] {
+  const wanted = oilLevelWanted(entries, machine);
+  if (!wanted) return [];
+  return (['left', 'right'] as const).map((leg) => ({
+    key: `front.oilLevel.${leg}`,
+    what: 'Front oil level',
+    text: `${wanted.levelMm} mm`,
+    value: wanted.levelMm,
+    tolerance: SAME_OIL_LEVEL_MM,
+  }));
 }
 
 /** What a cure that was taken asks for. */
@@ -131,7 +147,7 @@ export function figureAt(entries: Entries, prefix: 'found' | 'fitted' | 'standar
 /** Where what was written down as built is not what Springs and Valves specified. What nobody wrote down is no difference; the panel names it as not recorded. */
 export function differencesOf(entries: Entries, machine: Entries, springs: readonly ListedSpring[]): Difference[] {
   const found = new Map<string, Difference>();
-  for (const { key, what, text, value, tolerance } of wantedFigures(entries, springs)) {
+  for (const { key, what, text, value, tolerance } of wantedFigures(entries, machine, springs)) {
     const fitted = figureAt(entries, 'fitted', key);
     if (fitted === null || Math.abs(fitted - value) <= tolerance || found.has(what)) continue;
     const built = key.endsWith('.reading')

@@ -2,12 +2,38 @@ import type { Entries } from '@/catalogue/entry';
 import { spacerFor } from '@/core/spring/spacer';
 import { issueWords } from '@/schema/words';
 import type { ListedSpring } from '@/schema/springs';
+import { oilLevelWanted } from '../aims/oilLevel';
 import { preloadOf } from '../model/measure';
 import { numberOf } from '../model/read';
 import type { Because } from './finding';
 
-/** How long the spacer of a fork without an adjuster must be cut for a spring, leg by leg where they are unlike; nothing while the spacer in it is not typed. */
-export function spacerFindings(entries: Entries, spring: ListedSpring, preloadWantedMm: number): Because[] {
+/** How long the spacer of a fork without an adjuster must be cut for a spring, leg by leg where they are unlike, nothing of it while the spacer in it is not typed; and the oil level to go with the new spring. */
+export function spacerFindings(entries: Entries, machine: Entries, spring: ListedSpring, preloadWantedMm: number): Because[] {
+  return [...cutFindings(entries, spring, preloadWantedMm), ...oilFindings(entries, machine)];
+}
+
+/** The oil level that ground and the new spring's steel ask for, in a sentence. */
+function oilFindings(entries: Entries, machine: Entries): Because[] {
+  const wanted = oilLevelWanted(entries, machine);
+  if (!wanted) return [];
+  const by = (mm: number) => `${Math.abs(mm).toFixed(0)} mm ${mm < 0 ? 'higher' : 'lower'}`;
+  const asks = [
+    ...(Math.abs(wanted.steelMm) >= 0.5
+      ? [`the new spring’s steel displaces ${wanted.steelMm > 0 ? 'more' : 'less'}: ${by(wanted.steelMm)}`]
+      : []),
+    ...(Math.abs(wanted.groundMm) >= 0.5 ? [`the ground asks for ${by(wanted.groundMm)}`] : []),
+  ];
+  return [
+    {
+      mark: 'note',
+      lead: `Set the oil ${wanted.levelMm} mm from the top.`,
+      rest: `From ${wanted.fromMm.toFixed(0)} mm ${wanted.from === 'maker' ? 'by the maker' : 'as found'}; ${asks.join('; ')}. Leg compressed, spring out, both legs alike.`,
+      origin: 'Steel by its weight (7850 kg/m³); ground from the Shop book.',
+    },
+  ];
+}
+
+function cutFindings(entries: Entries, spring: ListedSpring, preloadWantedMm: number): Because[] {
   if (numberOf(entries, 'springs.front.spacer') === null) return [];
   if (!spring.legs) return [ofLeg(entries, 'left', 'in both legs alike', spring, preloadWantedMm)];
   return spring.legs.map((leg, i) => {
@@ -33,6 +59,6 @@ function ofLeg(entries: Entries, side: 'left' | 'right', where: string, spring: 
   return {
     ...note,
     lead: `Cut the spacer to ${cut.value.spacerMm.toFixed(1)} mm, ${where}.`,
-    rest: 'Cut square, deburr, washers on both ends. Set the oil level with the new spring’s steel in mind: a thicker one displaces more.',
+    rest: 'Cut square, deburr, washers on both ends. Weigh both springs and the oil level follows: a thicker one displaces more.',
   };
 }

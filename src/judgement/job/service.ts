@@ -7,7 +7,7 @@ import type { Procedure } from '@/knowledge/procedures/procedure';
 import { numberOf, textOf } from '../model/read';
 import type { End } from '@/catalogue/ends';
 import type { ServiceRule } from '@/knowledge/service/page';
-import type { ClockReading, ServiceBasis } from '@/schema/service';
+import type { ClockReading, MakerService, ServiceBasis } from '@/schema/service';
 
 /** When a machine is due again: from what was serviced when, and from its own pace. */
 
@@ -61,6 +61,13 @@ export function servicedIn(
   const dampers = end === 'rear' ? ['rear'] : ['front', 'other'];
   const built = dampers.some((d) => Object.keys(entries).some((f) => f.startsWith(`built.${d}.`)));
   return built || textOf(entries, `fitted.${end}.oil`) !== '' ? 'yes' : null;
+}
+
+/** What the maker's own book asks for of one end; null where nothing of it is typed. */
+export function makerServiceOf(machine: Entries, end: End): MakerService | null {
+  const of = (what: 'km' | 'hours' | 'months') => numberOf(machine, `machine.service.${end}.${what}`);
+  const service = { distanceKm: of('km'), hours: of('hours'), months: of('months') };
+  return Object.values(service).every((x) => x === null) ? null : service;
 }
 
 export interface ServicedJob {
@@ -128,8 +135,20 @@ function dueBy(rule: ServiceRule, { serviced, kmPerDay, hoursPerDay }: ServiceBa
   return { rule, on: null, by: null, words: `after ${wants.join(' or ')}; its pace is not known until the clock is read twice` };
 }
 
+/** The maker's own book as a rule: it stands before all of the shop's. */
+const makersRule = (end: End, maker: MakerService): ServiceRule => ({
+  id: `maker-${end}`,
+  name: end === 'rear' ? 'Shock service by the maker’s book' : 'Fork service by the maker’s book',
+  end,
+  uses: [],
+  components: [],
+  ...maker,
+  origin: 'the maker’s book',
+});
+
 /** What is due of one end, the earliest first; a rule for its very component stands before one for all. */
 export function dueOf(rules: readonly ServiceRule[], basis: ServiceBasis): Due | null {
+  if (basis.maker) return dueBy(makersRule(basis.end, basis.maker), basis);
   const dues = rules.filter((r) => fits(r, basis)).map((r) => dueBy(r, basis));
   return dues.sort((a, b) => (a.on ?? '9999').localeCompare(b.on ?? '9999'))[0] ?? null;
 }

@@ -1,10 +1,11 @@
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { Issue } from '@/core/result';
-import { type AirFork, airForkFor, type AirForkSet, atCelsius } from '@/core/spring/airFork';
+import { type AirFork, airForkFor, airForkRestsMm, type AirForkSet, atCelsius } from '@/core/spring/airFork';
 import type { Entries } from '@/catalogue/entry';
 import type { FieldKey } from '@/catalogue/fields';
 import type { School } from '@/knowledge/schools';
 import { targetOf } from '../aims/targets';
+import { rakeOf } from './ends';
 import { loadsOf } from './loads';
 import { numberOf, textOf } from './read';
 
@@ -18,6 +19,10 @@ export interface AirForkCase {
   /** What a gauge shows when it is set, MPa. */
   gaugeMPa: number;
   set: AirForkSet;
+  /** Where this load would rest at the pressure for the rider alone, mm. */
+  sagAtSoloMm: number;
+  /** The load along the fork, both legs, N. */
+  loadN: number;
 }
 
 export interface AirForkAnswer {
@@ -45,17 +50,22 @@ export function airForkOf(
   const loads = loadsOf(entries, machine);
   const target = targetOf(entries, machine, 'front', schools);
   const of = (field: FieldKey) => numberOf(machine, field);
-  const [pistonMm, chamberMm, travelMm, rakeDeg] = [of(CHAMBER[0]), of(CHAMBER[1]), of('machine.travel.front'), of('machine.rake')];
+  const [pistonMm, chamberMm, travelMm, rakeDeg] = [of(CHAMBER[0]), of(CHAMBER[1]), of('machine.travel.front'), rakeOf(machine)];
   const missing = [
     ...loads.missing,
-    ...([...CHAMBER, 'machine.travel.front', 'machine.rake'] as const).filter((field) => of(field) === null),
+    ...([...CHAMBER, 'machine.travel.front'] as const).filter((field) => of(field) === null),
+    ...(rakeDeg === null ? ['machine.rake'] : []),
   ];
   if (missing.length > 0 || pistonMm === null || chamberMm === null || travelMm === null || rakeDeg === null || !target) return { missing };
   const [balanceMm, balanceLengthMm] = [of('machine.air.balance.piston'), of('machine.air.balance.chamber')];
+  const ownGauge = numberOf(entries, 'springs.front.balance');
   const fork: AirFork = {
     pistonMm,
     chamberMm,
-    balance: balanceMm !== null && balanceLengthMm !== null ? { pistonMm: balanceMm, chamberMm: balanceLengthMm } : null,
+    balance:
+      balanceMm !== null && balanceLengthMm !== null
+        ? { pistonMm: balanceMm, chamberMm: balanceLengthMm, ...(ownGauge === null ? {} : { pressureMPa: ownGauge + ATMOSPHERE_MPA }) }
+        : null,
     legs: textOf(machine, 'machine.air.legs') === 'both' ? 2 : 1,
     travelMm,
   };
@@ -65,7 +75,15 @@ export function airForkOf(
     if (!result.ok) continue;
     const set = airForkFor(fork, result.value.ladenFrontN * cos, result.value.staticFrontN * cos, target.rider.value);
     if (!set.ok) return { issue: set.issue, field: set.issue.path[0] === 'balance' ? 'machine.air.balance.piston' : 'machine.air.chamber' };
-    cases.push({ name, gaugeMPa: set.value.pressureMPa - ATMOSPHERE_MPA, set: set.value });
+    const soloMPa = cases[0]?.set.pressureMPa ?? set.value.pressureMPa;
+    const sagAtSoloMm = airForkRestsMm(fork, soloMPa, result.value.ladenFrontN * cos);
+    cases.push({
+      name,
+      gaugeMPa: set.value.pressureMPa - ATMOSPHERE_MPA,
+      set: set.value,
+      sagAtSoloMm,
+      loadN: result.value.ladenFrontN * cos,
+    });
   }
   const celsius = numberOf(entries, 'springs.front.at') ?? USUAL_SET_C;
   const solo = cases[0];
@@ -83,6 +101,7 @@ export function airForkOf(
       ...loads.assumed,
       ...(textOf(machine, 'machine.air.legs') === '' ? ['air in one leg'] : []),
       ...(fork.balance ? [] : ['no balance chamber']),
+      ...(numberOf(machine, 'machine.rake') === null ? [`rake ${rakeDeg.toFixed(1)}°, as usual of the kind`] : []),
     ],
   };
 }

@@ -1,5 +1,6 @@
 import { type EndModel, restsAt, wheelForceN } from '@/core/spring/end';
-import { type Candidate, springLaw } from '@/core/spring/select';
+import { type Candidate, type CaseSag, springLaw } from '@/core/spring/select';
+import type { AirForkAnswer } from './airFork';
 import type { SpringLaw } from '@/core/spring/law';
 import type { Entries } from '@/catalogue/entry';
 import { endModelOf, isMissing, isUnusable, oilLevelOf } from './ends';
@@ -101,9 +102,39 @@ export function oilAgainstStep(
   };
 }
 
+/** One load case of one end, whatever carries it: a fork on air has no ring, but a pressure that brings the load back. */
+export interface CasePredicted extends Omit<CaseSag, 'preloadToLevelMm'> {
+  preloadToLevelMm: number | null;
+  gaugeMPa?: number;
+}
+/** What an end is predicted to do. */
+export interface EndPredicted {
+  staticSagMm: number;
+  riderSagMm: number;
+  cases: readonly CasePredicted[];
+}
+
+/** A fork on air at the pressure for the rider alone. */
+export function airPredicted({ cases, fork, riderSagMm }: AirForkAnswer): EndPredicted {
+  return {
+    staticSagMm: cases[0]!.set.staticMm,
+    riderSagMm,
+    cases: cases.map(({ name, sagAtSoloMm, gaugeMPa, set, loadN }) => ({
+      name,
+      sagMm: sagAtSoloMm,
+      share: sagAtSoloMm / fork.travelMm,
+      bottomed: sagAtSoloMm >= fork.travelMm,
+      preloadToLevelMm: null,
+      levelInRange: true,
+      gaugeMPa,
+      loadFactorAtFullTravel: set.fullN / loadN,
+    })),
+  };
+}
+
 export interface CaseStance {
   name: string;
-  rear: { sagMm: number; share: number; bottomed: boolean; preloadToLevelMm: number; levelInRange: boolean; factor: number } | null;
+  rear: CasePredicted | null;
   front: CaseStance['rear'];
   /** Nose-up against solo, degrees; null until both ends are predicted. */
   pitchDeg: number | null;
@@ -113,18 +144,13 @@ export interface CaseStance {
 
 /** Every load case at both ends: sag, what the ring would have to do, and how the machine pitches and sinks against solo. */
 export function caseStances(
-  rear: Candidate | null,
-  front: Candidate | null,
+  rear: EndPredicted | null,
+  front: EndPredicted | null,
   wheelbaseMm: number | null,
   rakeCos: number | null,
 ): CaseStance[] {
   const names = (rear ?? front)?.cases.map((c) => c.name) ?? [];
-  const of = (candidate: Candidate | null, i: number): CaseStance['rear'] => {
-    const c = candidate?.cases[i];
-    if (!c) return null;
-    const { sagMm, share, bottomed, preloadToLevelMm, levelInRange, loadFactorAtFullTravel } = c;
-    return { sagMm, share, bottomed, preloadToLevelMm, levelInRange, factor: loadFactorAtFullTravel };
-  };
+  const of = (end: EndPredicted | null, i: number): CasePredicted | null => end?.cases[i] ?? null;
   const solo = { rear: of(rear, 0), front: of(front, 0) };
   return names.map((name, i) => {
     const [r, f] = [of(rear, i), of(front, i)];

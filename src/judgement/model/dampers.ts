@@ -34,10 +34,13 @@ export function shimsOf(entries: Entries, damper: DamperKey, valve: ValveName, w
 }
 
 export const valveKindOf = (machine: Entries, damper: DamperKey, valve: ValveName): 'stack' | 'open' | 'poppet' =>
-  choiceOf(machine, `machine.damper.${damper}.${valve}.kind`, VALVE_KINDS) ?? 'stack';
+  choiceOf(machine, `machine.damper.${damper}.${valve}.kind`, VALVE_KINDS) ?? (isRodNamed(machine, damper) ? 'open' : 'stack');
+
+/** A damping rod of the book is named for this leg: holes, until somebody says what closes them. */
+const isRodNamed = (machine: Entries, damper: DamperKey): boolean => pistonOf(machine, damper)?.tubeMm != null;
 
 export const isRodLeg = (machine: Entries, damper: DamperKey): boolean =>
-  END_OF[damper] === 'front' && textOf(machine, `machine.damper.${damper}.kind`) === 'rod';
+  END_OF[damper] === 'front' && (textOf(machine, `machine.damper.${damper}.kind`) === 'rod' || isRodNamed(machine, damper));
 
 /** Left and right leg each have their own figures. */
 export const hasUnlikeLegs = (machine: Entries): boolean => textOf(machine, 'machine.damper.front.legs') === 'unlike';
@@ -178,7 +181,9 @@ const ZONE = { outer: 0.92, inner: 0.2 } as const;
 const tenth = (x: number) => Math.round(10 * x) / 10;
 
 /** Figures of one valve that are usual of the piston; clamp and zone follow the shims that were typed. */
-function usualOfValve(entries: Entries, damper: DamperKey, valve: ValveName, kind: DamperKind): [ValveFigure, number][] {
+function usualOfValve(entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName, kind: DamperKind): [ValveFigure, number][] {
+  if (valveKindOf(machine, damper, valve) === 'open') return kind.tubeMm === null ? [] : [['bleed', kind.valves[valve].bleedMm2]];
+  if (valveKindOf(machine, damper, valve) === 'poppet' || kind.tubeMm !== null) return [];
   const shims = shimsOf(entries, damper, valve, 'found');
   if (!shims?.ok || shims.value.length === 0) return [];
   return [['port', kind.valves[valve].portMm2], ['bleed', kind.valves[valve].bleedMm2], ...clampOf(shims.value)];
@@ -225,17 +230,21 @@ export function oneStackOf(entries: Entries, machine: Entries, damper: DamperKey
   };
 }
 
-/** Figures that stand in for what nobody has measured of this damper, because its piston is named. */
+/** Figures that stand in for what nobody has measured of this damper, because its piston or its damping rod is named. */
 export function usualIn(entries: Entries, machine: Entries, damper: DamperKey): [FieldKey, number][] {
   const kind = pistonOf(machine, damper);
   if (!kind) return [];
-  const stacks = VALVES.filter((v) => valveKindOf(machine, damper, v) === 'stack' && hasValve(entries, machine, damper, v));
+  const there = VALVES.filter((v) => hasValve(entries, machine, damper, v));
   const figures: [FieldKey, number][] = [
-    [`machine.damper.${damper}.bore`, kind.boreMm],
+    [boreField(machine, damper), kind.boreMm],
     [`machine.damper.${damper}.rod`, kind.rodMm],
-    [`machine.damper.${damper}.post`, kind.postMm],
-    ...stacks.flatMap((valve) =>
-      usualOfValve(entries, damper, valve, kind).map(([f, x]): [FieldKey, number] => [`machine.damper.${damper}.${valve}.${f}`, x]),
+    ...(kind.postMm === null ? [] : [[`machine.damper.${damper}.post`, kind.postMm] as [FieldKey, number]]),
+    ...(kind.tubeMm === null ? [] : [['machine.stanchion', kind.tubeMm] as [FieldKey, number]]),
+    ...there.flatMap((valve) =>
+      usualOfValve(entries, machine, damper, valve, kind).map(([f, x]): [FieldKey, number] => [
+        `machine.damper.${damper}.${valve}.${f}`,
+        x,
+      ]),
     ),
   ];
   return figures.filter(([field]) => numberOf(machine, field) === null);

@@ -143,6 +143,10 @@ function stopsOf(machine: Entries, end: End): Pick<EndRequest, 'bumpStop' | 'top
   return { ...topOut, bumpStop: { fromStrokeMm, forceTable: table.value } };
 }
 
+/** The rake as typed, else as usual of the kind named: it moves the load along the leg by a per cent or two; null where neither is known. */
+export const rakeOf = (machine: Entries): number | null =>
+  numberOf(machine, 'machine.rake') ?? namedKindOf(machine)?.figures.rakeDeg.mean ?? null;
+
 /** The end as the core wants it, or what is missing or unusable. */
 export function endRequestOf(entries: Entries, machine: Entries, end: End): EndRequest | Missing | Unusable {
   const travelMm = numberOf(machine, `machine.travel.${end}`);
@@ -151,7 +155,7 @@ export function endRequestOf(entries: Entries, machine: Entries, end: End): EndR
   if (isUnusable(stops)) return stops;
   const otherForce = otherForceOf(entries, machine, end);
   if (end === 'front') {
-    const rakeDeg = numberOf(machine, 'machine.rake');
+    const rakeDeg = rakeOf(machine);
     if (travelMm === null || rakeDeg === null) return { missing: [...missing, ...(rakeDeg === null ? ['machine.rake'] : [])] };
     return { end, travelMm, rakeDeg, legs: legsOf(machine), otherForce, ...stops };
   }

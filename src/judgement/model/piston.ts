@@ -8,7 +8,7 @@ export type { DamperKind };
 
 const kindBy = (id: string) => usual().pistons.find((kind) => kind.id === id) ?? null;
 
-/** What is usual of the piston named for a damper; null where none is named, and for a damping rod, which has none. */
+/** What is usual of the piston or the damping rod named for a damper; null where none is named. */
 export function pistonOf(machine: Entries, damper: DamperKey): DamperKind | null {
   if (END_OF[damper] === 'rear') {
     const named = choiceOf(machine, `machine.damper.rear.piston`, PISTONS.rear);

@@ -1,5 +1,5 @@
 'use client';
-import { MACHINE_FIGURES, MACHINE_SHEET, MACHINE_STANDARD_FOR } from '@/catalogue/fields/machine';
+import { MACHINE_FIGURES, MACHINE_SERVICE, MACHINE_SHEET, MACHINE_STANDARD_FOR } from '@/catalogue/fields/machine';
 import { FieldsProvider, useLive } from '../fields/context';
 import { useBench } from './BenchContext';
 import { FieldsOf } from '../fields/parts';
@@ -27,12 +27,20 @@ export function StandardSetup() {
   );
 }
 
+/** When the maker's own book asks for a service, of the machine whose store is given. */
+export const MakersService = () => (
+  <Fold title="Maker’s service">
+    <FieldsOf defs={MACHINE_SERVICE} />
+  </Fold>
+);
+
 /** What the maker's sheet asks for. */
 export function MachineSheet() {
   const { machineStore } = useBench();
   return (
     <FieldsProvider value={machineStore}>
       <FieldsOf defs={MACHINE_SHEET} />
+      <MakersService />
       <StandardSetup />
     </FieldsProvider>
   );

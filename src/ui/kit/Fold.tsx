@@ -3,6 +3,7 @@ import { ChevronRight } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button, Disclosure, DisclosurePanel, Heading } from 'react-aria-components';
 import styled from 'styled-components';
+import { Small } from './primitives';
 
 const Folded = styled(Disclosure)`
   border-top: 1px solid var(--rule);
@@ -12,7 +13,7 @@ const Folded = styled(Disclosure)`
     margin: 0;
     font-size: 1.125rem;
   }
-  button {
+  > :is(h2, h3) button {
     display: flex;
     width: 100%;
     align-items: center;
@@ -40,9 +41,12 @@ export function Fold({
   title,
   open = false,
   level = 3,
+  aside,
   children,
 }: {
   title: string;
+  /** Said after the title, in soft ink. */
+  aside?: string;
   open?: boolean;
   /** Of its heading. */
   level?: 2 | 3;
@@ -52,7 +56,10 @@ export function Fold({
     <Folded defaultExpanded={open}>
       <Heading level={level}>
         <Button slot="trigger">
-          <ChevronRight size={18} aria-hidden /> {title}
+          <ChevronRight size={18} aria-hidden />
+          <span>
+            {title} {aside && <Small>{aside}</Small>}
+          </span>
         </Button>
       </Heading>
       <DisclosurePanel>{children}</DisclosurePanel>

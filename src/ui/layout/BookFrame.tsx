@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { type ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { Shell } from './Shell';
 
@@ -18,7 +18,7 @@ const INDEX = {
   },
   'What is usual': {
     kinds: ['/shop-book/kinds', 'Kinds of machine'],
-    pistons: ['/shop-book/pistons', 'Pistons'],
+    pistons: ['/shop-book/pistons', 'Pistons and rods'],
     oils: ['/shop-book/oils', 'Oils'],
     service: ['/shop-book/service', 'Service lives'],
   },
@@ -73,6 +73,11 @@ const Index = styled.nav`
     font-weight: 700;
     border-left-color: var(--ink);
   }
+  @media (pointer: fine) and (min-width: 961px) {
+    a {
+      min-height: 34px;
+    }
+  }
   /* On a tablet and a phone the index lies above, one line that is pushed sideways. */
   @media (max-width: 960px) {
     position: static;
@@ -111,10 +116,13 @@ export function BookFrame({
   title?: string;
   children: ReactNode;
 }) {
+  const index = useRef<HTMLElement>(null);
+  // Where the index lies above, the subject read may stand beyond its edge.
+  useEffect(() => index.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' }), [here]);
   return (
     <Shell title={title} about={about ?? subjectName(here).toLowerCase()}>
       <Spread>
-        <Index aria-label="Index of the Shop book" className="no-print">
+        <Index ref={index} aria-label="Index of the Shop book" className="no-print">
           {Object.entries(INDEX).map(([group, subjects]) => (
             <ul key={group} aria-label={group}>
               <li aria-hidden>

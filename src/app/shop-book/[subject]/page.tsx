@@ -7,8 +7,9 @@ import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server
 import { type BookSubject, BookFrame } from '@/ui/layout/BookFrame';
 import { DampingPages, OilPages } from '@/ui/places/shopbook/BookFigures';
 import { Cautions } from '@/ui/places/shopbook/Cautions';
-import { GroundPages, PistonPages } from '@/ui/places/shopbook/GroundPages';
+import { GroundPages } from '@/ui/places/shopbook/GroundPages';
 import { KindPages } from '@/ui/places/shopbook/KindPages';
+import { PistonPages } from '@/ui/places/shopbook/PistonPages';
 import { ProcedurePages } from '@/ui/places/shopbook/ProcedurePages';
 import { SchoolSections } from '@/ui/places/shopbook/SchoolPage';
 import { MoneySection, ServiceSection } from '@/ui/places/shopbook/ServicePages';

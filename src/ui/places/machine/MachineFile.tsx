@@ -20,7 +20,7 @@ import { Leftovers } from '../../fields/Leftovers';
 import { useMachineStore } from '../../fields/useMachineStore';
 import { FieldsOf } from '../../fields/parts';
 import { OfModel } from '../../job/OfModel';
-import { StandardSetup } from '../../job/MachineFigures';
+import { MakersService, StandardSetup } from '../../job/MachineFigures';
 
 interface Props {
   machine: { id: number; name: string; registration: string; frameNumber: string };
@@ -105,6 +105,7 @@ export function MachineFile({ machine, owners, figures, origins, jobs, signed, l
             </Titled>
             <Titled title="The maker’s sheet" aside="what came in is held against it">
               <FieldsOf defs={MACHINE_SHEET} />
+              <MakersService />
               <StandardSetup />
             </Titled>
             <Merged machineId={machine.id} merged={merged} />

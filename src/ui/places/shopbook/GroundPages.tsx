@@ -1,9 +1,8 @@
 'use client';
 import { useState } from 'react';
-import type { DamperKind } from '@/knowledge/damperKinds';
 import type { Ground } from '@/knowledge/ground';
 import { Titled } from '../../kit/parts';
-import { Small, Table } from '../../kit/primitives';
+import { Small } from '../../kit/primitives';
 import { type Figure, FigureEditor, type Version } from './FigureEditor';
 import { PageHead } from './Version';
 
@@ -78,69 +77,4 @@ function asksWords(ground: Ground): string {
     ...(ground.oilLevelMm === 0 ? [] : [`fork oil ${Math.abs(ground.oilLevelMm)} mm ${ground.oilLevelMm < 0 ? 'higher' : 'lower'}`]),
   ];
   return words.length === 0 ? 'Asks for nothing of its own.' : `Asks for ${words.join(', ')}.`;
-}
-
-const VALVES = ['compression', 'rebound', 'base'] as const;
-const VALVE_NAMES = { compression: 'Compression', rebound: 'Rebound', base: 'Base valve' } as const;
-const pistonFigures: Figure<DamperKind>[] = [
-  { key: 'boreMm', label: 'Bore, mm', of: (p) => p.boreMm, put: (p, boreMm) => ({ ...p, boreMm }) },
-  { key: 'rodMm', label: 'Rod, mm', of: (p) => p.rodMm, put: (p, rodMm) => ({ ...p, rodMm }) },
-  { key: 'postMm', label: 'Hole of its shims, mm', of: (p) => p.postMm, put: (p, postMm) => ({ ...p, postMm }) },
-  ...VALVES.flatMap((valve) =>
-    (['portMm2', 'bleedMm2'] as const).map((part): Figure<DamperKind> => ({
-      key: `valves.${valve}.${part}`,
-      label: `${VALVE_NAMES[valve]}, ${part === 'portMm2' ? 'ports' : 'bleed'}, mm²`,
-      of: (page) => page.valves[valve][part],
-      put: (page, value) => ({ ...page, valves: { ...page.valves, [valve]: { ...page.valves[valve], [part]: value } } }),
-    })),
-  ),
-];
-const pistonName = (id: string) => `${id.startsWith('rear') ? 'Shock' : 'Cartridge'}, ${id.split('-')[1]} mm`;
-
-/** Pistons as they usually are: they stand in until somebody puts a calliper to one. */
-export function PistonPages({ versions }: { versions: Version<DamperKind>[] }) {
-  const [editing, setEditing] = useState<string | null>(null);
-  return (
-    <Titled title="Pistons" aside="usual figures, ○ assumed until a calliper says">
-      {versions.map((version) => (
-        <section key={version.page.id} style={{ marginBottom: '1rem' }}>
-          <PageHead
-            name={pistonName(version.page.id)}
-            about={`Bore ${version.page.boreMm}, rod ${version.page.rodMm}, shims over ${version.page.postMm} mm.`}
-            version={version}
-            editing={editing === version.page.id}
-            onEdit={() => setEditing(editing === version.page.id ? null : version.page.id)}
-          />
-          {editing === version.page.id ? (
-            <FigureEditor
-              page={version.page}
-              version="piston/1"
-              route="/api/book/pistons"
-              figures={pistonFigures}
-              onDone={() => setEditing(null)}
-            />
-          ) : (
-            <Table aria-label={pistonName(version.page.id)}>
-              <thead>
-                <tr>
-                  <th>Valve</th>
-                  <th className="number">Ports, mm²</th>
-                  <th className="number">Bleed, mm²</th>
-                </tr>
-              </thead>
-              <tbody>
-                {VALVES.map((valve) => (
-                  <tr key={valve}>
-                    <td>{VALVE_NAMES[valve]}</td>
-                    <td className="number">{version.page.valves[valve].portMm2}</td>
-                    <td className="number">{version.page.valves[valve].bleedMm2}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </Table>
-          )}
-        </section>
-      ))}
-    </Titled>
-  );
 }

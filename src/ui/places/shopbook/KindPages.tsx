@@ -65,7 +65,8 @@ function Kind({ version, own }: { version: Version<MachineKind>; own: OwnOfKind 
   const measured = Object.keys(own.figures).length > 0;
   return (
     <Fold
-      title={`${page.name}: ${spreadText('machineKg', page.figures.machineKg)}, ratio ${spreadText('leverageRatio', page.figures.leverageRatio)}; ${own.machines} of the shop’s own`}
+      title={page.name}
+      aside={`${spreadText('machineKg', page.figures.machineKg)}, ratio ${spreadText('leverageRatio', page.figures.leverageRatio)}; ${own.machines === 0 ? 'none' : own.machines} of the shop’s own`}
     >
       <Small>
         {standing(version)} {page.rearSprings === 2 ? 'Two shocks.' : 'One shock.'}

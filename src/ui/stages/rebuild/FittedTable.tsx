@@ -90,7 +90,7 @@ export function FittedTable() {
   const store = useFieldStore();
   const [said, setSaid] = useState('');
   const from = useMemo(
-    () => ({ entries: live, machine: figures, wanted: wantedFigures(live, data.springs) }),
+    () => ({ entries: live, machine: figures, wanted: wantedFigures(live, figures, data.springs) }),
     [live, figures, data.springs],
   );
   const put = (puts: Given['puts'], onlyEmpty = false) => {

@@ -65,6 +65,7 @@ export function AirForkSheet() {
           </Small>
           <FieldGrid $min="9rem">
             <EntryField field="springs.front.pressure" locked={sealed} />
+            <EntryField field="springs.front.balance" locked={sealed} />
             <EntryField field="springs.front.at" placeholder={String(answer.celsius)} locked={sealed} />
           </FieldGrid>
           {!sealed && (
@@ -90,6 +91,7 @@ function Pressures({ answer }: { answer: AirForkAnswer }) {
           <th>Load</th>
           <th className="number">Pressure</th>
           <th className="number">Static sag</th>
+          <th className="number">Sag at the solo pressure</th>
           <th className="number">Equals, at rider sag</th>
           <th className="number">at full travel</th>
           <th className="number">Pressure there</th>
@@ -101,6 +103,7 @@ function Pressures({ answer }: { answer: AirForkAnswer }) {
             <td>{c.name}</td>
             <td className="number">{bar(c.gaugeMPa)}</td>
             <td className="number">{inUnits(`${c.set.staticMm.toFixed(0)} mm`)}</td>
+            <td className="number">{inUnits(`${c.sagAtSoloMm.toFixed(0)} mm`)}</td>
             <td className="number">{inUnits(`${c.set.rateAtRiderNPerMm.toFixed(1)} N/mm`)}</td>
             <td className="number">{inUnits(`${c.set.rateAtFullNPerMm.toFixed(1)} N/mm`)}</td>
             <td className="number">{bar(c.set.fullMPa)}</td>

@@ -1,13 +1,14 @@
 'use client';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
+import { type Installed, installedOf } from '@/judgement/model/installed';
 import { type Selection } from '@/judgement/model/springs';
 import { chosenOf, isMismarked, offerKey } from '@/judgement/model/offers';
 import { useSystem } from '../../fields/context';
 import { Empty, QuietButton, Small, Table } from '../../kit/primitives';
-import { useLater, useOffers } from '../../job/BenchContext';
+import { useBench, useLater, useOffers } from '../../job/BenchContext';
 import { lengthUnit, lengthWords, rateWords } from '../../kit/figureWords';
 import type { End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
@@ -75,11 +76,105 @@ interface Props {
   onPick(id: string): void;
 }
 
+/** What a spring does in figures: preload, sags, reserve, frequency. */
+function Figures({ candidate: c, isSet }: { candidate: Candidate; isSet?: boolean }) {
+  const system = useSystem();
+  return (
+    <>
+      <td className="number">
+        {lengthWords(c.preloadMm, system)}
+        {c.preloadInRange || isSet ? '' : ' ▲'}
+      </td>
+      <td className="number">{lengthWords(c.staticSagMm, system)}</td>
+      {c.cases.map((one) => (
+        <td key={one.name} className="number">
+          {lengthWords(one.sagMm, system)}
+          {one.bottomed ? ' ▲' : ''}
+        </td>
+      ))}
+      <td className="number">{c.loadFactorAtFullTravel.toFixed(2)}</td>
+      <td className="number">{c.naturalFrequencyHz.toFixed(2)}</td>
+    </>
+  );
+}
+
+/** The spring in there now, as its own sags have it: the first line, held against by the rest. */
+function InstalledRow({ installed }: { installed: Installed }) {
+  const system = useSystem();
+  return (
+    <tr>
+      <td>
+        In it now <Small>as read</Small>
+      </td>
+      <td className="number">
+        {rateWords(installed.rateNPerMm, system)}
+        <br />
+        <Small>marked {rateWords(installed.markedNPerMm, system)}</Small>
+      </td>
+      <Figures candidate={installed.predicted} isSet />
+      <td>{installed.verdict}</td>
+    </tr>
+  );
+}
+
+interface RowProps {
+  end: End;
+  spring: ListedSpring;
+  candidate: Candidate;
+  isCurrent: boolean;
+  isChosen: boolean;
+  onPick(): void;
+}
+
+/** One spring of the list. */
+function Row({ end, spring, candidate: c, isCurrent, isChosen, onPick }: RowProps) {
+  return (
+    <tr className={isCurrent ? 'current' : ''}>
+      <td>
+        <label>
+          <input type="radio" name={`candidate-${end}`} checked={isCurrent} onChange={onPick} />
+          <span className="name">
+            {spring.legs ? (
+              <>
+                {spring.legs[0].name} left,
+                <br />
+                {spring.legs[1].name} right{' '}
+              </>
+            ) : (
+              <>
+                {spring.name}
+                {c.cases.length > 2 ? <br /> : ' '}
+              </>
+            )}
+            {isChosen && <b>chosen </b>}
+            <Small>{spring.place === 'drawer' ? 'drawer' : 'to order'}</Small>
+          </span>
+        </label>
+      </td>
+      <td className="number">
+        <Rate spring={spring} />
+      </td>
+      <Figures candidate={c} />
+      <td style={{ whiteSpace: 'nowrap', lineHeight: 1.2 }}>
+        {c.verdict === 'preload out of range' ? 'out of range' : c.verdict}
+        {c.verdict === 'right' && c.leans && (
+          <>
+            <br />
+            <Small>{c.leans} side</Small>
+          </>
+        )}
+      </td>
+    </tr>
+  );
+}
+
 /** Every spring of the list against the targets, with the sag of each load case: those that are right first, the drawer before the supplier. */
 export function CandidateTable({ end, selection, candidates, current, onPick }: Props) {
   const springs = useOffers();
-  const { live } = useLater();
+  const { live, figures } = useLater();
+  const { schools } = useBench().data;
   const system = useSystem();
+  const installed = useMemo(() => installedOf(live, figures, end, selection, schools), [live, figures, end, selection, schools]);
   const [whole, setWhole] = useState(false);
   if (candidates.length === 0)
     return (
@@ -111,58 +206,17 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
           </tr>
         </thead>
         <tbody>
+          {installed && <InstalledRow installed={installed} />}
           {shown.map((c) => {
             const spring = springs.find((s) => offerKey(s) === c.id);
-            if (!spring) return null;
             return (
-              <tr key={c.id} className={c.id === current?.id ? 'current' : ''}>
-                <td>
-                  <label>
-                    <input type="radio" name={`candidate-${end}`} checked={c.id === current?.id} onChange={() => onPick(c.id)} />
-                    <span className="name">
-                      {spring.legs ? (
-                        <>
-                          {spring.legs[0].name} left,
-                          <br />
-                          {spring.legs[1].name} right{' '}
-                        </>
-                      ) : (
-                        <>
-                          {spring.name}
-                          {selection.loadCases.length > 2 ? <br /> : ' '}
-                        </>
-                      )}
-                      {chosen === c.id && <b>chosen </b>}
-                      <Small>{spring.place === 'drawer' ? 'drawer' : 'to order'}</Small>
-                    </span>
-                  </label>
-                </td>
-                <td className="number">
-                  <Rate spring={spring} />
-                </td>
-                <td className="number">
-                  {lengthWords(c.preloadMm, system)}
-                  {c.preloadInRange ? '' : ' ▲'}
-                </td>
-                <td className="number">{lengthWords(c.staticSagMm, system)}</td>
-                {c.cases.map((one) => (
-                  <td key={one.name} className="number">
-                    {lengthWords(one.sagMm, system)}
-                    {one.bottomed ? ' ▲' : ''}
-                  </td>
-                ))}
-                <td className="number">{c.loadFactorAtFullTravel.toFixed(2)}</td>
-                <td className="number">{c.naturalFrequencyHz.toFixed(2)}</td>
-                <td style={{ whiteSpace: 'nowrap', lineHeight: 1.2 }}>
-                  {c.verdict === 'preload out of range' ? 'out of range' : c.verdict}
-                  {c.verdict === 'right' && c.leans && (
-                    <>
-                      <br />
-                      <Small>{c.leans} side</Small>
-                    </>
-                  )}
-                </td>
-              </tr>
+              spring && (
+                <Row
+                  key={c.id}
+                  {...{ end, spring, candidate: c, isCurrent: c.id === current?.id, isChosen: chosen === c.id }}
+                  onPick={() => onPick(c.id)}
+                />
+              )
             );
           })}
         </tbody>

@@ -1,9 +1,11 @@
 'use client';
 import { useMemo } from 'react';
 import type { Candidate } from '@/core/spring/select';
-import { caseStances, type CaseStance } from '@/judgement/model/curves';
+import { caseStances, type CaseStance, type EndPredicted } from '@/judgement/model/curves';
+import { rakeOf } from '@/judgement/model/ends';
 import { numberOf } from '@/judgement/model/read';
 import { useSystem } from '../../fields/context';
+import { useSaid } from '../../kit/preferences';
 import { EndName, Small, Table } from '../../kit/primitives';
 import { useLater } from '../../job/BenchContext';
 import { lengthUnit, lengthWords, signed } from '../../kit/figureWords';
@@ -17,27 +19,34 @@ const pitchWords = ({ pitchDeg, sinksMm }: CaseStance, system: System) => {
 
 /** Sag and its share of the travel, and beneath it the preload that would bring this load back to the target. */
 function EndCell({ end, system }: { end: CaseStance['rear']; system: System }) {
+  const inUnits = useSaid();
   if (!end) return <td className="number">–</td>;
   return (
     <td className="number">
       {lengthWords(end.sagMm, system)} ({Math.round(end.share * 100)} %){end.bottomed ? ' ▲' : ''}
       <br />
       <Small>
-        ring {lengthWords(end.preloadToLevelMm, system)}
-        {end.levelInRange ? '' : ' ▲'}
+        {end.preloadToLevelMm === null
+          ? inUnits(`${(10 * (end.gaugeMPa ?? 0)).toFixed(1)} bar`)
+          : `ring ${lengthWords(end.preloadToLevelMm, system)}${end.levelInRange ? '' : ' ▲'}`}
       </Small>
     </td>
   );
 }
 
 /** Every load case with both candidates: sag, pitch and height against solo, and the ring's answer; natural frequencies below. */
-export function CasesTable({ rear, front }: { rear: Candidate | null; front: Candidate | null }) {
+export function CasesTable({ rear, front, onAir }: { rear: Candidate | null; front: Candidate | null; onAir: EndPredicted | null }) {
   const { figures } = useLater();
   const system = useSystem();
   const cases = useMemo(() => {
-    const rake = numberOf(figures, 'machine.rake');
-    return caseStances(rear, front, numberOf(figures, 'machine.wheelbase'), rake === null ? null : Math.cos((rake * Math.PI) / 180));
-  }, [rear, front, figures]);
+    const rake = rakeOf(figures);
+    return caseStances(
+      rear,
+      front ?? onAir,
+      numberOf(figures, 'machine.wheelbase'),
+      rake === null ? null : Math.cos((rake * Math.PI) / 180),
+    );
+  }, [rear, front, onAir, figures]);
   if (cases.length === 0) return null;
   const unit = lengthUnit(system);
   return (
@@ -68,6 +77,7 @@ export function CasesTable({ rear, front }: { rear: Candidate | null; front: Can
       </Table>
       <Small>
         Pitch and ride height against solo, nose-up +. Ring: the preload that brings this load back to the target; ▲ beyond the adjuster.
+        {onAir && ' Bar: the pressure that does.'}
       </Small>
       {rear && front && (
         <p>

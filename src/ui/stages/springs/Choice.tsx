@@ -27,7 +27,7 @@ interface Props {
 
 /** Why this spring, why not its neighbours, what the mark is worth; then the choice with preference and reason. */
 export function Choice({ end, selection, current, range }: Props) {
-  const { live } = useLater();
+  const { live, figures } = useLater();
   const store = useFieldStore();
   const { data, sealed } = useBench();
   const springs = useOffers();
@@ -40,7 +40,7 @@ export function Choice({ end, selection, current, range }: Props) {
     ...(spring.legs ?? [spring]).flatMap(markFinding),
     ...pairFinding(spring),
     ...preloadFinding(spring, current, data.schools),
-    ...(end === 'front' ? spacerFindings(live, spring, current.preloadMm) : []),
+    ...(end === 'front' ? spacerFindings(live, figures, spring, current.preloadMm) : []),
     ...neighbourFindings(selection, current, springs),
   ];
   const isChosen = chosenOf(live, end) === current.id;

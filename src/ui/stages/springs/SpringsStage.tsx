@@ -36,6 +36,8 @@ import { type Estimates, EstimateSheet, estimatedLines, useEstimates } from './E
 import { IdealLine } from './IdealLine';
 import { groundWords } from '@/judgement/aims/ground';
 import { AirForkSheet } from './AirForkSheet';
+import { airForkOf } from '@/judgement/model/airFork';
+import { airPredicted, type EndPredicted } from '@/judgement/model/curves';
 import { isOnAir } from '@/judgement/model/ends';
 import { QuickCandidate } from './QuickCandidate';
 import { lengthWords } from '../../kit/figureWords';
@@ -179,7 +181,7 @@ function BecauseIfOverloaded() {
   return findings.length > 0 ? <BecauseList findings={findings} empty="" title="Before any spring" /> : null;
 }
 
-function predictedLines(rear: Candidate, front: Candidate): StanceLine[] {
+function predictedLines(rear: EndPredicted, front: EndPredicted): StanceLine[] {
   return [
     { name: 'static', rearMm: rear.staticSagMm, frontMm: front.staticSagMm },
     { name: 'rider', rearMm: rear.riderSagMm, frontMm: front.riderSagMm },
@@ -193,6 +195,11 @@ function Aside({ end, rear, front, estimates }: { end: End; rear: Candidate | nu
   const inches = useSystem() === 'imperial';
   const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
   const effective = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
+  const onAir = useMemo(() => {
+    const found = isOnAir(figures, 'front') ? airForkOf(live, figures, data.schools) : null;
+    return found && 'cases' in found ? airPredicted(found) : null;
+  }, [live, figures, data.schools]);
+  const ahead = front ?? onAir;
   return (
     <Beside>
       <InView>
@@ -200,7 +207,7 @@ function Aside({ end, rear, front, estimates }: { end: End; rear: Candidate | nu
           rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
           front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
           ghost={ghost ? ghostLines(live, figures) : []}
-          predicted={rear && front ? predictedLines(rear, front) : estimatedLines(estimates)}
+          predicted={rear && ahead ? predictedLines(rear, ahead) : estimatedLines(estimates)}
           inches={inches}
         />
         <Small>
@@ -209,7 +216,7 @@ function Aside({ end, rear, front, estimates }: { end: End; rear: Candidate | nu
         </Small>
       </InView>
       <Rest>
-        <CasesTable rear={rear} front={front} />
+        <CasesTable rear={rear} front={front} onAir={onAir} />
         {effective.length > 0 && <BecauseList findings={effective} empty="" title="What is in there now" />}
         <SchoolsTable />
       </Rest>
@@ -284,6 +291,8 @@ function EndSheet({
           {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
           {end === 'front' && <EntryField field="springs.front.spacer" locked={sealed} />}
           {end === 'front' && <EntryField field="springs.front.freeLength" locked={sealed} />}
+          {end === 'front' && <EntryField field="springs.front.steel.old" locked={sealed} />}
+          {end === 'front' && <EntryField field="springs.front.steel.new" locked={sealed} />}
         </FieldGrid>
         {groundWords(live)
           .filter((g) => g.about === 'sag')

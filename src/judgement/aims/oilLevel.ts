@@ -1,0 +1,38 @@
+import { steelShiftMm } from '@/core/spring/spacer';
+import type { Entries } from '@/catalogue/entry';
+import { isOnAir } from '../model/ends';
+import { numberOf } from '../model/read';
+import { oilShiftMm } from './ground';
+
+/** A shift of less than this nobody can set. Common practice, no source. */
+const LEAST_MM = 0.5;
+/** Two legs are set alike, and as wanted, to so much. Common practice, no source. */
+export const SAME_OIL_LEVEL_MM = 2;
+
+export interface OilLevelWanted {
+  levelMm: number;
+  /** From the maker's level, or from the one found where the maker's is not known. */
+  fromMm: number;
+  from: 'maker' | 'found';
+  groundMm: number;
+  steelMm: number;
+}
+
+/** What the new spring's steel asks for, mm lower; 0 while either spring is not weighed. */
+export function steelMmOf(entries: Entries, machine: Entries): number {
+  const [oldKg, newKg, boreMm] = [
+    numberOf(entries, 'springs.front.steel.old'),
+    numberOf(entries, 'springs.front.steel.new'),
+    numberOf(machine, 'machine.bore'),
+  ];
+  return oldKg === null || newKg === null || boreMm === null ? 0 : steelShiftMm({ oldKg, newKg, boreMm });
+}
+
+/** The fork's oil level that ground and the new spring's steel ask for; null where neither asks for anything, on air, and while no level is known. */
+export function oilLevelWanted(entries: Entries, machine: Entries): OilLevelWanted | null {
+  const makers = numberOf(machine, 'machine.oilLevel');
+  const fromMm = makers ?? numberOf(entries, 'found.front.oilLevel.left');
+  const [groundMm, steelMm] = [oilShiftMm(entries), steelMmOf(entries, machine)];
+  if (fromMm === null || isOnAir(machine, 'front') || (Math.abs(groundMm) < LEAST_MM && Math.abs(steelMm) < LEAST_MM)) return null;
+  return { levelMm: Math.round(fromMm + groundMm + steelMm), fromMm, from: makers === null ? 'found' : 'maker', groundMm, steelMm };
+}
