@@ -238,3 +238,70 @@ test('by touch on a tablet: the kind is picked by its drawing and the first answ
   await expect(page.locator('[data-result=estimate]')).toContainText('each, nine times in ten');
   await context.close();
 });
+
+test('a practice job is worked on the Bench, its readings there to be typed, and is deleted without a trace', async ({ page }) => {
+  const book = async () => (await page.request.get(`${server.base}/api/search?q=practice`)).text();
+  const before = await book();
+  await page.goto(`${server.base}/training`, { waitUntil: 'networkidle' });
+  await page.getByRole('button', { name: 'A practice job' }).click();
+  await page.waitForURL(/\/jobs\/\d+\/ask/);
+  const note = page.getByRole('region', { name: 'Practice' });
+  await expect(note).toContainText('two heads shorter');
+  await page.keyboard.press('Alt+2');
+  await page.waitForURL('**/measure');
+  await note.getByRole('button', { name: /What the tape shows/ }).click();
+  const shown = /Rear: .*?on the stand, wheel hanging (\d+) mm/i.exec(await note.innerText())![1]!;
+  await typeInto(page, 'Rear: On the stand, hanging', shown);
+  await saved(page);
+  expect((await axe(page).analyze()).violations).toEqual([]);
+  const url = page.url();
+  await note.getByRole('button', { name: 'Delete the practice job' }).click();
+  await note.getByRole('button', { name: 'Delete it without a trace' }).click();
+  await page.waitForURL(server.base + '/');
+  await expect(page.getByText('Practice', { exact: true })).toHaveCount(0);
+  expect((await page.goto(url))!.status()).toBe(404);
+  expect(await book()).toBe(before);
+});
+
+test('a kind of machine changed in the Shop book moves the first answer; a figure that cannot be is refused at its field', async ({
+  page,
+}) => {
+  const taken = await page.request.post(`${server.base}/api/jobs`, {
+    data: {
+      customer: { name: 'Piran Holt' },
+      machine: {
+        figures: {
+          'machine.make': { text: 'Halvik' },
+          'machine.model': { text: 'Fell' },
+          'machine.type': { text: 'rally' },
+          'machine.travel.rear': { text: '210' },
+        },
+      },
+      promisedOn: '2026-12-20',
+    },
+  });
+  const { jobId } = (await taken.json()) as { jobId: number };
+  await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, { data: { field: 'rider.mass', text: '88', device: 'by hand' } });
+  const answer = page.locator('[data-result=estimate]');
+  const middle = async () => {
+    await page.goto(`${server.base}/jobs/${jobId}/springs`);
+    await expect(answer).toContainText('nine times in ten');
+    const [, low, high] = /nine times in ten (\d+) to (\d+) N\/mm/.exec(await answer.innerText())!;
+    return (Number(low) + Number(high)) / 2;
+  };
+  const begun = await middle();
+  await page.goto(`${server.base}/shop-book`, { waitUntil: 'networkidle' });
+  await page.getByRole('link', { name: 'Kinds of machine' }).click();
+  await page.getByRole('button', { name: /^Rally and adventure twin/ }).click();
+  await expect(page.getByRole('table', { name: 'Rally and adventure twin' })).toContainText(/of 1 machine/);
+  await page.getByRole('button', { name: 'Change Rally and adventure twin' }).click();
+  await page.getByRole('textbox', { name: 'Leverage ratio', exact: true }).fill('3,1');
+  await page.getByRole('textbox', { name: 'Leverage ratio: spread ±' }).fill('9');
+  await page.getByRole('textbox', { name: 'Reason for the change' }).fill('two linkages drawn');
+  await page.getByRole('button', { name: 'Record the new version' }).click();
+  await expect(page.getByText('The spread must be less than half the figure: wider would draw machines that cannot be.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Leverage ratio: spread ±' }).fill('0,2');
+  await page.getByRole('button', { name: 'Record the new version' }).click();
+  await expect(page.getByText(/Version 2, .*two linkages drawn/)).toBeVisible();
+  expect(await middle()).toBeGreaterThan(1.25 * begun);
+});

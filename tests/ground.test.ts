@@ -54,6 +54,14 @@ test('untold ground asks for nothing; told ground moves the aim within the schoo
   expect(groundWords({})).toEqual([]);
 });
 
+test('pace and skill scale what the ground asks for', () => {
+  const asks = (more: Record<string, string>) => dampingShare(mixed({ rocks: 100 }, more), 'compression', 'high');
+  const [whole] = [asks({})];
+  expect(asks({ pace: 'race' }) / whole).toBeCloseTo(1.2, 12);
+  expect(asks({ pace: 'easy', experience: 'learning' }) / whole).toBeCloseTo(0.6 * 0.7, 12);
+  expect(asks({ experience: 'long' })).toBe(whole);
+});
+
 test('it asks in proportion, at the pace ridden, and says which ground; what is typed in Valves stands above it', () => {
   const half = mixed({ rocks: 50, smooth: 50 }, { pace: 'quick' });
   expect(sagPlace(half)).toBeCloseTo(0.35, 12);

@@ -1,4 +1,5 @@
 import { ENOUGH_SHARE } from '@/knowledge/limits';
+import { type End, ENDS } from '@/catalogue/ends';
 import { type Entries, readEntry } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import type { CausePage } from '@/knowledge/causes/page';
@@ -21,6 +22,9 @@ function entriesFrom(texts: Readonly<Record<string, string>>): Entries {
 /** Whether it is fitted is seen only by looking: until then the figure is kept back. */
 const SEEN: Record<string, string> = { antiDive: 'machine.antiDive' };
 
+/** The hand that holds the tape is the same each time. */
+const seedOf = (c: TrainingCase, end: End) => c.id.length * 7 + (end === 'rear' ? 1 : 2);
+
 /** Everything known of a case once these measurements were made. */
 export function knownOf(c: TrainingCase, made: readonly string[], schools: readonly School[]): Known {
   const figures = { ...figuresNamed(c) };
@@ -31,7 +35,7 @@ export function knownOf(c: TrainingCase, made: readonly string[], schools: reado
     const what = c.reveals[m];
     if (what !== 'walk') return what ?? {};
     const end = m.endsWith('.rear') ? 'rear' : 'front';
-    return tapeReadings(asked, machine, end, c.inside[end], c.id.length * 7 + (end === 'rear' ? 1 : 2));
+    return tapeReadings(asked, machine, end, c.inside[end], seedOf(c, end));
   });
   return {
     entries: { ...asked, ...entriesFrom(Object.assign({}, ...shown) as Record<string, string>) },
@@ -42,6 +46,15 @@ export function knownOf(c: TrainingCase, made: readonly string[], schools: reado
     dampers: { rear: null, front: null },
     log: null,
   };
+}
+
+/** What a tape shows on the machine of a case, field by field: for a practice job, where they are there to be taken. */
+export function tapeOf(c: TrainingCase): Record<string, string> {
+  const [asked, machine] = [entriesFrom(c.asked), entriesFrom(figuresNamed(c))];
+  return Object.assign({}, ...ENDS.map((end) => tapeReadings(asked, machine, end, c.inside[end], seedOf(c, end)))) as Record<
+    string,
+    string
+  >;
 }
 
 export function reasonedOf(c: TrainingCase, made: readonly string[], schools: readonly School[], pages: readonly CausePage[]): Reasoned {

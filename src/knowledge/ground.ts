@@ -57,5 +57,8 @@ export const GROUNDS: readonly Ground[] = [
   ground('circuit', 'class A, loads of speed', 1, [60, 200], -0.4, [0.15, 0, 0.15, 0]),
 ];
 
+/** The same by skill: who is learning is served by a machine nearer the middle. From memory. */
+export const SKILL_SHARE: Readonly<Record<string, number>> = { learning: 0.7, some: 0.9, long: 1, racer: 1.1 };
+
 /** How much of what the ground asks for is given, by pace. From memory. */
 export const PACE_SHARE: Readonly<Record<string, number>> = { easy: 0.6, steady: 0.8, quick: 1, race: 1.2 };

@@ -114,3 +114,5 @@ export const springListRequest = z.strictObject({
 export type SpringListRequest = z.input<typeof springListRequest>;
 
 export const measurementRequest = springFitRequest.extend({ technicianId: id.nullable().default(null), device });
+
+export const practiceEndRequest = z.strictObject({ jobId: z.int().positive().max(2_147_483_647) });

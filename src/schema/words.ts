@@ -60,6 +60,7 @@ const ISSUE_WORDS = {
       shock: `The shock stops moving or grows longer at ${d.at} mm of travel. Check its two points.`,
     })[String(d.part)] ?? 'The linkage cannot move through its travel.',
   'spread-too-wide': () => 'The spread must be less than half the figure: wider would draw machines that cannot be.',
+  'practice-only': () => 'This is a practice job: it is not signed, quoted, counted, ridden or handed back. Delete it when you are done.',
   'arm-upright': () => 'The swing-arm would stand upright at this travel: no wheel moves there. Check pivot, tyre radius and travel.',
   'wheels-apart': () => 'No level ground lies under both tyres like this. Check travels, tyre radii, wheelbase and rake.',
   'sprockets-overlap': () => 'The sprockets would reach into each other. Check the countershaft and the teeth.',

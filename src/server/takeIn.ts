@@ -60,24 +60,34 @@ async function newMachine(
 /** Takes a machine in: finds or adds customer and machine, and opens the job. All or nothing. */
 export async function takeIn(request: TakeIn, at: string | null = null): Promise<Answer<{ jobId: number; machineId: number }>> {
   return inTransaction(async (sql) => {
-    const customer = await customerOf(sql, request.customer);
-    let machineId: number;
-    if ('id' in request.machine) {
-      const root = await maybeOneRoot(sql, request.machine.id);
-      const machine = root && (await maybeOneMachine(sql, root.id));
-      if (!machine) throw new Refusal(missing('machine'));
-      machineId = machine.id;
-      if ((await manyOwners(sql, machineId))[0]?.customerId !== customer.id) {
-        await noneNewOwner(sql, machineId, customer.id, at);
-        await makeMachineFindable(sql, machine, customer.name);
-      }
-    } else {
-      machineId = await newMachine(sql, request.machine.figures, customer, at);
-    }
-    const job = await oneNewJob(sql, machineId, customer.id, request.promisedOn, at);
-    await makeJobFindable(sql, job.id);
-    return { jobId: job.id, machineId };
+    const { jobId, machineId } = await takeInWithin(sql, request, at);
+    return { jobId, machineId };
   });
+}
+
+/** The same within a transaction under way. */
+export async function takeInWithin(
+  sql: Sql,
+  request: TakeIn,
+  at: string | null = null,
+): Promise<{ jobId: number; machineId: number; customerId: number }> {
+  const customer = await customerOf(sql, request.customer);
+  let machineId: number;
+  if ('id' in request.machine) {
+    const root = await maybeOneRoot(sql, request.machine.id);
+    const machine = root && (await maybeOneMachine(sql, root.id));
+    if (!machine) throw new Refusal(missing('machine'));
+    machineId = machine.id;
+    if ((await manyOwners(sql, machineId))[0]?.customerId !== customer.id) {
+      await noneNewOwner(sql, machineId, customer.id, at);
+      await makeMachineFindable(sql, machine, customer.name);
+    }
+  } else {
+    machineId = await newMachine(sql, request.machine.figures, customer, at);
+  }
+  const job = await oneNewJob(sql, machineId, customer.id, request.promisedOn, at);
+  await makeJobFindable(sql, job.id);
+  return { jobId: job.id, machineId, customerId: customer.id };
 }
 
 /** The machine leaves the shop: the job leaves the Floor, and its ride is awaited. */

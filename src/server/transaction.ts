@@ -9,6 +9,7 @@ export async function inTransaction<T>(work: (sql: Sql) => Promise<T>): Promise<
   } catch (failure) {
     if (failure instanceof Refusal) return failure.answer;
     if (failure instanceof Error && failure.message.includes('MAVRIN_SEALED')) return conflict('sealed');
+    if (failure instanceof Error && failure.message.includes('MAVRIN_PRACTICE')) return conflict('practice-only');
     throw failure;
   }
 }

@@ -30,6 +30,7 @@ import { listSprings, springsOfJob } from './drawers';
 import { needsOf, shortages } from './needs';
 import { dayIn, dueOfMachine, dueWithin } from './service';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
+import { practiceCaseOf } from './practice';
 import { proceduresOf } from './procedures';
 import { machineName } from './find';
 import { currentEntries, currentEntriesOf } from './entries';
@@ -135,6 +136,7 @@ export async function bench(jobId: number, sheet = '') {
     setupId: lastOfJob(setups, jobId)?.id ?? null,
     handedBack: handedBackWith(setups, jobId),
     origins: await originsOf(base, machine.id),
+    practice: await practiceCaseOf(jobId),
   };
 }
 /** What the machine was handed back with the last time it was here: the set-up it stood in before this job. */

@@ -6,5 +6,5 @@ export const oneAnswers = async (sql: Sql): Promise<boolean> => (await sql.one<{
 /** Whether anybody signs, any spring is on the list, and any job was ever taken in. */
 export const oneBegun = (sql: Sql): Promise<{ technicians: boolean; springs: boolean; shims: boolean; jobs: boolean }> =>
   sql.one(
-    `SELECT EXISTS (SELECT 1 FROM technician) AS technicians, EXISTS (SELECT 1 FROM spring) AS springs, EXISTS (SELECT 1 FROM shim_move) AS shims, EXISTS (SELECT 1 FROM job) AS jobs`,
+    `SELECT EXISTS (SELECT 1 FROM technician) AS technicians, EXISTS (SELECT 1 FROM spring) AS springs, EXISTS (SELECT 1 FROM shim_move) AS shims, EXISTS (SELECT 1 FROM job WHERE id NOT IN (SELECT job_id FROM practice)) AS jobs`,
   );

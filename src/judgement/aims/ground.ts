@@ -1,7 +1,7 @@
 import { GROUND_IDS, type GroundId } from '@/catalogue/fields/ask';
 import type { Side } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
-import { type Ground, PACE_SHARE } from '@/knowledge/ground';
+import { type Ground, PACE_SHARE, SKILL_SHARE } from '@/knowledge/ground';
 import { usual } from '@/knowledge/inForce';
 import { numberOf, textOf } from '../model/read';
 
@@ -42,12 +42,12 @@ export const percentOf = (entries: Entries): Mix => {
   return mix ? (Object.fromEntries(GROUND_IDS.map((id) => [id, Math.round(100 * mix[id])])) as Record<GroundId, number>) : NONE;
 };
 
-/** A weighted mean over the mix, at the pace ridden. */
+/** A weighted mean over the mix, at the pace and with the skill it is ridden with. */
 function asked(entries: Entries, of: (ground: Ground) => number): number {
   const mix = mixOf(entries);
   if (!mix) return 0;
-  const pace = PACE_SHARE[textOf(entries, 'pace')] ?? 1;
-  return usual().grounds.reduce((sum, g) => sum + mix[g.id] * of(g), 0) * pace;
+  const share = (PACE_SHARE[textOf(entries, 'pace')] ?? 1) * (SKILL_SHARE[textOf(entries, 'experience')] ?? 1);
+  return usual().grounds.reduce((sum, g) => sum + mix[g.id] * of(g), 0) * share;
 }
 
 /** Where in the school's window the sag is aimed at, −1 to 1; 0 where no ground is told. */

@@ -1,6 +1,7 @@
 'use client';
 import { choiceName } from '@/catalogue/choices';
 import { jobNumber } from '@/catalogue/jobs';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/catalogue/fields';
@@ -22,6 +23,9 @@ import { post } from '../kit/send';
 import { forgetUnlessAmong } from '../kit/atBench';
 import { USE_NAMES } from '@/catalogue/uses';
 import { sendTo } from '../fields/sendTo';
+
+/** The training set comes with a practice job alone. */
+const PracticeNote = dynamic(() => import('./PracticeNote').then((m) => m.PracticeNote));
 
 /** The eight stages, and the sheets that stand beside them. */
 export type SheetName = Stage | 'quote' | 'log';
@@ -151,6 +155,7 @@ function BenchFrame({
         }
         footRight={<Saved />}
       >
+        {data.practice && <PracticeNote caseId={data.practice} jobId={data.job.id} />}
         <Leftovers stores={[store, machineStore]} />
         {children}
       </Shell>

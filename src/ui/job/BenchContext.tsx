@@ -40,6 +40,8 @@ export interface BenchData {
   figures: Entries;
   /** Where figures of the machine come from that were taken from its model. */
   origins: Record<string, Origin>;
+  /** The training case a practice job goes by; null for a real one. */
+  practice: string | null;
   lastKnown: Entries;
   springs: ListedSpring[];
   /** The shop's schools, each in its newest version. */

@@ -118,7 +118,10 @@ export function BookFrame({
 }) {
   const index = useRef<HTMLElement>(null);
   // Where the index lies above, the subject read may stand beyond its edge.
-  useEffect(() => index.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' }), [here]);
+  useEffect(() => {
+    // Newer browsers promise the end of the scrolling: nothing is handed back to React.
+    void index.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [here]);
   return (
     <Shell title={title} about={about ?? subjectName(here).toLowerCase()}>
       <Spread>

@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import styled from 'styled-components';
 import { keepNote, useKeptNote } from '../../kit/kept';
+import { BeginPractice } from '../../layout/BeginPractice';
 import { Heading, QuietButton, Small } from '../../kit/primitives';
 
 /** What a new shop has done already. */
@@ -75,8 +76,8 @@ export function FirstHour({ begun }: { begun: Begun }) {
         ))}
         <li>
           <span aria-hidden>○</span>
-          <Link href="/training/third-bump">A practice job</Link>
-          <Small>worked through to its end; nothing of it stays in the book</Small>
+          <BeginPractice />
+          <Small>a whole job on the Bench; nothing of it stays in the book</Small>
         </li>
       </ol>
     </Steps>

@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { CASES, machineNamed } from '@/knowledge/training/cases';
 import { Small, Table } from '../../kit/primitives';
+import { BeginPractice } from '../../layout/BeginPractice';
 import { BookFrame } from '../../layout/BookFrame';
 
 /** What would you do: cases to practise on, their faults known and their readings computed. */
@@ -11,6 +12,9 @@ export function TrainingList() {
       <p style={{ maxWidth: '64ch', paddingBottom: '0.75rem' }}>
         Each machine has one fault, and its evidence is shown as you ask for it. Say what you think after each measurement; at the end the
         model’s way stands beside yours. People and machines are invented; sags are computed from what is inside.
+      </p>
+      <p style={{ paddingBottom: '0.75rem' }}>
+        <BeginPractice /> <Small>a whole job on the Bench, deleted without a trace when you are done</Small>
       </p>
       <Table aria-label="Cases">
         <thead>

@@ -1,0 +1,5 @@
+import { practiceEndRequest } from '@/schema/requests';
+import { endPractice } from '@/server/practice';
+import { handle } from '../../handle';
+
+export const POST = (request: Request) => handle(request, practiceEndRequest, (checked) => endPractice(checked));

@@ -1,0 +1,5 @@
+import { z } from 'zod';
+import { beginPractice } from '@/server/practice';
+import { handle } from '../handle';
+
+export const POST = (request: Request) => handle(request, z.strictObject({}), () => beginPractice());

@@ -1,0 +1,53 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { fieldDef, isFieldKey } from '@/catalogue/fields';
+import { ENDS, END_NAMES } from '@/catalogue/ends';
+import { tapeOf } from '@/judgement/training';
+import { caseById } from '@/knowledge/training/cases';
+import { Fold } from '../kit/Fold';
+import { Button, EndName, QuietButton, Small, Warn } from '../kit/primitives';
+import { post } from '../kit/send';
+
+/** Above every stage of a practice job: what it is, what the tape would read, and the way out. */
+export function PracticeNote({ caseId, jobId }: { caseId: string; jobId: number }) {
+  const router = useRouter();
+  const [sure, setSure] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const c = caseById(caseId);
+  const remove = async () => {
+    const answer = await post('/api/practice/end', { jobId });
+    if (!answer.ok) return setProblem(answer.message);
+    router.push('/');
+    router.refresh();
+  };
+  return (
+    <section aria-label="Practice" style={{ borderLeft: '4px solid var(--warn)', paddingLeft: '0.75rem', marginBottom: '1rem' }}>
+      <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0 1rem', alignItems: 'center' }}>
+        <span>
+          <b>Practice.</b> {c?.story} <Small>Nothing of it is signed or stays in the book.</Small>
+        </span>
+        {sure ? (
+          <Button onPress={() => void remove()}>Delete it without a trace</Button>
+        ) : (
+          <QuietButton onPress={() => setSure(true)}>Delete the practice job</QuietButton>
+        )}
+      </p>
+      {problem && <Warn>{problem}</Warn>}
+      {c && (
+        <Fold title="What the tape shows on this machine" aside="to be typed under Measure; they come from the spring that is in it">
+          {ENDS.map((end) => (
+            <p key={end}>
+              <EndName $end={end}>{END_NAMES[end]}</EndName>:{' '}
+              {Object.entries(tapeOf(c))
+                .filter(([field]) => field.startsWith(`measure.${end}.`) && !field.endsWith('.style'))
+                .map(([field, text]) => `${isFieldKey(field) ? fieldDef(field).label.toLowerCase() : field} ${text} mm`)
+                .join('; ')}
+              .
+            </p>
+          ))}
+        </Fold>
+      )}
+    </section>
+  );
+}
