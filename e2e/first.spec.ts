@@ -28,7 +28,7 @@ async function typeInto(page: Page, name: string, text: string) {
 
 test('from taking in to a spring with its band at both ends, by keyboard, in fewer than 45 fields', async ({ page }) => {
   await page.goto(server.base);
-  await expect(page.getByRole('region', { name: 'The first hour' }).getByRole('listitem')).toHaveText([/^○/, /^○/, /^○/, /^○/, /^○/]);
+  await expect(page.getByRole('region', { name: 'The first hour' }).getByRole('listitem')).toHaveText([/^○/, /^○/, /^○/, /^○/, /^○/, /^○/]);
   await page.getByRole('link', { name: 'The first machine' }).click();
   await page.waitForURL('**/jobs/new');
   await page.getByRole('combobox', { name: /Name: found in the book/ }).focus();

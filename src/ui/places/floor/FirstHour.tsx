@@ -8,6 +8,7 @@ import { Heading, QuietButton, Small } from '../../kit/primitives';
 /** What a new shop has done already. */
 export interface Begun {
   technicians: boolean;
+  money: boolean;
   springs: boolean;
   shims: boolean;
   jobs: boolean;
@@ -39,8 +40,9 @@ const STEPS: { of: keyof Begun; href: string; words: string; why: string }[] = [
     of: 'technicians',
     href: '/shop-book/names',
     words: 'Who signs, with a passcode',
-    why: 'in the Shop book; the currency and the units are a page further',
+    why: 'names that stand under every rebuild',
   },
+  { of: 'money', href: '/shop-book/money', words: 'Currency, tax, the hour’s price', why: 'with the shop’s units beside them' },
   {
     of: 'springs',
     href: '/drawers',
