@@ -10,7 +10,7 @@ const GUARDS = {
 
 const config: NextConfig = {
   headers: async () => [{ source: '/:path*', headers: Object.entries(GUARDS).map(([key, value]) => ({ key, value })) }],
-  serverExternalPackages: ['@electric-sql/pglite'],
+  serverExternalPackages: ['@electric-sql/pglite', 'piscina'],
   compiler: { styledComponents: true },
   allowedDevOrigins: ['127.0.0.1'],
   poweredByHeader: false,

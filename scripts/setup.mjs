@@ -13,6 +13,7 @@ export function install() {
   try {
     execFileSync('npm', ['ci', '--no-audit', '--no-fund'], { stdio: 'ignore' });
   } catch {
+    console.log('The lock file could not be followed to the letter (npm ci); installing what package.json names instead.');
     // A registry may lack optional packages of other platforms that the lock names; a plain install leaves them out.
     execFileSync('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 'ignore', 'inherit'] });
     writeFileSync('package-lock.json', lock);

@@ -20,9 +20,12 @@ const BEGUN: Usual = { kinds: MACHINE_KINDS, pistons: PISTON_KINDS, grounds: GRO
 
 // On the server pages and routes are bundles of their own: what is in force is kept where all of them see it.
 const HOLDER = Symbol.for('mavrin.usual');
-const holder = globalThis as { [HOLDER]?: Usual };
+const holder = globalThis as { [HOLDER]?: { usual: Usual; changed: ChangedUsual } };
 
-export const usual = (): Usual => holder[HOLDER] ?? BEGUN;
+export const usual = (): Usual => holder[HOLDER]?.usual ?? BEGUN;
+
+/** The pages changed that are in force: what another thread is handed, so that it judges by the same book. */
+export const changedInForce = (): ChangedUsual => holder[HOLDER]?.changed ?? {};
 
 /** A kind of machine as the book has it. */
 export const kindOf = (id: MachineType): MachineKind => usual().kinds.find((kind) => kind.id === id)!;
@@ -33,8 +36,11 @@ const overlaid = <T extends { id: string }>(begun: readonly T[], changed: readon
 /** Puts the pages changed in place of those the book began with; pages not named stand as they began. */
 export function putInForce(changed: ChangedUsual): void {
   holder[HOLDER] = {
-    kinds: overlaid(BEGUN.kinds, changed.kinds),
-    pistons: overlaid(BEGUN.pistons, changed.pistons),
-    grounds: overlaid(BEGUN.grounds, changed.grounds),
+    usual: {
+      kinds: overlaid(BEGUN.kinds, changed.kinds),
+      pistons: overlaid(BEGUN.pistons, changed.pistons),
+      grounds: overlaid(BEGUN.grounds, changed.grounds),
+    },
+    changed,
   };
 }

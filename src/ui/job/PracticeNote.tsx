@@ -35,7 +35,11 @@ export function PracticeNote({ caseId, jobId }: { caseId: string; jobId: number 
       </p>
       {problem && <Warn>{problem}</Warn>}
       {c && (
-        <Fold level={2} title="What the tape shows on this machine" aside="to be typed under Measure; they come from the spring that is in it">
+        <Fold
+          level={2}
+          title="What the tape shows on this machine"
+          aside="to be typed under Measure; they come from the spring that is in it"
+        >
           {ENDS.map((end) => (
             <p key={end}>
               <EndName $end={end}>{END_NAMES[end]}</EndName>:{' '}

@@ -1,12 +1,18 @@
-import { compute } from '@/server/compute/operations';
+import { problem } from '@/schema/problem';
+import { computeAside } from '@/server/compute/pool';
 import { MOST_BYTES, readBody } from '../../handle';
 
-/** The compute contract over HTTP: the same schemas and answers as the command. */
+/** How soon a caller may come back where too many wait, s. */
+const COME_BACK_S = 2;
+
+/** The compute contract over HTTP: the same schemas and answers as the command, in threads of their own. */
 export async function POST(request: Request, { params }: { params: Promise<{ operation: string }> }): Promise<Response> {
   const body = await readBody(request, MOST_BYTES.log);
   if (!body.ok) return body.response;
   const { operation } = await params;
-  const answer = compute(operation, body.value);
+  const answer = await computeAside(operation, body.value, request.signal);
   if (answer.ok) return Response.json(answer.result);
+  if ('busy' in answer)
+    return Response.json({ error: problem('too-busy') }, { status: 503, headers: { 'retry-after': String(COME_BACK_S) } });
   return Response.json({ error: answer.problem }, { status: answer.problem.code === 'unknown-operation' ? 404 : 400 });
 }
