@@ -27,7 +27,7 @@ export class Server {
   async up(): Promise<void> {
     const child = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)], {
       stdio: ['ignore', 'ignore', 'pipe'],
-      env: { ...process.env, MAVRIN_DATA: this.directory, NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
+      env: { ...process.env, MAVRIN_DATA: this.directory, MAVRIN_BACKUP: 'off', NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
     });
     this.child = child;
     child.stderr?.on('data', (chunk: Buffer) => (this.errors += chunk.toString()));

@@ -5,7 +5,9 @@ import { join, resolve } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { durableStore } from './durable';
-import { takeLock } from './lock';
+import { backupName, keepBackup, unpacked } from './backups';
+import { openedOrNamed, refuseToBeginOver } from './damage';
+import { holdDirectory, takeLock } from './lock';
 
 /** One way to ask: parameterised SQL, rows as plain objects. The name of the method says how many rows are expected. */
 export interface Sql {
@@ -20,6 +22,8 @@ export interface Db extends Sql {
   transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>;
   /** Returns when everything acknowledged so far would outlive a power cut. */
   makeDurable(): Promise<number>;
+  /** The whole base, packed, as it stands now. */
+  dump(): Promise<Uint8Array>;
   close(): Promise<void>;
 }
 
@@ -30,9 +34,12 @@ export class BaseIsNewer extends Error {
   }
 }
 
+const dumpOf = async (engine: PGlite): Promise<Uint8Array> => new Uint8Array(await (await engine.dumpDataDir('gzip')).arrayBuffer());
+
 type Queryable = Pick<PGlite, 'query'>;
 
-function sqlOn(engine: Queryable): Sql {
+/** The one way to ask, over an engine that is open. */
+export function sqlOn(engine: Queryable): Sql {
   const many = async <Row>(text: string, parameters: unknown[] = []) => (await engine.query<Row>(text, parameters)).rows;
   const maybeOne = async <Row>(text: string, parameters: unknown[] = []) => {
     const rows = await many<Row>(text, parameters);
@@ -55,8 +62,12 @@ function sqlOn(engine: Queryable): Sql {
 
 const MIGRATIONS = resolve(/* turbopackIgnore: true */ process.cwd(), 'src/db/migrations');
 
-/** Numbered SQL files in order, one transaction each, the ledger's row first. A base newer than the program is refused. */
-export async function migrate(engine: PGlite, directory = MIGRATIONS): Promise<void> {
+/** Numbered SQL files in order, one transaction each, the ledger's row first. A base newer than the program is refused. @param before what is done before a base that has something in it is changed */
+export async function migrate(
+  engine: PGlite,
+  directory = MIGRATIONS,
+  before: (file: string) => Promise<void> = async () => undefined,
+): Promise<void> {
   await engine.exec(
     'CREATE TABLE IF NOT EXISTS migration (version integer PRIMARY KEY, name text NOT NULL, at timestamptz NOT NULL DEFAULT now())',
   );
@@ -64,6 +75,8 @@ export async function migrate(engine: PGlite, directory = MIGRATIONS): Promise<v
   const done =
     (await engine.query<{ version: number }>('SELECT coalesce(max(version), 0)::int AS version FROM migration')).rows[0]?.version ?? 0;
   if (done > files.length) throw new BaseIsNewer(done, files.length);
+  const first = files.find((file) => Number(file.slice(0, 4)) > done);
+  if (done > 0 && first) await before(first);
   for (const file of files) {
     const version = Number(file.slice(0, 4));
     if (version <= done) continue;
@@ -100,18 +113,33 @@ const ALIKE_FROM = 0.2;
 /** Opens the base of a directory, making it where there is none. Throws DataDirectoryTaken or BaseIsNewer. */
 export async function openDb(directory: string): Promise<Db> {
   mkdirSync(directory, { recursive: true });
-  const giveBack = takeLock(directory);
+  const letGo = await holdDirectory(directory);
+  let giveBack: () => void;
+  try {
+    const unlock = takeLock(directory);
+    giveBack = () => (unlock(), letGo());
+  } catch (failure) {
+    letGo();
+    throw failure;
+  }
   const store = durableStore(join(directory, 'pg'));
   let engine: PGlite;
   try {
-    engine = await PGlite.create({
-      dataDir: join(directory, 'pg'),
-      extensions: { pg_trgm },
-      parsers: PARSERS,
-    });
+    const begun = refuseToBeginOver(directory);
+    engine = await openedOrNamed(directory, () =>
+      PGlite.create({
+        dataDir: join(directory, 'pg'),
+        extensions: { pg_trgm },
+        parsers: PARSERS,
+      }),
+    );
     await engine.exec('CREATE EXTENSION IF NOT EXISTS pg_trgm');
-    await migrate(engine);
+    await migrate(engine, MIGRATIONS, async (file) => {
+      const bytes = await dumpOf(engine);
+      await keepBackup(directory, backupName(`before-${file.slice(0, 4)}`), bytes, async (path) => (await unpacked(path)).close());
+    });
     await engine.query('SELECT set_limit($1)', [ALIKE_FROM]);
+    begun();
   } catch (failure) {
     giveBack();
     throw failure;
@@ -139,6 +167,7 @@ export async function openDb(directory: string): Promise<Db> {
       return result;
     },
     makeDurable,
+    dump: () => dumpOf(engine),
     close: async () => {
       if (timer) clearTimeout(timer);
       await engine.close();
@@ -148,16 +177,33 @@ export async function openDb(directory: string): Promise<Db> {
   };
 }
 
-const place = globalThis as typeof globalThis & { mavrinDb?: Promise<Db> };
+/** The shop is closing: nothing is begun any more. */
+export class ShopCloses extends Error {
+  constructor() {
+    super('The shop’s computer is closing. What was acknowledged is kept; send the rest again in a moment.');
+    this.name = 'ShopCloses';
+  }
+}
+
+const place = globalThis as typeof globalThis & { mavrinDb?: Promise<Db>; mavrinCloses?: boolean };
+
+/** Where this process keeps its book. */
+export const dataDirectory = (): string => resolve(/* turbopackIgnore: true */ process.env.MAVRIN_DATA ?? '.data/shop');
 
 /** The process's one base, opened at the first call. Survives hot reload; a failed opening is forgotten so that it can be tried again. */
 export function db(): Promise<Db> {
-  place.mavrinDb ??= openDb(resolve(/* turbopackIgnore: true */ process.env.MAVRIN_DATA ?? '.data/shop')).catch((failure: unknown) => {
+  if (place.mavrinCloses) return Promise.reject(new ShopCloses());
+  place.mavrinDb ??= openDb(dataDirectory()).catch((failure: unknown) => {
     place.mavrinDb = undefined;
     throw failure;
   });
   return place.mavrinDb;
 }
+
+/** From here on nothing is begun; what is under way comes to its end before the base is closed. */
+export const beginClosing = (): void => {
+  place.mavrinCloses = true;
+};
 
 export async function closeDb(): Promise<void> {
   const open = place.mavrinDb;

@@ -1,5 +1,8 @@
-import { linkSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { linkSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+
+const LOCK_FILE = 'mavrin.lock';
 
 /**
  * The lock on a data directory. The engine takes none of its own: a second process would open the same files and ruin them.
@@ -12,7 +15,9 @@ interface Holder {
 
 export class DataDirectoryTaken extends Error {
   constructor(directory: string, pid: number) {
-    super(`The data directory ${directory} is in use by process ${pid}. Stop that one first, or set MAVRIN_DATA to another place.`);
+    super(
+      `The data directory ${directory} is in use by ${pid > 0 ? `process ${pid}` : 'another process'}. Stop that one first, or set MAVRIN_DATA to another place.`,
+    );
     this.name = 'DataDirectoryTaken';
   }
 }
@@ -43,15 +48,35 @@ function isAlive({ pid, started }: Holder): boolean {
 function readHolder(path: string): Holder | null {
   try {
     const read = JSON.parse(readFileSync(path, 'utf8')) as Partial<Holder>;
-    return typeof read.pid === 'number' ? { pid: read.pid, started: read.started ?? '' } : null;
+    // No process has such a number: 0 and below mean groups to the system, a fraction nothing at all.
+    return Number.isInteger(read.pid) && read.pid! > 0 ? { pid: read.pid!, started: read.started ?? '' } : null;
   } catch {
     return null;
   }
 }
 
+/**
+ * Holds the directory by the operating system itself: a socket without a file, named by the directory's own number on its disk, which goes with the process
+ * however it ends. What happens to the lock file meanwhile changes nothing. Where the system has no such sockets the lock file alone decides.
+ * @returns the function that lets go
+ */
+export async function holdDirectory(directory: string): Promise<() => void> {
+  if (process.platform !== 'linux') return () => undefined;
+  const { dev, ino } = statSync(directory);
+  const held = createServer();
+  await new Promise<void>((done, refuse) => {
+    held.once('error', (failure: NodeJS.ErrnoException) =>
+      refuse(failure.code === 'EADDRINUSE' ? new DataDirectoryTaken(directory, readHolder(join(directory, LOCK_FILE))?.pid ?? 0) : failure),
+    );
+    held.listen(`\0mavrin-${dev}-${ino}`, done);
+  });
+  held.unref();
+  return () => held.close();
+}
+
 /** Takes the lock or throws DataDirectoryTaken. Returns the function that gives it back. */
 export function takeLock(directory: string): () => void {
-  const path = join(directory, 'mavrin.lock');
+  const path = join(directory, LOCK_FILE);
   const mine = `${path}.${process.pid}`;
   writeFileSync(mine, JSON.stringify({ pid: process.pid, started: statOf(process.pid)?.started ?? '' }));
   try {

@@ -64,6 +64,8 @@ const ISSUE_WORDS = {
   'took-too-long': (d) => `This took longer than ${d.most} seconds and was stopped. Ask for less at once.`,
   'took-too-much': () => 'This needed more memory than there is for one request and was stopped. Ask for less at once.',
   'too-busy': () => 'Too many calculations are waiting. Try again in a moment.',
+  'backup-failed': () =>
+    'The backup could not be made or did not hold when it was opened. What was there before stays. See the messages of the shop’s computer.',
   'arm-upright': () => 'The swing-arm would stand upright at this travel: no wheel moves there. Check pivot, tyre radius and travel.',
   'wheels-apart': () => 'No level ground lies under both tyres like this. Check travels, tyre radii, wheelbase and rake.',
   'sprockets-overlap': () => 'The sprockets would reach into each other. Check the countershaft and the teeth.',

@@ -1,5 +1,10 @@
-import { closeDb, db } from '@/db/client';
+import { beginClosing, closeDb, db } from '@/db/client';
+import { keepBackingUp } from './backups';
+import { closeCompute } from './compute/pool';
 import { bookInForce } from './usual';
+
+/** Closing ends by then, whatever is still under way. */
+const LONGEST_CLOSING_MS = 4500;
 
 /** Opens the shop's base for this process and closes it in good order when asked to stop. */
 export async function openShop(): Promise<void> {
@@ -11,8 +16,11 @@ export async function openShop(): Promise<void> {
   }
   // A page of the book that no longer reads is named, and what the book began with stands in: the shop opens all the same.
   await bookInForce().catch((failure: unknown) => console.error(failure));
+  keepBackingUp();
   const stop = () => {
-    closeDb().then(
+    beginClosing();
+    setTimeout(() => process.exit(1), LONGEST_CLOSING_MS).unref();
+    Promise.all([closeDb(), closeCompute()]).then(
       () => process.exit(0),
       () => process.exit(1),
     );

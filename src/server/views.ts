@@ -1,4 +1,4 @@
-import { oneAnswers, oneBegun } from '@/db/queries/health';
+import { oneBegun } from '@/db/queries/health';
 import { db } from '@/db/client';
 import { manyHistory, manyLastKnown } from '@/db/queries/entries';
 import {
@@ -29,6 +29,7 @@ import { USE_NAMES } from '@/catalogue/uses';
 import { listSprings, springsOfJob } from './drawers';
 import { needsOf, shortages } from './needs';
 import { dayIn, dueOfMachine, dueWithin } from './service';
+import { backupState } from './backups';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
 import { practiceCaseOf } from './practice';
 import { proceduresOf } from './procedures';
@@ -70,6 +71,7 @@ export async function floor() {
     due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
     short: await shortages(base),
     begun: await oneBegun(base),
+    warning: (await backupState()).warning,
     awaited: awaited.map((j) => ({ id: j.id, machine: machineName(j), customer: j.customer, handedBackAt: j.handedBackAt ?? '' })),
   };
 }
@@ -146,11 +148,6 @@ function handedBackWith(setups: readonly Setup[], jobId: number) {
 }
 
 export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
-
-/** True when the base answers. */
-export async function ready(): Promise<boolean> {
-  return oneAnswers(await db());
-}
 
 /** From taking in to the promised day, where the shop has no jobs to tell. From memory. */
 const USUAL_DAYS = 7;

@@ -81,6 +81,8 @@ export async function answered<T>(run: () => Promise<Answer<T>>): Promise<Respon
     const answer = await run();
     return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
   } catch (e) {
+    if (e instanceof Error && e.name === 'ShopCloses')
+      return Response.json({ error: { code: 'closing', message: e.message, path: [] } }, { status: 503, headers: { 'retry-after': '5' } });
     if (!(e instanceof UnreadableDocument)) throw e;
     return refuse(500, { code: 'record-unreadable', message: e.message, path: [] });
   }

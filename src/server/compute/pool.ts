@@ -9,7 +9,7 @@ import type { ComputeAnswer } from './operations';
 /** Calculations over HTTP run in threads of their own: however long one takes, the shop's pages and entries go on. */
 
 /** Longest a request may work, ms. A shop's largest question (a search of 20 000 stacks) takes some seconds. */
-export const MOST_MS = Number(process.env.MAVRIN_COMPUTE_MS ?? 20_000);
+const MOST_MS = 20_000;
 /** Requests that may wait; beyond them the next is told to come back. */
 const MOST_WAITING = 32;
 /** Threads: one is left to the shop itself. */
@@ -41,12 +41,12 @@ export type PooledAnswer = ComputeAnswer | { ok: false; busy: true };
  * @param left aborted when the caller leaves: the thread is then stopped, whatever it was at
  * Refusals: those of the operation; took-too-long; `busy` where too many wait already.
  */
-export async function computeAside(operation: string, request: unknown, left: AbortSignal): Promise<PooledAnswer> {
-  const late = AbortSignal.timeout(MOST_MS);
+export async function computeAside(operation: string, request: unknown, left: AbortSignal, mostMs = MOST_MS): Promise<PooledAnswer> {
+  const late = AbortSignal.timeout(mostMs);
   try {
     return await pool().run({ operation, request, changed: changedInForce() }, { signal: AbortSignal.any([left, late]) });
   } catch (failure) {
-    if (late.aborted || left.aborted) return { ok: false, problem: problem('took-too-long', [], { most: MOST_MS / 1000 }) };
+    if (late.aborted || left.aborted) return { ok: false, problem: problem('took-too-long', [], { most: mostMs / 1000 }) };
     if (failure instanceof Error && failure.message.includes('queue')) return { ok: false, busy: true };
     // A thread that ran out of memory ends with an error of its own; the shop goes on.
     if (
@@ -56,4 +56,11 @@ export async function computeAside(operation: string, request: unknown, left: Ab
       return { ok: false, problem: problem('took-too-much') };
     throw failure;
   }
+}
+
+/** Lets the threads go, when the shop closes. */
+export async function closeCompute(): Promise<void> {
+  const open = holder[HOLDER];
+  delete holder[HOLDER];
+  await open?.destroy();
 }

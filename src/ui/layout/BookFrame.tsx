@@ -10,6 +10,7 @@ const INDEX = {
     names: ['/shop-book/names', 'Names and passcodes'],
     money: ['/shop-book/money', 'Units and money'],
     seals: ['/shop-book/seals', 'Signed records'],
+    backups: ['/shop-book/backups', 'Backups'],
   },
   'What is right': {
     schools: ['/shop-book/schools', 'Schools'],

@@ -1,7 +1,7 @@
-import { ready } from '@/server/views';
+import { health } from '@/server/health';
 
-/** Ready when the base answers. */
+/** Alive: this process answers, and says how the base does. Readiness is asked for at `/api/health/ready`. */
 export async function GET(): Promise<Response> {
-  return Response.json({ ok: await ready() });
+  return Response.json(await health());
 }
 export const dynamic = 'force-dynamic';

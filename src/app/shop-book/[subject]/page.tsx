@@ -2,9 +2,11 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { dampingVersions, moneyVersion, oilVersions, procedureVersions, schoolVersions, serviceVersions } from '@/server/book';
+import { backupState } from '@/server/backups';
 import { listTechnicians } from '@/server/drawers';
 import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server/usual';
 import { type BookSubject, BookFrame } from '@/ui/layout/BookFrame';
+import { BackupsPage } from '@/ui/places/shopbook/BackupsPage';
 import { DampingPages, OilPages } from '@/ui/places/shopbook/BookFigures';
 import { Cautions } from '@/ui/places/shopbook/Cautions';
 import { GroundPages } from '@/ui/places/shopbook/GroundPages';
@@ -31,6 +33,7 @@ const SUBJECTS: Readonly<Record<Subject, () => Promise<ReactNode>>> = {
     </>
   ),
   seals: async () => <SealsPanel />,
+  backups: async () => <BackupsPage {...await backupState()} />,
   schools: async () => <SchoolSections versions={await schoolVersions()} />,
   damping: async () => <DampingPages pages={await dampingVersions()} />,
   ground: async () => <GroundPages versions={await groundVersions()} />,

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import styled from 'styled-components';
 import type { StageLine } from '@/judgement/job/stages';
 import { STAGE_NAMES, type Stage } from '@/catalogue/fields';
-import { Empty, Heading, LinkButton, Small } from '../../kit/primitives';
+import { Empty, Heading, LinkButton, Small, Warn } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
 import { type DueLine, DueService } from '../../layout/DueService';
@@ -22,6 +22,8 @@ interface JobBrief {
 
 interface Props {
   begun: Begun;
+  /** Of the book itself: an old backup, a disk nearly full. */
+  warning: string | null;
   jobs: JobBrief[];
   awaited: { id: number; machine: string; customer: string; handedBackAt: string }[];
   due: DueLine[];
@@ -104,9 +106,14 @@ function untilWords(day: string, today: string): string {
 }
 
 /** The Floor: what is on the stands by promised day, where each job stands and what to do next; and rides nobody has heard of. */
-export function Floor({ jobs, awaited, due, short, begun, today }: Props & { today: string }) {
+export function Floor({ jobs, awaited, due, short, begun, warning, today }: Props & { today: string }) {
   return (
     <Shell title="Floor" about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`}>
+      {warning && (
+        <Warn>
+          {warning} <Link href="/shop-book/backups">Backups</Link>
+        </Warn>
+      )}
       <FirstHour begun={begun} />
       <Top>
         <Heading style={{ margin: 0 }}>On the stands, by promised day</Heading>

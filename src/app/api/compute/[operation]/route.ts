@@ -14,5 +14,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ ope
   if (answer.ok) return Response.json(answer.result);
   if ('busy' in answer)
     return Response.json({ error: problem('too-busy') }, { status: 503, headers: { 'retry-after': String(COME_BACK_S) } });
-  return Response.json({ error: answer.problem }, { status: answer.problem.code === 'unknown-operation' ? 404 : 400 });
+  const { code } = answer.problem;
+  const status = code === 'unknown-operation' ? 404 : code === 'took-too-long' ? 503 : 400;
+  return Response.json({ error: answer.problem }, { status });
 }

@@ -1,0 +1,81 @@
+import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { open, readFile, rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
+import { PGlite } from '@electric-sql/pglite';
+import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
+
+/** Backups: one file each, the whole base as the engine writes it, packed. A name begins with its time, so that they sort. */
+
+/** Where the backups of a base lie, beside it. */
+export const backupsOf = (directory: string): string => join(directory, 'backups');
+
+export interface BackupFile {
+  name: string;
+  at: string;
+  bytes: number;
+}
+
+const unzip = promisify(gunzip);
+
+const NAMED = /^(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)[a-z0-9-]*\.tar\.gz$/;
+
+/** The files there are, the newest first. Each was proven before it got its name. */
+export function backupFiles(directory: string): BackupFile[] {
+  const place = backupsOf(directory);
+  if (!existsSync(place)) return [];
+  return readdirSync(place)
+    .flatMap((name): BackupFile[] => {
+      const read = NAMED.exec(name);
+      return read ? [{ name, at: `${read[1]}T${read[2]}:${read[3]}:${read[4]}Z`, bytes: statSync(join(place, name)).size }] : [];
+    })
+    .sort((a, b) => b.name.localeCompare(a.name));
+}
+
+/** The name of a backup made now. @param why daily, by-hand, before-0009 … */
+export const backupName = (why: string): string => `${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}-${why}.tar.gz`;
+
+/** Writes the bytes as far as the disk under a name of their own, has them proven, and only then gives them the name of a backup. Throws what the proof throws. */
+export async function keepBackup(
+  directory: string,
+  name: string,
+  bytes: Uint8Array,
+  prove: (path: string) => Promise<void>,
+): Promise<string> {
+  mkdirSync(backupsOf(directory), { recursive: true });
+  const path = join(backupsOf(directory), name);
+  const unproven = `${path}.unproven`;
+  try {
+    const file = await open(unproven, 'w');
+    await file.writeFile(bytes);
+    await file.sync();
+    await file.close();
+    await prove(unproven);
+    await rename(unproven, path);
+  } catch (failure) {
+    await rm(unproven, { force: true });
+    throw failure;
+  }
+  return path;
+}
+
+/** The last so many, and of each earlier month the last. From memory. */
+const KEPT = 10;
+
+/** Takes away what is older than needed; the last of each month stays. */
+export function rotate(directory: string): void {
+  const months = new Set<string>();
+  backupFiles(directory).forEach(({ name }, i) => {
+    const month = name.slice(0, 7);
+    if (i >= KEPT && months.has(month)) rmSync(join(backupsOf(directory), name));
+    months.add(month);
+  });
+}
+
+/** Opens the base packed in a file: in memory, or, with a directory, as the base of that directory. The caller closes it. Throws where the file is no whole base. */
+export async function unpacked(path: string, directory?: string): Promise<PGlite> {
+  // Unpacked here: its check sum is looked at before the engine sees a byte.
+  const loadDataDir = new Blob([new Uint8Array(await unzip(await readFile(path)))], { type: 'application/x-tar' });
+  return PGlite.create({ ...(directory ? { dataDir: join(directory, 'pg') } : {}), loadDataDir, extensions: { pg_trgm } });
+}

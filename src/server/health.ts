@@ -1,0 +1,32 @@
+import { open } from 'node:fs/promises';
+import { join } from 'node:path';
+import { dataDirectory, db } from '@/db/client';
+import { oneAnswers } from '@/db/queries/health';
+
+export interface Health {
+  ok: boolean;
+  /** The base answers. */
+  base: boolean;
+  /** What is written reaches the disk: a full or a failing disk says no. */
+  writes: boolean;
+}
+
+const held = (work: Promise<boolean>): Promise<boolean> => work.catch(() => false);
+
+/** A few bytes as far as the disk: the one way to know. */
+async function reachesDisk(): Promise<boolean> {
+  const file = await open(join(dataDirectory(), 'health'), 'w');
+  try {
+    await file.writeFile(new Date().toISOString());
+    await file.sync();
+    return true;
+  } finally {
+    await file.close();
+  }
+}
+
+/** How the shop's computer does. */
+export async function health(): Promise<Health> {
+  const [base, writes] = await Promise.all([held(db().then(oneAnswers)), held(reachesDisk())]);
+  return { ok: base && writes, base, writes };
+}

@@ -1,0 +1,76 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Titled } from '../../kit/parts';
+import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
+import { post } from '../../kit/send';
+import { dayWords, timeWords } from '../../kit/time';
+
+interface Props {
+  place: string;
+  files: { name: string; at: string; bytes: number }[];
+  warning: string | null;
+}
+
+/** The backups there are, one made now, and how one is brought back. */
+export function BackupsPage({ place, files, warning }: Props) {
+  const router = useRouter();
+  const [state, setState] = useState<'idle' | 'making' | 'made'>('idle');
+  const [problem, setProblem] = useState<string | null>(null);
+  const make = async () => {
+    setState('making');
+    const answer = await post('/api/backups', {});
+    setProblem(answer.ok ? null : answer.message);
+    setState(answer.ok ? 'made' : 'idle');
+    router.refresh();
+  };
+  return (
+    <Titled title="Backups" aside="daily, before each change of the tables, and by hand">
+      <p style={{ maxWidth: '70ch', paddingBottom: '0.5rem' }}>
+        <Small>
+          Each was opened in a scratch base and every seal walked before it got its name. The last ten stay, and of each month the last.
+          They lie beside the book, in {place}: copy them to another disk.
+        </Small>
+      </p>
+      {warning && <Warn>{warning}</Warn>}
+      <p style={{ display: 'flex', gap: '1rem', alignItems: 'center', padding: '0.5rem 0' }}>
+        <Button $strong onPress={() => void make()} isDisabled={state === 'making'}>
+          {state === 'making' ? 'Making and proving it' : 'Back up now'}
+        </Button>
+        <span role="status">{state === 'made' && 'Made, opened, and its seals hold.'}</span>
+      </p>
+      {problem && <Warn>{problem}</Warn>}
+      {files.length === 0 ? (
+        <Empty>No backup yet.</Empty>
+      ) : (
+        <Table aria-label="Backups">
+          <thead>
+            <tr>
+              <th>Made</th>
+              <th>File</th>
+              <th className="number">Size, MB</th>
+            </tr>
+          </thead>
+          <tbody>
+            {files.map((f) => (
+              <tr key={f.name}>
+                <td>
+                  {dayWords(f.at)} {timeWords(f.at)}
+                </td>
+                <td style={{ overflowWrap: 'anywhere' }}>{f.name}</td>
+                <td className="number">{(f.bytes / 1e6).toFixed(1)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      <p style={{ maxWidth: '70ch', paddingTop: '0.75rem' }}>
+        <Small>
+          To bring one back: <code>npm run restore -- FILE DIRECTORY</code>, an empty directory; then open it with{' '}
+          <code>MAVRIN_DATA=DIRECTORY npm start</code>. A file that is not whole is refused and leaves nothing; the book that is there is
+          never written over.
+        </Small>
+      </p>
+    </Titled>
+  );
+}
