@@ -1,8 +1,14 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
+
+const sheet = (page: Page, name: string) =>
+  page
+    .getByRole('radiogroup', { name: 'Sheets of this damper' })
+    .getByRole('radio', { name: new RegExp(`^${name}`) })
+    .click({ timeout: 60_000 });
 
 /** Valves in the real browser: a stack edited at the bench, computed in a worker, searched from the drawer. */
 
@@ -66,6 +72,7 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
 test('the drawer is searched in a worker, stopped at will; a suggestion is looked at and taken', async ({ page }) => {
   test.slow();
   await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
+  await sheet(page, 'Search');
   const begin = page.getByRole('button', { name: 'Search the drawer' });
   // A search that ends before the hand reaches the button is begun again.
   await expect(async () => {
@@ -94,6 +101,7 @@ test('the drawer is searched in a worker, stopped at will; a suggestion is looke
 test('the simulated dyno is run, a valve fitted to it, and the calibration kept with the machine', async ({ page }) => {
   await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
   await page.getByRole('radio', { name: 'Rebound', exact: true }).click();
+  await sheet(page, 'Dyno');
   await page.getByRole('button', { name: 'Run the simulated dyno' }).click({ timeout: 60_000 });
   await expect(page.getByText(/\d+ speeds measured, as it came in/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Fit rebound to this run' }).click();
@@ -104,8 +112,9 @@ test('the simulated dyno is run, a valve fitted to it, and the calibration kept 
   await expect(
     page.getByRole('table', { name: 'Calibrations kept' }).getByRole('row', { name: /as it came in, \d+ speeds/ }),
   ).toContainText(cd);
-  await page.getByText(/^Figures of this damper/).click();
+  await sheet(page, 'Figures');
   await expect(page.getByRole('textbox', { name: 'C_d of the port' })).toHaveValue(cd);
+  await sheet(page, 'Dyno');
   await page.getByText('The points of this run').click();
   await page.getByRole('textbox', { name: 'Dyno, as it came in' }).fill('0.1 200\nfast 900');
   await page.keyboard.press('Tab');
@@ -154,6 +163,7 @@ test('a logged run from a file: time, position and force become speeds; a line t
     await page.getByRole('button', { name: 'Take the run in' }).click();
   };
   await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
+  await sheet(page, 'Dyno');
   await page.getByText('After the rebuild', { exact: true }).click();
   await open(file('bad.csv', (i) => i === 4));
   await expect(page.getByText('Line 5 is not a reading. Nothing was taken.')).toBeVisible();
@@ -236,7 +246,7 @@ test('a fork whose legs are unlike: each leg is a damper of its own, the otherâ€
   await page.goto(`${server.base}/jobs/${await server.jobOf('Single dives')}/valves`);
   await page.getByRole('radio', { name: 'Fork' }).click();
   await expect(page.getByRole('radio', { name: 'Holes at the foot' })).toBeVisible();
-  await page.getByText(/^Figures of this damper/).click();
+  await sheet(page, 'Figures');
   await page.getByRole('button', { name: /Damping in/ }).click();
   await page.getByRole('option', { name: 'Legs unlike, each its own' }).click();
   await expect(page.getByRole('radio', { name: 'Fork, left leg' })).toBeVisible();

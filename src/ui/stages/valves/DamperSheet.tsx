@@ -1,4 +1,5 @@
 'use client';
+import { type ReactNode } from 'react';
 import type { Side } from '@/catalogue/ends';
 import type { DamperView } from '@/core/damper/view';
 import { useDamperSheet, type Sheet } from './useDamperSheet';
@@ -18,6 +19,7 @@ import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
 import { Button, Empty, Heading, QuietButton, Small, Warn } from '../../kit/primitives';
+import { Sheets } from '../../kit/Sheets';
 import { Aim } from './Aim';
 import { ForceSpeed } from './ForceSpeed';
 import { OilAgainstStack } from './OilAgainstStack';
@@ -29,7 +31,7 @@ import { type Viewed } from './useValves';
 
 const Three = styled.div`
   display: grid;
-  grid-template-columns: minmax(17rem, 1fr) minmax(18rem, 1.15fr) minmax(24rem, 1.7fr);
+  grid-template-columns: minmax(20rem, 1fr) minmax(16rem, 0.95fr) minmax(23rem, 1.55fr);
   gap: 1rem 1.75rem;
   > * + * {
     border-left: 1px solid var(--fine);
@@ -53,16 +55,6 @@ const Three = styled.div`
   }
 `;
 
-const Two = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
-  gap: 1rem 2rem;
-  margin: 1.5rem 0 1rem;
-  @media (max-width: 900px) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
-
 const Slider = styled.input`
   width: 100%;
   min-height: 44px;
@@ -75,10 +67,12 @@ interface Props {
   /** The damper has this valve. */
   present: boolean;
   findings: Because[];
+  /** What is kept of this damper, and why: a sheet of its own. */
+  kept: ReactNode;
 }
 
-/** One damper: the stack of the valve looked at, its section bending with speed, the whole damper’s force, the aim and the search. */
-export function DamperSheet({ damper, valve, viewed, present, findings }: Props) {
+/** One damper: the stack of the valve looked at, its section bending with speed, the whole damper’s force and what is found in it, in one view; aim, search, oil, dyno and figures as sheets beneath. */
+export function DamperSheet({ damper, valve, viewed, present, findings, kept }: Props) {
   const sheet = useDamperSheet({ damper, valve, viewed });
   const { at, end, side, figures } = sheet;
   const { view, aim } = viewed;
@@ -88,7 +82,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
         <StackColumn sheet={sheet} present={present} />
         <div>
           <Section sheet={sheet} />
-          {view && <PressureSplit name={sheet.name} valve={valve} view={view} at={at} />}
+          {view && <Leads findings={findings} />}
         </div>
         <div>
           {view ? (
@@ -98,28 +92,62 @@ export function DamperSheet({ damper, valve, viewed, present, findings }: Props)
           )}
         </div>
       </Three>
-      {view && (
-        <>
-          <Two>
-            <div>
-              <Aim damper={damper} side={side} aim={aim} view={view} />
-              <OilAgainstStack end={end} side={side} view={view} />
-            </div>
-            <BecauseList
-              findings={findings}
-              empty="Nothing stands out: the oil does not part, no port chokes, the shims hold their stress."
-              title="What this damper does"
-              metric
-            />
-          </Two>
-          <Search sheet={sheet} view={view} />
-          <Dyno damper={damper} valve={valve} gasForceN={view.gasForceN} />
-        </>
-      )}
+      <Sheets
+        label="Sheets of this damper"
+        sheets={[
+          ...(view
+            ? [
+                { id: 'aim', title: 'Aim', content: <Aim damper={damper} side={side} aim={aim} view={view} /> },
+                {
+                  id: 'findings',
+                  title: 'Findings',
+                  holds: String(findings.length),
+                  content: (
+                    <>
+                      <PressureSplit name={sheet.name} valve={valve} view={view} at={at} />
+                      <BecauseList findings={findings} empty={NOTHING_FOUND} title="What this damper does" metric />
+                    </>
+                  ),
+                },
+                { id: 'search', title: 'Search', content: <Search sheet={sheet} view={view} /> },
+                { id: 'oil', title: 'Oil or shims', content: <OilAgainstStack end={end} side={side} view={view} /> },
+                {
+                  id: 'dyno',
+                  title: 'Dyno',
+                  ...(sheet.runs.length > 0 ? { holds: `${sheet.runs.length} run${sheet.runs.length === 1 ? '' : 's'}` } : {}),
+                  content: <Dyno damper={damper} valve={valve} gasForceN={view.gasForceN} />,
+                },
+              ]
+            : []),
+          { id: 'figures', title: 'Figures and reason', content: kept },
+        ]}
+      />
       {view?.drops[at] && (
         <Working steps={forceWorking(view.areas, view.drops[at], view.returnMPa[at]!, SHEET_SPEEDS[at]!, isRodLeg(figures, damper))} />
       )}
     </>
+  );
+}
+
+const NOTHING_FOUND = 'Nothing stands out: the oil does not part, no port chokes, the shims hold their stress.';
+
+/** What is found in this damper, a line each; the whole of it stands in its sheet. */
+function Leads({ findings }: { findings: readonly Because[] }) {
+  return (
+    <ul aria-label="Found in this damper" style={{ paddingTop: '0.25rem' }}>
+      {findings.map((f) => (
+        <li key={f.lead}>
+          <Small>
+            {f.mark === 'warn' ? '▲' : '○'} <b>{f.lead}</b>
+          </Small>
+        </li>
+      ))}
+      {findings.length === 0 && (
+        <li>
+          <Small>{NOTHING_FOUND}</Small>
+        </li>
+      )}
+    </ul>
   );
 }
 

@@ -15,9 +15,9 @@ const Rows = styled(GridList<{ id: number; shim: Shim }>)`
   [role='row'] {
     outline-offset: -2px;
     display: grid;
-    grid-template-columns: auto 1fr;
+    grid-template-columns: auto auto minmax(0, 1fr);
     align-items: center;
-    gap: 0 0.5rem;
+    gap: 0 0.4rem;
     border-bottom: 1px solid var(--fine);
     min-height: 44px;
   }
@@ -28,7 +28,7 @@ const Rows = styled(GridList<{ id: number; shim: Shim }>)`
     border-top: 2px solid var(--ink);
   }
   .grip {
-    min-width: 28px;
+    min-width: 24px;
     color: var(--soft);
     cursor: grab;
   }
@@ -45,7 +45,7 @@ const Rows = styled(GridList<{ id: number; shim: Shim }>)`
     font: inherit;
     font-weight: 600;
     text-align: right;
-    width: 3.1rem;
+    width: 2.7rem;
     min-height: 36px;
     color: inherit;
   }
@@ -58,11 +58,11 @@ const Rows = styled(GridList<{ id: number; shim: Shim }>)`
     display: flex;
     align-items: center;
   }
-  .below {
-    grid-column: 1 / -1;
+  .notes {
     color: var(--soft);
-    font-size: 0.8125rem;
-    padding: 0 0.4rem 0.3rem 2.1rem;
+    font-size: 0.75rem;
+    line-height: 1.2;
+    text-align: right;
   }
 `;
 
@@ -181,10 +181,9 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
             i={id}
             s={shim}
             notes={[
-              id === 0 ? 'on the piston' : '',
               (shims[id + 1]?.diameterMm ?? 0) > shim.diameterMm ? 'crossover' : '',
               newOf(shim) > 0 ? `${newOf(shim)} added` : '',
-              inDrawer(shim) === null ? '' : `${inDrawer(shim)} in the drawer`,
+              inDrawer(shim) === null ? '' : `${inDrawer(shim)} in drawer`,
             ].filter(Boolean)}
             locked={locked}
             put={put}
@@ -250,9 +249,8 @@ function ShimRow({ i, s, notes, locked, put }: RowProps) {
           locked={locked}
           onPut={(thicknessMm) => put(i, { ...s, thicknessMm })}
         />
-        <Small>mm</Small>
       </span>
-      {notes.length > 0 && <span className="below">{notes.join(' · ')}</span>}
+      <span className="notes">{notes.join(' · ')}</span>
     </GridListItem>
   );
 }

@@ -102,16 +102,17 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
             ? valveFindings((v) => valveName(figures, damper, v), viewed.view, end === 'rear' && gasGauge !== null ? gasGauge * 10 : null)
             : []
         }
+        kept={
+          <>
+            <EntryField field={`valves.${end}.reason`} locked={sealed} />
+            <Titled title={`${name}, ${valveName(figures, damper, valve).toLowerCase()}`} aside="kept with the machine">
+              <MachineDamper damper={damper} only={null} valve={valve} />
+            </Titled>
+            <EntryField field={`valves.${end}.found`} locked={sealed} />
+            <EntryField field={`valves.${end}.specified`} locked={sealed} />
+          </>
+        }
       />
-      <EntryField field={`valves.${end}.reason`} locked={sealed} />
-      <details style={{ marginTop: '1rem' }}>
-        <summary style={{ minHeight: 44, cursor: 'pointer', fontWeight: 600 }}>
-          Figures of this damper, {name.toLowerCase()}, {valveName(figures, damper, valve).toLowerCase()}
-        </summary>
-        <MachineDamper damper={damper} only={null} valve={valve} />
-        <EntryField field={`valves.${end}.found`} locked={sealed} />
-        <EntryField field={`valves.${end}.specified`} locked={sealed} />
-      </details>
       <Caution>{CAUTIONS.gas}</Caution>
       <Small>
         Judge valving only with the right spring in. Figures are for a trained technician; the maker’s manual and local rules decide.
