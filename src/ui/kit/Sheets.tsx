@@ -13,14 +13,16 @@ export interface SheetOf {
 
 /** Sheets of one page of which one is looked at. All are there, so that a field is found by its name wherever it stands (fields/next.ts opens its sheet). */
 export function Sheets({ label, sheets }: { label: string; sheets: readonly SheetOf[] }) {
-  const [shown, setShown] = useState(sheets[0]!.id);
+  // Sheets may come later than the page does: until one is chosen the first there is shown.
+  const [chosen, setChosen] = useState<string | null>(null);
+  const shown = (sheets.find(({ id }) => id === chosen) ?? sheets[0]!).id;
   return (
     <>
       <Tabs
         selectionMode="single"
         disallowEmptySelection
         selectedKeys={[shown]}
-        onSelectionChange={(keys) => setShown(String([...keys][0]))}
+        onSelectionChange={(keys) => setChosen(String([...keys][0]))}
         aria-label={label}
       >
         {sheets.map(({ id, title, holds }) => (

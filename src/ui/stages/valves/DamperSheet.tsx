@@ -16,6 +16,7 @@ import { numberOf } from '@/judgement/model/read';
 import { pickList, SHEET_SPEEDS } from '@/judgement/model/valves';
 import { type DamperKey, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
+import { useBench } from '../../job/BenchContext';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
 import { Button, Empty, Heading, QuietButton, Small, Warn } from '../../kit/primitives';
@@ -139,6 +140,7 @@ function Leads({ findings }: { findings: readonly Because[] }) {
         <li key={f.lead}>
           <Small>
             {f.mark === 'warn' ? '▲' : '○'} <b>{f.lead}</b>
+            {f.lead.endsWith(':') ? ` ${f.rest}` : ''}
           </Small>
         </li>
       ))}
@@ -231,6 +233,7 @@ function Section({ sheet }: { sheet: Sheet }) {
 function Forces({ sheet, view }: { sheet: Sheet; view: DamperView }) {
   const { end, side, viewed, sealed, suggestion, runs, hotAndCold, setHotAndCold, atWheel, setAtWheel } = sheet;
   const store = useFieldStore();
+  const { working } = useBench();
   const { aim } = viewed;
   const targetOf = (s: Side) => (aim.targets[s]?.ok ? aim.targets[s].value : null);
   return (
@@ -256,7 +259,11 @@ function Forces({ sheet, view }: { sheet: Sheet; view: DamperView }) {
           </QuietButton>
         )}
         <Small role="status">
-          {viewed.busy ? 'Solving the plates' : viewed.tookMs !== null ? `von Kármán plates, ${viewed.tookMs.toFixed(0)} ms` : ''}
+          {viewed.busy
+            ? 'Solving the plates'
+            : working && viewed.tookMs !== null
+              ? `von Kármán plates, ${viewed.tookMs.toFixed(0)} ms`
+              : ''}
         </Small>
       </div>
       <Small>
