@@ -80,7 +80,7 @@ test('a signed record is corrected by adding, and the two set-ups are laid side 
   await form.getByLabel('Passcode').fill('wrong');
   await form.getByRole('button', { name: 'Sign the correction' }).click();
   await expect(form.getByText('That is not this technician’s passcode. Nothing was signed.')).toBeVisible();
-  await form.getByLabel('Passcode').fill('slate');
+  await form.getByLabel('Passcode').fill('slate yard');
   await form.getByRole('button', { name: 'Sign the correction' }).click();
   await expect(page.getByText(/Correction of rebuild/)).toBeVisible();
   const refused = await page.request.post(`${server.base}/api/jobs/${job}/entries`, {

@@ -2,7 +2,10 @@ import { db } from '@/db/client';
 import { manyShims } from '@/db/queries/shims';
 import { differencesOf, shimsWanted } from '@/judgement/findings/built';
 import { addTechnician } from '@/server/drawers';
-import { changePasscode } from '@/server/passcodes';
+import { noteRight, noteWrong, waitS } from '@/server/guesses';
+import { changePasscode, passcodeChecked } from '@/server/passcodes';
+import { floor } from '@/server/views';
+import { technicianRequest } from '@/schema/requests';
 import { recordMachineEntry } from '@/server/record';
 import { moveShims } from '@/server/shims';
 import { checkSeals, correctRebuild, signRebuild } from '@/server/sign';
@@ -93,6 +96,42 @@ test('a passcode is changed only by the one before it, and is nowhere kept as ty
   const kept = await (await db()).many<{ hash: string }>('SELECT hash FROM passcode');
   expect(kept).toHaveLength(2);
   expect(kept.some(({ hash }) => hash.includes('tide7') || hash.includes(passcode))).toBe(false);
+});
+
+test('each wrong passcode makes the next try wait longer, the right one too, and the owner is told; the right one in time ends the count', async () => {
+  const who = get(await addTechnician('Bram Oakes', 'kelp and tar')).id;
+  const tried = async (text: string) => {
+    const { refusal } = await passcodeChecked(who, text);
+    return refusal === null ? 'right' : codeOf(refusal.answer);
+  };
+  expect([await tried('guess 1'), await tried('guess 2'), await tried('kelp and tar'), await tried('guess 3')]).toEqual([
+    'passcode-wrong',
+    'passcode-wrong',
+    'right',
+    'passcode-wrong',
+  ]);
+  expect([await tried('guess 4'), await tried('guess 5'), await tried('kelp and tar')]).toEqual([
+    'passcode-wrong',
+    'passcode-wrong',
+    'passcode-wait',
+  ]);
+  // The wait doubles from two seconds to five minutes, by the clock given.
+  const now = 1e12;
+  const waits = [3, 4, 5, 20].map((wrong) => {
+    noteRight(99);
+    for (let i = 0; i < wrong; i += 1) noteWrong(99, now);
+    return waitS(99, now);
+  });
+  expect(waits).toEqual([2, 4, 8, 300]);
+  expect((await floor()).warnings.map((w) => w.words)).toEqual(['Somebody typed 20 wrong passcodes in a row for a name.']);
+  noteRight(99);
+  noteRight(who);
+});
+
+test('what anybody tries first is no passcode', () => {
+  const taken = (passcode: string) => technicianRequest.safeParse({ name: 'A', passcode }).success;
+  expect(['tide 7 quay', 'grünspan', '482915'].map(taken)).toEqual([true, true, true]);
+  expect(['quay4', '123456', '111111', 'abcdef', 'Password1', '654321', 'ababab', 'qwerty'].map(taken)).toEqual(Array(8).fill(false));
 });
 
 test('differences: clickers set otherwise are named, what nobody wrote down is none; shims specified are wanted until they are in', () => {

@@ -66,6 +66,9 @@ const ISSUE_WORDS = {
   'too-busy': () => 'Too many calculations are waiting. Try again in a moment.',
   'backup-failed': () =>
     'The backup could not be made or did not hold when it was opened. What was there before stays. See the messages of the shop’s computer.',
+  'passcode-short': (d) => `A passcode has at least ${d.least} signs.`,
+  'passcode-common': () => 'This is among the first that anybody tries. Choose another.',
+  'passcode-wait': (d) => `Too many wrong passcodes for this name. Try again in ${d.seconds} seconds.`,
   'arm-upright': () => 'The swing-arm would stand upright at this travel: no wheel moves there. Check pivot, tyre radius and travel.',
   'wheels-apart': () => 'No level ground lies under both tyres like this. Check travels, tyre radii, wheelbase and rake.',
   'sprockets-overlap': () => 'The sprockets would reach into each other. Check the countershaft and the teeth.',

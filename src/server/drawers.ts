@@ -1,7 +1,14 @@
 import type { z } from 'zod';
 import { fitSpring } from '@/core/spring/tester';
 import { db, type Sql } from '@/db/client';
-import { manyTechnicians, maybeOneTechnician, maybeOneTechnicianByName, oneNewTechnician, type Technician } from '@/db/queries/people';
+import {
+  manyTechnicians,
+  maybeOneTechnician,
+  maybeOneTechnicianByName,
+  oneNewTechnician,
+  type Technician,
+  noneNewPasscode,
+} from '@/db/queries/people';
 import { noneForgetRetiredSprings, noneMakeSpringsFindable, noneMakeUnfindable } from '@/db/queries/search';
 import {
   manyListedSprings,
@@ -18,7 +25,7 @@ import { numberOf } from '@/judgement/model/read';
 import { readNewSpring } from '@/schema/newSpring';
 import type { measurementRequest, newSpringRequest, springListRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, refusedIssue, Refusal } from './answer';
-import { keepPasscode } from './passcodes';
+import { hashed } from './passcodes';
 import { inTransaction } from './transaction';
 import type { ListedSpring } from '@/schema/springs';
 
@@ -107,10 +114,11 @@ export const listTechnicians = async () => manyTechnicians(await db());
 
 /** Adds a technician with the passcode to sign with. */
 export async function addTechnician(name: string, passcode: string): Promise<Answer<Technician>> {
+  const { salt, hash } = await hashed(passcode);
   return inTransaction(async (sql) => {
     if (await maybeOneTechnicianByName(sql, name)) throw new Refusal(conflict('already-exists', ['name'], { what: name }));
     const technician = await oneNewTechnician(sql, name);
-    await keepPasscode(sql, technician.id, passcode);
+    await noneNewPasscode(sql, technician.id, salt, hash);
     return technician;
   });
 }

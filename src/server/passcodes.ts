@@ -1,28 +1,49 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
-import type { Sql } from '@/db/client';
+import { db, type Sql } from '@/db/client';
 import { maybeOnePasscode, maybeOneTechnician, noneNewPasscode } from '@/db/queries/people';
 import { type Answer, conflict, missing, Refusal, refused } from './answer';
+import { noteRight, noteWrong, waitS } from './guesses';
 import { inTransaction } from './transaction';
 
 const derive = promisify(scrypt) as (secret: string, salt: Buffer, length: number) => Promise<Buffer>;
 const HASH_BYTES = 32;
 const SALT_BYTES = 16;
 
-/** Keeps a passcode, salted and hashed; what was typed is kept nowhere. */
-export async function keepPasscode(sql: Sql, technicianId: number, passcode: string): Promise<void> {
+/** Salted and hashed; what was typed is kept nowhere. */
+export async function hashed(passcode: string): Promise<{ salt: string; hash: string }> {
   const salt = randomBytes(SALT_BYTES);
-  const hash = await derive(passcode, salt, HASH_BYTES);
-  await noneNewPasscode(sql, technicianId, salt.toString('hex'), hash.toString('hex'));
+  return { salt: salt.toString('hex'), hash: (await derive(passcode, salt, HASH_BYTES)).toString('hex') };
 }
 
-/** Refuses unless the passcode is this technician's. Refusals: not-found, passcode-unset, passcode-wrong. */
-export async function requirePasscode(sql: Sql, technicianId: number, passcode: string): Promise<void> {
-  if (!(await maybeOneTechnician(sql, technicianId))) throw new Refusal(missing('technician'));
-  const kept = await maybeOnePasscode(sql, technicianId);
-  if (!kept) throw new Refusal(conflict('passcode-unset', ['passcode']));
+/** What came of a passcode, reckoned before a transaction begins: the hash is slow on purpose, and nobody else waits for it. */
+export interface PasscodeCheck {
+  technicianId: number;
+  refusal: Refusal | null;
+  /** Which passcode it was held against. */
+  salt: string;
+}
+
+/** Holds a passcode against the one kept. Refusals inside: not-found, passcode-unset, passcode-wait, passcode-wrong. */
+export async function passcodeChecked(technicianId: number, passcode: string): Promise<PasscodeCheck> {
+  const base = await db();
+  const refusedWith = (refusal: Refusal): PasscodeCheck => ({ technicianId, refusal, salt: '' });
+  if (!(await maybeOneTechnician(base, technicianId))) return refusedWith(new Refusal(missing('technician')));
+  const kept = await maybeOnePasscode(base, technicianId);
+  if (!kept) return refusedWith(new Refusal(conflict('passcode-unset', ['passcode'])));
+  const seconds = waitS(technicianId);
+  if (seconds > 0) return refusedWith(new Refusal(refused('passcode-wait', ['passcode'], { seconds })));
   const hash = await derive(passcode, Buffer.from(kept.salt, 'hex'), HASH_BYTES);
-  if (!timingSafeEqual(hash, Buffer.from(kept.hash, 'hex'))) throw new Refusal(refused('passcode-wrong', ['passcode']));
+  const isRight = timingSafeEqual(hash, Buffer.from(kept.hash, 'hex'));
+  if (isRight) noteRight(technicianId);
+  else noteWrong(technicianId);
+  return { technicianId, refusal: isRight ? null : new Refusal(refused('passcode-wrong', ['passcode'])), salt: kept.salt };
+}
+
+/** Refuses within a transaction what was found wrong before it, and a passcode changed in between. */
+export async function requirePasscode(sql: Sql, check: PasscodeCheck): Promise<void> {
+  if (check.refusal) throw check.refusal;
+  if ((await maybeOnePasscode(sql, check.technicianId))?.salt !== check.salt) throw new Refusal(refused('passcode-wrong', ['passcode']));
 }
 
 /** Sets a technician's passcode: the first freely, another only by the one before. */
@@ -30,10 +51,14 @@ export async function changePasscode(
   technicianId: number,
   { before, passcode }: { before: string; passcode: string },
 ): Promise<Answer<{ id: number }>> {
+  const isSet = (await maybeOnePasscode(await db(), technicianId)) !== null;
+  const check = isSet ? await passcodeChecked(technicianId, before) : null;
+  const made = await hashed(passcode);
   return inTransaction(async (sql) => {
     if (!(await maybeOneTechnician(sql, technicianId))) throw new Refusal(missing('technician'));
-    if (await maybeOnePasscode(sql, technicianId)) await requirePasscode(sql, technicianId, before);
-    await keepPasscode(sql, technicianId, passcode);
+    if (check) await requirePasscode(sql, check);
+    else if (await maybeOnePasscode(sql, technicianId)) throw new Refusal(refused('passcode-wrong', ['before']));
+    await noneNewPasscode(sql, technicianId, made.salt, made.hash);
     return { id: technicianId };
   });
 }

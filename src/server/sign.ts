@@ -21,7 +21,7 @@ import { reckonService } from './service';
 import { settleShims } from './shims';
 import { reckonLikeness } from './likeness';
 
-import { requirePasscode } from './passcodes';
+import { passcodeChecked, requirePasscode } from './passcodes';
 import { currentEntries } from './entries';
 import { readField } from './record';
 import { lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, standingOf, valuesUnder, carried } from './setups';
@@ -123,6 +123,7 @@ export async function signRebuild(
   { technicianId, passcode }: SignRequest,
   at: string | null = null,
 ): Promise<Answer<{ rebuildId: number; setupId: number }>> {
+  const check = await passcodeChecked(technicianId, passcode);
   const answer = await inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
@@ -130,7 +131,7 @@ export async function signRebuild(
     if (job.rideOpen) throw new Refusal(conflict('ride-undecided'));
     const entries = await currentEntries(sql, { jobId });
     if (!Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild|work)\./.test(f))) throw new Refusal(refused('nothing-recorded'));
-    await requirePasscode(sql, technicianId, passcode);
+    await requirePasscode(sql, check);
     const figuresNow = await currentEntries(sql, { machineId: job.machineId });
     const differ = differencesOf(entries, figuresNow, await springsOfJob(sql, entries));
     if (differ.length > 0 && textOf(entries, 'built.differs').trim() === '')
@@ -181,6 +182,7 @@ type Correct = z.output<typeof correctRequest>;
 
 /** Adds a signed correction that points at the rebuild; the set-up it leaves is a child of the one it corrects. */
 export async function correctRebuild(jobId: number, request: Correct, at: string | null = null): Promise<Answer<{ rebuildId: number }>> {
+  const check = await passcodeChecked(request.technicianId, request.passcode);
   const answer = await inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
@@ -192,7 +194,7 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
         throw new Refusal(refused('field-unknown', ['field'], { field }));
       corrected[field] = { field, at: null, ...orRefuse(readField(field, text, unit, 'job')) };
     }
-    await requirePasscode(sql, request.technicianId, request.passcode);
+    await requirePasscode(sql, check);
     const signedAt = at ?? new Date().toISOString();
     const { document } = await prepare(sql, job, request.technicianId, corrected, signedAt);
     const { technicianId, reason } = request;

@@ -1,5 +1,5 @@
 import { oneBegun } from '@/db/queries/health';
-import { db } from '@/db/client';
+import { type Db, db } from '@/db/client';
 import { manyHistory, manyLastKnown } from '@/db/queries/entries';
 import {
   type JobLine,
@@ -34,6 +34,7 @@ import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersio
 import { practiceCaseOf } from './practice';
 import { proceduresOf } from './procedures';
 import { machineName } from './find';
+import { guessedAt } from './guesses';
 import { currentEntries, currentEntriesOf } from './entries';
 import { reasoningOf } from './reasoning';
 import { standOf, trialsOf } from './retune';
@@ -61,6 +62,19 @@ const brief = (job: JobLine, entries: Entries) => {
 };
 export type JobBrief = ReturnType<typeof brief>;
 
+/** Of the book itself: an old backup, a disk nearly full, somebody guessing at passcodes. */
+async function warningsOf(base: Db): Promise<{ words: string; href: string }[]> {
+  const { warning } = await backupState();
+  const names = new Map((await manyTechnicians(base)).map((t) => [t.id, t.name]));
+  return [
+    ...(warning ? [{ words: warning, href: '/shop-book/backups' }] : []),
+    ...guessedAt().map(({ technicianId, wrong }) => ({
+      words: `Somebody typed ${wrong} wrong passcodes in a row for ${names.get(technicianId) ?? 'a name'}.`,
+      href: '/shop-book/names',
+    })),
+  ];
+}
+
 /** The Floor: jobs on the stands by promised day, and rides nobody has heard of yet. */
 export async function floor() {
   const base = await db();
@@ -71,7 +85,7 @@ export async function floor() {
     due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
     short: await shortages(base),
     begun: await oneBegun(base),
-    warning: (await backupState()).warning,
+    warnings: await warningsOf(base),
     awaited: awaited.map((j) => ({ id: j.id, machine: machineName(j), customer: j.customer, handedBackAt: j.handedBackAt ?? '' })),
   };
 }

@@ -22,8 +22,8 @@ interface JobBrief {
 
 interface Props {
   begun: Begun;
-  /** Of the book itself: an old backup, a disk nearly full. */
-  warning: string | null;
+  /** Of the book itself: an old backup, a disk nearly full, guesses at a passcode. */
+  warnings: { words: string; href: string }[];
   jobs: JobBrief[];
   awaited: { id: number; machine: string; customer: string; handedBackAt: string }[];
   due: DueLine[];
@@ -106,14 +106,14 @@ function untilWords(day: string, today: string): string {
 }
 
 /** The Floor: what is on the stands by promised day, where each job stands and what to do next; and rides nobody has heard of. */
-export function Floor({ jobs, awaited, due, short, begun, warning, today }: Props & { today: string }) {
+export function Floor({ jobs, awaited, due, short, begun, warnings, today }: Props & { today: string }) {
   return (
     <Shell title="Floor" about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`}>
-      {warning && (
-        <Warn>
-          {warning} <Link href="/shop-book/backups">Backups</Link>
+      {warnings.map(({ words, href }) => (
+        <Warn key={words}>
+          {words} <Link href={href}>See to it</Link>
         </Warn>
-      )}
+      ))}
       <FirstHour begun={begun} />
       <Top>
         <Heading style={{ margin: 0 }}>On the stands, by promised day</Heading>

@@ -47,7 +47,7 @@ export function Technicians({ technicians }: { technicians: Technician[] }) {
         problem={problem?.at === 'name' ? problem.words : null}
       />
       <PlainField
-        label="with a passcode of four signs or more"
+        label="with a passcode of six signs or more"
         secret
         value={typed.passcode}
         onChange={(passcode) => setTyped({ ...typed, passcode })}

@@ -20,6 +20,7 @@ import { useBench } from '../../job/BenchContext';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
 import { Button, Empty, Heading, QuietButton, Small, Warn } from '../../kit/primitives';
+import { Fold } from '../../kit/Fold';
 import { Sheets } from '../../kit/Sheets';
 import { Aim } from './Aim';
 import { ForceSpeed } from './ForceSpeed';
@@ -93,36 +94,37 @@ export function DamperSheet({ damper, valve, viewed, present, findings, kept }: 
           )}
         </div>
       </Three>
-      <Sheets
-        label="Sheets of this damper"
-        sheets={[
-          ...(view
-            ? [
-                { id: 'aim', title: 'Aim', content: <Aim damper={damper} side={side} aim={aim} view={view} /> },
-                {
-                  id: 'findings',
-                  title: 'Findings',
-                  holds: String(findings.length),
-                  content: (
-                    <>
-                      <PressureSplit name={sheet.name} valve={valve} view={view} at={at} />
-                      <BecauseList findings={findings} empty={NOTHING_FOUND} title="What this damper does" metric />
-                    </>
-                  ),
-                },
-                { id: 'search', title: 'Search', content: <Search sheet={sheet} view={view} /> },
-                { id: 'oil', title: 'Oil or shims', content: <OilAgainstStack end={end} side={side} view={view} /> },
-                {
-                  id: 'dyno',
-                  title: 'Dyno',
-                  ...(sheet.runs.length > 0 ? { holds: `${sheet.runs.length} run${sheet.runs.length === 1 ? '' : 's'}` } : {}),
-                  content: <Dyno damper={damper} valve={valve} gasForceN={view.gasForceN} />,
-                },
-              ]
-            : []),
-          { id: 'figures', title: 'Figures and reason', content: kept },
-        ]}
-      />
+      {view ? (
+        <Sheets
+          label="Sheets of this damper"
+          sheets={[
+            { id: 'aim', title: 'Aim', content: <Aim damper={damper} side={side} aim={aim} view={view} /> },
+            {
+              id: 'findings',
+              title: 'Findings',
+              holds: String(findings.length),
+              content: (
+                <>
+                  <PressureSplit name={sheet.name} valve={valve} view={view} at={at} />
+                  <BecauseList findings={findings} empty={NOTHING_FOUND} title="What this damper does" metric />
+                </>
+              ),
+            },
+            { id: 'search', title: 'Search', content: <Search sheet={sheet} view={view} /> },
+            { id: 'oil', title: 'Oil or shims', content: <OilAgainstStack end={end} side={side} view={view} /> },
+            {
+              id: 'dyno',
+              title: 'Dyno',
+              ...(sheet.runs.length > 0 ? { holds: `${sheet.runs.length} run${sheet.runs.length === 1 ? '' : 's'}` } : {}),
+              content: <Dyno damper={damper} valve={valve} gasForceN={view.gasForceN} />,
+            },
+            { id: 'figures', title: 'Figures and reason', content: kept },
+          ]}
+        />
+      ) : (
+        // What is missing is asked for above: all of it stands folded until then.
+        <Fold title="Figures and reason">{kept}</Fold>
+      )}
       {view?.drops[at] && (
         <Working steps={forceWorking(view.areas, view.drops[at], view.returnMPa[at]!, SHEET_SPEEDS[at]!, isRodLeg(figures, damper))} />
       )}
