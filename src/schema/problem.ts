@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { Entry } from '@/catalogue/entry';
 import type { Issue } from '@/core/result';
 import { isProblemCode, issueWords, type ProblemCode } from './words';
 
@@ -7,6 +8,8 @@ export interface Problem {
   code: string;
   message: string;
   path: (string | number)[];
+  /** What stands in the field instead, where somebody else wrote meanwhile. */
+  there?: Entry;
 }
 
 type Data = Record<string, string | number>;

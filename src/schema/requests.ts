@@ -17,6 +17,8 @@ export const recordRequest = z.strictObject({
   unit: z.string().max(20).optional(),
   technicianId: id.nullable().default(null),
   device,
+  /** What the page showed in this field when it was typed; where something else stands there by now, nothing is written. Left out by instruments and scripts. */
+  seen: z.string().max(4000).optional(),
 });
 export type RecordRequest = z.input<typeof recordRequest>;
 
@@ -43,6 +45,8 @@ export const takeInRequest = z.strictObject({
   customer: customerOf,
   machine: z.union([z.strictObject({ id }), z.strictObject({ figures: z.record(z.string().max(80), typed) })]),
   promisedOn: z.iso.date(),
+  /** The machine is in already, and a second job is wanted all the same. */
+  anyway: z.boolean().optional(),
 });
 export type TakeInRequest = z.input<typeof takeInRequest>;
 
@@ -128,5 +132,8 @@ export const springListRequest = z.strictObject({
 export type SpringListRequest = z.input<typeof springListRequest>;
 
 export const measurementRequest = springFitRequest.extend({ technicianId: id.nullable().default(null), device });
+
+/** Undoing takes back what one wrote oneself: by whom, where somebody has said who is at the bench. */
+export const undoRequest = z.strictObject({ technicianId: id.nullable().default(null) });
 
 export const practiceEndRequest = z.strictObject({ jobId: z.int().positive().max(2_147_483_647) });

@@ -1,10 +1,10 @@
 import type { Sql } from '@/db/client';
-import { type EntryToUndo, maybeOneBefore, maybeOneToUndo, oneNewEntry } from '@/db/queries/entries';
+import { type EntryToUndo, maybeOneBefore, maybeOneCurrent, maybeOneToUndo, oneNewEntry, type Subject } from '@/db/queries/entries';
 import { maybeOneJobLocked } from '@/db/queries/jobs';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneSetMachine } from '@/db/queries/machines';
 import { maybeOneTechnician } from '@/db/queries/people';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
-import { type Entry, readEntry, type ReadEntry } from '@/catalogue/entry';
+import { type Entry, readEntry, type ReadEntry, withUnit } from '@/catalogue/entry';
 import { knownField, SEALED_STAGES } from '@/catalogue/fields';
 import type { z } from 'zod';
 import type { recordRequest } from '@/schema/requests';
@@ -50,7 +50,18 @@ async function refuseUnknownTechnician(sql: Sql, id: number | null): Promise<voi
   if (id !== null && !(await maybeOneTechnician(sql, id))) throw new Refusal(missing('technician'));
 }
 
-/** Records one field of a job. Refusals: field-unknown, the reading's own, sealed. */
+/** Refuses where somebody else wrote in the field since it was shown: nobody's figure is written over unseen. The same figure written twice is no quarrel. */
+async function refuseChangedElsewhere(sql: Sql, subject: Subject, { field, text, seen }: Recorded): Promise<void> {
+  if (seen === undefined) return;
+  const now = await maybeOneCurrent(sql, subject, field);
+  const there = now?.text ?? '';
+  if (there === seen || there === text) return;
+  const refusal = conflict('changed-elsewhere', [field], { there: there === '' ? 'nothing' : withUnit(now!) });
+  const { id: _id, ...entry } = now ?? { id: 0, field, text: '', unit: null, value: null, at: null };
+  throw new Refusal({ ...refusal, problem: { ...refusal.problem, there: entry } });
+}
+
+/** Records one field of a job. Refusals: field-unknown, the reading's own, sealed, changed-elsewhere. */
 export async function recordJobEntry(jobId: number, request: Recorded, at: string | null = null): Promise<Answer<Entry>> {
   const read = readField(request.field, request.text, request.unit, 'job');
   if (!read.ok) return read;
@@ -61,6 +72,7 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
     const known = knownField(request.field)!;
     if (SEALED_STAGES.includes(known.stage) && (await manySignedOfJob(sql, jobId)).length > 0)
       throw new Refusal(conflict('sealed', [request.field]));
+    await refuseChangedElsewhere(sql, { jobId }, request);
     const { technicianId, device, field } = request;
     const entry = await oneNewEntry(sql, { jobId }, { field, ...read.value, technicianId, device, at, undoes: null });
     if (isFindable(field)) await makeJobFindable(sql, jobId);
@@ -75,6 +87,7 @@ export async function recordMachineEntry(machineId: number, request: Recorded, a
   if (!read.ok) return read;
   return inTransaction(async (sql) => {
     await refuseUnknownTechnician(sql, request.technicianId);
+    await refuseChangedElsewhere(sql, { machineId }, request);
     await mirrorIdentity(sql, machineId, request.field, read.value);
     const { technicianId, device, field } = request;
     const entry = await oneNewEntry(sql, { machineId }, { field, ...read.value, technicianId, device, at, undoes: null });
@@ -85,22 +98,25 @@ export async function recordMachineEntry(machineId: number, request: Recorded, a
 }
 
 /**
- * Takes the newest entry of a job back by recording what the field held before; nothing is deleted. What was written in one step, such as going back to an older set-up, is taken back in
+ * Takes one's own newest entry of a job back by recording what the field held before; nothing is deleted. What was written in one step, such as going back to an older set-up, is taken back in
  * one: `also` holds the rest of it.
  */
-export async function undo(jobId: number): Promise<Answer<Entry & { also: Entry[] }>> {
+export async function undo(jobId: number, technicianId: number | null = null): Promise<Answer<Entry & { also: Entry[] }>> {
   return inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
     const signed = (await manySignedOfJob(sql, jobId)).length > 0;
     const fields = signed ? 'unsealed' : 'any';
-    const last = await maybeOneToUndo(sql, jobId, fields);
+    const last = await maybeOneToUndo(sql, jobId, fields, technicianId);
     if (!last) throw new Refusal(conflict('nothing-to-undo'));
-    const entry = await takeBack(sql, jobId, last);
+    const entry = await takeBack(sql, jobId, last, technicianId);
     const also: Entry[] = [];
-    for (let next = await maybeOneToUndo(sql, jobId, fields); next && isOneStep(last.device) && next.device === last.device;) {
-      also.push(await takeBack(sql, jobId, next));
-      next = await maybeOneToUndo(sql, jobId, fields);
+    for (
+      let next = await maybeOneToUndo(sql, jobId, fields, technicianId);
+      next && isOneStep(last.device) && next.device === last.device;
+    ) {
+      also.push(await takeBack(sql, jobId, next, technicianId));
+      next = await maybeOneToUndo(sql, jobId, fields, technicianId);
     }
     await makeJobFindable(sql, jobId);
     if (last.field === 'ride.feel') await reckonLikeness(sql, jobId);
@@ -111,12 +127,8 @@ export async function undo(jobId: number): Promise<Answer<Entry & { also: Entry[
 /** Entries written together carry the set-up they came from as their device. */
 const isOneStep = (device: string) => device.startsWith('set-up ');
 
-async function takeBack(sql: Sql, jobId: number, last: EntryToUndo): Promise<Entry> {
+async function takeBack(sql: Sql, jobId: number, last: EntryToUndo, technicianId: number | null): Promise<Entry> {
   const before = await maybeOneBefore(sql, jobId, last.field, last.id);
   const { text, unit, value } = before ?? { text: '', unit: null, value: null };
-  return oneNewEntry(
-    sql,
-    { jobId },
-    { field: last.field, text, unit, value, technicianId: null, device: 'undo', at: null, undoes: last.id },
-  );
+  return oneNewEntry(sql, { jobId }, { field: last.field, text, unit, value, technicianId, device: 'undo', at: null, undoes: last.id });
 }

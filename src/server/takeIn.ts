@@ -1,7 +1,8 @@
 import type { z } from 'zod';
+import { jobNumber } from '@/catalogue/jobs';
 import type { Sql } from '@/db/client';
 import { oneNewEntry } from '@/db/queries/entries';
-import { noneHandBack, maybeOneJobLocked, oneNewJob } from '@/db/queries/jobs';
+import { manyJobsOfMachine, noneHandBack, maybeOneJobLocked, oneNewJob } from '@/db/queries/jobs';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, maybeOneRoot, noneNewOwner, oneNewMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, oneNewCustomer, type Customer } from '@/db/queries/people';
 import { noneMakeFindable } from '@/db/queries/search';
@@ -65,6 +66,12 @@ export async function takeIn(request: TakeIn, at: string | null = null): Promise
   });
 }
 
+/** A machine that is in is not taken in again by mistake, as by two people at once. */
+async function refuseSecondJob(sql: Sql, machineId: number): Promise<void> {
+  const open = (await manyJobsOfMachine(sql, machineId)).find((job) => job.handedBackAt === null);
+  if (open) throw new Refusal(conflict('machine-is-in', ['machine'], { job: jobNumber(open.id) }));
+}
+
 /** The same within a transaction under way. */
 export async function takeInWithin(
   sql: Sql,
@@ -78,6 +85,7 @@ export async function takeInWithin(
     const machine = root && (await maybeOneMachine(sql, root.id));
     if (!machine) throw new Refusal(missing('machine'));
     machineId = machine.id;
+    if (!request.anyway) await refuseSecondJob(sql, machineId);
     if ((await manyOwners(sql, machineId))[0]?.customerId !== customer.id) {
       await noneNewOwner(sql, machineId, customer.id, at);
       await makeMachineFindable(sql, machine, customer.name);

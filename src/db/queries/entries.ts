@@ -70,16 +70,25 @@ export const oneNewEntry = (sql: Sql, subject: Subject, e: NewEntry) => {
   );
 };
 
-/** The newest entry that is not itself an undoing and has not been undone. */
+/** What stands in one field now, emptied or not; null where nothing was ever written. */
+export const maybeOneCurrent = (sql: Sql, subject: Subject, field: string) => {
+  const [column, id] = whose(subject);
+  return sql.maybeOne<StoredEntry>(`SELECT ${COLUMNS} FROM entry WHERE ${column} = $1 AND field = $2 ORDER BY id DESC LIMIT 1`, [
+    id,
+    field,
+  ]);
+};
+
+/** The newest entry of whoever undoes that is not itself an undoing and has not been undone; of somebody unnamed, what nobody put a name to. */
 /** With the device it was written by: what one step wrote together carries the same. */
 export type EntryToUndo = StoredEntry & { device: string };
 
-export const maybeOneToUndo = (sql: Sql, jobId: number, fields: 'any' | 'unsealed') =>
+export const maybeOneToUndo = (sql: Sql, jobId: number, fields: 'any' | 'unsealed', technicianId: number | null) =>
   sql.maybeOne<EntryToUndo>(
     `SELECT ${COLUMNS}, device FROM entry e WHERE job_id = $1 AND undoes IS NULL AND NOT EXISTS (SELECT 1 FROM entry u WHERE u.undoes = e.id)
-       AND ($2 = 'any' OR field ~ '^(set|ride|job)\\.')
+       AND ($2 = 'any' OR field ~ '^(set|ride|job)\\.') AND technician_id IS NOT DISTINCT FROM $3
      ORDER BY id DESC LIMIT 1`,
-    [jobId, fields],
+    [jobId, fields, technicianId],
   );
 
 /** What the field held before entry `id`, leaving out everything undone. */

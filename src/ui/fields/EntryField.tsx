@@ -2,6 +2,7 @@
 import { type KeyboardEvent, memo, type ReactNode } from 'react';
 import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
+import { withUnit } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { type FieldDef, unitOf } from '@/catalogue/fields/kinds';
 import { printOther } from '@/core/units/print';
@@ -195,6 +196,14 @@ function TextEntry({
   const below: ReactNode = (
     <Below className="below">
       <FieldError className="problem">{problem}</FieldError>
+      {state.theirs && (
+        <div className="question">
+          <QuietButton onPress={sure}>Keep mine, {state.text || 'nothing'}</QuietButton>{' '}
+          <QuietButton onPress={() => store.takeTheirs(field)}>
+            Take theirs, {state.theirs.text === '' ? 'nothing' : withUnit(state.theirs)}
+          </QuietButton>
+        </div>
+      )}
       {!problem && state.question && (
         <div className="question">
           {state.question}

@@ -10,5 +10,7 @@ export const sendTo =
     const who = atBench();
     const answer = await post<Entry>(url, who ? { ...what, technicianId: who.id } : what);
     if (answer.ok) return { ok: true, entry: answer.value };
-    return answer.unreachable ? { ok: false, unreachable: true } : { ok: false, refused: answer.message };
+    return answer.unreachable
+      ? { ok: false, unreachable: true }
+      : { ok: false, refused: answer.message, ...(answer.there ? { there: answer.there } : {}) };
   };

@@ -57,7 +57,7 @@ test('a keystroke computes at once, leaving the field records it with the unit s
   expect(sent).toEqual([]);
   store.commit('rider.mass');
   await store.flush();
-  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg' }]);
+  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg', seen: '' }]);
   expect([store.saving, store.isSettled()]).toEqual(['saved', true]);
 });
 
@@ -121,7 +121,7 @@ test('what waits outlives a reload', async () => {
   reloaded.resume();
   expect(reloaded.stateOf('rider.mass').text).toBe('92');
   await reloaded.flush();
-  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg' }]);
+  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg', seen: '' }]);
   expect(shelf.getItem('job')).toBeNull();
 });
 

@@ -17,6 +17,8 @@ export interface FieldState {
   question: string | null;
   /** The question waits for its yes: the value is not recorded yet. */
   asks: boolean;
+  /** What somebody else wrote here meanwhile; the one typed is not recorded until it is chosen. */
+  theirs: Entry | null;
 }
 
 interface Draft {
@@ -24,12 +26,15 @@ interface Draft {
   problem: string | null;
   /** Left as it is, an unusual value waits for a yes before it is recorded or reckoned with. */
   asks?: boolean;
+  theirs?: Entry;
 }
 
 export interface Outgoing {
   field: string;
   text: string;
   unit?: string;
+  /** What is known to be recorded there when it is sent. */
+  seen?: string;
 }
 
 export interface Origin {
@@ -39,7 +44,7 @@ export interface Origin {
 
 export type Send = (
   what: Outgoing,
-) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: string } | { ok: false; unreachable: true }>;
+) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: string; there?: Entry } | { ok: false; unreachable: true }>;
 
 interface Options {
   entries: Entries;
@@ -63,7 +68,7 @@ const keptSent = (value: unknown): Entry[] =>
   Array.isArray(value)
     ? value.filter((e: Partial<Entry> | null) => typeof e?.field === 'string' && typeof e.text === 'string').map((e) => e as Entry)
     : [];
-const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null, asks: false };
+const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null, asks: false, theirs: null };
 
 /**
  * The fields of one page: what is recorded, what is being typed, and what waits to be sent. Components subscribe field by field, so that a
@@ -207,7 +212,15 @@ export class FieldStore {
     const last = this.options.lastKnown && entryAt(this.options.lastKnown, field);
     const wild = isWild(def, value);
     const question = wild ? `Is this right? It is unusual here.${last ? ` Last known: ${withUnit(last)}.` : ''}` : null;
-    return { text: draft?.text ?? entry?.text ?? '', value, unit, problem: draft?.problem ?? null, question, asks: draft?.asks ?? false };
+    return {
+      text: draft?.text ?? entry?.text ?? '',
+      value,
+      unit,
+      problem: draft?.problem ?? null,
+      question,
+      asks: draft?.asks ?? false,
+      theirs: draft?.theirs ?? null,
+    };
   }
 
   /** A keystroke: the result follows at once where the text can be read; what cannot be read yet is not scolded before the field is left. */
@@ -316,7 +329,7 @@ export class FieldStore {
     while (send && this.queue.length > 0) {
       const next = this.queue[0]!;
       this.note('saving');
-      const answer = await send(next);
+      const answer = await send({ ...next, seen: this.acknowledged[next.field]?.text ?? '' });
       if (!answer.ok && 'unreachable' in answer) {
         this.note('waiting');
         this.retry ??= setTimeout(() => {
@@ -332,18 +345,25 @@ export class FieldStore {
         this.acknowledged[next.field] = answer.entry;
         this.keepSent(answer.entry);
       }
-      if (!answer.ok) this.refuse(next, answer.refused);
+      if (!answer.ok) this.refuse(next, answer.refused, answer.there);
     }
     this.note('saved');
   }
 
-  private refuse({ field, text }: Outgoing, problem: string): void {
+  private refuse({ field, text }: Outgoing, problem: string, there?: Entry): void {
+    if (there) this.acknowledged[field] = there;
     const before = this.acknowledged[field];
     if (before) this.entries[field] = before;
     else delete this.entries[field];
-    this.drafts.set(field, { text, problem });
+    this.drafts.set(field, { text, problem, ...(there ? { theirs: there } : {}) });
     this.changed(field);
   }
+
+  /** Of two who wrote: what the other wrote is taken, and what was typed here is let go. */
+  takeTheirs = (field: string): void => {
+    const theirs = this.drafts.get(field)?.theirs;
+    if (theirs) this.accept(theirs);
+  };
 
   private note(saving: Saving): void {
     if (this.saving === saving && saving !== 'saved') return;

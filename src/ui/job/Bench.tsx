@@ -20,7 +20,7 @@ import { dayWords, timeWords } from '../kit/time';
 import { type BenchData, BenchProvider, type BenchTools, useFact } from './BenchContext';
 import { Rail } from './Rail';
 import { post } from '../kit/send';
-import { forgetUnlessAmong } from '../kit/atBench';
+import { atBench, forgetUnlessAmong } from '../kit/atBench';
 import { USE_NAMES } from '@/catalogue/uses';
 import { sendTo } from '../fields/sendTo';
 
@@ -103,7 +103,7 @@ function BenchFrame({
   const undo = async () => {
     store.commitAll();
     await store.flush();
-    const answer = await post<Entry & { also: Entry[] }>(`/api/jobs/${data.job.id}/undo`, {});
+    const answer = await post<Entry & { also: Entry[] }>(`/api/jobs/${data.job.id}/undo`, { technicianId: atBench()?.id ?? null });
     if (!answer.ok) return setNotice(answer.message);
     const { also, ...last } = answer.value;
     for (const entry of [last, ...also]) store.accept(entry);

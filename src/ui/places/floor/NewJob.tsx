@@ -90,8 +90,8 @@ const WhoAndWhen = styled.div`
   }
 `;
 
-/** Takes a machine in: customer, machine, promised day; the figures may be filled in later. */
-export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props) {
+/** What is typed of a new job, and the way to open it. */
+function useNewJob({ machines, chosenMachineId, usualDay }: Props) {
   const router = useRouter();
   const { system } = usePreferences();
   const [store] = useState(() => new FieldStore({ entries: {} }));
@@ -100,21 +100,26 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
   const [customer, setCustomer] = useState<{ id: number | null; name: string }>({ id: chosen?.ownerId ?? null, name: chosen?.owner ?? '' });
   const [phone, setPhone] = useState('');
   const [email, setEmail] = useState('');
-  const machineChoices = machines.map((m) => ({ id: m.id, name: `${m.name}${m.registration ? `, ${m.registration}` : ''} (${m.owner})` }));
   const [machineId, setMachineId] = useState<number | null>(chosen?.id ?? null);
-  const [machineText, setMachineText] = useState(machineChoices.find((m) => m.id === chosen?.id)?.name ?? '');
   const [day, setDay] = useState<string | null>(usualDay);
   const [problems, setProblems] = useState<Record<string, string>>({});
   const [busy, setBusy] = useState(false);
+  /** The machine is in already: pressed again, a second job is meant. */
+  const [isIn, setIsIn] = useState(false);
 
-  const open = async () => {
+  /** What is missing or cannot be read, before anything is sent. */
+  const found = (): Record<string, string> => {
     const readable = store.commitAll();
-    const found: Record<string, string> = {};
-    if (customer.id === null && customer.name.trim() === '') found.customer = 'Type the customer’s name.';
-    if (day === null) found.day = 'Choose the promised day.';
-    if (!readable) found.page = showUnsettled([store]) ?? '';
-    setProblems(found);
-    if (Object.keys(found).length > 0) return;
+    return {
+      ...(customer.id === null && customer.name.trim() === '' ? { customer: 'Type the customer’s name.' } : {}),
+      ...(day === null ? { day: 'Choose the promised day.' } : {}),
+      ...(readable ? {} : { page: showUnsettled([store]) ?? '' }),
+    };
+  };
+  const open = async () => {
+    const missing = found();
+    setProblems(missing);
+    if (Object.keys(missing).length > 0) return;
     setBusy(true);
     const figures = Object.fromEntries(
       recorded(store.recorded()).map((e) => [e.field, { text: e.text, ...(e.unit ? { unit: e.unit } : {}) }]),
@@ -123,65 +128,65 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
       customer: customer.id === null ? { name: customer.name, phone, email: email.trim() } : { id: customer.id },
       machine: machineId === null ? { figures } : { id: machineId },
       promisedOn: day,
+      ...(isIn ? { anyway: true } : {}),
     });
     setBusy(false);
     if (answer.ok) return router.push(`/jobs/${answer.value.jobId}/ask`);
+    setIsIn(answer.code === 'machine-is-in');
     const field = answer.path.find((p) => typeof p === 'string' && p.startsWith('machine.'));
     if (typeof field === 'string') store.setProblem(field, answer.message);
     setProblems(answer.path.includes('email') ? { email: 'Type the address as name@place, or leave it empty.' } : { page: answer.message });
   };
+  const pickMachine = (id: number | null) => {
+    setMachineId(id);
+    setIsIn(false);
+  };
+  return {
+    store,
+    customer,
+    setCustomer,
+    phone,
+    setPhone,
+    email,
+    setEmail,
+    machineId,
+    pickMachine,
+    day,
+    setDay,
+    problems,
+    busy,
+    isIn,
+    open,
+  };
+}
+type NewJobTyped = ReturnType<typeof useNewJob>;
 
+/** Takes a machine in: customer, machine, promised day; the figures may be filled in later. */
+export function NewJob(props: Props) {
+  const typed = useNewJob(props);
   return (
     <Shell title="Take a machine in" about="who, which machine, by when">
-      <FieldsProvider value={store}>
+      <FieldsProvider value={typed.store}>
         <Columns $wide="1fr 1.6fr">
           <WhoAndWhen>
-            <Titled title="Customer">
-              <FindOrAdd
-                label="Name: found in the book, or new"
-                items={customers}
-                text={customer.name}
-                onText={(name) => setCustomer((c) => ({ ...c, name }))}
-                onPick={(id) => setCustomer((c) => ({ ...c, id }))}
-                autoFocus
-              />
-              {problems.customer && <p role="alert">▲ {problems.customer}</p>}
-              {customer.id === null && customer.name.trim() !== '' && (
-                <>
-                  <Small>New customer.</Small>
-                  <PlainField label="Telephone" value={phone} onChange={setPhone} />
-                  <PlainField label="E-mail" value={email} onChange={setEmail} problem={problems.email ?? null} />
-                </>
-              )}
-            </Titled>
-            <Titled title="Machine in the book">
-              <FindOrAdd
-                label="Make, model or registration; leave empty for a new one"
-                items={machineChoices}
-                text={machineText}
-                onText={setMachineText}
-                onPick={setMachineId}
-              />
-              {machineId !== null && customer.id !== machines.find((m) => m.id === machineId)?.ownerId && customer.name !== '' && (
-                <Small>▲ The book has another owner for this machine. Taking it in records the new one; the old stays in its file.</Small>
-              )}
-            </Titled>
+            <Who typed={typed} customers={props.customers} />
+            <Which typed={typed} machines={props.machines} chosenMachineId={props.chosenMachineId} />
             <Titled title="Promised" aside="as usual in this shop until changed">
-              <DayField label="Promised day" value={day} onChange={setDay} problem={problems.day ?? null} />
+              <DayField label="Promised day" value={typed.day} onChange={typed.setDay} problem={typed.problems.day ?? null} />
             </Titled>
             <div className="open">
-              <Button $strong onPress={() => void open()} isDisabled={busy}>
-                Open the job
+              <Button $strong onPress={() => void typed.open()} isDisabled={typed.busy}>
+                {typed.isIn ? 'Open a second job' : 'Open the job'}
               </Button>
-              {problems.page && (
+              {typed.problems.page && (
                 <p role="alert" style={{ paddingTop: '0.5rem' }}>
-                  ▲ {problems.page}
+                  ▲ {typed.problems.page}
                 </p>
               )}
             </div>
           </WhoAndWhen>
           <div className="machine">
-            {machineId === null ? (
+            {typed.machineId === null ? (
               <>
                 <Titled title="New machine" aside="make and model are needed">
                   <FieldsOf defs={MACHINE_IDENTITY} />
@@ -198,5 +203,49 @@ export function NewJob({ customers, machines, chosenMachineId, usualDay }: Props
         </Columns>
       </FieldsProvider>
     </Shell>
+  );
+}
+
+function Who({ typed, customers }: { typed: NewJobTyped; customers: Props['customers'] }) {
+  const { customer, setCustomer, problems } = typed;
+  return (
+    <Titled title="Customer">
+      <FindOrAdd
+        label="Name: found in the book, or new"
+        items={customers}
+        text={customer.name}
+        onText={(name) => setCustomer((c) => ({ ...c, name }))}
+        onPick={(id) => setCustomer((c) => ({ ...c, id }))}
+        autoFocus
+      />
+      {problems.customer && <p role="alert">▲ {problems.customer}</p>}
+      {customer.id === null && customer.name.trim() !== '' && (
+        <>
+          <Small>New customer.</Small>
+          <PlainField label="Telephone" value={typed.phone} onChange={typed.setPhone} />
+          <PlainField label="E-mail" value={typed.email} onChange={typed.setEmail} problem={problems.email ?? null} />
+        </>
+      )}
+    </Titled>
+  );
+}
+
+function Which({ typed, machines, chosenMachineId }: { typed: NewJobTyped } & Pick<Props, 'machines' | 'chosenMachineId'>) {
+  const { customer, machineId, pickMachine } = typed;
+  const choices = machines.map((m) => ({ id: m.id, name: `${m.name}${m.registration ? `, ${m.registration}` : ''} (${m.owner})` }));
+  const [text, setText] = useState(choices.find((m) => m.id === chosenMachineId)?.name ?? '');
+  return (
+    <Titled title="Machine in the book">
+      <FindOrAdd
+        label="Make, model or registration; leave empty for a new one"
+        items={choices}
+        text={text}
+        onText={setText}
+        onPick={pickMachine}
+      />
+      {machineId !== null && customer.id !== machines.find((m) => m.id === machineId)?.ownerId && customer.name !== '' && (
+        <Small>▲ The book has another owner for this machine. Taking it in records the new one; the old stays in its file.</Small>
+      )}
+    </Titled>
   );
 }

@@ -1,8 +1,8 @@
-import { emptyRequest } from '@/schema/requests';
+import { undoRequest } from '@/schema/requests';
 import { undo } from '@/server/record';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {
   const id = await idOf(context);
-  return handle(request, emptyRequest, () => undo(id));
+  return handle(request, undoRequest, ({ technicianId }) => undo(id, technicianId));
 };

@@ -1,0 +1,92 @@
+import { FieldStore, type Send } from '@/ui/fields/store';
+import { recordJobEntry, recordMachineEntry, undo } from '@/server/record';
+import { takeIn } from '@/server/takeIn';
+import { addTechnician } from '@/server/drawers';
+import { bench } from '@/server/views';
+import { codeOf, get } from './answers';
+import { onDisk } from './onDisk';
+
+/** Two people on one job: nobody's figure is written over unseen, undoing takes back one's own, and a machine that is in is not taken in twice by mistake. */
+
+onDisk('two-people');
+
+let jobId: number;
+let machineId: number;
+beforeAll(async () => {
+  const taken = get(
+    await takeIn({
+      customer: { name: 'Wenna Trask', phone: '' },
+      machine: { figures: { 'machine.make': { text: 'Halvik' }, 'machine.model': { text: 'Moor 250' } } },
+      promisedOn: '2026-12-20',
+    }),
+  );
+  ({ jobId, machineId } = taken);
+});
+const common = { technicianId: null, device: 'by hand' };
+
+test('a field changed elsewhere since it was shown is refused with what stands there, and left as it is', async () => {
+  get(await recordJobEntry(jobId, { ...common, field: 'rider.mass', text: '84', seen: '' }));
+  const late = await recordJobEntry(jobId, { ...common, field: 'rider.mass', text: '90', seen: '' });
+  expect(codeOf(late)).toBe('changed-elsewhere');
+  expect(late.ok ? null : late.problem.there).toMatchObject({ text: '84', value: 84 });
+  expect((await bench(jobId))!.entries['rider.mass']!.text).toBe('84');
+  // Seen now, or written alike by both, it is no quarrel; instruments and scripts say nothing of what they saw.
+  get(await recordJobEntry(jobId, { ...common, field: 'rider.mass', text: '84', seen: '' }));
+  get(await recordJobEntry(jobId, { ...common, field: 'rider.mass', text: '90', seen: '84' }));
+  get(await recordJobEntry(jobId, { ...common, field: 'rider.mass', text: '91' }));
+  get(await recordMachineEntry(machineId, { ...common, field: 'machine.wheelbase', text: '1490', seen: '' }));
+  expect(codeOf(await recordMachineEntry(machineId, { ...common, field: 'machine.wheelbase', text: '1500', seen: '' }))).toBe(
+    'changed-elsewhere',
+  );
+});
+
+/** A tablet whose entries go to the very use case. */
+const tablet = () => {
+  const send: Send = async (what) => {
+    const answer = await recordJobEntry(jobId, { ...common, ...what });
+    if (answer.ok) return { ok: true, entry: answer.value };
+    return { ok: false, refused: answer.problem.message, ...(answer.problem.there ? { there: answer.problem.there } : {}) };
+  };
+  return new FieldStore({ entries: {}, send });
+};
+
+test('two tablets: the later one is shown both and chooses; two quick entries of one hand are no quarrel', async () => {
+  const [one, other] = [tablet(), tablet()];
+  one.put('budget', 'about 400');
+  await one.flush();
+  other.put('budget', 'no limit');
+  await other.flush();
+  expect(other.stateOf('budget')).toMatchObject({ text: 'no limit', theirs: { text: 'about 400' } });
+  expect(other.stateOf('budget').problem).toMatch(/Somebody wrote “about 400” here/);
+  // Keeps its own: it is left once more.
+  other.commit('budget', true);
+  await other.flush();
+  expect((await bench(jobId))!.entries.budget!.text).toBe('no limit');
+  // The first tablet has not seen that, and takes it.
+  one.put('budget', 'about 500');
+  await one.flush();
+  one.takeTheirs('budget');
+  expect(one.stateOf('budget')).toMatchObject({ text: 'no limit', theirs: null, problem: null });
+  one.put('budget', 'a');
+  one.put('budget', 'ab');
+  await one.flush();
+  expect([one.stateOf('budget').problem, (await bench(jobId))!.entries.budget!.text]).toEqual([null, 'ab']);
+});
+
+test('undoing takes back what one wrote oneself', async () => {
+  const [anna, bram] = [
+    get(await addTechnician('Anna Sedge', 'kelp and tar')).id,
+    get(await addTechnician('Bram Oakes', 'kelp and tar')).id,
+  ];
+  get(await recordJobEntry(jobId, { ...common, technicianId: anna, field: 'terrain', text: 'hills' }));
+  get(await recordJobEntry(jobId, { ...common, technicianId: bram, field: 'budget', text: 'none' }));
+  expect(get(await undo(jobId, anna))).toMatchObject({ field: 'terrain', text: '' });
+  expect((await bench(jobId))!.entries.budget!.text).toBe('none');
+  expect(codeOf(await undo(jobId, anna))).toBe('nothing-to-undo');
+});
+
+test('a machine that is in is taken in again only where somebody says so', async () => {
+  const again = { customer: { name: 'Wenna Trask', phone: '' }, machine: { id: machineId }, promisedOn: '2026-12-24' };
+  expect(codeOf(await takeIn(again))).toBe('machine-is-in');
+  expect(get(await takeIn({ ...again, anyway: true })).jobId).toBeGreaterThan(jobId);
+});
