@@ -1,8 +1,7 @@
 import type { NextConfig } from 'next';
 
-/** No page elsewhere frames a page of the shop, guesses the kind of a file, or learns its addresses; nothing asks for a place or a payment. */
+/** No page elsewhere guesses the kind of a file or learns its addresses; nothing asks for a place or a payment. What a page may run and load is said in src/proxy.ts, with a number of its own for each answer. */
 const GUARDS = {
-  'Content-Security-Policy': "frame-ancestors 'none'; base-uri 'self'; object-src 'none'; form-action 'self'",
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'same-origin',
   'Permissions-Policy': 'geolocation=(), payment=(), usb=()',

@@ -175,4 +175,8 @@ test('asked under a name that is not ours the shop answers nothing, pages and ro
   }
   const { 'x-content-type-options': sniff, 'content-security-policy': policy } = (await request.get(server.base)).headers();
   expect([sniff, policy]).toEqual(['nosniff', expect.stringContaining("frame-ancestors 'none'")]);
+  // Scripts run by the number of their own answer alone.
+  expect(policy).toMatch(/script-src 'self' 'nonce-[A-Za-z0-9+/=]{20,}' 'strict-dynamic';/);
+  expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+  expect((await request.get(server.base)).headers()['content-security-policy']).not.toBe(policy);
 });
