@@ -63,6 +63,8 @@ test('each view is accessible by day and by night, quiet, and nothing of it runs
     '/machines/1',
     '/machines/1/compare',
     '/machines/1/leverage',
+    '/machines/1/geometry',
+    '/shop-book/backups',
     '/machines/1/riders',
     '/drawers/bench',
     '/setups/1/card',

@@ -230,6 +230,22 @@ export async function leverageRoom(machineId: number) {
   };
 }
 
+/** The figures of a machine, the load of its newest job and the sags it was last handed back with; null where there is no such machine. */
+export async function geometryRoom(machineId: number) {
+  const base = await db();
+  const machine = await maybeOneMachine(base, machineId);
+  if (!machine) return null;
+  const [newest] = await manyJobsOfMachine(base, machineId);
+  const sag = standingOf(await manySetups(base, machineId))?.document.sag;
+  const none = { staticMm: null, riderMm: null };
+  return {
+    machine: { id: machine.id, name: machineName(machine) },
+    figures: await currentEntries(base, { machineId }),
+    entries: newest ? await currentEntries(base, { jobId: newest.id }) : {},
+    sags: { rear: sag?.rear ?? none, front: sag?.front ?? none },
+  };
+}
+
 /** The springs of a machine against the mass of its rider, for the use and school of its newest job; null where there is no such machine. */
 export async function riderTable(machineId: number) {
   const base = await db();

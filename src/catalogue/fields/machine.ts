@@ -90,6 +90,31 @@ export const MACHINE_STANDARD_FOR = [
   ]),
 ];
 
+/** Frame, steering and drive at full extension: what height and length do to steering and drive rests on them. */
+export const MACHINE_GEOMETRY = [
+  length('machine.offset', 'Fork offset', [-50, 150], [10, 75], {
+    end: 'front',
+    hint: 'front axle ahead of the steering axis, square to it',
+  }),
+  length('machine.radius.front', 'Front tyre, radius', [150, 450], [230, 370], { end: 'front', hint: 'axle above the ground' }),
+  length('machine.radius.rear', 'Rear tyre, radius', [150, 450], [230, 370], { end: 'rear', hint: 'axle above the ground' }),
+  length('machine.pivot.forward', 'Swing-arm pivot, ahead of the rear axle', [150, 900], [350, 700], {
+    end: 'rear',
+    hint: 'or from the drawing of the linkage',
+  }),
+  length('machine.pivot.height', 'Swing-arm pivot, above the ground', [150, 900], [280, 620], { end: 'rear', hint: 'at full extension' }),
+  length('machine.countershaft.forward', 'Countershaft, ahead of the rear axle', [200, 1000], [420, 780], { end: 'rear' }),
+  length('machine.countershaft.height', 'Countershaft, above the ground', [150, 900], [280, 640], {
+    end: 'rear',
+    hint: 'at full extension',
+  }),
+  count('machine.teeth.front', 'Front sprocket', 'teeth', [5, 40], [9, 20], { end: 'rear', hint: 'empty for shaft or belt' }),
+  count('machine.teeth.rear', 'Rear sprocket', 'teeth', [15, 100], [28, 60], { end: 'rear' }),
+  length('machine.mass.height', 'Centre of mass with rider, above the ground', [200, 1200], [450, 800], {
+    hint: 'taken as usual until measured',
+  }),
+];
+
 /** Service by the maker's own book: it stands before the shop's rules, and goes with the model. */
 export const MACHINE_SERVICE = ENDS.flatMap((end) => {
   const name = end === 'rear' ? 'Shock' : 'Fork';
@@ -202,6 +227,7 @@ export const MACHINE_FIELDS = [
   ...MACHINE_SHEET,
   ...MACHINE_STANDARD_FOR,
   ...MACHINE_SERVICE,
+  ...MACHINE_GEOMETRY,
   ...MACHINE_STANDARD,
   ...MACHINE_CASE_ITEM,
   ...MACHINE_LEVERAGE,

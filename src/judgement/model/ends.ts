@@ -27,7 +27,7 @@ export interface Unusable {
 export const isMissing = (x: object): x is Missing => 'missing' in x;
 export const isUnusable = (x: object): x is Unusable => 'issue' in x && 'field' in x;
 
-const pointOf = (machine: Entries, name: LinkPoint): Point | null => {
+export const pointOf = (machine: Entries, name: LinkPoint): Point | null => {
   const [xMm, yMm] = [numberOf(machine, `machine.link.${name}.x`), numberOf(machine, `machine.link.${name}.y`)];
   return xMm === null || yMm === null ? null : { xMm, yMm };
 };

@@ -99,8 +99,11 @@ export function MachineFile({ machine, owners, figures, origins, jobs, signed, l
               <LinkButton href={`/machines/${machine.id}/riders`} style={{ marginTop: '0.75rem', marginRight: '0.75rem' }}>
                 Rate by rider
               </LinkButton>
-              <LinkButton href={`/machines/${machine.id}/leverage`} style={{ marginTop: '0.75rem' }}>
+              <LinkButton href={`/machines/${machine.id}/leverage`} style={{ marginTop: '0.75rem', marginRight: '0.75rem' }}>
                 Leverage, air and stops
+              </LinkButton>
+              <LinkButton href={`/machines/${machine.id}/geometry`} style={{ marginTop: '0.75rem' }}>
+                Steering and drive
               </LinkButton>
             </Titled>
             <Titled title="The maker’s sheet" aside="what came in is held against it">

@@ -1,0 +1,178 @@
+import type { Pose, PoseAsked, Reference } from '@/core/geometry/geometry';
+import { chainPitches } from '@/core/geometry/drive';
+import { geometry } from '@/core/geometry/geometry';
+import type { Entries } from '@/catalogue/entry';
+import type { FieldKey } from '@/catalogue/fields';
+import type { MachineType } from '@/catalogue/fields/machine';
+import { MACHINE_TYPES } from '@/catalogue/fields/machine';
+import { ENDS, type End } from '@/catalogue/ends';
+import { pointOf, rakeOf } from './ends';
+import { loadsOf, usualOf } from './loads';
+import { choiceOf, numberOf } from './read';
+
+/** The frame, the steering and the drive of a machine, from its figures and from what is usual where nobody measured. */
+
+/** Usual of machines for loose ground and of those for the road. From memory. */
+const USUAL = {
+  loose: { offsetMm: 22, frontRadiusMm: 345, rearRadiusMm: 325, pivotRiseMm: 95, massHeightShare: 0.47 },
+  road: { offsetMm: 30, frontRadiusMm: 300, rearRadiusMm: 312, pivotRiseMm: 70, massHeightShare: 0.43 },
+} as const;
+const LOOSE: readonly MachineType[] = ['trail', 'enduro', 'rally', 'dual'];
+/** The pivot's place along the wheelbase, from the rear. From memory. */
+const PIVOT_SHARE = 0.385;
+/** Roller chain of half an inch by five eighths: 5/8 in of pitch (ISO 606, 10B). */
+const CHAIN_PITCH_MM = 15.875;
+/** Where a machine stands with its rider while nobody has read it: a third of the travel. Common practice, no source. */
+const RIDER_SHARE = 1 / 3;
+const STATIC_SHARE = 0.12;
+
+export interface GeometryOf {
+  reference: Reference;
+  /** What stands in for what nobody measured. */
+  assumed: string[];
+  /** Extended, bare, with the rider, at full travel. */
+  states: PoseAsked[];
+  travelMm: Record<End, number>;
+  /** Pitches of the chain at the wheel's place, not rounded; null without one. */
+  chainPitches: number | null;
+  ratio: number | null;
+}
+
+/** Sags the machine stands at, as read last; what is null is taken as usual. */
+export type SagsRead = Readonly<Record<End, { staticMm: number | null; riderMm: number | null }>>;
+
+class Figures {
+  readonly assumed: string[] = [];
+  constructor(private readonly machine: Entries) {}
+  /** The figure measured, else what is usual, which is then named. */
+  take(field: FieldKey, usual: number, name: string, unit = 'mm'): number {
+    const value = numberOf(this.machine, field);
+    if (value !== null) return value;
+    this.assumed.push(`${name} ${unit === 'mm' ? usual.toFixed(0) : usual.toFixed(1)} ${unit}`);
+    return usual;
+  }
+}
+
+/** The pivot from the linkage's drawing, where it is not typed of its own: both are counted from the axle. */
+function drawnPivot(machine: Entries, rearRadiusMm: number): { forwardMm: number; heightMm: number } | null {
+  const [pivot, axle] = [pointOf(machine, 'pivot'), pointOf(machine, 'axle')];
+  return pivot && axle ? { forwardMm: Math.abs(pivot.xMm - axle.xMm), heightMm: rearRadiusMm + pivot.yMm - axle.yMm } : null;
+}
+
+function driveOf(machine: Entries, pivot: { forwardMm: number; heightMm: number }, figures: Figures): Reference['drive'] {
+  const [frontTeeth, rearTeeth] = [numberOf(machine, 'machine.teeth.front'), numberOf(machine, 'machine.teeth.rear')];
+  if (frontTeeth === null || rearTeeth === null) return undefined;
+  return {
+    countershaft: {
+      forwardMm: figures.take('machine.countershaft.forward', pivot.forwardMm + 75, 'countershaft ahead'),
+      heightMm: figures.take('machine.countershaft.height', pivot.heightMm + 10, 'countershaft height'),
+    },
+    frontTeeth,
+    rearTeeth,
+    chainPitchMm: CHAIN_PITCH_MM,
+  };
+}
+
+/** Everything the side view needs, from whatever is known. @param entries of the job whose load is looked at; {} where there is none */
+export function geometryOf(entries: Entries, machine: Entries, sags: SagsRead): GeometryOf {
+  const kind = usualOf(machine);
+  const usual = USUAL[LOOSE.includes(choiceOf(machine, 'machine.type', MACHINE_TYPES) ?? 'road') ? 'loose' : 'road'];
+  const figures = new Figures(machine);
+  const wheelbaseMm = figures.take('machine.wheelbase', kind.wheelbaseMm.mean, 'wheelbase');
+  const rearTyreRadiusMm = figures.take('machine.radius.rear', usual.rearRadiusMm, 'rear tyre radius');
+  const frontTyreRadiusMm = figures.take('machine.radius.front', usual.frontRadiusMm, 'front tyre radius');
+  const drawn = drawnPivot(machine, rearTyreRadiusMm);
+  const pivot = {
+    forwardMm:
+      numberOf(machine, 'machine.pivot.forward') ??
+      drawn?.forwardMm ??
+      figures.take('machine.pivot.forward', PIVOT_SHARE * wheelbaseMm, 'pivot ahead'),
+    heightMm:
+      numberOf(machine, 'machine.pivot.height') ??
+      drawn?.heightMm ??
+      figures.take('machine.pivot.height', rearTyreRadiusMm + usual.pivotRiseMm, 'pivot height'),
+  };
+  const solo = loadsOf(entries, machine).cases[0];
+  const frontShare = solo?.result.ok ? solo.result.value.ladenFrontShare : kind.frontShare.mean;
+  if (!solo?.result.ok) figures.assumed.push(`${Math.round(100 * frontShare)} % of the load on the front`);
+  const rakeDeg = rakeOf(machine) ?? kind.rakeDeg.mean;
+  if (numberOf(machine, 'machine.rake') === null) figures.assumed.push(`rake ${rakeDeg.toFixed(1)}°`);
+  const reference: Reference = {
+    wheelbaseMm,
+    rakeDeg,
+    forkOffsetMm: figures.take('machine.offset', usual.offsetMm, 'fork offset'),
+    frontTyreRadiusMm,
+    rearTyreRadiusMm,
+    swingArmPivot: pivot,
+    drive: driveOf(machine, pivot, figures),
+    centreOfMass: {
+      forwardMm: frontShare * wheelbaseMm,
+      heightMm: figures.take('machine.mass.height', usual.massHeightShare * wheelbaseMm, 'centre of mass'),
+    },
+  };
+  const travelMm = {
+    rear: figures.take('machine.travel.rear', kind.rearTravelMm.mean, 'rear travel'),
+    front: figures.take('machine.travel.front', kind.frontTravelMm.mean, 'front travel'),
+  };
+  if (ENDS.some((end) => sags[end].riderMm === null)) figures.assumed.push('sags as usual, a third of the travel with the rider');
+  const at = (name: string, of: (end: End) => number): PoseAsked => ({
+    name,
+    frontTravelMm: of('front'),
+    rearTravelMm: of('rear'),
+    forkThroughClampMm: 0,
+  });
+  const { drive } = reference;
+  const axle = drive && Math.hypot(drive.countershaft.forwardMm, drive.countershaft.heightMm - rearTyreRadiusMm);
+  return {
+    reference,
+    assumed: figures.assumed,
+    states: [
+      at('extended', () => 0),
+      at('bare', (end) => sags[end].staticMm ?? STATIC_SHARE * travelMm[end]),
+      at('rider', (end) => sags[end].riderMm ?? RIDER_SHARE * travelMm[end]),
+      at('full travel', (end) => travelMm[end]),
+    ],
+    travelMm,
+    chainPitches: drive && axle ? chainPitches(axle, drive) : null,
+    ratio: drive ? drive.rearTeeth / drive.frontTeeth : null,
+  };
+}
+
+/** Smaller changes than these nobody feels. From memory. */
+const FELT = { rakeDeg: 0.15, trailMm: 1.5, wheelbaseMm: 5, antiSquat: 0.03, heightMm: 4 } as const;
+
+/** What a change of height does, in the rider's words; none where nothing is felt. */
+export function effectWords(before: Pose, after: Pose): string[] {
+  const words: string[] = [];
+  const [rake, trail] = [after.rakeDeg - before.rakeDeg, after.trailMm - before.trailMm];
+  const by = (x: number, unit: string, decimals = 0) => `${Math.abs(x).toFixed(decimals)}${unit}`;
+  if (Math.abs(rake) >= FELT.rakeDeg || Math.abs(trail) >= FELT.trailMm)
+    words.push(
+      rake < 0
+        ? `Turns in quicker and is less steady at speed: rake ${by(rake, '°', 1)} steeper, ${by(trail, ' mm')} less trail.`
+        : `Steadier at speed, slower to turn in: rake ${by(rake, '°', 1)} flatter, ${by(trail, ' mm')} more trail.`,
+    );
+  if (before.antiSquatShare !== undefined && after.antiSquatShare !== undefined) {
+    const squat = after.antiSquatShare - before.antiSquatShare;
+    if (Math.abs(squat) >= FELT.antiSquat)
+      words.push(
+        squat > 0
+          ? `Squats less and stands up more on the throttle: anti-squat ${by(100 * squat, ' %')} more. Grip in the loose, harsher over bumps under drive.`
+          : `Squats more on the throttle and runs wider: anti-squat ${by(100 * squat, ' %')} less. Smoother drive where there is grip.`,
+      );
+  }
+  const base = after.wheelbaseMm - before.wheelbaseMm;
+  if (Math.abs(base) >= FELT.wheelbaseMm) words.push(`Wheelbase ${by(base, ' mm')} ${base < 0 ? 'shorter' : 'longer'}.`);
+  const height = after.centreOfMassHeightMm - before.centreOfMassHeightMm;
+  if (Math.abs(height) >= FELT.heightMm)
+    words.push(
+      `The mass stands ${by(height, ' mm')} ${height < 0 ? 'lower: changes direction slower, dives and squats less' : 'higher: falls in quicker, dives and squats more'}.`,
+    );
+  return words;
+}
+
+/** A pose of a machine, or null where it cannot stand so. */
+export function poseAt(reference: Reference, asked: PoseAsked): Pose | null {
+  const found = geometry({ reference, states: [asked] });
+  return found.ok ? found.value.states[0]! : null;
+}

@@ -1,0 +1,191 @@
+'use client';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
+import styled from 'styled-components';
+import { drawn, geometry, type Pose, type PoseAsked } from '@/core/geometry/geometry';
+import type { Entries } from '@/catalogue/entry';
+import { MACHINE_FIGURES, MACHINE_GEOMETRY } from '@/catalogue/fields/machine';
+import { effectWords, geometryOf, type GeometryOf, poseAt, type SagsRead } from '@/judgement/model/geometry';
+import { issueWords } from '@/schema/words';
+import { FieldsProvider, useLive } from '../../fields/context';
+import { FieldsOf } from '../../fields/parts';
+import { useMachineStore } from '../../fields/useMachineStore';
+import { SideView } from '../../figures/SideView';
+import { Columns, Titled } from '../../kit/parts';
+import { useSaid } from '../../kit/preferences';
+import { LinkButton, QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
+import { sliderLook } from '../../kit/slider';
+import { Shell } from '../../layout/Shell';
+import { FiguresSaved } from './FiguresSaved';
+
+interface Props {
+  machine: { id: number; name: string };
+  figures: Entries;
+  /** Of the newest job: its load places the mass. */
+  entries: Entries;
+  sags: SagsRead;
+}
+
+const Track = styled(Slider)`
+  display: grid;
+  grid-template-columns: 1fr auto;
+  padding: 0.25rem 0.75rem;
+  ${sliderLook}
+  .track {
+    grid-column: 1 / -1;
+  }
+`;
+
+const SHEET = /^machine\.(wheelbase|rake|travel\.)/;
+
+/** Steering and drive of one machine: what stands on its sheet, where it stands with its rider, and what each height does. */
+export function GeometryRoom({ machine, figures, entries, sags }: Props) {
+  const store = useMachineStore(machine.id, figures);
+  return (
+    <FieldsProvider value={store}>
+      <Shell title={machine.name} about="steering and drive" footRight={<FiguresSaved />}>
+        <LinkButton href={`/machines/${machine.id}`}>Machine file</LinkButton>
+        <Columns $wide="1fr 1.5fr" style={{ marginTop: '1rem' }}>
+          <Titled title="Frame, steering, drive" aside="at full extension, upright">
+            <FieldsOf defs={[...MACHINE_FIGURES.filter((d) => SHEET.test(d.key)), ...MACHINE_GEOMETRY]} min="12rem" />
+            <Small>
+              The maker’s figures for rake and wheelbase are taken as those at full extension. Change nothing on brakes or steering without
+              the maker’s manual; after any change of height check hoses, wires and full lock.
+            </Small>
+          </Titled>
+          <Moved entries={entries} sags={sags} />
+        </Columns>
+      </Shell>
+    </FieldsProvider>
+  );
+}
+
+function Moved({ entries, sags }: { entries: Entries; sags: SagsRead }) {
+  const figures = useDeferredValue(useLive());
+  const found = useMemo(() => geometryOf(entries, figures, sags), [entries, figures, sags]);
+  const rider = found.states.find((s) => s.name === 'rider')!;
+  const [moved, setMoved] = useState<Omit<PoseAsked, 'name'> | null>(null);
+  const asked: PoseAsked = { ...rider, ...moved, name: 'as moved' };
+  const now = drawn(found.reference, asked);
+  const [before, after] = [poseAt(found.reference, rider), poseAt(found.reference, asked)];
+  const ghost = moved ? drawn(found.reference, rider) : null;
+  const inUnits = useSaid();
+  if (!now.ok || !before || !after) return <Warn>{now.ok ? 'The machine cannot stand so.' : issueWords(now.issue)}</Warn>;
+  const put = (change: Partial<PoseAsked>) => setMoved({ ...asked, ...change });
+  const effects = effectWords(before, after);
+  return (
+    <div>
+      <SideView
+        now={now.value}
+        before={ghost?.ok ? ghost.value : null}
+        squatDeg={after.squatAngleDeg ?? null}
+        transferDeg={after.loadTransferAngleDeg}
+        description={`The machine from the side: rake ${after.rakeDeg.toFixed(1)} degrees, trail ${after.trailMm.toFixed(0)} millimetres, wheelbase ${after.wheelbaseMm.toFixed(0)} millimetres.`}
+      />
+      <Travel
+        label="Front travel"
+        value={asked.frontTravelMm}
+        max={found.travelMm.front}
+        onChange={(frontTravelMm) => put({ frontTravelMm })}
+      />
+      <Travel label="Rear travel" value={asked.rearTravelMm} max={found.travelMm.rear} onChange={(rearTravelMm) => put({ rearTravelMm })} />
+      <Travel
+        label="Tubes further through the clamps"
+        value={asked.forkThroughClampMm}
+        min={-20}
+        max={20}
+        onChange={(forkThroughClampMm) => put({ forkThroughClampMm })}
+      />
+      <section aria-label="What it does" aria-live="polite" style={{ padding: '0.5rem 0' }}>
+        {moved && effects.length === 0 && <Small>Nothing a rider would feel.</Small>}
+        {!moved && <Small>Move a slider: against where it stands with the rider, the difference is drawn and said.</Small>}
+        <ul>
+          {effects.map((words) => (
+            <li key={words}>{inUnits(words)}</li>
+          ))}
+        </ul>
+        {Math.abs(asked.forkThroughClampMm) >= 10 && <Warn>Ten millimetres of fork height is a big step: go by five, and ride.</Warn>}
+        {moved && <QuietButton onPress={() => setMoved(null)}>Back to where it stands</QuietButton>}
+      </section>
+      <Poses found={found} after={moved ? after : null} />
+    </div>
+  );
+}
+
+function Travel(props: { label: string; value: number; min?: number; max: number; onChange(mm: number): void }) {
+  return (
+    <Track
+      minValue={props.min ?? 0}
+      maxValue={Math.round(props.max)}
+      value={Math.round(props.value)}
+      onChange={(value) => props.onChange(Array.isArray(value) ? (value[0] ?? 0) : value)}
+    >
+      <Label>{props.label}</Label>
+      <span>{Math.round(props.value)} mm</span>
+      <SliderTrack className="track">
+        <SliderThumb className="thumb" />
+      </SliderTrack>
+    </Track>
+  );
+}
+
+const ROWS: [name: string, of: (pose: Pose) => string | null][] = [
+  ['Rake', (p) => `${p.rakeDeg.toFixed(1)}°`],
+  ['Trail', (p) => `${p.trailMm.toFixed(0)} mm`],
+  ['Wheelbase', (p) => `${p.wheelbaseMm.toFixed(0)} mm`],
+  ['Pitch, nose up', (p) => `${p.pitchDeg.toFixed(1)}°`],
+  ['Swing-arm, down to the axle', (p) => `${p.swingArmAngleDeg.toFixed(1)}°`],
+  ['Centre of mass, height', (p) => `${p.centreOfMassHeightMm.toFixed(0)} mm`],
+  ['Chain, upper run', (p) => (p.chainAngleDeg === undefined ? null : `${p.chainAngleDeg.toFixed(1)}°`)],
+  ['Anti-squat', (p) => (p.antiSquatShare === undefined ? null : `${(100 * p.antiSquatShare).toFixed(0)} %`)],
+];
+
+function Poses({ found, after }: { found: GeometryOf; after: Pose | null }) {
+  const inUnits = useSaid();
+  const solved = geometry({ reference: found.reference, states: found.states });
+  if (!solved.ok) return <Warn>{issueWords(solved.issue)}</Warn>;
+  const poses = [...solved.value.states, ...(after ? [after] : [])];
+  return (
+    <>
+      <Wide>
+        <Table aria-label="Steering and drive at each height">
+          <thead>
+            <tr>
+              <th>Figure</th>
+              {poses.map((p) => (
+                <th key={p.name} className="number">
+                  {p.name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {ROWS.filter(([, of]) => of(poses[0]!) !== null).map(([name, of]) => (
+              <tr key={name}>
+                <td>{name}</td>
+                {poses.map((p) => (
+                  <td key={p.name} className="number">
+                    {inUnits(of(p) ?? '–')}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Wide>
+      {found.ratio !== null && found.chainPitches !== null && (
+        <p>
+          <Small>
+            Final drive {found.ratio.toFixed(2)} to 1; the chain takes {found.chainPitches.toFixed(1)} pitches:{' '}
+            {Math.ceil(found.chainPitches / 2) * 2} links. One tooth at the front is about three at the rear.
+          </Small>
+        </p>
+      )}
+      {found.assumed.length > 0 && (
+        <p>
+          <Small>○ Assumed, from memory, until measured: {inUnits(found.assumed.join(', '))}.</Small>
+        </p>
+      )}
+    </>
+  );
+}
