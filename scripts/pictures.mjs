@@ -29,13 +29,13 @@ const [trail, tourer, walkIn, racer, single, moor] = [
   await job('Moor 250 fourth bump'),
 ];
 const rallyMachine = await machine('Ketteri 450');
+const racerMachine = await machine('Tarnfell 250');
 
 const VIEWS = {
   floor: ['/', DESK],
   ask: [`/jobs/${tourer}/ask`, DESK],
   measure: [`/jobs/${trail}/measure`, DESK],
   'measure-tablet': [`/jobs/${trail}/measure`, TABLET],
-  'measure-night': [`/jobs/${trail}/measure`, DESK, 'night'],
   'first-answer': [`/jobs/${walkIn}/springs`, DESK],
   springs: [`/jobs/${tourer}/springs`, { width: 1280, height: 1400 }],
   leverage: [`/machines/${rallyMachine}/leverage`, DESK],
@@ -45,14 +45,15 @@ const VIEWS = {
   ride: [`/jobs/${moor}/ride`, DESK],
   log: [`/jobs/${moor}/log`, DESK],
   training: ['/training/third-bump', DESK],
-  valves: [`/jobs/${racer}/valves`, { width: 1280, height: 1250 }],
+  valves: [`/jobs/${racer}/valves`, DESK],
+  geometry: [`/machines/${racerMachine}/geometry`, { width: 1280, height: 1100 }],
   'machine-file': [`/machines/${rallyMachine}`, DESK],
   drawers: ['/drawers', DESK],
   'shop-book': ['/shop-book/kinds', DESK],
 };
 
-const take = async (name, [path, viewport, theme]) => {
-  await context.addCookies([{ name: 'mavrin', value: `${theme ?? 'day'}.metric`, url: base }]);
+const take = async (name, [path, viewport]) => {
+  await context.addCookies([{ name: 'mavrin', value: 'day.metric', url: base }]);
   await page.setViewportSize(viewport);
   await page.goto(base + path, { waitUntil: 'networkidle' });
   await page.evaluate(() => document.fonts.ready);

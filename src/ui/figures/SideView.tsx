@@ -29,7 +29,7 @@ interface Props {
 }
 
 const MARGIN_MM = 60;
-const TOP_MM = 1150;
+const TOP_MM = 1040;
 
 /** The machine from the side, to scale, from its own figures: wheels, arm, steering axis and trail, centre of mass, the squat line against the load-transfer line. */
 export function SideView({ now, before, squatDeg, transferDeg, description }: Props) {
@@ -55,13 +55,13 @@ export function SideView({ now, before, squatDeg, transferDeg, description }: Pr
       )}
       <Machine drawn={now} y={y} />
       {line({ x: 0, y: 0 }, fromContact(transferDeg), 3, 'var(--soft)', '18 12')}
-      <text x={now.frontAxle.x - 20} y={y(fromContact(transferDeg).y) - 12} textAnchor="end">
+      <text x={now.frontAxle.x * 0.5} y={y(fromContact(transferDeg).y * 0.5) - 24} textAnchor="end">
         load transfer {transferDeg.toFixed(1)}°
       </text>
       {squatDeg !== null && (
         <>
           {line({ x: 0, y: 0 }, fromContact(squatDeg), 4, 'var(--rear)')}
-          <text x={now.frontAxle.x * 0.72} y={y(fromContact(squatDeg).y * 0.72) + 44} textAnchor="end" style={{ fill: 'var(--rear)' }}>
+          <text x={now.frontAxle.x * 0.5} y={y(fromContact(squatDeg).y * 0.5) + 48} style={{ fill: 'var(--rear)' }}>
             squat {squatDeg.toFixed(1)}°
           </text>
         </>

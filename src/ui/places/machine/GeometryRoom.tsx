@@ -36,6 +36,18 @@ const Track = styled(Slider)`
   }
 `;
 
+/** On a tablet and a phone the picture comes first, the figures follow. */
+const Picture = styled.div`
+  @media (max-width: 960px) {
+    && {
+      order: -1;
+      border-top: 0;
+      padding-top: 0;
+      margin-top: 0;
+    }
+  }
+`;
+
 const SHEET = /^machine\.(wheelbase|rake|travel\.)/;
 
 /** Steering and drive of one machine: what stands on its sheet, where it stands with its rider, and what each height does. */
@@ -74,7 +86,7 @@ function Moved({ entries, sags }: { entries: Entries; sags: SagsRead }) {
   const put = (change: Partial<PoseAsked>) => setMoved({ ...asked, ...change });
   const effects = effectWords(before, after);
   return (
-    <div>
+    <Picture>
       <SideView
         now={now.value}
         before={ghost?.ok ? ghost.value : null}
@@ -108,7 +120,7 @@ function Moved({ entries, sags }: { entries: Entries; sags: SagsRead }) {
         {moved && <QuietButton onPress={() => setMoved(null)}>Back to where it stands</QuietButton>}
       </section>
       <Poses found={found} after={moved ? after : null} />
-    </div>
+    </Picture>
   );
 }
 
