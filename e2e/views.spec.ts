@@ -111,3 +111,24 @@ test('an overloaded machine is told so wherever springs are looked at, and the A
   expect(bad.status()).toBe(400);
   expect(((await bad.json()) as { error: { path: string[] } }).error.path).toEqual(['travelMm']);
 });
+
+test('steering and drive: a slider moved by keys draws the difference and says what it does; a figure typed takes the place of what stood in', async ({
+  page,
+}) => {
+  await page.goto(`${server.base}/machines/${await server.idOf('machine', 'Tarnfell 250')}/geometry`, { waitUntil: 'networkidle' });
+  const table = page.getByRole('table', { name: 'Steering and drive at each height' });
+  await expect(table.getByRole('row', { name: /^Rake 27\.0°/ })).toBeVisible();
+  const tubes = page.getByRole('slider', { name: 'Tubes further through the clamps' });
+  await tubes.focus();
+  for (let i = 0; i < 10; i += 1) await page.keyboard.press('ArrowRight');
+  const said = page.getByRole('region', { name: 'What it does' });
+  await expect(said).toContainText(/Turns in quicker .*rake 0\.\d° steeper/);
+  await expect(said).toContainText('Ten millimetres of fork height is a big step');
+  await expect(table.getByRole('columnheader', { name: 'as moved' })).toBeVisible();
+  await said.getByRole('button', { name: 'Back to where it stands' }).click();
+  await expect(table.getByRole('columnheader', { name: 'as moved' })).toHaveCount(0);
+  const assumed = page.getByText(/○ Assumed, from memory, until measured: centre of mass \d+ mm/);
+  await expect(assumed).toBeVisible();
+  await page.getByRole('textbox', { name: 'Centre of mass with rider, above the ground' }).fill('690');
+  await expect(assumed).toHaveCount(0);
+});

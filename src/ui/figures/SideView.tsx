@@ -55,13 +55,13 @@ export function SideView({ now, before, squatDeg, transferDeg, description }: Pr
       )}
       <Machine drawn={now} y={y} />
       {line({ x: 0, y: 0 }, fromContact(transferDeg), 3, 'var(--soft)', '18 12')}
-      <text x={now.frontAxle.x * 0.5} y={y(fromContact(transferDeg).y * 0.5) - 24} textAnchor="end">
+      <text x={now.frontAxle.x * 0.72} y={y(fromContact(transferDeg).y * 0.72) - 16} textAnchor="end">
         load transfer {transferDeg.toFixed(1)}°
       </text>
       {squatDeg !== null && (
         <>
           {line({ x: 0, y: 0 }, fromContact(squatDeg), 4, 'var(--rear)')}
-          <text x={now.frontAxle.x * 0.5} y={y(fromContact(squatDeg).y * 0.5) + 48} style={{ fill: 'var(--rear)' }}>
+          <text x={now.frontAxle.x * 0.72} y={y(fromContact(squatDeg).y * 0.72) + 48} textAnchor="end" style={{ fill: 'var(--rear)' }}>
             squat {squatDeg.toFixed(1)}°
           </text>
         </>

@@ -177,7 +177,7 @@ function Poses({ found, after }: { found: GeometryOf; after: Pose | null }) {
                 <td>{name}</td>
                 {poses.map((p) => (
                   <td key={p.name} className="number">
-                    {inUnits(of(p) ?? '–')}
+                    {inUnits((of(p) ?? '–').replace('-', '−'))}
                   </td>
                 ))}
               </tr>
