@@ -139,6 +139,44 @@ const bandSeries = ({ name, points, colour, opacity }: Band, of: (token: string)
       : null,
 });
 
+type Token = ReturnType<typeof tokens>;
+
+const lineSeries = (l: Line, offset: number, of: Token) => ({
+  type: 'line',
+  name: l.name,
+  data: l.points,
+  step: l.step ? 'middle' : false,
+  symbol: l.marks ? 'circle' : 'none',
+  symbolSize: 9,
+  itemStyle: l.marks ? { color: of('ground'), borderColor: of(l.colour), borderWidth: 2 } : { color: of(l.colour) },
+  lineStyle: { width: l.marks ? 0 : WIDTH[l.look], type: TYPE[l.look], color: of(l.colour) },
+  endLabel: {
+    show: !l.marks && l.name !== '',
+    formatter: l.name,
+    color: l.look === 'thin' ? of('soft') : of('ink'),
+    fontFamily: 'Archivo Variable',
+    fontSize: 12,
+    offset: [0, offset],
+  },
+  z: l.look === 'strong' ? 5 : 3,
+});
+
+/** Level lines with their names at either end in turn, so that near ones do not cover each other's. */
+const levelSeries = (levels: NonNullable<Props['levels']>, ink: string, text: object) => ({
+  type: 'line',
+  data: [],
+  silent: true,
+  markLine: {
+    symbol: 'none',
+    lineStyle: { color: ink, width: 1, type: [2, 3] },
+    data: levels.map((l, i) => ({
+      name: l.name,
+      yAxis: l.value,
+      label: { position: i % 2 === 0 ? 'insideStartTop' : 'insideEndTop', formatter: '{b}', ...text },
+    })),
+  },
+});
+
 function optionOf({ description, lines, bands = [], levels = [], x, y, height }: Props) {
   const offsets = nameOffsets(lines, height);
   const of = tokens();
@@ -186,40 +224,8 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
     },
     series: [
       ...bands.map((b) => bandSeries(b, of)),
-      ...lines.map((l, i) => ({
-        type: 'line',
-        name: l.name,
-        data: l.points,
-        step: l.step ? 'middle' : false,
-        symbol: l.marks ? 'circle' : 'none',
-        symbolSize: 9,
-        itemStyle: l.marks ? { color: of('ground'), borderColor: of(l.colour), borderWidth: 2 } : { color: of(l.colour) },
-        lineStyle: { width: l.marks ? 0 : WIDTH[l.look], type: TYPE[l.look], color: of(l.colour) },
-        endLabel: {
-          show: !l.marks && l.name !== '',
-          formatter: l.name,
-          color: l.look === 'thin' ? soft : ink,
-          fontFamily: 'Archivo Variable',
-          fontSize: 12,
-          offset: [0, offsets[i]],
-        },
-        z: l.look === 'strong' ? 5 : 3,
-      })),
-      {
-        type: 'line',
-        data: [],
-        silent: true,
-        markLine: {
-          symbol: 'none',
-          lineStyle: { color: ink, width: 1, type: [2, 3] },
-          // Names at either end in turn, so that near lines do not cover each other's.
-          data: levels.map((l, i) => ({
-            name: l.name,
-            yAxis: l.value,
-            label: { position: i % 2 === 0 ? 'insideStartTop' : 'insideEndTop', formatter: '{b}', ...text },
-          })),
-        },
-      },
+      ...lines.map((l, i) => lineSeries(l, offsets[i]!, of)),
+      levelSeries(levels, ink!, text),
     ],
   };
 }

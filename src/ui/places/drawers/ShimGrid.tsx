@@ -56,14 +56,22 @@ const Scroll = styled.div`
 
 const distinct = (of: number[]) => [...new Set(of)];
 
-/** Shims by post, diameter and thickness, laid out as in the real drawer. Counts move by entries; none is overwritten. */
-export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
+const LABELS = {
+  inner: 'Inner diameter, the post',
+  diameter: 'Outer diameter',
+  thickness: 'Thickness',
+  count: 'How many',
+  note: 'Note',
+};
+type MoveForm = Record<keyof typeof LABELS, string>;
+
+/** A move of shims as typed, and the way to record it. */
+function useMove() {
   const router = useRouter();
   const [kind, setKind] = useState<keyof typeof SHIM_MOVES>('received');
-  const [form, setForm] = useState({ inner: '', diameter: '', thickness: '', count: '', note: '' });
+  const [form, setForm] = useState<MoveForm>({ inner: '', diameter: '', thickness: '', count: '', note: '' });
   const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
   const [said, setSaid] = useState('');
-  const at = (field: string) => (problem?.field === field ? problem.words : null);
   const move = async () => {
     const sizes = Object.fromEntries(
       (['inner', 'diameter', 'thickness'] as const).map((f) => [f, parseQuantity(form[f], { dimension: 'length', unit: 'mm' })]),
@@ -80,69 +88,34 @@ export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
     setForm({ ...form, thickness: '', count: '', note: '' });
     router.refresh();
   };
-  const labels = {
-    inner: 'Inner diameter, the post',
-    diameter: 'Outer diameter',
-    thickness: 'Thickness',
-    count: 'How many',
-    note: 'Note',
-  };
+  return { kind, setKind, form, setForm, problem, said, move };
+}
+
+/** Shims by post, diameter and thickness, laid out as in the real drawer. Counts move by entries; none is overwritten. */
+export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
+  const { kind, setKind, form, setForm, problem, said, move } = useMove();
+  const take = (innerMm: number, diameterMm: number, thicknessMm: number) =>
+    setForm({ ...form, inner: String(innerMm), diameter: String(diameterMm), thickness: String(thicknessMm) });
   return (
     <Titled title="Shims" aside="diameter down, thickness across; tap a size to move it">
       {shims.length === 0 && <Assortment />}
-      {distinct(shims.map((s) => s.innerMm)).map((innerMm) => {
-        const these = shims.filter((s) => s.innerMm === innerMm);
-        const thicknesses = distinct(these.map((s) => s.thicknessMm)).sort((a, b) => a - b);
-        return (
-          <Scroll key={innerMm}>
-            <Grid aria-label={`Shims for a post of ${innerMm} mm`}>
-              <caption style={{ textAlign: 'left' }}>
-                <Small>Post {innerMm} mm</Small>
-              </caption>
-              <thead>
-                <tr>
-                  <th>mm</th>
-                  {thicknesses.map((t) => (
-                    <th key={t} scope="col">
-                      {t.toFixed(2)}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {distinct(these.map((s) => s.diameterMm)).map((d) => (
-                  <tr key={d}>
-                    <th scope="row">{d}</th>
-                    {thicknesses.map((t) => {
-                      const there = these.find((s) => s.diameterMm === d && s.thicknessMm === t);
-                      return (
-                        <td key={t} data-count={there?.count ?? ''}>
-                          <button
-                            type="button"
-                            aria-label={`${d} × ${t.toFixed(2)}: ${there?.count ?? 0}`}
-                            onClick={() => setForm({ ...form, inner: String(innerMm), diameter: String(d), thickness: String(t) })}
-                          >
-                            {there ? there.count : ''}
-                          </button>
-                        </td>
-                      );
-                    })}
-                  </tr>
-                ))}
-              </tbody>
-            </Grid>
-          </Scroll>
-        );
-      })}
+      {distinct(shims.map((s) => s.innerMm)).map((innerMm) => (
+        <OfPost
+          key={innerMm}
+          innerMm={innerMm}
+          shims={shims.filter((s) => s.innerMm === innerMm)}
+          onTake={(diameterMm, thicknessMm) => take(innerMm, diameterMm, thicknessMm)}
+        />
+      ))}
       <Choices label="Move" value={kind} options={SHIM_MOVES} onPick={setKind} />
       <FieldGrid $min="9rem">
-        {Object.entries(labels).map(([field, label]) => (
+        {Object.entries(LABELS).map(([field, label]) => (
           <PlainField
             key={field}
             label={label}
-            value={form[field as keyof typeof form]}
+            value={form[field as keyof MoveForm]}
             onChange={(text) => setForm({ ...form, [field]: text })}
-            problem={at(field)}
+            problem={problem?.field === field ? problem.words : null}
           />
         ))}
       </FieldGrid>
@@ -152,8 +125,57 @@ export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
         </Button>{' '}
         <Small role="status">{said}</Small>
       </p>
-      {problem && !(problem.field in labels) && <p role="alert">▲ {problem.words}</p>}
+      {problem && !(problem.field in LABELS) && <p role="alert">▲ {problem.words}</p>}
     </Titled>
+  );
+}
+
+/** The shims of one post, as they lie. */
+function OfPost({
+  innerMm,
+  shims,
+  onTake,
+}: {
+  innerMm: number;
+  shims: DrawerShim[];
+  onTake(diameterMm: number, thicknessMm: number): void;
+}) {
+  const thicknesses = distinct(shims.map((s) => s.thicknessMm)).sort((a, b) => a - b);
+  return (
+    <Scroll>
+      <Grid aria-label={`Shims for a post of ${innerMm} mm`}>
+        <caption style={{ textAlign: 'left' }}>
+          <Small>Post {innerMm} mm</Small>
+        </caption>
+        <thead>
+          <tr>
+            <th>mm</th>
+            {thicknesses.map((t) => (
+              <th key={t} scope="col">
+                {t.toFixed(2)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {distinct(shims.map((s) => s.diameterMm)).map((d) => (
+            <tr key={d}>
+              <th scope="row">{d}</th>
+              {thicknesses.map((t) => {
+                const there = shims.find((s) => s.diameterMm === d && s.thicknessMm === t);
+                return (
+                  <td key={t} data-count={there?.count ?? ''}>
+                    <button type="button" aria-label={`${d} × ${t.toFixed(2)}: ${there?.count ?? 0}`} onClick={() => onTake(d, t)}>
+                      {there ? there.count : ''}
+                    </button>
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </Grid>
+    </Scroll>
   );
 }
 

@@ -3,7 +3,7 @@ import { END_NAMES } from '@/catalogue/ends';
 import { jobNumber } from '@/catalogue/jobs';
 import { useCallback, useState } from 'react';
 import styled from 'styled-components';
-import { withUnit, entryAt } from '@/catalogue/entry';
+import { type Entries, entryAt, withUnit } from '@/catalogue/entry';
 import type { PreloadWay } from '@/core/measure/preload';
 import { itemNumbers } from '@/judgement/model/read';
 import { fieldDef, knownField } from '@/catalogue/fields';
@@ -12,7 +12,7 @@ import { useFieldStore } from '../../fields/context';
 import { focusEntry } from '../../fields/next';
 import { Button, QuietButton, Small } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
-import { useBench, useFact } from '../../job/BenchContext';
+import { type BenchData, useBench, useFact } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 
 /** Told of the rider, the load and the ride, and likely to be the same again. */
@@ -42,6 +42,64 @@ const Lines = styled.ul`
   }
 `;
 
+type HandedBackWith = NonNullable<BenchData['handedBack']>;
+
+const isOpen = (live: Entries, field: string) => (entryAt(live, field)?.text ?? '') === '';
+
+/** What was told of the rider and the ride, where nothing is told yet. */
+const ofRider = (live: Entries, lastKnown: Entries): Line[] =>
+  OF_RIDER.flatMap((field): Line[] => {
+    const last = entryAt(lastKnown, field);
+    const at = field === 'passenger.mass' ? lastKnown['passenger.at'] : undefined;
+    const beside = at && at.text !== '' ? [{ field: at.field, text: withUnit(at) }] : [];
+    return last && last.text !== '' && isOpen(live, field) ? [{ field, text: withUnit(last), beside }] : [];
+  });
+
+const ofLuggage = (live: Entries, lastKnown: Entries): Line[] =>
+  itemNumbers(lastKnown, 'luggage').flatMap((n): Line[] => {
+    const [place, ...others] = ['place', 'mass', 'at'].map((part) => `luggage.${n}.${part}`);
+    const where = entryAt(lastKnown, place!)?.text ?? '';
+    if (where === '' || ![place!, ...others].every((field) => isOpen(live, field))) return [];
+    const beside = others.flatMap((field) => {
+      const last = entryAt(lastKnown, field);
+      return last && last.text !== '' ? [{ field, text: withUnit(last) }] : [];
+    });
+    return [{ field: place!, text: where, beside }];
+  });
+
+/** What it was set to when it left, each figure with how it was read. */
+const ofSetup = (live: Entries, values: HandedBackWith['values']): Line[] =>
+  Object.entries(values).flatMap(([key, value]): Line[] => {
+    const field = `found.${key}`;
+    if (value.text === '' || /\.(way|reference|range)$/.test(key) || !knownField(field) || !isOpen(live, field)) return [];
+    const root = key.replace(/\.(reading|out)$/, '');
+    const beside = ['way', 'reference', 'range'].flatMap((part) => {
+      const other = values[`${root}.${part}`];
+      return other && other.text !== '' && knownField(`found.${root}.${part}`)
+        ? [{ field: `found.${root}.${part}`, text: withUnit(other) }]
+        : [];
+    });
+    return [{ field, text: withUnit(value), beside }];
+  });
+
+/** A line in words: a choice by its name, a preload as it was read. */
+function said({ field, text, beside }: Line): string {
+  const def = fieldDef(field);
+  if (def.kind === 'choice') {
+    const option = def.options.find((o) => o.value === text)?.label ?? text;
+    return [option, ...beside.map((b) => b.text)].join(', ');
+  }
+  if (field.endsWith('.reading')) {
+    const of = (part: string) => beside.find((b) => b.field.endsWith(part))?.text;
+    const way = (of('.way') ?? 'mm') as PreloadWay;
+    return way === 'mm'
+      ? `${text} mm`
+      : `${PRELOAD_WAYS[way].toLowerCase()} ${text}${of('.reference') ? ` against ${of('.reference')}` : ''}`;
+  }
+  if (field === 'passenger.mass') return [text, ...beside.map((b) => `${b.text} forward of the rear axle`)].join(', ');
+  return def.kind === 'count' && def.unitLabel ? `${text} ${def.unitLabel}` : text;
+}
+
 /**
  * What the machine left with the last time, as what it probably comes back with: hollow until somebody looks. Each line is confirmed as it stands, or struck out and typed anew.
  */
@@ -52,39 +110,7 @@ export function HandedBack() {
   const [struck, setStruck] = useState<readonly string[]>([]);
   const lines = useFact(
     useCallback(
-      (live): Line[] => {
-        const open = (field: string) => (entryAt(live, field)?.text ?? '') === '';
-        const rider = OF_RIDER.flatMap((field): Line[] => {
-          const last = entryAt(lastKnown, field);
-          const at = field === 'passenger.mass' ? lastKnown['passenger.at'] : undefined;
-          const beside = at && at.text !== '' ? [{ field: at.field, text: withUnit(at) }] : [];
-          return last && last.text !== '' && open(field) ? [{ field, text: withUnit(last), beside }] : [];
-        });
-        const luggage = itemNumbers(lastKnown, 'luggage').flatMap((n): Line[] => {
-          const [place, ...others] = ['place', 'mass', 'at'].map((part) => `luggage.${n}.${part}`);
-          const where = entryAt(lastKnown, place!)?.text ?? '';
-          if (where === '' || ![place!, ...others].every(open)) return [];
-          const beside = others.flatMap((field) => {
-            const last = entryAt(lastKnown, field);
-            return last && last.text !== '' ? [{ field, text: withUnit(last) }] : [];
-          });
-          return [{ field: place!, text: where, beside }];
-        });
-        const values = handedBack?.values ?? {};
-        const fitted = Object.entries(values).flatMap(([key, value]): Line[] => {
-          const field = `found.${key}`;
-          if (value.text === '' || /\.(way|reference|range)$/.test(key) || !knownField(field) || !open(field)) return [];
-          const root = key.replace(/\.(reading|out)$/, '');
-          const beside = ['way', 'reference', 'range'].flatMap((part) => {
-            const other = values[`${root}.${part}`];
-            return other && other.text !== '' && knownField(`found.${root}.${part}`)
-              ? [{ field: `found.${root}.${part}`, text: withUnit(other) }]
-              : [];
-          });
-          return [{ field, text: withUnit(value), beside }];
-        });
-        return [...rider, ...luggage, ...fitted];
-      },
+      (live): Line[] => [...ofRider(live, lastKnown), ...ofLuggage(live, lastKnown), ...ofSetup(live, handedBack?.values ?? {})],
       [handedBack, lastKnown],
     ),
   ).filter((l) => !struck.includes(l.field));
@@ -93,22 +119,6 @@ export function HandedBack() {
     for (const also of beside) store.put(also.field, also.text);
     store.put(field, text);
   };
-  const said = ({ field, text, beside }: Line) => {
-    const def = fieldDef(field);
-    if (def.kind === 'choice') {
-      const option = def.options.find((o) => o.value === text)?.label ?? text;
-      return [option, ...beside.map((b) => b.text)].join(', ');
-    }
-    if (field.endsWith('.reading')) {
-      const of = (part: string) => beside.find((b) => b.field.endsWith(part))?.text;
-      const way = (of('.way') ?? 'mm') as PreloadWay;
-      return way === 'mm'
-        ? `${text} mm`
-        : `${PRELOAD_WAYS[way].toLowerCase()} ${text}${of('.reference') ? ` against ${of('.reference')}` : ''}`;
-    }
-    if (field === 'passenger.mass') return [text, ...beside.map((b) => `${b.text} forward of the rear axle`)].join(', ');
-    return def.kind === 'count' && def.unitLabel ? `${text} ${def.unitLabel}` : text;
-  };
   const strike = (field: string) => {
     setStruck([...struck, field]);
     focusEntry(field);
@@ -116,26 +126,30 @@ export function HandedBack() {
   return (
     <Titled title="As it left the last time" aside={`job ${jobNumber(handedBack.jobId)}, ${dayWords(handedBack.at)}; look, then confirm`}>
       <Lines aria-label="As it left the last time">
-        {lines.map((line) => {
-          const def = fieldDef(line.field);
-          const name = line.field.startsWith('luggage.') ? `Luggage ${line.field.split('.')[1]}` : def.label;
-          return (
-            <li key={line.field}>
-              <span className="what">
-                {def.end && <span style={{ color: `var(--${def.end})` }}>{`${END_NAMES[def.end]} `}</span>}
-                {name} <Small>○ {said(line)}</Small>
-              </span>
-              <QuietButton onPress={() => confirm(line)} aria-label={`${name}: still so`}>
-                still so
-              </QuietButton>
-              <QuietButton onPress={() => strike(line.field)} aria-label={`${name}: not so any more`}>
-                not so
-              </QuietButton>
-            </li>
-          );
-        })}
+        {lines.map((line) => (
+          <LastTime key={line.field} line={line} onConfirm={() => confirm(line)} onStrike={() => strike(line.field)} />
+        ))}
       </Lines>
       <Button onPress={() => lines.forEach(confirm)}>All of it is still so</Button>
     </Titled>
+  );
+}
+
+function LastTime({ line, onConfirm, onStrike }: { line: Line; onConfirm(): void; onStrike(): void }) {
+  const def = fieldDef(line.field);
+  const name = line.field.startsWith('luggage.') ? `Luggage ${line.field.split('.')[1]}` : def.label;
+  return (
+    <li>
+      <span className="what">
+        {def.end && <span style={{ color: `var(--${def.end})` }}>{`${END_NAMES[def.end]} `}</span>}
+        {name} <Small>○ {said(line)}</Small>
+      </span>
+      <QuietButton onPress={onConfirm} aria-label={`${name}: still so`}>
+        still so
+      </QuietButton>
+      <QuietButton onPress={onStrike} aria-label={`${name}: not so any more`}>
+        not so
+      </QuietButton>
+    </li>
   );
 }

@@ -55,95 +55,106 @@ function toWheel({ lines, bands }: { lines: Line[]; bands: Band[] }, sprung: Spr
   };
 }
 
+type Shown = Pick<Props, 'end' | 'view' | 'targets' | 'bandShare' | 'hotAndCold' | 'measured' | 'looked' | 'wheel'>;
+
+const KEY = { compression: 'compressionN', rebound: 'reboundN' } as const;
+
+/** Both directions of one damper as lines, the name at the first. */
+const both = (name: string, of: DamperView['fit'], look: Line['look'], colour: string): Line[] =>
+  SIDES.map((side, i) => ({
+    name: i === 0 ? name : '',
+    points: SHEET_SPEEDS.map((v, k) => [v, SIGN[side] * of[KEY[side]][k]!] as const),
+    look,
+    colour,
+  }));
+
+/** How far a clicker reaches, from shut to wide open; no higher than the figure. */
+const ribbonBand = (side: Side, ribbon: Ribbon | null, colour: string, most: number): Band[] =>
+  ribbon
+    ? [
+        {
+          name: `${side} clicker`,
+          colour,
+          opacity: 0.22,
+          points: SHEET_SPEEDS.map((v, k) => [v, SIGN[side] * ribbon.openN[k]!, SIGN[side] * Math.min(ribbon.shutN[k]!, most)] as const),
+        },
+      ]
+    : [];
+
+const targetBand = (side: Side, target: Target | null, bandShare: number): Band[] =>
+  target
+    ? [
+        {
+          name: `${side} target`,
+          colour: 'warn',
+          opacity: 0.2,
+          points: [{ mPerS: 0, forceN: 0 }, ...target.points].map(
+            ({ mPerS, forceN }) => [mPerS, SIGN[side] * forceN * (1 - bandShare), SIGN[side] * forceN * (1 + bandShare)] as const,
+          ),
+        },
+      ]
+    : [];
+
+const withBeside = (of: DamperView['fit'], beside: DamperView['beside']): DamperView['fit'] => ({
+  compressionN: of.compressionN.map((n, k) => n + (beside?.compressionN[k] ?? 0)),
+  reboundN: of.reboundN.map((n, k) => n + (beside?.reboundN[k] ?? 0)),
+});
+
+/** Everything drawn over the axes, at the shaft or at the wheel. */
+function drawnOf({ end, view, targets, bandShare, hotAndCold, measured, looked, wheel }: Shown): { lines: Line[]; bands: Band[] } {
+  const most =
+    Math.max(...view.fit.compressionN, ...view.fit.reboundN, ...(view.found?.compressionN ?? []), ...(view.found?.reboundN ?? [])) * 1.25;
+  const dyno = measured.map(({ name, points, colour }): Line => ({
+    name,
+    points: points.map((p) => [Math.abs(p.mPerS), p.forceN] as const),
+    look: 'thin',
+    colour,
+    marks: true,
+  }));
+  const suggestion: Line[] = looked
+    ? [
+        {
+          name: 'suggestion',
+          points: looked.points.map((p) => [p.mPerS, SIGN[looked.side] * p.forceN] as const),
+          look: 'strong',
+          colour: end,
+        },
+      ]
+    : [];
+  const made = {
+    bands: SIDES.flatMap((side) => [...targetBand(side, targets[side], bandShare), ...ribbonBand(side, view.ribbons[side], end, most)]),
+    lines: [
+      ...(view.found ? both('as found', view.found, 'thin', 'soft') : []),
+      ...both('to fit', view.fit, 'dashed', end),
+      ...(view.beside ? both('both legs', withBeside(view.fit, view.beside), 'strong', end) : []),
+      ...(hotAndCold ? [...both('cold', view.cold, 'dotted', 'ink'), ...both('hot', view.hot, 'dotted', 'warn')] : []),
+      ...dyno,
+      ...suggestion,
+    ],
+  };
+  return wheel ? toWheel(made, wheel, most) : made;
+}
+
+/** The points of the targets as rings to be moved. */
+const handlesOf = (targets: Props['targets'], onTarget: NonNullable<Props['onTarget']>): Handle[] =>
+  SIDES.flatMap((side) =>
+    (targets[side]?.points ?? []).map((p, i) => ({
+      id: `${side}-${i}`,
+      name: `${side === 'compression' ? 'Compression' : 'Rebound'} aimed at, ${p.mPerS} m/s`,
+      x: p.mPerS,
+      y: SIGN[side] * p.forceN,
+      unit: 'N',
+      onMove: (y: number) => onTarget(side, i, Math.max(1, SIGN[side] * y)),
+    })),
+  );
+
 /** Force against shaft speed: as found, to fit, the target as a band, the clickers’ reach, hot and cold. */
 export function ForceSpeed({ end, view, targets, bandShare, hotAndCold, measured, looked, wheel, onTarget }: Props) {
-  const { lines, bands } = useMemo(() => {
-    const key = { compression: 'compressionN', rebound: 'reboundN' } as const;
-    const both = (name: string, of: DamperView['fit'], look: Line['look'], colour: string): Line[] =>
-      SIDES.map((side, i) => ({
-        name: i === 0 ? name : '',
-        points: SHEET_SPEEDS.map((v, k) => [v, SIGN[side] * of[key[side]][k]!] as const),
-        look,
-        colour,
-      }));
-    const most =
-      Math.max(...view.fit.compressionN, ...view.fit.reboundN, ...(view.found?.compressionN ?? []), ...(view.found?.reboundN ?? [])) * 1.25;
-    const ribbonBand = (side: (typeof SIDES)[number], ribbon: Ribbon | null): Band[] =>
-      ribbon
-        ? [
-            {
-              name: `${side} clicker`,
-              colour: end,
-              opacity: 0.22,
-              points: SHEET_SPEEDS.map(
-                (v, k) => [v, SIGN[side] * ribbon.openN[k]!, SIGN[side] * Math.min(ribbon.shutN[k]!, most)] as const,
-              ),
-            },
-          ]
-        : [];
-    const targetBand = (side: (typeof SIDES)[number]): Band[] => {
-      const target = targets[side];
-      return target
-        ? [
-            {
-              name: `${side} target`,
-              colour: 'warn',
-              opacity: 0.2,
-              points: [{ mPerS: 0, forceN: 0 }, ...target.points].map(
-                ({ mPerS, forceN }) => [mPerS, SIGN[side] * forceN * (1 - bandShare), SIGN[side] * forceN * (1 + bandShare)] as const,
-              ),
-            },
-          ]
-        : [];
-    };
-    const withBeside = (of: DamperView['fit']): DamperView['fit'] => ({
-      compressionN: of.compressionN.map((n, k) => n + (view.beside?.compressionN[k] ?? 0)),
-      reboundN: of.reboundN.map((n, k) => n + (view.beside?.reboundN[k] ?? 0)),
-    });
-    const made: { bands: Band[]; lines: Line[] } = {
-      bands: SIDES.flatMap((side) => [...targetBand(side), ...ribbonBand(side, view.ribbons[side])]),
-      lines: [
-        ...(view.found ? both('as found', view.found, 'thin', 'soft') : []),
-        ...both('to fit', view.fit, 'dashed', end),
-        ...(view.beside ? both('both legs', withBeside(view.fit), 'strong', end) : []),
-        ...(hotAndCold ? [...both('cold', view.cold, 'dotted', 'ink'), ...both('hot', view.hot, 'dotted', 'warn')] : []),
-        ...measured.map(({ name, points, colour }) => ({
-          name,
-          points: points.map((p) => [Math.abs(p.mPerS), p.forceN] as const),
-          look: 'thin' as const,
-          colour,
-          marks: true,
-        })),
-        ...(looked
-          ? [
-              {
-                name: 'suggestion',
-                points: looked.points.map((p) => [p.mPerS, SIGN[looked.side] * p.forceN] as const),
-                look: 'strong' as const,
-                colour: end,
-              },
-            ]
-          : []),
-      ],
-    };
-    return wheel ? toWheel(made, wheel, most) : made;
-  }, [view, targets, bandShare, hotAndCold, measured, looked, end, wheel]);
-  const handles = useMemo(
-    (): Handle[] =>
-      onTarget && !wheel
-        ? SIDES.flatMap((side) =>
-            (targets[side]?.points ?? []).map((p, i) => ({
-              id: `${side}-${i}`,
-              name: `${side === 'compression' ? 'Compression' : 'Rebound'} aimed at, ${p.mPerS} m/s`,
-              x: p.mPerS,
-              y: SIGN[side] * p.forceN,
-              unit: 'N',
-              onMove: (y: number) => onTarget(side, i, Math.max(1, SIGN[side] * y)),
-            })),
-          )
-        : [],
-    [onTarget, wheel, targets],
+  const { lines, bands } = useMemo(
+    () => drawnOf({ end, view, targets, bandShare, hotAndCold, measured, looked, wheel }),
+    [view, targets, bandShare, hotAndCold, measured, looked, end, wheel],
   );
+  const handles = useMemo(() => (onTarget && !wheel ? handlesOf(targets, onTarget) : []), [onTarget, wheel, targets]);
   const at1 = SHEET_SPEEDS.indexOf(1.1);
   return (
     <LineChart
