@@ -9,6 +9,7 @@ import { printOther } from '@/core/units/print';
 import { inImperial } from '@/core/units/sentence';
 import { useTypedBefore } from './useTypedBefore';
 import { useField, useFieldStore, useSystem } from './context';
+import type { FieldState, FieldStore } from './store';
 import { focusNextEntry } from './next';
 import { QuietButton } from '../kit/primitives';
 import { Pick } from '../kit/Pick';
@@ -162,6 +163,17 @@ export const EntryField = memo(function EntryField(props: Props) {
   return <TextEntry {...props} def={def} />;
 });
 
+/** Enter once asks about an unusual value, Enter again says that it is right; else it goes on. */
+function answerOrGoOn(event: KeyboardEvent<HTMLElement>, store: FieldStore, def: FieldDef, { question }: FieldState): void {
+  if (event.key === 'Enter' && question && def.kind !== 'text' && !store.commit(def.key, store.stateOf(def.key).asks))
+    return event.preventDefault();
+  onKey(event);
+}
+
+/** The unit beside a quantity: the one typed; none where the text says its own. */
+const unitBeside = ({ text, unit }: FieldState, bare: string): string =>
+  text === '' ? bare : unit && !/[a-z°"'″′]/i.test(text) ? unit : '';
+
 function TextEntry({
   field,
   def,
@@ -181,57 +193,25 @@ function TextEntry({
   const bare = def.kind === 'money' ? (state.unit ?? store.bareUnit(field) ?? '') : unitOf(def, system);
   const hint = def.hint && system === 'imperial' ? inImperial(def.hint) : def.hint;
   const other = def.kind === 'quantity' && state.value !== null && state.unit ? printOther(state.value, state.unit) : null;
-  const unitShown =
-    def.kind === 'quantity' && state.unit && state.text && !/[a-z°"'″′]/i.test(state.text)
-      ? state.unit
-      : state.text && def.kind === 'quantity'
-        ? ''
-        : bare;
+  const unitShown = def.kind === 'quantity' ? unitBeside(state, bare) : bare;
   const origin = store.originOf(field);
   const problem = state.problem ?? computedProblem;
   const input = (
     <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} autoComplete="off" spellCheck={!isNumber} />
   );
-  const sure = () => store.commit(field, true);
   const below: ReactNode = (
-    <Below className="below">
-      <FieldError className="problem">{problem}</FieldError>
-      {state.theirs && (
-        <div className="question">
-          <QuietButton onPress={sure}>Keep mine, {state.text || 'nothing'}</QuietButton>{' '}
-          <QuietButton onPress={() => store.takeTheirs(field)}>
-            Take theirs, {state.theirs.text === '' ? 'nothing' : withUnit(state.theirs)}
-          </QuietButton>
-        </div>
-      )}
-      {!problem && state.question && (
-        <div className="question">
-          {state.question}
-          {state.asks && (
-            <>
-              {' Not recorded yet. '}
-              <QuietButton onPress={sure}>Yes, {state.text} is right</QuietButton>
-            </>
-          )}
-        </div>
-      )}
-      {look === 'stacked' && !problem && !state.question && (
-        <Text slot="description">{origin ? `○ ${origin}` : other ? `= ${other}` : hint}</Text>
-      )}
-    </Below>
+    <Said
+      field={field}
+      state={state}
+      problem={problem}
+      text={look === 'stacked' ? (origin ? `○ ${origin}` : other ? `= ${other}` : hint) : undefined}
+    />
   );
   const control = {
     value: state.text,
     onChange: (text: string) => store.type(field, text),
     onBlur: () => store.commit(field),
-    onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
-      // Enter once asks about an unusual value, Enter again says that it is right.
-      if (event.key === 'Enter' && state.question && def.kind !== 'text') {
-        const isAnswer = store.stateOf(field).asks;
-        if (!store.commit(field, isAnswer)) return event.preventDefault();
-      }
-      onKey(event);
-    },
+    onKeyDown: (event: KeyboardEvent<HTMLElement>) => answerOrGoOn(event, store, def, state),
     isInvalid: problem !== null,
     isReadOnly: locked ?? false,
     validationBehavior: 'aria' as const,
@@ -267,6 +247,37 @@ function TextEntry({
         {(!isCell || problem || state.question) && below}
       </Stacked>
     </TextField>
+  );
+}
+
+/** Beneath a field: what is wrong, what is asked, what somebody else wrote, else what there is to know of it. */
+function Said({ field, state, problem, text }: { field: string; state: FieldState; problem: string | null; text: string | undefined }) {
+  const store = useFieldStore();
+  const sure = () => store.commit(field, true);
+  return (
+    <Below className="below">
+      <FieldError className="problem">{problem}</FieldError>
+      {state.theirs && (
+        <div className="question">
+          <QuietButton onPress={sure}>Keep mine, {state.text || 'nothing'}</QuietButton>{' '}
+          <QuietButton onPress={() => store.takeTheirs(field)}>
+            Take theirs, {state.theirs.text === '' ? 'nothing' : withUnit(state.theirs)}
+          </QuietButton>
+        </div>
+      )}
+      {!problem && state.question && (
+        <div className="question">
+          {state.question}
+          {state.asks && (
+            <>
+              {' Not recorded yet. '}
+              <QuietButton onPress={sure}>Yes, {state.text} is right</QuietButton>
+            </>
+          )}
+        </div>
+      )}
+      {text !== undefined && !problem && !state.question && <Text slot="description">{text}</Text>}
+    </Below>
   );
 }
 

@@ -126,32 +126,17 @@ function BenchFrame({
           'Ctrl+z': () => void undo(),
         }}
         foot={
-          <>
-            {WALKS.includes(stage) && (
-              <span className="hint">
-                <kbd>Enter</kbd> next reading
-              </span>
-            )}
-            <span className="hint">
-              <kbd>U</kbd> other units
-            </span>
-            {SHOWS_WORKING.includes(stage) && (
-              <QuietButton onPress={() => setWorking(!working)} aria-pressed={working}>
-                <kbd>W</kbd> {working ? 'hide' : 'show'} working
-              </QuietButton>
-            )}
-            {SHOWS_BEFORE.includes(stage) && (
-              <QuietButton onPress={() => setGhost(!ghost)} aria-pressed={ghost}>
-                <kbd>B</kbd> ghost of before
-              </QuietButton>
-            )}
-            <QuietButton onPress={() => void undo()}>Undo the last entry</QuietButton>
-            <QuietButton onPress={() => void go('quote')}>Quote</QuietButton>
-            <QuietButton onPress={() => void go('log')}>Logger</QuietButton>
-            <QuietLink href={`/api/jobs/${data.job.id}/print/sheet`}>Job sheet</QuietLink>
-            <QuietLink href={`/api/jobs/${data.job.id}/print/label`}>Label</QuietLink>
-            <span role="status">{notice}</span>
-          </>
+          <FootKeys
+            stage={stage}
+            jobId={data.job.id}
+            notice={notice}
+            working={working}
+            onWorking={() => setWorking(!working)}
+            ghost={ghost}
+            onGhost={() => setGhost(!ghost)}
+            onUndo={() => void undo()}
+            onGo={(to) => void go(to)}
+          />
         }
         footRight={<Saved />}
       >
@@ -160,6 +145,51 @@ function BenchFrame({
         {children}
       </Shell>
     </BenchProvider>
+  );
+}
+
+interface FootProps {
+  stage: SheetName;
+  jobId: number;
+  notice: string;
+  working: boolean;
+  onWorking(): void;
+  ghost: boolean;
+  onGhost(): void;
+  onUndo(): void;
+  onGo(to: SheetName): void;
+}
+
+/** The keys and sheets at the foot of the bench: only those that do something on this stage. */
+function FootKeys(props: FootProps) {
+  const { stage, jobId, notice, working, ghost } = props;
+  return (
+    <>
+      {WALKS.includes(stage) && (
+        <span className="hint">
+          <kbd>Enter</kbd> next reading
+        </span>
+      )}
+      <span className="hint">
+        <kbd>U</kbd> other units
+      </span>
+      {SHOWS_WORKING.includes(stage) && (
+        <QuietButton onPress={props.onWorking} aria-pressed={working}>
+          <kbd>W</kbd> {working ? 'hide' : 'show'} working
+        </QuietButton>
+      )}
+      {SHOWS_BEFORE.includes(stage) && (
+        <QuietButton onPress={props.onGhost} aria-pressed={ghost}>
+          <kbd>B</kbd> ghost of before
+        </QuietButton>
+      )}
+      <QuietButton onPress={props.onUndo}>Undo the last entry</QuietButton>
+      <QuietButton onPress={() => props.onGo('quote')}>Quote</QuietButton>
+      <QuietButton onPress={() => props.onGo('log')}>Logger</QuietButton>
+      <QuietLink href={`/api/jobs/${jobId}/print/sheet`}>Job sheet</QuietLink>
+      <QuietLink href={`/api/jobs/${jobId}/print/label`}>Label</QuietLink>
+      <span role="status">{notice}</span>
+    </>
   );
 }
 

@@ -225,52 +225,14 @@ interface Props {
 export function Shell({ title, about, rail, foot, footRight, keys = {}, children }: Props) {
   const preferences = usePreferences();
   const [open, setOpen] = useState<'find' | 'keys' | null>(null);
-  const path = usePathname();
   const toggleUnits = () => preferences.set({ system: preferences.system === 'metric' ? 'imperial' : 'metric' });
-  const night = preferences.theme === 'night';
   useKeys({ '/': () => setOpen('find'), '?': () => setOpen('keys'), u: toggleUnits, ...keys });
   return (
     <Frame>
       <Skip href="#sheet" className="no-print">
         Skip to the sheet
       </Skip>
-      <Top className="no-print">
-        <Link href="/" className="mark">
-          Mavrin
-        </Link>
-        <div className="title">
-          <h1>{title}</h1> {about}
-        </div>
-        <nav aria-label="Places">
-          {PLACES.map(([href, name]) => (
-            <Link
-              key={href}
-              href={href}
-              {...(path === href || (href !== '/' && path.startsWith(`${href}/`)) ? { 'aria-current': 'page' as const } : {})}
-            >
-              {name}
-            </Link>
-          ))}
-        </nav>
-        <div className="tools">
-          <Button onPress={() => setOpen('find')} aria-label="Find, key /">
-            <Search size={18} aria-hidden />
-          </Button>
-          <Button
-            onPress={toggleUnits}
-            aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}${preferences.system === preferences.shop ? '' : ', of this device alone'}. Change, key U`}
-          >
-            <Ruler size={16} aria-hidden />{' '}
-            <span className="word">
-              {preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}
-              {preferences.system === preferences.shop ? '' : ' ◦'}
-            </span>
-          </Button>
-          <Button onPress={() => preferences.set({ theme: night ? 'day' : 'night' })} aria-label={night ? 'Day bench' : 'Night bench'}>
-            {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
-          </Button>
-        </div>
-      </Top>
+      <Head title={title} about={about} onFind={() => setOpen('find')} onUnits={toggleUnits} />
       {rail}
       <Main id="sheet" tabIndex={-1}>
         {children}
@@ -286,23 +248,75 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
         <span className="right">{footRight}</span>
       </Foot>
       <Find isOpen={open === 'find'} onClose={() => setOpen(null)} />
-      <Sheet isOpen={open === 'keys'} onOpenChange={(is) => setOpen(is ? 'keys' : null)} isDismissable>
-        <Modal>
-          <Dialog className="sheet">
-            <Heading slot="title">Keys</Heading>
-            <dl>
-              {KEYS.map(([key, what]) => (
-                <div key={key} style={{ display: 'contents' }}>
-                  <dt>
-                    <kbd>{key}</kbd>
-                  </dt>
-                  <dd>{what}</dd>
-                </div>
-              ))}
-            </dl>
-          </Dialog>
-        </Modal>
-      </Sheet>
+      <KeysSheet isOpen={open === 'keys'} onClose={() => setOpen(null)} />
     </Frame>
+  );
+}
+
+/** The head of every page: whose it is, the places, and the tools that are always at hand. */
+function Head({ title, about, onFind, onUnits }: Pick<Props, 'title' | 'about'> & { onFind(): void; onUnits(): void }) {
+  const preferences = usePreferences();
+  const path = usePathname();
+  const night = preferences.theme === 'night';
+  return (
+    <Top className="no-print">
+      <Link href="/" className="mark">
+        Mavrin
+      </Link>
+      <div className="title">
+        <h1>{title}</h1> {about}
+      </div>
+      <nav aria-label="Places">
+        {PLACES.map(([href, name]) => (
+          <Link
+            key={href}
+            href={href}
+            {...(path === href || (href !== '/' && path.startsWith(`${href}/`)) ? { 'aria-current': 'page' as const } : {})}
+          >
+            {name}
+          </Link>
+        ))}
+      </nav>
+      <div className="tools">
+        <Button onPress={onFind} aria-label="Find, key /">
+          <Search size={18} aria-hidden />
+        </Button>
+        <Button
+          onPress={onUnits}
+          aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}${preferences.system === preferences.shop ? '' : ', of this device alone'}. Change, key U`}
+        >
+          <Ruler size={16} aria-hidden />{' '}
+          <span className="word">
+            {preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}
+            {preferences.system === preferences.shop ? '' : ' ◦'}
+          </span>
+        </Button>
+        <Button onPress={() => preferences.set({ theme: night ? 'day' : 'night' })} aria-label={night ? 'Day bench' : 'Night bench'}>
+          {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
+        </Button>
+      </div>
+    </Top>
+  );
+}
+
+function KeysSheet({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
+  return (
+    <Sheet isOpen={isOpen} onOpenChange={(is) => !is && onClose()} isDismissable>
+      <Modal>
+        <Dialog className="sheet">
+          <Heading slot="title">Keys</Heading>
+          <dl>
+            {KEYS.map(([key, what]) => (
+              <div key={key} style={{ display: 'contents' }}>
+                <dt>
+                  <kbd>{key}</kbd>
+                </dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+        </Dialog>
+      </Modal>
+    </Sheet>
   );
 }

@@ -55,62 +55,14 @@ export function MachineFile({ machine, owners, figures, origins, jobs, signed, l
         <Leftovers stores={[store]} />
         <Columns $wide="1fr 1.15fr">
           <div>
-            <Titled title="Jobs, newest first" aside={`${jobs.length} in all`}>
-              <Table>
-                <tbody>
-                  {jobs.map((j) => (
-                    <tr key={j.id}>
-                      <td>
-                        <Link href={`/jobs/${j.id}`}>
-                          <b>Job {jobNumber(j.id)}</b>
-                        </Link>
-                        <br />
-                        <Small>{j.customer}</Small>
-                      </td>
-                      <td>
-                        {signedWords(signed.filter((s) => s.jobId === j.id))}
-                        {j.feel && (
-                          <>
-                            <br />
-                            <Small>{FEEL[j.feel]}</Small>
-                          </>
-                        )}
-                      </td>
-                      <td className="number">
-                        {j.handedBackAt ? `back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </Table>
-              <LinkButton href={`/jobs/new?machine=${machine.id}`} style={{ marginTop: '0.75rem' }}>
-                Take this machine in again
-              </LinkButton>
-            </Titled>
+            <Jobs machineId={machine.id} jobs={jobs} signed={signed} />
             {due.length > 0 && (
               <Titled title="Service due" aside="with the words for the owner">
                 <ReminderText due={due} today={today} />
               </Titled>
             )}
             <Owners machineId={machine.id} owners={owners} />
-            <Titled title="Figures of the machine" aside="each change is kept">
-              <OfModel machineId={machine.id} />
-              <FieldsOf defs={[...MACHINE_IDENTITY, ...MACHINE_FIGURES]} />
-              <LinkButton href={`/machines/${machine.id}/riders`} style={{ marginTop: '0.75rem', marginRight: '0.75rem' }}>
-                Rate by rider
-              </LinkButton>
-              <LinkButton href={`/machines/${machine.id}/leverage`} style={{ marginTop: '0.75rem', marginRight: '0.75rem' }}>
-                Leverage, air and stops
-              </LinkButton>
-              <LinkButton href={`/machines/${machine.id}/geometry`} style={{ marginTop: '0.75rem' }}>
-                Steering and drive
-              </LinkButton>
-            </Titled>
-            <Titled title="The maker’s sheet" aside="what came in is held against it">
-              <FieldsOf defs={MACHINE_SHEET} />
-              <MakersService />
-              <StandardSetup />
-            </Titled>
+            <Figures machineId={machine.id} />
             <Merged machineId={machine.id} merged={merged} />
           </div>
           <div>
@@ -126,6 +78,67 @@ export function MachineFile({ machine, owners, figures, origins, jobs, signed, l
         </Columns>
       </Shell>
     </FieldsProvider>
+  );
+}
+
+function Jobs({ machineId, jobs, signed }: { machineId: number } & Pick<Props, 'jobs' | 'signed'>) {
+  return (
+    <Titled title="Jobs, newest first" aside={`${jobs.length} in all`}>
+      <Table>
+        <tbody>
+          {jobs.map((j) => (
+            <tr key={j.id}>
+              <td>
+                <Link href={`/jobs/${j.id}`}>
+                  <b>Job {jobNumber(j.id)}</b>
+                </Link>
+                <br />
+                <Small>{j.customer}</Small>
+              </td>
+              <td>
+                {signedWords(signed.filter((s) => s.jobId === j.id))}
+                {j.feel && (
+                  <>
+                    <br />
+                    <Small>{FEEL[j.feel]}</Small>
+                  </>
+                )}
+              </td>
+              <td className="number">{j.handedBackAt ? `back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <LinkButton href={`/jobs/new?machine=${machineId}`} style={{ marginTop: '0.75rem' }}>
+        Take this machine in again
+      </LinkButton>
+    </Titled>
+  );
+}
+
+/** What is known of the machine itself, and the rooms that rest on it. */
+function Figures({ machineId }: { machineId: number }) {
+  return (
+    <>
+      <Titled title="Figures of the machine" aside="each change is kept">
+        <OfModel machineId={machineId} />
+        <FieldsOf defs={[...MACHINE_IDENTITY, ...MACHINE_FIGURES]} />
+        <LinkButton href={`/machines/${machineId}/riders`} style={{ marginTop: '0.75rem', marginRight: '0.75rem' }}>
+          Rate by rider
+        </LinkButton>
+        <LinkButton href={`/machines/${machineId}/leverage`} style={{ marginTop: '0.75rem', marginRight: '0.75rem' }}>
+          Leverage, air and stops
+        </LinkButton>
+        <LinkButton href={`/machines/${machineId}/geometry`} style={{ marginTop: '0.75rem' }}>
+          Steering and drive
+        </LinkButton>
+      </Titled>
+      <Titled title="The maker’s sheet" aside="what came in is held against it">
+        <FieldsOf defs={MACHINE_SHEET} />
+        <MakersService />
+        <StandardSetup />
+      </Titled>
+    </>
   );
 }
 

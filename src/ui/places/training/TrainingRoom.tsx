@@ -1,6 +1,7 @@
 'use client';
 import { choiceName } from '@/catalogue/choices';
 import Link from 'next/link';
+import type { Known } from '@/judgement/reason/evidence/known';
 import { useMemo, useState } from 'react';
 import type { School } from '@/knowledge/schools';
 import type { CausePage } from '@/knowledge/causes/page';
@@ -30,7 +31,6 @@ const label = (of: Record<string, string>, id: string) => (of[id] ?? '').toLower
 /** One case: told, measured piece by piece, guessed at, and then told whole with the model's way beside one's own. */
 export function TrainingRoom({ id, causes, schools }: { id: string; causes: CausePage[]; schools: School[] }) {
   const c = caseById(id)!;
-  const inUnits = useSaid();
   const { system } = usePreferences();
   const [moves, setMoves] = useState<Move[]>([]);
   const [guess, setGuess] = useState('');
@@ -42,7 +42,6 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
     .filter((x) => x.linked)
     .map((x) => ({ value: x.id, label: x.name }))
     .sort((a, b) => a.label.localeCompare(b.label));
-  const at = (what: 'phrase' | 'place' | 'end' | 'bad' | 'since' | 'words') => textOf(known.entries, `complaint.1.${what}`);
   const minutes = made.reduce((sum, m) => sum + whereTyped(m).minutes, 0);
   return (
     <Shell title="Training" about={c.title}>
@@ -53,19 +52,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
       </p>
       <Columns $wide="1.2fr 1fr">
         <div>
-          <Titled
-            title={`${c.title}: ${machineNamed(c)}`}
-            aside={inUnits(`rider ${c.asked['rider.mass']} kg in gear, ${known.entries.use?.text ?? ''}`)}
-          >
-            <p style={{ maxWidth: '60ch' }}>{c.story}</p>
-            <p style={{ padding: '0.5rem 0' }}>
-              <b>{choiceName(COMPLAINT_PHRASES, at('phrase'))}</b>{' '}
-              <Small>
-                {[label(COMPLAINT_PLACES, at('place')), at('end'), label(COMPLAINT_BAD, at('bad'))].filter(Boolean).join(' · ')}
-              </Small>
-              <br />“{at('words')}”
-            </p>
-          </Titled>
+          <Story c={c} known={known} />
           <Titled title="What you know" aside={`${minutes} min spent`}>
             <Evidence reasoned={reasoned} made={made} />
           </Titled>
@@ -86,22 +73,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
         </div>
         <div>
           {!answered && (
-            <Titled title="Measure" aside={guess === '' ? 'say first what you think' : ''}>
-              <ul>
-                {Object.keys(c.reveals).map((m) => (
-                  <li key={m} style={{ padding: '0.25rem 0' }}>
-                    <Button
-                      isDisabled={made.includes(m) || guess === ''}
-                      onPress={() => setMoves([...moves, { measured: m, guess }])}
-                      style={{ width: '100%', justifyContent: 'space-between' }}
-                    >
-                      <span>{measurementWords(m)}</span>
-                      <Small>{made.includes(m) ? 'done' : `${whereTyped(m).minutes} min`}</Small>
-                    </Button>
-                  </li>
-                ))}
-              </ul>
-            </Titled>
+            <Measurements c={c} made={made} guessed={guess !== ''} onMeasure={(measured) => setMoves([...moves, { measured, guess }])} />
           )}
           <Stance
             rear={stanceEnd(known.entries, known.machine, 'rear', schools)}
@@ -111,6 +83,48 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
         </div>
       </Columns>
     </Shell>
+  );
+}
+
+/** What the counter was told. */
+function Story({ c, known }: { c: TrainingCase; known: Known }) {
+  const inUnits = useSaid();
+  const at = (what: 'phrase' | 'place' | 'end' | 'bad' | 'since' | 'words') => textOf(known.entries, `complaint.1.${what}`);
+  return (
+    <Titled
+      title={`${c.title}: ${machineNamed(c)}`}
+      aside={inUnits(`rider ${c.asked['rider.mass']} kg in gear, ${known.entries.use?.text ?? ''}`)}
+    >
+      <p style={{ maxWidth: '60ch' }}>{c.story}</p>
+      <p style={{ padding: '0.5rem 0' }}>
+        <b>{choiceName(COMPLAINT_PHRASES, at('phrase'))}</b>{' '}
+        <Small>{[label(COMPLAINT_PLACES, at('place')), at('end'), label(COMPLAINT_BAD, at('bad'))].filter(Boolean).join(' · ')}</Small>
+        <br />“{at('words')}”
+      </p>
+    </Titled>
+  );
+}
+
+/** What may be measured, each with its minutes; a guess comes first. */
+function Measurements(props: { c: TrainingCase; made: readonly string[]; guessed: boolean; onMeasure(measured: string): void }) {
+  const { c, made, guessed, onMeasure } = props;
+  return (
+    <Titled title="Measure" aside={guessed ? '' : 'say first what you think'}>
+      <ul>
+        {Object.keys(c.reveals).map((m) => (
+          <li key={m} style={{ padding: '0.25rem 0' }}>
+            <Button
+              isDisabled={made.includes(m) || !guessed}
+              onPress={() => onMeasure(m)}
+              style={{ width: '100%', justifyContent: 'space-between' }}
+            >
+              <span>{measurementWords(m)}</span>
+              <Small>{made.includes(m) ? 'done' : `${whereTyped(m).minutes} min`}</Small>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </Titled>
   );
 }
 

@@ -7,7 +7,7 @@ import type { Cure } from '@/knowledge/causes/page';
 import { overloadFindings } from '@/judgement/findings/because';
 import type { Prediction } from '@/judgement/reason/cures';
 import { percent } from '@/judgement/reason/evidence/known';
-import type { Explained } from '@/judgement/reason/reason';
+import type { Explained, Reasoned } from '@/judgement/reason/reason';
 import { textOf } from '@/judgement/model/read';
 import { REASON_CHECKS, REASON_WORDS } from '@/catalogue/fields/bench';
 import { EntryField } from '../../fields/EntryField';
@@ -119,22 +119,7 @@ export function ReasonStage() {
         <Warn key={warningWords(w)}>{warningWords(w)}</Warn>
       ))}
       <Three>
-        <div className="told">
-          <Titled title="What it does wrong">
-            <Complaints locked={sealed} />
-          </Titled>
-          <div className="checks">
-            <Titled title="Before any spanner" aside="asked first, answered kindly">
-              <p style={{ paddingBottom: '0.4rem' }}>
-                <Small>
-                  Riding, bar and levers, tyres and bearings explain much that looks like suspension. Ask without blame: the same stretch
-                  ridden twice, smoothly and as always, tells more than an opinion.
-                </Small>
-              </p>
-              <FieldsOf defs={REASON_CHECKS} locked={sealed} min="9.5rem" />
-            </Titled>
-          </div>
-        </div>
+        <Told locked={sealed} />
         <div>
           {danger.length > 0 && <BecauseList findings={danger} empty="" title="Before anything else" />}
           <Titled
@@ -145,12 +130,7 @@ export function ReasonStage() {
                 : 'from memory until the shop’s own outcomes weigh in'
             }
           >
-            {pullsOf(reasoned).map((p) => (
-              <Warn key={p.what}>
-                {p.what} is pulled two ways: {p.open.join(', ')} wants it freer, {p.shut.join(', ')} wants it firmer. Settle which comes
-                first with the rider; change one, ride, then the other.
-              </Warn>
-            ))}
+            <Pulls reasoned={reasoned} />
             <Causes reasoned={reasoned} open={open} onOpen={setOpened} look={look} />
           </Titled>
           <CarriedOut />
@@ -169,6 +149,42 @@ export function ReasonStage() {
           <AlikePanel />
         </div>
       </Three>
+    </>
+  );
+}
+
+/** What is told, and what is asked before anything is taken apart. */
+function Told({ locked }: { locked: boolean }) {
+  return (
+    <div className="told">
+      <Titled title="What it does wrong">
+        <Complaints locked={locked} />
+      </Titled>
+      <div className="checks">
+        <Titled title="Before any spanner" aside="asked first, answered kindly">
+          <p style={{ paddingBottom: '0.4rem' }}>
+            <Small>
+              Riding, bar and levers, tyres and bearings explain much that looks like suspension. Ask without blame: the same stretch ridden
+              twice, smoothly and as always, tells more than an opinion.
+            </Small>
+          </p>
+          <FieldsOf defs={REASON_CHECKS} locked={locked} min="9.5rem" />
+        </Titled>
+      </div>
+    </div>
+  );
+}
+
+/** Complaints that pull one clicker both ways are said so. */
+function Pulls({ reasoned }: { reasoned: Reasoned }) {
+  return (
+    <>
+      {pullsOf(reasoned).map((p) => (
+        <Warn key={p.what}>
+          {p.what} is pulled two ways: {p.open.join(', ')} wants it freer, {p.shut.join(', ')} wants it firmer. Settle which comes first
+          with the rider; change one, ride, then the other.
+        </Warn>
+      ))}
     </>
   );
 }

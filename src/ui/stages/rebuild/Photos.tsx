@@ -27,7 +27,7 @@ const Strip = styled.ul`
   }
 `;
 
-interface Kept {
+interface Unsent {
   file: File;
   problem: string;
 }
@@ -38,7 +38,7 @@ export function Photos({ step, all = false }: { step: string; all?: boolean }) {
   const store = useFieldStore();
   const live = useLive();
   const [caption, setCaption] = useState('');
-  const [unsent, setUnsent] = useState<Kept[]>([]);
+  const [unsent, setUnsent] = useState<Unsent[]>([]);
   const [busy, setBusy] = useState(false);
   const photos = photosOf(live).filter((p) => all || p.step === step);
   const send = async (file: File): Promise<string | null> => {
@@ -55,7 +55,7 @@ export function Photos({ step, all = false }: { step: string; all?: boolean }) {
   };
   const sendAll = async (files: File[]) => {
     setBusy(true);
-    const left: Kept[] = [];
+    const left: Unsent[] = [];
     for (const file of files) {
       const problem = await send(file);
       if (problem) left.push({ file, problem });
@@ -66,29 +66,7 @@ export function Photos({ step, all = false }: { step: string; all?: boolean }) {
   };
   return (
     <section aria-label="Photos" style={{ paddingTop: '1rem' }}>
-      {photos.length > 0 && (
-        <Strip>
-          {photos.map((p) => (
-            <li key={p.n}>
-              <figure>
-                <a href={`/api/photos/${p.key}`}>
-                  {/* Of the shop's own base and already small: nothing for an image service to do. */}
-                  {/* eslint-disable-next-line @next/next/no-img-element */}
-                  <img src={`/api/photos/${p.key}?small`} alt={p.caption || `Photo ${p.n} of the job`} />
-                </a>
-                <figcaption>
-                  <Small>{p.caption || `Photo ${p.n}`}</Small>
-                </figcaption>
-                {!sealed && (
-                  <QuietButton onPress={() => store.put(`photo.${p.n}.key`, '')} aria-label={`Take out photo ${p.n}`}>
-                    Take out
-                  </QuietButton>
-                )}
-              </figure>
-            </li>
-          ))}
-        </Strip>
-      )}
+      {photos.length > 0 && <Kept photos={photos} onTakeOut={sealed ? null : (n) => store.put(`photo.${n}.key`, '')} />}
       {!sealed && (
         <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', flexWrap: 'wrap' }}>
           <FileTrigger acceptedFileTypes={['image/*']} allowsMultiple onSelect={(list) => void sendAll([...(list ?? [])])}>
@@ -112,5 +90,32 @@ export function Photos({ step, all = false }: { step: string; all?: boolean }) {
         </p>
       ))}
     </section>
+  );
+}
+
+/** The photos there are, each with what it shows. */
+function Kept({ photos, onTakeOut }: { photos: ReturnType<typeof photosOf>; onTakeOut: ((n: number) => void) | null }) {
+  return (
+    <Strip>
+      {photos.map((p) => (
+        <li key={p.n}>
+          <figure>
+            <a href={`/api/photos/${p.key}`}>
+              {/* Of the shop's own base and already small: nothing for an image service to do. */}
+              {/* eslint-disable-next-line @next/next/no-img-element */}
+              <img src={`/api/photos/${p.key}?small`} alt={p.caption || `Photo ${p.n} of the job`} />
+            </a>
+            <figcaption>
+              <Small>{p.caption || `Photo ${p.n}`}</Small>
+            </figcaption>
+            {onTakeOut && (
+              <QuietButton onPress={() => onTakeOut(p.n)} aria-label={`Take out photo ${p.n}`}>
+                Take out
+              </QuietButton>
+            )}
+          </figure>
+        </li>
+      ))}
+    </Strip>
   );
 }
