@@ -166,6 +166,13 @@ const FULL: Record<string, Any> = {
   },
 };
 
+FULL.ride = {
+  machine: (FULL['ride-plain'] as { machine: unknown }).machine,
+  road: { kind: 'iso', class: 'D', seed: 7 },
+  speedMPerS: 12,
+  seconds: 0.5,
+};
+
 test('every operation lists itself, shows its schema, and gives warnings and working', () => {
   expect(operationList().map((o) => o.name)).toEqual([
     'convert',
@@ -187,6 +194,7 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     'retune',
     'travel-log',
     'geometry',
+    'ride',
     'ride-plain',
     'oil',
   ]);
@@ -452,6 +460,15 @@ test('a statement is given once and at its place; those that deny one another ar
       statements: [{ statement: 'rebound-shut', end: 'rear' }],
     }) as Any;
   expect(told(4).causes).toEqual(told(1).causes);
+});
+
+test('a road of the standard is the same for the same seed; what no road is, is refused', () => {
+  const request = FULL.ride as Any & { road: Any };
+  expect(run('ride', request)).toEqual(run('ride', request));
+  expect(run('ride', { ...request, road: { ...request.road, seed: 8 } })).not.toEqual(run('ride', request));
+  expect(refusal('ride', { ...request, road: { kind: 'iso', class: 'Z' } })).toBe('not-listed road.class');
+  expect(refusal('ride', { ...request, road: { kind: 'whoops', spacingM: 0, heightM: 0.3, count: 4 } })).toBe('out-of-range road.spacingM');
+  expect(refusal('ride', { ...request, seconds: 4000 })).toBe('out-of-range seconds');
 });
 
 test('the machine in motion: states and events that cannot be are refused at their field', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ISO_CLASSES } from '@/core/ride/surface';
 import { firstNotAbove } from '@/core/ride/tables';
 import { angleDeg, forceN, lengthMm, massKg, plainRatio, quantity } from '@/catalogue/quantity';
 import { fail, positiveMm } from './compute';
@@ -93,15 +94,18 @@ const atS = z.number().min(0).max(MOST_SECONDS).default(0.1);
 const speedMPerS = z.number().gt(0).max(150);
 const height = () => metres({ min: -10_000, max: 10_000 });
 
-export const ridePlainRequest = z.strictObject({
-  machine: z.strictObject({
+const machine = () =>
+  z.strictObject({
     sprungKg: massKg({ above: 0 }),
     pitchInertiaKgM2: plain({ above: 0 }),
     aheadM: metres({ above: 0 }),
     behindM: metres({ above: 0 }),
     front: end(),
     rear: end(),
-  }),
+  });
+
+export const ridePlainRequest = z.strictObject({
+  machine: machine(),
   event: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('step'), heightM: height(), speedMPerS, atS }),
     z.strictObject({ kind: z.literal('bump'), heightM: height(), lengthM: metres({ above: 0 }), speedMPerS, atS }),
@@ -117,4 +121,30 @@ export const ridePlainRequest = z.strictObject({
       .superRefine((p, ctx) => sound(p.distanceM, p.heightM, 'distanceM', ctx)),
   ]),
   seconds: z.number().gt(0).max(MOST_SECONDS),
+});
+
+const seed = z.int().min(0).max(4_294_967_295).default(1);
+const some = () => metres({ above: 0, max: 5000 });
+const waves = () => metres({ above: 0, max: 100_000 });
+export const rideRequest = z.strictObject({
+  machine: machine(),
+  road: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('iso'), class: z.enum(ISO_CLASSES), seed }),
+    z.strictObject({ kind: z.literal('corrugations'), wavelengthM: waves(), heightM: some() }),
+    z.strictObject({ kind: z.literal('whoops'), spacingM: waves(), heightM: some(), count: z.int().min(1).max(500) }),
+    z.strictObject({ kind: z.literal('kerb'), heightM: some() }),
+    z.strictObject({ kind: z.literal('pothole'), depthM: some(), lengthM: waves() }),
+    z.strictObject({ kind: z.literal('cobbles'), pitchM: metres({ min: 50, max: 5000 }), heightM: some(), seed }),
+    z
+      .strictObject({
+        kind: z.literal('profile'),
+        distanceM: z.array(z.number().min(-1e6).max(1e6)).min(2).max(MOST_PROFILE),
+        heightM: z.array(z.number().min(-10).max(10)).min(2).max(MOST_PROFILE),
+      })
+      .superRefine((p, ctx) => sound(p.distanceM, p.heightM, 'distanceM', ctx)),
+  ]),
+  speedMPerS: z.number().gt(0).max(100),
+  seconds: z.number().min(0.5).max(MOST_SECONDS),
+  footprintM: metres({ min: 0, max: 1000 }).default(0.1),
+  seatAheadM: metres({ min: -2000, max: 2000 }).default(0),
 });

@@ -10,6 +10,7 @@ import { weigh } from '@/core/diagnose/weigh';
 import { geometry } from '@/core/geometry/geometry';
 import { logFigures } from '@/core/logger/figures';
 import { ridePlain } from '@/core/ride/plain';
+import { ride } from '@/core/ride/ride';
 import { searchState } from '@/core/retune/search';
 import { FATIGUE_CAUTION_MPA, stack } from '@/core/plate/stack';
 import { airSpring } from '@/core/spring/air';
@@ -36,7 +37,7 @@ import {
 import { damperRequest, oilRequest, stackRequest, stackSearchRequest } from '@/schema/computeDamper';
 import { machineKindsRequest, springEstimateRequest } from '@/schema/computeEstimate';
 import { diagnoseRequest, retuneRequest, travelLogRequest } from '@/schema/computeReason';
-import { geometryRequest, ridePlainRequest } from '@/schema/computeRide';
+import { geometryRequest, ridePlainRequest, rideRequest } from '@/schema/computeRide';
 import { nodeOf, toldOnce, knowledgeOf } from '@/knowledge/causes/knowledge';
 import { contradictions, EVIDENCE } from '@/knowledge/causes/statements';
 import { CAUSES } from '@/knowledge/causes/shipped';
@@ -156,6 +157,11 @@ const OPERATIONS: Record<string, Operation> = {
     'The machine in the plane at each state: rake, trail, wheelbase, pitch, swing-arm, chain and anti-squat.',
     geometryRequest,
     (r) => geometry(r),
+  ),
+  ride: operation(
+    'A machine over a road: travel, where the wheels live, bottomings, contact lost, weighted acceleration at the seat, heat in the dampers.',
+    rideRequest,
+    (r) => ride(r),
   ),
   'ride-plain': operation(
     'A bare machine over a step, a bump, a drop or a profile, by the solver of the ride: travels, tyre loads, contact lost, acceleration.',
