@@ -59,6 +59,8 @@ const MM = 1000;
 const KEPT_PER_S = 500;
 const MOST_HISTORY = 600;
 const PARTS = 20;
+/** Longest step over a road, s: halved, no figure moves by half a per cent (tested), and a minute is ridden in a fraction of a second. */
+const ROAD_STEP_S = 2e-4;
 /** It must leave a stop by this before it can meet it again. */
 const LEAVES_M = 0.003;
 
@@ -128,7 +130,7 @@ class EndSeen {
  * Errors: ride-not-held, ride-too-stiff.
  * Source: as solveRide; roads of ISO 8608, weighting of ISO 2631-1 (both from memory); contact averaged over the footprint.
  */
-export function ride(request: RideRequest): Result<Ridden> {
+export function ride(request: RideRequest, mostStepS = ROAD_STEP_S): Result<Ridden> {
   const { road, speedMPerS, seconds, footprintM, seatAheadM } = request;
   const machine = machineOf(request.machine);
   const wheelbaseM = machine.aheadM + machine.behindM;
@@ -151,31 +153,37 @@ export function ride(request: RideRequest): Result<Ridden> {
   };
   const historyEveryS = Math.max(1 / KEPT_PER_S, seconds / MOST_HISTORY);
   let [nextKept, nextHistory, seatSum, seatCount] = [0, 0, 0, 0];
-  const solved = solveRide(machine, heights, seconds, (now) => {
-    front.add(now.front, now.timeS);
-    rear.add(now.rear, now.timeS);
-    pitch.add((now.pitchRad * 180) / Math.PI);
-    seatSum += now.bodyMPerS2 + seatAheadM * now.pitchRadPerS2;
-    seatCount += 1;
-    if (now.timeS >= nextKept) {
-      nextKept += 1 / KEPT_PER_S;
-      // The mean since the last sample: what is quicker than the samples must not come back as something slow.
-      seat.push(seatSum / seatCount);
-      [seatSum, seatCount] = [0, 0];
-      front.kept.push(now.front.xM * MM);
-      rear.kept.push(now.rear.xM * MM);
-    }
-    if (now.timeS >= nextHistory) {
-      nextHistory += historyEveryS;
-      history.timeS.push(now.timeS);
-      history.frontTravelMm.push(now.front.xM * MM);
-      history.rearTravelMm.push(now.rear.xM * MM);
-      history.frontTyreN.push(now.front.tyreN);
-      history.rearTyreN.push(now.rear.tyreN);
-      history.frontRoadMm.push(heights.front(now.timeS) * MM);
-      history.rearRoadMm.push(heights.rear(now.timeS) * MM);
-    }
-  });
+  const solved = solveRide(
+    machine,
+    heights,
+    seconds,
+    (now) => {
+      front.add(now.front, now.timeS);
+      rear.add(now.rear, now.timeS);
+      pitch.add((now.pitchRad * 180) / Math.PI);
+      seatSum += now.bodyMPerS2 + seatAheadM * now.pitchRadPerS2;
+      seatCount += 1;
+      if (now.timeS >= nextKept) {
+        nextKept += 1 / KEPT_PER_S;
+        // The mean since the last sample: what is quicker than the samples must not come back as something slow.
+        seat.push(seatSum / seatCount);
+        [seatSum, seatCount] = [0, 0];
+        front.kept.push(now.front.xM * MM);
+        rear.kept.push(now.rear.xM * MM);
+      }
+      if (now.timeS >= nextHistory) {
+        nextHistory += historyEveryS;
+        history.timeS.push(now.timeS);
+        history.frontTravelMm.push(now.front.xM * MM);
+        history.rearTravelMm.push(now.rear.xM * MM);
+        history.frontTyreN.push(now.front.tyreN);
+        history.rearTyreN.push(now.rear.tyreN);
+        history.frontRoadMm.push(heights.front(now.timeS) * MM);
+        history.rearRoadMm.push(heights.rear(now.timeS) * MM);
+      }
+    },
+    mostStepS,
+  );
   if (!solved.ok) return solved;
   const weightedSeatMPerS2 = weightedRms(seat, KEPT_PER_S);
   return ok({

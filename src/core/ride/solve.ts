@@ -14,7 +14,7 @@ const STEP_PER_RADIAN = 0.25;
  * Dry friction sticks as a very stiff, well damped spring that yields at the friction's force: quicker by an order than anything else in the
  * machine (rad/s), stretched by hundredths of a millimetre, so that a wheel stuck stays where it is and nothing chatters.
  */
-const STICK_RAD_PER_S = 1500;
+const STICK_RAD_PER_S = 1000;
 const STICK_DAMPING = 0.7;
 
 /** One end made ready for the loop: the same figures flat, and where it rests. */

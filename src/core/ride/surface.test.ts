@@ -106,6 +106,27 @@ test('rougher ground is felt more, bottoms more, and makes more heat; shares add
   );
 });
 
+test('no figure hangs on the step', () => {
+  const request: RideRequest = {
+    machine: MACHINE,
+    road: { kind: 'iso', class: 'D', seed: 3 },
+    speedMPerS: 15,
+    seconds: 10,
+    footprintM: 0.1,
+    seatAheadM: 0,
+  };
+  const figures = (stepS?: number) => {
+    const found = ride(request, stepS);
+    if (!found.ok) throw new Error(found.issue.code);
+    const { front, rear, weightedSeatMPerS2 } = found.value;
+    return [front, rear]
+      .flatMap((e) => [e.travelMm.max, e.travelMm.mean, e.travelMm.rms, e.tyreLoadVariation, e.damperW])
+      .concat(weightedSeatMPerS2);
+  };
+  const [coarse, fine] = [figures(), figures(1e-4)];
+  coarse.forEach((x, i) => expect(Math.abs(x / fine[i]! - 1)).toBeLessThan(0.005));
+});
+
 test('rebound shut packs down over whoops, as the complaint says', () => {
   const shut = { ...DAMPED, dampingTable: { speedMPerS: [-1, 0, 1], forceN: [-9000, 0, 900] } };
   const road = { kind: 'whoops', spacingM: 2.4, heightM: 0.12, count: 60 } as const;
