@@ -95,11 +95,11 @@ export const withPrefix = <P extends 'found' | 'fitted' | 'standard' | 'wanted' 
 export const GAS_FORCE = <E extends End>(end: E) =>
   force(
     `springs.${end}.otherForce`,
-    end === 'rear' ? 'Gas force at the shock' : 'Air force along the fork, both legs',
+    end === 'rear' ? 'Gas force at the shock' : 'Air force, both legs',
     [0, 5000],
     [0, 500],
     {
       end,
-      hint: end === 'rear' ? 'from gas pressure and shaft until typed' : 'from oil level and tube until typed',
+      hint: end === 'rear' ? 'from gas pressure and shaft until typed' : 'along the fork; from oil level and tube until typed',
     },
   );
