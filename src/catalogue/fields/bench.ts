@@ -227,7 +227,10 @@ export const SPRINGS_FIELDS = [
   ...springFields('rear'),
   ...springFields('front'),
   length('springs.front.spacer', 'Spacer in it now', [0, 400], [10, 250], { end: 'front', hint: 'where the fork has no adjuster' }),
-  length('springs.front.freeLength', 'Free length in it now', [50, 800], [200, 550], { end: 'front', hint: 'of the spring, for the spacer' }),
+  length('springs.front.freeLength', 'Free length in it now', [50, 800], [200, 550], {
+    end: 'front',
+    hint: 'of the spring, for the spacer',
+  }),
   mass('springs.front.steel.old', 'Spring in it, weighed', [0.02, 5], [0.2, 2], { end: 'front', hint: 'one leg, dry: for the oil level' }),
   mass('springs.front.steel.new', 'Spring to go in, weighed', [0.02, 5], [0.2, 2], {
     end: 'front',

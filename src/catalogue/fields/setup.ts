@@ -93,13 +93,7 @@ export const withPrefix = <P extends 'found' | 'fitted' | 'standard' | 'wanted' 
 ) => fields.map((f): FieldDef<`${P}.${K}`> => ({ ...f, key: `${prefix}.${f.key}` as const }));
 
 export const GAS_FORCE = <E extends End>(end: E) =>
-  force(
-    `springs.${end}.otherForce`,
-    end === 'rear' ? 'Gas force at the shock' : 'Air force, both legs',
-    [0, 5000],
-    [0, 500],
-    {
-      end,
-      hint: end === 'rear' ? 'from gas pressure and shaft until typed' : 'along the fork; from oil level and tube until typed',
-    },
-  );
+  force(`springs.${end}.otherForce`, end === 'rear' ? 'Gas force at the shock' : 'Air force, both legs', [0, 5000], [0, 500], {
+    end,
+    hint: end === 'rear' ? 'from gas pressure and shaft until typed' : 'along the fork; from oil level and tube until typed',
+  });
