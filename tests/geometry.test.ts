@@ -1,10 +1,12 @@
-import { effectWords, geometryOf, poseAt, type SagsRead } from '@/judgement/model/geometry';
-import { entriesOf, MACHINE, RIDER } from './entries';
+import { targetOf } from '@/judgement/aims/targets';
+import { effectWords, geometryOf, NO_SAGS, poseAt } from '@/judgement/model/geometry';
+import { SCHOOLS } from '@/knowledge/schools';
+import { entriesOf, MACHINE, REAR, RIDER } from './entries';
 
 /** Steering and drive from a machine's figures: what is measured, what stands in, and what a change of height does. */
 
-const NONE: SagsRead = { rear: { staticMm: null, riderMm: null }, front: { staticMm: null, riderMm: null } };
-const of = (more: Record<string, string> = {}, sags = NONE) => geometryOf(entriesOf(RIDER), entriesOf({ ...MACHINE, ...more }), sags);
+const of = (more: Record<string, string> = {}, sags = NO_SAGS, job: Record<string, string> = {}) =>
+  geometryOf(entriesOf({ ...RIDER, ...job }), entriesOf({ ...MACHINE, ...more }), SCHOOLS, sags);
 const DRIVE = {
   'machine.offset': '22',
   'machine.radius.front': '345',
@@ -20,7 +22,7 @@ const DRIVE = {
 
 test('what nobody measured stands in and is named; each figure typed takes its place', () => {
   const bare = of();
-  expect(bare.assumed.join('; ')).toMatch(/rear tyre radius .*fork offset .*sags as usual/);
+  expect(bare.assumed.join('; ')).toMatch(/rear tyre radius .*fork offset .*sags where the school wants them/);
   expect([bare.ratio, bare.chainPitches]).toEqual([null, null]);
   const whole = of(DRIVE, { rear: { staticMm: 36, riderMm: 102 }, front: { staticMm: 30, riderMm: 72 } });
   expect(whole.assumed).toEqual([]);
@@ -33,6 +35,15 @@ test('what nobody measured stands in and is named; each figure typed takes its p
   expect(whole.ratio).toBeCloseTo(50 / 13, 12);
   // The mass lies where the wheel loads with the rider say it does.
   expect(whole.reference.centreOfMass.forwardMm / whole.reference.wheelbaseMm).toBeGreaterThan(0.4);
+});
+
+test('it stands where this job read it, else as it was handed back, else where the school wants it, which is marked', () => {
+  const rider = (found: ReturnType<typeof of>) => found.states.find((s) => s.name === 'rider')!.rearTravelMm;
+  const aim = targetOf(entriesOf(RIDER), entriesOf(MACHINE), 'rear', SCHOOLS)!.rider.value;
+  expect([rider(of()), of().aimedAt]).toEqual([aim, ['bare', 'rider']]);
+  const back = { rear: { staticMm: 36, riderMm: 102 }, front: { staticMm: 30, riderMm: 72 } };
+  expect([rider(of({}, back)), of({}, back).aimedAt]).toEqual([102, []]);
+  expect(rider(of({}, back, REAR))).toBeCloseTo(121, 9);
 });
 
 test('the pivot of the linkage’s drawing serves where it is not typed of its own', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CHAIN_PITCH_MM } from '@/core/geometry/drive';
 import { ISO_CLASSES } from '@/core/ride/surface';
 import { firstNotAbove } from '@/core/ride/tables';
 import { angleDeg, forceN, lengthMm, massKg, plainRatio, quantity } from '@/catalogue/quantity';
@@ -29,7 +30,7 @@ export const geometryRequest = z
           countershaft: place(),
           frontTeeth: teeth(),
           rearTeeth: teeth(),
-          chainPitchMm: lengthMm({ above: 0 }).default(15.875),
+          chainPitchMm: lengthMm({ above: 0 }).default(CHAIN_PITCH_MM),
         })
         .optional(),
       centreOfMass: place(),

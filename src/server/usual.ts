@@ -1,7 +1,10 @@
 import type { z } from 'zod';
+import { recorded } from '@/catalogue/entry';
 import { db, type Sql } from '@/db/client';
 import { noneNewPage } from '@/db/queries/book';
 import { manyMachines } from '@/db/queries/machines';
+import { manyOriginsOf } from '@/db/queries/models';
+import { maybeOnePractice } from '@/db/queries/practice';
 import { ownOfKinds, type OwnOfKind } from '@/judgement/model/ownKinds';
 import { type DamperKind, PISTON_KINDS } from '@/knowledge/damperKinds';
 import { type Ground, GROUNDS } from '@/knowledge/ground';
@@ -56,14 +59,24 @@ const MOST_LOOKED_AT = 2000;
 /** What the shop's own machines come to, kind by kind: figures measured on them, with how many machines each rests on. */
 export async function ownKinds(): Promise<OwnOfKind[]> {
   const base = await db();
-  const machines = await manyMachines(base, MOST_LOOKED_AT);
+  const practice = await maybeOnePractice(base);
+  const machines = (await manyMachines(base, MOST_LOOKED_AT)).filter((m) => m.id !== practice?.machineId);
   const figures = await currentEntriesOf(
     base,
     'machine_id',
     machines.map((m) => m.id),
   );
+  // A figure taken from another machine of its model was measured there, and counts there.
+  const copied = new Set((await manyOriginsOf(base, [...figures.keys()])).map((o) => `${o.machineId} ${o.field}`));
+  const own = [...figures].map(([id, of]) =>
+    Object.fromEntries(
+      recorded(of)
+        .filter((e) => !copied.has(`${id} ${e.field}`))
+        .map((e) => [e.field, e]),
+    ),
+  );
   return ownOfKinds(
-    [...figures.values()],
+    own,
     (await kindVersions(base)).map((v) => v.page),
   );
 }

@@ -242,7 +242,8 @@ export async function geometryRoom(machineId: number) {
     machine: { id: machine.id, name: machineName(machine) },
     figures: await currentEntries(base, { machineId }),
     entries: newest ? await currentEntries(base, { jobId: newest.id }) : {},
-    sags: { rear: sag?.rear ?? none, front: sag?.front ?? none },
+    schools: await schoolsOfShop(base),
+    handedBack: { rear: sag?.rear ?? none, front: sag?.front ?? none },
   };
 }
 

@@ -8,6 +8,9 @@ export interface Drive {
   chainPitchMm: number;
 }
 
+/** Roller chain as motorcycles have it: 5/8 in of pitch (ISO 606, 10B). */
+export const CHAIN_PITCH_MM = 15.875;
+
 /** Pitch radius of a sprocket, mm: p / (2·sin(π/N)). Source: the polygon the chain lies on. */
 export const pitchRadiusMm = (teeth: number, pitchMm: number) => pitchMm / (2 * Math.sin(Math.PI / teeth));
 

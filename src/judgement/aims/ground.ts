@@ -87,7 +87,8 @@ function whoAsks(entries: Entries, of: (ground: Ground) => number): string {
 
 const LEAST_PLACE = 0.05;
 const LEAST_SHARE = 0.01;
-const LEAST_MM = 0.5;
+/** A shift of oil level of less than this nobody can set. Common practice, no source. */
+export const LEAST_OIL_MM = 0.5;
 
 /** What the ground asks for, each with the ground that asks; none where nothing is told. */
 export function groundWords(entries: Entries): { about: 'sag' | Side | 'oil'; words: string }[] {
@@ -107,7 +108,7 @@ export function groundWords(entries: Entries): { about: 'sag' | Side | 'oil'; wo
       said.push({ about: side, words: `${by} ${side} at ${band} speed: ${whoAsks(entries, (g) => g[side][band])}.` });
     }
   const oil = oilShiftMm(entries);
-  if (Math.abs(oil) >= LEAST_MM)
+  if (Math.abs(oil) >= LEAST_OIL_MM)
     said.push({
       about: 'oil',
       words: `Fork oil ${Math.abs(oil).toFixed(0)} mm ${oil < 0 ? 'higher' : 'lower'} than the maker’s level: ${whoAsks(entries, (g) => g.oilLevelMm)}.`,

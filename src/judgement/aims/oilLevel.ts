@@ -2,10 +2,8 @@ import { steelShiftMm } from '@/core/spring/spacer';
 import type { Entries } from '@/catalogue/entry';
 import { isOnAir } from '../model/ends';
 import { numberOf } from '../model/read';
-import { oilShiftMm } from './ground';
+import { LEAST_OIL_MM, oilShiftMm } from './ground';
 
-/** A shift of less than this nobody can set. Common practice, no source. */
-const LEAST_MM = 0.5;
 /** Two legs are set alike, and as wanted, to so much. Common practice, no source. */
 export const SAME_OIL_LEVEL_MM = 2;
 
@@ -33,6 +31,6 @@ export function oilLevelWanted(entries: Entries, machine: Entries): OilLevelWant
   const makers = numberOf(machine, 'machine.oilLevel');
   const fromMm = makers ?? numberOf(entries, 'found.front.oilLevel.left');
   const [groundMm, steelMm] = [oilShiftMm(entries), steelMmOf(entries, machine)];
-  if (fromMm === null || isOnAir(machine, 'front') || (Math.abs(groundMm) < LEAST_MM && Math.abs(steelMm) < LEAST_MM)) return null;
+  if (fromMm === null || isOnAir(machine, 'front') || (Math.abs(groundMm) < LEAST_OIL_MM && Math.abs(steelMm) < LEAST_OIL_MM)) return null;
   return { levelMm: Math.round(fromMm + groundMm + steelMm), fromMm, from: makers === null ? 'found' : 'maker', groundMm, steelMm };
 }

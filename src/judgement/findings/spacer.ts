@@ -2,6 +2,7 @@ import type { Entries } from '@/catalogue/entry';
 import { spacerFor } from '@/core/spring/spacer';
 import { issueWords } from '@/schema/words';
 import type { ListedSpring } from '@/schema/springs';
+import { LEAST_OIL_MM } from '../aims/ground';
 import { oilLevelWanted } from '../aims/oilLevel';
 import { preloadOf } from '../model/measure';
 import { numberOf } from '../model/read';
@@ -18,10 +19,10 @@ function oilFindings(entries: Entries, machine: Entries): Because[] {
   if (!wanted) return [];
   const by = (mm: number) => `${Math.abs(mm).toFixed(0)} mm ${mm < 0 ? 'higher' : 'lower'}`;
   const asks = [
-    ...(Math.abs(wanted.steelMm) >= 0.5
+    ...(Math.abs(wanted.steelMm) >= LEAST_OIL_MM
       ? [`the new spring’s steel displaces ${wanted.steelMm > 0 ? 'more' : 'less'}: ${by(wanted.steelMm)}`]
       : []),
-    ...(Math.abs(wanted.groundMm) >= 0.5 ? [`the ground asks for ${by(wanted.groundMm)}`] : []),
+    ...(Math.abs(wanted.groundMm) >= LEAST_OIL_MM ? [`the ground asks for ${by(wanted.groundMm)}`] : []),
   ];
   return [
     {

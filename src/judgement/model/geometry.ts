@@ -1,13 +1,16 @@
 import type { Pose, PoseAsked, Reference } from '@/core/geometry/geometry';
-import { chainPitches } from '@/core/geometry/drive';
+import { CHAIN_PITCH_MM, chainPitches } from '@/core/geometry/drive';
 import { geometry } from '@/core/geometry/geometry';
-import type { Entries } from '@/catalogue/entry';
+import type { Entries, Entry } from '@/catalogue/entry';
+import type { School } from '@/knowledge/schools';
+import { targetOf } from '../aims/targets';
 import type { FieldKey } from '@/catalogue/fields';
 import type { MachineType } from '@/catalogue/fields/machine';
 import { MACHINE_TYPES } from '@/catalogue/fields/machine';
 import { ENDS, type End } from '@/catalogue/ends';
 import { pointOf, rakeOf } from './ends';
 import { loadsOf, usualOf } from './loads';
+import { sagOf } from './measure';
 import { choiceOf, numberOf } from './read';
 
 /** The frame, the steering and the drive of a machine, from its figures and from what is usual where nobody measured. */
@@ -20,26 +23,35 @@ const USUAL = {
 const LOOSE: readonly MachineType[] = ['trail', 'enduro', 'rally', 'dual'];
 /** The pivot's place along the wheelbase, from the rear. From memory. */
 const PIVOT_SHARE = 0.385;
-/** Roller chain of half an inch by five eighths: 5/8 in of pitch (ISO 606, 10B). */
-const CHAIN_PITCH_MM = 15.875;
-/** Where a machine stands with its rider while nobody has read it: a third of the travel. Common practice, no source. */
-const RIDER_SHARE = 1 / 3;
-const STATIC_SHARE = 0.12;
-
 export interface GeometryOf {
   reference: Reference;
   /** What stands in for what nobody measured. */
   assumed: string[];
   /** Extended, bare, with the rider, at full travel. */
   states: PoseAsked[];
+  /** States that are where it should stand, since nobody has read where it does. */
+  aimedAt: string[];
   travelMm: Record<End, number>;
   /** Pitches of the chain at the wheel's place, not rounded; null without one. */
   chainPitches: number | null;
   ratio: number | null;
 }
 
-/** Sags the machine stands at, as read last; what is null is taken as usual. */
-export type SagsRead = Readonly<Record<End, { staticMm: number | null; riderMm: number | null }>>;
+/** Sags of both ends; null where nobody read them. */
+export type Sags = Readonly<Record<End, { staticMm: number | null; riderMm: number | null }>>;
+export const NO_SAGS: Sags = { rear: { staticMm: null, riderMm: null }, front: { staticMm: null, riderMm: null } };
+
+/** Where an end stands: as read in this job, else as it was handed back, else where the school followed wants it, which is then said. */
+function standsAt(entries: Entries, machine: Entries, end: End, schools: readonly School[], handedBack: Sags) {
+  const read = sagOf(entries, machine, end);
+  const now = read?.result.ok ? read.result.value : null;
+  const aim = targetOf(entries, machine, end, schools);
+  const [staticMm, riderMm] = [now?.staticSagMm ?? handedBack[end].staticMm, now?.riderSagMm ?? handedBack[end].riderMm];
+  return {
+    bare: { mm: staticMm ?? aim?.static.value ?? 0, isRead: staticMm !== null },
+    rider: { mm: riderMm ?? aim?.rider.value ?? 0, isRead: riderMm !== null },
+  };
+}
 
 class Figures {
   readonly assumed: string[] = [];
@@ -73,8 +85,13 @@ function driveOf(machine: Entries, pivot: { forwardMm: number; heightMm: number 
   };
 }
 
+const travelEntry = (end: End, value: number): [FieldKey, Entry] => {
+  const field = `machine.travel.${end}` as const;
+  return [field, { field, text: String(value), unit: 'mm', value, at: null }];
+};
+
 /** Everything the side view needs, from whatever is known. @param entries of the job whose load is looked at; {} where there is none */
-export function geometryOf(entries: Entries, machine: Entries, sags: SagsRead): GeometryOf {
+export function geometryOf(entries: Entries, machine: Entries, schools: readonly School[], handedBack: Sags = NO_SAGS): GeometryOf {
   const kind = usualOf(machine);
   const usual = USUAL[LOOSE.includes(choiceOf(machine, 'machine.type', MACHINE_TYPES) ?? 'road') ? 'loose' : 'road'];
   const figures = new Figures(machine);
@@ -114,7 +131,14 @@ export function geometryOf(entries: Entries, machine: Entries, sags: SagsRead): 
     rear: figures.take('machine.travel.rear', kind.rearTravelMm.mean, 'rear travel'),
     front: figures.take('machine.travel.front', kind.frontTravelMm.mean, 'front travel'),
   };
-  if (ENDS.some((end) => sags[end].riderMm === null)) figures.assumed.push('sags as usual, a third of the travel with the rider');
+  // The school aims by the travel: one nobody measured is the kind's.
+  const withTravel = { ...machine, ...Object.fromEntries(ENDS.map((end) => travelEntry(end, travelMm[end]))) };
+  const stands = {
+    rear: standsAt(entries, withTravel, 'rear', schools, handedBack),
+    front: standsAt(entries, withTravel, 'front', schools, handedBack),
+  };
+  const aimedAt = (['bare', 'rider'] as const).filter((state) => ENDS.some((end) => !stands[end][state].isRead));
+  if (aimedAt.length > 0) figures.assumed.push('sags where the school wants them');
   const at = (name: string, of: (end: End) => number): PoseAsked => ({
     name,
     frontTravelMm: of('front'),
@@ -128,10 +152,11 @@ export function geometryOf(entries: Entries, machine: Entries, sags: SagsRead): 
     assumed: figures.assumed,
     states: [
       at('extended', () => 0),
-      at('bare', (end) => sags[end].staticMm ?? STATIC_SHARE * travelMm[end]),
-      at('rider', (end) => sags[end].riderMm ?? RIDER_SHARE * travelMm[end]),
+      at('bare', (end) => stands[end].bare.mm),
+      at('rider', (end) => stands[end].rider.mm),
       at('full travel', (end) => travelMm[end]),
     ],
+    aimedAt,
     travelMm,
     chainPitches: drive && axle ? chainPitches(axle, drive) : null,
     ratio: drive ? drive.rearTeeth / drive.frontTeeth : null,

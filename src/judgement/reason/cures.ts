@@ -17,6 +17,7 @@ import { bounceEstimate, PUSH_MM } from '@/core/measure/bounce';
 import type { Known } from './evidence/known';
 import { mm } from './evidence/known';
 import { loadsOf, overloads } from '../model/loads';
+import { geometryOf, poseAt } from '../model/geometry';
 import { numberOf } from '../model/read';
 import { proposed, rangeOf, selectionOf } from '../model/springs';
 import { schoolVerdicts, targetOf } from '../aims/targets';
@@ -211,11 +212,15 @@ function height(known: Known, by: number): Prediction {
 function headMoved(known: Known, by: number): Prediction {
   const [wheelbase, rake] = [numberOf(known.machine, 'machine.wheelbase'), numberOf(known.machine, 'machine.rake')];
   if (wheelbase === null || rake === null) return nothing('front', 'Its effect is reckoned once wheelbase and rake are known.');
-  const lower = by * Math.cos((rake * Math.PI) / 180);
-  const degrees = (Math.atan(lower / wheelbase) * 180) / Math.PI;
+  const { reference, states } = geometryOf(known.entries, known.machine, known.schools);
+  const rider = states.find((s) => s.name === 'rider')!;
+  const [before, after] = [poseAt(reference, rider), poseAt(reference, { ...rider, forkThroughClampMm: by })];
+  if (!before || !after) return nothing('front', 'Its effect is reckoned once wheelbase and rake are known.');
+  const [rakeDeg, trailMm] = [Math.abs(after.rakeDeg - before.rakeDeg), Math.abs(after.trailMm - before.trailMm)];
+  const less = by > 0 ? 'less' : 'more';
   return nothing(
     'front',
-    `The head comes ${Math.abs(lower).toFixed(1)} mm ${by > 0 ? 'down' : 'up'}: about ${Math.abs(degrees).toFixed(2)}° ${by > 0 ? 'less' : 'more'} rake, from ${rake.toFixed(1)}°.`,
+    `The tubes come ${mm(Math.abs(by))} ${by > 0 ? 'further through' : 'back into'} the clamps: about ${rakeDeg.toFixed(2)}° ${less} rake and ${trailMm.toFixed(1)} mm ${less} trail, from ${before.rakeDeg.toFixed(1)}° with the rider on.`,
   );
 }
 

@@ -1,11 +1,11 @@
 'use client';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
 import { drawn, geometry, type Pose, type PoseAsked } from '@/core/geometry/geometry';
 import type { Entries } from '@/catalogue/entry';
 import { MACHINE_FIGURES, MACHINE_GEOMETRY } from '@/catalogue/fields/machine';
-import { effectWords, geometryOf, type GeometryOf, poseAt, type SagsRead } from '@/judgement/model/geometry';
+import { effectWords, geometryOf, type GeometryOf, poseAt, type Sags } from '@/judgement/model/geometry';
+import type { School } from '@/knowledge/schools';
 import { issueWords } from '@/schema/words';
 import { FieldsProvider, useLive } from '../../fields/context';
 import { FieldsOf } from '../../fields/parts';
@@ -14,7 +14,7 @@ import { SideView } from '../../figures/SideView';
 import { Columns, Titled } from '../../kit/parts';
 import { useSaid } from '../../kit/preferences';
 import { LinkButton, QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
-import { sliderLook } from '../../kit/slider';
+import { MmSlider } from '../../kit/slider';
 import { Shell } from '../../layout/Shell';
 import { FiguresSaved } from './FiguresSaved';
 
@@ -23,18 +23,10 @@ interface Props {
   figures: Entries;
   /** Of the newest job: its load places the mass. */
   entries: Entries;
-  sags: SagsRead;
+  schools: School[];
+  /** As it was handed back the last time. */
+  handedBack: Sags;
 }
-
-const Track = styled(Slider)`
-  display: grid;
-  grid-template-columns: 1fr auto;
-  padding: 0.25rem 0.75rem;
-  ${sliderLook}
-  .track {
-    grid-column: 1 / -1;
-  }
-`;
 
 /** On a tablet and a phone the picture comes first, the figures follow. */
 const Picture = styled.div`
@@ -51,7 +43,7 @@ const Picture = styled.div`
 const SHEET = /^machine\.(wheelbase|rake|travel\.)/;
 
 /** Steering and drive of one machine: what stands on its sheet, where it stands with its rider, and what each height does. */
-export function GeometryRoom({ machine, figures, entries, sags }: Props) {
+export function GeometryRoom({ machine, figures, entries, schools, handedBack }: Props) {
   const store = useMachineStore(machine.id, figures);
   return (
     <FieldsProvider value={store}>
@@ -65,16 +57,16 @@ export function GeometryRoom({ machine, figures, entries, sags }: Props) {
               the maker’s manual; after any change of height check hoses, wires and full lock.
             </Small>
           </Titled>
-          <Moved entries={entries} sags={sags} />
+          <Moved entries={entries} schools={schools} handedBack={handedBack} />
         </Columns>
       </Shell>
     </FieldsProvider>
   );
 }
 
-function Moved({ entries, sags }: { entries: Entries; sags: SagsRead }) {
+function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'schools' | 'handedBack'>) {
   const figures = useDeferredValue(useLive());
-  const found = useMemo(() => geometryOf(entries, figures, sags), [entries, figures, sags]);
+  const found = useMemo(() => geometryOf(entries, figures, schools, handedBack), [entries, figures, schools, handedBack]);
   const rider = found.states.find((s) => s.name === 'rider')!;
   const [moved, setMoved] = useState<Omit<PoseAsked, 'name'> | null>(null);
   const asked: PoseAsked = { ...rider, ...moved, name: 'as moved' };
@@ -94,14 +86,19 @@ function Moved({ entries, sags }: { entries: Entries; sags: SagsRead }) {
         transferDeg={after.loadTransferAngleDeg}
         description={`The machine from the side: rake ${after.rakeDeg.toFixed(1)} degrees, trail ${after.trailMm.toFixed(0)} millimetres, wheelbase ${after.wheelbaseMm.toFixed(0)} millimetres.`}
       />
-      <Travel
+      <MmSlider
         label="Front travel"
-        value={asked.frontTravelMm}
-        max={found.travelMm.front}
+        value={Math.round(asked.frontTravelMm)}
+        max={Math.round(found.travelMm.front)}
         onChange={(frontTravelMm) => put({ frontTravelMm })}
       />
-      <Travel label="Rear travel" value={asked.rearTravelMm} max={found.travelMm.rear} onChange={(rearTravelMm) => put({ rearTravelMm })} />
-      <Travel
+      <MmSlider
+        label="Rear travel"
+        value={Math.round(asked.rearTravelMm)}
+        max={Math.round(found.travelMm.rear)}
+        onChange={(rearTravelMm) => put({ rearTravelMm })}
+      />
+      <MmSlider
         label="Tubes further through the clamps"
         value={asked.forkThroughClampMm}
         min={-20}
@@ -121,23 +118,6 @@ function Moved({ entries, sags }: { entries: Entries; sags: SagsRead }) {
       </section>
       <Poses found={found} after={moved ? after : null} />
     </Picture>
-  );
-}
-
-function Travel(props: { label: string; value: number; min?: number; max: number; onChange(mm: number): void }) {
-  return (
-    <Track
-      minValue={props.min ?? 0}
-      maxValue={Math.round(props.max)}
-      value={Math.round(props.value)}
-      onChange={(value) => props.onChange(Array.isArray(value) ? (value[0] ?? 0) : value)}
-    >
-      <Label>{props.label}</Label>
-      <span>{Math.round(props.value)} mm</span>
-      <SliderTrack className="track">
-        <SliderThumb className="thumb" />
-      </SliderTrack>
-    </Track>
   );
 }
 
@@ -166,7 +146,7 @@ function Poses({ found, after }: { found: GeometryOf; after: Pose | null }) {
               <th>Figure</th>
               {poses.map((p) => (
                 <th key={p.name} className="number">
-                  {p.name}
+                  {found.aimedAt.includes(p.name) ? `○ ${p.name}` : p.name}
                 </th>
               ))}
             </tr>

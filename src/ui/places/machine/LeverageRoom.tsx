@@ -1,8 +1,6 @@
 'use client';
-import { sliderLook } from '../../kit/slider';
+import { MmSlider } from '../../kit/slider';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
-import styled from 'styled-components';
 import { z } from 'zod';
 import { type Entries, type Entry, withUnit } from '@/catalogue/entry';
 import { type LeverageCurves, leverageCurves } from '@/judgement/model/leverageCurves';
@@ -39,16 +37,6 @@ interface Props {
 
 const USUAL_SPRING_N_PER_MM = 80;
 const USUAL_PRELOAD_MM = 10;
-
-const Track = styled(Slider)`
-  display: grid;
-  grid-template-columns: 1fr auto;
-  padding: 0.25rem 0.75rem;
-  ${sliderLook}
-  .track {
-    grid-column: 1 / -1;
-  }
-`;
 
 /** Leverage, air and stops of one machine: its own, each change kept. */
 export function LeverageRoom({ machine, figures, history, springNPerMm }: Props) {
@@ -270,13 +258,7 @@ function Mechanism({
         rockerOn={on === 'frame' || on === 'arm' ? on : null}
         zMm={at}
       />
-      <Track minValue={0} maxValue={travelMm} value={at} onChange={(value) => setZ(Array.isArray(value) ? (value[0] ?? 0) : value)}>
-        <Label>Wheel travel</Label>
-        <span>{at.toFixed(0)} mm</span>
-        <SliderTrack className="track">
-          <SliderThumb className="thumb" />
-        </SliderTrack>
-      </Track>
+      <MmSlider label="Wheel travel" value={at} max={travelMm} onChange={setZ} />
     </Titled>
   );
 }

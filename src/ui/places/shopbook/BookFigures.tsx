@@ -7,6 +7,7 @@ import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
 import { type Figure, FigureEditor, type Version } from './FigureEditor';
+import { PageHead } from './Version';
 import { USE_NAMES, type Use } from '@/catalogue/uses';
 import type { DampingTemplate } from '@/knowledge/dampingTemplates';
 
@@ -80,50 +81,44 @@ export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
   const [editing, setEditing] = useState<string | null>(null);
   return (
     <Titled title="Damping templates" aside="shares of critical damping, for the spring and mass of the job">
-      {pages.map(({ page, versions, reason, at }) => (
-        <section key={page.id} style={{ marginBottom: '1rem' }}>
-          <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', gap: '1rem' }}>
-            <span>
-              <b>{page.name}.</b> {page.creed}{' '}
-              <Small>
-                Figures {page.origin}. {proposedWords(page)}
-              </Small>
-            </span>
-            <QuietButton onPress={() => setEditing(editing === page.id ? null : page.id)} aria-label={`Change ${page.name}`}>
-              {editing === page.id ? 'leave it' : 'change'}
-            </QuietButton>
-          </div>
-          {at && (
-            <Small>
-              Version {versions + 1}, {dayWords(at)}: {reason}
-            </Small>
-          )}
-          {editing === page.id ? (
-            <DampingEditor page={page} onDone={() => setEditing(null)} />
-          ) : (
-            <Table aria-label={page.name}>
-              <thead>
-                <tr>
-                  <th>Direction</th>
-                  <th className="number">Share of critical</th>
-                  <th className="number">Knee, m/s</th>
-                  <th className="number">Slope beyond it</th>
-                </tr>
-              </thead>
-              <tbody>
-                {SIDES.map((side) => (
-                  <tr key={side}>
-                    <td>{side}</td>
-                    <td className="number">{page[side].zeta.toFixed(2)}</td>
-                    <td className="number">{page[side].kneeMPerS.toFixed(2)}</td>
-                    <td className="number">{(page[side].highShare * 100).toFixed(0)} %</td>
+      {pages.map((version) => {
+        const { page } = version;
+        return (
+          <section key={page.id} style={{ marginBottom: '1rem' }}>
+            <PageHead
+              name={page.name}
+              about={`${page.creed} ${proposedWords(page)}`}
+              version={version}
+              editing={editing === page.id}
+              onEdit={() => setEditing(editing === page.id ? null : page.id)}
+            />
+            {editing === page.id ? (
+              <DampingEditor page={page} onDone={() => setEditing(null)} />
+            ) : (
+              <Table aria-label={page.name}>
+                <thead>
+                  <tr>
+                    <th>Direction</th>
+                    <th className="number">Share of critical</th>
+                    <th className="number">Knee, m/s</th>
+                    <th className="number">Slope beyond it</th>
                   </tr>
-                ))}
-              </tbody>
-            </Table>
-          )}
-        </section>
-      ))}
+                </thead>
+                <tbody>
+                  {SIDES.map((side) => (
+                    <tr key={side}>
+                      <td>{side}</td>
+                      <td className="number">{page[side].zeta.toFixed(2)}</td>
+                      <td className="number">{page[side].kneeMPerS.toFixed(2)}</td>
+                      <td className="number">{(page[side].highShare * 100).toFixed(0)} %</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Table>
+            )}
+          </section>
+        );
+      })}
     </Titled>
   );
 }

@@ -4,9 +4,9 @@ import { useState } from 'react';
 import { type School, type SchoolRule, type WindowRow } from '@/knowledge/schools';
 import { numberIn } from '@/catalogue/tables';
 import { Titled } from '../../kit/parts';
-import { EndName, QuietButton, Small, Table } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { EndName, Table } from '../../kit/primitives';
 import type { Version } from './FigureEditor';
+import { PageHead } from './Version';
 import { Choices } from '../../kit/Choices';
 import { PageEditor } from './PageEditor';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
@@ -122,24 +122,13 @@ export function SchoolSection({ version }: { version: Version<School> }) {
   const [editing, setEditing] = useState(false);
   return (
     <section style={{ marginBottom: '1.25rem' }}>
-      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', gap: '1rem' }}>
-        <span>
-          <b>{school.name}.</b> {school.creed}{' '}
-          <Small>
-            Sets {school.order}. {school.origin}.
-          </Small>
-        </span>
-        <QuietButton style={{ whiteSpace: 'nowrap' }} onPress={() => setEditing(!editing)} aria-label={`Change ${school.name}`}>
-          {editing ? 'leave it' : 'change'}
-        </QuietButton>
-      </div>
-      {version.at && (
-        <p>
-          <Small>
-            Version {version.versions + 1}, {dayWords(version.at)}: {version.reason}
-          </Small>
-        </p>
-      )}
+      <PageHead
+        name={school.name}
+        about={`${school.creed} Sets ${school.order}.`}
+        version={version}
+        editing={editing}
+        onEdit={() => setEditing(!editing)}
+      />
       {editing ? <Editor school={school} onDone={() => setEditing(false)} /> : <Rule rule={school.rule} name={school.name} />}
     </section>
   );
