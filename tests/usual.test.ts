@@ -7,6 +7,10 @@ import { MACHINE_KINDS } from '@/knowledge/kinds';
 import { SCHOOLS } from '@/knowledge/schools';
 import { groundRequest, kindRequest, pistonRequest } from '@/schema/usualPages';
 import { bookInForce, changedUsual, changeGround, changeKind, changePiston, kindVersions, ownKinds } from '@/server/usual';
+import { db } from '@/db/client';
+import { manyMachines } from '@/db/queries/machines';
+import { takeFromModel } from '@/server/model';
+import { recordMachineEntry } from '@/server/record';
 import { takeIn } from '@/server/takeIn';
 import { get } from './answers';
 import { entriesOf } from './entries';
@@ -93,7 +97,12 @@ test('the shop’s own machines are counted figure by figure and weighed in by t
     const texts = Object.fromEntries(Object.entries(figures).map(([field, text]) => [field, { text }]));
     get(await takeIn({ customer: { name: owner, phone: '' }, machine: { figures: texts }, promisedOn: '2026-12-01' }));
   }
-  const racer = (await ownKinds()).find((k) => k.id === 'racer')!;
-  expect(racer).toMatchObject({ machines: 2, figures: { machineKg: { count: 2, mean: 320 } } });
-  expect(racer.figures.wheelbaseMm).toBeUndefined();
+  const racer = async () => (await ownKinds()).find((k) => k.id === 'racer')!;
+  expect(await racer()).toMatchObject({ machines: 2, figures: { machineKg: { count: 2, mean: 320 } } });
+  expect((await racer()).figures.wheelbaseMm).toBeUndefined();
+  // A wheelbase measured on one and taken over by the other of its model was measured once.
+  const [one, other] = (await manyMachines(await db(), 2)).map((m) => m.id) as [number, number];
+  get(await recordMachineEntry(one, { field: 'machine.wheelbase', text: '1412', technicianId: null, device: 'by hand' }));
+  get(await takeFromModel(other, { from: one, fields: ['machine.wheelbase'] }));
+  expect((await racer()).figures.wheelbaseMm).toMatchObject({ count: 1, mean: 1412 });
 });
