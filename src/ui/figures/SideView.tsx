@@ -13,6 +13,12 @@ const Svg = styled.svg`
     font-stretch: 88%;
     font-size: 34px;
   }
+  /* Too small to be read there: the table beneath says both lines. */
+  @media (max-width: 640px) {
+    text {
+      display: none;
+    }
+  }
   .ghost {
     opacity: 0.3;
   }

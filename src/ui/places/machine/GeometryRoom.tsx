@@ -125,10 +125,12 @@ const ROWS: [name: string, of: (pose: Pose) => string | null][] = [
   ['Rake', (p) => `${p.rakeDeg.toFixed(1)}°`],
   ['Trail', (p) => `${p.trailMm.toFixed(0)} mm`],
   ['Wheelbase', (p) => `${p.wheelbaseMm.toFixed(0)} mm`],
-  ['Pitch, nose up', (p) => `${p.pitchDeg.toFixed(1)}°`],
+  ['Pitch, nose up', (p) => `${p.pitchDeg.toFixed(1).replace(/^-0\.0$/, '0.0')}°`],
   ['Swing-arm, down to the axle', (p) => `${p.swingArmAngleDeg.toFixed(1)}°`],
   ['Centre of mass, height', (p) => `${p.centreOfMassHeightMm.toFixed(0)} mm`],
   ['Chain, upper run', (p) => (p.chainAngleDeg === undefined ? null : `${p.chainAngleDeg.toFixed(1)}°`)],
+  ['Load-transfer line', (p) => `${p.loadTransferAngleDeg.toFixed(1)}°`],
+  ['Squat line', (p) => (p.squatAngleDeg === undefined ? null : `${p.squatAngleDeg.toFixed(1)}°`)],
   ['Anti-squat', (p) => (p.antiSquatShare === undefined ? null : `${(100 * p.antiSquatShare).toFixed(0)} %`)],
 ];
 
