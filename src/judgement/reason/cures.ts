@@ -217,10 +217,12 @@ function headMoved(known: Known, by: number): Prediction {
   const [before, after] = [poseAt(reference, rider), poseAt(reference, { ...rider, forkThroughClampMm: by })];
   if (!before || !after) return nothing('front', 'Its effect is reckoned once wheelbase and rake are known.');
   const [rakeDeg, trailMm] = [Math.abs(after.rakeDeg - before.rakeDeg), Math.abs(after.trailMm - before.trailMm)];
-  const less = by > 0 ? 'less' : 'more';
+  // Along the leg, so less than that in height.
+  const lower = by * Math.cos((rake * Math.PI) / 180);
+  const [way, less] = by > 0 ? ['down', 'less'] : ['up', 'more'];
   return nothing(
     'front',
-    `The tubes come ${mm(Math.abs(by))} ${by > 0 ? 'further through' : 'back into'} the clamps: about ${rakeDeg.toFixed(2)}° ${less} rake and ${trailMm.toFixed(1)} mm ${less} trail, from ${before.rakeDeg.toFixed(1)}° with the rider on.`,
+    `The head comes ${mm(Math.abs(lower))} ${way}: about ${rakeDeg.toFixed(2)}° ${less} rake and ${trailMm.toFixed(1)} mm ${less} trail, from ${before.rakeDeg.toFixed(1)}° with the rider on.`,
   );
 }
 
