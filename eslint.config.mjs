@@ -16,6 +16,18 @@ const config = [
   },
   { files: ['**/*.test.ts'], rules: { 'max-lines': 'off' } },
   {
+    // A figure stays a figure until `say` prints it: put into a plain text it would be printed as an object.
+    files: ['src/{judgement,schema,server,ui}/**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': [
+        'error',
+        { allowNumber: true, allowBoolean: true, allowNullish: true, allowAny: true },
+      ],
+      '@typescript-eslint/no-base-to-string': 'error',
+    },
+  },
+  {
     files: ['src/core/**'],
     rules: { 'no-console': 'error', 'no-restricted-globals': ['error', 'Date', 'performance', 'fetch', 'window', 'process'] },
   },

@@ -1,3 +1,4 @@
+import { sayMetric } from '@/core/units/say';
 import { SCHOOLS } from '@/knowledge/schools';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import { airForkForceN } from '@/core/spring/airFork';
@@ -75,6 +76,6 @@ test('nothing judges, estimates or proposes a coil spring where the fork is on a
   expect(riderRates(air.entries, air.machine, SCHOOLS, []).every((r) => r.front === null && r.rear !== null)).toBe(true);
   const cure = CAUSES.find((c) => c.id === 'spring-soft')!.cures.find((c) => c.effect.kind === 'spring')!;
   const { proposal, words } = predict(air, [], cure, 'front');
-  expect(words).toMatch(/^Front: the load asks for \d+\.\d bar/);
+  expect(sayMetric(words)).toMatch(/^Front: the load asks for \d+\.\d bar/);
   expect(proposal!.puts.map((p) => p.field)).toEqual(['springs.front.pressure']);
 });

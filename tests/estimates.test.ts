@@ -1,3 +1,4 @@
+import { said, sayMetric } from '@/core/units/say';
 import { MACHINE_TYPES, type MachineType } from '@/catalogue/fields/machine';
 import { ENDS } from '@/catalogue/ends';
 import { spacerFindings } from '@/judgement/findings/spacer';
@@ -182,7 +183,7 @@ test('a fork without an adjuster is told how long its spacer must be cut, or wha
     'found.front.preload.left.reading': '15',
   };
   const words = (texts: Record<string, string>, freeLengthMm: number | null) =>
-    spacerFindings(entriesOf(texts), {}, { ...spring!, freeLengthMm }, 20).map((f) => `${f.lead} ${f.rest}`);
+    spacerFindings(entriesOf(texts), {}, { ...spring!, freeLengthMm }, 20).map((f) => sayMetric(said`${f.lead} ${f.rest}`));
   expect(words({}, 365)).toEqual([]);
   expect(words(typed, 365)).toEqual([expect.stringMatching(/^Cut the spacer to 150\.0 mm, in both legs alike\. Cut square, deburr/)]);
   expect(words(typed, null)).toEqual([expect.stringMatching(/Still missing: the free length of S 4\.6\./)]);
@@ -196,7 +197,7 @@ test('a fork without an adjuster is told how long its spacer must be cut, or wha
       { ...spring!, freeLengthMm: 371 },
     ] as const,
   };
-  expect(spacerFindings(entriesOf({ ...typed, ...right }), {}, pair, 20).map((f) => f.lead)).toEqual([
+  expect(spacerFindings(entriesOf({ ...typed, ...right }), {}, pair, 20).map((f) => sayMetric(f.lead))).toEqual([
     'Cut the spacer to 150.0 mm, in the left leg.',
     'Cut the spacer to 149.0 mm, in the right leg.',
   ]);

@@ -1,7 +1,8 @@
+import { sayMetric } from '@/core/units/say';
 import { EVIDENCE, type Statement } from '@/knowledge/causes/statements';
 import { readAll } from '@/judgement/reason/evidence';
 import { above, below } from '@/judgement/findings/belief';
-import { type Known, type Read } from '@/judgement/reason/evidence/known';
+import { type Known } from '@/judgement/reason/evidence/known';
 import { FIT_KEYS } from '@/catalogue/fields/ask';
 import { entriesOf } from './entries';
 import { DAMPER, known, LOG, RIGHT, type Texts, walked } from './known';
@@ -37,7 +38,7 @@ const HEIGHT: Case[] = [
     'rear',
     rear({ preloadMm: 0 }),
     right,
-    /rider sag is 1\d\d\.\d mm ± \d\.\d; the rider-and-static pair wants 93 mm to 113\.7 mm\.$/,
+    /rider sag is 1\d\d\.\d ± \d\.\d mm; the rider-and-static pair wants 93 mm to 113\.7 mm\.$/,
   ],
   ['sag-high', 'rear', rear({ preloadMm: 16 }), right, /wants 93 mm to 113\.7 mm/],
   ['static-none', 'rear', rear({ rateNPerMm: 61, preloadMm: 26 }), right, /static sag is 0 mm: it tops out/],
@@ -299,10 +300,10 @@ const ALSO: Case[] = [
 ];
 
 const ALL = [...HEIGHT, ...SPRINGS, ...DAMPING, ...CONDITION, ...LOGS];
-const readOf = (k: Known, statement: Statement, end: Case[1]): Read => {
+const readOf = (k: Known, statement: Statement, end: Case[1]) => {
   const found = readAll(k).filter((r) => r.statement === statement && r.end === end);
   expect(found).toHaveLength(1);
-  return found[0]!;
+  return { ...found[0]!, words: sayMetric(found[0]!.words) };
 };
 
 test('every statement of the book has its case', () => {
@@ -366,10 +367,10 @@ test('said to happen loaded, with no load declared, the plate says nothing yet',
 
 test('distance since service is what is told, else what the odometer read since the last job', () => {
   const read = (texts: Texts, before: Texts) => readAll(known(texts, { before: entriesOf(before) })).find((r) => r.statement === 'oil-old');
-  expect(read({ 'clock.distance': '31000 km' }, { 'clock.distance': '20000 km' })!.words).toContain('11\u202f000 km since');
-  expect(read({ 'clock.distance': '31000 km', 'found.sinceService': '400 km' }, { 'clock.distance': '20000 km' })!.words).toContain(
-    '400 km since',
-  );
+  expect(sayMetric(read({ 'clock.distance': '31000 km' }, { 'clock.distance': '20000 km' })!.words)).toContain('11\u202f000 km since');
+  expect(
+    sayMetric(read({ 'clock.distance': '31000 km', 'found.sinceService': '400 km' }, { 'clock.distance': '20000 km' })!.words),
+  ).toContain('400 km since');
   // A clock that went back was changed: nothing is known.
   expect(read({ 'clock.distance': '300 km' }, { 'clock.distance': '20000 km' })).toBeUndefined();
 });

@@ -1,3 +1,4 @@
+import { said, sayMetric } from '@/core/units/say';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import fc from 'fast-check';
 import { SCHOOLS } from '@/knowledge/schools';
@@ -15,7 +16,8 @@ import { entriesOf, MACHINE, machine, REAR, RIDER } from './entries';
 
 /** From what is typed to what is computed: the step between the fields and the core. */
 
-const leads = (texts: Record<string, string>, figures = machine) => becauseOf(entriesOf(texts), figures, SCHOOLS).map((f) => f.lead);
+const leads = (texts: Record<string, string>, figures = machine) =>
+  becauseOf(entriesOf(texts), figures, SCHOOLS).map((f) => sayMetric(f.lead));
 
 describe('fields', () => {
   test('a repeated field is known by its number, and nothing else is', () => {
@@ -64,7 +66,7 @@ describe('fields', () => {
   test('every limit is told in the field’s own unit', () => {
     const refusal = (field: string, text: string) => {
       const result = readEntry(fieldDef(field), text);
-      return result.ok ? 'read' : issueWords(result.issue);
+      return result.ok ? 'read' : sayMetric(issueWords(result.issue));
     };
     expect(refusal('rider.mass', '999')).toBe('This must lie between 10 kg and 400 kg. Check the figure and its unit.');
     expect(refusal('machine.distance', '-1 km')).toBe('This must lie between 0 km and 2000000 km. Check the figure and its unit.');
@@ -91,7 +93,7 @@ describe('loads', () => {
     const { 'machine.wheelbase': _wheelbase, ...rest } = MACHINE;
     expect(loadsOf(entriesOf({}), entriesOf(rest))).toMatchObject({ cases: [], missing: ['machine.wheelbase', 'rider.mass'] });
     const { 'machine.unsprung.rear': _unsprung, ...bare } = MACHINE;
-    expect(loadsOf(entriesOf(RIDER), entriesOf(bare)).assumed).toContain('20 kg unsprung at the rear');
+    expect(loadsOf(entriesOf(RIDER), entriesOf(bare)).assumed.map(sayMetric)).toContain('20 kg unsprung at the rear');
   });
 
   test('overload is found per case and leads everything', () => {
@@ -233,7 +235,7 @@ describe('because', () => {
       [0, 20],
       'Rider-and-static pair',
     );
-    expect(`${words.lead} ${words.rest}`).toBe(
+    expect(sayMetric(said`${words.lead} ${words.rest}`)).toBe(
       'Too soft. At 20.0 mm of preload it holds 118 mm with the rider and 22 mm bare, against 100 mm and 35 mm wanted. Too much preload would carry the load. The adjuster (0 to 20 mm) cannot give the 26.4 mm it would need. Full travel stands 2.0 times the laden load.',
     );
   });

@@ -1,3 +1,4 @@
+import { sayMetric } from '@/core/units/say';
 import { targetOf } from '@/judgement/aims/targets';
 import { effectWords, geometryOf, NO_SAGS, poseAt } from '@/judgement/model/geometry';
 import { SCHOOLS } from '@/knowledge/schools';
@@ -55,7 +56,10 @@ test('the pivot of the linkage’s drawing serves where it is not typed of its o
 test('tubes through the clamps turn quicker, a longer shock squats less; what nobody feels is not said', () => {
   const { reference, states } = of(DRIVE);
   const rider = states.find((s) => s.name === 'rider')!;
-  const said = (change: object) => effectWords(poseAt(reference, rider)!, poseAt(reference, { ...rider, ...change })!).join(' ');
+  const said = (change: object) =>
+    effectWords(poseAt(reference, rider)!, poseAt(reference, { ...rider, ...change })!)
+      .map(sayMetric)
+      .join(' ');
   expect(said({ forkThroughClampMm: 10 })).toMatch(/^Turns in quicker .*rake 0\.\d° steeper, \d mm less trail/);
   expect(said({ forkThroughClampMm: -10 })).toMatch(/^Steadier at speed/);
   expect(said({ rearTravelMm: rider.rearTravelMm - 25 })).toMatch(/Squats less and stands up more on the throttle/);

@@ -1,3 +1,4 @@
+import { said, sayMetric } from '@/core/units/say';
 import fc from 'fast-check';
 import { isToppedOut } from '@/core/measure/sag';
 import { SCHOOLS } from '@/knowledge/schools';
@@ -99,7 +100,7 @@ const SPRINGS: ListedSpring[] = ENDS.flatMap((end) =>
   }),
 );
 
-const says = (entries: Entries, machine: Entries) => becauseOf(entries, machine, SCHOOLS).map((b) => `${b.lead} ${b.rest}`);
+const says = (entries: Entries, machine: Entries) => becauseOf(entries, machine, SCHOOLS).map((b) => sayMetric(said`${b.lead} ${b.rest}`));
 
 test('whatever is read, Measure, Reason, Springs, Set, the cures and the API do not deny one another', () => {
   const seen = new Set<string>();
@@ -146,14 +147,15 @@ test('whatever is read, Measure, Reason, Springs, Set, the cures and the API do 
         }
         const first = candidates[0]!;
         const words = candidateWords(first, { staticMm: 1, riderMm: 2 }, [0, 20], 'x');
-        expect(words.lead.toLowerCase().startsWith(first.verdict)).toBe(true);
+        expect(sayMetric(words.lead).toLowerCase().startsWith(first.verdict)).toBe(true);
         const cure = predict(
           all,
           SPRINGS,
           CAUSES.flatMap((c) => c.cures).find((c) => c.effect.kind === 'preload')!,
           end,
         );
-        if (cure.sags && standing(all, end)) expect(cure.warning.startsWith('It would top out')).toBe(isToppedOut(cure.sags.staticMm));
+        if (cure.sags && standing(all, end))
+          expect(sayMetric(cure.warning).startsWith('It would top out')).toBe(isToppedOut(cure.sags.staticMm));
       }
       // How it sits: one answer.
       const pitched = (code: string) => sentences.some((s) => s.startsWith(`With the rider on it sits ${code}`));

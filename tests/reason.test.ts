@@ -1,3 +1,4 @@
+import { sayMetric } from '@/core/units/say';
 import fc from 'fast-check';
 import { weigh } from '@/core/diagnose/weigh';
 import { knowledgeOf, nodeOf } from '@/knowledge/causes/knowledge';
@@ -306,7 +307,7 @@ describe.each(TABLE)('$row', ({ says, first, found, machine = {}, more = {}, lea
     const { leading, causes } = reasoned(known({ ...says, ...found }, more, machine));
     expect([leading?.id, causes.find((c) => c.id === leads)?.for.length]).toEqual([leads, expect.any(Number)]);
     expect(leading!.for.length).toBeGreaterThan(0);
-    for (const said of [...leading!.for, ...leading!.against]) expect(said.words).toMatch(/\.$/);
+    for (const said of [...leading!.for, ...leading!.against]) expect(sayMetric(said.words)).toMatch(/\.$/);
   });
 });
 
@@ -341,12 +342,12 @@ test('two complaints that share a cause point to it harder than either alone', (
 test('nothing measured, nothing leads; and each sentence quotes its figures', () => {
   expect(reasoned(known(told('wallows', 'rear'))).leading).toBeNull();
   const { leading } = reasoned(known({ ...told('bottoms', 'rear'), ...walked({ rear: SOFT.rear }), 'found.rear.spring': '46' }));
-  expect(leading!.for[0]!.words).toMatch(/\d/);
+  expect(sayMetric(leading!.for[0]!.words)).toMatch(/\d/);
 });
 
 test('readings of earlier jobs, the shop’s service lives and a logged ride are evidence too', () => {
   const heavier = reasoned(known(told('bottoms', 'rear'), { before: entriesOf({ 'rider.mass': '66' }) }));
-  expect(heavier.causes.find((c) => c.id === 'spring-soft.rear')!.for[0]!.words).toContain('last set up for 66 kg');
+  expect(sayMetric(heavier.causes.find((c) => c.id === 'spring-soft.rear')!.for[0]!.words)).toContain('last set up for 66 kg');
   const old = reasoned(known(told('fades', 'rear', { 'found.sinceService': '9000 km' }), { lifeKm: { rear: 5000, front: null } }));
   expect(old.leading?.id).toBe('oil-worn.rear');
   const log = { ...LOG, compression95: 900, rebound95: 300, packing: 0.12, zeta: null, frequencyHz: null, frictionBandMm: null };

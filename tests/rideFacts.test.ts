@@ -1,3 +1,4 @@
+import { sayMetric } from '@/core/units/say';
 import { recorded } from '@/catalogue/entry';
 import { entriesOf } from './entries';
 import { SCHOOLS } from '@/knowledge/schools';
@@ -48,7 +49,10 @@ const cureOf = (effect: Effect): Cure => ({
   ends: [],
   touches: 'none',
 });
-const words = (known: Known, effect: Effect, end: 'rear' | 'front' = 'rear') => predict(known, [], cureOf(effect), end);
+const words = (known: Known, effect: Effect, end: 'rear' | 'front' = 'rear') => {
+  const found = predict(known, [], cureOf(effect), end);
+  return { ...found, words: sayMetric(found.words), warning: sayMetric(found.warning) };
+};
 
 describe('what a cure would do', () => {
   test('the ring goes to the target, and moves both sags by leverage times its turn', () => {
@@ -251,7 +255,7 @@ describe('the balance of front and rear', () => {
   test('more than 5 mm in the clamps', () => {
     const t = tunableById('front.height')!;
     const now = setup({ 'front.height.left': 5, 'front.height.right': 5 });
-    expect(balanceWarnings(knownOf(), now, t, 12)[0]).toContain('7 mm in the clamps is a big step');
+    expect(sayMetric(balanceWarnings(knownOf(), now, t, 12)[0]!)).toContain('7 mm in the clamps is a big step');
     expect(balanceWarnings(knownOf(), now, t, 10)).toEqual([]);
   });
 });

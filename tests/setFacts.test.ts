@@ -1,3 +1,4 @@
+import { figure } from '@/core/units/say';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { alongAxis, historyLine, type HistoryPoint } from '@/judgement/reason/history';
 import { placeLineage } from '@/judgement/job/lineage';
@@ -15,7 +16,7 @@ test('legs are compared as set, else as fitted, one missing side included; a for
     built: false,
     differ: [
       { key: 'front.compression.left.out', label: 'compression', left: '12', right: '14' },
-      { key: 'front.oilLevel.left', label: 'oil level', left: '120 mm', right: 'not noted' },
+      { key: 'front.oilLevel.left', label: 'oil level', left: [figure('mm', 120, 'tenth')], right: 'not noted' },
     ],
   });
   expect(legsSet({ ...set, ...entriesOf({ 'set.legsAgree': 'built' }) }, {})).toMatchObject({ built: true });

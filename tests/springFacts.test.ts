@@ -1,3 +1,5 @@
+import { figuresOf } from '@/core/result';
+import { sayMetric } from '@/core/units/say';
 import { SCHOOLS } from '@/knowledge/schools';
 import { becauseOf, overloadFindings } from '@/judgement/findings/because';
 import { caseStances, forceChartOf, oilAgainstStep } from '@/judgement/model/curves';
@@ -244,7 +246,7 @@ describe('the rear end as the machine is known', () => {
       expect(pairsIn(written)).toEqual({ ok: true, value: same });
     const code = (written: string) => {
       const r = pairsIn(written);
-      return r.ok ? 'read' : `${r.issue.code} ${r.issue.data?.line ?? ''}`;
+      return r.ok ? 'read' : `${r.issue.code} ${figuresOf(r.issue).line ?? ''}`;
     };
     expect([code('0 0\n30 x\n61 21'), code('1 2 3'), code('5 2')]).toEqual(['pairs-unreadable 2', 'pairs-unreadable 1', 'too-few ']);
   });
@@ -260,7 +262,7 @@ describe('the rear end as the machine is known', () => {
     });
     expect(rearOf({ ...LINKS, 'machine.link.upper.y': '-900' })).toMatchObject({ issue: { code: 'linkage-singular' } });
     const curves = leverageCurves(entriesOf({ ...MACHINE, ...LINKS }), 80, 10);
-    if (!curves.ok) throw new Error(curves.words);
+    if (!curves.ok) throw new Error(sayMetric(curves.words));
     expect(curves.value.linkage?.poseAt(310).axle.yMm).toBeCloseTo(170, 6);
     expect(curves.value.progression).toBeCloseTo(curves.value.ratio[0]![1] / curves.value.ratio.at(-1)![1] - 1, 9);
   });
@@ -304,18 +306,22 @@ describe('loads in full', () => {
       'machine.total': '111',
       'machine.type': 'trail',
     };
-    expect(of({}, bare).assumed.join('; ')).toMatch(/estimated: 48 % of 111 kg.*15 kg unsprung at the front.*18 kg unsprung at the rear/);
-    expect(of({}).assumed.join()).not.toMatch(/estimated/);
+    expect(of({}, bare).assumed.map(sayMetric).join('; ')).toMatch(
+      /estimated: 48 % of 111 kg.*15 kg unsprung at the front.*18 kg unsprung at the rear/,
+    );
+    expect(of({}).assumed.map(sayMetric).join()).not.toMatch(/estimated/);
   });
 
   test('a typed place is no longer assumed, and an overloaded axle is named beside the plate', () => {
-    expect(of({ 'rider.at': '600' }).assumed.join()).not.toMatch(/rider/);
+    expect(of({ 'rider.at': '600' }).assumed.map(sayMetric).join()).not.toMatch(/rider/);
     const loads = of({ 'passenger.mass': '70' }, { 'machine.limit.rear': '150' });
     expect(overloads(loads, entriesOf({ ...MACHINE, 'machine.limit.rear': '150' }))).toMatchObject([
       { caseName: 'two-up', what: 'rear axle', platedKg: 150 },
     ]);
     expect(
-      overloadFindings(entriesOf({ ...RIDER, 'passenger.mass': '70' }), entriesOf({ ...MACHINE, 'machine.limit.rear': '150' }))[0]?.lead,
+      overloadFindings(entriesOf({ ...RIDER, 'passenger.mass': '70' }), entriesOf({ ...MACHINE, 'machine.limit.rear': '150' })).map((f) =>
+        sayMetric(f.lead),
+      )[0],
     ).toMatch(/two-up, rear axle/);
   });
 
@@ -340,7 +346,7 @@ describe('loads in full', () => {
     expect(frontUnloading(of({}), machine)).toBeNull();
     expect(
       becauseOf(entriesOf({ ...RIDER, ...box }), machine, SCHOOLS)
-        .map((f) => f.lead)
+        .map((f) => sayMetric(f.lead))
         .join(),
     ).toMatch(/top box takes 4.0 kg off the front/);
   });
@@ -353,7 +359,7 @@ describe('read backwards, and reach', () => {
     // 38 and 121 mm under 92 kg at 0.58: ΔF·LR²/Δz, by hand.
     expect(found.value.effectiveRateNPerMm).toBeCloseTo((0.58 * 92 * 9.80665 * 2.95 ** 2) / (121 - 38), 6);
     const [wrong] = effectiveFinding(entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '75' }), machine, 'rear');
-    expect([wrong!.mark, wrong!.lead]).toEqual(['warn', expect.stringMatching(/need 5\d\.\d ± .* marked 75\.0/)]);
+    expect([wrong!.mark, sayMetric(wrong!.lead)]).toEqual(['warn', expect.stringMatching(/need 5\d\.\d ± .* marked 75\.0/)]);
     expect(effectiveFinding(entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '54' }), machine, 'rear')[0]?.mark).toBe('note');
     expect(effectiveOf(entriesOf({ ...RIDER, ...REAR }), machine, 'rear')).toBeNull();
     // Calibrated to its own sags it is laid beside the others as the tape has it, not as its mark would have it.
@@ -374,7 +380,7 @@ describe('read backwards, and reach', () => {
     // Only the rear is read: the seat sinks by what the rider adds there, 121 − 38 mm.
     expect(reach!.seatLadenMm).toBeCloseTo(940 - 83, 9);
     expect(reach!.gapMm).toBeCloseTo(857 - 745, 9);
-    expect(reach!.words).toMatch(/Toes only: 52 mm short/);
+    expect(sayMetric(reach!.words)).toMatch(/Toes only: 52 mm short/);
     expect(reach!.cures[0]!.travelLeftMm).toBeNull();
     expect(reach!.cures.find((c) => c.name === 'Less rear preload')!.travelLeftMm).toBeCloseTo(Math.max(0, 310 - (121 + 112 / 0.65)), 6);
     expect(reachOf(entriesOf(RIDER), machine)).toBeNull();
@@ -383,7 +389,7 @@ describe('read backwards, and reach', () => {
   test('no static sag is a danger whatever the reach', () => {
     const topped = { ...REAR, 'measure.rear.unladen.1.lifted': '612', 'measure.rear.unladen.1.pressed': '612' };
     const danger = becauseOf(entriesOf({ ...RIDER, ...topped }), machine, SCHOOLS).filter((f) => f.mark === 'danger');
-    expect(danger.map((f) => f.lead)).toEqual(['Rear: no static sag, no droop.']);
+    expect(danger.map((f) => sayMetric(f.lead))).toEqual(['Rear: no static sag, no droop.']);
   });
 });
 

@@ -1,3 +1,5 @@
+import { figuresOf } from '@/core/result';
+import { sayMetric } from '@/core/units/say';
 import fc from 'fast-check';
 import { viscosityIndex } from '@/core/damper/oil';
 import { OILS } from '@/core/damper/oils';
@@ -93,7 +95,7 @@ describe('stacks as text', () => {
     '%s is no shim, and says its line',
     (bad) => {
       const read = shimsIn(`40 × 0.20\n${bad}`);
-      expect(!read.ok && [read.issue.code, read.issue.data?.line]).toEqual(['shims-unreadable', 2]);
+      expect(!read.ok && [read.issue.code, figuresOf(read.issue).line]).toEqual(['shims-unreadable', 2]);
     },
   );
 
@@ -146,7 +148,7 @@ describe('the damper of a machine', () => {
     expect(choke!.portShare).toBeGreaterThan(0.5);
     expect(choke!.forceOpenedN).toBeLessThan(0.8 * choke!.forceN);
     const weak = viewOf({ 'found.rear.gas': '0 bar' });
-    const leads = valveFindings(plainName, weak, 0).map((f) => f.lead);
+    const leads = valveFindings(plainName, weak, 0).map((f) => sayMetric(f.lead));
     expect(leads.some((l) => /^The oil parts at/.test(l))).toBe(true);
   });
 
@@ -395,12 +397,12 @@ test('a dyno’s points are kept as text and read back to the millimetre a secon
   ]);
   expect(value(dynoIn('  '))).toEqual([]);
   const bad = dynoIn('0.1 200\nquick 900');
-  expect(!bad.ok && bad.issue.data?.line).toBe(2);
+  expect(!bad.ok && figuresOf(bad.issue).line).toBe(2);
 });
 
 describe('what the findings say', () => {
   const leadsOf = (figures: Record<string, string>, entries: Record<string, string> = {}) =>
-    valveFindings(plainName, viewOf(entries, { ...DAMPER, ...figures }), 11).map((f) => f.lead);
+    valveFindings(plainName, viewOf(entries, { ...DAMPER, ...figures }), 1.1).map((f) => sayMetric(f.lead));
 
   test('a needle too fine to feel is called dead, one that bites is given its force a click', () => {
     const fine = leadsOf(valve('rebound', { needle: '0.01', bleed: '6' }));
@@ -432,22 +434,22 @@ describe('what the findings say', () => {
       roomN: { firmer: place > 1 ? -38 : 55, softer: place < 0 ? -21 : 72 },
       atMPerS: 0.1,
     });
-    const said = (place: number) =>
-      valveFindings(plainName, { ...view, baselines: { compression: null, rebound: baseline(place) } }, 11).find((f) =>
-        f.lead.startsWith('Rebound:'),
-      )!;
-    expect(said(0.5)).toMatchObject({ mark: 'note', lead: 'Rebound: begin 9 out.' });
-    expect(said(0.5).rest).toBe(
+    const found = (place: number) =>
+      valveFindings(plainName, { ...view, baselines: { compression: null, rebound: baseline(place) } }, 1.1)
+        .map((f) => ({ mark: f.mark, lead: sayMetric(f.lead), rest: sayMetric(f.rest) }))
+        .find((f) => f.lead.startsWith('Rebound:'))!;
+    expect(found(0.5)).toMatchObject({ mark: 'note', lead: 'Rebound: begin 9 out.' });
+    expect(found(0.5).rest).toBe(
       '9 of 24 out comes closest to the aim while slow (4 % off). At 0.1 m/s 55 N are left to firm and 72 N to soften.',
     );
     for (const edge of [0.05, 0.95])
-      expect(said(edge)).toMatchObject({ mark: 'warn', lead: expect.stringContaining('at the end of the clicker’s reach') });
-    expect(said(1.2)).toMatchObject({
+      expect(found(edge)).toMatchObject({ mark: 'warn', lead: expect.stringContaining('at the end of the clicker’s reach') });
+    expect(found(1.2)).toMatchObject({
       mark: 'warn',
       lead: 'Rebound: no click reaches the aim.',
       rest: expect.stringContaining('38 N above the clicker shut'),
     });
-    expect(said(-0.2).rest).toContain('21 N below the clicker wide open');
+    expect(found(-0.2).rest).toContain('21 N below the clicker wide open');
   });
 
   test('the table of damping: forces of the curve, shares of critical only where the springs are known', () => {

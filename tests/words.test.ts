@@ -1,3 +1,4 @@
+import { sayMetric } from '@/core/units/say';
 import type { WarningCode } from '@/core/result';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -88,13 +89,13 @@ test('the codes found in the source are many, so that this test sees them', () =
 
 test.each([...new Set(raised)].sort())('%s has a sentence of its own', (code) => {
   if (!isProblemCode(code)) throw new Error(`${code} has no words`);
-  const words = issueWords({ code, data: DATA });
+  const words = sayMetric(issueWords({ code, data: DATA }));
   expect(words).not.toMatch(/undefined|NaN|!/);
   expect(words).toMatch(/^[A-Z“].*\.$/);
 });
 
 test.each([...new Set(remarked)].sort())('the remark %s has a sentence', (code) => {
-  const words = warningWords({ code: code as WarningCode, path: [], data: DATA });
+  const words = sayMetric(warningWords({ code: code as WarningCode, data: DATA }));
   expect(words).toMatch(/^[A-Z\d].*[.?]$/);
   expect(words).not.toMatch(/undefined|NaN|!/);
 });

@@ -1,3 +1,5 @@
+import type { System } from './system';
+import { MM_PER_INCH } from '@/core/constants/constants';
 import { parseQuantity } from '@/core/units/parse';
 import { firstNotRising, type ForcePoint } from '@/core/spring/law';
 import type { Shim } from '@/core/plate/stack';
@@ -41,19 +43,19 @@ export function forceTableIn(written: string): Result<ForcePoint[]> {
 const SHIM_DIAMETERS_MM = [8, 60] as const;
 const SHIM_THICKNESSES_MM = [0.05, 0.6] as const;
 
-/** A figure of a shim: mm, or inches where it says so; a bare count is read the same way. */
-function shimNumber(text: string): number {
-  const read = parseQuantity(text, { dimension: 'length', unit: 'mm' });
-  return read.ok && /[a-z"″']/i.test(text) ? Number(read.value.canonical.toFixed(3)) : numberIn(text);
+/** A figure of a shim: in the bare unit, or in the one it says, mm. */
+function shimNumber(text: string, bare: 'mm' | 'in'): number {
+  const read = parseQuantity(text, { dimension: 'length', unit: bare });
+  return read.ok && (bare === 'in' || /[a-z"″']/i.test(text)) ? Number(read.value.canonical.toFixed(3)) : numberIn(text);
 }
 
 /**
  * A shim stack as it is written at the bench, from the piston face out: diameter × thickness, and × count where there is more than one; a size a line, or parted by
  * semicolons or by commas with a blank.
- * A number is in mm unless it carries its unit.
+ * A number is in `bare` unless it carries its unit; a count is bare.
  * Errors: shims-unreadable (data `line`, `text`), shim-unusual (no shim anybody makes), too-few.
  */
-export function shimsIn(written: string): Result<Shim[]> {
+export function shimsIn(written: string, bare: 'mm' | 'in' = 'mm'): Result<Shim[]> {
   const within = (mm: number, [least, most]: readonly [number, number]) => mm >= least && mm <= most;
   const parts = written
     .split(/\r?\n|;|,\s+/)
@@ -61,7 +63,7 @@ export function shimsIn(written: string): Result<Shim[]> {
     .filter((part) => part !== '');
   const shims: Shim[] = [];
   for (const [i, part] of parts.entries()) {
-    const numbers = part.split(/\s*[×x*]\s*/i).map(shimNumber);
+    const numbers = part.split(/\s*[×x*]\s*/i).map((n, k) => (k < 2 ? shimNumber(n, bare) : numberIn(n)));
     const [diameterMm, thicknessMm, count = 1] = numbers;
     const sound = numbers.length >= 2 && numbers.length <= 3 && numbers.every((n) => Number.isFinite(n) && n > 0);
     if (!sound || !Number.isInteger(count) || count > 60 || thicknessMm! > 3 || diameterMm! > 100 || thicknessMm! >= diameterMm!)
@@ -79,6 +81,11 @@ export function shimsIn(written: string): Result<Shim[]> {
 /** A stack as text, one size a line; shimsIn reads it back. */
 export const shimText = ({ diameterMm, thicknessMm, count }: Shim): string =>
   `${diameterMm} × ${thicknessMm.toFixed(2)}${count === 1 ? '' : ` × ${count}`}`;
+/** A shim in the units shown: inches to a ten-thousandth, as a micrometer reads. */
+export const shimShown = (shim: Shim, system: System): string =>
+  system === 'metric'
+    ? shimText(shim)
+    : `${(shim.diameterMm / MM_PER_INCH).toFixed(3)} × ${(shim.thicknessMm / MM_PER_INCH).toFixed(4)}${shim.count === 1 ? '' : ` × ${shim.count}`}`;
 export const shimsText = (shims: readonly Shim[]): string => shims.map(shimText).join('\n');
 
 /** Units a dyno writes its figures in, as factors to m/s, N and mm. Source: NIST SP 811. */

@@ -11,7 +11,8 @@ type Units = Pick<QuantityField, 'unit' | 'decimals'>;
 /** Decimals of the imperial figure beside a metric one. */
 const IMPERIAL_DECIMALS: Record<string, number> = { in: 2, 'lbf/in': 0, lb: 0, lbf: 0, psi: 0, mi: 0, 'lbf·ft': 1, 'fl oz': 1 };
 
-const printed = (value: number, { unit, decimals }: Units, system: System): string => {
+/** A figure in the units of one system. */
+export const oneUnit = (value: number, { unit, decimals }: Units, system: System): string => {
   const name = unit[system];
   const shown = unit.metric === 'mm' ? shownMm(value) : unit.metric === 'kg' ? shownKg(value) : value;
   const text = printIn(shown, name, system === 'metric' ? decimals : (IMPERIAL_DECIMALS[name] ?? decimals));
@@ -25,13 +26,13 @@ const printed = (value: number, { unit, decimals }: Units, system: System): stri
 export function bothUnits(value: number, units: Units, system: System, typed: { text: string; unit: string | null } | null = null): string {
   const other = system === 'metric' ? 'imperial' : 'metric';
   const of = (which: System) => {
-    if (!typed || typed.unit !== units.unit[which]) return printed(value, units, which);
+    if (!typed || typed.unit !== units.unit[which]) return oneUnit(value, units, which);
     return /[a-zµ°"'″′%]/i.test(typed.text) ? typed.text : `${typed.text} ${typed.unit}`;
   };
   return units.unit.metric === units.unit.imperial ? of(system) : `${of(system)} (${of(other)})`;
 }
 
-const LENGTH = length('', '', [0, 0], [0, 0]);
+export const LENGTH = length('', '', [0, 0], [0, 0]);
 
 /** A length worked out in mm. */
 export const bothLengths = (mm: number, system: System): string => bothUnits(mm, LENGTH, system);

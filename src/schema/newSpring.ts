@@ -1,4 +1,4 @@
-import { err, ok, type Result } from '@/core/result';
+import { err, errAt, ok, type Result } from '@/core/result';
 import type { ForcePoint } from '@/core/spring/law';
 import { parseQuantity } from '@/core/units/parse';
 import { forceTableIn } from '@/catalogue/tables';
@@ -18,14 +18,14 @@ const MOST = { rate: 1000, length: 1000 };
 /** Reads the figures of a new spring as typed; the form and the route use the same. Failures name the field. */
 export function readNewSpring(typed: { rate: string; freeLength: string; solidLength: string; table?: string }): Result<SpringFigures> {
   const rate = parseQuantity(typed.rate, { dimension: 'rate', unit: 'N/mm' });
-  if (!rate.ok) return err(rate.issue.code, ['rate'], rate.issue.data);
+  if (!rate.ok) return errAt(rate.issue, ['rate']);
   if (!(rate.value.canonical > 0) || rate.value.canonical > MOST.rate)
     return err('out-of-range', ['rate'], { min: 0.1, max: MOST.rate, unit: 'N/mm' });
   const lengths: Record<'freeLength' | 'solidLength', number | null> = { freeLength: null, solidLength: null };
   for (const name of ['freeLength', 'solidLength'] as const) {
     if (typed[name].trim() === '') continue;
     const read = parseQuantity(typed[name], { dimension: 'length', unit: 'mm' });
-    if (!read.ok) return err(read.issue.code, [name], read.issue.data);
+    if (!read.ok) return errAt(read.issue, [name]);
     if (!(read.value.canonical > 0) || read.value.canonical > MOST.length)
       return err('out-of-range', [name], { min: 1, max: MOST.length, unit: 'mm' });
     lengths[name] = read.value.canonical;
@@ -34,7 +34,7 @@ export function readNewSpring(typed: { rate: string; freeLength: string; solidLe
   if (solidLength !== null && freeLength === null) return err('empty', ['freeLength']);
   if (solidLength !== null && freeLength !== null && solidLength >= freeLength) return err('solid-longer-than-free', ['solidLength']);
   const table = typed.table?.trim() ? forceTableIn(typed.table) : null;
-  if (table && !table.ok) return err(table.issue.code, ['table'], table.issue.data);
+  if (table && !table.ok) return errAt(table.issue, ['table']);
   return ok({
     forceTable: table ? table.value : null,
     rateNPerMm: rate.value.canonical,

@@ -1,7 +1,8 @@
+import { sayMetric } from '@/core/units/say';
 import type { z } from 'zod';
 import type { Entry } from '@/catalogue/entry';
-import type { Issue } from '@/core/result';
-import { isProblemCode, issueWords, type ProblemCode } from './words';
+import type { Given, Issue } from '@/core/result';
+import { isProblemCode, issueWords, type ProblemCode, type ProblemFigures } from './words';
 
 /** How every failure looks outside: in the API's answers, on the command's standard error, and beside fields. */
 export interface Problem {
@@ -12,15 +13,13 @@ export interface Problem {
   there?: Entry;
 }
 
-type Data = Record<string, string | number>;
-
-export const problem = (code: ProblemCode, path: (string | number)[] = [], data: Data = {}): Problem => ({
+export const problem = <C extends ProblemCode>(code: C, path: (string | number)[] = [], ...[data]: Given<ProblemFigures[C]>): Problem => ({
   code,
-  message: issueWords({ code, data }),
+  message: sayMetric(issueWords(data ? { code, data } : { code })),
   path,
 });
 
-export const problemOf = (issue: Issue): Problem => problem(issue.code, issue.path, issue.data);
+export const problemOf = (issue: Issue): Problem => ({ code: issue.code, message: sayMetric(issueWords(issue)), path: issue.path });
 
 const at = (request: unknown, path: PropertyKey[]): unknown =>
   path.reduce<unknown>(
@@ -40,8 +39,9 @@ export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: Prope
   const present = at(request, full) !== undefined;
   switch (issue.code) {
     case 'custom': {
-      const params = (issue.params ?? {}) as { code?: string; data?: Data };
-      return problem(params.code && isProblemCode(params.code) ? params.code : 'wrong-type', path, params.data);
+      const { code, data } = (issue.params ?? {}) as { code?: string; data?: ProblemFigures[ProblemCode] };
+      if (!code || !isProblemCode(code)) return problem('wrong-type', path, { expected: 'of another kind' });
+      return { code, message: sayMetric(issueWords(data ? { code, data } : { code })), path };
     }
     case 'unrecognized_keys':
       return problem('unknown-field', [...path, issue.keys[0] ?? ''], { field: issue.keys[0] ?? '' });
@@ -66,7 +66,7 @@ export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: Prope
       const value = at(request, full);
       if (!present) return problem('missing', path);
       if (typeof value === 'number')
-        return problem(issue.expected === 'number' ? 'not-finite' : 'wrong-type', path, { expected: issue.expected });
+        return issue.expected === 'number' ? problem('not-finite', path) : problem('wrong-type', path, { expected: issue.expected });
       return problem('wrong-type', path, { expected: issue.expected });
     }
     case 'invalid_format':

@@ -1,12 +1,13 @@
-import type { Issue, IssueCode, Warning } from '@/core/result';
+import type { Issue, IssueFigures, None, WarningCode, WarningFigures } from '@/core/result';
 import { printIn } from '@/core/units/print';
+import { bar as barSaid, celsius, kg, mm as mmSaid, mPa, mPerS, newtons, said, type Said, sayMetric } from '@/core/units/say';
 import { unitNamed } from '@/core/units/units';
 
-type Data = Record<string, string | number>;
-const mm = (x: unknown) => `${Number(x).toFixed(1).replace(/\.0$/, '')} mm`;
+const mm = (x: unknown) => mmSaid(Number(x));
+const bar = (x: unknown, decimals = 1) => barSaid(Number(x) / 10, decimals);
 
 /** A limit in the field's own unit: 1965, 600 mm, 0 kg. */
-function limit(data: Data, name: 'min' | 'max'): string {
+function limit(data: IssueFigures['out-of-range'], name: 'min' | 'max'): string {
   const value = Number(data[name]);
   const unit = typeof data.unit === 'string' ? data.unit : '';
   if (!data.dimension || !unit) return `${value}${unit ? ` ${unit}` : ''}`;
@@ -14,9 +15,83 @@ function limit(data: Data, name: 'min' | 'max'): string {
   return `${printIn(value, unit, factor > 1000 ? 0 : 2).replace(/\.?0+$/, (zeros) => (zeros.includes('.') ? '' : zeros))} ${unit}`;
 }
 
-type Words = (d: Data) => string;
+/** Codes of refusals at the edge, each with its figures; those of the core stand in core/result.ts. */
+interface EdgeFigures {
+  'spread-too-wide': None;
+  'practice-only': None;
+  'took-too-long': { most: number };
+  'took-too-much': None;
+  'too-busy': None;
+  'backup-failed': None;
+  'passcode-short': { least: number };
+  'passcode-common': None;
+  'passcode-wait': { seconds: number };
+  'changed-elsewhere': { there: string };
+  'machine-is-in': { job: string };
+  'table-order': { entry: number };
+  'table-unequal': { forces: number; places: number };
+  'differs-unsaid': { what: string };
+  'list-full': { most: number };
+  'photo-unreadable': None;
+  'body-too-large': { most: number };
+  'text-unkeepable': None;
+  'too-much-at-once': { most: string };
+  'photo-too-large': { most: number };
+  'asks-unreadable': { line: number; text: string };
+  'same-owner': { name: string };
+  'same-machine': None;
+  'frames-differ': { one: string; other: string };
+  'stock-unit': { name: string; unit: string };
+  'currency-unknown': None;
+  'quote-empty': None;
+  'quote-answered': None;
+  'customers-own': None;
+  'already-returned': None;
+  'passcode-unset': None;
+  'passcode-wrong': None;
+  'nothing-noted': None;
+  'beyond-evidence': { reach: number; start: number; unit: string };
+  'order-unsaid': { what: string };
+  'machine-moved-on': { job: number };
+  'ride-undecided': None;
+  'ride-decided': None;
+  'ride-missing': None;
+  'feel-missing': None;
+  'nothing-to-take-back': None;
+  'log-unreadable': { line: number; text: string };
+  'travel-unknown': { end: string };
+  'simulator-blind': None;
+  'statement-unknown': None;
+  'statement-twice': { statement: string };
+  'statement-end-missing': { statement: string };
+  'statement-whole': { statement: string };
+  'not-a-shop-cure': { what: string };
+  'bore-above-stanchion': None;
+  'one-of-two': { first: string; second: string };
+  missing: None;
+  'wrong-type': { expected: string };
+  'unknown-field': { field: string };
+  'not-listed': { options: string };
+  'no-finite-answer': None;
+  'not-json': None;
+  'unknown-operation': { operation: string };
+  'field-unknown': { field: string };
+  'not-found': { what: string };
+  sealed: None;
+  'already-signed': None;
+  'nothing-recorded': None;
+  'nothing-to-undo': None;
+  'already-exists': { what: string };
+  'too-few-in-drawer': { there: number };
+  'shim-no-ring': None;
+  'nothing-to-move': None;
+  'handed-back': None;
+}
+export type ProblemFigures = IssueFigures & EdgeFigures;
+/** Every code of a failure, of the core or of the edge; one without words below does not compile. */
+export type ProblemCode = keyof ProblemFigures;
 
-const ISSUE_WORDS = {
+const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   empty: () => 'Nothing is written here. Type a number.',
   unreadable: (d) => `“${d.text ?? ''}” cannot be read. Write it like 595, 59,5 cm or 23 3/8 in.`,
   'count-unreadable': (d) => `“${d.text}” is no count. Write a number such as 8 or 1,5${d.unit ? `, ${d.unit}` : ''}.`,
@@ -37,27 +112,27 @@ const ISSUE_WORDS = {
         ? `This must be at most ${limit(d, 'max')}.`
         : `This must lie between ${limit(d, 'min')} and ${limit(d, 'max')}. Check the figure and its unit.`,
   'above-extended': (d) =>
-    `The wheel cannot hang lower than at full extension (${mm(d.extended)}). Check this reading and the extended one.`,
+    said`The wheel cannot hang lower than at full extension (${mm(d.extended)}). Check this reading and the extended one.`,
   'beyond-travel': (d) =>
-    `This would be ${mm(d.sag)} of sag, more than the ${mm(d.travel)} of travel. Check this reading and the extended one.`,
+    said`This would be ${mm(d.sag)} of sag, more than the ${mm(d.travel)} of travel. Check this reading and the extended one.`,
   'extended-missing': () => 'Read the machine on the stand first, wheel hanging: sag is counted from there.',
-  'unsprung-too-heavy': (d) => `The unsprung mass must be less than the ${d.weighed} kg weighed at this wheel.`,
+  'unsprung-too-heavy': (d) => said`The unsprung mass must be less than the ${kg(Number(d.weighed))} weighed at this wheel.`,
   'wheel-lifts': (d) => `This load would lift the ${d.end} wheel off the ground. Check the masses and their places.`,
   'load-not-increasing': () => 'The laden load must be greater than the static load.',
   'target-order': () => 'Rider sag must be greater than static sag, and both within the travel.',
   'range-order': () => 'The first figure of the range must not be above the second.',
   'solid-longer-than-free': () => 'Solid length must be less than free length.',
   'force-table-order': () => 'Deflection and force must both rise from point to point.',
-  'spacer-no-room': (d) => `This spring leaves no room for a spacer: it is ${mm(d.over)} too long for the preload wanted.`,
+  'spacer-no-room': (d) => said`This spring leaves no room for a spacer: it is ${mm(d.over)} too long for the preload wanted.`,
   'no-solution': () => 'No spring meets both targets under these loads. Check the loads, the gas force and the targets.',
   'leverage-table-short': () => 'Give at least two pairs, with as many shock figures as wheel figures.',
   'leverage-table-order': (d) => `Wheel travel and shock stroke must both rise from pair to pair; pair ${d.pair} does not.`,
   'linkage-malformed': () => 'This part has no length, or joins one body with itself. Check the two points it lies between.',
   'linkage-singular': (d) =>
     ({
-      arm: `The swing-arm would stand upright at ${d.at} mm of travel: no wheel moves there. Check pivot, axle and travel.`,
-      rod: `Rod and rocker fall in line at ${d.at} mm of travel and would lock. Check their points and the travel.`,
-      shock: `The shock stops moving or grows longer at ${d.at} mm of travel. Check its two points.`,
+      arm: said`The swing-arm would stand upright at ${mm(d.at)} of travel: no wheel moves there. Check pivot, axle and travel.`,
+      rod: said`Rod and rocker fall in line at ${mm(d.at)} of travel and would lock. Check their points and the travel.`,
+      shock: said`The shock stops moving or grows longer at ${mm(d.at)} of travel. Check its two points.`,
     })[String(d.part)] ?? 'The linkage cannot move through its travel.',
   'spread-too-wide': () => 'The spread must be less than half the figure: wider would draw machines that cannot be.',
   'practice-only': () => 'This is a practice job: it is not signed, quoted, counted, ridden or handed back. Delete it when you are done.',
@@ -75,14 +150,14 @@ const ISSUE_WORDS = {
   'wheels-apart': () => 'No level ground lies under both tyres like this. Check travels, tyre radii, wheelbase and rake.',
   'sprockets-overlap': () => 'The sprockets would reach into each other. Check the countershaft and the teeth.',
   'ride-too-stiff': (d) => `This would take more than ${d.most} steps. Ride for less time, or soften the stiffest stop.`,
-  'ride-not-held': (d) => `The spring cannot hold the ${d.load} N that rest on it. Check the table and the masses.`,
+  'ride-not-held': (d) => said`The spring cannot hold the ${newtons(Number(d.load))} that rest on it. Check the table and the masses.`,
   'table-order': (d) => `Each place must be above the one before; entry ${d.entry} is not.`,
   'table-unequal': (d) => `There are ${d.places} places and ${d.forces} forces: each place needs its force.`,
-  'wire-too-thick': (d) => `With ${mm(d.wire)} of wire the coil would close on itself. Check wire and coil diameter.`,
+  'wire-too-thick': (d) => said`With ${mm(d.wire)} of wire the coil would close on itself. Check wire and coil diameter.`,
   'cut-too-many': (d) => `Only ${d.coils} coils are active: fewer must be cut.`,
   'total-below-active': (d) => `Total coils cannot be fewer than the ${d.coils} active ones.`,
   'no-air-left': (d) =>
-    `The oil would fill the leg before full travel and lock it. The level must stay more than ${mm(d.level)} below the top.`,
+    said`The oil would fill the leg before full travel and lock it. The level must stay more than ${mm(d.level)} below the top.`,
   'tester-points-alike': () => 'The deflections must differ: two for a line, three for a progressive spring, better five.',
   'tester-force-falls': () => 'The force must rise with the deflection. Check the readings and their order.',
   'sag-topped-out': () => 'With no static sag the end rests on its top-out stop: the spring cannot be read backwards from there.',
@@ -109,8 +184,8 @@ const ISSUE_WORDS = {
   'already-returned': () => 'What came out at this end is in the drawer already.',
   'passcode-unset': () => 'This name has no passcode yet. Set one in the Shop book, under names.',
   'passcode-wrong': () => 'That is not this technician’s passcode. Nothing was signed.',
-  'tube-in-bore': (d) => `The sliding tube must be wider outside than its bore of ${mm(d.bore)}.`,
-  'rod-fills-bore': (d) => `The rod must be thinner than the bore of ${mm(d.bore)}.`,
+  'tube-in-bore': (d) => said`The sliding tube must be wider outside than its bore of ${mm(d.bore)}.`,
+  'rod-fills-bore': (d) => said`The rod must be thinner than the bore of ${mm(d.bore)}.`,
   'stack-and-poppet': () => 'A valve has either a shim stack or a sprung poppet. Leave one of them out.',
   'clicks-beyond': (d) => `The areas are measured up to ${d.most} clicks out. Measure further, or count again.`,
   'valve-closed': () => 'Neither port nor bleed lets oil through here. Open one of them.',
@@ -118,11 +193,11 @@ const ISSUE_WORDS = {
   'target-not-rising': () => 'Write speeds from slow to fast, each with a force above nothing.',
   'shims-unreadable': (d) =>
     `Line ${d.line} (“${d.text}”) is no shim. Write diameter × thickness × count, for example 40 × 0.20 × 2, one size a line.`,
-  'clamp-too-wide': (d) => `The face shim must reach beyond the clamp of ${mm(d.clamp)}.`,
-  'zone-off-face': (d) => `This must lie beyond the clamp and on the face shim, up to ${mm(d.face)}.`,
+  'clamp-too-wide': (d) => said`The face shim must reach beyond the clamp of ${mm(d.clamp)}.`,
+  'zone-off-face': (d) => said`This must lie beyond the clamp and on the face shim, up to ${mm(d.face)}.`,
   'stop-below-dish': () => 'The stop must allow at least the lift of the dish.',
   'stack-not-solved': (d) =>
-    `The stack cannot hold ${Number(d.pressure).toFixed(2)} MPa: it would lift out of all measure. Check shims, clamp and pressure.`,
+    said`The stack cannot hold ${bar(10 * Number(d.pressure))}: it would lift out of all measure. Check shims, clamp and pressure.`,
   'nothing-noted': () => 'Nothing is noted of this adjuster yet. Write down what came in, under Ask, or what was fitted.',
   'beyond-evidence': (d) =>
     `That is further from the start (${d.start}) than the rides so far carry: ${d.reach} ${d.unit} at most. A better ride carries a step further.`,
@@ -141,10 +216,10 @@ const ISSUE_WORDS = {
   'log-slow': (d) => `A log must have at least ${d.hz} readings a second. Set the logger faster.`,
   'log-time-back': (d) => `The time goes back at line ${d.line}. Check which column is the time.`,
   'log-beyond-travel': (d) =>
-    `Line ${d.line} reads ${mm(d.at)}, beyond the ${mm(d.travel)} of travel. Check the column, its unit and where its zero is.`,
+    said`Line ${d.line ?? ''} reads ${mm(d.at)}, beyond the ${mm(d.travel)} of travel. Check the column, its unit and where its zero is.`,
   'log-unequal': (d) => `There are ${d.times} times and ${d.travels} readings of travel: each reading needs its time.`,
   'log-metres': (d) =>
-    `No reading passes ${Number(d.most).toPrecision(2)} mm of ${mm(d.travel)} of travel. Are they in metres? Give them in millimetres.`,
+    said`No reading passes ${mmSaid(Number(d.most), 2)} of ${mm(d.travel)} of travel. Are they in metres? Give them in millimetres.`,
   'statement-unknown': () => 'There is no such statement to look at.',
   'statement-twice': (d) => `“${d.statement}” is given twice for the same place. Give it once, with how far it is believed.`,
   'statement-end-missing': (d) => `“${d.statement}” is said of one end: say which, rear or front.`,
@@ -152,7 +227,7 @@ const ISSUE_WORDS = {
   'not-a-shop-cure': (d) => `A cure that touches ${d.what} is left to the maker, the law and licensed workshops: file it under “not here”.`,
   'bearing-one-sided': () =>
     'One of the two ratios must be above 1 and the other below: else the statement says nothing, or the same either way.',
-  'oil-order': () => 'The viscosity at 40 °C must be greater than at 100 °C, and both above 0.2 cSt.',
+  'oil-order': () => said`The viscosity at ${celsius(40)} must be greater than at ${celsius(100)}, and both above 0.2 cSt.`,
   'bore-above-stanchion': () => 'The bore lies inside the tube: it cannot be wider than the stanchion.',
   'one-of-two': (d) => `Give either ${d.first} or ${d.second}, not both and not neither.`,
   missing: () => 'This is missing.',
@@ -175,37 +250,34 @@ const ISSUE_WORDS = {
   'shim-no-ring': () => 'The outer diameter must be greater than the inner one.',
   'nothing-to-move': () => 'Say how many: at least one.',
   'handed-back': () => 'The machine has been handed back.',
-} satisfies Record<IssueCode, Words> & Record<string, Words>;
+};
 
-/** Every code of a failure, of the core or of the edge, has its words above: one without does not compile. */
-export type ProblemCode = keyof typeof ISSUE_WORDS;
 export const isProblemCode = (code: string): code is ProblemCode => Object.hasOwn(ISSUE_WORDS, code);
 
 /** The sentence for an issue's code and figures: the same in the interface, the API and the command. */
-export function issueWords({ code, data }: { code: ProblemCode; data?: Data }): string {
-  const words: Words = ISSUE_WORDS[code];
-  return words(data ?? {});
+export function issueWords<C extends ProblemCode>({ code, data }: { code: C; data?: ProblemFigures[C] }): Said {
+  return ISSUE_WORDS[code](data ?? ({} as ProblemFigures[C]));
 }
 
-const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
+const WARNING_WORDS: { [C in WarningCode]: (d: WarningFigures[C]) => Said } = {
   'single-reading': () => 'Only one of lifted and pressed is read: friction is not averaged out yet.',
   'lifted-pressed-swapped': () => 'Lifted shows more sag than pressed. Were the two swapped?',
   'reading-noise': () => 'This reads a little beyond full extension, within the tape’s own error.',
   'topped-out': () => 'No static sag: it tops out, and there is no droop travel.',
   'laden-above-unladen': () => 'There is less sag with the rider on than without. Read both again.',
   'friction-band-wide': (d) =>
-    `The friction band of ${mm(d.band)} is wide; under ${mm(d.usual)} is usual. Check bushes, alignment and clamping.`,
+    said`The friction band of ${mm(d.band)} is wide; under ${mm(d.usual)} is usual. Check bushes, alignment and clamping.`,
   'ideal-preload-negative': (d) =>
-    `The ideal spring would need ${mm(d.preload)} of preload: both targets cannot be met with this gas force and load.`,
-  'ideal-preload-out-of-range': (d) => `The ideal preload of ${mm(d.preload)} lies outside the adjuster’s range.`,
+    said`The ideal spring would need ${mm(d.preload)} of preload: both targets cannot be met with this gas force and load.`,
+  'ideal-preload-out-of-range': (d) => said`The ideal preload of ${mm(d.preload)} lies outside the adjuster’s range.`,
   'no-candidate-in-range': () => 'No spring of the list reaches the rider sag within the adjuster’s range.',
   bottomed: () => 'The end rests on its stop under this load.',
   'spring-index-unusual': (d) => `A spring index of ${Number(d.index).toFixed(1)} is outside 4 to 20: check wire and coil diameter.`,
   'cut-is-stop-gap': () =>
     'Cutting coils is a stop-gap: square the cut end, deburr it, make up the length with a spacer and check that the coils do not bind.',
-  'coils-bind': (d) => `The coils bind ${mm(d.short)} before the end of the stroke.`,
+  'coils-bind': (d) => said`The coils bind ${mm(d.short)} before the end of the stroke.`,
   'air-pressure-high': (d) =>
-    `At full travel the air would reach ${Number(d.pressure).toFixed(1)} bar; above ${Number(d.limit).toFixed(0)} bar seals are at risk (from memory). Lower the oil.`,
+    said`At full travel the air would reach ${bar(d.pressure)}; above ${bar(d.limit, 0)} seals are at risk (from memory). Lower the oil.`,
   'tester-few-points': () =>
     'Too few readings to say how good the fit is. Take three or more for a line, four or more for a progressive spring.',
   'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
@@ -217,17 +289,19 @@ const WARNING_WORDS: Record<Warning['code'], (d: Data) => string> = {
   'statements-contradict': (d) =>
     `“${d.one}” and “${d.other}”${d.end ? ` at the ${d.end}` : ''} deny one another. Look again at what they rest on: one of the two is wrong.`,
   'stress-of-present': (d) =>
-    `The stack that is in there is bent to ${Number(d.stress).toFixed(0)} MPa at ${d.speed} m/s, beyond the ${Number(d.limit).toFixed(0)} MPa at which shims tire (from memory): nothing is refused that it bears.`,
+    said`The stack that is in there is bent to ${mPa(Number(d.stress))} at ${mPerS(Number(d.speed))}, beyond the ${mPa(Number(d.limit))} at which shims tire (from memory): nothing is refused that it bears.`,
   'laden-more-than-rider': (d) =>
-    `The laden load is ${Number(d.kg).toFixed(0)} kg more on this end than the bare machine: more than a rider. Both targets are meant for the rider alone; give passenger and luggage as load cases.`,
+    said`The laden load is ${kg(Number(d.kg), 0)} more on this end than the bare machine: more than a rider. Both targets are meant for the rider alone; give passenger and luggage as load cases.`,
   'damper-cavitates': (d) =>
-    `From ${Number(d.speed).toFixed(2)} m/s of compression the oil parts behind the piston and damping fades. More gas pressure or a firmer base valve cures it.`,
+    said`From ${mPerS(Number(d.speed), 2)} of compression the oil parts behind the piston and damping fades. More gas pressure or a firmer base valve cures it.`,
   'shim-stress-high': (d) =>
-    `The shims reach ${Number(d.stress).toFixed(0)} MPa; above ${d.limit} MPa they tire and crack (from memory). Limit the lift or widen the clamp.`,
-  'oil-index-undefined': () => 'The viscosity index is not defined below 2 cSt at 100 °C.',
-  'oil-out-of-reach': () => 'This temperature is far outside 40 to 100 °C: the viscosity is an extrapolation.',
+    said`The shims reach ${mPa(Number(d.stress))}; above ${mPa(Number(d.limit))} they tire and crack (from memory). Limit the lift or widen the clamp.`,
+  'oil-index-undefined': () => said`The viscosity index is not defined below 2 cSt at ${celsius(100)}.`,
+  'oil-out-of-reach': () => said`This temperature is far outside ${celsius(40)} to ${celsius(100)}: the viscosity is an extrapolation.`,
 };
 
-export const warningWords = (warning: Warning): string => WARNING_WORDS[warning.code](warning.data ?? {});
+export function warningWords<C extends WarningCode>({ code, data }: { code: C; data?: WarningFigures[C] }): Said {
+  return WARNING_WORDS[code](data ?? ({} as WarningFigures[C]));
+}
 
-export const issueMessage = (issue: Issue) => ({ code: issue.code, message: issueWords(issue), path: issue.path });
+export const issueMessage = (issue: Issue) => ({ code: issue.code, message: sayMetric(issueWords(issue)), path: issue.path });

@@ -1,20 +1,20 @@
-import type { ProblemCode } from '@/schema/words';
+import type { ProblemCode, ProblemFigures } from '@/schema/words';
 import { type Problem, problem, problemOf } from '@/schema/problem';
-import type { Issue } from '@/core/result';
+import type { Given, Issue } from '@/core/result';
 
 /** What a use case gives back: failures are data, with the status a route answers. */
 export type Answer<T> = { ok: true; value: T } | { ok: false; status: 400 | 404 | 409 | 422; problem: Problem };
 
 export const done = <T>(value: T): Answer<T> => ({ ok: true, value });
 
-export const refused = (
-  code: ProblemCode,
+export const refused = <C extends ProblemCode>(
+  code: C,
   path: (string | number)[] = [],
-  data: Record<string, string | number> = {},
+  ...figures: Given<ProblemFigures[C]>
 ): Extract<Answer<never>, { ok: false }> => ({
   ok: false,
   status: 422,
-  problem: problem(code, path, data),
+  problem: problem(code, path, ...figures),
 });
 
 export const refusedIssue = (issue: Issue, path: (string | number)[]): Extract<Answer<never>, { ok: false }> => ({
@@ -29,14 +29,14 @@ export const missing = (what: string): Extract<Answer<never>, { ok: false }> => 
   problem: problem('not-found', [], { what }),
 });
 
-export const conflict = (
-  code: ProblemCode,
+export const conflict = <C extends ProblemCode>(
+  code: C,
   path: (string | number)[] = [],
-  data: Record<string, string | number> = {},
+  ...figures: Given<ProblemFigures[C]>
 ): Extract<Answer<never>, { ok: false }> => ({
   ok: false,
   status: 409,
-  problem: problem(code, path, data),
+  problem: problem(code, path, ...figures),
 });
 
 /** Thrown inside a transaction to undo it and answer with a refusal; caught by `inTransaction` alone. */

@@ -1,3 +1,4 @@
+import { said, sayMetric } from '@/core/units/say';
 import { jobNumber } from '@/catalogue/jobs';
 import { wheelAtStroke } from '@/core/leverage/law';
 import { randomBytes } from 'node:crypto';
@@ -192,7 +193,7 @@ export async function planTrial(
             rebuildId: null,
             parentId: fromSetupId,
             kind: 'ride',
-            reason: [`${change.tunable.label} ${changeWords(change.tunable, change.from, change.to)}`, wanted.reason]
+            reason: [sayMetric(said`${change.tunable.label} ${changeWords(change.tunable, change.from, change.to)}`), wanted.reason]
               .filter(Boolean)
               .join(': '),
             document: setupDocument(moved(carried(now.values), change.tunable, change.to), NO_SAGS),

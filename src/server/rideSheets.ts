@@ -1,3 +1,4 @@
+import { said, type Said } from '@/core/units/say';
 import { db } from '@/db/client';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
@@ -16,7 +17,7 @@ export interface RideSheet {
   machine: string;
   rider: string;
   /** '' where it is ridden as it is. */
-  change: string;
+  change: Said;
   complaints: TrialDocument['complaints'];
   decided: boolean;
   /** How often it was written to already. */
@@ -40,7 +41,7 @@ export async function rideSheet(by: { trialId: number } | { token: string }): Pr
     token: trial.token,
     machine: machine ? machineName(machine) : '',
     rider: customer?.name ?? '',
-    change: change && tunable ? `${tunable.label}, ${changeWords(tunable, change.from, change.to)}` : '',
+    change: change && tunable ? said`${tunable.label}, ${changeWords(tunable, change.from, change.to)}` : '',
     complaints,
     decided: trial.decision !== null,
     said: (await manyRidesOfTrials(base, [trial.id])).length,

@@ -1,3 +1,4 @@
+import { mm, said } from '@/core/units/say';
 import { choice, count, length, mass, money, pressure, text, torque } from './kinds';
 import { END_OF, VALVE_NAMES, VALVES, DAMPERS } from './damper';
 import { GAS_FORCE, SETUP_FIELDS, withPrefix } from './setup';
@@ -34,7 +35,7 @@ export const BOUNCE_RETURN = { once: 'At once, it kicks', even: 'Evenly', slow: 
 
 /** The bounce test of one end: as it came in, and again on the finished machine. */
 const bounce = <P extends 'measure' | 'set', E extends End>(prefix: P, end: E) => [
-  length(`${prefix}.${end}.bounce.push`, 'Pushed down by', [4, 400], [20, 120], { end, hint: 'taken as 50 mm until written' }),
+  length(`${prefix}.${end}.bounce.push`, 'Pushed down by', [4, 400], [20, 120], { end, hint: said`taken as ${mm(50)} until written` }),
   count(`${prefix}.${end}.bounce.overshoots`, 'Swings past rest that are seen', '', [0, 30], [0, 4], {
     end,
     hint: 'let go, count each time it passes its rest and comes back',
@@ -83,8 +84,8 @@ export const REASON_FIELDS = [
 export const PROPOSAL_ANSWERS = { taken: 'Taken', refused: 'Not done' };
 export const PROPOSAL_FIELDS = [
   text('proposal.stage', 'Carried out under', { maxLength: 20 }),
-  text('proposal.words', 'Proposed', { maxLength: 500 }),
-  text('proposal.because', 'Because', { maxLength: 300 }),
+  text('proposal.words', 'Proposed', { maxLength: 4000 }),
+  text('proposal.because', 'Because', { maxLength: 4000 }),
   text('proposal.puts', 'What it fills in', { maxLength: 2000 }),
 ];
 /** Answered where it is carried out, which may be after the rebuild is signed. */
@@ -103,7 +104,7 @@ const springFields = <E extends End>(end: E) => [
   length(`springs.${end}.range.min`, 'Adjuster, least preload', [0, 200], [0, 20], { end, hint: 'taken as 0 until known' }),
   length(`springs.${end}.range.max`, 'Adjuster, most preload', [0, 200], [2, 40], {
     end,
-    hint: end === 'rear' ? 'taken as 20 mm until known' : 'taken as 25 mm until known',
+    hint: said`taken as ${mm(end === 'rear' ? 20 : 25)} until known`,
   }),
   count(`springs.${end}.choice`, 'Spring chosen', '', [1, 1e9], [1, 1e9], { end }),
   ...(end === 'front' ? [count('springs.front.choiceRight', 'Spring chosen for the right leg', '', [1, 1e9], [1, 1e9], { end })] : []),

@@ -1,3 +1,4 @@
+import type { Said } from '@/core/units/say';
 import type { Dimension } from '@/core/units/units';
 import type { System } from '../system';
 import type { End } from '../ends';
@@ -7,7 +8,7 @@ interface Common<K extends string> {
   key: K;
   label: string;
   /** What to say beside the field when its place or convention is not obvious. */
-  hint?: string;
+  hint?: Said;
   end?: End;
 }
 

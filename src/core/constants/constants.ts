@@ -16,3 +16,5 @@ export const STEEL_POISSON = 0.3;
 
 /** Millimetres in a kilometre (exact). */
 export const MM_PER_KM = 1e6;
+/** Exact since 1959. Source: NIST SP 811. */
+export const MM_PER_INCH = 25.4;

@@ -1,5 +1,5 @@
 import { ATMOSPHERE_MPA } from '../constants/constants';
-import { err, ok, type Result, type Warning } from '../result';
+import { err, ok, type Result, type Warning, errAt, type Issue } from '../result';
 import { given, type WorkingStep } from '../working';
 import { dropOf, type LiftOf, type Oil, type Valve, type ValveDrop, valveOf, type ValveRequest } from './valve';
 
@@ -210,10 +210,7 @@ export function damper(request: DamperRequest, liftOf?: LiftOf): Result<DamperRe
   });
 }
 
-const at = (
-  path: string[],
-  issue: { code: Parameters<typeof err>[0]; path: (string | number)[]; data?: Record<string, string | number> },
-) => err(issue.code, [...path, ...issue.path], issue.data);
+const at = (path: string[], issue: Issue) => errAt(issue, [...path, ...issue.path]);
 
 function authorities(valves: Solved, areas: Areas): Authority[] {
   const list: [Authority['valve'], ValveName][] = [

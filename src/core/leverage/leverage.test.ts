@@ -1,3 +1,4 @@
+import { figuresOf } from '../result';
 import fc from 'fast-check';
 import { derivative as symbolicDerivative } from 'mathjs';
 import { rearEnd, restsAt, wheelForceN, wheelRateNPerMm } from '../spring/end';
@@ -119,7 +120,7 @@ describe('linkages', () => {
   test('singular positions and mechanisms that are none are refused, with the place', () => {
     const refusal = (linkage: Linkage, travelMm = TRAVEL) => {
       const found = linkageLeverage(linkage, travelMm);
-      return found.ok ? 'accepted' : [found.issue.code, found.issue.path.join('.'), found.issue.data?.part].filter(Boolean).join(' ');
+      return found.ok ? 'accepted' : [found.issue.code, found.issue.path.join('.'), figuresOf(found.issue).part].filter(Boolean).join(' ');
     };
     expect(
       refusal({ ...DIRECT, shock: { upper: { on: 'frame', xMm: -230, yMm: 3000 }, lower: { on: 'arm', xMm: -230, yMm: -90 } } }, 720),

@@ -43,7 +43,7 @@ export function preload(request: PreloadRequest): Result<{ preloadMm: number; wo
     thread: reading - ref,
   };
   const preloadMm = byWay[way];
-  if (preloadMm < 0) return err('negative', ['reading'], { preload: preloadMm });
+  if (preloadMm < 0) return err('negative', ['reading']);
   const readingUnit = way === 'turns' ? 'turns' : way === 'notch' ? '' : 'mm';
   const inputs = [given('reading', reading, readingUnit, 'measured')];
   if (way !== 'mm') inputs.push(given(REFERENCE[way], ref, 'mm', 'measured'));

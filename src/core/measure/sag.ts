@@ -86,7 +86,7 @@ function readState(request: SagRequest, name: StateName, warnings: Warning[], wo
       if (reading === null) continue;
       const sag = sagOf(reading);
       const noise = 2 * (request.readingHalfWidthMm ?? TAPE_HALF_WIDTH_MM);
-      if (sag < -noise) return err('above-extended', [...path, `${side}Mm`], { reading, extended: zeroMm });
+      if (sag < -noise) return err('above-extended', [...path, `${side}Mm`], { extended: zeroMm });
       if (sag > request.travelMm + noise) return err('beyond-travel', [...path, `${side}Mm`], { sag, travel: request.travelMm });
       if (sag < 0) warnings.push({ code: 'reading-noise', path: [...path, `${side}Mm`] });
     }

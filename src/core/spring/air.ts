@@ -28,7 +28,7 @@ export interface AirSpring {
 }
 
 /** Pressure at full compression above which seals are at risk, MPa absolute. From memory. */
-const SEAL_LIMIT_MPA = 1.2;
+export const SEAL_LIMIT_MPA = 1.2;
 
 /**
  * A sealed fork leg as an air spring: V_c = π/4·bore²·level − V_solid, V(x) = V_c + A·(travel − x), p = p₀ (V(0)/V(x))ⁿ, F = (p − p_atm)·A.

@@ -1,4 +1,4 @@
-import { err, ok, type Result, type Warning } from '../result';
+import { err, errAt, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 import { parseQuantity } from './parse';
 import { findUnit, fromCanonical } from './units';
@@ -17,7 +17,7 @@ export interface ConvertResult {
  */
 export function convert(value: string, to: string): Result<ConvertResult> {
   const read = parseQuantity(value);
-  if (!read.ok) return err(read.issue.code, ['value'], read.issue.data);
+  if (!read.ok) return errAt(read.issue, ['value']);
   const unit = findUnit(to);
   if (!unit) return err('unit-unknown', ['to'], { unit: to });
   const { dimension, canonical } = read.value;

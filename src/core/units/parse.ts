@@ -75,7 +75,7 @@ function readFeetAndInches(text: string): Result<number> | null {
 const finish = (text: string, value: number, unit: Unit): Result<Quantity> => {
   const canonical = toCanonical(value, unit);
   if (!Number.isFinite(canonical)) return err('not-finite');
-  if (unit.dimension === 'temperature' && canonical < -273.15) return err('below-absolute-zero', [], { text });
+  if (unit.dimension === 'temperature' && canonical < -273.15) return err('below-absolute-zero');
   return ok({ text, unit: unit.name, dimension: unit.dimension, value, canonical });
 };
 
@@ -99,7 +99,7 @@ export function parseQuantity(text: string, expected?: { dimension: Dimension; u
   // A fraction written with a slash is read off a tape of inches: no tape of millimetres has them.
   const isTapeFraction = expected?.dimension === 'length' && ['mm', 'cm', 'm'].includes(expected.unit) && /\d ?\/ ?\d/.test(tidy);
   if (rest === '' && isTapeFraction) return finish(text, value, unitNamed('in'));
-  if (rest === '') return expected ? finish(text, value, unitNamed(expected.unit)) : err('unit-missing', [], { text });
+  if (rest === '') return expected ? finish(text, value, unitNamed(expected.unit)) : err('unit-missing');
   if (/^[\d.,/+-]/.test(rest)) return err('unreadable', [], { text });
   const unit = findUnit(rest);
   if (!unit) return err('unit-unknown', [], { unit: rest });

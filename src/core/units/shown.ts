@@ -5,7 +5,3 @@
 const TENTHS = 10;
 export const shownMm = (mm: number): number => Math.round(mm * TENTHS) / TENTHS;
 export const shownKg = (kg: number): number => Math.round(kg * TENTHS) / TENTHS;
-
-const text = (x: number): string => `${x < 0 ? '−' : ''}${Math.abs(x)}`;
-export const mmText = (mm: number): string => `${text(shownMm(mm))} mm`;
-export const kgText = (kg: number): string => `${text(shownKg(kg))} kg`;

@@ -3,8 +3,8 @@ import { evaluate, type Unit as MathUnit } from 'mathjs';
 import { convert } from './convert';
 import { parseQuantity } from './parse';
 import { printExact, printIn, printInchFraction, printOther } from './print';
-import { inImperial } from './sentence';
-import { kgText, mmText, shownMm } from './shown';
+import { bar, celsius, eachOnce, joined, kg, km, mm, mPa, mPerS, newtons, rate, said, type Said, say, sayMetric, signed } from './say';
+import { shownMm } from './shown';
 import { findUnit, fromCanonical, toCanonical, unitNamed, unitNames } from './units';
 
 const canonical = (text: string, unit: NonNullable<Parameters<typeof parseQuantity>[1]> = { dimension: 'length', unit: 'mm' }) => {
@@ -209,41 +209,65 @@ test('no text, however odd, throws or reads as a number that is none', () => {
   expect(findUnit(' LBS ')?.name).toBe('lb');
 });
 
-describe('a sentence in inches and pounds', () => {
-  test.each([
-    ['Rear static sag is 39 mm.', 'Rear static sag is 1.54 in.'],
-    ['Rear rider sag is 123 mm ± 1.4; 93 mm to 114 mm are wanted.', 'Rear rider sag is 4.84 in ± 0.06; 3.66 in to 4.49 in are wanted.'],
-    ['The sags need 51.6 ± 4.3 N/mm, the spring is marked 52.0 N/mm.', 'The sags need 295 ± 25 lbf/in, the spring is marked 297 lbf/in.'],
-    ['From 93–114 mm; between 5 and 10 mm; −5 mm or +3 mm.', 'From 3.66–4.49 in; between 0.20 and 0.39 in; −0.20 in or +0.12 in.'],
-    ['6 200 km since it was serviced.', '3853 mi since it was serviced.'],
-    ['1.2 → 1.5 bar at 92 kg.', '17 → 22 psi at 203 lb.'],
-    // What is no figure of these kinds stays: shims by their size, areas, moments, counts, shares.
-    ['24 ×0.20 mm, 12 mm², 25 N·m, 12 out of 22, 97 %.', '24 ×0.20 mm, 12 mm², 25 N·m, 12 out of 22, 97 %.'],
-  ])('%s', (metric, imperial) => expect(inImperial(metric)).toBe(imperial));
+describe('a sentence whose figures are data', () => {
+  test.each<[Said, string, string]>([
+    [said`Rear static sag is ${mm(39)}.`, 'Rear static sag is 39 mm.', 'Rear static sag is 1.54 in.'],
+    [
+      said`Rider sag ${mm(123, 'tenth', '±', 1.4)}; ${mm(93)} wanted.`,
+      'Rider sag 123 ± 1.4 mm; 93 mm wanted.',
+      'Rider sag 4.84 ± 0.06 in; 3.66 in wanted.',
+    ],
+    [
+      said`They need ${rate(51.6, 1, '±', 4.3)}; marked ${rate(0.95, 2)}.`,
+      'They need 51.6 ± 4.3 N/mm; marked 0.95 N/mm.',
+      'They need 295 ± 25 lbf/in; marked 5.4 lbf/in.',
+    ],
+    [said`${mm(-5)} or ${signed(mm(3))}, ${signed(newtons(-40))}`, '−5 mm or +3 mm, −40 N', '−0.20 in or +0.12 in, −9.0 lbf'],
+    [
+      said`${km(6200)} since; ${bar(0.12, 1, '→', 0.15)} at ${kg(92)}`,
+      '6\u202f200 km since; 1.2 → 1.5 bar at 92 kg',
+      '3\u202f853 mi since; 17 → 22 psi at 203 lb',
+    ],
+    [
+      said`${mPerS(0.1)}, ${mPa(900)}, ${celsius(90)}, a shim of ${mm(0.15, 2)}`,
+      '0.1 m/s, 900 MPa, 90 °C, a shim of 0.15 mm',
+      '3.9 in/s, 130\u202f534 psi, 194 °F, a shim of 0.006 in',
+    ],
+    ['24 × 0.20, 12 out of 22, 97 %.', '24 × 0.20, 12 out of 22, 97 %.', '24 × 0.20, 12 out of 22, 97 %.'],
+  ])('%j', (sentence, metric, imperial) => {
+    expect([say(sentence, 'metric'), say(sentence, 'imperial')]).toEqual([metric, imperial]);
+  });
 
   test('each figure is the one a general package gives', () => {
-    for (const [name, math, other, decimals] of [
-      ['mm', 'mm', 'in', 2],
-      ['kg', 'kg', 'lb', 0],
-      ['bar', 'bar', 'psi', 0],
-      ['N', 'N', 'lbf', 0],
-      ['km', 'km', 'mi', 0],
+    for (const [make, math, other, decimals] of [
+      [(x: number) => mm(x), 'mm', 'in', 2],
+      [(x: number) => kg(x), 'kg', 'lb', 0],
+      [(x: number) => bar(x / 10), 'bar', 'psi', 0],
+      [(x: number) => newtons(x), 'N', 'lbf', 0],
     ] as const)
       fc.assert(
         fc.property(fc.integer({ min: 300, max: 900 }), (x) => {
           const value = (evaluate(`${x} ${math}`) as MathUnit).toNumber(other);
-          expect(inImperial(`It is ${x} ${name}.`)).toBe(`It is ${value.toFixed(decimals)} ${other}.`);
+          const [number, unit] = say(make(x), 'imperial').replace('\u202f', '').split(' ');
+          expect([number, unit]).toEqual([value.toFixed(decimals), other]);
         }),
         { numRuns: 40 },
       );
+  });
+
+  test('sentences are put together with their figures, and the same one is said once', () => {
+    const one = said`static ${mm(30)}`;
+    expect(say(joined([one, 'rider', said`${mm(90)}`], '; '), 'imperial')).toBe('static 1.18 in; rider; 3.54 in');
+    expect(eachOnce([one, said`static ${mm(30)}`, 'rider'])).toEqual([one, 'rider']);
+    expect(said`none ${1} of them`).toBe('none 1 of them');
   });
 });
 
 test('one figure, one value: what a sentence says in inches and pounds is what a table says, and 480 lb stays 480 lb', () => {
   for (let i = 0; i < 2000; i += 1) {
-    const mm = (i * 37) / 211 + i / 97;
-    expect(inImperial(mmText(mm))).toBe(`${printIn(shownMm(mm), 'in', 2)} in`);
+    const value = (i * 37) / 211 + i / 97;
+    expect(say(mm(value), 'imperial')).toBe(`${printIn(shownMm(value), 'in', 2)} in`);
   }
-  for (const lb of [95, 180, 213, 480, 1022]) expect(inImperial(kgText(lb * 0.45359237))).toBe(`${lb} lb`);
-  expect([mmText(53.93), mmText(54), mmText(-0.04), mmText(-3.25)]).toEqual(['53.9 mm', '54 mm', '0 mm', '−3.2 mm']);
+  for (const lb of [95, 180, 213, 480, 1022]) expect(say(kg(lb * 0.45359237), 'imperial').replace('\u202f', '')).toBe(`${lb} lb`);
+  expect([mm(53.93), mm(54), mm(-0.04), mm(-3.25)].map(sayMetric)).toEqual(['53.9 mm', '54 mm', '0 mm', '−3.2 mm']);
 });

@@ -1,3 +1,5 @@
+import { MM_PER_INCH } from '../constants/constants';
+
 /**
  * Units a shop meets, each as an exact factor to the canonical unit of its dimension.
  * Factors: NIST SP 811 (2008), appendix B.8; the US fluid ounce from NIST Handbook 44, appendix C. This table is the only place that converts.
@@ -27,11 +29,10 @@ export interface Unit {
   offset: number;
 }
 
-const INCH_MM = 25.4;
 const POUND_KG = 0.45359237;
 const KGF_N = 9.80665;
 const LBF_N = POUND_KG * KGF_N;
-const FOOT_MM = 12 * INCH_MM;
+const FOOT_MM = 12 * MM_PER_INCH;
 const MILE_MM = 5280 * FOOT_MM;
 
 const define = (dimension: Dimension, name: string, factor: number, offset = 0): Unit => ({ name, dimension, factor, offset });
@@ -42,7 +43,7 @@ const UNITS: [Unit, string[]][] = [
   [define('length', 'cm', 10), []],
   [define('length', 'm', 1000), ['metre', 'meter']],
   [define('length', 'km', 1e6), []],
-  [define('length', 'in', INCH_MM), ['"', '″', '”', "''", 'inch', 'inches', 'ins']],
+  [define('length', 'in', MM_PER_INCH), ['"', '″', '”', "''", 'inch', 'inches', 'ins']],
   [define('length', 'ft', FOOT_MM), ["'", '′', '’', 'foot', 'feet']],
   [define('length', 'mi', MILE_MM), ['mile', 'miles']],
   [define('force', 'N', 1), ['newton']],
@@ -53,7 +54,7 @@ const UNITS: [Unit, string[]][] = [
   [define('rate', 'N/m', 0.001), []],
   [define('rate', 'kN/m', 1), []],
   [define('rate', 'kgf/mm', KGF_N), ['kg/mm', 'kp/mm']],
-  [define('rate', 'lbf/in', LBF_N / INCH_MM), ['lb/in', 'lbs/in']],
+  [define('rate', 'lbf/in', LBF_N / MM_PER_INCH), ['lb/in', 'lbs/in']],
   [define('mass', 'kg', 1), ['kgs', 'kilo', 'kilos']],
   [define('mass', 'g', 0.001), ['gram', 'grams']],
   [define('mass', 'lb', POUND_KG), ['lbs', 'pound', 'pounds']],
@@ -64,16 +65,16 @@ const UNITS: [Unit, string[]][] = [
     define('torque', 'lbf·ft', (LBF_N * FOOT_MM) / 1000),
     ['ft-lb', 'ftlb', 'ft lb', 'ft-lbf', 'ft·lbf', 'ft lbf', 'lb-ft', 'lb·ft', 'lb ft', 'lbf ft', 'lbf-ft', 'lbft', 'ft-lbs'],
   ],
-  [define('torque', 'lbf·in', (LBF_N * INCH_MM) / 1000), ['in-lb', 'in lb', 'lb-in', 'lbf in', 'in·lbf', 'lb·in']],
+  [define('torque', 'lbf·in', (LBF_N * MM_PER_INCH) / 1000), ['in-lb', 'in lb', 'lb-in', 'lbf in', 'in·lbf', 'lb·in']],
   [define('pressure', 'MPa', 1), ['n/mm²', 'n/mm2']],
   [define('pressure', 'GPa', 1000), []],
   [define('pressure', 'kPa', 1e-3), []],
   [define('pressure', 'Pa', 1e-6), []],
   [define('pressure', 'bar', 0.1), []],
-  [define('pressure', 'psi', LBF_N / (INCH_MM * INCH_MM)), ['lbf/in²', 'lbf/in2']],
+  [define('pressure', 'psi', LBF_N / (MM_PER_INCH * MM_PER_INCH)), ['lbf/in²', 'lbf/in2']],
   [define('area', 'mm²', 1), ['mm2', 'mm^2']],
   [define('area', 'cm²', 100), ['cm2', 'cm^2']],
-  [define('area', 'in²', INCH_MM * INCH_MM), ['in2', 'in^2', 'sq in']],
+  [define('area', 'in²', MM_PER_INCH * MM_PER_INCH), ['in2', 'in^2', 'sq in']],
   [define('volume', 'mm³', 1), ['mm3', 'mm^3']],
   [define('volume', 'mL', 1000), ['ml', 'cc', 'cm³', 'cm3', 'cm^3']],
   [define('volume', 'L', 1e6), ['l', 'litre', 'litres', 'liter', 'liters']],

@@ -1,3 +1,4 @@
+import { mm, said, type Said } from '@/core/units/say';
 import { GROUND_IDS, type GroundId } from '@/catalogue/fields/ask';
 import type { Side } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
@@ -91,12 +92,12 @@ const LEAST_SHARE = 0.01;
 export const LEAST_OIL_MM = 0.5;
 
 /** What the ground asks for, each with the ground that asks; none where nothing is told. */
-export function groundWords(entries: Entries): { about: 'sag' | Side | 'oil'; words: string }[] {
+export function groundWords(entries: Entries): { about: 'sag' | Side | 'oil'; words: Said }[] {
   if (!mixOf(entries)) return [];
-  const said: { about: 'sag' | Side | 'oil'; words: string }[] = [];
+  const asked: { about: 'sag' | Side | 'oil'; words: Said }[] = [];
   const place = sagPlace(entries);
   if (Math.abs(place) >= LEAST_PLACE)
-    said.push({
+    asked.push({
       about: 'sag',
       words: `Sag in the ${place > 0 ? 'upper' : 'lower'} part of the school’s window: ${whoAsks(entries, (g) => g.sag)}.`,
     });
@@ -105,13 +106,13 @@ export function groundWords(entries: Entries): { about: 'sag' | Side | 'oil'; wo
       const share = dampingShare(entries, side, band);
       if (Math.abs(share) < LEAST_SHARE) continue;
       const by = `${Math.abs(100 * share).toFixed(0)} % ${share > 0 ? 'more' : 'less'}`;
-      said.push({ about: side, words: `${by} ${side} at ${band} speed: ${whoAsks(entries, (g) => g[side][band])}.` });
+      asked.push({ about: side, words: `${by} ${side} at ${band} speed: ${whoAsks(entries, (g) => g[side][band])}.` });
     }
   const oil = oilShiftMm(entries);
   if (Math.abs(oil) >= LEAST_OIL_MM)
-    said.push({
+    asked.push({
       about: 'oil',
-      words: `Fork oil ${Math.abs(oil).toFixed(0)} mm ${oil < 0 ? 'higher' : 'lower'} than the maker’s level: ${whoAsks(entries, (g) => g.oilLevelMm)}.`,
+      words: said`Fork oil ${mm(Math.abs(oil), 0)} ${oil < 0 ? 'higher' : 'lower'} than the maker’s level: ${whoAsks(entries, (g) => g.oilLevelMm)}.`,
     });
-  return said;
+  return asked;
 }

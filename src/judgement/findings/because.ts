@@ -14,10 +14,8 @@ import { numberOf } from '../model/read';
 import { legsFound } from '../model/legs';
 import { judgeSpring, offAim, pitchJudged } from './springJudge';
 import { schoolOf } from '../aims/targets';
-import { kgText, mmText } from '@/core/units/shown';
+import { kg, mm, rate, said, type Said } from '@/core/units/say';
 import { END_NAMES, type End } from '@/catalogue/ends';
-
-const mm = mmText;
 
 /** What the pair of sags says of the spring, in a sentence: every figure is either read or said to be what would follow. */
 function springFinding(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Because[] {
@@ -25,14 +23,12 @@ function springFinding(entries: Entries, machine: Entries, end: End, schools: re
   if (!judged) return [];
   const { code, staticSagMm, riderSagMm, aimMm, leftMm, staticWindow, riderWindow, leans, idealRatio } = judged;
   const origin = `Measured; ${schoolOf(entries, schools).name.toLowerCase()}.`;
-  const left = leftMm < 0 ? 'no static sag at all' : `${mm(leftMm)} static`;
+  const left = leftMm < 0 ? 'no static sag at all' : said`${mm(leftMm)} static`;
   const isRiderRight = riderSagMm >= riderWindow.minMm && riderSagMm <= riderWindow.maxMm;
   const off = Math.round(Math.abs(idealRatio - 1) * 100);
   const ideal =
     leans && off >= RATE_WORTH_SAYING_PERCENT ? ` The ideal would be about ${off} % ${idealRatio > 1 ? 'stiffer' : 'softer'}.` : '';
-  const say = (mark: Because['mark'], lead: string, rest: string): Because[] => [
-    { mark, lead: `${END_NAMES[end]}: ${lead}`, rest, origin },
-  ];
+  const say = (mark: Because['mark'], lead: string, rest: Said): Because[] => [{ mark, lead: `${END_NAMES[end]}: ${lead}`, rest, origin }];
   switch (code) {
     case 'topped-out':
       return say(
@@ -45,26 +41,26 @@ function springFinding(entries: Entries, machine: Entries, end: End, schools: re
         'warn',
         'the spring is too soft for this load.',
         isRiderRight
-          ? `Rider sag ${mm(riderSagMm)} is right, but only ${mm(staticSagMm)} static is left: too much preload carries it.`
-          : `Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}. Holding ${mm(aimMm)} with this spring would leave ${left}: the ring cannot cure it.`,
+          ? said`Rider sag ${mm(riderSagMm)} is right, but only ${mm(staticSagMm)} static is left: too much preload carries it.`
+          : said`Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}. Holding ${mm(aimMm)} with this spring would leave ${left}: the ring cannot cure it.`,
       );
     case 'too stiff':
       return say(
         'warn',
         'the spring is too stiff for this load.',
-        `Static sag is ${mm(staticSagMm)} and rider sag ${mm(riderSagMm)}. Holding ${mm(aimMm)} would leave ${left}, more than ${mm(staticWindow.maxMm)}.`,
+        said`Static sag is ${mm(staticSagMm)} and rider sag ${mm(riderSagMm)}. Holding ${mm(aimMm)} would leave ${left}, more than ${mm(staticWindow.maxMm)}.`,
       );
     case 'ring':
       return say(
         'note',
         'the ring can cure it.',
-        `Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}; ${riderSagMm > aimMm ? 'more' : 'less'} preload brings it to ${mm(aimMm)} and leaves ${left}.${ideal}`,
+        said`Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}; ${riderSagMm > aimMm ? 'more' : 'less'} preload brings it to ${mm(aimMm)} and leaves ${left}.${ideal}`,
       );
     case 'suits':
       return say(
         'note',
         leans ? `this spring will do, on the ${leans} side.` : 'this spring suits the load.',
-        `Static ${mm(staticSagMm)} and rider ${mm(riderSagMm)} are both where they belong.${ideal}`,
+        said`Static ${mm(staticSagMm)} and rider ${mm(riderSagMm)} are both where they belong.${ideal}`,
       );
   }
 }
@@ -77,9 +73,9 @@ function frictionFinding(entries: Entries, machine: Entries, end: End): Because[
   if (band > WIDE_FRICTION_BAND_MM)
     found.push({
       mark: 'warn',
-      lead: `${END_NAMES[end]} friction band ${mm(band)} is wide.`,
+      lead: said`${END_NAMES[end]} friction band ${mm(band)} is wide.`,
       rest: 'Bushes, a bent tube, or a clamped axle? Loosen and settle it, then read again.',
-      origin: `Usual: under ${mm(WIDE_FRICTION_BAND_MM)}; common practice.`,
+      origin: said`Usual: under ${mm(WIDE_FRICTION_BAND_MM)}; common practice.`,
     });
   for (const warning of read.result.value.warnings)
     if (warning.code === 'laden-above-unladen' || warning.code === 'lifted-pressed-swapped')
@@ -102,9 +98,9 @@ function pitchFinding(entries: Entries, machine: Entries): Because[] {
   return [
     {
       mark: 'note',
-      lead: `The rider tips it nose-${high ? 'high' : 'low'} by ${mm(Math.abs(rear - front))},`,
+      lead: said`The rider tips it nose-${high ? 'high' : 'low'} by ${mm(Math.abs(rear - front))},`,
       rest: `about ${degrees.toFixed(1)}° of rake ${high ? 'more' : 'less'} than bare: ${high ? 'it steers slower and may run wide' : 'it steers quicker and may tuck'}.`,
-      origin: `Computed from wheelbase ${Math.round(wheelbase)} mm.`,
+      origin: said`Computed from wheelbase ${mm(wheelbase, 0)}.`,
     },
   ];
 }
@@ -114,7 +110,7 @@ export function overloadFindings(entries: Entries, machine: Entries): Because[] 
   const loads = loadsOf(entries, machine);
   const over = overloads(loads, machine).map(({ caseName, what, totalKg, platedKg }): Because => ({
     mark: 'danger',
-    lead: `Overloaded ${caseName}${what === 'machine' ? '' : `, ${what}`}: ${kgText(totalKg)} against ${kgText(platedKg)} ${what === 'machine' ? 'on the plate' : 'allowed'}.`,
+    lead: said`Overloaded ${caseName}${what === 'machine' ? '' : `, ${what}`}: ${kg(totalKg)} against ${kg(platedKg)} ${what === 'machine' ? 'on the plate' : 'allowed'}.`,
     rest: 'No spring makes this safe or lawful. Take mass off before anything else.',
     origin: 'Weighed machine, declared load.',
   }));
@@ -140,7 +136,7 @@ function legFindings(entries: Entries, machine: Entries): Because[] {
     const out = key.endsWith('.out') ? ' out' : '';
     return {
       mark: 'warn',
-      lead: `Front legs differ: ${label.toLowerCase()} ${left}${out} on the left, ${right} on the right.`,
+      lead: said`Front legs differ: ${label.toLowerCase()} ${left}${out} on the left, ${right} on the right.`,
       rest: 'They must agree unless the fork is built with different legs.',
       origin: 'As it came in.',
     };
@@ -154,7 +150,7 @@ function shockFindings(entries: Entries, machine: Entries): Because[] {
   return [
     {
       mark: 'warn',
-      lead: `Rear springs differ: ${left.toFixed(1)} N/mm on the left, ${right.toFixed(1)} N/mm on the right.`,
+      lead: said`Rear springs differ: ${rate(left)} on the left, ${rate(right)} on the right.`,
       rest: 'Two shocks share the load and must be alike: springs, preload and clickers of both.',
       origin: 'As it came in.',
     },
@@ -184,7 +180,7 @@ function unloadingFinding(entries: Entries, machine: Entries): Because[] {
   return [
     {
       mark: 'note',
-      lead: `The ${unloading.things.join(' and ')} takes ${unloading.kg.toFixed(1)} kg off the front wheel.`,
+      lead: said`The ${unloading.things.join(' and ')} takes ${kg(unloading.kg, 1)} off the front wheel.`,
       rest: 'It hangs behind the rear axle. Moving it forward costs nothing and steadies the steering.',
       origin: 'Moments about the rear axle.',
     },
@@ -229,22 +225,22 @@ export function candidateWords(
   range: readonly [number, number],
   schoolName: string,
 ): Because {
-  const held = `At ${candidate.preloadMm.toFixed(1)} mm of preload it holds ${mm(candidate.riderSagMm)} with the rider and ${mm(candidate.staticSagMm)} bare, against ${mm(target.riderMm)} and ${mm(target.staticMm)} wanted.`;
+  const held = said`At ${mm(candidate.preloadMm, 1)} of preload it holds ${mm(candidate.riderSagMm)} with the rider and ${mm(candidate.staticSagMm)} bare, against ${mm(target.riderMm)} and ${mm(target.staticMm)} wanted.`;
   const outside = candidate.preloadInRange
     ? ''
-    : ` The adjuster (${range[0]} to ${range[1]} mm) cannot give the ${candidate.preloadWantedMm.toFixed(1)} mm it would need.`;
-  const why: Record<string, string> = {
+    : said` The adjuster (${mm(range[0], 'tenth', 'to', range[1])}) cannot give the ${mm(candidate.preloadWantedMm, 1)} it would need.`;
+  const why: Record<string, Said> = {
     right: '',
     'too soft': ' Too much preload would carry the load.',
     'too stiff': ' Too little of the travel is used by the machine’s own weight and the rider together.',
     'preload out of range': outside,
-    'coil bind': ` Only ${candidate.coilBindReserveMm?.toFixed(1) ?? '0'} mm is left before the coils bind at full travel.`,
+    'coil bind': said` Only ${mm(candidate.coilBindReserveMm ?? 0, 1)} is left before the coils bind at full travel.`,
   };
   const extra = candidate.verdict === 'preload out of range' ? '' : outside;
   return {
     mark: candidate.verdict === 'right' ? 'note' : 'warn',
     lead: `${candidate.verdict[0]!.toUpperCase()}${candidate.verdict.slice(1)}${candidate.verdict === 'right' ? ` for this load${candidate.leans ? `, on the ${candidate.leans} side` : ''}.` : '.'}`,
-    rest: `${held}${why[candidate.verdict] ?? ''}${extra} Full travel stands ${candidate.loadFactorAtFullTravel.toFixed(1)} times the laden load.`,
+    rest: said`${held}${why[candidate.verdict] ?? ''}${extra} Full travel stands ${candidate.loadFactorAtFullTravel.toFixed(1)} times the laden load.`,
     origin: `Predicted; ${schoolName.toLowerCase()}.`,
   };
 }
@@ -264,7 +260,7 @@ export function neighbourWords(
   return neighbours.map(({ name, side, verdict, riderSagMm, staticSagMm, preloadMm, preloadInRange }) => ({
     mark: 'note',
     lead: `Next ${side}, ${name}: ${verdict}.`,
-    rest: `${preloadInRange ? '' : 'Outside the adjuster: '}${preloadMm.toFixed(1)} mm of preload, ${mm(riderSagMm)} with the rider, ${mm(staticSagMm)} bare.`,
+    rest: said`${preloadInRange ? '' : 'Outside the adjuster: '}${mm(preloadMm, 1)} of preload, ${mm(riderSagMm)} with the rider, ${mm(staticSagMm)} bare.`,
     origin: 'Predicted.',
   }));
 }

@@ -1,7 +1,9 @@
-/** A finding in words: the first words carry it, the last ones name its origin. */
+import type { Said } from '@/core/units/say';
+
+/** A finding, its figures apart from its words: the first words carry it, the last ones name its origin. */
 export interface Because {
   mark: 'warn' | 'note' | 'danger';
-  lead: string;
-  rest: string;
-  origin: string;
+  lead: Said;
+  rest: Said;
+  origin: Said;
 }

@@ -4,11 +4,11 @@ import type { Entries } from '@/catalogue/entry';
 import type { Because } from './finding';
 import { sagOf } from '../model/measure';
 import { itemNumbers, numberOf, textOf } from '../model/read';
-import { mmText } from '@/core/units/shown';
+import { mm, said, type Said } from '@/core/units/say';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 
 /** Legs and seats are told to the millimetre at best. */
-const about = (mm: number) => `${Math.round(mm)} mm`;
+const about = (lengthMm: number) => mm(lengthMm, 0);
 
 /** How a rider reaches the ground, and what each cure costs. */
 export interface Reach {
@@ -17,20 +17,19 @@ export interface Reach {
   insideLegMm: number;
   /** Seat above what the leg reaches; below zero the foot is flat. */
   gapMm: number;
-  words: string;
+  words: Said;
   cures: ReachCure[];
 }
 
 export interface ReachCure {
   name: string;
   /** What has to be done for the whole gap, and what it costs in travel. */
-  cost: string;
+  cost: Said;
   /** Bump travel left at that end with the rider on, mm; null where none is spent. */
   travelLeftMm: number | null;
-  caution: string;
+  caution: Said;
 }
 
-const mm = mmText;
 const settledMm = (entries: Entries, machine: Entries, end: End): number | null => {
   const sag = sagOf(entries, machine, end);
   if (!sag?.result.ok) return null;
@@ -56,8 +55,8 @@ export function reachOf(entries: Entries, machine: Entries): Reach | null {
     gapMm <= 0
       ? 'Both feet reach the ground flat.'
       : gapMm <= TIPTOE_MM
-        ? `Both feet reach with the heels ${about(gapMm)} up.`
-        : `Toes only: ${about(gapMm - TIPTOE_MM)} short even on the balls of the feet.`;
+        ? said`Both feet reach with the heels ${about(gapMm)} up.`
+        : said`Toes only: ${about(gapMm - TIPTOE_MM)} short even on the balls of the feet.`;
   return { seatLadenMm, insideLegMm, gapMm, words, cures: gapMm > 0 ? cures(gapMm, riderSagMm, travelMm) : [] };
 }
 
@@ -70,7 +69,7 @@ function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[]
   return [
     {
       name: 'Thinner or narrower seat',
-      cost: `${about(gapMm)} less foam. Costs no travel.`,
+      cost: said`${about(gapMm)} less foam. Costs no travel.`,
       travelLeftMm: null,
       caution: 'Harder on long days.',
     },
@@ -82,13 +81,13 @@ function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[]
     },
     {
       name: 'Fork tubes up through the clamps',
-      cost: `${about(gapMm / SEAT_SHARE)} for the whole gap, in steps of 5 mm. Costs no travel.`,
+      cost: said`${about(gapMm / SEAT_SHARE)} for the whole gap, in steps of ${mm(5)}. Costs no travel.`,
       travelLeftMm: null,
-      caution: '10 mm is already a big step in steering; check that the wheel clears the lower clamp at full travel.',
+      caution: said`${mm(10)} is already a big step in steering; check that the wheel clears the lower clamp at full travel.`,
     },
     {
       name: 'Less rear preload',
-      cost: `Rider sag ${mm(riderSagMm)} → ${mm(sagMm)}, ${Math.round((sagMm / travelMm) * 100)} % of travel.`,
+      cost: said`Rider sag ${mm(riderSagMm)} → ${mm(sagMm)}, ${Math.round((sagMm / travelMm) * 100)} % of travel.`,
       travelLeftMm: Math.max(0, left),
       caution:
         left < travelMm / 2
@@ -97,7 +96,7 @@ function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[]
     },
     {
       name: 'Shorter shock by a spacer inside (top-out)',
-      cost: `${about(atRearMm)} of wheel travel taken from the top: ${mm(travelMm - atRearMm)} of ${mm(travelMm)} is left; sag must be set anew.`,
+      cost: said`${about(atRearMm)} of wheel travel taken from the top: ${mm(travelMm - atRearMm)} of ${mm(travelMm)} is left; sag must be set anew.`,
       travelLeftMm: Math.max(0, travelMm - atRearMm - riderSagMm),
       caution: 'A workshop job; the static sag must stay above zero.',
     },

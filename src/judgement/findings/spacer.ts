@@ -1,3 +1,4 @@
+import { joined, mm, said } from '@/core/units/say';
 import type { Entries } from '@/catalogue/entry';
 import { spacerFor } from '@/core/spring/spacer';
 import { issueWords } from '@/schema/words';
@@ -17,18 +18,18 @@ export function spacerFindings(entries: Entries, machine: Entries, spring: Liste
 function oilFindings(entries: Entries, machine: Entries): Because[] {
   const wanted = oilLevelWanted(entries, machine);
   if (!wanted) return [];
-  const by = (mm: number) => `${Math.abs(mm).toFixed(0)} mm ${mm < 0 ? 'higher' : 'lower'}`;
+  const by = (changeMm: number) => said`${mm(Math.abs(changeMm), 0)} ${changeMm < 0 ? 'higher' : 'lower'}`;
   const asks = [
     ...(Math.abs(wanted.steelMm) >= LEAST_OIL_MM
-      ? [`the new spring’s steel displaces ${wanted.steelMm > 0 ? 'more' : 'less'}: ${by(wanted.steelMm)}`]
+      ? [said`the new spring’s steel displaces ${wanted.steelMm > 0 ? 'more' : 'less'}: ${by(wanted.steelMm)}`]
       : []),
-    ...(Math.abs(wanted.groundMm) >= LEAST_OIL_MM ? [`the ground asks for ${by(wanted.groundMm)}`] : []),
+    ...(Math.abs(wanted.groundMm) >= LEAST_OIL_MM ? [said`the ground asks for ${by(wanted.groundMm)}`] : []),
   ];
   return [
     {
       mark: 'note',
-      lead: `Set the oil ${wanted.levelMm} mm from the top.`,
-      rest: `From ${wanted.fromMm.toFixed(0)} mm ${wanted.from === 'maker' ? 'by the maker' : 'as found'}; ${asks.join('; ')}. Leg compressed, spring out, both legs alike.`,
+      lead: said`Set the oil ${mm(wanted.levelMm)} from the top.`,
+      rest: said`From ${mm(wanted.fromMm, 0)} ${wanted.from === 'maker' ? 'by the maker' : 'as found'}; ${joined(asks, '; ')}. Leg compressed, spring out, both legs alike.`,
       origin: 'Steel by its weight (7850 kg/m³); ground from the Shop book.',
     },
   ];
@@ -59,7 +60,7 @@ function ofLeg(entries: Entries, side: 'left' | 'right', where: string, spring: 
   if (!cut.ok) return { ...note, mark: 'warn', lead: `No room for a spacer ${where}.`, rest: issueWords(cut.issue) };
   return {
     ...note,
-    lead: `Cut the spacer to ${cut.value.spacerMm.toFixed(1)} mm, ${where}.`,
+    lead: said`Cut the spacer to ${mm(cut.value.spacerMm, 1)}, ${where}.`,
     rest: 'Cut square, deburr, washers on both ends. Weigh both springs and the oil level follows: a thicker one displaces more.',
   };
 }

@@ -1,3 +1,4 @@
+import { bar, celsius, mPa, mPerS, newtons, said } from '@/core/units/say';
 import type { Side } from '@/catalogue/ends';
 import { FELT_FORCE_N, CLICKER_EDGE_SHARE } from '@/knowledge/limits';
 import type { Sprung } from '@/core/damper/target';
@@ -13,17 +14,19 @@ import { SHEET_SPEEDS } from '../model/valves';
 
 const COMPUTED = 'Computed from the stacks; plates in contact, orifices.';
 
-const clickWords = (perClickN: number) => `${Math.abs(perClickN).toFixed(perClickN > -10 ? 1 : 0)} N`;
+const clickN = (perClickN: number) => newtons(Math.abs(perClickN), perClickN > -10 ? 1 : 0);
+/** Speeds of the sheet, as fine as they are given there. */
+const speed = (atMPerS: number) => mPerS(atMPerS, Number.isInteger(atMPerS * 10) ? (Number.isInteger(atMPerS) ? 0 : 1) : 2);
 
 /** What the technician should know of this damper before fitting it: cavitation, choking, dead clickers, tired shims, heat. */
-export function valveFindings(nameOf: (valve: ValveName) => string, view: DamperView, gasGaugeBar: number | null): Because[] {
+export function valveFindings(nameOf: (valve: ValveName) => string, view: DamperView, gasGaugeMPa: number | null): Because[] {
   const findings: Because[] = [];
   const first = view.cavitates.indexOf(true);
   if (first >= 0)
     findings.push({
       mark: 'warn',
-      lead: `The oil parts at ${SHEET_SPEEDS[first]} m/s in compression.`,
-      rest: `The rebound side falls below vacuum${gasGaugeBar === null ? '' : ` with ${gasGaugeBar.toFixed(0)} bar of gas`}: damping fades and the shaft clatters. Move pressure from the piston to the base valve, or raise the gas within the maker’s limit.`,
+      lead: said`The oil parts at ${speed(SHEET_SPEEDS[first]!)} in compression.`,
+      rest: said`The rebound side falls below vacuum${gasGaugeMPa === null ? '' : said` with ${bar(gasGaugeMPa, 0)} of gas`}: damping fades and the shaft clatters. Move pressure from the piston to the base valve, or raise the gas within the maker’s limit.`,
       origin: COMPUTED,
     });
   const { choke } = view;
@@ -31,7 +34,7 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
     findings.push({
       mark: 'note',
       lead: `${nameOf(choke.valve)}: the port chokes.`,
-      rest: `At ${choke.mPerS} m/s it holds ${(choke.portShare * 100).toFixed(0)} % of this valve’s pressure, so shims matter little there. A quarter more port area would take ${choke.forceN.toFixed(0)} N to ${choke.forceOpenedN.toFixed(0)} N.`,
+      rest: said`At ${speed(choke.mPerS)} it holds ${(choke.portShare * 100).toFixed(0)} % of this valve’s pressure, so shims matter little there. A quarter more port area would take ${newtons(choke.forceN, 0, 'to', choke.forceOpenedN)}.`,
       origin: COMPUTED,
     });
   for (const a of view.authority)
@@ -40,13 +43,13 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
         ? {
             mark: 'warn',
             lead: `${nameOf(a.valve)}: the clicker does next to nothing.`,
-            rest: `${clickWords(a.at01MPerSN)} a click at 0.1 m/s, ${clickWords(a.at1MPerSN)} at 1 m/s, from ${a.clicksOut} out. The bleed beside it is too wide, or the oil goes elsewhere.`,
+            rest: said`${clickN(a.at01MPerSN)} a click at ${speed(0.1)}, ${clickN(a.at1MPerSN)} at ${speed(1)}, from ${a.clicksOut} out. The bleed beside it is too wide, or the oil goes elsewhere.`,
             origin: COMPUTED,
           }
         : {
             mark: 'note',
             lead: `${nameOf(a.valve)} clicker, ${a.clicksOut} out:`,
-            rest: `a click is ${clickWords(a.at01MPerSN)} at 0.1 m/s and ${clickWords(a.at1MPerSN)} at 1 m/s.`,
+            rest: said`a click is ${clickN(a.at01MPerSN)} at ${speed(0.1)} and ${clickN(a.at1MPerSN)} at ${speed(1)}.`,
             origin: COMPUTED,
           },
     );
@@ -58,8 +61,8 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
   if (stress > FATIGUE_CAUTION_MPA)
     findings.push({
       mark: 'warn',
-      lead: `The shims are bent to ${stress.toFixed(0)} MPa.`,
-      rest: `Above ${FATIGUE_CAUTION_MPA} MPa polished spring steel tires and cracks at the clamp. More or thinner face shims, a wider clamp, or a stop.`,
+      lead: said`The shims are bent to ${mPa(stress)}.`,
+      rest: said`Above ${mPa(FATIGUE_CAUTION_MPA)} polished spring steel tires and cracks at the clamp. More or thinner face shims, a wider clamp, or a stop.`,
       origin: `${COMPUTED} The limit from memory.`,
     });
   const at = SHEET_SPEEDS.indexOf(0.1);
@@ -68,7 +71,7 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
     findings.push({
       mark: 'note',
       lead: `Heat takes ${(100 - (hot / cold) * 100).toFixed(0)} % of the slow rebound.`,
-      rest: `${cold.toFixed(0)} N at 10 °C, ${hot.toFixed(0)} N at 90 °C, both at 0.1 m/s. Set the clickers on a warm damper.`,
+      rest: said`${newtons(cold)} at ${celsius(10)}, ${newtons(hot)} at ${celsius(90)}, both at ${speed(0.1)}. Set the clickers on a warm damper.`,
       origin: `${COMPUTED} Viscosity by ASTM D341.`,
     });
   return findings;
@@ -82,13 +85,13 @@ function baselineFinding(side: Side, { clicksOut, range, place, roomN, atMPerS, 
     return {
       mark: 'warn',
       lead: `${name}: no click reaches the aim.`,
-      rest: `${begin} At ${atMPerS} m/s the aim lies ${Math.abs(place > 1 ? roomN.firmer : roomN.softer).toFixed(0)} N ${place > 1 ? 'above the clicker shut' : 'below the clicker wide open'}: change the stack or the bleed.`,
+      rest: said`${begin} At ${speed(atMPerS)} the aim lies ${newtons(Math.abs(place > 1 ? roomN.firmer : roomN.softer))} ${place > 1 ? 'above the clicker shut' : 'below the clicker wide open'}: change the stack or the bleed.`,
       origin: COMPUTED,
     };
-  const room = `At ${atMPerS} m/s ${roomN.firmer.toFixed(0)} N are left to firm and ${roomN.softer.toFixed(0)} N to soften.`;
+  const room = said`At ${speed(atMPerS)} ${newtons(roomN.firmer)} are left to firm and ${newtons(roomN.softer)} to soften.`;
   return place < CLICKER_EDGE_SHARE || place > 1 - CLICKER_EDGE_SHARE
-    ? { mark: 'warn', lead: `${name}: the aim lies at the end of the clicker’s reach.`, rest: `${begin} ${room}`, origin: COMPUTED }
-    : { mark: 'note', lead: `${name}: begin ${clicksOut} out.`, rest: `${begin} ${room}`, origin: COMPUTED };
+    ? { mark: 'warn', lead: `${name}: the aim lies at the end of the clicker’s reach.`, rest: said`${begin} ${room}`, origin: COMPUTED }
+    : { mark: 'note', lead: `${name}: begin ${clicksOut} out.`, rest: said`${begin} ${room}`, origin: COMPUTED };
 }
 
 export interface InsteadLine {

@@ -1,4 +1,6 @@
-import { entryAt, type Entries, withUnit } from '@/catalogue/entry';
+import { entryAt, type Entries, readEntry, withUnit } from '@/catalogue/entry';
+import type { System } from '@/catalogue/system';
+import { isQuantity, LENGTH, oneUnit } from '../bothUnits';
 import type { End } from '@/catalogue/ends';
 import { fieldDef, type FieldKey } from '@/catalogue/fields';
 import { PRELOAD_KEYS, type SetupKey } from '@/catalogue/fields/setup';
@@ -103,6 +105,14 @@ export function givenAt(from: From, source: Source, key: SetupKey): Given | null
       { field: `fitted.${base}.reading`, text: own.text },
     ],
   };
+}
+
+/** What a source gives, in the units shown; what was typed in them stays as typed. */
+export function givenWords({ text, value }: Given, key: SetupKey, system: System): string {
+  const def = preloadBase(key) ? LENGTH : fieldDef(`fitted.${key}`);
+  if (value === null || !isQuantity(def)) return text;
+  const read = readEntry(def, text);
+  return read.ok && read.value.unit === def.unit[system] ? text : oneUnit(value, def, system);
 }
 
 export type Mark = 'not-wanted' | 'changed' | null;

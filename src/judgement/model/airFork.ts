@@ -1,3 +1,4 @@
+import type { Said } from '@/core/units/say';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { Issue } from '@/core/result';
 import { type AirFork, airForkFor, airForkRestsMm, type AirForkSet, atCelsius } from '@/core/spring/airFork';
@@ -36,7 +37,7 @@ export interface AirForkAnswer {
   warmerMPa: number;
   colderMPa: number;
   /** What stands in for figures nobody gave. */
-  assumed: string[];
+  assumed: Said[];
 }
 
 const CHAMBER = ['machine.air.piston', 'machine.air.chamber'] as const;

@@ -1,3 +1,4 @@
+import { mm, said, type Said } from '@/core/units/say';
 import { type EndModel, restsAt, wheelForceN } from '@/core/spring/end';
 import { type Candidate, type CaseSag, springLaw } from '@/core/spring/select';
 import type { AirForkAnswer } from './airFork';
@@ -10,7 +11,7 @@ import type { ListedSpring } from '@/schema/springs';
 
 /** One line of the force–travel chart: wheel travel in mm against vertical force at the wheel in N. */
 export interface ForceCurve {
-  name: string;
+  name: Said;
   role: 'current' | 'fan' | 'other' | 'what-if';
   points: [number, number][];
 }
@@ -67,7 +68,7 @@ export function forceChartOf(selection: Selection, springs: readonly ListedSprin
 export interface OilAgainstStep {
   curves: ForceCurve[];
   /** What each adds at a third of the travel and at full travel, N at the wheel. */
-  gains: { name: string; atThirdN: number; atFullN: number }[];
+  gains: { name: Said; atThirdN: number; atFullN: number }[];
 }
 
 /** What 10 mm more oil does against what one spring step does, on the same chart; null while the air is not known or no stiffer spring is listed. */
@@ -91,8 +92,8 @@ export function oilAgainstStep(
   const { model } = selection;
   const [law, stiffLaw] = [springLaw(asCatalogue(spring)), springLaw(asCatalogue(step))];
   const base = (z: number) => wheelForceN(model, law, current.preloadMm, z);
-  const ways: [string, (z: number) => number][] = [
-    [`${OIL_STEP_MM} mm more oil`, (z) => wheelForceN(raised.model, law, current.preloadMm, z)],
+  const ways: [Said, (z: number) => number][] = [
+    [said`${mm(OIL_STEP_MM)} more oil`, (z) => wheelForceN(raised.model, law, current.preloadMm, z)],
     [`${step.name} instead`, (z) => wheelForceN(model, stiffLaw, current.preloadMm, z)],
   ];
   const third = model.travelMm / 3;

@@ -1,3 +1,4 @@
+import { joined, kg, mm, rate, said, type Said } from '@/core/units/say';
 import {
   type EffectiveResult,
   effectiveRate,
@@ -41,14 +42,14 @@ export function effectiveOf(entries: Entries, machine: Entries, end: End): Resul
   });
 }
 
-const SUSPECT_WORDS: Record<Suspect, (needed: number) => string> = {
+const SUSPECT_WORDS: Record<Suspect, (needed: number) => Said> = {
   'another-spring': () => 'another spring than the marked one is in there',
   spring: (x) =>
     `the spring itself would be ${Math.abs(x).toFixed(0)} % ${x < 0 ? 'softer' : 'stiffer'} than its mark (tired or mislabelled)`,
-  mass: (x) => `the rider’s load would be ${Math.abs(x).toFixed(0)} kg ${x > 0 ? 'more' : 'less'} than declared`,
+  mass: (x) => said`the rider’s load would be ${kg(Math.abs(x), 0)} ${x > 0 ? 'more' : 'less'} than declared`,
   leverage: (x) => `the leverage would be ${Math.abs(x).toFixed(1)} % ${x > 0 ? 'more' : 'less'} than given`,
-  friction: (x) => `friction would hide ${Math.abs(x).toFixed(0)} mm of sag`,
-  reading: (x) => `the readings would be ${Math.abs(x).toFixed(0)} mm out`,
+  friction: (x) => said`friction would hide ${mm(Math.abs(x), 0)} of sag`,
+  reading: (x) => said`the readings would be ${mm(Math.abs(x), 0)} out`,
 };
 
 /** The effective rate in a sentence: agreement, or the likeliest culprit with what each would have to be. */
@@ -58,14 +59,14 @@ export function effectiveFinding(entries: Entries, machine: Entries, end: End): 
   const { effectiveRateNPerMm, uncertaintyNPerMm, agreesWithMark, culprits } = found.value;
   const marked = numberOf(entries, `found.${end}.spring`) ?? 0;
   const decimals = marked < 20 ? 2 : 1;
-  const figures = `${effectiveRateNPerMm.toFixed(decimals)} ± ${uncertaintyNPerMm.toFixed(decimals)} N/mm`;
-  const origin = 'Both sags read backwards; ± is k = 2.';
+  const needed = rate(effectiveRateNPerMm, decimals, '±', uncertaintyNPerMm);
+  const origin = 'Both sags read backwards; ± holds 19 times in 20.';
   if (agreesWithMark)
     return [
       {
         mark: 'note',
         lead: `${END_NAMES[end]}: the sags agree with the mark.`,
-        rest: `They need ${figures}; marked ${marked.toFixed(decimals)} N/mm.`,
+        rest: said`They need ${needed}; marked ${rate(marked, decimals)}.`,
         origin,
       },
     ];
@@ -73,8 +74,11 @@ export function effectiveFinding(entries: Entries, machine: Entries, end: End): 
   return [
     {
       mark: 'warn',
-      lead: `${END_NAMES[end]}: the sags need ${figures}, but the spring is marked ${marked.toFixed(decimals)} N/mm.`,
-      rest: `Likeliest: ${SUSPECT_WORDS[first!.suspect](first!.needed)}. Else ${others.map((c) => SUSPECT_WORDS[c.suspect](c.needed)).join('; or ')}. Put the spring on the tester.`,
+      lead: said`${END_NAMES[end]}: the sags need ${needed}, but the spring is marked ${rate(marked, decimals)}.`,
+      rest: said`Likeliest: ${SUSPECT_WORDS[first!.suspect](first!.needed)}. Else ${joined(
+        others.map((c) => SUSPECT_WORDS[c.suspect](c.needed)),
+        '; or ',
+      )}. Put the spring on the tester.`,
       origin,
     },
   ];

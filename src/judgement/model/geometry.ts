@@ -1,3 +1,4 @@
+import { mm, said, type Said } from '@/core/units/say';
 import type { Pose, PoseAsked, Reference } from '@/core/geometry/geometry';
 import { CHAIN_PITCH_MM, chainPitches } from '@/core/geometry/drive';
 import { geometry } from '@/core/geometry/geometry';
@@ -26,7 +27,7 @@ const PIVOT_SHARE = 0.385;
 export interface GeometryOf {
   reference: Reference;
   /** What stands in for what nobody measured. */
-  assumed: string[];
+  assumed: Said[];
   /** Extended, bare, with the rider, at full travel. */
   states: PoseAsked[];
   /** States that are where it should stand, since nobody has read where it does. */
@@ -54,13 +55,13 @@ function standsAt(entries: Entries, machine: Entries, end: End, schools: readonl
 }
 
 class Figures {
-  readonly assumed: string[] = [];
+  readonly assumed: Said[] = [];
   constructor(private readonly machine: Entries) {}
   /** The figure measured, else what is usual, which is then named. */
   take(field: FieldKey, usual: number, name: string, unit = 'mm'): number {
     const value = numberOf(this.machine, field);
     if (value !== null) return value;
-    this.assumed.push(`${name} ${unit === 'mm' ? usual.toFixed(0) : usual.toFixed(1)} ${unit}`);
+    this.assumed.push(unit === 'mm' ? said`${name} ${mm(usual, 0)}` : `${name} ${usual.toFixed(1)} ${unit}`);
     return usual;
   }
 }
@@ -167,31 +168,32 @@ export function geometryOf(entries: Entries, machine: Entries, schools: readonly
 const FELT = { rakeDeg: 0.15, trailMm: 1.5, wheelbaseMm: 5, antiSquat: 0.03, heightMm: 4 } as const;
 
 /** What a change of height does, in the rider's words; none where nothing is felt. */
-export function effectWords(before: Pose, after: Pose): string[] {
-  const words: string[] = [];
+export function effectWords(before: Pose, after: Pose): Said[] {
+  const words: Said[] = [];
   const [rake, trail] = [after.rakeDeg - before.rakeDeg, after.trailMm - before.trailMm];
-  const by = (x: number, unit: string, decimals = 0) => `${Math.abs(x).toFixed(decimals)}${unit}`;
+  const by = (x: number) => mm(Math.abs(x), 0);
+  const degrees = `${Math.abs(rake).toFixed(1)}°`;
   if (Math.abs(rake) >= FELT.rakeDeg || Math.abs(trail) >= FELT.trailMm)
     words.push(
       rake < 0
-        ? `Turns in quicker and is less steady at speed: rake ${by(rake, '°', 1)} steeper, ${by(trail, ' mm')} less trail.`
-        : `Steadier at speed, slower to turn in: rake ${by(rake, '°', 1)} flatter, ${by(trail, ' mm')} more trail.`,
+        ? said`Turns in quicker and is less steady at speed: rake ${degrees} steeper, ${by(trail)} less trail.`
+        : said`Steadier at speed, slower to turn in: rake ${degrees} flatter, ${by(trail)} more trail.`,
     );
   if (before.antiSquatShare !== undefined && after.antiSquatShare !== undefined) {
     const squat = after.antiSquatShare - before.antiSquatShare;
     if (Math.abs(squat) >= FELT.antiSquat)
       words.push(
         squat > 0
-          ? `Squats less and stands up more on the throttle: anti-squat ${by(100 * squat, ' %')} more. Grip in the loose, harsher over bumps under drive.`
-          : `Squats more on the throttle and runs wider: anti-squat ${by(100 * squat, ' %')} less. Smoother drive where there is grip.`,
+          ? `Squats less and stands up more on the throttle: anti-squat ${Math.abs(100 * squat).toFixed(0)} % more. Grip in the loose, harsher over bumps under drive.`
+          : `Squats more on the throttle and runs wider: anti-squat ${Math.abs(100 * squat).toFixed(0)} % less. Smoother drive where there is grip.`,
       );
   }
   const base = after.wheelbaseMm - before.wheelbaseMm;
-  if (Math.abs(base) >= FELT.wheelbaseMm) words.push(`Wheelbase ${by(base, ' mm')} ${base < 0 ? 'shorter' : 'longer'}.`);
+  if (Math.abs(base) >= FELT.wheelbaseMm) words.push(said`Wheelbase ${by(base)} ${base < 0 ? 'shorter' : 'longer'}.`);
   const height = after.centreOfMassHeightMm - before.centreOfMassHeightMm;
   if (Math.abs(height) >= FELT.heightMm)
     words.push(
-      `The mass stands ${by(height, ' mm')} ${height < 0 ? 'lower: changes direction slower, dives and squats less' : 'higher: falls in quicker, dives and squats more'}.`,
+      said`The mass stands ${by(height)} ${height < 0 ? 'lower: changes direction slower, dives and squats less' : 'higher: falls in quicker, dives and squats more'}.`,
     );
   return words;
 }

@@ -1,3 +1,6 @@
+import { fieldDef } from '@/catalogue/fields';
+import { figure, isSaidUnit, type Said } from '@/core/units/say';
+import { fromCanonical, unitNamed } from '@/core/units/units';
 import { type Entries, type Entry, withUnit, entryAt } from '@/catalogue/entry';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { hasUnlikeLegs } from './dampers';
@@ -7,8 +10,8 @@ export interface LegFigure {
   /** Key of the left leg's figure within a set-up: front.rebound.left.out. */
   key: string;
   label: string;
-  left: string;
-  right: string;
+  left: Said;
+  right: Said;
 }
 
 export interface LegsJudged {
@@ -21,6 +24,14 @@ export interface LegsJudged {
 
 const PAIRED = SETUP_FIELDS.filter((f) => f.key.includes('.left') && !/\.(way|reference|range)$/.test(f.key));
 const NOT_NOTED = 'not noted';
+
+/** What was noted, its figure apart from its unit where it has one. */
+function figureSaid(entry: Entry): Said {
+  const def = fieldDef(entry.field);
+  const unit = def.kind === 'quantity' ? def.unit.metric : '';
+  if (entry.value === null || !isSaidUnit(unit)) return withUnit(entry);
+  return [figure(unit, fromCanonical(entry.value, unitNamed(unit)), 'tenth')];
+}
 
 /** Unlike by its damper, or said so when it was set. */
 export const builtUnlike = (entries: Entries, machine: Entries): boolean =>
@@ -39,7 +50,7 @@ export function judgeLegs(entries: Entries, machine: Entries, of: (key: string) 
     if (left && right) both += 1;
     const isOneSided = isWhole && (left === undefined) !== (right === undefined);
     if (!isOneSided && (!left || !right || left.value === right.value)) return [];
-    const said = (entry: Entry | undefined) => (entry ? withUnit(entry) : NOT_NOTED);
+    const said = (entry: Entry | undefined): Said => (entry ? figureSaid(entry) : NOT_NOTED);
     return [{ key, label: label.replace(/^Left /, ''), left: said(left), right: said(right) }];
   });
   return { both, differ, built: builtUnlike(entries, machine) };

@@ -1,3 +1,4 @@
+import type { Said } from '@/core/units/say';
 import type { LinkageLeverage } from '@/core/leverage/linkage';
 import type { Leverage } from '@/core/leverage/law';
 import { leverageOf, lookedUp } from '@/core/leverage/leverage';
@@ -32,7 +33,7 @@ export function leverageCurves(
   machine: Entries,
   springNPerMm: number,
   preloadMm: number,
-): { ok: true; value: LeverageCurves } | { ok: false; words: string; missing: string[] } {
+): { ok: true; value: LeverageCurves } | { ok: false; words: Said; missing: string[] } {
   const travelMm = numberOf(machine, 'machine.travel.rear');
   const kind = leverageKindOf(machine);
   if (isMissing(kind) || travelMm === null)

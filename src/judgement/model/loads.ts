@@ -9,7 +9,7 @@ import type { Result } from '@/core/result';
 import type { Entries } from '@/catalogue/entry';
 import { LUGGAGE_PLACES } from '@/catalogue/fields/ask';
 import { type Figure, figureOr, itemNumbers, numberOf, textOf, choiceOf } from './read';
-import { kgText } from '@/core/units/shown';
+import { eachOnce, kg, said, type Said } from '@/core/units/say';
 
 /** One thing put on the machine, with the field its place is kept in. */
 export interface Aboard extends Addition {
@@ -28,7 +28,7 @@ export interface LoadCase {
 export interface Loads {
   cases: LoadCase[];
   /** What stands in until somebody measures, in words. */
-  assumed: string[];
+  assumed: Said[];
   /** What must be known before any load can be given, as field names. */
   missing: string[];
   platedKg: number | null;
@@ -45,13 +45,13 @@ export const usualOf = (machine: Entries) => (namedKindOf(machine) ?? kindOf(UNN
 const MM3_PER_L = 1e6;
 
 /** Wheel weights: from two scales, else the whole mass shared out by a usual share, marked as an estimate. */
-function weighedOf(machine: Entries, assumed: Set<string>): { frontKg: number; rearKg: number } | null {
+function weighedOf(machine: Entries, assumed: Said[]): { frontKg: number; rearKg: number } | null {
   const [frontKg, rearKg] = [numberOf(machine, 'machine.weighed.front'), numberOf(machine, 'machine.weighed.rear')];
   if (frontKg !== null && rearKg !== null) return { frontKg, rearKg };
   const totalKg = numberOf(machine, 'machine.total');
   if (totalKg === null) return null;
   const share = usualOf(machine).frontShare.mean;
-  assumed.add(`wheel weights estimated: ${Math.round(share * 100)} % of ${kgText(totalKg)} on the front`);
+  assumed.push(said`wheel weights estimated: ${Math.round(share * 100)} % of ${kg(totalKg)} on the front`);
   return { frontKg: totalKg * share, rearKg: totalKg * (1 - share) };
 }
 
@@ -109,7 +109,7 @@ function ownCases(machine: Entries, always: Aboard[], wheelbaseMm: number): [str
 /** The load cases of a job: solo as measured, each declared one, and those the machine keeps by name. */
 export function loadsOf(entries: Entries, machine: Entries): Loads {
   const platedKg = numberOf(machine, 'machine.plated');
-  const assumed = new Set<string>();
+  const assumed: Said[] = [];
   const wheelbaseMm = numberOf(machine, 'machine.wheelbase');
   const weighed = weighedOf(machine, assumed);
   const missing = [
@@ -121,11 +121,11 @@ export function loadsOf(entries: Entries, machine: Entries): Loads {
   const usual = usualOf(machine);
   const front = figureOr(machine, 'machine.unsprung.front', usual.unsprungFrontKg.mean);
   const rear = figureOr(machine, 'machine.unsprung.rear', usual.unsprungRearKg.mean);
-  if (front.origin === 'assumed') assumed.add(`${front.value} kg unsprung at the front`);
-  if (rear.origin === 'assumed') assumed.add(`${rear.value} kg unsprung at the rear`);
+  if (front.origin === 'assumed') assumed.push(said`${kg(front.value)} unsprung at the front`);
+  if (rear.origin === 'assumed') assumed.push(said`${kg(rear.value)} unsprung at the rear`);
   const { rider, passenger, fuel, luggage } = itemsOf(entries, machine, wheelbaseMm);
   for (const thing of [...rider, ...passenger, ...luggage])
-    if (thing.origin === 'assumed') assumed.add(`place of the ${thing.label.toLowerCase()}`);
+    if (thing.origin === 'assumed') assumed.push(`place of the ${thing.label.toLowerCase()}`);
   const always = [...rider, ...fuel];
   const list: [string, Aboard[]][] = [['solo', always]];
   if (luggage.length > 0) list.push(['luggage', [...always, ...luggage]]);
@@ -137,7 +137,7 @@ export function loadsOf(entries: Entries, machine: Entries): Loads {
     additions,
     result: loads({ wheelbaseMm, machine: weighed, unsprung: { frontKg: front.value, rearKg: rear.value }, additions }),
   }));
-  return { cases, assumed: [...assumed], missing, platedKg };
+  return { cases, assumed: eachOnce(assumed), missing, platedKg };
 }
 
 export interface Overload {

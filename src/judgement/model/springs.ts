@@ -1,3 +1,4 @@
+import type { Said } from '@/core/units/say';
 import { USUAL_MOST_PRELOAD_MM } from '@/knowledge/limits';
 import { err, type Result } from '@/core/result';
 import type { EndModel } from '@/core/spring/end';
@@ -36,7 +37,7 @@ export interface Selection {
 export interface NoSelection {
   missing: string[];
   /** A figure that is there but cannot be used, in words. */
-  unusable: { field: string; words: string } | null;
+  unusable: { field: string; words: Said } | null;
 }
 
 /** Springs that are right come first, alike before unlike legs, those in the drawer before those to order; then by how near both sags come. */

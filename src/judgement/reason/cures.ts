@@ -6,7 +6,7 @@ import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
 import { AIM_HIGH_M_PER_S, AIM_LOW_M_PER_S } from '@/knowledge/limits';
 import { type ClickerKey, clickersOf, CLICKERS, HIGH_COMPRESSION } from '@/catalogue/clickers';
 import { isToppedOut } from '@/core/measure/sag';
-import { airSpring } from '@/core/spring/air';
+import { airSpring, SEAL_LIMIT_MPA } from '@/core/spring/air';
 import { preloadForMm } from '@/core/spring/end';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { Cure, Effect } from '@/knowledge/causes/page';
@@ -15,7 +15,7 @@ import { fittedEnd } from './evidence/springs';
 import { afterPreload, standing } from './standing';
 import { bounceEstimate, PUSH_MM } from '@/core/measure/bounce';
 import type { Known } from './evidence/known';
-import { mm } from './evidence/known';
+import { bar, kg, mm, mPerS, newtons, rate, said, type Said, sayMetric, signed } from '@/core/units/say';
 import { loadsOf, overloads } from '../model/loads';
 import { geometryOf, poseAt } from '../model/geometry';
 import { numberOf } from '../model/read';
@@ -29,11 +29,11 @@ export interface Prediction {
   /** The end it is made at; null for the machine. */
   end: End | null;
   /** What would follow, with its figures; '' where nothing can be reckoned. */
-  words: string;
+  words: Said;
   /** Sags that end would have, for the stance figure. */
   sags: { staticMm: number; riderMm: number } | null;
   /** A danger or a limit that speaks against it here. */
-  warning: string;
+  warning: Said;
   /** What other schools say of the sags predicted. */
   schools: string[];
   /** Where it is carried out and what it fills in there; null where it is work without a figure, or its figure cannot be told yet. */
@@ -46,10 +46,7 @@ export interface Proposal {
   puts: readonly { field: FieldKey; text: string }[];
 }
 
-const nothing = (end: End | null, words = ''): Prediction => ({ end, words, sags: null, warning: '', schools: [], proposal: null });
-
-const figure = (x: number) => x.toFixed(1).replace('-', '−');
-const signed = (x: number, decimals = 1) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(decimals)}`;
+const nothing = (end: End | null, words: Said = ''): Prediction => ({ end, words, sags: null, warning: '', schools: [], proposal: null });
 
 /** Which end a cure is made at: its own, the one it names, or the one its test picks out. */
 export function endOfCure(known: Known, effect: Effect, cause: End | null): End | null {
@@ -110,7 +107,7 @@ function preload(known: Known, end: End): Prediction {
   const warning = topsOut
     ? 'It would top out: no static sag is left. The ring cannot cure this.'
     : wanted > most.value
-      ? `It would need ${figure(wanted)} mm of preload; the adjuster gives ${figure(most.value)} mm.`
+      ? said`It would need ${mm(wanted, 1)} of preload; the adjuster gives ${mm(most.value, 1)}.`
       : wanted < 0
         ? 'The spring would hang loose: less preload than none.'
         : '';
@@ -127,7 +124,7 @@ function preload(known: Known, end: End): Prediction {
             { field: `wanted.${k}.reading` as const, text: Math.max(0, wanted).toFixed(1) },
           ]),
         },
-    words: `${END_NAMES[end]} preload ${signed(by)} mm: rider sag ${mm(now.riderMm)} → ${mm(sags.riderMm)}, static ${mm(now.staticMm)} → ${mm(sags.staticMm)}${now.rateFrom === 'sags' ? ', by the rate the sags need' : ''}.`,
+    words: said`${END_NAMES[end]} preload ${signed(mm(by, 1))}: rider sag ${mm(now.riderMm)} → ${mm(sags.riderMm)}, static ${mm(now.staticMm)} → ${mm(sags.staticMm)}${now.rateFrom === 'sags' ? ', by the rate the sags need' : ''}.`,
     schools: otherSchools(known, end, sags),
   };
 }
@@ -137,14 +134,14 @@ function pressure({ entries, machine, schools }: Known): Prediction {
   const found = airForkOf(entries, machine, schools);
   const solo = 'cases' in found ? found.cases[0] : undefined;
   if (!('cases' in found) || !solo) return nothing('front', 'Its effect is reckoned once the loads and the air chambers are known.');
-  const bar = `${(10 * solo.gaugeMPa).toFixed(1)} bar`;
+  const wanted = bar(solo.gaugeMPa);
   return {
     ...nothing(
       'front',
-      `Front: the load asks for ${bar}, cold and fully extended: rider sag ${mm(found.riderSagMm)}, static ${mm(solo.set.staticMm)}.`,
+      said`Front: the load asks for ${wanted}, cold and fully extended: rider sag ${mm(found.riderSagMm)}, static ${mm(solo.set.staticMm)}.`,
     ),
     sags: { staticMm: solo.set.staticMm, riderMm: found.riderSagMm },
-    proposal: { stage: 'springs', puts: [{ field: 'springs.front.pressure', text: bar }] },
+    proposal: { stage: 'springs', puts: [{ field: 'springs.front.pressure', text: sayMetric(wanted) }] },
   };
 }
 
@@ -155,7 +152,7 @@ function spring(known: Known, end: End, springs: readonly ListedSpring[]): Predi
     return nothing(end, 'Its effect is reckoned once loads, leverage and targets are known.');
   const best = proposed(known.entries, end, selection.result.value.candidates);
   const { ideal } = selection.result.value;
-  if (!best) return nothing(end, `The load asks for ${ideal.rateNPerMm.toFixed(1)} N/mm; no spring of the list is near.`);
+  if (!best) return nothing(end, said`The load asks for ${rate(ideal.rateNPerMm)}; no spring of the list is near.`);
   const name = springs.find((s) => String(s.id) === best.id)?.name ?? 'the nearest of the list';
   const sags = { staticMm: best.staticSagMm, riderMm: best.riderSagMm };
   return {
@@ -166,7 +163,7 @@ function spring(known: Known, end: End, springs: readonly ListedSpring[]): Predi
       puts: springPuts(end, best.id, best.preloadMm),
     },
     warning: best.verdict === 'right' ? '' : `The nearest spring of the list is ${best.verdict} for this load.`,
-    words: `${END_NAMES[end]}: the load asks for ${ideal.rateNPerMm.toFixed(ideal.rateNPerMm < 20 ? 2 : 1)} N/mm. ${name} at ${best.preloadMm.toFixed(1)} mm of preload: rider sag ${mm(best.riderSagMm)}, static ${mm(best.staticSagMm)}, ${best.naturalFrequencyHz.toFixed(2)} Hz, ${best.loadFactorAtFullTravel.toFixed(1)} times the load at full travel.`,
+    words: said`${END_NAMES[end]}: the load asks for ${rate(ideal.rateNPerMm, ideal.rateNPerMm < 20 ? 2 : 1)}. ${name} at ${mm(best.preloadMm, 1)} of preload: rider sag ${mm(best.riderSagMm)}, static ${mm(best.staticSagMm)}, ${best.naturalFrequencyHz.toFixed(2)} Hz, ${best.loadFactorAtFullTravel.toFixed(1)} times the load at full travel.`,
     schools: otherSchools(known, end, sags),
   };
 }
@@ -196,7 +193,7 @@ function clicks(known: Known, end: End, effect: Extract<Effect, { kind: 'clicks'
   return {
     ...nothing(
       end,
-      `${place}${signed(-made * each.slow, 0)} N of ${facts.forceN[side].slow.toFixed(0)} N at 0.1 m/s, ${signed(-made * each.fast, 0)} N of ${facts.forceN[side].fast.toFixed(0)} N at 1 m/s.${ratio}`,
+      said`${place}${signed(newtons(-made * each.slow))} of ${newtons(facts.forceN[side].slow)} at ${mPerS(0.1)}, ${signed(newtons(-made * each.fast))} of ${newtons(facts.forceN[side].fast)} at ${mPerS(1, 0)}.${ratio}`,
     ),
     warning,
     proposal,
@@ -222,7 +219,7 @@ function headMoved(known: Known, by: number): Prediction {
   const [way, less] = by > 0 ? ['down', 'less'] : ['up', 'more'];
   return nothing(
     'front',
-    `The head comes ${mm(Math.abs(lower))} ${way}: about ${rakeDeg.toFixed(2)}° ${less} rake and ${trailMm.toFixed(1)} mm ${less} trail, from ${before.rakeDeg.toFixed(1)}° with the rider on.`,
+    said`The head comes ${mm(Math.abs(lower))} ${way}: about ${rakeDeg.toFixed(2)}° ${less} rake and ${mm(trailMm, 1)} ${less} trail, from ${before.rakeDeg.toFixed(1)}° with the rider on.`,
   );
 }
 
@@ -233,13 +230,13 @@ function oilLevel(known: Known, by: number | null): Prediction {
   const to = by === null ? of('oilLevel') : level === null ? null : level + by;
   const [stanchionMm, boreMm, travelMm] = [of('stanchion'), of('bore'), of('travel.front')];
   if (level === null || to === null) return nothing('front', 'Its effect is reckoned once the oil level is known.');
-  const moved = `Oil level ${mm(level)} → ${mm(to)} from the top`;
+  const moved = said`Oil level ${mm(level)} → ${mm(to)} from the top`;
   const proposal: Proposal = {
     stage: 'rebuild',
     puts: (['left', 'right'] as const).map((leg) => ({ field: `wanted.front.oilLevel.${leg}` as const, text: `${to} mm` })),
   };
   if (stanchionMm === null || boreMm === null || travelMm === null)
-    return { ...nothing('front', `${moved}. What it does in newtons is reckoned once tube and bore are known.`), proposal };
+    return { ...nothing('front', said`${moved}. What it does in newtons is reckoned once tube and bore are known.`), proposal };
   const air = (levelMm: number) =>
     airSpring({
       stanchionMm,
@@ -253,24 +250,23 @@ function oilLevel(known: Known, by: number | null): Prediction {
     });
   const [now, then] = [air(level), air(to)];
   if (!now.ok || !then.ok) return { ...nothing('front', moved), warning: 'The leg would lock: there is no air left at full travel.' };
-  const at = (share: number) =>
-    `${now.value.air.forceN(share * travelMm).toFixed(0)} → ${then.value.air.forceN(share * travelMm).toFixed(0)} N`;
+  const at = (share: number) => newtons(now.value.air.forceN(share * travelMm), 0, '→', then.value.air.forceN(share * travelMm));
   return {
-    ...nothing('front', `${moved}: air force, both legs, ${at(0.5)} at half travel and ${at(0.95)} near its end, on a quick hit.`),
+    ...nothing('front', said`${moved}: air force, both legs, ${at(0.5)} at half travel and ${at(0.95)} near its end, on a quick hit.`),
     proposal,
-    warning: then.value.warnings.length > 0 ? 'Above 12 bar at full travel seals are at risk (from memory).' : '',
+    warning: then.value.warnings.length > 0 ? said`Above ${bar(SEAL_LIMIT_MPA, 0)} at full travel seals are at risk (from memory).` : '',
   };
 }
 
 function gas({ entries, machine }: Known): Prediction {
   const [found, sheet, shaft] = [numberOf(entries, 'found.rear.gas'), numberOf(machine, 'machine.gas'), numberOf(machine, 'machine.shaft')];
   if (found === null || sheet === null) return nothing('rear', 'Charge to the maker’s sheet; its figure is not written down yet.');
-  const words = `${(found * 10).toFixed(1)} → ${(sheet * 10).toFixed(1)} bar`;
-  const proposal: Proposal = { stage: 'rebuild', puts: [{ field: 'wanted.rear.gas', text: `${(sheet * 10).toFixed(1)} bar` }] };
-  if (shaft === null) return { ...nothing('rear', `${words}.`), proposal };
+  const words = bar(found, 1, '→', sheet);
+  const proposal: Proposal = { stage: 'rebuild', puts: [{ field: 'wanted.rear.gas', text: sayMetric(bar(sheet)) }] };
+  if (shaft === null) return { ...nothing('rear', said`${words}.`), proposal };
   const moreN = (sheet - found) * (Math.PI / 4) * shaft ** 2;
   return {
-    ...nothing('rear', `${words}: ${signed(moreN, 0)} N on the shaft, which carries as much load as the spring then need not.`),
+    ...nothing('rear', said`${words}: ${signed(newtons(moreN))} on the shaft, which carries as much load as the spring then need not.`),
     proposal,
   };
 }
@@ -279,12 +275,12 @@ function gas({ entries, machine }: Known): Prediction {
 function damping(end: End, { side, band, byPercent }: Extract<Effect, { kind: 'damping' }>): Prediction {
   const bands = band === 'all' ? (['low', 'high'] as const) : [band];
   const where = {
-    low: `up to ${AIM_LOW_M_PER_S} m/s, high speed kept`,
-    high: `from ${AIM_HIGH_M_PER_S} m/s, low speed kept`,
+    low: said`up to ${mPerS(AIM_LOW_M_PER_S)}, high speed kept`,
+    high: said`from ${mPerS(AIM_HIGH_M_PER_S)}, low speed kept`,
     all: 'at every speed',
   }[band];
   return {
-    ...nothing(end, `${END_NAMES[end]}: aim at ${Math.abs(byPercent)} % ${byPercent < 0 ? 'less' : 'more'} ${side} ${where}.`),
+    ...nothing(end, said`${END_NAMES[end]}: aim at ${Math.abs(byPercent)} % ${byPercent < 0 ? 'less' : 'more'} ${side} ${where}.`),
     proposal: {
       stage: 'valves',
       puts: bands.map((b) => ({ field: `valves.${end}.shift.${side}.${b}` as const, text: String(byPercent) })),
@@ -295,7 +291,10 @@ function damping(end: End, { side, band, byPercent }: Extract<Effect, { kind: 'd
 function load({ entries, machine }: Known): Prediction {
   const loads = loadsOf(entries, machine);
   const worst = overloads(loads, machine).sort((a, b) => b.totalKg - b.platedKg - (a.totalKg - a.platedKg))[0];
-  return nothing(null, worst ? `${Math.ceil(worst.totalKg - worst.platedKg)} kg must come off the ${worst.what} ${worst.caseName}.` : '');
+  return nothing(
+    null,
+    worst ? said`${kg(Math.ceil(worst.totalKg - worst.platedKg), 0)} must come off the ${worst.what} ${worst.caseName}.` : '',
+  );
 }
 
 /** What a cure would do on this machine. @param springs of the list, for the one that would be fitted */

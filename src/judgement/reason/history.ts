@@ -51,7 +51,7 @@ export function alongAxis(points: readonly HistoryPoint[], axis: Axis): (number 
 
 export const READINGS = { riderMm: 'Rider sag', staticMm: 'Static sag', usedMm: 'Travel used', effectiveNPerMm: 'Effective rate' } as const;
 export type Reading = keyof typeof READINGS;
-export const READING_UNIT: Record<Reading, string> = { riderMm: 'mm', staticMm: 'mm', usedMm: 'mm', effectiveNPerMm: 'N/mm' };
+export const READING_UNIT: Record<Reading, 'mm' | 'N/mm'> = { riderMm: 'mm', staticMm: 'mm', usedMm: 'mm', effectiveNPerMm: 'N/mm' };
 
 /** One reading of one end along an axis, in the axis' order; jobs without it left out. */
 export function historyLine(points: readonly HistoryPoint[], axis: Axis, end: End, reading: Reading): [number, number][] {

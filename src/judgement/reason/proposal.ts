@@ -1,3 +1,4 @@
+import { joined, type Said, SAID_UNITS } from '@/core/units/say';
 import { z } from 'zod';
 import { entryAt, type Entries } from '@/catalogue/entry';
 import type { End } from '@/catalogue/ends';
@@ -14,8 +15,8 @@ import type { Explained, Reasoned } from './reason';
 
 export interface CureProposal {
   stage: Stage;
-  words: string;
-  because: string;
+  words: Said;
+  because: Said;
   puts: readonly Put[];
   /** Changed: taken, and another figure was put in since. */
   state: 'open' | 'taken' | 'changed' | 'refused';
@@ -32,11 +33,11 @@ const puts = z.array(z.strictObject({ field: z.string().refine(isFieldKey), text
 /** The fields a cure that is followed writes down for the stage that carries it out; all empty where it has no figure to fill in. */
 export function proposalEntries(cause: Pick<Explained, 'name' | 'for'>, prediction: Prediction): Put[] {
   const { proposal } = prediction;
-  const because = [cause.name, ...cause.for.slice(0, 1).map((s) => s.words)].join('. ');
+  const because = joined([cause.name, ...cause.for.slice(0, 1).map((s) => s.words)], '. ');
   return [
     { field: 'proposal.stage', text: proposal?.stage ?? '' },
-    { field: 'proposal.words', text: proposal ? prediction.words.slice(0, 500) : '' },
-    { field: 'proposal.because', text: proposal ? because.slice(0, 300) : '' },
+    { field: 'proposal.words', text: proposal ? kept(prediction.words) : '' },
+    { field: 'proposal.because', text: proposal ? kept(because) : '' },
     { field: 'proposal.puts', text: proposal ? JSON.stringify(proposal.puts) : '' },
     { field: 'proposal.answer', text: '' },
     { field: 'proposal.why', text: '' },
@@ -50,6 +51,24 @@ const parsed = (text: string): unknown => {
     return null;
   }
 };
+
+const figure = z.strictObject({
+  unit: z.enum(SAID_UNITS),
+  value: z.number(),
+  decimals: z.union([z.int().min(0).max(6), z.literal('tenth')]),
+  signed: z.literal(true).optional(),
+  second: z.strictObject({ by: z.enum(['→', 'to', '±']), value: z.number() }).optional(),
+});
+const sentence = z.array(z.union([z.string(), figure])).min(1);
+
+/** A sentence as it is written down: with its figures apart, so that it is read back in the units shown then. */
+const kept = (said: Said): string => (typeof said === 'string' ? said : JSON.stringify(said));
+
+/** A sentence written down; one of before figures were kept apart is read as it stands. */
+function keptIn(text: string): Said {
+  const read = sentence.safeParse(text.startsWith('[') ? parsed(text) : null);
+  return read.success ? (read.data as Said) : text;
+}
 
 const same = (a: string, b: string) => a.trim() === b.trim() || (a !== '' && Number.parseFloat(a) === Number.parseFloat(b));
 
@@ -70,8 +89,8 @@ export function proposalOf(entries: Entries): CureProposal | null {
   const isAsProposed = filled.every((p) => same(madeAt(entries, p.field), p.text));
   return {
     stage,
-    words: textOf(entries, 'proposal.words'),
-    because: textOf(entries, 'proposal.because'),
+    words: keptIn(textOf(entries, 'proposal.words')),
+    because: keptIn(textOf(entries, 'proposal.because')),
     puts: filled,
     state: answer === null ? 'open' : answer === 'refused' ? 'refused' : isAsProposed ? 'taken' : 'changed',
     why: textOf(entries, 'proposal.why'),

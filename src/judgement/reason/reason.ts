@@ -1,3 +1,4 @@
+import { eachOnce, isSame, joined, type Said } from '@/core/units/say';
 import { COMPLAINT_ENDS } from '@/catalogue/fields/ask';
 import { LEADS_FROM_SHARE, SOME_FACTOR, STRONG_FACTOR, WORTH_SAYING_FACTOR } from '@/knowledge/limits';
 import { MOST_COMPLAINTS, type Measurement, type WeighedCause } from '@/core/diagnose/model';
@@ -14,9 +15,9 @@ import { itemNumbers, textOf, choiceOf } from '../model/read';
 import { END_NAMES } from '@/catalogue/ends';
 
 /** One sentence for or against a cause. */
-export interface Said {
+export interface Witness {
   node: string;
-  words: string;
+  words: Said;
   /** By how much it multiplies the odds. */
   factor: number;
 }
@@ -26,8 +27,8 @@ export interface Explained extends Omit<WeighedCause, 'witnesses'> {
   end: PlaceEnd | null;
   /** "Rear: spring too soft for this load". */
   name: string;
-  for: Said[];
-  against: Said[];
+  for: Witness[];
+  against: Witness[];
 }
 
 export interface Reasoned {
@@ -62,7 +63,7 @@ function onceEach(reads: readonly Read[]): Read[] {
   return [...found.values()].map((same) => ({
     ...same[0]!,
     credence: same.reduce((sum, r) => sum + r.credence, 0) / same.length,
-    words: [...new Set(same.map((r) => r.words))].join(' '),
+    words: joined(eachOnce(same.map((r) => r.words)), ' '),
   }));
 }
 
@@ -85,7 +86,7 @@ export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reas
   const causes = found.value.causes.map(({ witnesses, ...cause }): Explained => {
     const { id, end } = placeOf<string>(cause.id);
     const page = byId.get(id)!;
-    const said = witnesses.map((w): Said => ({ node: w.evidence, words: words.get(w.evidence)!.words, factor: w.factor }));
+    const said = witnesses.map((w): Witness => ({ node: w.evidence, words: words.get(w.evidence)!.words, factor: w.factor }));
     return {
       ...cause,
       page,
@@ -117,10 +118,10 @@ export const strengthOf = (factor: number): 'strong' | 'some' | 'weak' => {
 };
 
 /** One reading may settle several statements: its sentence is said once, with what they come to together. */
-function oneEach(said: readonly Said[]): Said[] {
-  const found: Said[] = [];
+function oneEach(said: readonly Witness[]): Witness[] {
+  const found: Witness[] = [];
   for (const s of said) {
-    const same = found.find((f) => f.words === s.words);
+    const same = found.find((f) => isSame(f.words, s.words));
     if (same) same.factor *= s.factor;
     else found.push({ ...s });
   }

@@ -1,3 +1,4 @@
+import { mm, said, type Said } from '@/core/units/say';
 import { LEADS_FROM_SHARE, WORTH_A_RIDE_SHARE, CLICKS_APART, PITCH_SHARE } from '@/knowledge/limits';
 import { type Ridden, searchState, type SearchState } from '@/core/retune/search';
 import type { RideDocument, SetupDocument, TrialDocument, Feel } from '@/schema/documents';
@@ -5,7 +6,7 @@ import type { Cure } from '@/knowledge/causes/page';
 import type { Entries } from '@/catalogue/entry';
 import { curesOf, endOfCure } from '../reason/cures';
 import { afterPreload, standing } from '../reason/standing';
-import { type Known, mm, percent } from '../reason/evidence/known';
+import { type Known, percent } from '../reason/evidence/known';
 import type { Explained, Reasoned } from '../reason/reason';
 import { targetOf } from '../aims/targets';
 import { GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
@@ -149,13 +150,13 @@ export function passedOver(entries: Entries, proposed: readonly Step[], t: Tunab
 }
 
 /** What a change does to the balance of front and rear, in sentences; none where it stays. */
-export function balanceWarnings(known: Known, now: SetupDocument, t: Tunable, to: number): string[] {
+export function balanceWarnings(known: Known, now: SetupDocument, t: Tunable, to: number): Said[] {
   const at = placeIn(now, t);
   if (at === null) return [];
   if (t.kind === 'preload') return ringBalance(known, t, to - at);
   if (t.kind === 'clicks') return clickBalance(known, now, t, to);
   if (t.id === 'front.height' && Math.abs(to - at) > 5)
-    return [`${mm(Math.abs(to - at))} in the clamps is a big step: 10 mm already turns another machine.`];
+    return [said`${mm(Math.abs(to - at))} in the clamps is a big step: ${mm(10)} already turns another machine.`];
   return [];
 }
 

@@ -1,3 +1,4 @@
+import { mm, said, type Said } from '@/core/units/say';
 import type { SetupDocument } from '@/schema/documents';
 import type { Effect } from '@/knowledge/causes/page';
 import type { Entries } from '@/catalogue/entry';
@@ -169,7 +170,8 @@ export function tunableOf(effect: Effect, end: End | null): { tunable: Tunable; 
 }
 
 /** "12 → 14 out". */
-export const changeWords = (t: Tunable, from: number, to: number): string => `${figure(from)} → ${figure(to)} ${t.unit}`;
+export const changeWords = (t: Tunable, from: number, to: number): Said =>
+  t.unit === 'mm' ? said`${mm(from, 'tenth', '→', to)}` : `${figure(from)} → ${figure(to)} ${t.unit}`;
 
 /** The order of groups the job follows, as kept; a text that does not name all three is not one. */
 export function orderOf(written: string): Group[] {

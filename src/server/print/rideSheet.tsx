@@ -1,3 +1,4 @@
+import { said, say } from '@/core/units/say';
 import { jobNumber } from '@/catalogue/jobs';
 import { choiceName } from '@/catalogue/choices';
 import { Text, View } from '@react-pdf/renderer';
@@ -49,7 +50,7 @@ export async function rideSheetPdf(trialId: number, address: string): Promise<Bu
   return pdfOf(
     <A4
       title={`Ride ${sheet.n}: ${sheet.machine}`}
-      under={[sheet.change === '' ? 'Ridden as it is: nothing was changed' : `One change: ${sheet.change}`, sheet.rider]}
+      under={[sheet.change === '' ? 'Ridden as it is: nothing was changed' : say(said`One change: ${sheet.change}`, system), sheet.rider]}
       right={[`job ${jobNumber(sheet.jobId)}`]}
       {...(isReachable(link) ? { qr: await qrOf(link) } : {})}
     >

@@ -7,7 +7,7 @@ import { bothLengths, bothUnits } from '@/judgement/bothUnits';
 import { builtStacks } from '@/judgement/findings/built';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { itemNumbers, textOf } from '@/judgement/model/read';
-import { shimText } from '@/catalogue/tables';
+import { shimShown } from '@/catalogue/tables';
 import { isAside, stepLines } from '@/judgement/job/work';
 import { chosenSprings, rateTextOf } from '@/judgement/model/offers';
 import { fieldDef } from '@/catalogue/fields';
@@ -113,7 +113,11 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
                 />
                 {preload?.value != null && <Line name="Preload" figure={bothLengths(preload.value, system)} />}
                 {stacks.map((s) => (
-                  <Line key={s.name} name={s.name} figure={`${s.specified.map(shimText).join('  ')} mm`} />
+                  <Line
+                    key={s.name}
+                    name={s.name}
+                    figure={`${s.specified.map((shim) => shimShown(shim, system)).join('  ')} ${system === 'metric' ? 'mm' : 'in'}`}
+                  />
                 ))}
               </View>
             );

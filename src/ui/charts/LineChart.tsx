@@ -1,87 +1,15 @@
 'use client';
 import type { ECharts } from 'echarts/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-
-export interface Line {
-  name: string;
-  points: readonly (readonly [number, number])[];
-  look: 'strong' | 'thin' | 'dashed' | 'dotted';
-  colour: string;
-  /** Points drawn as rings, not joined. */
-  marks?: boolean;
-  /** Each point is the middle of a bin: drawn as steps. */
-  step?: boolean;
-}
-
-/** A filled band between two lines: a target, the reach of a clicker. */
-export interface Band {
-  name: string;
-  /** x, low, high. */
-  points: readonly (readonly [number, number, number])[];
-  colour: string;
-  opacity: number;
-}
-
-/** A point that may be dragged up and down, or moved by the arrow keys. */
-export interface Handle {
-  id: string;
-  name: string;
-  x: number;
-  y: number;
-  unit: string;
-  onMove(y: number): void;
-}
-
-export interface Level {
-  name: string;
-  value: number;
-}
-
-interface Props {
-  /** Said to those who do not see it. */
-  description: string;
-  lines: readonly Line[];
-  bands?: readonly Band[];
-  levels?: readonly Level[];
-  x: { name: string; unit: string; min?: number; max?: number };
-  /** `magnitude`: the sign is only a direction; figures are shown without it. */
-  y: { name: string; unit: string; min?: number; magnitude?: boolean };
-  height: number;
-  handles?: readonly Handle[];
-}
+import { usePreferences } from '../kit/preferences';
+import { type Band, type ChartProps, inShown, type Line } from './chart';
+import { Handles, type Place } from './Handles';
 
 const Frame = styled.div`
   width: 100%;
   min-width: 0;
 `;
-
-/** A ring of 16 px in a target of 28: many stand close together. */
-const Ring = styled.span`
-  position: absolute;
-  width: 28px;
-  height: 28px;
-  margin: -14px 0 0 -14px;
-  border-radius: 50%;
-  cursor: ns-resize;
-  touch-action: none;
-  display: grid;
-  place-items: center;
-  &::after {
-    content: '';
-    width: 12px;
-    height: 12px;
-    border: 2px solid var(--warn);
-    border-radius: 50%;
-    background: var(--ground);
-  }
-  &:focus-visible {
-    outline: 3px solid var(--ink);
-  }
-`;
-
-/** What an arrow key moves a handle by, as a share of where it stands. */
-const NUDGE = 0.02;
 
 const WIDTH = { strong: 3, thin: 1.2, dashed: 2, dotted: 1.6 };
 const TYPE = { strong: 'solid', thin: 'solid', dashed: 'dashed', dotted: 'dotted' } as const;
@@ -162,7 +90,7 @@ const lineSeries = (l: Line, offset: number, of: Token) => ({
 });
 
 /** Level lines with their names at either end in turn, so that near ones do not cover each other's. */
-const levelSeries = (levels: NonNullable<Props['levels']>, ink: string, text: object) => ({
+const levelSeries = (levels: NonNullable<ChartProps['levels']>, ink: string, text: object) => ({
   type: 'line',
   data: [],
   silent: true,
@@ -177,7 +105,7 @@ const levelSeries = (levels: NonNullable<Props['levels']>, ink: string, text: ob
   },
 });
 
-function optionOf({ description, lines, bands = [], levels = [], x, y, height }: Props) {
+function optionOf({ description, lines, bands = [], levels = [], x, y, height }: ChartProps) {
   const offsets = nameOffsets(lines, height);
   const of = tokens();
   const [ink, soft, rule, fine] = ['ink', 'soft', 'rule', 'fine'].map(of);
@@ -195,7 +123,7 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
     tooltip: {
       trigger: 'axis',
       valueFormatter: (v: unknown) =>
-        typeof v === 'number' ? `${(y.magnitude ? Math.abs(v) : v).toFixed(y.unit === 'N' ? 0 : 2)} ${y.unit}` : '',
+        typeof v === 'number' ? `${(y.magnitude ? Math.abs(v) : v).toFixed(y.unit === 'N' || y.unit === 'lbf' ? 0 : 2)} ${y.unit}` : '',
       backgroundColor: of('sheet'),
       borderColor: rule,
       textStyle: { ...text, color: ink },
@@ -230,56 +158,10 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
   };
 }
 
-const clear = (magnitude: boolean | undefined, y: number) => (magnitude ? Math.abs(y) : y);
-
-/** Rings laid over the chart where its own axes put them. Dragged, a ring shows where it goes; let go, it is taken. */
-function Handles({ handles, place, magnitude }: { handles: readonly Handle[]; place: Place | null; magnitude: boolean | undefined }) {
-  const [dragged, setDragged] = useState<{ id: string; y: number } | null>(null);
-  if (!place) return null;
-  return handles.map((h) => {
-    const y = dragged?.id === h.id ? dragged.y : h.y;
-    const [left, top] = place.pixel(h.x, y);
-    return (
-      <Ring
-        key={h.id}
-        role="slider"
-        tabIndex={0}
-        aria-orientation="vertical"
-        aria-label={h.name}
-        aria-valuenow={Math.round(clear(magnitude, y))}
-        aria-valuetext={`${Math.round(clear(magnitude, y))} ${h.unit}`}
-        style={{ left, top }}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId);
-          setDragged({ id: h.id, y: h.y });
-        }}
-        onPointerMove={(e) => {
-          const box = e.currentTarget.parentElement?.getBoundingClientRect();
-          if (dragged?.id === h.id && box) setDragged({ id: h.id, y: place.value(e.clientY - box.top) });
-        }}
-        onPointerUp={() => {
-          if (dragged?.id === h.id && dragged.y !== h.y) h.onMove(dragged.y);
-          setDragged(null);
-        }}
-        onKeyDown={(e) => {
-          const by = e.key === 'ArrowUp' ? 1 : e.key === 'ArrowDown' ? -1 : 0;
-          if (by === 0) return;
-          e.preventDefault();
-          h.onMove(h.y + by * Math.max(1, Math.abs(h.y) * NUDGE));
-        }}
-      />
-    );
-  });
-}
-
-/** Where the chart's axes put a point, px in its frame, and back. */
-interface Place {
-  pixel(x: number, y: number): [number, number];
-  value(top: number): number;
-}
-
-/** A chart of lines over one axis: spring force, leverage, rates. Drawn as SVG in the theme's colours, by day and by night. */
-export function LineChart(props: Props) {
+/** A chart of lines over one axis: spring force, leverage, rates; given in metric units, shown in the page's. Drawn as SVG in the theme's colours, by day and by night. */
+export function LineChart(given: ChartProps) {
+  const { system } = usePreferences();
+  const props = useMemo(() => inShown(given, system), [given, system]);
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<ECharts | null>(null);
   const latest = useRef(props);

@@ -6,7 +6,7 @@ import { withUnit } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { type FieldDef, unitOf } from '@/catalogue/fields/kinds';
 import { printOther } from '@/core/units/print';
-import { inImperial } from '@/core/units/sentence';
+import { say } from '@/core/units/say';
 import { useTypedBefore } from './useTypedBefore';
 import { useField, useFieldStore, useSystem } from './context';
 import type { FieldState, FieldStore } from './store';
@@ -191,7 +191,7 @@ function TextEntry({
   const name = label ?? def.label;
   const isNumber = def.kind !== 'text';
   const bare = def.kind === 'money' ? (state.unit ?? store.bareUnit(field) ?? '') : unitOf(def, system);
-  const hint = def.hint && system === 'imperial' ? inImperial(def.hint) : def.hint;
+  const hint = def.hint && say(def.hint, system);
   const other = def.kind === 'quantity' && state.value !== null && state.unit ? printOther(state.value, state.unit) : null;
   const unitShown = def.kind === 'quantity' ? unitBeside(state, bare) : bare;
   const origin = store.originOf(field);
@@ -301,7 +301,7 @@ function ChoiceEntry({
       locked={locked}
       problem={problem}
       field={field}
-      below={look === 'stacked' && def.hint ? <Below>{def.hint}</Below> : null}
+      below={look === 'stacked' && def.hint ? <Below>{say(def.hint, 'metric')}</Below> : null}
       {...(placeholder ? { placeholder } : {})}
     />
   );

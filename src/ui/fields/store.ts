@@ -1,3 +1,4 @@
+import { say } from '@/core/units/say';
 import { type Entries, type Entry, entryAt, isWild, readEntry, recorded, withUnit } from '@/catalogue/entry';
 import { fieldDef, knownField } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
@@ -242,7 +243,7 @@ export class FieldStore {
     const def = fieldDef(field);
     const read = readEntry(def, draft.text, unit);
     if (!read.ok) {
-      this.drafts.set(field, { text: draft.text, problem: issueWords(read.issue) });
+      this.drafts.set(field, { text: draft.text, problem: say(issueWords(read.issue), this.system) });
       this.changed(field);
       return false;
     }

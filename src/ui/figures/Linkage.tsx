@@ -1,4 +1,6 @@
 'use client';
+import { mm } from '@/core/units/say';
+import { Sentence } from '../kit/Sentence';
 import styled from 'styled-components';
 import type { LinkagePose, Point } from '@/core/leverage/linkage';
 
@@ -52,7 +54,7 @@ export function LinkageFigure({ drawn, now, pivot, rockerOn, zMm }: Props) {
       </g>
       <Mechanism pose={now} pivot={pivot} unit={unit} rockerOn={rockerOn} />
       <text x={now.axle.xMm} y={-now.axle.yMm - 4.5 * unit} fontSize={4 * unit} textAnchor="middle">
-        axle, {zMm.toFixed(0)} mm up
+        axle, <Sentence of={mm(zMm, 0)} /> up
       </text>
       <text x={pivot.xMm + 3 * unit} y={-pivot.yMm + 6 * unit} fontSize={4 * unit}>
         swing-arm pivot

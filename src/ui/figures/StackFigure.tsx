@@ -1,4 +1,6 @@
 'use client';
+import { mm } from '@/core/units/say';
+import { Sentence } from '../kit/Sentence';
 import { memo } from 'react';
 import styled from 'styled-components';
 import type { Profile, Shim } from '@/core/plate/stack';
@@ -117,12 +119,13 @@ export const StackFigure = memo(function StackFigure(props: Props) {
         <rect className="metal" x={x(postMm / 2, -1)} width={postMm * mmPx} y={top - CLAMP - 4} height={HEIGHT - top + CLAMP} />
         {liftMm !== null && (
           <text x={WIDTH - 4} y={Math.max(14, top - 14)} textAnchor="end">
-            lift {liftMm.toFixed(2)} mm
+            lift <Sentence of={mm(liftMm, 2)} />
           </text>
         )}
       </Svg>
       <figcaption style={{ textAlign: 'center', fontSize: '0.8125rem', color: 'var(--soft)' }}>
-        clamp {clampMm} mm, port zone {zoneMm.inner}–{zoneMm.outer} mm; thickness and lift drawn {up} times
+        clamp <Sentence of={mm(clampMm)} />, port zone <Sentence of={mm(zoneMm.inner, 'tenth', 'to', zoneMm.outer)} />; thickness and lift
+        drawn {up} times
       </figcaption>
     </figure>
   );

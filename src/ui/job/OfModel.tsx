@@ -1,5 +1,4 @@
 'use client';
-import { useState } from 'react';
 import { entryAt, type Entry, withUnit } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { MACHINE_MODEL } from '@/catalogue/fields/machine';
@@ -9,7 +8,7 @@ import { Fold } from '../kit/Fold';
 import { NotRead } from '../kit/NotRead';
 import { Button, QuietButton, Small, Table } from '../kit/primitives';
 import { useRead } from '../kit/read';
-import { post } from '../kit/send';
+import { FormProblem, useForm } from '../kit/useForm';
 
 interface ModelFigure extends Entry {
   origin: string;
@@ -50,20 +49,18 @@ export function OfModel({ machineId, locked = false }: { machineId: number; lock
 function OneOther({ machineId, other, locked }: { machineId: number; other: Other; locked: boolean }) {
   const store = useFieldStore();
   const live = useLive();
-  const [problem, setProblem] = useState('');
+  const form = useForm({}, () => '');
   const lacking = other.figures.filter((f) => !entryAt(live, f.field)?.text);
   const differing = other.figures.filter((f) => {
     const own = entryAt(live, f.field);
     return own !== undefined && own.text !== '' && !same(own, f);
   });
   const take = async (fields?: string[]) => {
-    const answer = await post<{ entries: ModelFigure[] }>(`/api/machines/${machineId}/model`, {
+    const came = await form.send<{ entries: ModelFigure[] }>(`/api/machines/${machineId}/model`, {
       from: other.id,
       ...(fields ? { fields } : {}),
     });
-    if (!answer.ok) return setProblem(answer.message);
-    setProblem('');
-    store.acceptOfModel(answer.value.entries);
+    if (came) store.acceptOfModel(came.entries);
   };
   const year = entryAt(live, 'machine.year')?.value ?? null;
   const otherYear = other.year !== null && year !== null && other.year !== year;
@@ -113,7 +110,7 @@ function OneOther({ machineId, other, locked }: { machineId: number; other: Othe
           </Table>
         </Fold>
       )}
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </div>
   );
 }

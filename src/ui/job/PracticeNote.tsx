@@ -6,18 +6,17 @@ import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { tapeOf } from '@/judgement/training';
 import { caseById } from '@/knowledge/training/cases';
 import { Fold } from '../kit/Fold';
-import { Button, EndName, QuietButton, Small, Warn } from '../kit/primitives';
-import { post } from '../kit/send';
+import { Button, EndName, QuietButton, Small } from '../kit/primitives';
+import { FormProblem, useForm } from '../kit/useForm';
 
 /** Above every stage of a practice job: what it is, what the tape would read, and the way out. */
 export function PracticeNote({ caseId, jobId }: { caseId: string; jobId: number }) {
   const router = useRouter();
   const [sure, setSure] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm({}, () => '');
   const c = caseById(caseId);
   const remove = async () => {
-    const answer = await post('/api/practice/end', { jobId });
-    if (!answer.ok) return setProblem(answer.message);
+    if (!(await form.send('/api/practice/end', { jobId }))) return;
     router.push('/');
     router.refresh();
   };
@@ -33,7 +32,7 @@ export function PracticeNote({ caseId, jobId }: { caseId: string; jobId: number 
           <QuietButton onPress={() => setSure(true)}>Delete the practice job</QuietButton>
         )}
       </p>
-      {problem && <Warn>{problem}</Warn>}
+      <FormProblem of={form} />
       {c && (
         <Fold
           level={2}

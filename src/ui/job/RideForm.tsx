@@ -1,18 +1,17 @@
 'use client';
 import { choiceName } from '@/catalogue/choices';
-import { useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import type { RideRequest } from '@/schema/retune';
-import { post } from '../kit/send';
+import { FormProblem, useForm } from '../kit/useForm';
 import { meant } from '../kit/meant';
 import { PlainField } from '../kit/PlainField';
 import { usePreferences } from '../kit/preferences';
 import { Button, Small } from '../kit/primitives';
 import type { System } from '@/catalogue/system';
 
-const Feel = styled(RadioGroup)`
+const Feels = styled(RadioGroup)`
   border-top: 1px solid var(--rule);
   padding: 0.5rem 0;
   .choices {
@@ -43,6 +42,8 @@ const Feel = styled(RadioGroup)`
 
 const FEELS = { better: '▲ Better', same: '= The same', worse: '▼ Worse' } as const;
 
+type Feel = keyof typeof FEELS;
+const NOTHING_SAID: RideRequest['feels'] = {};
 type Typed = Omit<Required<RideRequest>, 'feels'>;
 const EMPTY: Typed = { tieRear: '', tieFront: '', riderMass: '', temperature: '', fuel: '', tyres: '', track: '', words: '' };
 /** Units of a bare number; another may be written after it. */
@@ -69,19 +70,12 @@ interface Props {
 /** How it rode: a word for each complaint, the ties, the conditions. The same at the bench and on the rider's phone. */
 export function RideForm({ complaints, url, onSaid }: Props) {
   const units = UNITS[usePreferences().system];
-  const [feels, setFeels] = useState<RideRequest['feels']>({});
-  const [typed, setTyped] = useState(EMPTY);
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
-  const [busy, setBusy] = useState(false);
+  const form = useForm({ ...EMPTY, feels: NOTHING_SAID });
+  const { feels, ...typed } = form.typed;
   const send = async () => {
-    setBusy(true);
     const told = Object.fromEntries(Object.entries(typed).map(([key, text]) => [key, meant(text, units[key as keyof Typed] ?? '')]));
-    const answer = await post(url, { feels, ...typed, ...told } satisfies RideRequest);
-    setBusy(false);
-    if (answer.ok) return onSaid();
-    setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
+    if (await form.send(url, { feels, ...typed, ...told } satisfies RideRequest)) onSaid();
   };
-  const at = (field: string) => (problem?.field === field ? problem.words : null);
   return (
     <form
       onSubmit={(event) => {
@@ -91,24 +85,14 @@ export function RideForm({ complaints, url, onSaid }: Props) {
     >
       {complaints.length === 0 && <Small>No complaint was noted: say in words how it rode.</Small>}
       {complaints.map((c) => (
-        <Feel
+        <OneFeel
           key={c.n}
-          aria-label={choiceName(COMPLAINT_PHRASES, c.phrase) ?? 'Complaint'}
+          complaint={c}
           value={feels[String(c.n)] ?? null}
-          onChange={(value) => setFeels({ ...feels, [c.n]: value as keyof typeof FEELS })}
-        >
-          <b>{choiceName(COMPLAINT_PHRASES, c.phrase) ?? 'Complaint'}</b>
-          {c.words && <Small> “{c.words}”</Small>}
-          <div className="choices">
-            {Object.entries(FEELS).map(([value, label]) => (
-              <Radio key={value} value={value}>
-                {label}
-              </Radio>
-            ))}
-          </div>
-        </Feel>
+          onChange={(feel) => form.put({ feels: { ...feels, [c.n]: feel } })}
+        />
       ))}
-      {at('feels') && <p role="alert">▲ {at('feels')}</p>}
+      {form.at('feels') && <p role="alert">▲ {form.at('feels')}</p>}
       <div
         style={{
           display: 'grid',
@@ -118,28 +102,40 @@ export function RideForm({ complaints, url, onSaid }: Props) {
         }}
       >
         {FIELDS.map(([key, label]) => (
-          <PlainField
-            key={key}
-            label={label}
-            unit={units[key] ?? ''}
-            value={typed[key]}
-            onChange={(text) => setTyped({ ...typed, [key]: text })}
-            problem={at(key)}
-          />
+          <PlainField key={key} label={label} unit={units[key] ?? ''} {...form.field(key)} />
         ))}
       </div>
-      <PlainField
-        label="In the rider’s words"
-        value={typed.words}
-        onChange={(words) => setTyped({ ...typed, words })}
-        problem={at('words')}
-      />
-      {problem && !['feels', 'words', ...FIELDS.map(([k]) => k as string)].includes(problem.field) && <p role="alert">▲ {problem.words}</p>}
+      <PlainField label="In the rider’s words" {...form.field('words')} />
+      <FormProblem of={form} />
       <p style={{ paddingTop: '0.75rem' }}>
-        <Button $strong type="submit" isDisabled={busy}>
+        <Button $strong type="submit" isDisabled={form.busy}>
           Write down how it rode
         </Button>
       </p>
     </form>
+  );
+}
+
+interface FeelProps {
+  complaint: Props['complaints'][number];
+  value: Feel | null;
+  onChange(feel: Feel): void;
+}
+
+/** One complaint, and whether it was better, the same or worse. */
+function OneFeel({ complaint: { phrase, words }, value, onChange }: FeelProps) {
+  const name = choiceName(COMPLAINT_PHRASES, phrase) ?? 'Complaint';
+  return (
+    <Feels aria-label={name} value={value} onChange={(chosen) => onChange(chosen as Feel)}>
+      <b>{name}</b>
+      {words && <Small> “{words}”</Small>}
+      <div className="choices">
+        {Object.entries(FEELS).map(([feel, label]) => (
+          <Radio key={feel} value={feel}>
+            {label}
+          </Radio>
+        ))}
+      </div>
+    </Feels>
   );
 }

@@ -1,4 +1,6 @@
 'use client';
+import { mm } from '@/core/units/say';
+import { Sentence } from '../kit/Sentence';
 import styled from 'styled-components';
 import { preloadOf, type PreloadKey } from '@/judgement/model/measure';
 import { isOnMachine } from '@/judgement/model/ends';
@@ -73,14 +75,20 @@ export function PreloadFields({
           {read.ok ? (
             <>
               <Small>Preload </Small>
-              <b>{read.value.toFixed(1)} mm</b>
+              <b>
+                <Sentence of={mm(read.value, 1)} />
+              </b>
             </>
           ) : (
             <Small>
               ▲{' '}
-              {read.issue.code === 'empty'
-                ? `Preload follows once the ${(REFERENCE_NAME[way] ?? 'reference').split(',')[0]!.toLowerCase()} is in.`
-                : issueWords(read.issue)}
+              <Sentence
+                of={
+                  read.issue.code === 'empty'
+                    ? `Preload follows once the ${(REFERENCE_NAME[way] ?? 'reference').split(',')[0]!.toLowerCase()} is in.`
+                    : issueWords(read.issue)
+                }
+              />
             </Small>
           )}
         </div>

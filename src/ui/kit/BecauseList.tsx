@@ -34,25 +34,22 @@ interface BecauseProps {
   findings: Because[];
   empty: string;
   title?: string;
-  /** Valves are spoken of in millimetres and newtons everywhere, and so are the sentences beside them. */
-  metric?: boolean;
 }
 
-export function BecauseList({ findings, empty, title = 'Because', metric = false }: BecauseProps) {
+export function BecauseList({ findings, empty, title = 'Because' }: BecauseProps) {
   const inUnits = useSaid();
-  const said = metric ? (sentence: string) => sentence : inUnits;
   return (
     <section aria-label={title}>
       <Heading>{title}</Heading>
       {findings.length === 0 && <Small>{empty}</Small>}
       <Findings aria-live="polite">
         {findings.map((f) => (
-          <li key={f.lead} className={f.mark === 'danger' ? 'danger' : ''}>
+          <li key={inUnits(f.lead)} className={f.mark === 'danger' ? 'danger' : ''}>
             <span className="mark" aria-hidden style={{ color: MARK_COLOUR[f.mark] }}>
               {MARK[f.mark]}
             </span>
             <span {...(f.mark === 'danger' ? { role: 'alert' } : {})}>
-              <b>{said(f.lead)}</b> {said(f.rest)} <span className="origin">{said(f.origin)}</span>
+              <b>{inUnits(f.lead)}</b> {inUnits(f.rest)} <span className="origin">{inUnits(f.origin)}</span>
             </span>
           </li>
         ))}

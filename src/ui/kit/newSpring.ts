@@ -1,3 +1,4 @@
+import { sayMetric } from '@/core/units/say';
 import type { End } from '@/catalogue/ends';
 import { readNewSpring, unusualSpring } from '@/schema/newSpring';
 import { issueWords } from '@/schema/words';
@@ -17,7 +18,7 @@ export type Added = { field: string; words: string; asks: boolean } | null;
 /** Puts a spring on the list, as typed with its units; an unusual one only once it is said to be meant. Null where it is there. */
 export async function addSpring(typed: Typed, end: End, place: 'drawer' | 'supplier', isMeant: boolean): Promise<Added> {
   const read = readNewSpring(typed);
-  if (!read.ok) return { field: String(read.issue.path[0]), words: issueWords(read.issue), asks: false };
+  if (!read.ok) return { field: String(read.issue.path[0]), words: sayMetric(issueWords(read.issue)), asks: false };
   const unusual = unusualSpring(read.value, end);
   if (unusual && !isMeant) return { ...unusual, asks: true };
   const answer = await post('/api/springs', { ...typed, end, place });

@@ -1,6 +1,6 @@
 'use client';
-import { createContext, type ReactNode, useContext, useState } from 'react';
-import { inImperial } from '@/core/units/sentence';
+import { createContext, type ReactNode, useCallback, useContext, useState } from 'react';
+import { type Figure, say, type Said } from '@/core/units/say';
 import type { System } from '@/catalogue/system';
 
 export interface Preferences {
@@ -37,9 +37,8 @@ export function usePreferences(): Setting {
   return found;
 }
 
-const asWritten = (sentence: string): string => sentence;
-
-/** How a sentence of the core is read on this page: in the units it was reckoned in, or in inches and pounds. */
-export function useSaid(): (sentence: string) => string {
-  return usePreferences().system === 'imperial' ? inImperial : asWritten;
+/** How a sentence is printed on this page: its figures in the units shown. */
+export function useSaid(): (sentence: Said | Figure) => string {
+  const { system } = usePreferences();
+  return useCallback((sentence) => say(sentence, system), [system]);
 }

@@ -1,4 +1,6 @@
 'use client';
+import { mm } from '@/core/units/say';
+import { Sentence } from './Sentence';
 import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled, { css } from 'styled-components';
 
@@ -43,7 +45,9 @@ export function MmSlider(props: { label: string; value: number; min?: number; ma
       onChange={(value) => props.onChange(Array.isArray(value) ? (value[0] ?? 0) : value)}
     >
       <Label>{props.label}</Label>
-      <span>{props.value.toFixed(0)} mm</span>
+      <span>
+        <Sentence of={mm(props.value, 0)} />
+      </span>
       <SliderTrack className="track">
         <SliderThumb className="thumb" />
       </SliderTrack>

@@ -1,22 +1,20 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { Button, Warn } from '../kit/primitives';
-import { post } from '../kit/send';
+import { Button } from '../kit/primitives';
+import { FormProblem, useForm } from '../kit/useForm';
 
 /** Opens the practice job, or goes on with it. */
 export function BeginPractice() {
   const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm({}, () => '');
   const begin = async () => {
-    const answer = await post<{ jobId: number }>('/api/practice', {});
-    if (answer.ok) router.push(`/jobs/${answer.value.jobId}/ask`);
-    else setProblem(answer.message);
+    const began = await form.send<{ jobId: number }>('/api/practice', {});
+    if (began) router.push(`/jobs/${began.jobId}/ask`);
   };
   return (
     <>
       <Button onPress={() => void begin()}>A practice job</Button>
-      {problem && <Warn>{problem}</Warn>}
+      <FormProblem of={form} />
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { bar, km, mm, said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
 import { entryAt } from '@/catalogue/entry';
 import { MM_PER_KM } from '@/core/constants/constants';
@@ -20,11 +21,8 @@ import { itemNumbers, numberOf, textOf } from '../../model/read';
 import type { Statement } from '@/knowledge/causes/statements';
 import { COMPLAINT_PLACES, COMPLAINT_SINCE, FIT_ITEMS, FIT_KEYS } from '@/catalogue/fields/ask';
 import { above, below } from '../../findings/belief';
-import { type EndRule, type Known, mm, type Read, type WholeRule } from './known';
+import { type EndRule, type Known, type Read, type WholeRule } from './known';
 import { USE_NAMES } from '@/catalogue/uses';
-
-const km = (x: number) => `${Math.round(x).toLocaleString('en-GB').replaceAll(',', '\u202f')} km`;
-const bar = (mPa: number) => `${(mPa * 10).toFixed(1)} bar`;
 
 /** Distance since the suspension was last serviced: as told, else since the last job whose odometer was read. */
 function sinceKm({ entries, before }: Known): number | null {
@@ -43,7 +41,7 @@ const age: EndRule = (known, end) => {
       statement: 'oil-old',
       end,
       credence: above(since, life, life * 0.08),
-      words: `${END_NAMES[end]}: ${km(since)} since it was serviced; due after ${km(life)}.`,
+      words: said`${END_NAMES[end]}: ${km(since)} since it was serviced; due after ${km(life)}.`,
     },
   ];
 };
@@ -54,7 +52,7 @@ const level: WholeRule = ({ entries, machine }) => {
   const found = meanOf(numberOf(entries, 'found.front.oilLevel.left'), numberOf(entries, 'found.front.oilLevel.right'));
   const sheet = numberOf(machine, 'machine.oilLevel');
   if (found === null || sheet === null) return [];
-  const words = `Fork oil stands ${mm(found)} from the top; the maker’s sheet says ${mm(sheet)}.`;
+  const words = said`Fork oil stands ${mm(found)} from the top; the maker’s sheet says ${mm(sheet)}.`;
   return [
     { statement: 'oil-level-low', end: null, credence: above(found - sheet, OIL_LEVEL_APART_MM, OIL_LEVEL_STANDARD_MM), words },
     { statement: 'oil-level-high', end: null, credence: above(sheet - found, OIL_LEVEL_APART_MM, OIL_LEVEL_STANDARD_MM), words },
@@ -72,7 +70,7 @@ const gas: EndRule = ({ entries, machine }, end) => {
       end,
       // Against a usual charge nothing is certain: makers differ by a factor of two.
       credence: below(ratio, GAS_LEFT_SHARE, sheet === null ? 0.15 : 0.04),
-      words: `The shock held ${bar(found)}; ${sheet === null ? `${bar(USUAL_GAS_MPA)} is usual (from memory)` : `the sheet says ${bar(sheet)}`}.`,
+      words: said`The shock held ${bar(found)}; ${sheet === null ? said`${bar(USUAL_GAS_MPA)} is usual (from memory)` : said`the sheet says ${bar(sheet)}`}.`,
     },
   ];
 };
@@ -85,7 +83,7 @@ const tyres: EndRule = ({ entries, machine }, end) => {
       statement: 'tyre-off',
       end,
       credence: above(Math.abs(found - sheet), TYRE_OFF_MPA, 0.004),
-      words: `${END_NAMES[end]} tyre came in at ${bar(found)}; the maker’s is ${bar(sheet)}.`,
+      words: said`${END_NAMES[end]} tyre came in at ${bar(found)}; the maker’s is ${bar(sheet)}.`,
     },
   ];
 };
@@ -94,7 +92,7 @@ const clamps: WholeRule = ({ entries, machine }) => {
   const found = meanOf(numberOf(entries, 'found.front.height.left'), numberOf(entries, 'found.front.height.right'));
   const sheet = numberOf(machine, 'machine.height');
   if (found === null || sheet === null) return [];
-  const words = `Fork tubes stand ${mm(found)} above the clamp; the maker’s sheet says ${mm(sheet)}.`;
+  const words = said`Fork tubes stand ${mm(found)} above the clamp; the maker’s sheet says ${mm(sheet)}.`;
   return [
     { statement: 'fork-through', end: null, credence: above(found - sheet, FORK_HEIGHT_APART_MM, 1), words },
     { statement: 'fork-dropped', end: null, credence: above(sheet - found, FORK_HEIGHT_APART_MM, 1), words },

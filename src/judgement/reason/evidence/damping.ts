@@ -1,3 +1,4 @@
+import { joined, mPerS, said, type Said } from '@/core/units/say';
 import { clickersOf } from '@/catalogue/clickers';
 import {
   NEAR_END_SHARE,
@@ -94,7 +95,10 @@ const legs: WholeRule = ({ entries, machine }) => {
   const words =
     found.differ.length === 0
       ? 'Left and right leg are set alike in all that is noted.'
-      : `Legs differ: ${found.differ.map((d) => `${d.label.toLowerCase()} ${d.left} left, ${d.right} right`).join('; ')}.`;
+      : said`Legs differ: ${joined(
+          found.differ.map((d) => said`${d.label.toLowerCase()} ${d.left} left, ${d.right} right`),
+          '; ',
+        )}.`;
   return [{ statement: 'legs-unlike', end: null, credence: found.differ.length > 0 ? 1 : 0, words }];
 };
 
@@ -103,12 +107,12 @@ const computed: EndRule = (known, end) => {
   const facts = known.dampers[end];
   if (!facts) return [];
   const found: Read[] = [];
-  const say = (statement: Statement, credence: number, words: string) =>
-    found.push({ statement, end, credence, words: `${END_NAMES[end]}: ${words}` });
+  const say = (statement: Statement, credence: number, words: Said) =>
+    found.push({ statement, end, credence, words: said`${END_NAMES[end]}: ${words}` });
   for (const side of ['rebound', 'compression'] as const) {
     const zeta = facts.zeta[side];
     if (zeta === null) continue;
-    const words = `the ${side} damping computes to ζ ${zeta.toFixed(2)} at 0.1 m/s.`;
+    const words = said`the ${side} damping computes to ζ ${zeta.toFixed(2)} at ${mPerS(0.1)}.`;
     say(`zeta-${side}-low`, below(zeta, USUAL_ZETA[side][0], ZETA_STANDARD), words);
     say(`zeta-${side}-high`, above(zeta, USUAL_ZETA[side][1], ZETA_STANDARD), words);
   }
@@ -117,7 +121,7 @@ const computed: EndRule = (known, end) => {
     facts.cavitatesFromMPerS === null ? 0.03 : below(facts.cavitatesFromMPerS, USUAL_SPEED_M_PER_S, 0.25),
     facts.cavitatesFromMPerS === null
       ? 'the oil holds together at every speed computed.'
-      : `the oil parts from ${facts.cavitatesFromMPerS.toFixed(1)} m/s of compression.`,
+      : said`the oil parts from ${mPerS(facts.cavitatesFromMPerS)} of compression.`,
   );
   say(
     'chokes',
@@ -130,9 +134,9 @@ const computed: EndRule = (known, end) => {
     say(
       'authority-small',
       below(facts.clickShare, CLICK_SHARE, CLICK_SHARE / 5),
-      `a click changes ${(facts.clickShare * 100).toFixed(1)} % of the force at 0.1 m/s.`,
+      said`a click changes ${(facts.clickShare * 100).toFixed(1)} % of the force at ${mPerS(0.1)}.`,
     );
-  say('hot-loss', above(facts.hotLoss, HOT_SHARE, 0.04), `hot, it loses ${percent(facts.hotLoss)} of its force at 0.1 m/s.`);
+  say('hot-loss', above(facts.hotLoss, HOT_SHARE, 0.04), said`hot, it loses ${percent(facts.hotLoss)} of its force at ${mPerS(0.1)}.`);
   return found;
 };
 

@@ -1,3 +1,4 @@
+import { mm, rate as rateSaid, said } from '@/core/units/say';
 import {
   BAND_STANDARD_MM,
   ALL_TRAVEL_SHARE,
@@ -18,7 +19,7 @@ import { reachOf } from '../../findings/reach';
 import { judgeSpring, offAim, pitchJudged, standardOf } from '../../findings/springJudge';
 import { schoolOf, windowsBy, windowsOf } from '../../aims/targets';
 import { above, below } from '../../findings/belief';
-import { type EndRule, type Known, mm, percent, type Read, type WholeRule } from './known';
+import { type EndRule, type Known, percent, type Read, type WholeRule } from './known';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
 const sagRead = ({ entries, machine }: Known, end: End) => {
@@ -33,7 +34,7 @@ const rides: EndRule = (known, end) => {
   if (!sag || sag.riderSagMm === null || !window) return [];
   const standard = standardOf(sag.uncertaintyMm);
   const school = schoolOf(known.entries, known.schools).name.toLowerCase();
-  const words = `${END_NAMES[end]} rider sag is ${mm(sag.riderSagMm)} ± ${(2 * standard).toFixed(1)}; the ${school} wants ${mm(window.minMm)} to ${mm(window.maxMm)}.`;
+  const words = said`${END_NAMES[end]} rider sag is ${mm(sag.riderSagMm, 'tenth', '±', 2 * standard)}; the ${school} wants ${mm(window.minMm)} to ${mm(window.maxMm)}.`;
   return [
     { statement: 'sag-low', end, credence: above(sag.riderSagMm, window.maxMm, standard), words },
     { statement: 'sag-high', end, credence: below(sag.riderSagMm, window.minMm, standard), words },
@@ -44,7 +45,7 @@ const droops: EndRule = (known, end) => {
   const sag = sagRead(known, end);
   if (!sag || sag.staticSagMm === null) return [];
   const credence = below(sag.staticSagMm, TOPPED_OUT_MM, Math.max(0.3, standardOf(sag.staticUncertaintyMm)));
-  const words = `${END_NAMES[end]} static sag is ${mm(sag.staticSagMm)}${isToppedOut(sag.staticSagMm) ? ': it tops out' : ''}.`;
+  const words = said`${END_NAMES[end]} static sag is ${mm(sag.staticSagMm)}${isToppedOut(sag.staticSagMm) ? ': it tops out' : ''}.`;
   return [{ statement: 'static-none', end, credence, words }];
 };
 
@@ -56,7 +57,7 @@ const pair: EndRule = ({ entries, machine, schools }, end) => {
   const words =
     code === 'topped-out'
       ? `${END_NAMES[end]} rests on its top-out stop: its sags say nothing of the spring.`
-      : `${END_NAMES[end]}: held at ${mm(aimMm)} of rider sag, this spring would leave ${leftMm < 0 ? 'no static sag' : `${mm(leftMm)} static`}; ${mm(staticWindow.minMm)} to ${mm(staticWindow.maxMm)} are wanted.`;
+      : said`${END_NAMES[end]}: held at ${mm(aimMm)} of rider sag, this spring would leave ${leftMm < 0 ? 'no static sag' : said`${mm(leftMm)} static`}; ${mm(staticWindow.minMm)} to ${mm(staticWindow.maxMm)} are wanted.`;
   return [
     { statement: 'rate-soft', end, credence: credence.soft, words },
     { statement: 'rate-stiff', end, credence: credence.stiff, words },
@@ -70,8 +71,8 @@ const mark: EndRule = ({ entries, machine }, end) => {
   const marked = numberOf(entries, `found.${end}.spring`);
   if (!found?.ok || marked === null) return [];
   const { effectiveRateNPerMm: rate, uncertaintyNPerMm: doubt } = found.value;
-  const figure = (x: number) => x.toFixed(marked < 20 ? 2 : 1);
-  const words = `${END_NAMES[end]}: the sags need ${figure(rate)} ± ${figure(doubt)} N/mm, the spring is marked ${figure(marked)} N/mm.`;
+  const decimals = marked < 20 ? 2 : 1;
+  const words = said`${END_NAMES[end]}: the sags need ${rateSaid(rate, decimals, '±', doubt)}, the spring is marked ${rateSaid(marked, decimals)}.`;
   return [
     { statement: 'weaker-than-mark', end, credence: below(rate, marked - doubt, doubt / 2), words },
     { statement: 'stronger-than-mark', end, credence: above(rate, marked + doubt, doubt / 2), words },
@@ -88,7 +89,7 @@ const sticks: EndRule = (known, end) => {
       statement: 'friction-wide',
       end,
       credence: above(band, WIDE_FRICTION_BAND_MM, BAND_STANDARD_MM),
-      words: `${END_NAMES[end]} friction band is ${mm(band)}; under ${mm(WIDE_FRICTION_BAND_MM)} is usual.`,
+      words: said`${END_NAMES[end]} friction band is ${mm(band)}; under ${mm(WIDE_FRICTION_BAND_MM)} is usual.`,
     },
   ];
 };
@@ -96,7 +97,7 @@ const sticks: EndRule = (known, end) => {
 const uses: EndRule = ({ entries, machine }, end) => {
   const [used, travel] = [numberOf(entries, `measure.${end}.used`), numberOf(machine, `machine.travel.${end}`)];
   if (used === null || travel === null) return [];
-  const words = `${END_NAMES[end]} used ${mm(used)} of ${mm(travel)} of travel, ${percent(used / travel)}.`;
+  const words = said`${END_NAMES[end]} used ${mm(used)} of ${mm(travel)} of travel, ${percent(used / travel)}.`;
   return [
     { statement: 'travel-all', end, credence: above(used, ALL_TRAVEL_SHARE * travel, TIE_STANDARD_MM), words },
     { statement: 'travel-little', end, credence: below(used, LITTLE_TRAVEL_SHARE * travel, TIE_STANDARD_MM), words },
@@ -132,7 +133,7 @@ const armLies: WholeRule = (known): Read[] => {
       statement: 'arm-flat',
       end: null,
       credence: above(sag.riderSagMm, window.maxMm, standardOf(sag.uncertaintyMm)),
-      words: `With the rider on, the swing-arm hangs ${degrees.toFixed(1)}° down; drive first wants rider sag within ${mm(window.minMm)} to ${mm(window.maxMm)}.`,
+      words: said`With the rider on, the swing-arm hangs ${degrees.toFixed(1)}° down; drive first wants rider sag within ${mm(window.minMm)} to ${mm(window.maxMm)}.`,
     },
   ];
 };

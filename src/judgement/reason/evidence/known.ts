@@ -1,9 +1,9 @@
+import type { Said } from '@/core/units/say';
 import type { School } from '@/knowledge/schools';
 import type { Statement } from '@/knowledge/causes/statements';
 import type { Entries } from '@/catalogue/entry';
 import type { DamperFacts } from '../../model/damperFacts';
 import type { LogFigures } from '@/core/logger/figures';
-import { mmText } from '@/core/units/shown';
 import type { End } from '@/catalogue/ends';
 
 /** Everything known of a job that a statement may rest on. */
@@ -27,12 +27,11 @@ export interface Read {
   end: End | null;
   /** 1 it holds, 0 it does not, between them as far as the reading can tell. */
   credence: number;
-  words: string;
+  words: Said;
 }
 
 /** Reads statements at one end, or of the machine; nothing where what it rests on is not known. */
 export type EndRule = (known: Known, end: End) => Read[];
 export type WholeRule = (known: Known) => Read[];
 
-export const mm = mmText;
 export const percent = (share: number): string => `${Math.round(share * 100)} %`;

@@ -1,3 +1,4 @@
+import { mm, mPerS, said, type Said } from '@/core/units/say';
 import {
   BOTTOMS_A_MINUTE,
   LOGGED_SAG_OFF_SHARE,
@@ -11,7 +12,7 @@ import { numberOf } from '../../model/read';
 import { targetOf } from '../../aims/targets';
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
 import { above, below } from '../../findings/belief';
-import { type EndRule, mm, percent, type Read } from './known';
+import { type EndRule, percent, type Read } from './known';
 import type { Statement } from '@/knowledge/causes/statements';
 
 /** What a logged ride says of one end. */
@@ -19,8 +20,8 @@ const logged: EndRule = (known, end) => {
   const log = known.log?.[end];
   if (!log) return [];
   const found: Read[] = [];
-  const say = (statement: Statement, credence: number, words: string) =>
-    found.push({ statement, end, credence, words: `${END_NAMES[end]}, logged: ${words}` });
+  const say = (statement: Statement, credence: number, words: Said) =>
+    found.push({ statement, end, credence, words: said`${END_NAMES[end]}, logged: ${words}` });
   const perMinute = (log.bottomings * 60) / log.seconds;
   say(
     'log-bottoms',
@@ -43,7 +44,7 @@ const logged: EndRule = (known, end) => {
     );
   if (log.compression95 > 0) {
     const ratio = log.rebound95 / log.compression95;
-    const words = `it came back at ${(log.rebound95 / 1000).toFixed(2)} m/s where it went in at ${(log.compression95 / 1000).toFixed(2)} m/s (exceeded 5 % of the time).`;
+    const words = said`it came back at ${mPerS(log.rebound95 / 1000, 2)} where it went in at ${mPerS(log.compression95 / 1000, 2)} (exceeded 5 % of the time).`;
     say('log-rebound-fast', above(ratio, LOGGED_RETURN_RATIO.fast, 0.08), words);
     say('log-rebound-slow', below(ratio, LOGGED_RETURN_RATIO.slow, 0.06), words);
     const speed = log.compression95 / 1000;
@@ -61,7 +62,7 @@ const logged: EndRule = (known, end) => {
     say(
       'log-friction',
       above(log.frictionBandMm, WIDE_FRICTION_BAND_MM, 1.5),
-      `free swings leave a friction band of ${mm(log.frictionBandMm)}; under ${mm(WIDE_FRICTION_BAND_MM)} is usual.`,
+      said`free swings leave a friction band of ${mm(log.frictionBandMm)}; under ${mm(WIDE_FRICTION_BAND_MM)} is usual.`,
     );
   return found;
 };

@@ -20,8 +20,8 @@ import { itemNumbers, numberOf, textOf } from '../../model/read';
 import { idealOf } from '../../model/springs';
 import { targetOf } from '../../aims/targets';
 import { above, below } from '../../findings/belief';
-import { type EndRule, type Known, mm, type WholeRule } from './known';
-import { kgText } from '@/core/units/shown';
+import { type EndRule, type Known, type WholeRule } from './known';
+import { kg, mm, rate as rateSaid, said } from '@/core/units/say';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
 /** The mean rate of what is marked on the springs that came in. */
@@ -36,8 +36,8 @@ const ideal: EndRule = (known, end) => {
   const found = idealOf(known.entries, known.machine, end, known.schools);
   if (marked === null || !found) return [];
   const ratio = found.rateNPerMm / marked;
-  const figure = (x: number) => x.toFixed(marked < 20 ? 2 : 1);
-  const words = `${END_NAMES[end]}: this load asks for ${figure(found.rateNPerMm)} N/mm, the spring is marked ${figure(marked)} N/mm.`;
+  const figure = (x: number) => rateSaid(x, marked < 20 ? 2 : 1);
+  const words = said`${END_NAMES[end]}: this load asks for ${figure(found.rateNPerMm)}, the spring is marked ${figure(marked)}.`;
   return [
     { statement: 'ideal-stiffer', end, credence: above(ratio, 1 + STEP_SHARE, RATE_STANDARD_SHARE), words },
     { statement: 'ideal-softer', end, credence: below(ratio, 1 - STEP_SHARE, RATE_STANDARD_SHARE), words },
@@ -109,8 +109,8 @@ const plate: WholeRule = (known) => {
   const worst = overloads(loads, machine).sort((a, b) => b.totalKg / b.platedKg - a.totalKg / a.platedKg)[0];
   const heaviest = Math.max(...loads.cases.map((c) => (c.result.ok ? c.result.value.totalKg : 0)));
   const words = worst
-    ? `${worst.caseName}: ${kgText(worst.totalKg)} on the ${worst.what} against ${kgText(worst.platedKg)} allowed.`
-    : `The heaviest load declared is ${kgText(heaviest)} in all against ${kgText(loads.platedKg)} on the plate.`;
+    ? said`${worst.caseName}: ${kg(worst.totalKg)} on the ${worst.what} against ${kg(worst.platedKg)} allowed.`
+    : said`The heaviest load declared is ${kg(heaviest)} in all against ${kg(loads.platedKg)} on the plate.`;
   return [{ statement: 'overloaded', end: null, credence: worst ? 1 : 0, words }];
 };
 
@@ -120,7 +120,7 @@ const behind: WholeRule = (known) => {
   if (loads.cases.length === 0 || isLoadUndeclared(known)) return [];
   const found = frontUnloading(loads, machine);
   const words = found
-    ? `The ${found.things.join(' and ')} behind the axle takes ${found.kg.toFixed(1)} kg off the front wheel.`
+    ? said`The ${found.things.join(' and ')} behind the axle takes ${kg(found.kg, 1)} off the front wheel.`
     : 'Nothing declared sits behind the rear axle.';
   return [{ statement: 'load-behind', end: null, credence: above(found?.kg ?? 0, LOAD_BEHIND_KG, 0.7), words }];
 };
@@ -129,7 +129,7 @@ const riderChanged: WholeRule = ({ entries, before }) => {
   const now = numberOf(entries, 'rider.mass');
   const was = numberOf(entries, 'valves.was.rider') ?? numberOf(before, 'rider.mass');
   if (now === null || was === null) return [];
-  const words = `The rider is ${kgText(now)} in gear; it was last set up for ${kgText(was)}.`;
+  const words = said`The rider is ${kg(now)} in gear; it was last set up for ${kg(was)}.`;
   return [
     { statement: 'rider-heavier', end: null, credence: above(now - was, OTHER_RIDER_KG, OTHER_RIDER_STANDARD_KG), words },
     { statement: 'rider-lighter', end: null, credence: above(was - now, OTHER_RIDER_KG, OTHER_RIDER_STANDARD_KG), words },
@@ -148,7 +148,7 @@ const stop: EndRule = ({ entries, machine }, end) => {
       statement: 'stop-in-travel',
       end,
       credence: below(share, STOP_SHARE, 0.03),
-      words: `${END_NAMES[end]}: the stop begins at ${mm(fromStrokeMm)} of ${mm(full)} of stroke.`,
+      words: said`${END_NAMES[end]}: the stop begins at ${mm(fromStrokeMm)} of ${mm(full)} of stroke.`,
     },
   ];
 };

@@ -1,4 +1,5 @@
 'use client';
+import { mm, said } from '@/core/units/say';
 import { type ReactNode, useCallback, useMemo } from 'react';
 import styled from 'styled-components';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
@@ -142,7 +143,7 @@ function Before({ prefix }: { prefix: Prefix }) {
   return useBefore(prefix).map((b) => (
     <Small key={b.name}>
       Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'},{' '}
-      {inUnits(`rear ${b.rearMm.toFixed(1)} mm, front ${b.frontMm.toFixed(1)} mm.`)}
+      {inUnits(said`rear ${mm(b.rearMm)}, front ${mm(b.frontMm)}.`)}
     </Small>
   ));
 }

@@ -1,26 +1,29 @@
 'use client';
+import { mm, said } from '@/core/units/say';
 import { useMemo } from 'react';
 import { reachOf } from '@/judgement/findings/reach';
 import { Small, Table } from '../../kit/primitives';
 import { useLater } from '../BenchContext';
 import { Titled } from '../../kit/parts';
+import { useSaid } from '../../kit/preferences';
 
 /** Too tall: how the rider reaches the ground, and what each cure costs in travel. Shown once seat height and inside leg are known. */
 export function Reach() {
   const { live, figures } = useLater();
+  const inUnits = useSaid();
   const reach = useMemo(() => reachOf(live, figures), [live, figures]);
   if (!reach) return null;
   return (
     <div style={{ marginTop: '1.25rem' }}>
-      <Titled title="Reach to the ground" aside={`seat at ${Math.round(reach.seatLadenMm)} mm with the rider on`}>
+      <Titled title="Reach to the ground" aside={inUnits(said`seat at ${mm(reach.seatLadenMm, 0)} with the rider on`)}>
         <p>
-          <b>{reach.words}</b> <Small>Inside leg {Math.round(reach.insideLegMm)} mm.</Small>
+          <b>{inUnits(reach.words)}</b> <Small>Inside leg {inUnits(mm(reach.insideLegMm, 0))}.</Small>
         </p>
         {reach.cures.length > 0 && (
           <Table aria-label="Cures for reach">
             <thead>
               <tr>
-                <th>Each alone, for the whole {Math.round(reach.gapMm)} mm</th>
+                <th>Each alone, for the whole {inUnits(mm(reach.gapMm, 0))}</th>
                 <th className="number">Bump travel left</th>
               </tr>
             </thead>
@@ -28,9 +31,9 @@ export function Reach() {
               {reach.cures.map((c) => (
                 <tr key={c.name}>
                   <td>
-                    <b>{c.name}.</b> {c.cost} <Small>{c.caution}</Small>
+                    <b>{c.name}.</b> {inUnits(c.cost)} <Small>{inUnits(c.caution)}</Small>
                   </td>
-                  <td className="number">{c.travelLeftMm === null ? 'all' : `${Math.round(c.travelLeftMm)} mm`}</td>
+                  <td className="number">{c.travelLeftMm === null ? 'all' : inUnits(mm(c.travelLeftMm, 0))}</td>
                 </tr>
               ))}
             </tbody>

@@ -8,6 +8,7 @@ import { isMismarked, rateOf, rateTextOf } from '@/judgement/model/offers';
 import type { DrawerShim } from '@/schema/shims';
 import { Columns, FieldGrid, Titled } from '../../kit/parts';
 import { addSpring } from '../../kit/newSpring';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { post } from '../../kit/send';
 import { meant } from '../../kit/meant';
 import { PlainField } from '../../kit/PlainField';
@@ -100,17 +101,11 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
 /** The drawers of a new shop: the rates springs are usually sold in, to order, with one button. */
 function Starter() {
   const router = useRouter();
-  const [said, setSaid] = useState<string | null>(null);
+  const form = useForm({});
   const take = async () => {
     const listedOn = new Date().toISOString().slice(0, 10);
-    const answer = await post('/api/springs/import', {
-      supplier: STARTER_SUPPLIER,
-      listedOn,
-      fileName: '',
-      mapping: {},
-      springs: STARTER_SPRINGS,
-    });
-    setSaid(answer.ok ? null : answer.message);
+    const list = { supplier: STARTER_SUPPLIER, listedOn, fileName: '', mapping: {}, springs: STARTER_SPRINGS };
+    await form.send('/api/springs/import', list);
     router.refresh();
   };
   return (
@@ -119,7 +114,7 @@ function Starter() {
       <Button $strong onPress={() => void take()}>
         Put the usual rates on the list
       </Button>
-      {said && <p role="alert">▲ {said}</p>}
+      <FormProblem of={form} />
     </Titled>
   );
 }
@@ -224,48 +219,40 @@ const unitsOf = (system: System): Partial<Record<keyof typeof BLANK, string>> =>
 function useNewSpring(end: End, place: 'drawer' | 'supplier') {
   const router = useRouter();
   const units = unitsOf(usePreferences().system);
-  const [form, setForm] = useState(BLANK);
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const form = useForm(BLANK);
   /** What was asked about and would be kept if pressed once more. */
   const [sure, setSure] = useState('');
   const add = async () => {
-    if (form.name.trim() === '') return setProblem({ field: 'name', words: 'Type the name or part number.' });
-    const bare = (field: 'rate' | 'freeLength' | 'solidLength') => meant(form[field], units[field] ?? '');
+    const { typed: written, refuse } = form;
+    if (written.name.trim() === '') return refuse('name', 'Type the name or part number.');
+    const bare = (field: 'rate' | 'freeLength' | 'solidLength') => meant(written[field], units[field] ?? '');
     const typed = {
-      name: form.name,
+      name: written.name,
       rate: bare('rate'),
       freeLength: bare('freeLength'),
       solidLength: bare('solidLength'),
-      table: form.table.replaceAll(/\s*;\s*|,\s+/g, '\n'),
+      table: written.table.replaceAll(/\s*;\s*|,\s+/g, '\n'),
     };
     const said = await addSpring(typed, end, place, sure === JSON.stringify(typed));
     if (said?.asks) setSure(JSON.stringify(typed));
-    if (said) return setProblem({ field: said.field, words: said.asks ? `${said.words} Press once more if it is right.` : said.words });
-    setProblem(null);
-    setForm(BLANK);
+    if (said) return refuse(said.field, said.asks ? `${said.words} Press once more if it is right.` : said.words);
+    form.clear();
     router.refresh();
   };
-  return { form, setForm, problem, add, units };
+  return { form, add, units };
 }
 
 function AddSpring() {
   const [end, setEnd] = useState<End>('rear');
   const [place, setPlace] = useState<'drawer' | 'supplier'>('drawer');
-  const { form, setForm, problem, add, units } = useNewSpring(end, place);
+  const { form, add, units } = useNewSpring(end, place);
   return (
     <Titled title="Add a spring">
       <Choices label="End" value={end} options={END_NAMES} onPick={setEnd} />
       <Choices label="Where" value={place} options={{ drawer: 'In the drawer', supplier: 'To order' }} onPick={setPlace} />
       <FieldGrid>
         {labelsOf(end).map(([field, label]) => (
-          <PlainField
-            key={field}
-            label={label}
-            value={form[field]}
-            onChange={(text) => setForm({ ...form, [field]: text })}
-            problem={problem?.field === field ? problem.words : null}
-            unit={units[field] ?? ''}
-          />
+          <PlainField key={field} label={label} {...form.field(field)} unit={units[field] ?? ''} />
         ))}
       </FieldGrid>
       <p style={{ padding: '0.5rem 0' }}>
@@ -274,7 +261,7 @@ function AddSpring() {
       <Button $strong onPress={() => void add()}>
         Add the spring
       </Button>
-      {problem && !(problem.field in BLANK) && <p role="alert">▲ {problem.words}</p>}
+      <FormProblem of={form} />
     </Titled>
   );
 }

@@ -6,7 +6,7 @@ import type { StockItem, StockMove } from '@/schema/stock';
 import { STOCK_MOVES } from '@/schema/stock';
 import { numberIn } from '@/catalogue/tables';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
@@ -45,39 +45,32 @@ interface Props {
 export function Ledger({ name, item, route, onDone }: Props) {
   const router = useRouter();
   const [kind, setKind] = useState<keyof typeof STOCK_MOVES>('received');
-  const [form, setForm] = useState({ count: '', batch: '', note: '' });
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm({ count: '', batch: '', note: '' });
   const id = item?.id ?? null;
   const there = item?.there ?? null;
   // Read anew with every count, which a move has changed.
   const reading = useRead<StockMove[]>(id === null ? null : `/api/stock/${id}/moves?there=${there ?? ''}`);
   const moves = reading.value ?? [];
   const send = async () => {
-    const count = numberIn(form.count);
-    if (!Number.isFinite(count)) return setProblem('Type how many.');
-    const answer = await post(route, { kind, count, batch: form.batch, note: form.note });
-    if (!answer.ok) return setProblem(answer.message);
-    setProblem(null);
-    setForm({ count: '', batch: '', note: '' });
+    const count = numberIn(form.typed.count);
+    if (!Number.isFinite(count)) return form.refuse('count', 'Type how many.');
+    if (!(await form.send(route, { ...form.typed, kind, count }))) return;
+    form.clear();
     router.refresh();
   };
   return (
     <Titled title={`Ledger of ${name}`} aside={thereWords(item)}>
       <Choices label="Move" value={kind} options={STOCK_MOVES} onPick={setKind} />
-      <PlainField
-        label={kind === 'counted' ? 'There are now' : `How many${item?.unit === 'mL' ? ' mL' : ''}`}
-        value={form.count}
-        onChange={(count) => setForm({ ...form, count })}
-        problem={problem}
-      />
-      <PlainField label="Batch" value={form.batch} onChange={(batch) => setForm({ ...form, batch })} />
-      <PlainField label="Note" value={form.note} onChange={(note) => setForm({ ...form, note })} />
+      <PlainField label={kind === 'counted' ? 'There are now' : `How many${item?.unit === 'mL' ? ' mL' : ''}`} {...form.field('count')} />
+      <PlainField label="Batch" {...form.field('batch')} />
+      <PlainField label="Note" {...form.field('note')} />
       <p style={{ display: 'flex', gap: '1rem', padding: '0.5rem 0' }}>
         <Button $strong onPress={() => void send()}>
           Write down the move
         </Button>
         <QuietButton onPress={onDone}>Close the ledger</QuietButton>
       </p>
+      <FormProblem of={form} />
       <NotRead reading={reading} />
       {moves.length > 0 && (
         <Table aria-label={`Moves of ${name}`}>

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { parseQuantity } from '@/core/units/parse';
 import { type DrawerShim, SHIM_MOVES } from '@/schema/shims';
 import { FieldGrid, Titled } from '../../kit/parts';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { post } from '../../kit/send';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small } from '../../kit/primitives';
@@ -64,38 +65,38 @@ const LABELS = {
   note: 'Note',
 };
 type MoveForm = Record<keyof typeof LABELS, string>;
+const NO_MOVE: MoveForm = { inner: '', diameter: '', thickness: '', count: '', note: '' };
 
 /** A move of shims as typed, and the way to record it. */
 function useMove() {
   const router = useRouter();
   const [kind, setKind] = useState<keyof typeof SHIM_MOVES>('received');
-  const [form, setForm] = useState<MoveForm>({ inner: '', diameter: '', thickness: '', count: '', note: '' });
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const form = useForm<MoveForm>(NO_MOVE);
   const [said, setSaid] = useState('');
   const move = async () => {
+    const { typed } = form;
     const sizes = Object.fromEntries(
-      (['inner', 'diameter', 'thickness'] as const).map((f) => [f, parseQuantity(form[f], { dimension: 'length', unit: 'mm' })]),
+      (['inner', 'diameter', 'thickness'] as const).map((f) => [f, parseQuantity(typed[f], { dimension: 'length', unit: 'mm' })]),
     );
     const unread = Object.entries(sizes).find(([, read]) => !read.ok);
-    if (unread) return setProblem({ field: unread[0], words: 'Type a length, for example 0.15 or 40 mm.' });
-    const count = Number(form.count);
-    if (form.count.trim() === '' || !Number.isInteger(count)) return setProblem({ field: 'count', words: 'Type a whole number.' });
+    if (unread) return form.refuse(unread[0], 'Type a length, for example 0.15 or 40 mm.');
+    const count = Number(typed.count);
+    if (typed.count.trim() === '' || !Number.isInteger(count)) return form.refuse('count', 'Type a whole number.');
     const lengths = Object.fromEntries(Object.entries(sizes).map(([f, read]) => [f, read.ok ? read.value.canonical : 0]));
-    const answer = await post<DrawerShim>('/api/shims', { ...lengths, count, kind, note: form.note });
-    if (!answer.ok) return setProblem({ field: String(answer.path[0] ?? ''), words: answer.message });
-    setProblem(null);
-    setSaid(`${answer.value.diameterMm} × ${answer.value.thicknessMm.toFixed(2)}: now ${answer.value.count}.`);
-    setForm({ ...form, thickness: '', count: '', note: '' });
+    const now = await form.send<DrawerShim>('/api/shims', { ...lengths, count, kind, note: typed.note });
+    if (!now) return;
+    setSaid(`${now.diameterMm} × ${now.thicknessMm.toFixed(2)}: now ${now.count}.`);
+    form.put({ thickness: '', count: '', note: '' });
     router.refresh();
   };
-  return { kind, setKind, form, setForm, problem, said, move };
+  return { kind, setKind, form, said, move };
 }
 
 /** Shims by post, diameter and thickness, laid out as in the real drawer. Counts move by entries; none is overwritten. */
 export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
-  const { kind, setKind, form, setForm, problem, said, move } = useMove();
+  const { kind, setKind, form, said, move } = useMove();
   const take = (innerMm: number, diameterMm: number, thicknessMm: number) =>
-    setForm({ ...form, inner: String(innerMm), diameter: String(diameterMm), thickness: String(thicknessMm) });
+    form.put({ inner: String(innerMm), diameter: String(diameterMm), thickness: String(thicknessMm) });
   return (
     <Titled title="Shims" aside="diameter down, thickness across; tap a size to move it">
       {shims.length === 0 && <Assortment />}
@@ -110,13 +111,7 @@ export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
       <Choices label="Move" value={kind} options={SHIM_MOVES} onPick={setKind} />
       <FieldGrid $min="9rem">
         {Object.entries(LABELS).map(([field, label]) => (
-          <PlainField
-            key={field}
-            label={label}
-            value={form[field as keyof MoveForm]}
-            onChange={(text) => setForm({ ...form, [field]: text })}
-            problem={problem?.field === field ? problem.words : null}
-          />
+          <PlainField key={field} label={label} {...form.field(field as keyof MoveForm)} />
         ))}
       </FieldGrid>
       <p style={{ padding: '0.5rem 0' }}>
@@ -125,7 +120,7 @@ export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
         </Button>{' '}
         <Small role="status">{said}</Small>
       </p>
-      {problem && !(problem.field in LABELS) && <p role="alert">▲ {problem.words}</p>}
+      <FormProblem of={form} />
     </Titled>
   );
 }

@@ -1,4 +1,7 @@
 'use client';
+import { type Figure, figure, mm, said, type Said, type SaidUnit } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
+import { Sentence } from '../../kit/Sentence';
 import { type ReactNode, useState } from 'react';
 import { z } from 'zod';
 import { linearSpring, unlikePair } from '@/core/spring/law';
@@ -52,9 +55,9 @@ function Calculation<S extends z.ZodType>({ title, aside, schema, labels, before
   );
 }
 
-const number = (x: number, digits: number, unit: string) => `${x.toFixed(digits)} ${unit}`;
+const number = (x: number, digits: number, unit: SaidUnit) => figure(unit, x, digits);
 
-const WIRE_ROWS: [string, (r: WireResult) => string | null][] = [
+const WIRE_ROWS: [string, (r: WireResult) => Said | Figure | null][] = [
   ['Rate', (r) => number(r.rateNPerMm, 2, 'N/mm')],
   ['Wire', (r) => number(r.wireMm, 2, 'mm')],
   ['Spring index D/d', (r) => r.index.toFixed(2)],
@@ -87,7 +90,13 @@ function Wire() {
     <Calculation title="Wire and coils" aside="EN 13906-1; G 79.3 GPa" schema={springWireRequest} labels={labels} before={choice}>
       {(request) => {
         const result = springWire(request);
-        return result.ok ? <Coil coil={result.value} /> : <Warn>{issueWords(result.issue)}</Warn>;
+        return result.ok ? (
+          <Coil coil={result.value} />
+        ) : (
+          <Warn>
+            <Sentence of={issueWords(result.issue)} />
+          </Warn>
+        );
       }}
     </Calculation>
   );
@@ -102,21 +111,25 @@ function Coil({ coil }: { coil: WireResult }) {
     <>
       <Figures label="The coil" rows={rows} />
       {coil.warnings.map((w) => (
-        <Warn key={w.code}>{warningWords(w)}</Warn>
+        <Warn key={w.code}>
+          <Sentence of={warningWords(w)} />
+        </Warn>
       ))}
     </>
   );
 }
 
-function Figures({ label, rows }: { label: string; rows: readonly (readonly [string, string])[] }) {
+function Figures({ label, rows }: { label: string; rows: readonly (readonly [string, Said | Figure])[] }) {
   return (
     <Table aria-label={label}>
       <tbody>
-        {rows.map(([name, said]) => (
+        {rows.map(([name, figures]) => (
           <tr key={name}>
             <td>{name}</td>
             <td className="number">
-              <b>{said}</b>
+              <b>
+                <Sentence of={figures} />
+              </b>
             </td>
           </tr>
         ))}
@@ -147,6 +160,7 @@ const progressiveFields = z.strictObject({ start: rate(), end: rate(), over: len
 const unlikeFields = z.strictObject({ left: rate(), right: rate(), extra: lengthMm().default(0) });
 
 function Stack() {
+  const inUnits = useSaid();
   const labels = {
     k1: 'First, N/mm',
     b1: 'First binds after, mm',
@@ -164,13 +178,20 @@ function Stack() {
           ...(k3 === undefined ? [] : [{ rateNPerMm: k3, travelToBindMm: b3 ?? null }]),
         ];
         const segments = seriesSegments(springs);
-        if (!segments.ok) return <Warn>{issueWords(segments.issue)}</Warn>;
-        const until = (toMm: number | null) => (toMm === null ? 'the end' : `${toMm.toFixed(1)} mm`);
+        if (!segments.ok)
+          return (
+            <Warn>
+              <Sentence of={issueWords(segments.issue)} />
+            </Warn>
+          );
+        const until = (toMm: number | null) => (toMm === null ? 'the end' : mm(toMm, 1));
         return (
           <>
             <Figures
               label="Rate over the stack’s travel"
-              rows={segments.value.map((s) => [`${s.fromMm.toFixed(1)} to ${until(s.toMm)}`, number(s.rateNPerMm, 2, 'N/mm')] as const)}
+              rows={segments.value.map(
+                (s) => [inUnits(said`${mm(s.fromMm, 1)} to ${until(s.toMm)}`), number(s.rateNPerMm, 2, 'N/mm')] as const,
+              )}
             />
             <AsTable points={tableOfSegments(segments.value, STACK_TO_MM)} />
           </>
@@ -204,8 +225,11 @@ function Unlike() {
         const law = unlikePair(linearSpring(left), linearSpring(right), extra);
         return (
           <p>
-            Together they work like two of <b>{number(law.rateNPerMm(1), 2, 'N/mm')}</b>, with {number(2 * law.forceN(0), 0, 'N')} more at
-            full extension from the unlike preload.
+            Together they work like two of{' '}
+            <b>
+              <Sentence of={number(law.rateNPerMm(1), 2, 'N/mm')} />
+            </b>
+            , with <Sentence of={number(2 * law.forceN(0), 0, 'N')} /> more at full extension from the unlike preload.
           </p>
         );
       }}

@@ -6,7 +6,7 @@ import { STOCK_KINDS, STOCK_UNITS } from '@/schema/stock';
 import { numberIn } from '@/catalogue/tables';
 import { moneyText } from '@/catalogue/money';
 import { Columns, FieldGrid, Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
 import { CsvColumns, type Taken } from '../../kit/CsvColumns';
@@ -99,29 +99,31 @@ const markIn = (text: string): number | null => (text.trim() === '' ? null : num
 
 function Terms({ item }: { item: StockItem }) {
   const router = useRouter();
-  const [form, setForm] = useState({
+  const form = useForm({
     price: item.priceMinor === null || item.currency === null ? '' : moneyText({ minor: item.priceMinor, currency: item.currency }),
     reorderAt: item.reorderAt === null ? '' : String(item.reorderAt),
     supplier: item.supplier,
   });
   const [said, setSaid] = useState('');
   const save = async () => {
-    const reorderAt = markIn(form.reorderAt);
-    if (reorderAt !== null && !Number.isFinite(reorderAt)) return setSaid('▲ Type a number to order at, or nothing.');
-    const answer = await post(`/api/stock/${item.id}/terms`, { ...form, reorderAt });
-    setSaid(answer.ok ? 'Written down; the old terms stay on record.' : `▲ ${answer.message}`);
-    if (answer.ok) router.refresh();
+    setSaid('');
+    const reorderAt = markIn(form.typed.reorderAt);
+    if (Number.isNaN(reorderAt)) return form.refuse('reorderAt', 'Type a number to order at, or nothing.');
+    if (!(await form.send(`/api/stock/${item.id}/terms`, { ...form.typed, reorderAt }))) return;
+    setSaid('Written down; the old terms stay on record.');
+    router.refresh();
   };
   return (
     <Titled title={`Terms of ${item.name}`}>
       <FieldGrid>
-        <PlainField label="Price" value={form.price} onChange={(price) => setForm({ ...form, price })} />
-        <PlainField label="Order when down to" value={form.reorderAt} onChange={(reorderAt) => setForm({ ...form, reorderAt })} />
-        <PlainField label="Supplier" value={form.supplier} onChange={(supplier) => setForm({ ...form, supplier })} />
+        <PlainField label="Price" {...form.field('price')} />
+        <PlainField label="Order when down to" {...form.field('reorderAt')} />
+        <PlainField label="Supplier" {...form.field('supplier')} />
       </FieldGrid>
       <p style={{ padding: '0.5rem 0' }}>
         <Button onPress={() => void save()}>Write down the terms</Button> <Small role="status">{said}</Small>
       </p>
+      <FormProblem of={form} />
     </Titled>
   );
 }
@@ -130,17 +132,14 @@ function AddItem({ currency }: { currency: string }) {
   const router = useRouter();
   const [kind, setKind] = useState<Kind>('oil');
   const [unit, setUnit] = useState<keyof typeof STOCK_UNITS>('mL');
-  const [form, setForm] = useState(BLANK);
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
-  const at = (field: string) => (problem?.field === field ? problem.words : null);
+  const form = useForm(BLANK);
   const add = async () => {
-    const reorderAt = markIn(form.reorderAt);
-    if (reorderAt !== null && !Number.isFinite(reorderAt)) return setProblem({ field: 'reorderAt', words: 'Type a number.' });
-    if (form.name.trim() === '') return setProblem({ field: 'name', words: 'Type the name or part number.' });
-    const answer = await post('/api/stock', { ...form, kind, unit, reorderAt });
-    if (!answer.ok) return setProblem({ field: String(answer.path[0] ?? 'name'), words: answer.message });
-    setProblem(null);
-    setForm(BLANK);
+    const { typed, refuse } = form;
+    const reorderAt = markIn(typed.reorderAt);
+    if (Number.isNaN(reorderAt)) return refuse('reorderAt', 'Type a number.');
+    if (typed.name.trim() === '') return refuse('name', 'Type the name or part number.');
+    if (!(await form.send('/api/stock', { ...typed, kind, unit, reorderAt }))) return;
+    form.clear();
     router.refresh();
   };
   return (
@@ -156,26 +155,17 @@ function AddItem({ currency }: { currency: string }) {
       />
       <Choices label="Unit" value={unit} options={STOCK_UNITS} onPick={setUnit} />
       <FieldGrid>
-        <PlainField label="Name or part number" value={form.name} onChange={(name) => setForm({ ...form, name })} problem={at('name')} />
-        <PlainField
-          label={`Price of one${unit === 'mL' ? ' mL' : ''}, ${currency}`}
-          value={form.price}
-          onChange={(price) => setForm({ ...form, price })}
-          problem={at('price')}
-        />
-        <PlainField
-          label="Order when down to"
-          value={form.reorderAt}
-          onChange={(reorderAt) => setForm({ ...form, reorderAt })}
-          problem={at('reorderAt')}
-        />
-        <PlainField label="Supplier" value={form.supplier} onChange={(supplier) => setForm({ ...form, supplier })} />
+        <PlainField label="Name or part number" {...form.field('name')} />
+        <PlainField label={`Price of one${unit === 'mL' ? ' mL' : ''}, ${currency}`} {...form.field('price')} />
+        <PlainField label="Order when down to" {...form.field('reorderAt')} />
+        <PlainField label="Supplier" {...form.field('supplier')} />
       </FieldGrid>
       <p style={{ paddingTop: '0.5rem' }}>
         <Button $strong onPress={() => void add()}>
           Add the item
         </Button>
       </p>
+      <FormProblem of={form} />
     </Titled>
   );
 }
@@ -193,7 +183,8 @@ const WANTED = [
 /** Lists in and out as CSV: taken whole or not at all; what goes out can come in again. */
 function Lists() {
   const router = useRouter();
-  const [said, setSaid] = useState<{ bad: boolean; words: string } | null>(null);
+  const [said, setSaid] = useState('');
+  const form = useForm({}, () => '');
   const take = async ({ rows, fileName }: Taken) => {
     const lines = rows.map((r) => {
       const kind = (r.kind ?? '').trim().toLowerCase().replace(/s$/, '');
@@ -207,18 +198,17 @@ function Lists() {
         supplier: r.supplier ?? '',
       };
     });
-    const answer = await post<{ added: number; counted: number }>('/api/stock/import', { fileName, lines });
-    if (answer.ok) {
-      setSaid({ bad: false, words: `${answer.value.added} items added, ${answer.value.counted} counted anew.` });
-      return router.refresh();
-    }
-    const line = answer.path[0] === 'lines' ? `Line ${Number(answer.path[1]) + 1}: ` : '';
-    setSaid({ bad: true, words: `▲ ${line}${answer.message} Nothing was taken.` });
+    setSaid('');
+    const came = await form.send<{ added: number; counted: number }>('/api/stock/import', { fileName, lines });
+    if (!came) return;
+    setSaid(`${came.added} items added, ${came.counted} counted anew.`);
+    router.refresh();
   };
   return (
     <Titled title="Lists">
       <CsvColumns action="Open a list" take="Take the list in" wanted={WANTED} onTake={(taken) => void take(taken)} />
-      {said && <p role={said.bad ? 'alert' : 'status'}>{said.words}</p>}
+      {said && <p role="status">{said}</p>}
+      <FormProblem of={form} />
       <p>
         <a href="/api/stock/export?what=stock" download>
           Oils, seals and kits as CSV

@@ -1,8 +1,12 @@
 'use client';
+import { mm, rate, said, type Said } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
+import { Sentence } from '../../kit/Sentence';
 import { Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { type Line, LineChart } from '../../charts/LineChart';
+import { LineChart } from '../../charts/LineChart';
+import type { Line } from '../../charts/chart';
 import { fitSpring, type TesterFit } from '@/core/spring/tester';
 import type { ForcePoint } from '@/core/spring/law';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -10,7 +14,7 @@ import { springFitRequest } from '@/schema/compute';
 import { problemOfZod } from '@/schema/problem';
 import { issueWords, warningWords } from '@/schema/words';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { CsvColumns } from '../../kit/CsvColumns';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Caution, QuietButton, Small, Warn } from '../../kit/primitives';
@@ -42,10 +46,10 @@ function readRows(rows: Row[]): Read {
   return { points: [], problem: { row, column: path[1] === 'forceN' ? 'force' : 'deflection', words: message } };
 }
 
-const numbers = (fit: TesterFit) =>
+const numbers = (fit: TesterFit): Said =>
   fit.model === 'linear'
-    ? `${fit.rateNPerMm.toFixed(2)} N/mm${fit.rateStandardError === null ? '' : ` ± ${(2 * fit.rateStandardError).toFixed(2)}`}, seat at ${fit.seatOffsetMm.toFixed(1)} mm`
-    : `${fit.startRateNPerMm.toFixed(2)} to ${fit.endRateNPerMm.toFixed(2)} N/mm (a quadratic fit), seat at ${fit.seatOffsetMm.toFixed(1)} mm`;
+    ? said`${rate(fit.rateNPerMm, 2, ...(fit.rateStandardError === null ? [] : (['±', 2 * fit.rateStandardError] as const)))}, seat at ${mm(fit.seatOffsetMm, 1)}`
+    : said`${rate(fit.startRateNPerMm, 2, 'to', fit.endRateNPerMm)} (a quadratic fit), seat at ${mm(fit.seatOffsetMm, 1)}`;
 
 function linesOf(points: ForcePoint[], fit: TesterFit): Line[] {
   const last = Math.max(...points.map((p) => p.deflectionMm));
@@ -90,7 +94,7 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
   const [model, setModel] = useState<Model>('linear');
   const [device, setDevice] = useState('by hand');
   const [streaming, setStreaming] = useState(false);
-  const [problem, setProblem] = useState('');
+  const form = useForm({}, () => '');
   const read = useMemo(() => readRows(rows), [rows]);
   const fit = useMemo(() => (read.points.length >= 2 ? fitSpring(read.points, model) : null), [read, model]);
   const set = (at: number, column: keyof Row, text: string) => setRows(rows.map((r, i) => (i === at ? { ...r, [column]: text } : r)));
@@ -100,19 +104,19 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
     setDevice('simulated tester');
     setRows([]);
     const broke = await readTester(spring.id, (readings) => setRows((before) => [...before, ...readings.map(rowOf)]));
-    if (broke) setProblem(broke);
+    if (broke) form.refuse('', broke);
     setStreaming(false);
   };
   const record = async () => {
-    const answer = await post(`/api/springs/${spring.id}/measurements`, { points: read.points, model, device });
-    if (!answer.ok) return setProblem(answer.message);
+    if (!(await form.send(`/api/springs/${spring.id}/measurements`, { points: read.points, model, device }))) return;
     router.refresh();
     onDone();
   };
+  const inUnits = useSaid();
   const marked = spring.rateNPerMm;
   const found = fit?.ok ? fit.value : null;
   return (
-    <Titled title={`Spring tester: ${spring.name}`} aside={`marked ${marked.toFixed(marked < 20 ? 2 : 1)} N/mm`}>
+    <Titled title={`Spring tester: ${spring.name}`} aside={inUnits(said`marked ${rate(marked, marked < 20 ? 2 : 1)}`)}>
       <Caution>{CAUTIONS.springs}</Caution>
       <Choices label="Fit" value={model} options={{ linear: 'A line', progressive: 'Progressive' }} onPick={setModel} />
       {rows.map((row, i) => (
@@ -147,7 +151,11 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
       <Small>
         A bare number is mm or N; write 279 kgf or 0.5 in where the gauge says so. One reading alone hides the seat: take three or more.
       </Small>
-      {fit && !fit.ok && <Warn>{issueWords(fit.issue)}</Warn>}
+      {fit && !fit.ok && (
+        <Warn>
+          <Sentence of={issueWords(fit.issue)} />
+        </Warn>
+      )}
       {found && (
         <>
           <Fitted spring={spring} points={read.points} found={found} />
@@ -159,7 +167,7 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
           </div>
         </>
       )}
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </Titled>
   );
 }
@@ -188,20 +196,26 @@ function ReadingRow({ i, row, problem, onPut }: ReadingRowProps) {
 
 /** The fit beside its readings, and what it says of the mark. */
 function Fitted({ spring, points, found }: { spring: ListedSpring; points: ForcePoint[]; found: TesterFit }) {
+  const inUnits = useSaid();
   const off = found.model === 'linear' ? (found.rateNPerMm / spring.rateNPerMm - 1) * 100 : null;
   return (
     <>
       <p style={{ padding: '0.5rem 0' }} role="status">
-        <b style={{ fontSize: '1.25rem' }}>{numbers(found)}</b>
+        <b style={{ fontSize: '1.25rem' }}>
+          <Sentence of={numbers(found)} />
+        </b>
         <br />
         R² {found.rSquared.toFixed(4)}
-        {off === null ? '' : `; ${Math.abs(off).toFixed(1)} % ${off < 0 ? 'under' : 'over'} the mark`}. <Small>± is k = 2.</Small>
+        {off === null ? '' : `; ${Math.abs(off).toFixed(1)} % ${off < 0 ? 'under' : 'over'} the mark`}.{' '}
+        <Small>± holds 19 times in 20.</Small>
       </p>
       {found.warnings.map((w) => (
-        <Warn key={w.code}>{warningWords(w)}</Warn>
+        <Warn key={w.code}>
+          <Sentence of={warningWords(w)} />
+        </Warn>
       ))}
       <LineChart
-        description={`Tester readings of ${spring.name}: ${numbers(found)}.`}
+        description={inUnits(said`Tester readings of ${spring.name}: ${numbers(found)}.`)}
         lines={linesOf(points, found)}
         x={{ name: 'Squeezed by', unit: 'mm' }}
         y={{ name: 'Force', unit: 'N', min: 0 }}

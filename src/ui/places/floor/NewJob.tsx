@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
 import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/catalogue/fields/machine';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { Columns, Titled } from '../../kit/parts';
 import { Options } from '../../kit/Pick';
 import { PlainField, PlainShape } from '../../kit/PlainField';
@@ -97,96 +97,76 @@ function useNewJob({ machines, chosenMachineId, usualDay }: Props) {
   const [store] = useState(() => new FieldStore({ entries: {} }));
   useEffect(() => store.setSystem(system), [store, system]);
   const chosen = machines.find((m) => m.id === chosenMachineId);
-  const [customer, setCustomer] = useState<{ id: number | null; name: string }>({ id: chosen?.ownerId ?? null, name: chosen?.owner ?? '' });
-  const [phone, setPhone] = useState('');
-  const [email, setEmail] = useState('');
-  const [machineId, setMachineId] = useState<number | null>(chosen?.id ?? null);
-  const [day, setDay] = useState<string | null>(usualDay);
-  const [problems, setProblems] = useState<Record<string, string>>({});
-  const [busy, setBusy] = useState(false);
+  const form = useForm(
+    {
+      customer: { id: chosen?.ownerId ?? null, name: chosen?.owner ?? '' } as { id: number | null; name: string },
+      phone: '',
+      email: '',
+      machineId: (chosen?.id ?? null) as number | null,
+      day: usualDay as string | null,
+    },
+    (path) => (path.includes('email') ? 'email' : ''),
+  );
+  const { customer, phone, email, machineId, day } = form.typed;
   /** The machine is in already: pressed again, a second job is meant. */
   const [isIn, setIsIn] = useState(false);
 
-  /** What is missing or cannot be read, before anything is sent. */
-  const found = (): Record<string, string> => {
-    const readable = store.commitAll();
-    return {
-      ...(customer.id === null && customer.name.trim() === '' ? { customer: 'Type the customer’s name.' } : {}),
-      ...(day === null ? { day: 'Choose the promised day.' } : {}),
-      ...(readable ? {} : { page: showUnsettled([store]) ?? '' }),
-    };
+  /** What is missing or cannot be read is said before anything is sent. */
+  const isComplete = (): boolean => {
+    if (customer.id === null && customer.name.trim() === '') return form.refuse('customer', 'Type the customer’s name.') !== null;
+    if (day === null) return form.refuse('day', 'Choose the promised day.') !== null;
+    return store.commitAll() || form.refuse('', showUnsettled([store]) ?? '') !== null;
   };
   const open = async () => {
-    const missing = found();
-    setProblems(missing);
-    if (Object.keys(missing).length > 0) return;
-    setBusy(true);
+    if (!isComplete()) return;
     const figures = Object.fromEntries(
       recorded(store.recorded()).map((e) => [e.field, { text: e.text, ...(e.unit ? { unit: e.unit } : {}) }]),
     );
-    const answer = await post<{ jobId: number }>('/api/jobs', {
+    const job = {
       customer: customer.id === null ? { name: customer.name, phone, email: email.trim() } : { id: customer.id },
       machine: machineId === null ? { figures } : { id: machineId },
       promisedOn: day,
       ...(isIn ? { anyway: true } : {}),
+    };
+    const opened = await form.send<{ jobId: number }>('/api/jobs', job, ({ code, path, message }) => {
+      setIsIn(code === 'machine-is-in');
+      const field = path.find((p) => typeof p === 'string' && p.startsWith('machine.'));
+      if (typeof field === 'string') store.setProblem(field, message);
+      if (path.includes('email')) return 'Type the address as name@place, or leave it empty.';
     });
-    setBusy(false);
-    if (answer.ok) return router.push(`/jobs/${answer.value.jobId}/ask`);
-    setIsIn(answer.code === 'machine-is-in');
-    const field = answer.path.find((p) => typeof p === 'string' && p.startsWith('machine.'));
-    if (typeof field === 'string') store.setProblem(field, answer.message);
-    setProblems(answer.path.includes('email') ? { email: 'Type the address as name@place, or leave it empty.' } : { page: answer.message });
+    if (opened) router.push(`/jobs/${opened.jobId}/ask`);
   };
   const pickMachine = (id: number | null) => {
-    setMachineId(id);
+    form.put({ machineId: id });
     setIsIn(false);
   };
-  return {
-    store,
-    customer,
-    setCustomer,
-    phone,
-    setPhone,
-    email,
-    setEmail,
-    machineId,
-    pickMachine,
-    day,
-    setDay,
-    problems,
-    busy,
-    isIn,
-    open,
-  };
+  return { store, form, pickMachine, isIn, open };
 }
 type NewJobTyped = ReturnType<typeof useNewJob>;
 
 /** Takes a machine in: customer, machine, promised day; the figures may be filled in later. */
 export function NewJob(props: Props) {
   const typed = useNewJob(props);
+  const { form } = typed;
   return (
     <Shell title="Take a machine in" about="who, which machine, by when">
       <FieldsProvider value={typed.store}>
         <Columns $wide="1fr 1.6fr">
           <WhoAndWhen>
-            <Who typed={typed} customers={props.customers} />
+            <Who form={form} customers={props.customers} />
             <Which typed={typed} machines={props.machines} chosenMachineId={props.chosenMachineId} />
             <Titled title="Promised" aside="as usual in this shop until changed">
-              <DayField label="Promised day" value={typed.day} onChange={typed.setDay} problem={typed.problems.day ?? null} />
+              <DayField label="Promised day" value={form.typed.day} onChange={(day) => form.put({ day })} problem={form.at('day')} />
             </Titled>
             <div className="open">
-              <Button $strong onPress={() => void typed.open()} isDisabled={typed.busy}>
+              <Button $strong onPress={() => void typed.open()} isDisabled={form.busy}>
                 {typed.isIn ? 'Open a second job' : 'Open the job'}
               </Button>
-              {typed.problems.page && (
-                <p role="alert" style={{ paddingTop: '0.5rem' }}>
-                  ▲ {typed.problems.page}
-                </p>
-              )}
+              <FormProblem of={form} />
             </div>
           </WhoAndWhen>
           <div className="machine">
-            {typed.machineId === null ? (
+            {form.typed.machineId === null ? (
               <>
                 <Titled title="New machine" aside="make and model are needed">
                   <FieldsOf defs={MACHINE_IDENTITY} />
@@ -206,24 +186,24 @@ export function NewJob(props: Props) {
   );
 }
 
-function Who({ typed, customers }: { typed: NewJobTyped; customers: Props['customers'] }) {
-  const { customer, setCustomer, problems } = typed;
+function Who({ form, customers }: { form: NewJobTyped['form']; customers: Props['customers'] }) {
+  const { customer } = form.typed;
   return (
     <Titled title="Customer">
       <FindOrAdd
         label="Name: found in the book, or new"
         items={customers}
         text={customer.name}
-        onText={(name) => setCustomer((c) => ({ ...c, name }))}
-        onPick={(id) => setCustomer((c) => ({ ...c, id }))}
+        onText={(name) => form.put((f) => ({ customer: { ...f.customer, name } }))}
+        onPick={(id) => form.put((f) => ({ customer: { ...f.customer, id } }))}
         autoFocus
       />
-      {problems.customer && <p role="alert">▲ {problems.customer}</p>}
+      {form.at('customer') && <p role="alert">▲ {form.at('customer')}</p>}
       {customer.id === null && customer.name.trim() !== '' && (
         <>
           <Small>New customer.</Small>
-          <PlainField label="Telephone" value={typed.phone} onChange={typed.setPhone} />
-          <PlainField label="E-mail" value={typed.email} onChange={typed.setEmail} problem={problems.email ?? null} />
+          <PlainField label="Telephone" {...form.field('phone')} />
+          <PlainField label="E-mail" {...form.field('email')} />
         </>
       )}
     </Titled>
@@ -231,7 +211,8 @@ function Who({ typed, customers }: { typed: NewJobTyped; customers: Props['custo
 }
 
 function Which({ typed, machines, chosenMachineId }: { typed: NewJobTyped } & Pick<Props, 'machines' | 'chosenMachineId'>) {
-  const { customer, machineId, pickMachine } = typed;
+  const { pickMachine } = typed;
+  const { customer, machineId } = typed.form.typed;
   const choices = machines.map((m) => ({ id: m.id, name: `${m.name}${m.registration ? `, ${m.registration}` : ''} (${m.owner})` }));
   const [text, setText] = useState(choices.find((m) => m.id === chosenMachineId)?.name ?? '');
   return (

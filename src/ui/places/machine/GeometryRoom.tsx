@@ -1,4 +1,6 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
+import { joined, mm, type Said } from '@/core/units/say';
 import { useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { drawn, geometry, type Pose, type PoseAsked } from '@/core/geometry/geometry';
@@ -74,7 +76,12 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
   const [before, after] = [poseAt(found.reference, rider), poseAt(found.reference, asked)];
   const ghost = moved ? drawn(found.reference, rider) : null;
   const inUnits = useSaid();
-  if (!now.ok || !before || !after) return <Warn>{now.ok ? 'The machine cannot stand so.' : issueWords(now.issue)}</Warn>;
+  if (!now.ok || !before || !after)
+    return (
+      <Warn>
+        <Sentence of={now.ok ? 'The machine cannot stand so.' : issueWords(now.issue)} />
+      </Warn>
+    );
   const put = (change: Partial<PoseAsked>) => setMoved({ ...asked, ...change });
   const effects = effectWords(before, after);
   return (
@@ -110,7 +117,7 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
         {!moved && <Small>Move a slider: against where it stands with the rider, the difference is drawn and said.</Small>}
         <ul>
           {effects.map((words) => (
-            <li key={words}>{inUnits(words)}</li>
+            <li key={inUnits(words)}>{inUnits(words)}</li>
           ))}
         </ul>
         {Math.abs(asked.forkThroughClampMm) >= 10 && <Warn>Ten millimetres of fork height is a big step: go by five, and ride.</Warn>}
@@ -121,13 +128,13 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
   );
 }
 
-const ROWS: [name: string, of: (pose: Pose) => string | null][] = [
+const ROWS: [name: string, of: (pose: Pose) => Said | ReturnType<typeof mm> | null][] = [
   ['Rake', (p) => `${p.rakeDeg.toFixed(1)}°`],
-  ['Trail', (p) => `${p.trailMm.toFixed(0)} mm`],
-  ['Wheelbase', (p) => `${p.wheelbaseMm.toFixed(0)} mm`],
+  ['Trail', (p) => mm(p.trailMm, 0)],
+  ['Wheelbase', (p) => mm(p.wheelbaseMm, 0)],
   ['Pitch, nose up', (p) => `${p.pitchDeg.toFixed(1).replace(/^-0\.0$/, '0.0')}°`],
   ['Swing-arm, down to the axle', (p) => `${p.swingArmAngleDeg.toFixed(1)}°`],
-  ['Centre of mass, height', (p) => `${p.centreOfMassHeightMm.toFixed(0)} mm`],
+  ['Centre of mass, height', (p) => mm(p.centreOfMassHeightMm, 0)],
   ['Chain, upper run', (p) => (p.chainAngleDeg === undefined ? null : `${p.chainAngleDeg.toFixed(1)}°`)],
   ['Load-transfer line', (p) => `${p.loadTransferAngleDeg.toFixed(1)}°`],
   ['Squat line', (p) => (p.squatAngleDeg === undefined ? null : `${p.squatAngleDeg.toFixed(1)}°`)],
@@ -137,7 +144,12 @@ const ROWS: [name: string, of: (pose: Pose) => string | null][] = [
 function Poses({ found, after }: { found: GeometryOf; after: Pose | null }) {
   const inUnits = useSaid();
   const solved = geometry({ reference: found.reference, states: found.states });
-  if (!solved.ok) return <Warn>{issueWords(solved.issue)}</Warn>;
+  if (!solved.ok)
+    return (
+      <Warn>
+        <Sentence of={issueWords(solved.issue)} />
+      </Warn>
+    );
   const poses = [...solved.value.states, ...(after ? [after] : [])];
   return (
     <>
@@ -159,7 +171,7 @@ function Poses({ found, after }: { found: GeometryOf; after: Pose | null }) {
                 <td>{name}</td>
                 {poses.map((p) => (
                   <td key={p.name} className="number">
-                    {inUnits((of(p) ?? '–').replace('-', '−'))}
+                    {inUnits(of(p) ?? '–').replace('-', '−')}
                   </td>
                 ))}
               </tr>
@@ -177,7 +189,7 @@ function Poses({ found, after }: { found: GeometryOf; after: Pose | null }) {
       )}
       {found.assumed.length > 0 && (
         <p>
-          <Small>○ Assumed, from memory, until measured: {inUnits(found.assumed.join(', '))}.</Small>
+          <Small>○ Assumed, from memory, until measured: {inUnits(joined(found.assumed, ', '))}.</Small>
         </p>
       )}
     </>

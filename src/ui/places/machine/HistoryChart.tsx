@@ -1,4 +1,6 @@
 'use client';
+import { figure } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
 import { useState } from 'react';
 import {
   alongAxis,
@@ -19,6 +21,7 @@ import { ENDS, END_NAMES } from '@/catalogue/ends';
 
 /** Readings of the machine over its life: sag, travel used and effective rate at each job, against time, distance or hours. */
 export function HistoryChart({ points }: { points: HistoryPoint[] }) {
+  const inUnits = useSaid();
   const [axis, setAxis] = useState<Axis>('days');
   const [reading, setReading] = useState<Reading>('riderMm');
   const lines = ENDS.map((end) => ({ end, points: historyLine(points, axis, end, reading) }));
@@ -40,7 +43,7 @@ export function HistoryChart({ points }: { points: HistoryPoint[] }) {
             description={`${READINGS[reading]} over ${AXES[axis].toLowerCase()}: ${lines
               .map(
                 (l) =>
-                  `${l.end} ${l.points.map(([x, y]) => `${y.toFixed(1)} ${READING_UNIT[reading]} at ${x} ${AXIS_UNIT[axis]}`).join(', ')}`,
+                  `${l.end} ${l.points.map(([x, y]) => `${inUnits(figure(READING_UNIT[reading], y, 1))} at ${x} ${AXIS_UNIT[axis]}`).join(', ')}`,
               )
               .join('; ')}`}
             lines={lines

@@ -1,4 +1,7 @@
 'use client';
+import { useSaid } from '../../kit/preferences';
+import { mm, rate, said, sayMetric } from '@/core/units/say';
+import { Sentence } from '../../kit/Sentence';
 import { MmSlider } from '../../kit/slider';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
@@ -124,10 +127,10 @@ function Pivots({ withRocker }: { withRocker: boolean }) {
 /** What is wrong with a figure as a whole, said at its field. */
 function problemAt(figures: Entries, field: string): string | null {
   const kind = leverageKindOf(figures);
-  if (isUnusable(kind) && kind.field === field) return issueWords(kind.issue);
+  if (isUnusable(kind) && kind.field === field) return sayMetric(issueWords(kind.issue));
   if (isMissing(kind) || isUnusable(kind) || kind.kind !== 'table') return null;
   const made = leverageOf(kind, 1);
-  return made.ok ? null : issueWords(made.issue);
+  return made.ok ? null : sayMetric(issueWords(made.issue));
 }
 
 const SHOWN = 12;
@@ -171,12 +174,15 @@ function Curves({ springNPerMm }: { springNPerMm: number | null }) {
       problem: typed.problem,
     };
   }, [figures, known, spring, preload]);
+  const inUnits = useSaid();
   const problemOf = (field: string) => (problem?.field === field ? problem.words : null);
   if (!curves.ok)
     return (
       <div>
         {curves.words ? (
-          <Warn>{curves.words}</Warn>
+          <Warn>
+            <Sentence of={curves.words} />
+          </Warn>
         ) : (
           <Empty>Curves follow once these are in: {curves.missing.map((f) => fieldDef(f).label.toLowerCase()).join(', ')}.</Empty>
         )}
@@ -187,7 +193,7 @@ function Curves({ springNPerMm }: { springNPerMm: number | null }) {
   return (
     <div>
       {linkage && <Mechanism linkage={linkage} figures={figures} travelMm={travelMm} />}
-      <Titled title="Leverage ratio" aside={`${fullStrokeMm.toFixed(1)} mm of shock stroke; ${progressionWords(progression)}`}>
+      <Titled title="Leverage ratio" aside={inUnits(said`${mm(fullStrokeMm, 1)} of shock stroke; ${progressionWords(progression)}`)}>
         <LineChart
           description={`Leverage ratio from ${ratio[0]![1].toFixed(2)} at full extension to ${ratio.at(-1)![1].toFixed(2)} at full travel.`}
           lines={[
@@ -217,7 +223,7 @@ function Curves({ springNPerMm }: { springNPerMm: number | null }) {
           />
         </FieldGrid>
         <LineChart
-          description={`Wheel rate from ${wheelRate[0]![1].toFixed(1)} to ${wheelRate.at(-1)![1].toFixed(1)} newtons per millimetre.`}
+          description={inUnits(said`Wheel rate from ${rate(wheelRate[0]![1], 1, 'to', wheelRate.at(-1)![1])}.`)}
           lines={[{ name: 'wheel rate', points: wheelRate, look: 'strong', colour: 'rear' }]}
           x={{ name: 'Wheel travel', unit: 'mm', max: travelMm }}
           y={{ name: 'Wheel rate', unit: 'N/mm' }}
@@ -245,12 +251,13 @@ function Mechanism({
   figures: Entries;
   travelMm: number;
 }) {
+  const inUnits = useSaid();
   const [z, setZ] = useState(Math.round(travelMm / 3));
   const at = Math.min(z, travelMm);
   const pivot = { xMm: numberOf(figures, 'machine.link.pivot.x') ?? 0, yMm: numberOf(figures, 'machine.link.pivot.y') ?? 0 };
   const on = textOf(figures, 'machine.link.rocker.on');
   return (
-    <Titled title="The mechanism" aside={`ratio ${linkage.ratio(at).toFixed(3)} at ${at} mm`}>
+    <Titled title="The mechanism" aside={inUnits(said`ratio ${linkage.ratio(at).toFixed(3)} at ${mm(at)}`)}>
       <LinkageFigure
         drawn={linkage.poseAt(0)}
         now={linkage.poseAt(at)}

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { type Form, FormProblem, useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
 import { DayField } from '../../kit/DayField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
@@ -40,17 +40,18 @@ export function Owners({ machineId, owners }: { machineId: number; owners: Owned
 
 function ChangeOfHands({ machineId, onDone }: { machineId: number; onDone(): void }) {
   const router = useRouter();
-  const [name, setName] = useState('');
-  const [known, setKnown] = useState<number | null>(null);
-  const [phone, setPhone] = useState('');
-  const [since, setSince] = useState<string | null>(new Date().toISOString().slice(0, 10));
-  const [problem, setProblem] = useState('');
+  const form = useForm({
+    known: null as number | null,
+    name: '',
+    phone: '',
+    since: new Date().toISOString().slice(0, 10) as string | null,
+  });
+  const { known, name, phone, since } = form.typed;
   const save = async () => {
-    if (name.trim() === '') return setProblem('Type the new owner’s name.');
-    if (since === null) return setProblem('Choose the day.');
+    if (name.trim() === '') return form.refuse('', 'Type the new owner’s name.');
+    if (since === null) return form.refuse('since', 'Choose the day.');
     const customer = known === null ? { name, phone } : { id: known };
-    const answer = await post(`/api/machines/${machineId}/owners`, { customer, since });
-    if (!answer.ok) return setProblem(answer.message);
+    if (!(await form.send(`/api/machines/${machineId}/owners`, { customer, since }))) return;
     router.refresh();
     onDone();
   };
@@ -61,24 +62,21 @@ function ChangeOfHands({ machineId, onDone }: { machineId: number; onDone(): voi
           label="New owner"
           kind="customer"
           value={name}
-          onChange={setName}
-          onPick={(f) => {
-            setKnown(f.id);
-            setName(f.title);
-          }}
+          onChange={(text) => form.put({ name: text })}
+          onPick={(f) => form.put({ known: f.id, name: f.title })}
         />
       ) : (
         <p>
-          <b>{name}</b> <QuietButton onPress={() => setKnown(null)}>somebody else</QuietButton>
+          <b>{name}</b> <QuietButton onPress={() => form.put({ known: null })}>somebody else</QuietButton>
         </p>
       )}
-      {known === null && <PlainField label="Telephone, if new here" value={phone} onChange={setPhone} />}
-      <DayField label="From" value={since} onChange={setSince} />
+      {known === null && <PlainField label="Telephone, if new here" {...form.field('phone')} />}
+      <DayField label="From" value={since} onChange={(day) => form.put({ since: day })} problem={form.at('since')} />
       <p style={{ display: 'flex', gap: '1rem', paddingTop: '0.5rem' }}>
         <Button onPress={() => void save()}>Write down the new owner</Button>
         <QuietButton onPress={onDone}>Leave it</QuietButton>
       </p>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </section>
   );
 }
@@ -96,75 +94,91 @@ export interface MergedRow {
 export function Merged({ machineId, merged }: { machineId: number; merged: MergedRow[] }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [other, setOther] = useState<{ id: number | null; title: string }>({ id: null, title: '' });
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState('');
+  const form = useForm({ other: NO_OTHER, reason: '' });
   const send = async (what: 'merge' | 'separate', id: number | null, why: string) => {
-    if (id === null) return setProblem('Find the other entry and choose it.');
-    if (why.trim() === '') return setProblem('Say why these are the same machine.');
-    const answer = await post(`/api/machines/${machineId}/${what}`, { machineId: id, reason: why });
-    if (!answer.ok) return setProblem(answer.message);
-    setProblem('');
+    if (id === null) return form.refuse('', 'Find the other entry and choose it.');
+    if (why.trim() === '') return form.refuse('reason', 'Say why these are the same machine.');
+    if (!(await form.send(`/api/machines/${machineId}/${what}`, { machineId: id, reason: why }))) return;
     setOpen(false);
-    setOther({ id: null, title: '' });
-    setReason('');
+    form.clear();
     router.refresh();
   };
   return (
     <Titled title="Same machine entered twice">
-      {merged.length > 0 && (
-        <Table aria-label="Merged entries">
-          <tbody>
-            {merged.map((m) => (
-              <tr key={m.id}>
-                <td>
-                  {m.make} {m.model} {m.registration}
-                  <br />
-                  <Small>
-                    {dayWords(m.mergedAt)}: {m.reason}
-                  </Small>
-                </td>
-                <td className="number">
-                  <QuietButton
-                    onPress={() => void send('separate', m.id, 'taken apart again')}
-                    aria-label={`Take ${m.make} ${m.model} apart again`}
-                  >
-                    Take apart again
-                  </QuietButton>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
+      {merged.length > 0 && <MergedTable merged={merged} onApart={(id) => void send('separate', id, 'taken apart again')} />}
       {!open && <QuietButton onPress={() => setOpen(true)}>Merge another entry into this one</QuietButton>}
       {open && (
-        <>
-          <p>
-            <Small>Jobs, set-ups and owners of both are then read together here; nothing is moved, and it can be taken apart again.</Small>
-          </p>
-          {other.id === null ? (
-            <FindOne
-              label="The other entry: make, model or plate"
-              kind="machine"
-              value={other.title}
-              except={machineId}
-              onChange={(title) => setOther({ id: null, title })}
-              onPick={(f) => setOther({ id: f.id, title: f.title })}
-            />
-          ) : (
-            <p>
-              <b>{other.title}</b> <QuietButton onPress={() => setOther({ id: null, title: '' })}>another</QuietButton>
-            </p>
-          )}
-          <PlainField label="How you know" value={reason} onChange={setReason} />
-          <p style={{ display: 'flex', gap: '1rem', paddingTop: '0.5rem' }}>
-            <Button onPress={() => void send('merge', other.id, reason)}>Merge it into this machine</Button>
-            <QuietButton onPress={() => setOpen(false)}>Leave it</QuietButton>
-          </p>
-        </>
+        <MergeForm machineId={machineId} form={form} onMerge={(id, why) => void send('merge', id, why)} onLeave={() => setOpen(false)} />
       )}
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </Titled>
+  );
+}
+
+interface Merging {
+  other: { id: number | null; title: string };
+  reason: string;
+}
+const NO_OTHER: Merging['other'] = { id: null, title: '' };
+
+function MergedTable({ merged, onApart }: { merged: MergedRow[]; onApart(id: number): void }) {
+  return (
+    <Table aria-label="Merged entries">
+      <tbody>
+        {merged.map((m) => (
+          <tr key={m.id}>
+            <td>
+              {m.make} {m.model} {m.registration}
+              <br />
+              <Small>
+                {dayWords(m.mergedAt)}: {m.reason}
+              </Small>
+            </td>
+            <td className="number">
+              <QuietButton onPress={() => onApart(m.id)} aria-label={`Take ${m.make} ${m.model} apart again`}>
+                Take apart again
+              </QuietButton>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+interface MergeFormProps {
+  machineId: number;
+  form: Form<Merging>;
+  onMerge(id: number | null, why: string): void;
+  onLeave(): void;
+}
+
+function MergeForm({ machineId, form, onMerge, onLeave }: MergeFormProps) {
+  const { other, reason } = form.typed;
+  return (
+    <>
+      <p>
+        <Small>Jobs, set-ups and owners of both are then read together here; nothing is moved, and it can be taken apart again.</Small>
+      </p>
+      {other.id === null ? (
+        <FindOne
+          label="The other entry: make, model or plate"
+          kind="machine"
+          value={other.title}
+          except={machineId}
+          onChange={(title) => form.put({ other: { id: null, title } })}
+          onPick={(f) => form.put({ other: { id: f.id, title: f.title } })}
+        />
+      ) : (
+        <p>
+          <b>{other.title}</b> <QuietButton onPress={() => form.put({ other: NO_OTHER })}>another</QuietButton>
+        </p>
+      )}
+      <PlainField label="How you know" {...form.field('reason')} />
+      <p style={{ display: 'flex', gap: '1rem', paddingTop: '0.5rem' }}>
+        <Button onPress={() => onMerge(other.id, reason)}>Merge it into this machine</Button>
+        <QuietButton onPress={onLeave}>Leave it</QuietButton>
+      </p>
+    </>
   );
 }

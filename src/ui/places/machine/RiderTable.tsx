@@ -1,4 +1,5 @@
 'use client';
+import { kg as kgSaid, rate as rateSaid, said, sayMetric } from '@/core/units/say';
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -15,7 +16,7 @@ import { estimatedRate, lengthUnit, lengthWords, rateFigure, rateUnit } from '..
 import { Columns, Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small, Table, Wide } from '../../kit/primitives';
-import { usePreferences } from '../../kit/preferences';
+import { usePreferences, useSaid } from '../../kit/preferences';
 import { Shell } from '../../layout/Shell';
 
 interface Props {
@@ -55,7 +56,7 @@ export function RiderTable({ machine, rows, basis }: Props) {
             unit={massUnit}
             value={typed}
             onChange={setTyped}
-            problem={read && !read.ok ? issueWords(read.issue) : null}
+            problem={read && !read.ok ? sayMetric(issueWords(read.issue)) : null}
           />
           <Button onPress={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
@@ -146,17 +147,18 @@ function Cell({ rate: { rateNPerMm, preloadMm, band, spring, cases } }: { rate: 
 
 /** Rate against rider at one end, the springs that exist marked on it. */
 function RateChart({ end, rows }: { end: End; rows: RiderRow[] }) {
-  const { system } = usePreferences();
-  const x = (kg: number) => (system === 'metric' ? kg : Number(printIn(kg, 'lb', 1)));
-  const y = (rate: number) => Number(printIn(rate, rateUnit(system), 3));
+  const inUnits = useSaid();
   const known = rows.flatMap((r) => (r[end] ? [{ kg: r.riderKg, rate: r[end] }] : []));
   if (known.length === 0) return null;
-  const marks = known.flatMap(({ kg, rate }) => (rate.spring ? [[x(kg), y(rate.spring.rateNPerMm)] as const] : []));
+  const marks = known.flatMap(({ kg, rate }) => (rate.spring ? [[kg, rate.spring.rateNPerMm] as const] : []));
+  const [first, last] = [known[0]!, known.at(-1)!];
   return (
     <LineChart
-      description={`${END_NAMES[end]}: from ${y(known[0]!.rate.rateNPerMm)} ${rateUnit(system)} for ${known[0]!.kg} kg to ${y(known.at(-1)!.rate.rateNPerMm)} for ${known.at(-1)!.kg} kg`}
+      description={inUnits(
+        said`${END_NAMES[end]}: from ${rateSaid(first.rate.rateNPerMm)} for ${kgSaid(first.kg)} to ${rateSaid(last.rate.rateNPerMm)} for ${kgSaid(last.kg)}`,
+      )}
       lines={[
-        { name: END_NAMES[end], points: known.map(({ kg, rate }) => [x(kg), y(rate.rateNPerMm)] as const), look: 'strong', colour: end },
+        { name: END_NAMES[end], points: known.map(({ kg, rate }) => [kg, rate.rateNPerMm] as const), look: 'strong', colour: end },
         { name: 'on the list', points: marks, look: 'thin', colour: 'ink', marks: true },
       ]}
       bands={
@@ -164,15 +166,15 @@ function RateChart({ end, rows }: { end: End; rows: RiderRow[] }) {
           ? [
               {
                 name: 'nine in ten',
-                points: known.map(({ kg, rate }) => [x(kg), y(rate.band![0]), y(rate.band![1])] as const),
+                points: known.map(({ kg, rate }) => [kg, rate.band![0], rate.band![1]] as const),
                 colour: end,
                 opacity: 0.15,
               },
             ]
           : []
       }
-      x={{ name: 'Rider', unit: system === 'metric' ? 'kg' : 'lb', min: x(known[0]!.kg), max: x(known.at(-1)!.kg) }}
-      y={{ name: `${END_NAMES[end]}, each spring`, unit: rateUnit(system) }}
+      x={{ name: 'Rider', unit: 'kg', min: first.kg, max: last.kg }}
+      y={{ name: `${END_NAMES[end]}, each spring`, unit: 'N/mm' }}
       height={210}
     />
   );

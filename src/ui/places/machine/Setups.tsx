@@ -8,7 +8,7 @@ import type { SetupDocument } from '@/schema/documents';
 import { placeLineage } from '@/judgement/job/lineage';
 import { compareSetups } from '@/judgement/model/setups';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { Lineage, type LineageLook } from '../../figures/Lineage';
 import { Button, Empty, LinkButton, QuietButton, Small } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
@@ -212,13 +212,11 @@ function SetupItem({
 /** Back to an older set-up, in one step: first what would be turned, then its figures are written into the open job as what is to be fitted. */
 function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow | null }) {
   const router = useRouter();
-  const [problem, setProblem] = useState('');
+  const form = useForm({}, () => '');
   const [isAsked, setAsked] = useState(false);
   const turned = now ? compareSetups(now.document, to.document).filter((d) => d.differs && d.right !== null && !/Mm$/.test(d.key)) : [];
   const go = async () => {
-    const answer = await post<{ fields: number }>(`/api/jobs/${jobId}/back`, { setupId: to.id });
-    if (answer.ok) router.push(`/jobs/${jobId}/rebuild`);
-    else setProblem(answer.message);
+    if (await form.send(`/api/jobs/${jobId}/back`, { setupId: to.id })) router.push(`/jobs/${jobId}/rebuild`);
   };
   if (!isAsked)
     return (
@@ -247,7 +245,7 @@ function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow
         </Button>
         <QuietButton onPress={() => setAsked(false)}>Leave it as it is</QuietButton>
       </p>
-      {problem && <span role="alert"> ▲ {problem}</span>}
+      <FormProblem of={form} />
     </div>
   );
 }

@@ -1,4 +1,6 @@
 'use client';
+import type { Said } from '@/core/units/say';
+import { Sentence } from '../../kit/Sentence';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -26,7 +28,7 @@ interface Props {
     n: number;
     token: string;
     machine: string;
-    change: string;
+    change: Said;
     complaints: TrialDocument['complaints'];
     decided: boolean;
     said: number;
@@ -40,7 +42,14 @@ export function PhoneSheet({ sheet }: Props) {
     <Phone>
       <h1>How it rode</h1>
       <p className="change">
-        {sheet.machine}, ride {sheet.n}. {sheet.change === '' ? 'Nothing was changed.' : <b>{sheet.change}.</b>}
+        {sheet.machine}, ride {sheet.n}.{' '}
+        {sheet.change === '' ? (
+          'Nothing was changed.'
+        ) : (
+          <b>
+            <Sentence of={sheet.change} />.
+          </b>
+        )}
       </p>
       {sheet.decided ? (
         <p role="status">The shop has decided on this ride. Nothing more can be written to it.</p>

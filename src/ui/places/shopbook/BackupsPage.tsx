@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Titled } from '../../kit/parts';
 import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { dayWords, timeWords } from '../../kit/time';
 
 interface Props {
@@ -16,12 +16,10 @@ interface Props {
 export function BackupsPage({ place, files, warning }: Props) {
   const router = useRouter();
   const [state, setState] = useState<'idle' | 'making' | 'made'>('idle');
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm({}, () => '');
   const make = async () => {
     setState('making');
-    const answer = await post('/api/backups', {});
-    setProblem(answer.ok ? null : answer.message);
-    setState(answer.ok ? 'made' : 'idle');
+    setState((await form.send('/api/backups', {})) ? 'made' : 'idle');
     router.refresh();
   };
   return (
@@ -39,7 +37,7 @@ export function BackupsPage({ place, files, warning }: Props) {
         </Button>
         <span role="status">{state === 'made' && 'Made, opened, and its seals hold.'}</span>
       </p>
-      {problem && <Warn>{problem}</Warn>}
+      <FormProblem of={form} />
       {files.length === 0 ? (
         <Empty>No backup yet.</Empty>
       ) : (

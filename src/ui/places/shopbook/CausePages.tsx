@@ -10,7 +10,7 @@ import { percent } from '@/judgement/reason/evidence/known';
 import { numberIn } from '@/catalogue/tables';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { FieldGrid, Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
 import { BookFrame } from '../../layout/BookFrame';
@@ -180,13 +180,12 @@ function Sheet({ cause }: { cause: Cause }) {
 /** Counts begun anew: nothing is deleted, and the reason stands in the book. */
 function Reset({ cause }: { cause: Cause }) {
   const router = useRouter();
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm({ reason: '' }, () => 'reason');
   const begin = async () => {
-    const answer = await post('/api/book/causes/reset', { cause: cause.page.id, reason });
-    if (!answer.ok) return setProblem(reason.trim() === '' ? 'Say why the counts begin anew.' : answer.message);
-    setReason('');
-    setProblem(null);
+    const { reason } = form.typed;
+    if (reason.trim() === '') return form.refuse('reason', 'Say why the counts begin anew.');
+    if (!(await form.send('/api/book/causes/reset', { cause: cause.page.id, reason }))) return;
+    form.clear();
     router.refresh();
   };
   return (
@@ -198,7 +197,7 @@ function Reset({ cause }: { cause: Cause }) {
       )}
       {cause.counts.tried > 0 && (
         <FieldGrid $min="16rem">
-          <PlainField label="Why the counts begin anew" value={reason} onChange={setReason} problem={problem} />
+          <PlainField label="Why the counts begin anew" {...form.field('reason')} />
           <p style={{ alignSelf: 'end' }}>
             <QuietButton onPress={() => void begin()}>Begin the counts anew</QuietButton>
           </p>

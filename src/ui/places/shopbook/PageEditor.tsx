@@ -1,9 +1,9 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { numberIn } from '@/catalogue/tables';
 import { FieldGrid } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Small } from '../../kit/primitives';
 
@@ -34,46 +34,37 @@ export function PageEditor({
   onDone,
 }: Props) {
   const router = useRouter();
-  const [typed, setTyped] = useState<Record<string, string>>(Object.fromEntries(figures.map((f) => [f.key, f.text])));
-  const [origin, setOrigin] = useState(began);
-  const [reason, setReason] = useState(begunReason);
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
-  const at = (field: string) => (problem?.field === field ? problem.words : null);
+  const form = useForm(
+    { ...Object.fromEntries(figures.map((f) => [f.key, f.text])), origin: began, reason: begunReason } as Record<string, string>,
+    (path) => keyOf(path.slice(1).join('.')),
+  );
+  const { typed, refuse } = form;
   const save = async () => {
     const unread = figures.find((f) => !Number.isFinite(numberIn(typed[f.key] ?? '')));
-    if (unread) return setProblem({ field: unread.key, words: 'Type a number.' });
-    if (reason.trim() === '') return setProblem({ field: 'reason', words: 'Say why the book changes.' });
-    const answer = await post(route, { page: pageFrom(typed, origin), reason });
-    if (answer.ok) {
-      router.refresh();
-      return onDone();
-    }
-    const field = keyOf(answer.path.slice(1).join('.'));
-    setProblem({ field: figures.some((f) => f.key === field) ? field : 'whole', words: answer.message });
+    if (unread) return refuse(unread.key, 'Type a number.');
+    const { origin = '', reason = '' } = typed;
+    if (reason.trim() === '') return refuse('reason', 'Say why the book changes.');
+    if (!(await form.send(route, { page: pageFrom(typed, origin), reason }))) return;
+    router.refresh();
+    onDone();
   };
   return (
     <div>
       <FieldGrid $min="12rem">
         {figures.map((f) => (
-          <PlainField
-            key={f.key}
-            label={f.label}
-            value={typed[f.key] ?? ''}
-            onChange={(value) => setTyped({ ...typed, [f.key]: value })}
-            problem={at(f.key)}
-          />
+          <PlainField key={f.key} label={f.label} {...form.field(f.key)} />
         ))}
       </FieldGrid>
       {children}
-      <PlainField label="Origin of the figures" value={origin} onChange={setOrigin} />
-      <PlainField label="Reason for the change" value={reason} onChange={setReason} problem={at('reason')} />
+      <PlainField label="Origin of the figures" {...form.field('origin')} />
+      <PlainField label="Reason for the change" {...form.field('reason')} />
       <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', padding: '0.5rem 0' }}>
         <Button $strong onPress={() => void save()}>
           Record the new version
         </Button>
         <Small>The old one stays in the book.</Small>
       </div>
-      {problem?.field === 'whole' && <p role="alert">▲ {problem.words}</p>}
+      <FormProblem of={form} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { sayMetric } from '@/core/units/say';
 import { ArrowDown, ArrowUp, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -8,7 +9,7 @@ import { asksIn, asksText, CAUTION_NAMES, type Procedure, type ProcedureStep } f
 import { WORK_MEASURES } from '@/catalogue/fields/work';
 import { issueWords } from '@/schema/words';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
 import { Button, EndName, QuietButton, Small } from '../../kit/primitives';
 import type { Version } from './FigureEditor';
@@ -80,39 +81,51 @@ const blankStep = (): Draft =>
     waitMin: null,
   });
 
+/** The steps as they would be kept, or the first that cannot be, counted from 0, and why. */
+function checked(steps: readonly Draft[]): { steps: ProcedureStep[] } | { at: number; words: string } {
+  const kept: ProcedureStep[] = [];
+  for (const [at, { askLines, ...step }] of steps.entries()) {
+    const asks = asksIn(askLines);
+    if (!asks.ok) return { at, words: sayMetric(issueWords({ code: 'asks-unreadable', data: { line: asks.line, text: asks.text } })) };
+    if (step.title.trim() === '' || step.say.trim() === '') return { at, words: 'A step needs a title and what to do.' };
+    kept.push({ ...step, asks: asks.asks });
+  }
+  return { steps: kept };
+}
+
+/** Steps being written: changed, moved, added and taken out. */
+function useSteps(page: Procedure) {
+  const [steps, setSteps] = useState<Draft[]>(() => page.steps.map(draftOf));
+  return {
+    steps,
+    put: (i: number, change: Partial<Draft>) => setSteps(steps.map((s, k) => (k === i ? { ...s, ...change } : s))),
+    swap: (i: number, k: number) => setSteps(steps.map((s, at) => (at === i ? steps[k]! : at === k ? steps[i]! : s))),
+    add: (after: number) => setSteps([...steps.slice(0, after + 1), blankStep(), ...steps.slice(after + 1)]),
+    out: (i: number) => setSteps(steps.filter((_, k) => k !== i)),
+  };
+}
+
+const stepNamed = (i: number) => `step ${i}`;
+
 function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) {
   const router = useRouter();
-  const [name, setName] = useState(page.name);
-  const [steps, setSteps] = useState<Draft[]>(() => page.steps.map(draftOf));
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<{ step: number | null; words: string } | null>(null);
-  const put = (i: number, change: Partial<Draft>) => setSteps(steps.map((s, k) => (k === i ? { ...s, ...change } : s)));
-  const swap = (i: number, k: number) => setSteps(steps.map((s, at) => (at === i ? steps[k]! : at === k ? steps[i]! : s)));
-  const add = (after: number) => {
-    const blank = blankStep();
-    setSteps([...steps.slice(0, after + 1), blank, ...steps.slice(after + 1)]);
-  };
+  const { steps, put, swap, add, out } = useSteps(page);
+  const form = useForm({ name: page.name, reason: '' }, (path) =>
+    path[1] === 'steps' ? stepNamed(Number(path[2])) : String(path.at(-1) ?? ''),
+  );
   const save = async () => {
-    const checked: ProcedureStep[] = [];
-    for (const [i, { askLines, ...step }] of steps.entries()) {
-      const asks = asksIn(askLines);
-      if (!asks.ok)
-        return setProblem({ step: i, words: issueWords({ code: 'asks-unreadable', data: { line: asks.line, text: asks.text } }) });
-      if (step.title.trim() === '' || step.say.trim() === '') return setProblem({ step: i, words: 'A step needs a title and what to do.' });
-      checked.push({ ...step, asks: asks.asks });
-    }
-    if (reason.trim() === '') return setProblem({ step: null, words: 'Say why the book changes.' });
-    const answer = await post('/api/book/procedures', { page: { version: 'procedure/1', ...page, name, steps: checked }, reason });
-    if (!answer.ok) {
-      const at = answer.path[1] === 'steps' ? Number(answer.path[2]) : null;
-      return setProblem({ step: at, words: answer.message });
-    }
+    const found = checked(steps);
+    if ('at' in found) return form.refuse(stepNamed(found.at), `Step ${found.at + 1}: ${found.words}`);
+    const { name, reason } = form.typed;
+    if (reason.trim() === '') return form.refuse('reason', 'Say why the book changes.');
+    const next = { version: 'procedure/1', ...page, name, steps: found.steps };
+    if (!(await form.send('/api/book/procedures', { page: next, reason }))) return;
     router.refresh();
     onDone();
   };
   return (
     <div>
-      <PlainField label="Name" value={name} onChange={setName} />
+      <PlainField label="Name" {...form.field('name')} />
       <p>
         <Small>
           What to write down stands one a line: {WORK_MEASURES.join(', ')}, a colon and what it is; or “field:” and a field of the job.
@@ -125,27 +138,22 @@ function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) 
             i={i}
             s={s}
             of={steps.length}
-            problem={problem?.step === i ? problem.words : null}
+            problem={form.at(stepNamed(i))}
             onPut={(change) => put(i, change)}
             onSwap={(k) => swap(i, k)}
-            onOut={() => setSteps(steps.filter((_, k) => k !== i))}
+            onOut={() => out(i)}
             onAdd={() => add(i)}
           />
         ))}
       </ol>
-      <PlainField label="Reason for the change" value={reason} onChange={setReason} />
+      <PlainField label="Reason for the change" {...form.field('reason')} />
       <p style={{ display: 'flex', gap: '1rem', padding: '0.5rem 0' }}>
         <Button $strong onPress={() => void save()}>
           Record the new version
         </Button>
         <QuietButton onPress={onDone}>Leave it</QuietButton>
       </p>
-      {problem && (
-        <p role="alert">
-          ▲ {problem.step !== null && `Step ${problem.step + 1}: `}
-          {problem.words}
-        </p>
-      )}
+      <FormProblem of={form} />
     </div>
   );
 }

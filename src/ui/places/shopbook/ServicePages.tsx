@@ -3,30 +3,36 @@ import { useState } from 'react';
 import type { MoneyPage } from '@/schema/book';
 import { COMPONENTS } from '@/knowledge/procedures/components';
 import { numberIn } from '@/catalogue/tables';
-import { decimalsOf, moneyText } from '@/catalogue/money';
+import { decimalsOf, isCurrency, moneyText } from '@/catalogue/money';
 import { useRouter } from 'next/navigation';
 import { FieldGrid, Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
 import { Button, EndName, QuietButton, Small, Table } from '../../kit/primitives';
 import type { Version } from './FigureEditor';
 import { USE_NAMES } from '@/catalogue/uses';
 import type { ServiceRule } from '@/knowledge/service/page';
 
-/** Saves a page with its reason; says what was refused. */
-function usePage(route: string, onDone: () => void) {
+/** A page of the book as a form: sent with its reason, what was refused at its field. */
+function usePage<T extends { reason: string }>(
+  route: string,
+  blank: T,
+  keys: Partial<Record<string, keyof T & string>>,
+  onDone: () => void,
+) {
   const router = useRouter();
-  const [problem, setProblem] = useState('');
-  const save = async (page: object, reason: string) => {
-    if (reason.trim() === '') return setProblem('Say why the book changes.');
-    const answer = await post(route, { page, reason });
-    if (!answer.ok) return setProblem(`${answer.path.slice(1).join(' ')}: ${answer.message}`);
-    setProblem('');
+  const form = useForm(blank, (path) => keys[String(path.at(-1))] ?? String(path.at(-1) ?? ''));
+  const save = async (page: object) => {
+    if (form.typed.reason.trim() === '') return form.refuse('reason', 'Say why the book changes.');
+    if (!(await form.send(route, { page, reason: form.typed.reason }))) return;
     router.refresh();
     onDone();
   };
-  return { problem, setProblem, save };
+  return { form, save };
 }
+
+const MONEY_KEYS = { taxShare: 'tax', labourPerHourMinor: 'hour', quoteDays: 'days' } as const;
+const RULE_KEYS = { distanceKm: 'km' } as const;
 
 /** Currency, tax, the hour's price. */
 export function MoneySection({ version: { page } }: { version: Version<MoneyPage> }) {
@@ -44,8 +50,7 @@ export function MoneySection({ version: { page } }: { version: Version<MoneyPage
 }
 
 function MoneyForm({ page, onDone }: { page: MoneyPage; onDone(): void }) {
-  const { problem, setProblem, save } = usePage('/api/book/money', onDone);
-  const [form, setForm] = useState({
+  const blank = {
     currency: page.currency,
     taxName: page.taxName,
     tax: String(page.taxShare * 100),
@@ -53,44 +58,31 @@ function MoneyForm({ page, onDone }: { page: MoneyPage; onDone(): void }) {
     days: String(page.quoteDays),
     origin: page.origin,
     reason: '',
-  });
-  const send = () => {
-    const [tax, hour, days] = [numberIn(form.tax), numberIn(form.hour), numberIn(form.days)];
-    if (![tax, hour, days].every(Number.isFinite)) return setProblem('Tax, hour and days are numbers.');
-    const currency = form.currency.trim().toUpperCase();
-    let decimals: number;
-    try {
-      decimals = decimalsOf(currency);
-    } catch {
-      return setProblem('Write the currency by its three letters, for example EUR.');
-    }
-    void save(
-      {
-        version: 'money/1',
-        id: 'money',
-        currency,
-        taxName: form.taxName,
-        taxShare: tax / 100,
-        labourPerHourMinor: Math.round(hour * 10 ** decimals),
-        quoteDays: days,
-        origin: form.origin,
-      },
-      form.reason,
-    );
   };
-  const field = (key: keyof typeof form, label: string) => (
-    <PlainField label={label} value={form[key]} onChange={(text) => setForm({ ...form, [key]: text })} />
-  );
+  const { form, save } = usePage('/api/book/money', blank, MONEY_KEYS, onDone);
+  const send = () => {
+    const { typed, refuse } = form;
+    const unread = (['tax', 'hour', 'days'] as const).find((key) => !Number.isFinite(numberIn(typed[key])));
+    if (unread) return refuse(unread, 'Type a number.');
+    const currency = typed.currency.trim().toUpperCase();
+    if (!isCurrency(currency)) return refuse('currency', 'Write the currency by its three letters, for example EUR.');
+    void save({
+      version: 'money/1',
+      id: 'money',
+      currency,
+      taxName: typed.taxName,
+      taxShare: numberIn(typed.tax) / 100,
+      labourPerHourMinor: Math.round(numberIn(typed.hour) * 10 ** decimalsOf(currency)),
+      quoteDays: numberIn(typed.days),
+      origin: typed.origin,
+    });
+  };
   return (
     <>
       <FieldGrid>
-        {field('currency', 'Currency, three letters')}
-        {field('hour', 'Labour, an hour')}
-        {field('taxName', 'Name of the tax')}
-        {field('tax', 'Tax, %')}
-        {field('days', 'A quote stands, days')}
-        {field('origin', 'Origin')}
-        {field('reason', 'Reason for the change')}
+        {Object.entries(MONEY_LABELS).map(([key, label]) => (
+          <PlainField key={key} label={label} {...form.field(key as keyof typeof blank)} />
+        ))}
       </FieldGrid>
       <p style={{ display: 'flex', gap: '1rem', padding: '0.5rem 0' }}>
         <Button $strong onPress={send}>
@@ -98,10 +90,20 @@ function MoneyForm({ page, onDone }: { page: MoneyPage; onDone(): void }) {
         </Button>
         <QuietButton onPress={onDone}>Leave it</QuietButton>
       </p>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </>
   );
 }
+
+const MONEY_LABELS = {
+  currency: 'Currency, three letters',
+  hour: 'Labour, an hour',
+  taxName: 'Name of the tax',
+  tax: 'Tax, %',
+  days: 'A quote stands, days',
+  origin: 'Origin',
+  reason: 'Reason for the change',
+};
 
 const limits = (r: ServiceRule) =>
   [r.distanceKm !== null && `${r.distanceKm} km`, r.hours !== null && `${r.hours} h`, r.months !== null && `${r.months} months`]
@@ -145,38 +147,29 @@ export function ServiceSection({ versions }: { versions: Version<ServiceRule>[] 
 }
 
 function RuleForm({ page, onDone }: { page: ServiceRule; onDone(): void }) {
-  const { problem, setProblem, save } = usePage('/api/book/service', onDone);
   const began = (x: number | null) => (x === null ? '' : String(x));
-  const [form, setForm] = useState({
-    km: began(page.distanceKm),
-    hours: began(page.hours),
-    months: began(page.months),
-    origin: page.origin,
-    reason: '',
-  });
+  const blank = { km: began(page.distanceKm), hours: began(page.hours), months: began(page.months), origin: page.origin, reason: '' };
+  const { form, save } = usePage('/api/book/service', blank, RULE_KEYS, onDone);
   const send = () => {
     const limit = (text: string) => (text.trim() === '' ? null : numberIn(text));
-    const [distanceKm, hours, months] = [limit(form.km), limit(form.hours), limit(form.months)];
-    if ([distanceKm, hours, months].some((x) => x !== null && !Number.isFinite(x)))
-      return setProblem('Type numbers, or nothing where it is not counted.');
-    void save({ version: 'service/1', ...page, distanceKm, hours, months, origin: form.origin }, form.reason);
+    const unread = (['km', 'hours', 'months'] as const).find((key) => Number.isNaN(limit(form.typed[key])));
+    if (unread) return form.refuse(unread, 'Type a number, or nothing where it is not counted.');
+    const { km, hours, months, origin } = form.typed;
+    void save({ version: 'service/1', ...page, distanceKm: limit(km), hours: limit(hours), months: limit(months), origin });
   };
-  const field = (key: keyof typeof form, label: string) => (
-    <PlainField label={label} value={form[key]} onChange={(text) => setForm({ ...form, [key]: text })} />
-  );
   return (
     <>
       <FieldGrid>
-        {field('km', 'Distance, km')}
-        {field('hours', 'Hours')}
-        {field('months', 'Months')}
-        {field('origin', 'Origin')}
-        {field('reason', 'Reason for the change')}
+        <PlainField label="Distance, km" {...form.field('km')} />
+        <PlainField label="Hours" {...form.field('hours')} />
+        <PlainField label="Months" {...form.field('months')} />
+        <PlainField label="Origin" {...form.field('origin')} />
+        <PlainField label="Reason for the change" {...form.field('reason')} />
       </FieldGrid>
       <p style={{ padding: '0.5rem 0' }}>
         <Button onPress={send}>Record the new version</Button>
       </p>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </>
   );
 }

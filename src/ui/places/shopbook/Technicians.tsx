@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, QuietButton, Small, Warn } from '../../kit/primitives';
@@ -16,14 +16,11 @@ interface Technician {
 /** Those who sign, each with a passcode of their own. */
 export function Technicians({ technicians }: { technicians: Technician[] }) {
   const router = useRouter();
-  const [typed, setTyped] = useState({ name: '', passcode: '' });
-  const [problem, setProblem] = useState<{ at: string; words: string } | null>(null);
+  const form = useForm({ name: '', passcode: '' });
   const [changing, setChanging] = useState<number | null>(null);
   const add = async () => {
-    const answer = await post('/api/technicians', typed);
-    if (!answer.ok) return setProblem({ at: String(answer.path[0] ?? 'name'), words: answer.message });
-    setProblem(null);
-    setTyped({ name: '', passcode: '' });
+    if (!(await form.send('/api/technicians', form.typed))) return;
+    form.clear();
     router.refresh();
   };
   return (
@@ -40,49 +37,25 @@ export function Technicians({ technicians }: { technicians: Technician[] }) {
           </li>
         ))}
       </ul>
-      <PlainField
-        label="Add a technician"
-        value={typed.name}
-        onChange={(name) => setTyped({ ...typed, name })}
-        problem={problem?.at === 'name' ? problem.words : null}
-      />
-      <PlainField
-        label="with a passcode of six signs or more"
-        secret
-        value={typed.passcode}
-        onChange={(passcode) => setTyped({ ...typed, passcode })}
-        problem={problem?.at === 'passcode' ? problem.words : null}
-      />
+      <PlainField label="Add a technician" {...form.field('name')} />
+      <PlainField label="with a passcode of six signs or more" secret {...form.field('passcode')} />
       <p style={{ paddingTop: '0.5rem' }}>
         <Button onPress={() => void add()}>Add the name</Button>
       </p>
+      <FormProblem of={form} />
     </Titled>
   );
 }
 
 function PasscodeForm({ technician, onDone }: { technician: Technician; onDone(): void }) {
-  const [typed, setTyped] = useState({ before: '', passcode: '' });
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm({ before: '', passcode: '' }, () => 'passcode');
   const change = async () => {
-    const answer = await post(`/api/technicians/${technician.id}/passcode`, typed);
-    if (answer.ok) onDone();
-    else setProblem(answer.message);
+    if (await form.send(`/api/technicians/${technician.id}/passcode`, form.typed)) onDone();
   };
   return (
     <>
-      <PlainField
-        label="Passcode until now, if there is one"
-        secret
-        value={typed.before}
-        onChange={(before) => setTyped({ ...typed, before })}
-      />
-      <PlainField
-        label="New passcode"
-        secret
-        value={typed.passcode}
-        onChange={(passcode) => setTyped({ ...typed, passcode })}
-        problem={problem}
-      />
+      <PlainField label="Passcode until now, if there is one" secret {...form.field('before')} />
+      <PlainField label="New passcode" secret {...form.field('passcode')} />
       <Button onPress={() => void change()}>Change the passcode</Button>
     </>
   );

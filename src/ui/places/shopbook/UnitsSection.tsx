@@ -1,8 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { usePreferences } from '../../kit/preferences';
 import { Small, Warn } from '../../kit/primitives';
 import { Choices } from '../../kit/Choices';
@@ -13,14 +12,10 @@ const SYSTEMS = { metric: 'mm, N/mm, kg, bar', imperial: 'in, lbf/in, lb, psi' }
 export function UnitsSection() {
   const { shop, system, set } = usePreferences();
   const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm({});
   const choose = async (chosen: keyof typeof SYSTEMS) => {
-    const answer = await post('/api/book/units', {
-      page: { version: 'units/1', id: 'units', system: chosen, origin: 'the shop' },
-      reason: 'chosen in the Shop book',
-    });
-    if (!answer.ok) return setProblem(answer.message);
-    setProblem(null);
+    const page = { version: 'units/1', id: 'units', system: chosen, origin: 'the shop' };
+    if (!(await form.send('/api/book/units', { page, reason: 'chosen in the Shop book' }))) return;
     set({ system: chosen });
     router.refresh();
   };
@@ -28,7 +23,7 @@ export function UnitsSection() {
     <Titled title="Units" aside="a bare number is in the unit shown">
       <Choices label="The shop works in" value={shop} options={SYSTEMS} onPick={(chosen) => void choose(chosen)} />
       {system !== shop && <Warn>This device shows {SYSTEMS[system]} of its own; U takes it back to the shop’s units.</Warn>}
-      {problem && <Warn>{problem}</Warn>}
+      <FormProblem of={form} />
       <Small>Papers are printed in the shop’s units with the other in brackets. What was typed stays as typed.</Small>
     </Titled>
   );

@@ -1,4 +1,5 @@
 'use client';
+import { kg, said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
 import Link from 'next/link';
 import type { Known } from '@/judgement/reason/evidence/known';
@@ -93,7 +94,7 @@ function Story({ c, known }: { c: TrainingCase; known: Known }) {
   return (
     <Titled
       title={`${c.title}: ${machineNamed(c)}`}
-      aside={inUnits(`rider ${c.asked['rider.mass']} kg in gear, ${known.entries.use?.text ?? ''}`)}
+      aside={inUnits(said`rider ${kg(Number(c.asked['rider.mass']))} in gear, ${known.entries.use?.text ?? ''}`)}
     >
       <p style={{ maxWidth: '60ch' }}>{c.story}</p>
       <p style={{ padding: '0.5rem 0' }}>
@@ -131,13 +132,13 @@ function Measurements(props: { c: TrainingCase; made: readonly string[]; guessed
 /** The sentences known so far, each once, in the order they were asked for. */
 function Evidence({ reasoned, made }: { reasoned: Reasoned; made: readonly string[] }) {
   const inUnits = useSaid();
-  const words = [...new Set(reasoned.reads.map((r) => r.words))];
+  const words = [...new Set(reasoned.reads.map((r) => inUnits(r.words)))];
   if (made.length === 0) return <Small>Nothing is measured yet.</Small>;
   return (
     <ul aria-live="polite">
       {words.map((w) => (
         <li key={w} style={{ borderTop: '1px solid var(--fine)', padding: '0.25rem 0' }}>
-          {inUnits(w)}
+          {w}
         </li>
       ))}
     </ul>

@@ -1,4 +1,6 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
+import { type Figure, mm, mPerS, type Said } from '@/core/units/say';
 import { useState } from 'react';
 import { BINS, type LogFigures, SPEED_EDGES } from '@/core/logger/figures';
 import { percent } from '@/judgement/reason/evidence/known';
@@ -10,7 +12,7 @@ import { Button, Empty, EndName, QuietLink, Small, Table } from '../../kit/primi
 import { dayWords } from '../../kit/time';
 import { type LoggedRun, useBench } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { Trace } from './Trace';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
@@ -56,14 +58,13 @@ export function LogSheet() {
 function TakeIn() {
   const { data, reload } = useBench();
   const [moment, setMoment] = useState<'before' | 'after'>(data.signed.length > 0 ? 'after' : 'before');
-  const [problem, setProblem] = useState('');
+  const form = useForm({}, () => '');
   const [said, setSaid] = useState('');
-  const send = async (url: string, body: unknown) => {
+  const send = async (url: string, body: object) => {
     setSaid('Reading');
-    const answer = await post(url, body);
-    setSaid(answer.ok ? 'Taken in.' : '');
-    setProblem(answer.ok ? '' : answer.message);
-    if (answer.ok) reload();
+    const came = await form.send(url, body);
+    setSaid(came ? 'Taken in.' : '');
+    if (came) reload();
   };
   return (
     <Titled title="Take in a logged ride" aside="travel from full extension">
@@ -79,7 +80,7 @@ function TakeIn() {
         <Small>A stand-in: this machine’s marked springs, loads and clickers over invented ground.</Small>
       </p>
       <p role="status">{said}</p>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </Titled>
   );
 }
@@ -104,8 +105,8 @@ function Runs() {
   );
 }
 
-const speed = (mmPerS: number) => `${(mmPerS / 1000).toFixed(2)} m/s`;
-const LINES: [name: string, of: (f: LogFigures) => string][] = [
+const speed = (mmPerS: number) => mPerS(mmPerS / 1000, 2);
+const LINES: [name: string, of: (f: LogFigures) => Said | Figure][] = [
   ['Mean position', (f) => percent(f.meanShare)],
   ['Middle nine tenths', (f) => `${percent(f.share05)} – ${percent(f.share95)}`],
   ['Most used', (f) => percent(f.maxShare)],
@@ -119,7 +120,7 @@ const LINES: [name: string, of: (f: LogFigures) => string][] = [
     'Damping ratio ζ',
     (f) => (f.zeta === null ? '–' : `${f.zeta.toFixed(2)}, ${f.decays.length > 0 ? `${f.decays.length} free swings` : 'spectrum'}`),
   ],
-  ['Friction band', (f) => (f.frictionBandMm === null ? '–' : `${f.frictionBandMm.toFixed(1)} mm`)],
+  ['Friction band', (f) => (f.frictionBandMm === null ? '–' : mm(f.frictionBandMm, 1))],
 ];
 
 function Figures({ before, after }: { before: LoggedRun | null; after: LoggedRun | null }) {
@@ -147,7 +148,7 @@ function Figures({ before, after }: { before: LoggedRun | null; after: LoggedRun
               <td>{name}</td>
               {columns.map((c) => (
                 <td key={c.end + c.moment} className="number">
-                  {of(c.figures)}
+                  <Sentence of={of(c.figures)} />
                 </td>
               ))}
             </tr>

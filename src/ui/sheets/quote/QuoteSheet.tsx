@@ -1,6 +1,5 @@
 'use client';
 import { recorded } from '@/catalogue/entry';
-import { useState } from 'react';
 import { actualOf, quoteOf, unpriced } from '@/judgement/job/quote';
 import { clockText, secondsAtBench } from '@/judgement/job/work';
 import { QUOTE_LINE, QUOTE_OTHER } from '@/catalogue/fields/bench';
@@ -11,7 +10,7 @@ import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { showUnsettled } from '../../fields/next';
 import type { OfferedQuote, QuoteLine, QuoteSum } from '@/schema/quote';
 import { FieldsOf, Repeat } from '../../fields/parts';
@@ -133,16 +132,13 @@ function Offer() {
   const { data, reload } = useBench();
   const { live } = useLater();
   const store = useFieldStore();
-  const [problem, setProblem] = useState('');
+  const form = useForm({});
   const quote = quoteOf(live, data.money);
   const half = unpriced(live);
   const offer = async () => {
-    if (!store.commitAll()) return setProblem(showUnsettled([store]) ?? '');
+    if (!store.commitAll()) return form.refuse('', showUnsettled([store]) ?? '');
     await store.flush();
-    const answer = await post(`/api/jobs/${data.job.id}/quotes`, {});
-    if (!answer.ok) return setProblem(answer.message);
-    setProblem('');
-    reload();
+    if (await form.send(`/api/jobs/${data.job.id}/quotes`, {})) reload();
   };
   const { currency, taxName, instead } = quote;
   const difference = instead ? instead.total.totalMinor - quote.rebuild.totalMinor : 0;
@@ -168,7 +164,7 @@ function Offer() {
           Keep this as the quote offered
         </Button>
       </p>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </Titled>
   );
 }
@@ -187,12 +183,9 @@ function Offered() {
 
 function OneQuote({ quote, newest }: { quote: OfferedQuote; newest: boolean }) {
   const { data, reload } = useBench();
-  const [words, setWords] = useState('');
-  const [problem, setProblem] = useState('');
+  const form = useForm({ words: '' });
   const say = async (accepted: boolean) => {
-    const answer = await post(`/api/jobs/${data.job.id}/quotes/answer`, { quoteId: quote.id, accepted, words });
-    if (answer.ok) reload();
-    else setProblem(answer.message);
+    if (await form.send(`/api/jobs/${data.job.id}/quotes/answer`, { quoteId: quote.id, accepted, ...form.typed })) reload();
   };
   const { document } = quote;
   return (
@@ -205,7 +198,7 @@ function OneQuote({ quote, newest }: { quote: OfferedQuote; newest: boolean }) {
       {quote.accepted === null ? (
         newest && (
           <div>
-            <PlainField label="In the customer’s words" value={words} onChange={setWords} />
+            <PlainField label="In the customer’s words" {...form.field('words')} />
             <p style={{ display: 'flex', gap: '1rem', paddingTop: '0.5rem' }}>
               <Button onPress={() => void say(true)}>Accepted</Button>
               <Button onPress={() => void say(false)}>Not accepted</Button>
@@ -218,7 +211,7 @@ function OneQuote({ quote, newest }: { quote: OfferedQuote; newest: boolean }) {
           {quote.words && <Small>, “{quote.words}”</Small>}
         </p>
       )}
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </section>
   );
 }

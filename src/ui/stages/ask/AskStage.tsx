@@ -19,7 +19,7 @@ import { OfModel } from '../../job/OfModel';
 import { MachineFigures, MachineSheet } from '../../job/MachineFigures';
 import { Columns, Titled } from '../../kit/parts';
 import { SetupFields } from '../../job/SetupFields';
-import { kgText } from '@/core/units/shown';
+import { joined, kg, newtons, said } from '@/core/units/say';
 import { FieldsOf, Repeat } from '../../fields/parts';
 import { Sheets } from '../../kit/Sheets';
 import { SealedNote } from '../../job/Working';
@@ -172,7 +172,7 @@ function LoadTable() {
   const loads = useMemo(() => loadsOf(live, figures), [live, figures]);
   const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
   return (
-    <Titled title="Load cases" aside={loads.platedKg === null ? 'plated maximum not known' : inUnits(`plate ${kgText(loads.platedKg)}`)}>
+    <Titled title="Load cases" aside={loads.platedKg === null ? 'plated maximum not known' : inUnits(said`plate ${kg(loads.platedKg)}`)}>
       {loads.cases.length === 0 ? (
         <Small>Loads follow once the rider’s mass, the wheelbase and both wheel weights are in.</Small>
       ) : (
@@ -192,9 +192,9 @@ function LoadTable() {
                 <td>{c.name}</td>
                 {c.result.ok ? (
                   <>
-                    <td className="number">{inUnits(kgText(c.result.value.totalKg))}</td>
-                    <td className="number">{inUnits(`${c.result.value.ladenRearN.toFixed(0)} N`)}</td>
-                    <td className="number">{inUnits(`${c.result.value.ladenFrontN.toFixed(0)} N`)}</td>
+                    <td className="number">{inUnits(kg(c.result.value.totalKg))}</td>
+                    <td className="number">{inUnits(newtons(c.result.value.ladenRearN))}</td>
+                    <td className="number">{inUnits(newtons(c.result.value.ladenFrontN))}</td>
                     <td className="number">{(c.result.value.ladenFrontShare * 100).toFixed(0)} %</td>
                   </>
                 ) : (
@@ -207,7 +207,7 @@ function LoadTable() {
       )}
       {loads.assumed.length > 0 && (
         <p>
-          <Small>○ Assumed: {inUnits(loads.assumed.join(', '))}.</Small>
+          <Small>○ Assumed: {inUnits(joined(loads.assumed, ', '))}.</Small>
         </p>
       )}
       {findings.length > 0 && <BecauseList findings={findings} empty="" />}

@@ -9,6 +9,7 @@ import { usual } from '@/knowledge/inForce';
 import { useFieldStore, useLive } from '../../fields/context';
 import { Small } from '../../kit/primitives';
 import { Titled } from '../../kit/parts';
+import { useSaid } from '../../kit/preferences';
 
 const Row = styled(Slider)`
   display: grid;
@@ -41,6 +42,7 @@ const Row = styled(Slider)`
 export function GroundMix({ locked }: { locked: boolean }) {
   const live = useLive();
   const store = useFieldStore();
+  const inUnits = useSaid();
   const percent = percentOf(live);
   const set = (id: GroundId, share: number) => {
     const next = withShare(percent, id, share);
@@ -53,8 +55,8 @@ export function GroundMix({ locked }: { locked: boolean }) {
       ))}
       <ul style={{ paddingTop: '0.4rem' }}>
         {groundWords(live).map((g) => (
-          <li key={g.words}>
-            <Small>{g.words}</Small>
+          <li key={inUnits(g.words)}>
+            <Small>{inUnits(g.words)}</Small>
           </li>
         ))}
       </ul>

@@ -8,7 +8,7 @@ import { useFieldStore } from '../../fields/context';
 import { usePreferences, useSaid } from '../../kit/preferences';
 import { Small } from '../../kit/primitives';
 import { useFact } from '../../job/BenchContext';
-import { kgText } from '@/core/units/shown';
+import { kg, mm as mmSaid } from '@/core/units/say';
 
 const Svg = styled.svg`
   width: 100%;
@@ -107,8 +107,8 @@ function Thing({ thing, wheelbaseMm, locked }: { thing: Aboard; wheelbaseMm: num
   const [drag, setDrag] = useState<number | null>(null);
   const fixed = locked || thing.place === 'tank';
   const atMm = drag ?? thing.forwardOfRearAxleMm;
-  const [mass] = inUnits(kgText(thing.massKg)).split(' ');
-  const at = inUnits(`${Math.round(atMm)} mm`);
+  const [mass] = inUnits(kg(thing.massKg)).split(' ');
+  const at = inUnits(mmSaid(atMm, 0));
   const x = REAR_X + (atMm / wheelbaseMm) * BASE;
   const y = GROUND - DRAWN_HEIGHT_SHARE[thing.place] * BASE - 14;
   const r = Math.min(24, 6 + Math.sqrt(Math.abs(thing.massKg)) * 1.9);

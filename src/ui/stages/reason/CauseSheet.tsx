@@ -4,7 +4,7 @@ import { type Cure, TIER_NAMES } from '@/knowledge/causes/page';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { curesOf, type Prediction, predict, sideEffects } from '@/judgement/reason/cures';
 import type { Known } from '@/judgement/reason/evidence/known';
-import { type Explained, type Said, strengthOf } from '@/judgement/reason/reason';
+import { type Explained, type Witness, strengthOf } from '@/judgement/reason/reason';
 import { offersOf } from '@/judgement/model/offers';
 import { moneyText } from '@/catalogue/money';
 import { useSaid } from '../../kit/preferences';
@@ -80,7 +80,7 @@ const Sheet = styled.div`
   }
 `;
 
-function Sentences({ title, said, sign }: { title: string; said: readonly Said[]; sign: string }) {
+function Sentences({ title, said, sign }: { title: string; said: readonly Witness[]; sign: string }) {
   const inUnits = useSaid();
   const { working } = useBench();
   if (said.length === 0) return null;
@@ -89,7 +89,7 @@ function Sentences({ title, said, sign }: { title: string; said: readonly Said[]
       <h4>{title}</h4>
       <ul>
         {said.map((s) => (
-          <li className="said" key={s.words}>
+          <li className="said" key={s.node}>
             <span aria-hidden>{sign}</span>
             <span>{inUnits(s.words)}</span>
             <span>
@@ -129,7 +129,7 @@ export function CauseSheet({ cause, look }: { cause: Explained; look: CureLook }
 function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: CureLook }) {
   const { data } = useBench();
   const inUnits = useSaid();
-  const what = inUnits(cure.what);
+  const { what } = cure;
   const prediction = predict(look.known, offersOf(data.springs, null), cure, cause.end);
   const key = `${cause.id}/${cure.id}`;
   const followed = look.followed.cause === cause.id && look.followed.cure === cure.id;
@@ -154,8 +154,7 @@ function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: Cu
           {cost.length > 0 ? `${cost.join(' + ')}. ` : cure.tier === 'refer' ? '' : 'Costs nothing. '}
           {cure.risk && `Risk: ${cure.risk} `}
           {effects.length > 0 && `May bring: ${effects.map((e) => (e.already ? `▲ ${e.words}, already told` : e.words)).join(', ')}. `}
-          {[...prediction.schools, ...templates].length > 0 &&
-            `Another school: ${[...prediction.schools.map(inUnits), ...templates].join('; ')}.`}
+          {[...prediction.schools, ...templates].length > 0 && `Another school: ${[...prediction.schools, ...templates].join('; ')}.`}
         </Small>
         {followed && cure.cautions.map((c) => <Caution key={c}>{CAUTIONS[c]}</Caution>)}
       </div>

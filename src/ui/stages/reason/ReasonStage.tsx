@@ -1,4 +1,7 @@
 'use client';
+import { joined, said, type Said } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
+import { Sentence } from '../../kit/Sentence';
 import Link from 'next/link';
 import { STAGE_NAMES } from '@/catalogue/fields';
 import { useState } from 'react';
@@ -69,15 +72,15 @@ function predictedLines(ends: Record<End, { staticMm: number | null; riderMm: nu
 }
 
 /** The finding as it may be written down: the cause with its share and its sentences. */
-const findingWords = (cause: Explained): string =>
-  [
-    `${cause.name} (explains it with ${percent(cause.explains)}).`,
-    ...cause.for.slice(0, 4).map((s) => s.words),
-    cause.against.length > 0 ? `Against it: ${cause.against[0]!.words}` : '',
-  ]
-    .filter(Boolean)
-    .join(' ')
-    .slice(0, 1000);
+const findingWords = (cause: Explained): Said =>
+  joined(
+    [
+      `${cause.name} (explains it with ${percent(cause.explains)}).`,
+      ...cause.for.slice(0, 4).map((s) => s.words),
+      cause.against.length > 0 ? said`Against it: ${cause.against[0]!.words}` : '',
+    ].filter((words) => words !== ''),
+    ' ',
+  );
 
 /** Reason: what is told, what explains it and on what evidence, what to measure next, and what to try first. */
 export function ReasonStage() {
@@ -88,6 +91,7 @@ export function ReasonStage() {
   const reasoned = useReasoned(known);
   const inches = useSystem() === 'imperial';
   const [opened, setOpened] = useState<string | null | undefined>(undefined);
+  const inUnits = useSaid();
   const [looked, setLooked] = useState<{ key: string; prediction: Prediction } | null>(null);
   if (!reasoned) return <Empty>The causes did not come with this page. Open it again.</Empty>;
   const followed = { cause: textOf(live, 'reason.cause'), cure: textOf(live, 'reason.cure') };
@@ -96,8 +100,8 @@ export function ReasonStage() {
   const follow = (cause: Explained, cure: Cure, prediction: Prediction) => {
     store.put('reason.cause', cause.id);
     store.put('reason.cure', cure.id);
-    store.put('reason.finding', findingWords(cause));
-    store.put('reason.first', [cure.what, prediction.words, prediction.warning].filter(Boolean).join(' ').slice(0, 500));
+    store.put('reason.finding', inUnits(findingWords(cause)).slice(0, 1000));
+    store.put('reason.first', [cure.what, inUnits(prediction.words), inUnits(prediction.warning)].filter(Boolean).join(' ').slice(0, 500));
     for (const p of proposalEntries(cause, prediction)) if (p.text !== textOf(live, p.field)) store.put(p.field, p.text);
     if (prediction.sags) setLooked({ key: `${cause.id}/${cure.id}`, prediction });
   };
@@ -116,7 +120,9 @@ export function ReasonStage() {
       <SealedNote />
       <NotRead reading={dampersFailed} />
       {reasoned?.warnings.map((w) => (
-        <Warn key={warningWords(w)}>{warningWords(w)}</Warn>
+        <Warn key={w.code}>
+          <Sentence of={warningWords(w)} />
+        </Warn>
       ))}
       <Three>
         <Told locked={sealed} />
@@ -144,7 +150,11 @@ export function ReasonStage() {
         <div className="next">
           <NextToMeasure reasoned={reasoned} />
           <Stance rear={ends.rear} front={ends.front} predicted={predictedLines(ends, looked?.prediction ?? null)} inches={inches} />
-          {looked && <Small>Dashed: {looked.prediction.words}</Small>}
+          {looked && (
+            <Small>
+              Dashed: <Sentence of={looked.prediction.words} />
+            </Small>
+          )}
           <div style={{ height: '1.25rem' }} />
           <AlikePanel />
         </div>

@@ -2,20 +2,20 @@
 import { shimsBeyond } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
 import { builtField, builtStacks, differencesOf } from '@/judgement/findings/built';
-import { shimText, shimsText } from '@/catalogue/tables';
+import { shimShown, shimsText } from '@/catalogue/tables';
 import { EntryField } from '../../fields/EntryField';
-import { useFieldStore } from '../../fields/context';
+import { useFieldStore, useSystem } from '../../fields/context';
 import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { FieldGrid, Titled } from '../../kit/parts';
-
-const words = (shims: readonly Shim[]) => shims.map(shimText).join(', ');
 
 /** The pick list and the shims that went in, stack by stack; where they differ from the specification it is said, and must be explained before signing. */
 export function BuiltStacks() {
   const { live, figures } = useLater();
   const { data, sealed } = useBench();
   const store = useFieldStore();
+  const system = useSystem();
+  const words = (shims: readonly Shim[]) => shims.map((s) => shimShown(s, system)).join(', ');
   const stacks = builtStacks(live, figures);
   const differences = differencesOf(live, figures, data.springs);
   const open = stacks.filter((s) => s.built === null);
@@ -29,7 +29,7 @@ export function BuiltStacks() {
         <Table aria-label="Pick list of the stacks">
           <thead>
             <tr>
-              <th>Stack</th>
+              <th>Stack, {system === 'metric' ? 'mm' : 'in'}</th>
               <th>Take</th>
               <th>Put back</th>
             </tr>

@@ -6,12 +6,21 @@ import { END_NAMES } from '@/catalogue/ends';
 import { fieldDef, type FieldKey } from '@/catalogue/fields';
 import type { SetupKey } from '@/catalogue/fields/setup';
 import { wantedFigures } from '@/judgement/findings/built';
-import { itemsOn, allOf, type Given, givenAt, markAt, preloadBase, type RebuildItem, type Source } from '@/judgement/job/rebuildTable';
+import {
+  itemsOn,
+  allOf,
+  type Given,
+  givenAt,
+  givenWords,
+  markAt,
+  preloadBase,
+  type RebuildItem,
+  type Source,
+} from '@/judgement/job/rebuildTable';
 import { EntryField } from '../../fields/EntryField';
-import { useFieldStore } from '../../fields/context';
+import { useFieldStore, useSystem } from '../../fields/context';
 import { useBench, useLater } from '../../job/BenchContext';
 import { PreloadFields } from '../../job/SetupFields';
-import { useSaid } from '../../kit/preferences';
 import { Button, EndName, QuietButton, Small, Table } from '../../kit/primitives';
 
 const Sheet = styled(Table)`
@@ -166,7 +175,7 @@ function Item({
   from: Parameters<typeof givenAt>[0];
   onTake: ((puts: Given['puts']) => void) | null;
 }) {
-  const inUnits = useSaid();
+  const system = useSystem();
   const rangeKey = item.places[0]!.replace(/\.out$/, '.range');
   const range = entryAt(from.entries, `found.${rangeKey}`) ?? entryAt(from.machine, `standard.${rangeKey}`);
   return (
@@ -177,7 +186,7 @@ function Item({
       </td>
       {SOURCES.map(({ source, name }) => {
         const given = item.places.map((key) => givenAt(from, source, key));
-        const words = [...new Set(given.flatMap((g) => (g ? [inUnits(g.text)] : [])))].join(' / ');
+        const words = [...new Set(given.flatMap((g, i) => (g ? [givenWords(g, item.places[i]!, system)] : [])))].join(' / ');
         const puts = given.flatMap((g) => g?.puts ?? []);
         return (
           <td key={source}>

@@ -1,7 +1,6 @@
 'use client';
 import { jobNumber } from '@/catalogue/jobs';
 import { Repeat } from '../../fields/parts';
-import { useState } from 'react';
 import { shortOf } from '@/schema/stock';
 import { textOf, itemNumbers } from '@/judgement/model/read';
 import { fieldDef } from '@/catalogue/fields';
@@ -14,7 +13,7 @@ import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { ENDS, type End } from '@/catalogue/ends';
 
 const amount = (x: number, unit: 'piece' | 'mL') => `${Math.round(x * 100) / 100}${unit === 'mL' ? ' mL' : ''}`;
@@ -23,15 +22,12 @@ const amount = (x: number, unit: 'piece' | 'mL') => `${Math.round(x * 100) / 100
 export function Needs() {
   const { data, sealed, reload } = useBench();
   const store = useFieldStore();
-  const [problem, setProblem] = useState('');
+  const form = useForm({});
   const { needs, postUnknown } = data.needs;
   const reserve = async () => {
     store.commitAll();
     await store.flush();
-    const answer = await post(`/api/jobs/${data.job.id}/reserve`, {});
-    if (!answer.ok) return setProblem(answer.message);
-    setProblem('');
-    reload();
+    if (await form.send(`/api/jobs/${data.job.id}/reserve`, {})) reload();
   };
   if (sealed) return null;
   return (
@@ -77,7 +73,7 @@ export function Needs() {
           Set these aside for this job
         </Button>
       </p>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </Titled>
   );
 }
@@ -147,20 +143,16 @@ function OneOut({ end, marked, done, jobId, onDone }: { end: End; marked: string
   const { data } = useBench();
   const store = useFieldStore();
   const unit = unitOf(fieldDef('found.rear.spring'), useSystem());
-  const [left, setLeft] = useState(false);
-  const [rate, setRate] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm({ rate: '', left: false }, () => 'rate');
+  const { rate, left } = form.typed;
   const put = async () => {
-    if (rate.trim() === '') return setProblem('Put it on the tester and type its rate.');
-    const answer = await post<{ springId: number }>(`/api/jobs/${jobId}/returned`, {
-      end,
-      name: `Used, out of job ${jobNumber(jobId)}, ${data.machine.name}`,
-      rate: meant(rate, unit),
-      leftByCustomer: left,
-    });
-    if (!answer.ok) return setProblem(answer.message);
-    const text = String(answer.value.springId);
-    store.accept({ field: `job.returned.${end}`, text, unit: null, value: answer.value.springId, at: new Date().toISOString() });
+    if (rate.trim() === '') return form.refuse('rate', 'Put it on the tester and type its rate.');
+    const name = `Used, out of job ${jobNumber(jobId)}, ${data.machine.name}`;
+    const spring = { end, name, rate: meant(rate, unit), leftByCustomer: left };
+    const came = await form.send<{ springId: number }>(`/api/jobs/${jobId}/returned`, spring);
+    if (!came) return;
+    const text = String(came.springId);
+    store.accept({ field: `job.returned.${end}`, text, unit: null, value: came.springId, at: new Date().toISOString() });
     onDone();
   };
   if (done)
@@ -175,7 +167,7 @@ function OneOut({ end, marked, done, jobId, onDone }: { end: End; marked: string
         <span>
           <b>{END[end]}</b> <Small>marked {marked}: the customer’s, to go home with the machine.</Small>
         </span>
-        <Button onPress={() => setLeft(true)}>The customer leaves {end === 'front' ? 'them' : 'it'} with the shop</Button>
+        <Button onPress={() => form.put({ left: true })}>The customer leaves {end === 'front' ? 'them' : 'it'} with the shop</Button>
       </p>
     );
   return (
@@ -183,9 +175,7 @@ function OneOut({ end, marked, done, jobId, onDone }: { end: End; marked: string
       <div style={{ width: '20rem' }}>
         <PlainField
           label={`${END[end]} marked ${marked}: rate as measured${end === 'front' ? ', one spring' : ''}`}
-          value={rate}
-          onChange={setRate}
-          problem={problem}
+          {...form.field('rate')}
           unit={unit}
         />
       </div>

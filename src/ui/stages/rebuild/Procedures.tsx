@@ -9,7 +9,7 @@ import { withUnit, entryAt } from '@/catalogue/entry';
 import { Button, Empty, EndName, QuietButton, Small, Table } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { setAtBench, useAtBench } from '../../kit/atBench';
 import { Photos } from './Photos';
 
@@ -37,15 +37,13 @@ export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
   const { data, sealed, reload } = useBench();
   const live = useLive();
   const [chosen, setChosen] = useState<string | null>(null);
-  const [problem, setProblem] = useState('');
+  const form = useForm({}, () => '');
   const who = useAtBench();
   const taken = data.procedures.filter((t) => !isAside(live, t.n));
   const seconds = secondsAtBench(live, data.procedures);
   const take = async () => {
-    if (chosen === null) return setProblem('Choose a procedure.');
-    const answer = await post<TakenProcedure>(`/api/jobs/${data.job.id}/procedures`, { id: chosen });
-    if (!answer.ok) return setProblem(answer.message);
-    setProblem('');
+    if (chosen === null) return form.refuse('', 'Choose a procedure.');
+    if (!(await form.send<TakenProcedure>(`/api/jobs/${data.job.id}/procedures`, { id: chosen }))) return;
     setChosen(null);
     reload();
   };
@@ -80,7 +78,7 @@ export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
           )}
         </div>
       )}
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
       <Photos step="" all />
     </Titled>
   );

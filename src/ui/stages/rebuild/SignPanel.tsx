@@ -12,7 +12,7 @@ import { useFieldStore, useLive } from '../../fields/context';
 import { Button, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 
 const Row = styled.div`
   display: flex;
@@ -34,16 +34,15 @@ export const NOBODY: Signer = { technicianId: null, passcode: '' };
 export function SignerFields({ signer, onChange, problem }: { signer: Signer; onChange(signer: Signer): void; problem: string | null }) {
   const { data, reload } = useBench();
   const [added, setAdded] = useState<{ id: number; name: string }[]>([]);
-  const [name, setName] = useState('');
-  const [refused, setRefused] = useState<string | null>(null);
+  const form = useForm({ name: '' }, () => 'name');
+  const { name } = form.typed;
   const names = [...data.technicians, ...added.filter((a) => !data.technicians.some((t) => t.id === a.id))];
   const add = async () => {
-    const answer = await post<{ id: number; name: string }>('/api/technicians', { name, passcode: signer.passcode });
-    if (!answer.ok) return setRefused(answer.message);
-    setRefused(null);
-    setAdded([...added, answer.value]);
-    setName('');
-    onChange({ ...signer, technicianId: answer.value.id });
+    const came = await form.send<{ id: number; name: string }>('/api/technicians', { name, passcode: signer.passcode });
+    if (!came) return;
+    setAdded([...added, came]);
+    form.clear();
+    onChange({ ...signer, technicianId: came.id });
     reload();
   };
   return (
@@ -60,12 +59,7 @@ export function SignerFields({ signer, onChange, problem }: { signer: Signer; on
         </div>
       )}
       <div className="who">
-        <PlainField
-          label={names.length > 0 ? 'or add a technician' : 'Technician’s name'}
-          value={name}
-          onChange={setName}
-          problem={refused}
-        />
+        <PlainField label={names.length > 0 ? 'or add a technician' : 'Technician’s name'} {...form.field('name')} />
       </div>
       <div className="who">
         <PlainField
@@ -95,10 +89,8 @@ export function SignPanel() {
   const { data, reload } = useBench();
   const store = useFieldStore();
   const live = useLive();
-  const [signer, setSigner] = useState(NOBODY);
-  const [problem, setProblem] = useState('');
-  const [wrongPasscode, setWrongPasscode] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const form = useForm({ ...NOBODY });
+  const [flushing, setFlushing] = useState(false);
   const openSteps = data.procedures.filter((t) => !isAside(live, t.n)).flatMap((t) => stepLines(live, t).filter((l) => l.state === 'open'));
   const unrecorded = [
     ...WANTED.filter(([field]) => textOf(live, field) === '').map(([, words]) => words),
@@ -106,22 +98,15 @@ export function SignPanel() {
     ...(openSteps.length > 0 ? [`${openSteps.length} ${openSteps.length === 1 ? 'step' : 'steps'} of the procedures`] : []),
   ];
   const sign = async () => {
-    setWrongPasscode(null);
-    setProblem('');
-    if (signer.technicianId === null) return setProblem('Choose who signs.');
-    if (signer.passcode === '') return setWrongPasscode('Give the passcode of who signs.');
-    if (!store.commitAll()) return setProblem(showUnsettled([store]) ?? '');
-    setBusy(true);
+    const { typed: signer, refuse } = form;
+    if (signer.technicianId === null) return refuse('', 'Choose who signs.');
+    if (signer.passcode === '') return refuse('passcode', 'Give the passcode of who signs.');
+    if (!store.commitAll()) return refuse('', showUnsettled([store]) ?? '');
+    setFlushing(true);
     await store.flush();
-    if (!store.isSettled()) {
-      setBusy(false);
-      return setProblem('Some entries are still waiting for the shop’s computer. Sign when they are saved.');
-    }
-    const answer = await post(`/api/jobs/${data.job.id}/sign`, signer);
-    setBusy(false);
-    if (answer.ok) reload();
-    else if (answer.path[0] === 'passcode') setWrongPasscode(answer.message);
-    else setProblem(answer.message);
+    setFlushing(false);
+    if (!store.isSettled()) return refuse('', 'Some entries are still waiting for the shop’s computer. Sign when they are saved.');
+    if (await form.send(`/api/jobs/${data.job.id}/sign`, signer)) reload();
   };
   return (
     <Titled title="Sign">
@@ -133,16 +118,12 @@ export function SignPanel() {
         )}
       </p>
       <Row>
-        <SignerFields signer={signer} onChange={setSigner} problem={wrongPasscode} />
-        <Button $strong onPress={() => void sign()} isDisabled={busy}>
+        <SignerFields signer={form.typed} onChange={form.put} problem={form.at('passcode')} />
+        <Button $strong onPress={() => void sign()} isDisabled={form.busy || flushing}>
           Sign the rebuild
         </Button>
       </Row>
-      {problem && (
-        <p role="alert" style={{ paddingTop: '0.5rem' }}>
-          ▲ {problem}
-        </p>
-      )}
+      <FormProblem of={form} />
     </Titled>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { sayMetric } from '@/core/units/say';
 import { useMemo, useState } from 'react';
 import { fieldDef, knownField } from '@/catalogue/fields';
 import { SETUP_FIELDS, withPrefix } from '@/catalogue/fields/setup';
@@ -9,7 +10,7 @@ import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
 import { type SignedLine, useBench } from '../../job/BenchContext';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { NOBODY, SignerFields, SignRow } from './SignPanel';
 import { END_NAMES } from '@/catalogue/ends';
 
@@ -75,27 +76,23 @@ const FITTED = withPrefix('fitted', SETUP_FIELDS).filter((f) => f.kind !== 'choi
 /** A correction: one figure as it should have read, and the reason. It is signed and points at the rebuild. */
 function CorrectionForm({ onDone }: { onDone(): void }) {
   const { data, reload } = useBench();
-  const [field, setField] = useState<string | null>(null);
-  const [text, setText] = useState('');
-  const [reason, setReason] = useState('');
-  const [signer, setSigner] = useState(NOBODY);
-  const [wrongPasscode, setWrongPasscode] = useState<string | null>(null);
-  const [problem, setProblem] = useState('');
+  const form = useForm({ ...NOBODY, field: null as string | null, text: '', reason: '' });
+  const { field, text, reason, technicianId, passcode } = form.typed;
   const stood = field ? data.signed[0]?.entries[field] : undefined;
   const unread = useMemo(() => {
     if (!field || text === '') return null;
     const read = readEntry(fieldDef(field), text);
-    return read.ok ? null : issueWords(read.issue);
+    return read.ok ? null : sayMetric(issueWords(read.issue));
   }, [field, text]);
   const send = async () => {
-    if (!field) return setProblem('Choose the figure to correct.');
-    if (unread) return setProblem(unread);
-    if (reason.trim() === '') return setProblem('Write down the reason.');
-    setWrongPasscode(null);
-    if (signer.technicianId === null) return setProblem('Choose who signs.');
-    if (signer.passcode === '') return setWrongPasscode('Give the passcode of who signs.');
-    const answer = await post(`/api/jobs/${data.job.id}/corrections`, { ...signer, reason, changes: [{ field, text }] });
-    if (!answer.ok) return answer.path[0] === 'passcode' ? setWrongPasscode(answer.message) : setProblem(answer.message);
+    const { refuse } = form;
+    if (!field) return refuse('', 'Choose the figure to correct.');
+    if (unread) return refuse('', unread);
+    if (reason.trim() === '') return refuse('reason', 'Write down the reason.');
+    if (technicianId === null) return refuse('', 'Choose who signs.');
+    if (passcode === '') return refuse('passcode', 'Give the passcode of who signs.');
+    const correction = { technicianId, passcode, reason, changes: [{ field, text }] };
+    if (!(await form.send(`/api/jobs/${data.job.id}/corrections`, correction))) return;
     reload();
     onDone();
   };
@@ -107,28 +104,27 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
             label="Figure"
             value={field}
             options={FITTED.map((f) => ({ value: f.key, label: labelOf(f.key) }))}
-            onPick={setField}
+            onPick={(chosen) => form.put({ field: chosen })}
             placeholder="Choose the figure"
           />
         </div>
         <div className="who">
           <PlainField
             label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'}
-            value={text}
-            onChange={setText}
-            problem={unread}
+            {...form.field('text')}
+            problem={unread ?? form.at('text')}
           />
         </div>
         <div className="who">
-          <PlainField label="Reason" value={reason} onChange={setReason} />
+          <PlainField label="Reason" {...form.field('reason')} />
         </div>
-        <SignerFields signer={signer} onChange={setSigner} problem={wrongPasscode} />
+        <SignerFields signer={form.typed} onChange={form.put} problem={form.at('passcode')} />
         <Button $strong onPress={() => void send()}>
           Sign the correction
         </Button>
         <Button onPress={onDone}>Leave it</Button>
       </SignRow>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </section>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { mm, said, type Said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
 import { useState } from 'react';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -12,16 +13,16 @@ import { RideForm } from '../../job/RideForm';
 import { dayWords } from '../../kit/time';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { NotRead } from '../../kit/NotRead';
 import { useRead } from '../../kit/read';
 import { type Decision, DECISIONS } from '@/schema/retune';
 
 /** What a ride is made on: "Ride 3: Shock rebound, 12 → 10 out". */
-export function rideTitle(trial: Trial): string {
+export function rideTitle(trial: Trial): Said {
   const { change } = trial.document;
   const tunable = change && tunableById(change.tunable);
-  return `Ride ${trial.n}: ${change && tunable ? `${tunable.label}, ${changeWords(tunable, change.from, change.to)}` : 'as it is'}`;
+  return said`Ride ${trial.n}: ${change && tunable ? said`${tunable.label}, ${changeWords(tunable, change.from, change.to)}` : 'as it is'}`;
 }
 
 /** The ride that is not decided yet: its sheet, what was said, and the decision. */
@@ -36,7 +37,7 @@ export function OpenRide({ trial, step }: { trial: Trial; step: Step | null }) {
       {trial.document.orderReason && <Small>Order broken: {trial.document.orderReason}</Small>}
       <Caution>{CAUTIONS.afterwards}</Caution>
       {!ridden && <Sheet trial={trial} />}
-      {ridden && <Said trial={trial} />}
+      {ridden && <WhatWasSaid trial={trial} />}
       {ridden && !writing ? (
         <>
           <Decide trial={trial} step={step} />
@@ -103,15 +104,15 @@ function Sheet({ trial }: { trial: Trial }) {
 const FEEL = { better: '▲ better', same: '= the same', worse: '▼ worse' } as const;
 
 /** What was said, newest first; older words stay under it. */
-export function Said({ trial }: { trial: Trial }) {
+export function WhatWasSaid({ trial }: { trial: Trial }) {
   const inUnits = useSaid();
   return (
     <>
       {trial.rides.map((r, i) => {
         const { feels, usedMm, conditions, words } = r.document;
         const about = [
-          usedMm.front === null ? '' : inUnits(`front used ${usedMm.front.toFixed(0)} mm`),
-          usedMm.rear === null ? '' : inUnits(`rear used ${usedMm.rear.toFixed(0)} mm`),
+          usedMm.front === null ? '' : inUnits(said`front used ${mm(usedMm.front, 0)}`),
+          usedMm.rear === null ? '' : inUnits(said`rear used ${mm(usedMm.rear, 0)}`),
           conditions.riderMass?.text ? `rider ${conditions.riderMass.text}${/[a-z]/i.test(conditions.riderMass.text) ? '' : ' kg'}` : '',
           conditions.fuel,
           conditions.tyres,
@@ -142,20 +143,17 @@ export function Said({ trial }: { trial: Trial }) {
 
 function useDecision(trial: Trial) {
   const { reload } = useBench();
-  const [note, setNote] = useState('');
-  const [problem, setProblem] = useState('');
+  const form = useForm({ note: '' });
   const decide = async (decision: Decision) => {
-    const answer = await post(`/api/trials/${trial.id}/decision`, { decision, note });
-    if (answer.ok) reload();
-    else setProblem(answer.message);
+    if (await form.send(`/api/trials/${trial.id}/decision`, { decision, note: form.typed.note })) reload();
   };
-  return { note, setNote, problem, decide };
+  return { form, decide };
 }
 
 const BUTTONS: Record<Decision, string> = { keep: 'Keep it', revert: 'Take it back', bracket: 'Take it back and halve the step' };
 
 function Decide({ trial, step }: { trial: Trial; step: Step | null }) {
-  const { note, setNote, problem, decide } = useDecision(trial);
+  const { form, decide } = useDecision(trial);
   const advice = advise(trial, step?.search ?? null);
   const offered: Decision[] = trial.document.change === null ? ['keep'] : ['keep', 'revert', 'bracket'];
   return (
@@ -165,7 +163,7 @@ function Decide({ trial, step }: { trial: Trial; step: Step | null }) {
           <b>{BUTTONS[advice.decision]}.</b> {advice.because}
         </p>
       )}
-      <PlainField label="Why, if otherwise" value={note} onChange={setNote} />
+      <PlainField label="Why, if otherwise" {...form.field('note')} />
       <div style={{ display: 'flex', gap: '0.6rem', flexWrap: 'wrap', paddingTop: '0.5rem' }}>
         {offered.map((d) => (
           <Button key={d} $strong={d === advice?.decision} onPress={() => void decide(d)}>
@@ -173,20 +171,20 @@ function Decide({ trial, step }: { trial: Trial; step: Step | null }) {
           </Button>
         ))}
       </div>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </div>
   );
 }
 
 /** A change nobody rode. */
 function TakeBack({ trial }: { trial: Trial }) {
-  const { problem, decide } = useDecision(trial);
+  const { form, decide } = useDecision(trial);
   return (
     <>
       <QuietButton onPress={() => void decide('revert')}>
         Not ridden: {trial.document.change ? 'take the change back' : 'leave it'}
       </QuietButton>
-      {problem && <p role="alert">▲ {problem}</p>}
+      <FormProblem of={form} />
     </>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -17,7 +18,7 @@ import { Pick } from '../../kit/Pick';
 import { Button, Empty, QuietButton, Small, Warn } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { OUTCOME_WORDS } from './words';
 
 const figure = (x: number) => String(Math.round(x * 100) / 100);
@@ -176,22 +177,20 @@ function StepLine({ step, picked, isNext, onPick }: { step: Step; picked: boolea
   );
 }
 
-function usePlan() {
+function usePlan(first: Partial<Record<'to' | 'reason', string>> = {}) {
   const { data, reload } = useBench();
   const store = useFieldStore();
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const form = useForm({ to: '', reason: '', orderReason: '', ...first });
   const plan = async (request: TrialRequest) => {
     store.commitAll();
     await store.flush();
-    const answer = await post(`/api/jobs/${data.job.id}/trials`, request);
-    if (answer.ok) reload();
-    else setProblem({ field: String(answer.path.at(-1) ?? ''), words: answer.message });
+    if (await form.send(`/api/jobs/${data.job.id}/trials`, request)) reload();
   };
-  return { plan, problem };
+  return { plan, form };
 }
 
 function AsItIs() {
-  const { plan, problem } = usePlan();
+  const { plan, form } = usePlan();
   const { live } = useLater();
   const cause = live['reason.cause']?.text || null;
   const cure = live['reason.cure']?.text || null;
@@ -199,7 +198,7 @@ function AsItIs() {
     <p style={{ paddingBottom: '0.5rem' }}>
       <Button onPress={() => void plan({ change: null, cause, cure, reason: 'as handed back' })}>Ride it as it is first</Button>{' '}
       <Small>Says what the work itself did; later rides are told against it.</Small>
-      {problem && <span role="alert"> ▲ {problem.words}</span>}
+      <FormProblem of={form} />
     </p>
   );
 }
@@ -207,34 +206,37 @@ function AsItIs() {
 /** A change no further than the adjuster goes; typed freely, proposed by the search. */
 function Change({ known, setups, step, proposed }: { known: Known; setups: Setups; step: Step; proposed: Step[] }) {
   const { live } = useLater();
-  const { plan, problem } = usePlan();
   const { tunable, search, cause, cure, now } = step;
-  const [to, setTo] = useState(search?.next === null || !search ? '' : figure(search.next));
-  const [reason, setReason] = useState(cause ? cause.name : '');
-  const [orderReason, setOrderReason] = useState('');
+  const { plan, form } = usePlan({ to: search?.next === null || !search ? '' : figure(search.next), reason: cause ? cause.name : '' });
+  const { to, reason, orderReason } = form.typed;
   const value = to.trim() === '' ? Number.NaN : numberIn(to);
   const passed = passedOver(live, proposed, tunable);
   const warnings = Number.isFinite(value) ? balanceWarnings(known, setups.now, tunable, value) : [];
-  const at = (field: string) => (problem?.field === field ? problem.words : null);
   const prediction = cause && cure ? predict(known, [], cure, cause.end) : null;
   return (
     <div style={{ borderTop: '1px solid var(--ink)', paddingTop: '0.6rem', marginTop: '0.4rem' }}>
       {search && (
         <p>{search.outcome === 'go-on' && step.ridden.length === 0 ? `A first step, ${towards(step)}.` : OUTCOME_WORDS[search.outcome]}</p>
       )}
-      {prediction?.words && prediction.end === tunable.end && <Small>Predicted: {prediction.words}</Small>}
+      {prediction?.words && prediction.end === tunable.end && (
+        <Small>
+          Predicted: <Sentence of={prediction.words} />
+        </Small>
+      )}
       <div style={{ display: 'grid', gridTemplateColumns: '9rem 1fr', gap: '0 1.25rem' }}>
-        <PlainField label={`From ${figure(now)} to, ${tunable.unit}`} value={to} onChange={setTo} problem={at('to')} />
-        <PlainField label="Reason" value={reason} onChange={setReason} problem={at('reason')} />
+        <PlainField label={`From ${figure(now)} to, ${tunable.unit}`} {...form.field('to')} />
+        <PlainField label="Reason" {...form.field('reason')} />
       </div>
       {passed.length > 0 && (
         <>
           <Warn>{passed.join(' and ')} comes first in this job’s order and was not ridden.</Warn>
-          <PlainField label="Why the order is broken" value={orderReason} onChange={setOrderReason} problem={at('orderReason')} />
+          <PlainField label="Why the order is broken" {...form.field('orderReason')} />
         </>
       )}
-      {warnings.map((w) => (
-        <Warn key={w}>{w}</Warn>
+      {warnings.map((w, i) => (
+        <Warn key={i}>
+          <Sentence of={w} />
+        </Warn>
       ))}
       {step.now !== step.start && <Small>It began at {figure(step.start)}. </Small>}
       {search && (
@@ -259,7 +261,7 @@ function Change({ known, setups, step, proposed }: { known: Known; setups: Setup
           Plan this ride
         </Button>
       </p>
-      {problem && !['to', 'reason', 'orderReason'].includes(problem.field) && <p role="alert">▲ {problem.words}</p>}
+      <FormProblem of={form} />
     </div>
   );
 }

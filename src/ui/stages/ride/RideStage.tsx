@@ -15,7 +15,7 @@ import { decisionWords, OpenRide, rideTitle } from './OpenRide';
 import { Order, PlanRide } from './PlanRide';
 import { OUTCOME_WORDS } from './words';
 import { NotRead } from '../../kit/NotRead';
-import { mmText } from '@/core/units/shown';
+import { mm as mmSaid } from '@/core/units/say';
 import { FieldsOf } from '../../fields/parts';
 
 const LONG = new Set(['ride.words', 'ride.next', 'ride.conditions']);
@@ -133,7 +133,7 @@ function Rides({ trials }: { trials: readonly Trial[] }) {
             {[...trials].reverse().map((t) => {
               const feel = feelOf(t);
               const used = t.rides[0]?.document.usedMm;
-              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(mmText(x)));
+              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(mmSaid(x)));
               return (
                 <tr key={t.id}>
                   <td>

@@ -1,6 +1,8 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
+import { SEEN_MM } from '@/core/measure/bounce';
+import { mm, said } from '@/core/units/say';
 import Link from 'next/link';
-import { useState } from 'react';
 import { SET_FIELDS } from '@/catalogue/fields/bench';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -15,7 +17,7 @@ import { withUnit } from '@/catalogue/entry';
 import { Proposed } from '../../job/Proposed';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
-import { post } from '../../kit/send';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { showUnsettled } from '../../fields/next';
 import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { FieldsOf } from '../../fields/parts';
@@ -91,7 +93,7 @@ function Bounce() {
           <div key={end}>
             <EndName $end={end}>{END_NAMES[end]}</EndName>
             <FieldsOf defs={SET_FIELDS.filter((f) => f.key.startsWith(`set.${end}.bounce.`))} min="8rem" />
-            {found && <p role="status">{found.ok ? `${bounceWords(found.value)}, by eye` : `▲ ${issueWords(found.issue)}`}</p>}
+            {found && <p role="status">{found.ok ? `${bounceWords(found.value)}, by eye` : inUnits(said`▲ ${issueWords(found.issue)}`)}</p>}
           </div>
         );
       })}
@@ -99,7 +101,7 @@ function Bounce() {
       <p>
         <Small>
           {inUnits(
-            'Friction ends the swings early, so these figures lie high where the friction band is wide. Swings below 3 mm are taken as unseen (common practice, no source).',
+            said`Friction ends the swings early, so these figures lie high where the friction band is wide. Swings below ${mm(SEEN_MM)} are taken as unseen (common practice, no source).`,
           )}
         </Small>
       </p>
@@ -129,8 +131,12 @@ function Legs() {
               {verdict.differ.map((d) => (
                 <tr key={d.key}>
                   <td>{d.label}</td>
-                  <td className="number">{d.left}</td>
-                  <td className="number">{d.right}</td>
+                  <td className="number">
+                    <Sentence of={d.left} />
+                  </td>
+                  <td className="number">
+                    <Sentence of={d.right} />
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -186,13 +192,11 @@ function TorquesAgain() {
 function HandBack() {
   const { data, reload } = useBench();
   const store = useFieldStore();
-  const [problem, setProblem] = useState('');
+  const form = useForm({});
   const handBack = async () => {
-    if (!store.commitAll()) return setProblem(showUnsettled([store]) ?? '');
+    if (!store.commitAll()) return form.refuse('', showUnsettled([store]) ?? '');
     await store.flush();
-    const answer = await post(`/api/jobs/${data.job.id}/hand-back`, {});
-    if (answer.ok) reload();
-    else setProblem(answer.message);
+    if (await form.send(`/api/jobs/${data.job.id}/hand-back`, {})) reload();
   };
   return (
     <Titled title="Before it leaves">
@@ -207,7 +211,7 @@ function HandBack() {
         )}
         {data.setupId !== null && <LinkButton href={`/setups/${data.setupId}/card`}>Set-up card</LinkButton>}
         <Link href={`/machines/${data.machine.id}`}>Machine file</Link>
-        {problem && <span role="alert">▲ {problem}</span>}
+        <FormProblem of={form} />
       </div>
     </Titled>
   );

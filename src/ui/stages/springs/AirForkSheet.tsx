@@ -1,4 +1,6 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
+import { bar as barSaid, celsius, joined, mm, rate } from '@/core/units/say';
 import { type AirForkAnswer, airForkOf } from '@/judgement/model/airFork';
 import { MACHINE_AIR_FORK } from '@/catalogue/fields/machine';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -21,7 +23,7 @@ export function AirForkSheet() {
   const inUnits = useSaid();
   const found = airForkOf(live, figures, data.schools);
   const gaps = useGaps('missing' in found ? found.missing : []);
-  const bar = (mpa: number) => inUnits(`${(10 * mpa).toFixed(1)} bar`);
+  const bar = (mpa: number) => inUnits(barSaid(mpa));
   const answer = 'cases' in found ? found : null;
   const solo = answer?.cases[0];
   return (
@@ -39,9 +41,16 @@ export function AirForkSheet() {
           <FieldsOf defs={MACHINE_AIR_FORK} min="9rem" />
         </FieldsProvider>
       </Titled>
-      {'issue' in found && <Warn>{issueWords(found.issue)}</Warn>}
+      {'issue' in found && (
+        <Warn>
+          <Sentence of={issueWords(found.issue)} />
+        </Warn>
+      )}
       {answer && solo && (
-        <Titled title="Pressure" aside={`for ${inUnits(`${answer.riderSagMm.toFixed(0)} mm`)} of rider sag, set at ${answer.celsius} °C`}>
+        <Titled
+          title="Pressure"
+          aside={`for ${inUnits(mm(answer.riderSagMm, 0))} of rider sag, set at ${inUnits(celsius(answer.celsius))}`}
+        >
           <p data-result="air-fork" style={{ fontSize: '1.5rem', fontWeight: 700 }}>
             {bar(solo.gaugeMPa)} <Small>by the gauge, cold, fully extended, solo</Small>
           </p>
@@ -56,7 +65,7 @@ export function AirForkSheet() {
           )}
           {answer.assumed.length > 0 && (
             <p>
-              <Small>○ Assumed: {inUnits(answer.assumed.join(', '))}. The gas: slow at rest, exponent 1.3 on a hit (from memory).</Small>
+              <Small>○ Assumed: {inUnits(joined(answer.assumed, ', '))}. The gas: slow at rest, exponent 1.3 on a hit (from memory).</Small>
             </p>
           )}
           <Small>
@@ -83,7 +92,7 @@ export function AirForkSheet() {
 
 function Pressures({ answer }: { answer: AirForkAnswer }) {
   const inUnits = useSaid();
-  const bar = (mpa: number) => inUnits(`${(10 * mpa).toFixed(1)} bar`);
+  const bar = (mpa: number) => inUnits(barSaid(mpa));
   return (
     <Table aria-label="Pressure for each load">
       <thead>
@@ -102,10 +111,10 @@ function Pressures({ answer }: { answer: AirForkAnswer }) {
           <tr key={c.name}>
             <td>{c.name}</td>
             <td className="number">{bar(c.gaugeMPa)}</td>
-            <td className="number">{inUnits(`${c.set.staticMm.toFixed(0)} mm`)}</td>
-            <td className="number">{inUnits(`${c.sagAtSoloMm.toFixed(0)} mm`)}</td>
-            <td className="number">{inUnits(`${c.set.rateAtRiderNPerMm.toFixed(1)} N/mm`)}</td>
-            <td className="number">{inUnits(`${c.set.rateAtFullNPerMm.toFixed(1)} N/mm`)}</td>
+            <td className="number">{inUnits(mm(c.set.staticMm, 0))}</td>
+            <td className="number">{inUnits(mm(c.sagAtSoloMm, 0))}</td>
+            <td className="number">{inUnits(rate(c.set.rateAtRiderNPerMm))}</td>
+            <td className="number">{inUnits(rate(c.set.rateAtFullNPerMm))}</td>
             <td className="number">{bar(c.set.fullMPa)}</td>
           </tr>
         ))}

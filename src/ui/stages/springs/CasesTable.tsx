@@ -1,4 +1,5 @@
 'use client';
+import { bar } from '@/core/units/say';
 import { useMemo } from 'react';
 import type { Candidate } from '@/core/spring/select';
 import { caseStances, type CaseStance, type EndPredicted } from '@/judgement/model/curves';
@@ -27,7 +28,7 @@ function EndCell({ end, system }: { end: CaseStance['rear']; system: System }) {
       <br />
       <Small>
         {end.preloadToLevelMm === null
-          ? inUnits(`${(10 * (end.gaugeMPa ?? 0)).toFixed(1)} bar`)
+          ? inUnits(bar(end.gaugeMPa ?? 0))
           : `ring ${lengthWords(end.preloadToLevelMm, system)}${end.levelInRange ? '' : ' ▲'}`}
       </Small>
     </td>

@@ -1,4 +1,6 @@
 'use client';
+import { mm, rate, said } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
 import { Printer } from 'lucide-react';
 import type { Candidate } from '@/core/spring/select';
 import { candidateWords, neighbourWords } from '@/judgement/findings/because';
@@ -29,6 +31,7 @@ interface Props {
 export function Choice({ end, selection, current, range }: Props) {
   const { live, figures } = useLater();
   const store = useFieldStore();
+  const inUnits = useSaid();
   const { data, sealed } = useBench();
   const springs = useOffers();
   const spring = springs.find((s) => offerKey(s) === current.id);
@@ -44,7 +47,7 @@ export function Choice({ end, selection, current, range }: Props) {
     ...neighbourFindings(selection, current, springs),
   ];
   const isChosen = chosenOf(live, end) === current.id;
-  const choose = () => takeSpring(store, end, spring, current.preloadMm, `${words.lead} ${words.rest}`);
+  const choose = () => takeSpring(store, end, spring, current.preloadMm, inUnits(said`${words.lead} ${words.rest}`));
   return (
     <div style={{ marginTop: '1rem' }}>
       <BecauseList findings={findings} empty="" />
@@ -74,13 +77,13 @@ function markFinding(spring: ListedSpring): Because[] {
   if (!isMismarked(spring) || !spring.measured) return [];
   const { rateNPerMm, rateStandardError } = spring.measured;
   const decimals = rateNPerMm < 20 ? 2 : 0;
-  const error = rateStandardError === null ? '' : ` ± ${(2 * rateStandardError).toFixed(decimals)}`;
+  const measured = rate(rateNPerMm, decimals, ...(rateStandardError === null ? [] : (['±', 2 * rateStandardError] as const)));
   return [
     {
       mark: 'warn',
       lead: `${spring.name} is wrongly marked.`,
-      rest: `Marked ${spring.rateNPerMm.toFixed(decimals)}, measured ${rateNPerMm.toFixed(decimals)}${error} N/mm. The measured rate is reckoned with here.`,
-      origin: 'Spring tester; ± is k = 2.',
+      rest: said`Marked ${rate(spring.rateNPerMm, decimals)}, measured ${measured}. The measured rate counts here.`,
+      origin: 'Spring tester; ± holds 19 times in 20.',
     },
   ];
 }
@@ -92,7 +95,7 @@ const pairFinding = ({ legs, rateNPerMm }: ListedSpring): Because[] =>
         {
           mark: 'note',
           lead: 'Unlike legs.',
-          rest: `Together they carry what two springs of ${rateNPerMm.toFixed(2)} N/mm would, at the same preload. Write down which leg holds which; the axle and its clamps must be sound and straight.`,
+          rest: said`Together they carry what two springs of ${rate(rateNPerMm, 2)} would, at the same preload. Write down which leg holds which; the axle and its clamps must be sound and straight.`,
           origin: 'Springs side by side, statics; the rest common practice, no source.',
         },
       ]
@@ -110,7 +113,7 @@ function preloadFinding(spring: ListedSpring, current: Candidate, schools: reado
     {
       mark: 'note',
       lead: `${school.name} says ${within ? 'yes' : share > wanted ? 'too much' : 'too little'}.`,
-      rest: `${current.preloadMm.toFixed(1)} mm is ${(share * 100).toFixed(1)} % of the ${spring.freeLengthMm!.toFixed(0)} mm free length; about ${(wanted * 100).toFixed(0)} % is usual there.`,
+      rest: said`${mm(current.preloadMm, 1)} is ${(share * 100).toFixed(1)} % of the ${mm(spring.freeLengthMm!, 0)} free length; about ${(wanted * 100).toFixed(0)} % is usual there.`,
       origin: 'Common practice, no source.',
     },
   ];

@@ -1,4 +1,5 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
@@ -148,7 +149,12 @@ function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: 
 function Gaps({ found }: { found: EndEstimate | NoEstimate }) {
   const { sealed } = useBench();
   const { shown, watch } = useGaps('missing' in found ? found.missing : []);
-  if ('issue' in found) return <Warn>{issueWords(found.issue)}</Warn>;
+  if ('issue' in found)
+    return (
+      <Warn>
+        <Sentence of={issueWords(found.issue)} />
+      </Warn>
+    );
   if (shown.length === 0) return null;
   const ofMachine = shown.filter((f) => f.startsWith('machine.'));
   return (

@@ -1,12 +1,14 @@
 'use client';
+import { mm, newtons, said, signed } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
 import { useMemo, useState } from 'react';
 import type { Candidate } from '@/core/spring/select';
 import { type ForceCurve, forceChartOf, oilAgainstStep } from '@/judgement/model/curves';
 import type { Selection } from '@/judgement/model/springs';
-import { type Line, LineChart } from '../../charts/LineChart';
+import { LineChart } from '../../charts/LineChart';
+import type { Line } from '../../charts/chart';
 import { QuietButton, Small } from '../../kit/primitives';
 import { useOffers, useLater } from '../../job/BenchContext';
-import { signed } from '../../kit/figureWords';
 import type { End } from '@/catalogue/ends';
 
 const LOOK: Record<ForceCurve['role'], Line['look']> = { current: 'strong', fan: 'thin', other: 'dotted', 'what-if': 'dashed' };
@@ -15,6 +17,7 @@ const LOOK: Record<ForceCurve['role'], Line['look']> = { current: 'strong', fan:
 export function ForceChartView({ end, selection, current }: { end: End; selection: Selection; current: Candidate }) {
   const { live, figures } = useLater();
   const springs = useOffers();
+  const inUnits = useSaid();
   const [whatIf, setWhatIf] = useState(false);
   const chart = useMemo(() => forceChartOf(selection, springs, current), [selection, springs, current]);
   const oil = useMemo(
@@ -23,16 +26,16 @@ export function ForceChartView({ end, selection, current }: { end: End; selectio
   );
   const curves = whatIf && oil ? [...chart.curves.filter((c) => c.role === 'current' || c.role === 'other'), ...oil.curves] : chart.curves;
   const lines: Line[] = [
-    ...curves.map((c) => ({ name: c.name, points: c.points, look: LOOK[c.role], colour: c.role === 'other' ? 'soft' : end })),
+    ...curves.map((c) => ({ name: inUnits(c.name), points: c.points, look: LOOK[c.role], colour: c.role === 'other' ? 'soft' : end })),
     { name: 'rests', points: chart.rests.map((r) => [r.zMm, r.loadN] as const), look: 'strong', colour: end, marks: true },
   ];
-  const rests = chart.rests.map((r) => `${r.name} ${r.loadN.toFixed(0)} newtons at ${r.zMm.toFixed(0)} millimetres`).join(', ');
+  const rests = chart.rests.map((r) => inUnits(said`${r.name} ${newtons(r.loadN)} at ${mm(r.zMm, 0)}`)).join(', ');
   return (
     <section aria-label="Force against travel">
       <LineChart
-        description={`Force at the ${end} wheel against its travel. ${curves.find((c) => c.role === 'current')?.name ?? ''} rests ${rests}.`}
+        description={`Force at the ${end} wheel against its travel. ${inUnits(curves.find((c) => c.role === 'current')?.name ?? '')} rests ${rests}.`}
         lines={lines}
-        levels={chart.loads.map((l) => ({ name: `${l.name} ${l.loadN.toFixed(0)} N`, value: l.loadN }))}
+        levels={chart.loads.map((l) => ({ name: inUnits(said`${l.name} ${newtons(l.loadN)}`), value: l.loadN }))}
         x={{ name: end === 'rear' ? 'Wheel travel, vertical' : 'Travel along the leg', unit: 'mm', max: chart.travelMm }}
         y={{ name: 'Force at the wheel', unit: 'N', min: 0 }}
         height={300}
@@ -42,13 +45,14 @@ export function ForceChartView({ end, selection, current }: { end: End; selectio
         <>
           {' '}
           <QuietButton onPress={() => setWhatIf(!whatIf)} aria-pressed={whatIf}>
-            {whatIf ? 'Back to the fan' : '10 mm of oil against one spring step'}
+            {whatIf ? 'Back to the fan' : inUnits(said`${mm(10)} of oil against one spring step`)}
           </QuietButton>
           {whatIf && (
             <p>
               {oil.gains.map((g) => (
-                <span key={g.name}>
-                  <b>{g.name}</b>: {signed(g.atThirdN, 0)} N at a third of the travel, {signed(g.atFullN, 0)} N at full travel.{' '}
+                <span key={inUnits(g.name)}>
+                  <b>{inUnits(g.name)}</b>:{' '}
+                  {inUnits(said`${signed(newtons(g.atThirdN))} at a third of the travel, ${signed(newtons(g.atFullN))} at full travel. `)}
                 </span>
               ))}
               <Small>Oil firms the last third and leaves the first part alone; too much blows seals and locks the leg.</Small>

@@ -1,4 +1,5 @@
 'use client';
+import { newtons, said } from '@/core/units/say';
 import type { End } from '@/catalogue/ends';
 import { useCallback, useMemo } from 'react';
 import { idealOf } from '@/judgement/model/springs';
@@ -25,7 +26,7 @@ export function IdealLine({ end }: { end: End }) {
           <b>
             {lengthWords(ideal.preloadMm, system)} {lengthUnit(system)}
           </b>{' '}
-          {inUnits(`of preload, for ${ideal.staticLoadN.toFixed(0)} N bare and ${ideal.ladenLoadN.toFixed(0)} N with the rider, solo.`)}
+          {inUnits(said`of preload, for ${newtons(ideal.staticLoadN)} bare and ${newtons(ideal.ladenLoadN)} with the rider, solo.`)}
           <Doubt end={end} />
         </>
       ) : (

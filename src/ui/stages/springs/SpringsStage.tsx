@@ -1,4 +1,5 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
 import { jobNumber } from '@/catalogue/jobs';
 import { BecauseList } from '../../kit/BecauseList';
 import { Proposed } from '../../job/Proposed';
@@ -21,7 +22,6 @@ import { useGaps } from '../../fields/useGaps';
 import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
 import { useKeys } from '../../layout/keys';
-import { useSaid } from '../../kit/preferences';
 import { LinkButton, Small, Warn } from '../../kit/primitives';
 import { useBench, useLater, useOffers } from '../../job/BenchContext';
 import { MachineFigures } from '../../job/MachineFigures';
@@ -237,7 +237,11 @@ function MissingFigures({ missing, unusable }: { missing: readonly string[]; unu
   const ofLeverage = ofMachine.some((m) => /^machine\.(leverage|link)/.test(m)) || unusable !== null;
   return (
     <>
-      {unusable && <Warn>{unusable.words}</Warn>}
+      {unusable && (
+        <Warn>
+          <Sentence of={unusable.words} />
+        </Warn>
+      )}
       {missing.length > 0 && (
         <Titled title="For the exact answer" aside="figures of the machine that are still missing">
           <MachineFigures only={ofMachine} />
@@ -274,7 +278,6 @@ function EndSheet({
   const { target, result } = selection;
   const [min, max] = rangeOf(live, end);
   const system = useSystem();
-  const inUnits = useSaid();
   const school = schoolOf(live, data.schools);
   // Half a number typed can make an aim that no spring meets: the last sheet stays, faint, so that nothing jumps while the keys go down.
   const [kept, setKept] = useState({ selection, current });
@@ -296,9 +299,11 @@ function EndSheet({
         </FieldGrid>
         {groundWords(live)
           .filter((g) => g.about === 'sag')
-          .map((g) => (
-            <p key={g.words}>
-              <Small>Ground: {g.words}</Small>
+          .map((g, i) => (
+            <p key={i}>
+              <Small>
+                Ground: <Sentence of={g.words} />
+              </Small>
             </p>
           ))}
         <Small>
@@ -306,11 +311,17 @@ function EndSheet({
         </Small>
       </Titled>
       <IdealLine end={end} />
-      {!result.ok && <Warn>{inUnits(issueWords(result.issue))}</Warn>}
+      {!result.ok && (
+        <Warn>
+          <Sentence of={issueWords(result.issue)} />
+        </Warn>
+      )}
       {kept.selection.result.ok && (
         <div inert={!result.ok} style={result.ok ? {} : { opacity: 0.4 }}>
           {kept.selection.result.value.warnings.map((w) => (
-            <Warn key={w.code}>{inUnits(warningWords(w))}</Warn>
+            <Warn key={w.code}>
+              <Sentence of={warningWords(w)} />
+            </Warn>
           ))}
           <CandidateTable
             end={end}

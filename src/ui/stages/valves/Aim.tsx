@@ -1,4 +1,5 @@
 'use client';
+import { Sentence, useColumn } from '../../kit/Sentence';
 import type { Side } from '@/catalogue/ends';
 import type { DamperView } from '@/core/damper/view';
 import { weightRange } from '@/core/damper/oils';
@@ -83,7 +84,11 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
         <EntryField field="valves.was.rider" {...(riderThen ? { placeholder: withUnit(riderThen) } : {})} locked={sealed} />
       </FieldGrid>
       <Bottle />
-      {target && !target.ok && <Warn>{issueWords(target.issue)}</Warn>}
+      {target && !target.ok && (
+        <Warn>
+          <Sentence of={issueWords(target.issue)} />
+        </Warn>
+      )}
       {typed ? (
         <>
           <EntryField field={field} locked={sealed} />
@@ -99,16 +104,17 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
 
 /** What the damper to fit comes to, speed by speed, and as a share of critical. */
 function DampingTable({ aim, view }: { aim: AimFound; view: DamperView }) {
+  const [speed, force] = [useColumn('m/s', 'tenth'), useColumn('N', 0)];
   return (
     <>
       <Wide>
         <Table aria-label="Damping to fit">
           <thead>
             <tr>
-              <th className="number">Shaft speed, m/s</th>
-              <th className="number">Compression, N</th>
+              <th className="number">Shaft speed, {speed.unit}</th>
+              <th className="number">Compression, {force.unit}</th>
               <th className="number">ζ</th>
-              <th className="number">Rebound, N</th>
+              <th className="number">Rebound, {force.unit}</th>
               <th className="number">ζ</th>
               <th className="number">Rebound : compression</th>
             </tr>
@@ -116,10 +122,10 @@ function DampingTable({ aim, view }: { aim: AimFound; view: DamperView }) {
           <tbody>
             {dampingLines(view, aim.sprung).map((l) => (
               <tr key={l.mPerS}>
-                <td className="number">{l.mPerS}</td>
-                <td className="number">{l.compressionN.toFixed(0)}</td>
+                <td className="number">{speed.text(l.mPerS)}</td>
+                <td className="number">{force.text(l.compressionN)}</td>
                 <td className="number">{l.compressionZeta === null ? '–' : l.compressionZeta.toFixed(2)}</td>
-                <td className="number">{l.reboundN.toFixed(0)}</td>
+                <td className="number">{force.text(l.reboundN)}</td>
                 <td className="number">{l.reboundZeta === null ? '–' : l.reboundZeta.toFixed(2)}</td>
                 <td className="number">{(l.reboundN / l.compressionN).toFixed(1)}</td>
               </tr>

@@ -1,4 +1,8 @@
 'use client';
+import { PickList } from './PickList';
+import { bar, mPa, mPerS, newtons, said, sayMetric } from '@/core/units/say';
+import { Sentence } from '../../kit/Sentence';
+import { useSaid } from '../../kit/preferences';
 import { type ReactNode } from 'react';
 import type { Side } from '@/catalogue/ends';
 import type { DamperView } from '@/core/damper/view';
@@ -13,7 +17,7 @@ import { forceWorking } from '@/core/damper/damper';
 import { isRodLeg } from '@/judgement/model/dampers';
 import type { Because } from '@/judgement/findings/finding';
 import { numberOf } from '@/judgement/model/read';
-import { pickList, SHEET_SPEEDS } from '@/judgement/model/valves';
+import { SHEET_SPEEDS } from '@/judgement/model/valves';
 import { type DamperKey, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
 import { useBench } from '../../job/BenchContext';
@@ -106,7 +110,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings, kept }: 
               content: (
                 <>
                   <PressureSplit name={sheet.name} valve={valve} view={view} at={at} />
-                  <BecauseList findings={findings} empty={NOTHING_FOUND} title="What this damper does" metric />
+                  <BecauseList findings={findings} empty={NOTHING_FOUND} title="What this damper does" />
                 </>
               ),
             },
@@ -136,13 +140,14 @@ const NOTHING_FOUND = 'Nothing stands out: the oil does not part, no port chokes
 
 /** What is found in this damper, a line each; the whole of it stands in its sheet. */
 function Leads({ findings }: { findings: readonly Because[] }) {
+  const inUnits = useSaid();
   return (
     <ul aria-label="Found in this damper" style={{ paddingTop: '0.25rem' }}>
-      {findings.map((f) => (
-        <li key={f.lead}>
+      {findings.map((f, i) => (
+        <li key={i}>
           <Small>
-            {f.mark === 'warn' ? '▲' : '○'} <b>{f.lead}</b>
-            {f.lead.endsWith(':') ? ` ${f.rest}` : ''}
+            {f.mark === 'warn' ? '▲' : '○'} <b>{inUnits(f.lead)}</b>
+            {inUnits(f.lead).endsWith(':') ? ` ${inUnits(f.rest)}` : ''}
           </Small>
         </li>
       ))}
@@ -169,7 +174,11 @@ function StackColumn({ sheet, present }: { sheet: Sheet; present: boolean }) {
       {kind !== 'stack' && (
         <Empty>{VALVE_KINDS[kind]}: there are no shims here. Areas and lengths stand among the figures of this damper, below.</Empty>
       )}
-      {shown && !shown.ok && <Warn>{issueWords(shown.issue)}</Warn>}
+      {shown && !shown.ok && (
+        <Warn>
+          <Sentence of={issueWords(shown.issue)} />
+        </Warn>
+      )}
       {(kind === 'stack' || shims.length > 0) && (
         <StackTable
           label={`${name}, ${isFit ? 'to fit' : 'as found'}`}
@@ -215,8 +224,11 @@ function Section({ sheet }: { sheet: Sheet }) {
       />
       <label>
         <Small>
-          Shaft speed <b>{speed} m/s</b>
-          {drawn ? `, ${drawn.pressuresMPa[at]!.toFixed(2)} MPa under the shims, ${drawn.maxStressMPa[at]!.toFixed(0)} MPa of stress` : ''}
+          Shaft speed{' '}
+          <b>
+            <Sentence of={mPerS(speed!, 2)} />
+          </b>
+          {drawn && <Sentence of={said`, ${bar(drawn.pressuresMPa[at]!)} under the shims, ${mPa(drawn.maxStressMPa[at]!)} of stress`} />}
         </Small>
         <Slider
           type="range"
@@ -271,7 +283,7 @@ function Forces({ sheet, view }: { sheet: Sheet; view: DamperView }) {
       <Small>
         Thin: as found. Dashed: to fit. Ochre: the aim
         {atWheel || sealed ? '' : ', by its rings to be dragged, or moved by the arrow keys'}. Tinted: the clicker from shut to wide open.
-        The gas force of {view.gasForceN.toFixed(0)} N is not in it.
+        The gas force of <Sentence of={newtons(view.gasForceN)} /> is not in it.
       </Small>
     </>
   );
@@ -291,7 +303,7 @@ function Search({ sheet, view }: { sheet: Sheet; view: DamperView }) {
           ? { damper: { ...inMidRange(aim.damper, side), oil: aim.damper.oil }, free: valve, target: target.value.points, shims: drawer }
           : null
       }
-      waits={target && !target.ok ? issueWords(target.issue) : 'The search waits for an aim and a stack in this valve.'}
+      waits={target && !target.ok ? sayMetric(issueWords(target.issue)) : 'The search waits for an aim and a stack in this valve.'}
       search={search}
       looked={looked}
       onLook={setLooked}
@@ -304,30 +316,5 @@ function Search({ sheet, view }: { sheet: Sheet; view: DamperView }) {
       mostStressMPa={Math.max(FATIGUE_CAUTION_MPA, ...(view.drawn?.maxStressMPa ?? []))}
       aim={target?.ok ? `aim: ${target.value.words}${baseline ? ', with the clicker in mid-range' : ''}` : ''}
     />
-  );
-}
-
-/** What to take from the drawer and what comes back to it. */
-function PickList({ picks }: { picks: ReturnType<typeof pickList> }) {
-  if (picks.length === 0) return null;
-  return (
-    <section aria-label="Pick list" style={{ marginTop: '0.75rem' }}>
-      <Heading as="h3">Pick list</Heading>
-      <ul>
-        {picks.map((p) => (
-          <li key={`${p.what}${p.diameterMm}x${p.thicknessMm}`}>
-            {p.what === 'in' ? 'take' : 'put back'} <b>{p.count}</b> of {p.diameterMm} × {p.thicknessMm.toFixed(2)}
-            {p.what === 'in' && p.there < p.count ? (
-              <b>
-                {' '}
-                ▲ {p.there} in the drawer, {p.count - p.there} short
-              </b>
-            ) : (
-              ''
-            )}
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
 import { jobNumber } from '@/catalogue/jobs';
 import type { DynoReading } from '@/judgement/model/dynoRun';
 import { useDyno, type DynoProps, RUNS, type DynoSheet } from './useDyno';
@@ -56,8 +57,16 @@ export function Dyno(props: DynoProps) {
       <Choices label="Run" value={run} options={RUNS} onPick={dyno.look} />
       {!sealed && <TakeRun dyno={dyno} />}
       {problem && <Warn>{problem}</Warn>}
-      {!points.ok && <Warn>{issueWords(points.issue)}</Warn>}
-      {fit?.of === run && !fit.result.ok && <Warn>{issueWords(fit.result.issue)}</Warn>}
+      {!points.ok && (
+        <Warn>
+          <Sentence of={issueWords(points.issue)} />
+        </Warn>
+      )}
+      {fit?.of === run && !fit.result.ok && (
+        <Warn>
+          <Sentence of={issueWords(fit.result.issue)} />
+        </Warn>
+      )}
       {calibration && (
         <p>
           <b>{name}:</b> C_d {calibration.cd.toFixed(3)} ± {calibration.cdUncertainty.toFixed(3)}, bleed {calibration.bleedMm2.toFixed(2)} ±{' '}

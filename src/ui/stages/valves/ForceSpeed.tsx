@@ -4,7 +4,8 @@ import { useMemo } from 'react';
 import type { DamperView, Ribbon } from '@/core/damper/view';
 import { SHEET_SPEEDS, type Target } from '@/judgement/model/valves';
 import { atWheel, criticalAtWheel, type Sprung } from '@/core/damper/target';
-import { type Band, type Handle, type Line, LineChart } from '../../charts/LineChart';
+import { LineChart } from '../../charts/LineChart';
+import type { Band, Handle, Line } from '../../charts/chart';
 
 interface Props {
   end: End;

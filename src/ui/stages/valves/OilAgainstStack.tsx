@@ -1,4 +1,6 @@
 'use client';
+import { figure, mm, said } from '@/core/units/say';
+import { Sentence, useColumn } from '../../kit/Sentence';
 import type { End, Side } from '@/catalogue/ends';
 import { thickerThan } from '@/core/damper/oils';
 import type { DamperView } from '@/core/damper/view';
@@ -8,13 +10,14 @@ import { Small, Table } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 
-const change = (to: number | null, from: number) =>
-  to === null ? '–' : `${to.toFixed(0)} (${to >= from ? '+' : '−'}${Math.abs((to / from - 1) * 100).toFixed(0)} %)`;
+const change = (to: number | null, from: number, text: (n: number) => string) =>
+  to === null ? '–' : `${text(to)} (${to >= from ? '+' : '−'}${Math.abs((to / from - 1) * 100).toFixed(0)} %)`;
 
 /** What thicker oil does slow and fast against one more face shim, and what a level is in millilitres. */
 export function OilAgainstStack({ end, side, view }: { end: End; side: Side; view: DamperView }) {
   const { live, figures } = useLater();
   const { oils } = useBench().data;
+  const [speed, force] = [useColumn('m/s', 2), useColumn('N', 0)];
   const { grade } = oilOf(live, end, oils);
   const thicker = thickerThan(grade, oils);
   const lines = insteadLines(view, side);
@@ -24,26 +27,30 @@ export function OilAgainstStack({ end, side, view }: { end: End; side: Side; vie
       <Table aria-label="Oil or shims">
         <thead>
           <tr>
-            <th className="number">m/s</th>
-            <th className="number">{grade.name}, N</th>
-            <th className="number">{thicker ? `${thicker.name}, N` : 'no thicker oil'}</th>
-            <th className="number">a face shim more, N</th>
+            <th className="number">{speed.unit}</th>
+            <th className="number">
+              {grade.name}, {force.unit}
+            </th>
+            <th className="number">{thicker ? `${thicker.name}, ${force.unit}` : 'no thicker oil'}</th>
+            <th className="number">a face shim more, {force.unit}</th>
           </tr>
         </thead>
         <tbody>
           {lines.map((l) => (
             <tr key={l.mPerS}>
-              <td className="number">{l.mPerS}</td>
-              <td className="number">{l.nowN.toFixed(0)}</td>
-              <td className="number">{change(l.thickerN, l.nowN)}</td>
-              <td className="number">{change(l.shimN, l.nowN)}</td>
+              <td className="number">{speed.text(l.mPerS)}</td>
+              <td className="number">{force.text(l.nowN)}</td>
+              <td className="number">{change(l.thickerN, l.nowN, force.text)}</td>
+              <td className="number">{change(l.shimN, l.nowN, force.text)}</td>
             </tr>
           ))}
         </tbody>
       </Table>
       <Small>
         Thicker oil works where it must squeeze through long bleeds, that is slow; shims work once they bend.
-        {mL !== null ? ` Oil level: 10 mm in a leg is ${mL.toFixed(0)} mL; what it does to the air is under Springs.` : ''}
+        {mL !== null && (
+          <Sentence of={said` Oil level: ${mm(10)} in a leg is ${figure('mL', mL, 0)}; what it does to the air is under Springs.`} />
+        )}
       </Small>
     </Titled>
   );

@@ -1,4 +1,6 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
+import { bar as barSaid, mm } from '@/core/units/say';
 import { useMemo } from 'react';
 import useSWR from 'swr';
 import type { ValveName } from '@/core/damper/damper';
@@ -30,10 +32,15 @@ export function OneStackSheet({ damper, valve }: { damper: DamperKey; valve: Val
   );
   if (!asked) return null;
   if (error) return <Warn>The stack was not worked out: {String((error as Error).message)}</Warn>;
-  if (data && !data.ok) return <Warn>{issueWords(data.issue)}</Warn>;
+  if (data && !data.ok)
+    return (
+      <Warn>
+        <Sentence of={issueWords(data.issue)} />
+      </Warn>
+    );
   const answer = data?.ok ? data.value : null;
   const changed = answer?.lifts.some((l) => l.foundMPa !== null && l.foundMPa !== l.fitMPa) ?? false;
-  const bar = (mpa: number | null) => (mpa === null ? '–' : inUnits(`${(10 * mpa).toFixed(1)} bar`));
+  const bar = (mpa: number | null) => (mpa === null ? '–' : inUnits(barSaid(mpa)));
   return (
     <Titled title="This stack alone" aside="needs no bore and no port; forces follow with the piston and the other stack">
       <Columns>
@@ -61,7 +68,7 @@ export function OneStackSheet({ damper, valve }: { damper: DamperKey; valve: Val
             <tbody>
               {(answer?.lifts ?? []).map((l) => (
                 <tr key={l.liftMm}>
-                  <td className="number">{inUnits(`${l.liftMm.toFixed(2)} mm`)}</td>
+                  <td className="number">{inUnits(mm(l.liftMm, 2))}</td>
                   {changed && <td className="number">{bar(l.foundMPa)}</td>}
                   <td className="number">{bar(l.fitMPa)}</td>
                   {changed && <td className="number">{percentWords(l.foundMPa, l.fitMPa)}</td>}

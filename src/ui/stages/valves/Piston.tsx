@@ -1,4 +1,6 @@
 'use client';
+import { mPerS as speedSaid, said } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
 import { useMemo } from 'react';
 import type { ValveName } from '@/core/damper/damper';
 import { printIn } from '@/core/units/print';
@@ -54,13 +56,16 @@ const COMPARED_M_PER_S = [0.1, 0.55, 2.2] as const;
 
 /** What the change from the stack as found does to this direction. */
 export function Compared({ view, side }: { view: NonNullable<Viewed['view']>; side: Side }) {
+  const inUnits = useSaid();
   const found = view.found?.[`${side}N`];
   const fit = view.fit[`${side}N`];
   if (!found || found.every((n, i) => n === fit[i])) return null;
   const changes = COMPARED_M_PER_S.map((mPerS, i) => {
     const at = SHEET_SPEEDS.indexOf(mPerS);
     const percent = 100 * (fit[at]! / found[at]! - 1);
-    return `${['low', 'middle', 'high'][i]} speed (${mPerS} m/s) ${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(0)} %`;
+    return inUnits(
+      said`${['low', 'middle', 'high'][i]!} speed (${speedSaid(mPerS, 2)}) ${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(0)} %`,
+    );
   });
   return (
     <p style={{ margin: '0 0 0.5rem' }} data-result="compared">

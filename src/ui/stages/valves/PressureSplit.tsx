@@ -1,4 +1,6 @@
 'use client';
+import { bar, mPerS } from '@/core/units/say';
+import { Sentence } from '../../kit/Sentence';
 import { DROP_OF, type ValveName } from '@/core/damper/damper';
 import styled from 'styled-components';
 import type { DamperView } from '@/core/damper/view';
@@ -36,7 +38,7 @@ export function PressureSplit({ name, valve, view, at }: { name: string; valve: 
   return (
     <section aria-label="Where the pressure drops">
       <Heading as="h3">
-        Where the pressure drops at {speed} m/s, {name.toLowerCase()}
+        Where the pressure drops at <Sentence of={mPerS(speed, 2)} />, {name.toLowerCase()}
       </Heading>
       <Bar>
         {all.map((p) => (
@@ -46,7 +48,7 @@ export function PressureSplit({ name, valve, view, at }: { name: string; valve: 
         ))}
       </Bar>
       <Small>
-        {drop.totalMPa.toFixed(2)} MPa in all; {(drop.bleedShare * 100).toFixed(0)} % of the oil goes by the bleed
+        <Sentence of={bar(drop.totalMPa)} /> in all; {(drop.bleedShare * 100).toFixed(0)} % of the oil goes by the bleed
         {parts.length > 0 ? `; ${all.map((p) => `${p.name} ${(p.share * 100).toFixed(0)} %`).join(', ')}` : ''}.
       </Small>
     </section>

@@ -1,11 +1,15 @@
 'use client';
+import { sayMetric } from '@/core/units/say';
 import { GripVertical, Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components';
 import styled from 'styled-components';
 import { shimsBeyond } from '@/core/damper/shims';
+import type { System } from '@/catalogue/system';
 import type { Shim } from '@/core/plate/stack';
-import { numberIn, shimsIn, shimText } from '@/catalogue/tables';
+import { numberIn, shimShown, shimsIn } from '@/catalogue/tables';
+import { MM_PER_INCH } from '@/core/constants/constants';
+import { useSystem } from '../../fields/context';
 import { issueWords } from '@/schema/words';
 import { PlainField } from '../../kit/PlainField';
 import { Small } from '../../kit/primitives';
@@ -45,7 +49,7 @@ const Rows = styled(GridList<{ id: number; shim: Shim }>)`
     font: inherit;
     font-weight: 600;
     text-align: right;
-    width: 2.7rem;
+    width: 3.2rem;
     min-height: 36px;
     color: inherit;
   }
@@ -135,8 +139,6 @@ function Size({
   );
 }
 
-const decimalsOf = (mm: number) => (Number.isInteger(mm) ? 0 : 1);
-
 /** What is done to a stack: each makes a whole new list of it. */
 const edits = (shims: readonly Shim[], onChange: Props['onChange']) => ({
   put: (i: number, shim: Shim) => onChange(shim.count < 1 ? shims.filter((_, k) => k !== i) : shims.map((s, k) => (k === i ? shim : s))),
@@ -150,10 +152,12 @@ const edits = (shims: readonly Shim[], onChange: Props['onChange']) => ({
 });
 type Edits = ReturnType<typeof edits>;
 
-const nameOf = (s: Shim) => shimText({ ...s, count: 1 });
+const nameIn = (system: System) => (s: Shim) => shimShown({ ...s, count: 1 }, system);
 
 /** The stack as a list from the piston out: sizes typed over, counts by + and −, order by dragging (mouse, finger, or keys on the handle), new shims by a line of text. */
 export function StackTable({ label, shims, found, inDrawer, locked, onChange }: Props) {
+  const system = useSystem();
+  const nameOf = nameIn(system);
   const { put, move } = edits(shims, onChange);
   const added = found ? shimsBeyond(shims, found) : [];
   const removed = found ? shimsBeyond(found, shims) : [];
@@ -194,7 +198,11 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
         <ul>
           {removed.map((s) => (
             <Removed key={nameOf(s)}>
-              <b>−{s.count}</b> <s>{nameOf(s)} mm</s> <Small>taken out</Small>
+              <b>−{s.count}</b>{' '}
+              <s>
+                {nameOf(s)} {system === 'metric' ? 'mm' : 'in'}
+              </s>{' '}
+              <Small>taken out</Small>
             </Removed>
           ))}
         </ul>
@@ -204,6 +212,9 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
   );
 }
 
+/** To the micrometre, as a shim is measured. */
+const inMm = (mm: number) => Number(mm.toFixed(3));
+
 interface RowProps extends Pick<Edits, 'put'> {
   i: number;
   s: Shim;
@@ -212,7 +223,9 @@ interface RowProps extends Pick<Edits, 'put'> {
 }
 
 function ShimRow({ i, s, notes, locked, put }: RowProps) {
-  const name = nameOf(s);
+  const system = useSystem();
+  const name = nameIn(system)(s);
+  const [unit, perUnit, decimals] = system === 'metric' ? ['mm', 1, Number.isInteger(s.diameterMm) ? 0 : 1] : ['in', MM_PER_INCH, 3];
   return (
     <GridListItem id={i} textValue={name}>
       <span className="counts">
@@ -235,19 +248,19 @@ function ShimRow({ i, s, notes, locked, put }: RowProps) {
       </span>
       <span className="size">
         <Size
-          label={`Diameter of size ${i + 1}, mm`}
-          value={s.diameterMm}
-          decimals={decimalsOf(s.diameterMm)}
+          label={`Diameter of size ${i + 1}, ${unit}`}
+          value={s.diameterMm / perUnit}
+          decimals={decimals}
           locked={locked}
-          onPut={(diameterMm) => put(i, { ...s, diameterMm })}
+          onPut={(diameter) => put(i, { ...s, diameterMm: inMm(diameter * perUnit) })}
         />
         ×
         <Size
-          label={`Thickness of size ${i + 1}, mm`}
-          value={s.thicknessMm}
-          decimals={2}
+          label={`Thickness of size ${i + 1}, ${unit}`}
+          value={s.thicknessMm / perUnit}
+          decimals={unit === 'mm' ? 2 : 4}
           locked={locked}
-          onPut={(thicknessMm) => put(i, { ...s, thicknessMm })}
+          onPut={(thickness) => put(i, { ...s, thicknessMm: inMm(thickness * perUnit) })}
         />
       </span>
       <span className="notes">{notes.join(' · ')}</span>
@@ -256,18 +269,24 @@ function ShimRow({ i, s, notes, locked, put }: RowProps) {
 }
 
 function AddLine({ onAdd }: { onAdd(shims: Shim[]): void }) {
+  const unit = useSystem() === 'metric' ? 'mm' : 'in';
   const [line, setLine] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const add = () => {
-    const read = shimsIn(line);
-    if (!read.ok) return setProblem(line.trim() === '' ? null : issueWords(read.issue));
+    const read = shimsIn(line, unit);
+    if (!read.ok) return setProblem(line.trim() === '' ? null : sayMetric(issueWords(read.issue)));
     setProblem(null);
     setLine('');
     onAdd(read.value);
   };
   return (
     <div onKeyDown={(e) => e.key === 'Enter' && add()}>
-      <PlainField label="Add shims: diameter × thickness × count, then Enter" value={line} onChange={setLine} problem={problem} />
+      <PlainField
+        label={`Add shims, ${unit}: diameter × thickness × count, then Enter`}
+        value={line}
+        onChange={setLine}
+        problem={problem}
+      />
     </div>
   );
 }

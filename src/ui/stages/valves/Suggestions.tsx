@@ -1,9 +1,13 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
 import { useState } from 'react';
 import { pieces } from '@/core/damper/shims';
 import { FATIGUE_SPEED_M_PER_S, type SearchRequest, type Suggestion } from '@/core/damper/search';
 import type { Shim } from '@/core/plate/stack';
-import { numberIn, shimText } from '@/catalogue/tables';
+import type { System } from '@/catalogue/system';
+import { numberIn, shimShown } from '@/catalogue/tables';
+import { useSystem } from '../../fields/context';
+import { useColumn } from '../../kit/Sentence';
 import { issueWords, warningWords } from '@/schema/words';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
@@ -24,7 +28,7 @@ interface Props {
   aim: string;
 }
 
-const words = (shims: readonly Shim[]) => shims.map(shimText).join(', ') || 'none';
+const wordsIn = (system: System) => (shims: readonly Shim[]) => shims.map((s) => shimShown(s, system)).join(', ') || 'none';
 const LIMITS = {
   leastFaceShims: 'Least face shims',
   mostShims: 'Most shims',
@@ -37,7 +41,7 @@ const TRIES = 3000;
 const percent = (share: number, digits: number) => `${(share * 100).toFixed(digits)} %`;
 
 /** How far a search is, or what it came to; '' before there was one. */
-function statusOf({ progress, result, running, tookMs }: Searching): string {
+function statusOf({ progress, result, running, tookMs }: Searching, words: ReturnType<typeof wordsIn>): string {
   if (running)
     return progress
       ? `${progress.tried} of ${progress.of} stacks tried, best miss ${percent(progress.best.fitError, 1)}: ${words(progress.best.shims)}`
@@ -55,6 +59,7 @@ function statusOf({ progress, result, running, tookMs }: Searching): string {
 /** Stacks that come closest to the aim from the shims in the drawer: searched in a worker, stopped at will, each with what goes in and out. */
 export function Suggestions({ request, waits, search, looked, onLook, onTake, locked, mostStressMPa, aim }: Props) {
   const [typed, setTyped] = useState({ leastFaceShims: '2', mostShims: '24', mostCrossovers: '1', mostSwapped: '' });
+  const system = useSystem();
   const [mayBuy, setMayBuy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const begin = () => {
@@ -96,17 +101,22 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
             Search the drawer
           </Button>
         )}
-        <Small role="status">{request === null ? waits : statusOf(search)}</Small>
+        <Small role="status">{request === null ? waits : statusOf(search, wordsIn(system))}</Small>
       </p>
-      {result && !result.ok && <Warn>{issueWords(result.issue)}</Warn>}
+      {result && !result.ok && (
+        <Warn>
+          <Sentence of={issueWords(result.issue)} />
+        </Warn>
+      )}
       {search.failure && <Warn>{search.failure} Start the search again.</Warn>}
       {found && found.presentStressMPa > mostStressMPa && (
         <Warn>
-          {warningWords({
-            code: 'stress-of-present',
-            path: [],
-            data: { stress: found.presentStressMPa, limit: mostStressMPa, speed: FATIGUE_SPEED_M_PER_S },
-          })}
+          <Sentence
+            of={warningWords({
+              code: 'stress-of-present',
+              data: { stress: found.presentStressMPa, limit: mostStressMPa, speed: FATIGUE_SPEED_M_PER_S },
+            })}
+          />
         </Warn>
       )}
       {found?.suggestions.length === 0 && (
@@ -126,16 +136,22 @@ function SuggestionTable({
   onTake,
   locked,
 }: Pick<Props, 'looked' | 'onLook' | 'onTake' | 'locked'> & { suggestions: readonly Suggestion[] }) {
+  const system = useSystem();
+  const words = wordsIn(system);
+  const stress = useColumn('MPa', 0);
+  const speed = useColumn('m/s', 0);
   return (
     <Wide>
       <Table aria-label="Suggested stacks">
         <thead>
           <tr>
-            <th>Stack, from the piston out</th>
+            <th>Stack, from the piston out, {system === 'metric' ? 'mm' : 'in'}</th>
             <th className="number">Miss</th>
             <th>In</th>
             <th>Out</th>
-            <th className="number">Stress at 1 m/s, MPa</th>
+            <th className="number">
+              Stress at {speed.text(FATIGUE_SPEED_M_PER_S)} {speed.unit}, {stress.unit}
+            </th>
             <th>
               <span className="visually-hidden">Take</span>
             </th>
@@ -160,7 +176,7 @@ function SuggestionTable({
               <td>
                 <Small>{words(s.removed)}</Small>
               </td>
-              <td className="number">{s.maxStressMPa.toFixed(0)}</td>
+              <td className="number">{stress.text(s.maxStressMPa)}</td>
               <td>
                 {!locked && (
                   <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>

@@ -1,4 +1,5 @@
 'use client';
+import { Sentence } from '../../kit/Sentence';
 import { Proposed } from '../../job/Proposed';
 import { SealedNote } from '../../job/Working';
 import type { ValveName } from '@/core/damper/damper';
@@ -89,8 +90,16 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
       <Piston damper={damper} valve={valve} isWanted={gaps.shown.length > 0} />
       {missing.length > 0 && <OneStackSheet damper={damper} valve={valve} />}
       {viewed.view && <Compared view={viewed.view} side={valve === 'rebound' ? 'rebound' : 'compression'} />}
-      {unusable && <Warn>{issueWords(unusable.issue)}</Warn>}
-      {viewed.issue && <Warn>{issueWords(viewed.issue)}</Warn>}
+      {unusable && (
+        <Warn>
+          <Sentence of={issueWords(unusable.issue)} />
+        </Warn>
+      )}
+      {viewed.issue && (
+        <Warn>
+          <Sentence of={issueWords(viewed.issue)} />
+        </Warn>
+      )}
       <NotRead reading={{ failed: viewed.failed?.words ?? null, again: () => viewed.failed?.again() }} />
       <DamperSheet
         damper={damper}
@@ -99,7 +108,7 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
         present={hasValve(live, figures, damper, valve)}
         findings={
           viewed.view
-            ? valveFindings((v) => valveName(figures, damper, v), viewed.view, end === 'rear' && gasGauge !== null ? gasGauge * 10 : null)
+            ? valveFindings((v) => valveName(figures, damper, v), viewed.view, end === 'rear' && gasGauge !== null ? gasGauge : null)
             : []
         }
         kept={

@@ -1,4 +1,5 @@
 'use client';
+import { sayMetric } from '@/core/units/say';
 import { failureWords } from '@/workers/working';
 import { post } from '../../kit/send';
 import { calibrateTo, simulateRun } from './useValves';
@@ -69,7 +70,7 @@ export function useDyno({ damper, valve, gasForceN }: DynoProps) {
       if (!ready) return;
       const answer = await simulateRun({ ...ready, seed: data.machine.id * DAMPERS.length + DAMPERS.indexOf(damper) });
       if (answer.ok) keep(answer.value);
-      else setProblem(issueWords(answer.issue));
+      else setProblem(sayMetric(issueWords(answer.issue)));
     });
   const calibrate = () =>
     attempt(async () => {

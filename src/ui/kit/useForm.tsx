@@ -1,0 +1,82 @@
+'use client';
+import { useState } from 'react';
+import { post, type Posted } from './send';
+
+type Refusal = Extract<Posted<never>, { ok: false }>;
+type Path = readonly (string | number)[];
+
+/** What a plain field needs of a form: its text, what is done when it changes, and what is wrong with it. */
+export interface FormField {
+  value: string;
+  onChange(text: string): void;
+  problem: string | null;
+}
+
+export interface Form<T extends object> {
+  typed: T;
+  put(change: Partial<T> | ((before: T) => Partial<T>)): void;
+  /** A text of the form, as PlainField takes it. */
+  field(key: keyof T & string): FormField;
+  /** What is wrong at one field; null where nothing is. */
+  at(key: string): string | null;
+  /** What is wrong with the whole of it: everything refused that no field of the form stands for. */
+  whole: string | null;
+  /** Refuses before anything is sent: at a field, or the whole by ''. */
+  refuse(field: string, words: string): null;
+  /** Sends it; what came back, or null where it was refused and now says so at its field, in other words where `onRefused` gives them. */
+  send<V extends object>(url: string, body: object, onRefused?: (refusal: Refusal) => string | void): Promise<V | null>;
+  busy: boolean;
+  clear(): void;
+}
+
+/** The field of the form that a refusal's path names, from its end: ["page", "figures", "oil"] is "oil" where the form has one. */
+const fieldNamed = (path: Path, keys: readonly string[]): string =>
+  [...path]
+    .reverse()
+    .map(String)
+    .find((p) => keys.includes(p)) ?? '';
+
+/**
+ * A form that is sent as a whole: its texts, the refusal at the field its path names, and one request at a time. What goes field by field is the field store's (decision 0002).
+ * @param blank what stands in it at first, and its fields
+ * @param keyOf from a refusal's path to the field, where the names are not the same
+ */
+export function useForm<T extends object>(
+  blank: T,
+  keyOf: (path: Path) => string = (path) => fieldNamed(path, Object.keys(blank)),
+): Form<T> {
+  const [typed, setTyped] = useState(blank);
+  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const put: Form<T>['put'] = (change) =>
+    setTyped((before) => ({ ...before, ...(typeof change === 'function' ? change(before) : change) }));
+  const at = (key: string) => (problem?.field === key ? problem.words : null);
+  const refuse = (field: string, words: string) => {
+    setProblem({ field, words });
+    return null;
+  };
+  return {
+    typed,
+    put,
+    at,
+    refuse,
+    busy,
+    whole: problem !== null && !Object.hasOwn(typed, problem.field) ? problem.words : null,
+    field: (key) => ({ value: String(typed[key] ?? ''), onChange: (text) => put({ [key]: text } as Partial<T>), problem: at(key) }),
+    clear: () => {
+      setProblem(null);
+      setTyped(blank);
+    },
+    async send<V extends object>(url: string, body: object, onRefused: (refusal: Refusal) => string | void = () => {}) {
+      setProblem(null);
+      setBusy(true);
+      const answer = await post<V>(url, body);
+      setBusy(false);
+      if (answer.ok) return answer.value;
+      return refuse(keyOf(answer.path), onRefused(answer) ?? answer.message);
+    },
+  };
+}
+
+/** What is wrong with a whole form, under it. */
+export const FormProblem = ({ of }: { of: { whole: string | null } }) => (of.whole ? <p role="alert">▲ {of.whole}</p> : null);
