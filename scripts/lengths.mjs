@@ -32,7 +32,8 @@ for (const file of files) {
 
 const share = (sorted, p) => sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))].lines;
 const most = Number(process.argv[2] ?? 80);
-for (const [room, found] of [...rooms].sort(([a], [b]) => a.localeCompare(b))) {
+const ui = [...rooms].flatMap(([room, found]) => (room.startsWith('ui/') ? found : []));
+for (const [room, found] of [...rooms, ['ui, all of it', ui]].sort(([a], [b]) => a.localeCompare(b))) {
   const sorted = found.sort((a, b) => a.lines - b.lines);
   const longest = sorted.at(-1);
   console.log(

@@ -131,7 +131,8 @@ export function reachOfTunable(document: SetupDocument, entries: Entries, t: Tun
   return [...t.usual];
 }
 
-const figure = (x: number) => String(Math.round(x * 100) / 100);
+/** A place of an adjuster, no finer than it can be set. */
+export const placeText = (x: number): string => String(Math.round(x * 100) / 100);
 
 /** The set-up's figures with a tunable moved: both legs alike, marked as set for a ride. */
 export function moved(values: SetupDocument['values'], t: Tunable, to: number): SetupDocument['values'] {
@@ -140,11 +141,11 @@ export function moved(values: SetupDocument['values'], t: Tunable, to: number): 
     next[key] = { text, unit, value, from: 'ride' };
   };
   for (const key of t.keys) {
-    if (t.kind === 'clicks') put(`${key}.out`, figure(to), null, to);
-    else if (t.kind === 'length') put(key, `${figure(to)} mm`, 'mm', to);
+    if (t.kind === 'clicks') put(`${key}.out`, placeText(to), null, to);
+    else if (t.kind === 'length') put(key, `${placeText(to)} mm`, 'mm', to);
     else {
       put(`${key}.way`, 'mm', null, null);
-      put(`${key}.reading`, figure(to), null, to);
+      put(`${key}.reading`, placeText(to), null, to);
       delete next[`${key}.reference`];
     }
   }
@@ -171,7 +172,7 @@ export function tunableOf(effect: Effect, end: End | null): { tunable: Tunable; 
 
 /** "12 → 14 out". */
 export const changeWords = (t: Tunable, from: number, to: number): Said =>
-  t.unit === 'mm' ? said`${mm(from, 'tenth', '→', to)}` : `${figure(from)} → ${figure(to)} ${t.unit}`;
+  t.unit === 'mm' ? said`${mm(from, 'tenth', '→', to)}` : `${placeText(from)} → ${placeText(to)} ${t.unit}`;
 
 /** The order of groups the job follows, as kept; a text that does not name all three is not one. */
 export function orderOf(written: string): Group[] {

@@ -42,7 +42,6 @@ export function Repeat({
   locked?: boolean;
 }) {
   const live = useLive();
-  const store = useFieldStore();
   const [opened, setOpened] = useState<number[]>([]);
   const numbers = [...new Set([...itemNumbers(live, list), ...opened])].sort((a, b) => a - b);
   const next = (numbers.at(-1) ?? 0) + 1;
@@ -51,22 +50,7 @@ export function Repeat({
       {numbers.length === 0 && <Small>{empty}</Small>}
       <ul>
         {numbers.map((n) => (
-          <Item key={n}>
-            <FieldsOf defs={defs.map((d) => ({ ...d, key: d.key.replace('.n.', `.${n}.`) }))} locked={locked} {...(min ? { min } : {})} />
-            {!locked && (
-              <QuietButton
-                onPress={() => {
-                  for (const d of defs) {
-                    const key = d.key.replace('.n.', `.${n}.`);
-                    if (store.stateOf(key).text !== '') store.put(key, '');
-                  }
-                  setOpened(opened.filter((o) => o !== n));
-                }}
-              >
-                Take out
-              </QuietButton>
-            )}
-          </Item>
+          <RepeatItem key={n} n={n} defs={defs} locked={locked} min={min} setOpened={setOpened} opened={opened} />
         ))}
       </ul>
       {!locked && next < 100 && (
@@ -75,5 +59,36 @@ export function Repeat({
         </QuietButton>
       )}
     </>
+  );
+}
+
+interface RepeatItemProps {
+  n: number;
+  defs: readonly FieldDef[];
+  locked: boolean;
+  min: string | undefined;
+  setOpened: (next: number[]) => void;
+  opened: number[];
+}
+
+function RepeatItem({ n, defs, locked, min, setOpened, opened }: RepeatItemProps) {
+  const store = useFieldStore();
+  return (
+    <Item>
+      <FieldsOf defs={defs.map((d) => ({ ...d, key: d.key.replace('.n.', `.${n}.`) }))} locked={locked} {...(min ? { min } : {})} />
+      {!locked && (
+        <QuietButton
+          onPress={() => {
+            for (const d of defs) {
+              const key = d.key.replace('.n.', `.${n}.`);
+              if (store.stateOf(key).text !== '') store.put(key, '');
+            }
+            setOpened(opened.filter((o) => o !== n));
+          }}
+        >
+          Take out
+        </QuietButton>
+      )}
+    </Item>
   );
 }

@@ -51,37 +51,67 @@ export function Lineage({ placed, chosen, onChoose }: Props) {
           return <path key={p.node.id} d={path} fill="none" stroke="var(--ink)" strokeWidth={2} />;
         })}
         {placed.map((p) => (
-          <Fragment key={p.node.id}>
-            <g
-              role="button"
-              tabIndex={0}
-              aria-pressed={chosen === p.node.id}
-              aria-label={p.node.words}
-              onClick={() => onChoose(p.node.id)}
-              onKeyDown={(event) => {
-                if (event.key !== 'Enter' && event.key !== ' ') return;
-                event.preventDefault();
-                onChoose(p.node.id);
-              }}
-              style={{ cursor: 'pointer', outlineOffset: 2 }}
-            >
-              <rect x={x(p) - 22} y={y(p) - 22} width={44} height={44} fill="transparent" />
-              {chosen === p.node.id && <circle cx={x(p)} cy={y(p)} r={R_PX + 6} fill="none" stroke="var(--ink)" strokeWidth={1.5} />}
-              <Mark kind={p.node.kind} x={x(p)} y={y(p)} />
-              {p.node.takenBack && <line x1={x(p) - 13} y1={y(p) + 9} x2={x(p) + 13} y2={y(p) - 9} stroke="var(--ink)" strokeWidth={1.6} />}
-            </g>
-            <text x={x(p)} y={y(p) + 25} textAnchor="middle" fontSize={11} fill="var(--soft)" aria-hidden>
-              {p.node.job}
-            </text>
-            {p.node.feel && (
-              <text x={x(p)} y={y(p) - 15} textAnchor="middle" fontSize={11} fontWeight={650} fill="var(--ink)" aria-hidden>
-                {FEEL_MARK[p.node.feel]}
-              </text>
-            )}
-          </Fragment>
+          <Knot key={p.node.id} p={p} chosen={chosen} onChoose={onChoose} x={x} y={y} />
         ))}
       </svg>
     </div>
+  );
+}
+
+interface KnotProps {
+  p: Placed<LineageLook>;
+  chosen: number | null;
+  onChoose: (id: number) => void;
+  x: (p: Placed<LineageLook>) => number;
+  y: (p: Placed<LineageLook>) => number;
+}
+
+/** One set-up of the tree, with the way to it. */
+function Knot({ p, chosen, onChoose, x, y }: KnotProps) {
+  return (
+    <Fragment>
+      <Hit chosen={chosen} p={p} onChoose={onChoose} x={x} y={y} />
+      <text x={x(p)} y={y(p) + 25} textAnchor="middle" fontSize={11} fill="var(--soft)" aria-hidden>
+        {p.node.job}
+      </text>
+      {p.node.feel && (
+        <text x={x(p)} y={y(p) - 15} textAnchor="middle" fontSize={11} fontWeight={650} fill="var(--ink)" aria-hidden>
+          {FEEL_MARK[p.node.feel]}
+        </text>
+      )}
+    </Fragment>
+  );
+}
+
+/** The figure of a set-up with a target large enough for a finger. */
+interface HitProps {
+  chosen: number | null;
+  p: Placed<LineageLook>;
+  onChoose: (id: number) => void;
+  x: (p: Placed<LineageLook>) => number;
+  y: (p: Placed<LineageLook>) => number;
+}
+
+function Hit({ chosen, p, onChoose, x, y }: HitProps) {
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen === p.node.id}
+      aria-label={p.node.words}
+      onClick={() => onChoose(p.node.id)}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        onChoose(p.node.id);
+      }}
+      style={{ cursor: 'pointer', outlineOffset: 2 }}
+    >
+      <rect x={x(p) - 22} y={y(p) - 22} width={44} height={44} fill="transparent" />
+      {chosen === p.node.id && <circle cx={x(p)} cy={y(p)} r={R_PX + 6} fill="none" stroke="var(--ink)" strokeWidth={1.5} />}
+      <Mark kind={p.node.kind} x={x(p)} y={y(p)} />
+      {p.node.takenBack && <line x1={x(p) - 13} y1={y(p) + 9} x2={x(p) + 13} y2={y(p) - 9} stroke="var(--ink)" strokeWidth={1.6} />}
+    </g>
   );
 }
 

@@ -85,8 +85,8 @@ function Machine({ drawn, y }: { drawn: PoseDrawn; y(mm: number): number }) {
     <g>
       {wheel(rearAxle, drawn.rearTyreRadiusMm)}
       {wheel(frontAxle, drawn.frontTyreRadiusMm)}
-      <line x1={rearAxle.x} y1={y(rearAxle.y)} x2={pivot.x} y2={y(pivot.y)} stroke="var(--rear)" strokeWidth={14} strokeLinecap="round" />
-      <line x1={frontAxle.x} y1={y(frontAxle.y)} x2={fork.x} y2={y(fork.y)} stroke="var(--front)" strokeWidth={14} strokeLinecap="round" />
+      <Bone from={rearAxle} to={pivot} y={y} colour="var(--rear)" />
+      <Bone from={frontAxle} to={fork} y={y} colour="var(--front)" />
       <line
         x1={steeringTop.x}
         y1={y(steeringTop.y)}
@@ -108,3 +108,15 @@ function Machine({ drawn, y }: { drawn: PoseDrawn; y(mm: number): number }) {
     </g>
   );
 }
+
+interface BoneProps {
+  from: { x: number; y: number };
+  to: { x: number; y: number };
+  y(mm: number): number;
+  colour: string;
+}
+
+/** Fork or swing-arm. */
+const Bone = ({ from, to, y, colour }: BoneProps) => (
+  <line x1={from.x} y1={y(from.y)} x2={to.x} y2={y(to.y)} stroke={colour} strokeWidth={14} strokeLinecap="round" />
+);

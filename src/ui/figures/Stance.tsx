@@ -14,6 +14,7 @@ import {
   windowLabels,
   X,
 } from './stanceScale';
+import { Tick, WindowBracket } from './StanceMarks';
 import { ENDS, type End, END_NAMES } from '@/catalogue/ends';
 
 interface Props {
@@ -159,69 +160,72 @@ const Column = memo(
     const edge = end === 'rear' ? x : x + WIDTH;
     const labels = windowLabels(data, y);
     return (
-      <g>
-        <text x={middle} y={20} textAnchor="middle" fontSize={15} fontWeight={650} style={{ fill: `var(--${end})` }}>
-          {END_NAMES[end]}
-        </text>
-        <text x={middle} y={38} textAnchor="middle" fontSize={13} style={{ fill: 'var(--soft)' }}>
-          {data.travelMm === null ? 'travel not known' : `${figure(data.travelMm)} travel`}
-        </text>
-        <rect
-          className="column"
-          x={x}
-          y={TOP}
-          width={WIDTH}
-          height={y(travel) - TOP}
-          strokeDasharray={data.travelMm === null ? '4 4' : undefined}
-        />
-        {marksOf(travel, inches).map(({ mm, label }) => (
-          <g key={mm}>
-            <line
-              className="tick"
-              x1={end === 'rear' ? x + WIDTH : x}
-              x2={(end === 'rear' ? x + WIDTH : x) - outward * -1 * (label === null ? 6 : 12)}
-              y1={y(mm)}
-              y2={y(mm)}
-            />
-            {label !== null && (
-              <text className="scale" x={middle} y={y(mm) + 3.5} textAnchor="middle">
-                {label}
-              </text>
-            )}
-          </g>
-        ))}
-        {labels.map((w) => (
-          <g key={w.name}>
-            <path
-              d={`M${edge + outward * 6} ${y(w.minMm)} h${outward * 8} V${y(w.maxMm)} h${outward * -8}`}
-              fill="none"
-              stroke={`var(--${end})`}
-              strokeWidth={1.6}
-            />
-            <text
-              x={edge + outward * 19}
-              y={w.labelY}
-              textAnchor={end === 'rear' ? 'end' : 'start'}
-              fontSize={13}
-              style={{ fill: `var(--${end})` }}
-            >
-              {w.name} {figure(Math.round(w.minMm))}–{figure(Math.round(w.maxMm))}
-            </text>
-          </g>
-        ))}
-        {data.usedMm !== null && (
-          <g>
-            <path d={`M${edge + outward * 2} ${y(data.usedMm)} l${outward * 10} -5 v10 z`} style={{ fill: `var(--${end})` }} />
-            <text x={edge + outward * 17} y={y(data.usedMm) + 4} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={13}>
-              used {figure(data.usedMm)}
-            </text>
-          </g>
-        )}
-      </g>
+      <UsedMark
+        middle={middle}
+        end={end}
+        data={data}
+        figure={figure}
+        x={x}
+        y={y}
+        travel={travel}
+        inches={inches}
+        outward={outward}
+        labels={labels}
+        edge={edge}
+      />
     );
   },
   (a, b) => a.longest === b.longest && a.inches === b.inches && drawnIn(a.data) === drawnIn(b.data),
 );
+
+interface UsedMarkProps {
+  middle: number;
+  end: 'rear' | 'front';
+  data: StanceEnd;
+  figure: (mm: number) => string;
+  x: 104 | 380;
+  y: Scale;
+  travel: number;
+  inches: boolean;
+  outward: 1 | -1;
+  labels: { labelY: number; minMm: number; maxMm: number; name: string }[];
+  edge: number;
+}
+
+function UsedMark({ middle, end, data, figure, x, y, travel, inches, outward, labels, edge }: UsedMarkProps) {
+  return (
+    <g>
+      <text x={middle} y={20} textAnchor="middle" fontSize={15} fontWeight={650} style={{ fill: `var(--${end})` }}>
+        {END_NAMES[end]}
+      </text>
+      <text x={middle} y={38} textAnchor="middle" fontSize={13} style={{ fill: 'var(--soft)' }}>
+        {data.travelMm === null ? 'travel not known' : `${figure(data.travelMm)} travel`}
+      </text>
+      <rect
+        className="column"
+        x={x}
+        y={TOP}
+        width={WIDTH}
+        height={y(travel) - TOP}
+        strokeDasharray={data.travelMm === null ? '4 4' : undefined}
+      />
+      {marksOf(travel, inches).map(({ mm, label }) => (
+        <Tick key={mm} mm={mm} end={end} x={x} outward={outward} label={label} y={y} middle={middle} />
+      ))}
+      {labels.map((w) => (
+        <WindowBracket key={w.name} window={w} edge={edge} outward={outward} y={y} end={end} figure={figure} />
+      ))}
+      {data.usedMm !== null && (
+        <g>
+          <path d={`M${edge + outward * 2} ${y(data.usedMm)} l${outward * 10} -5 v10 z`} style={{ fill: `var(--${end})` }} />
+          <text x={edge + outward * 17} y={y(data.usedMm) + 4} textAnchor={end === 'rear' ? 'end' : 'start'} fontSize={13}>
+            used {figure(data.usedMm)}
+          </text>
+        </g>
+      )}
+    </g>
+  );
+}
 
 interface JoinedProps extends StanceLine {
   y: Scale;

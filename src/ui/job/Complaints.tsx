@@ -73,19 +73,7 @@ export function Complaints({ locked }: { locked: boolean }) {
                 <b>{phrase}</b> <Small>{about.join(' · ')}</Small>
                 {at('words') && <div>“{at('words')}”</div>}
               </button>
-              {open === n && (
-                <div style={{ paddingBottom: '0.5rem' }}>
-                  <RideLine
-                    label={`Where: ${phrase.toLowerCase()}`}
-                    place={at('place')}
-                    onPick={(place) => store.put(`complaint.${n}.place`, place)}
-                    locked={locked}
-                  />
-                  <FieldsOf defs={itemsOf(n, (d) => d.kind === 'choice' && !d.key.endsWith('.place'))} locked={locked} min="9rem" />
-                  <FieldsOf defs={itemsOf(n, (d) => d.kind === 'text')} locked={locked} min="100%" />
-                  {!locked && <QuietButton onPress={() => takeOut(n)}>Take out</QuietButton>}
-                </div>
-              )}
+              {open === n && <OpenComplaint phrase={phrase} at={at} n={n} locked={locked} takeOut={takeOut} />}
             </li>
           );
         })}
@@ -96,5 +84,30 @@ export function Complaints({ locked }: { locked: boolean }) {
         </QuietButton>
       )}
     </>
+  );
+}
+
+interface OpenComplaintProps {
+  phrase: string;
+  at: (what: 'phrase' | 'place' | 'end' | 'bad' | 'since' | 'words') => string;
+  n: number;
+  locked: boolean;
+  takeOut: (n: number) => void;
+}
+
+function OpenComplaint({ phrase, at, n, locked, takeOut }: OpenComplaintProps) {
+  const store = useFieldStore();
+  return (
+    <div style={{ paddingBottom: '0.5rem' }}>
+      <RideLine
+        label={`Where: ${phrase.toLowerCase()}`}
+        place={at('place')}
+        onPick={(place) => store.put(`complaint.${n}.place`, place)}
+        locked={locked}
+      />
+      <FieldsOf defs={itemsOf(n, (d) => d.kind === 'choice' && !d.key.endsWith('.place'))} locked={locked} min="9rem" />
+      <FieldsOf defs={itemsOf(n, (d) => d.kind === 'text')} locked={locked} min="100%" />
+      {!locked && <QuietButton onPress={() => takeOut(n)}>Take out</QuietButton>}
+    </div>
   );
 }

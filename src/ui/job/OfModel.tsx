@@ -74,44 +74,62 @@ function OneOther({ machineId, other, locked }: { machineId: number; other: Othe
           {otherYear && `, of another year: look whether it is the same before you take its figures`}
         </Small>
       </p>
-      {lacking.length > 0 && !locked && (
-        <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', flexWrap: 'wrap' }}>
-          <Button onPress={() => void take()}>
-            Begin with its {lacking.length} {lacking.length === 1 ? 'figure' : 'figures'}
-          </Button>
-          <Small>{named(lacking)}</Small>
-        </p>
-      )}
+      {lacking.length > 0 && !locked && <TakeAll take={take} lacking={lacking} />}
       {differing.length > 0 && (
         <Fold title={`${differing.length} ${differing.length === 1 ? 'figure differs' : 'figures differ'}`}>
-          <Table aria-label={`Where ${other.name} differs`}>
-            <thead>
-              <tr>
-                <th>Figure</th>
-                <th>Here</th>
-                <th>There</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {differing.map((f) => (
-                <tr key={f.field}>
-                  <td>{fieldDef(f.field).label}</td>
-                  <td>{asWritten(entryAt(live, f.field)!)}</td>
-                  <td>
-                    {asWritten(f)}
-                    <br />
-                    <Small>{f.origin}</Small>
-                  </td>
-                  <td>{!locked && <QuietButton onPress={() => void take([f.field])}>Take it</QuietButton>}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
+          <Differing other={other} differing={differing} locked={locked} take={take} />
         </Fold>
       )}
       <FormProblem of={form} />
     </div>
+  );
+}
+
+function TakeAll({ take, lacking }: { take: (fields?: string[]) => Promise<void>; lacking: ModelFigure[] }) {
+  return (
+    <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', flexWrap: 'wrap' }}>
+      <Button onPress={() => void take()}>
+        Begin with its {lacking.length} {lacking.length === 1 ? 'figure' : 'figures'}
+      </Button>
+      <Small>{named(lacking)}</Small>
+    </p>
+  );
+}
+
+interface DifferingProps {
+  other: Other;
+  differing: ModelFigure[];
+  locked: boolean;
+  take: (fields?: string[]) => Promise<void>;
+}
+
+function Differing({ other, differing, locked, take }: DifferingProps) {
+  const live = useLive();
+  return (
+    <Table aria-label={`Where ${other.name} differs`}>
+      <thead>
+        <tr>
+          <th>Figure</th>
+          <th>Here</th>
+          <th>There</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {differing.map((f) => (
+          <tr key={f.field}>
+            <td>{fieldDef(f.field).label}</td>
+            <td>{asWritten(entryAt(live, f.field)!)}</td>
+            <td>
+              {asWritten(f)}
+              <br />
+              <Small>{f.origin}</Small>
+            </td>
+            <td>{!locked && <QuietButton onPress={() => void take([f.field])}>Take it</QuietButton>}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import type { TrainingCase } from '@/knowledge/training/cases';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { fieldDef, isFieldKey } from '@/catalogue/fields';
@@ -33,24 +34,24 @@ export function PracticeNote({ caseId, jobId }: { caseId: string; jobId: number 
         )}
       </p>
       <FormProblem of={form} />
-      {c && (
-        <Fold
-          level={2}
-          title="What the tape shows on this machine"
-          aside="to be typed under Measure; they come from the spring that is in it"
-        >
-          {ENDS.map((end) => (
-            <p key={end}>
-              <EndName $end={end}>{END_NAMES[end]}</EndName>:{' '}
-              {Object.entries(tapeOf(c))
-                .filter(([field]) => field.startsWith(`measure.${end}.`) && !field.endsWith('.style'))
-                .map(([field, text]) => `${isFieldKey(field) ? fieldDef(field).label.toLowerCase() : field} ${text} mm`)
-                .join('; ')}
-              .
-            </p>
-          ))}
-        </Fold>
-      )}
+      {c && <ModelAnswer c={c} />}
     </section>
+  );
+}
+
+function ModelAnswer({ c }: { c: TrainingCase }) {
+  return (
+    <Fold level={2} title="What the tape shows on this machine" aside="to be typed under Measure; they come from the spring that is in it">
+      {ENDS.map((end) => (
+        <p key={end}>
+          <EndName $end={end}>{END_NAMES[end]}</EndName>:{' '}
+          {Object.entries(tapeOf(c))
+            .filter(([field]) => field.startsWith(`measure.${end}.`) && !field.endsWith('.style'))
+            .map(([field, text]) => `${isFieldKey(field) ? fieldDef(field).label.toLowerCase() : field} ${text} mm`)
+            .join('; ')}
+          .
+        </p>
+      ))}
+    </Fold>
   );
 }

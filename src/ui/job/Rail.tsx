@@ -65,25 +65,39 @@ export function Rail({ jobId, lines, current, onGo }: { jobId: number; lines: St
     <Tape ref={tape} aria-label="Stages of the job" className="no-print">
       <ol>
         {lines.map((l, i) => (
-          <li key={l.stage}>
-            <Link
-              href={`/jobs/${jobId}/${l.stage}`}
-              title={`Alt ${i + 1}`}
-              {...(l.stage === current ? { 'aria-current': 'step' as const } : {})}
-              onClick={(event) => {
-                if (event.metaKey || event.ctrlKey || event.shiftKey) return;
-                event.preventDefault();
-                onGo(l.stage);
-              }}
-            >
-              <span className="name">
-                {i + 1} {l.name}
-              </span>
-              <span className="line">{l.line}</span>
-            </Link>
-          </li>
+          <StageLine key={l.stage} l={l} jobId={jobId} i={i} current={current} onGo={onGo} />
         ))}
       </ol>
     </Tape>
+  );
+}
+
+interface StageLineProps {
+  l: StageLine;
+  jobId: number;
+  i: number;
+  current: string;
+  onGo: (stage: Stage) => void;
+}
+
+function StageLine({ l, jobId, i, current, onGo }: StageLineProps) {
+  return (
+    <li>
+      <Link
+        href={`/jobs/${jobId}/${l.stage}`}
+        title={`Alt ${i + 1}`}
+        {...(l.stage === current ? { 'aria-current': 'step' as const } : {})}
+        onClick={(event) => {
+          if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+          event.preventDefault();
+          onGo(l.stage);
+        }}
+      >
+        <span className="name">
+          {i + 1} {l.name}
+        </span>
+        <span className="line">{l.line}</span>
+      </Link>
+    </li>
   );
 }

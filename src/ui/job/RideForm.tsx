@@ -1,4 +1,5 @@
 'use client';
+import type { Form } from '../kit/useForm';
 import { choiceName } from '@/catalogue/choices';
 import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
@@ -85,26 +86,10 @@ export function RideForm({ complaints, url, onSaid }: Props) {
     >
       {complaints.length === 0 && <Small>No complaint was noted: say in words how it rode.</Small>}
       {complaints.map((c) => (
-        <OneFeel
-          key={c.n}
-          complaint={c}
-          value={feels[String(c.n)] ?? null}
-          onChange={(feel) => form.put({ feels: { ...feels, [c.n]: feel } })}
-        />
+        <FeelOf key={c.n} c={c} feels={feels} form={form} />
       ))}
       {form.at('feels') && <p role="alert">▲ {form.at('feels')}</p>}
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fill, minmax(12rem, 1fr))',
-          gap: '0.25rem 1.25rem',
-          paddingTop: '0.5rem',
-        }}
-      >
-        {FIELDS.map(([key, label]) => (
-          <PlainField key={key} label={label} unit={units[key] ?? ''} {...form.field(key)} />
-        ))}
-      </div>
+      <RideFields units={units} form={form} />
       <PlainField label="In the rider’s words" {...form.field('words')} />
       <FormProblem of={form} />
       <p style={{ paddingTop: '0.75rem' }}>
@@ -113,6 +98,58 @@ export function RideForm({ complaints, url, onSaid }: Props) {
         </Button>
       </p>
     </form>
+  );
+}
+
+interface FeelOfProps {
+  c: { n: number; phrase: string; words: string };
+  feels: Record<string, 'better' | 'same' | 'worse'>;
+  form: Form<{
+    feels: Record<string, 'better' | 'same' | 'worse'>;
+    tieRear: string;
+    tieFront: string;
+    riderMass: string;
+    temperature: string;
+    fuel: string;
+    tyres: string;
+    track: string;
+    words: string;
+  }>;
+}
+
+function FeelOf({ c, feels, form }: FeelOfProps) {
+  return <OneFeel complaint={c} value={feels[String(c.n)] ?? null} onChange={(feel) => form.put({ feels: { ...feels, [c.n]: feel } })} />;
+}
+
+interface RideFieldsProps {
+  units: Partial<Record<'tieRear' | 'tieFront' | 'riderMass' | 'temperature' | 'fuel' | 'tyres' | 'track' | 'words', string>>;
+  form: Form<{
+    feels: Record<string, 'better' | 'same' | 'worse'>;
+    tieRear: string;
+    tieFront: string;
+    riderMass: string;
+    temperature: string;
+    fuel: string;
+    tyres: string;
+    track: string;
+    words: string;
+  }>;
+}
+
+function RideFields({ units, form }: RideFieldsProps) {
+  return (
+    <div
+      style={{
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fill, minmax(12rem, 1fr))',
+        gap: '0.25rem 1.25rem',
+        paddingTop: '0.5rem',
+      }}
+    >
+      {FIELDS.map(([key, label]) => (
+        <PlainField key={key} label={label} unit={units[key] ?? ''} {...form.field(key)} />
+      ))}
+    </div>
   );
 }
 

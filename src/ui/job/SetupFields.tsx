@@ -1,4 +1,7 @@
 'use client';
+import type { Result } from '@/core/result';
+import type { Entry } from '@/catalogue/entry';
+import type { FieldKey } from '@/catalogue/fields';
 import { mm } from '@/core/units/say';
 import { Sentence } from '../kit/Sentence';
 import styled from 'styled-components';
@@ -70,64 +73,80 @@ export function PreloadFields({
       <EntryField field={`${base}.way`} locked={locked} look={inCell ? 'cell' : 'stacked'} placeholder={PRELOAD_WAYS.mm} />
       <EntryField field={`${base}.reading`} label={READING_NAME[way] ?? 'Preload'} look={inCell ? 'cell' : 'stacked'} locked={locked} />
       {way !== 'mm' && <EntryField field={`${base}.reference`} label={REFERENCE_NAME[way] ?? ''} locked={locked} />}
-      {read && !(way === 'mm' && read.ok) && (
-        <div className="result" role="status">
-          {read.ok ? (
-            <>
-              <Small>Preload </Small>
-              <b>
-                <Sentence of={mm(read.value, 1)} />
-              </b>
-            </>
-          ) : (
-            <Small>
-              ▲{' '}
-              <Sentence
-                of={
-                  read.issue.code === 'empty'
-                    ? `Preload follows once the ${(REFERENCE_NAME[way] ?? 'reference').split(',')[0]!.toLowerCase()} is in.`
-                    : issueWords(read.issue)
-                }
-              />
-            </Small>
-          )}
-        </div>
-      )}
+      {read && !(way === 'mm' && read.ok) && <PreloadRead read={read} way={way} />}
     </Preload>
+  );
+}
+
+function PreloadRead({ read, way }: { read: Result<number>; way: string }) {
+  return (
+    <div className="result" role="status">
+      {read.ok ? (
+        <>
+          <Small>Preload </Small>
+          <b>
+            <Sentence of={mm(read.value, 1)} />
+          </b>
+        </>
+      ) : (
+        <Small>
+          ▲{' '}
+          <Sentence
+            of={
+              read.issue.code === 'empty'
+                ? `Preload follows once the ${(REFERENCE_NAME[way] ?? 'reference').split(',')[0]!.toLowerCase()} is in.`
+                : issueWords(read.issue)
+            }
+          />
+        </Small>
+      )}
+    </div>
   );
 }
 
 /** The set-up fields of a machine under one prefix, with the range of each clicker beside it. */
 export function SetupFields({ prefix, machine, locked = false }: { prefix: 'found' | 'standard'; machine: Entries; locked?: boolean }) {
-  const live = useLive();
   return (
     <Groups>
       {SETUP_GROUPS.map((group) => (
         <section key={group.title}>
           <Heading style={{ color: `var(--${group.end})` }}>{group.title}</Heading>
-          <FieldGrid $min="8rem">
-            {group.fields.map((f) => {
-              const key = `${prefix}.${f.key}`;
-              if (f.key.endsWith('.way'))
-                return <PreloadFields key={key} base={key.slice(0, -4) as PreloadKey} entries={live} locked={locked} />;
-              if (/\.(reading|reference|range)$/.test(f.key)) return null;
-              if (!isOnMachine(f.key, machine)) return null;
-              if (f.key.endsWith('.out'))
-                return (
-                  <Pair key={key}>
-                    <EntryField field={key} locked={locked} />
-                    <EntryField field={key.replace(/out$/, 'range')} label="Range" locked={locked} />
-                  </Pair>
-                );
-              return (
-                <div key={key} style={{ gridColumn: '1 / -1' }}>
-                  <EntryField field={key} locked={locked} />
-                </div>
-              );
-            })}
-          </FieldGrid>
+          <GroupFields group={group} prefix={prefix} locked={locked} machine={machine} />
         </section>
       ))}
     </Groups>
+  );
+}
+
+interface GroupFieldsProps {
+  group: (typeof SETUP_GROUPS)[number];
+  prefix: 'found' | 'standard';
+  locked: boolean;
+  machine: Readonly<Partial<Record<FieldKey, Entry>>>;
+}
+
+function GroupFields({ group, prefix, locked, machine }: GroupFieldsProps) {
+  const live = useLive();
+  return (
+    <FieldGrid $min="8rem">
+      {group.fields.map((f) => {
+        const key = `${prefix}.${f.key}`;
+        if (f.key.endsWith('.way')) return <PreloadFields key={key} base={key.slice(0, -4) as PreloadKey} entries={live} locked={locked} />;
+        if (/\.(reading|reference|range)$/.test(f.key)) return null;
+        if (!isOnMachine(f.key, machine)) return null;
+        if (f.key.endsWith('.out'))
+          return (
+            <Pair key={key}>
+              <EntryField field={key} locked={locked} />
+              <EntryField field={key.replace(/out$/, 'range')} label="Range" locked={locked} />
+            </Pair>
+          );
+        return (
+          <div key={key} style={{ gridColumn: '1 / -1' }}>
+            <EntryField field={key} locked={locked} />
+          </div>
+        );
+      })}
+    </FieldGrid>
   );
 }

@@ -18,29 +18,35 @@ export function Working({ steps }: { steps: WorkingStep[] }) {
       <Heading>Working</Heading>
       {steps.length === 0 && <Small>Nothing is computed here yet.</Small>}
       {steps.map((s, i) => (
-        <Fragment key={`${s.label}-${i}`}>
-          <Table>
-            <caption style={{ textAlign: 'left', fontWeight: 650, paddingTop: '0.5rem' }}>
-              {s.label} = {s.formula} = {figure(s.result)} {s.unit}
-            </caption>
-            <tbody>
-              {s.inputs.map((input, k) => (
-                <tr key={`${input.symbol}-${k}`}>
-                  <td>{input.symbol}</td>
-                  <td className="number">
-                    {figure(input.value)} {input.unit}
-                  </td>
-                  <td>
-                    <Small>{input.origin}</Small>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-          <Small>Source: {s.source}.</Small>
-        </Fragment>
+        <StepWorking key={`${s.label}-${i}`} s={s} />
       ))}
     </section>
+  );
+}
+
+function StepWorking({ s }: { s: WorkingStep }) {
+  return (
+    <Fragment>
+      <Table>
+        <caption style={{ textAlign: 'left', fontWeight: 650, paddingTop: '0.5rem' }}>
+          {s.label} = {s.formula} = {figure(s.result)} {s.unit}
+        </caption>
+        <tbody>
+          {s.inputs.map((input, k) => (
+            <tr key={`${input.symbol}-${k}`}>
+              <td>{input.symbol}</td>
+              <td className="number">
+                {figure(input.value)} {input.unit}
+              </td>
+              <td>
+                <Small>{input.origin}</Small>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <Small>Source: {s.source}.</Small>
+    </Fragment>
   );
 }
 

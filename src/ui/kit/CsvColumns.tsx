@@ -76,59 +76,99 @@ export function CsvColumns({ action, wanted, take, onTake }: Props) {
         <Button>{action}</Button>
       </FileTrigger>
       {file && (
-        <div style={{ marginTop: '0.75rem' }}>
-          <Small>
-            {file.name}, {file.lines.length} lines. Say what each column is:
-          </Small>
-          <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(8.5rem, 1fr))', gap: '0.25rem 1rem' }}>
-            {wanted.map((w) => (
-              <Pick
-                key={w.key}
-                label={w.needed ? w.label : `${w.label}, if given`}
-                value={columns[w.key] ?? NONE}
-                options={[{ value: NONE, label: 'not in the file' }, ...file.headings.map((h, i) => ({ value: String(i), label: h }))]}
-                onPick={(value) => setColumns({ ...columns, [w.key]: value })}
-              />
-            ))}
-          </div>
-          <Table aria-label="First lines as they will be taken">
-            <thead>
-              <tr>
-                {wanted.map((w) => (
-                  <th key={w.key}>{w.label}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {file.lines.slice(0, PREVIEW).map((line, i) => (
-                <tr key={i}>
-                  {wanted.map((w) => (
-                    <td key={w.key}>{cell(line, w.key)}</td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-          <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', marginTop: '0.5rem' }}>
-            <Button
-              $strong
-              isDisabled={missing.length > 0}
-              onPress={() => {
-                const rows = file.lines.map((line) => Object.fromEntries(wanted.map((w) => [w.key, cell(line, w.key)])));
-                const named = wanted.flatMap((w) => {
-                  const at = columns[w.key] ?? NONE;
-                  return at === NONE ? [] : [[w.key, file.headings[Number(at)] ?? ''] as const];
-                });
-                onTake({ rows, mapping: Object.fromEntries(named), fileName: file.name });
-                setFile(null);
-              }}
-            >
-              {take}
-            </Button>
-            {missing.length > 0 && <Small>Still to name: {missing.map((w) => w.label.toLowerCase()).join(', ')}.</Small>}
-          </div>
-        </div>
+        <OpenFile
+          file={file}
+          wanted={wanted}
+          columns={columns}
+          setColumns={setColumns}
+          cell={cell}
+          missing={missing}
+          onTake={onTake}
+          setFile={setFile}
+          take={take}
+        />
       )}
     </div>
+  );
+}
+
+interface OpenFileProps {
+  file: File_;
+  wanted: readonly Wanted[];
+  columns: Record<string, string>;
+  setColumns: (next: Record<string, string>) => void;
+  cell: (line: string[], key: string) => string;
+  missing: Wanted[];
+  onTake: (taken: Taken) => void;
+  setFile: (next: File_ | null) => void;
+  take: string;
+}
+
+function OpenFile({ file, wanted, columns, setColumns, cell, missing, onTake, setFile, take }: OpenFileProps) {
+  return (
+    <div style={{ marginTop: '0.75rem' }}>
+      <Small>
+        {file.name}, {file.lines.length} lines. Say what each column is:
+      </Small>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(8.5rem, 1fr))', gap: '0.25rem 1rem' }}>
+        {wanted.map((w) => (
+          <Pick
+            key={w.key}
+            label={w.needed ? w.label : `${w.label}, if given`}
+            value={columns[w.key] ?? NONE}
+            options={[{ value: NONE, label: 'not in the file' }, ...file.headings.map((h, i) => ({ value: String(i), label: h }))]}
+            onPick={(value) => setColumns({ ...columns, [w.key]: value })}
+          />
+        ))}
+      </div>
+      <FirstLines wanted={wanted} file={file} cell={cell} />
+      <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', marginTop: '0.5rem' }}>
+        <Button
+          $strong
+          isDisabled={missing.length > 0}
+          onPress={() => {
+            const rows = file.lines.map((line) => Object.fromEntries(wanted.map((w) => [w.key, cell(line, w.key)])));
+            const named = wanted.flatMap((w) => {
+              const at = columns[w.key] ?? NONE;
+              return at === NONE ? [] : [[w.key, file.headings[Number(at)] ?? ''] as const];
+            });
+            onTake({ rows, mapping: Object.fromEntries(named), fileName: file.name });
+            setFile(null);
+          }}
+        >
+          {take}
+        </Button>
+        {missing.length > 0 && <Small>Still to name: {missing.map((w) => w.label.toLowerCase()).join(', ')}.</Small>}
+      </div>
+    </div>
+  );
+}
+
+interface FirstLinesProps {
+  wanted: readonly Wanted[];
+  file: File_;
+  cell: (line: string[], key: string) => string;
+}
+
+function FirstLines({ wanted, file, cell }: FirstLinesProps) {
+  return (
+    <Table aria-label="First lines as they will be taken">
+      <thead>
+        <tr>
+          {wanted.map((w) => (
+            <th key={w.key}>{w.label}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {file.lines.slice(0, PREVIEW).map((line, i) => (
+          <tr key={i}>
+            {wanted.map((w) => (
+              <td key={w.key}>{cell(line, w.key)}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

@@ -104,16 +104,22 @@ export function DayField(props: { label: string; value: string | null; onChange(
       </PlainShape>
       <Month>
         <Dialog aria-label={props.label}>
-          <Calendar>
-            <header>
-              <Button slot="previous">‹</Button>
-              <Heading />
-              <Button slot="next">›</Button>
-            </header>
-            <CalendarGrid>{(date) => <CalendarCell date={date} />}</CalendarGrid>
-          </Calendar>
+          <DayCalendar />
         </Dialog>
       </Month>
     </DatePicker>
+  );
+}
+
+function DayCalendar() {
+  return (
+    <Calendar>
+      <header>
+        <Button slot="previous">‹</Button>
+        <Heading />
+        <Button slot="next">›</Button>
+      </header>
+      <CalendarGrid>{(date) => <CalendarCell date={date} />}</CalendarGrid>
+    </Calendar>
   );
 }

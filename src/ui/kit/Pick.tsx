@@ -120,15 +120,21 @@ export function Pick({
         <FieldError className="problem">{problem}</FieldError>
         {!problem && below}
       </Shape>
-      <Options>
-        <ListBox>
-          {options.map((o) => (
-            <ListBoxItem key={o.value} id={o.value} textValue={o.label} className="option">
-              {o.label}
-            </ListBoxItem>
-          ))}
-        </ListBox>
-      </Options>
+      <OptionList options={options} />
     </Select>
+  );
+}
+
+function OptionList({ options }: { options: readonly { value: string; label: string }[] }) {
+  return (
+    <Options>
+      <ListBox>
+        {options.map((o) => (
+          <ListBoxItem key={o.value} id={o.value} textValue={o.label} className="option">
+            {o.label}
+          </ListBoxItem>
+        ))}
+      </ListBox>
+    </Options>
   );
 }

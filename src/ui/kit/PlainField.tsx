@@ -1,4 +1,5 @@
 'use client';
+import type { RefObject } from 'react';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
@@ -81,14 +82,35 @@ export function PlainField(props: {
       validationBehavior="aria"
       autoFocus={props.autoFocus ?? false}
     >
-      <PlainShape>
-        <Label className="label">{props.label}</Label>
-        <span className="box">
-          <Input ref={input} data-entry autoComplete={props.secret ? 'new-password' : 'off'} type={props.secret ? 'password' : 'text'} />
-          {props.unit && isBare(props.value) && <span className="unit">{props.unit}</span>}
-        </span>
-        <FieldError className="problem">{props.problem}</FieldError>
-      </PlainShape>
+      <PlainBox props={props} input={input} />
     </TextField>
+  );
+}
+
+interface PlainBoxProps {
+  props: {
+    label: string;
+    value: string;
+    onChange(text: string): void;
+    problem?: string | null;
+    autoFocus?: boolean;
+    /** Shown as dots. */
+    secret?: boolean;
+    /** The unit a bare number is in, shown until another is written. */
+    unit?: string;
+  };
+  input: RefObject<HTMLInputElement | null>;
+}
+
+function PlainBox({ props, input }: PlainBoxProps) {
+  return (
+    <PlainShape>
+      <Label className="label">{props.label}</Label>
+      <span className="box">
+        <Input ref={input} data-entry autoComplete={props.secret ? 'new-password' : 'off'} type={props.secret ? 'password' : 'text'} />
+        {props.unit && isBare(props.value) && <span className="unit">{props.unit}</span>}
+      </span>
+      <FieldError className="problem">{props.problem}</FieldError>
+    </PlainShape>
   );
 }

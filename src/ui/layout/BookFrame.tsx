@@ -1,4 +1,5 @@
 'use client';
+import type { RefObject } from 'react';
 import Link from 'next/link';
 import { type ReactNode, useEffect, useRef } from 'react';
 import styled from 'styled-components';
@@ -125,25 +126,74 @@ export function BookFrame({
   }, [here]);
   return (
     <Shell title={title} about={about ?? subjectName(here).toLowerCase()}>
-      <Spread>
-        <Index ref={index} aria-label="Index of the Shop book" className="no-print">
-          {Object.entries(INDEX).map(([group, subjects]) => (
-            <ul key={group} aria-label={group}>
-              <li aria-hidden>
-                <b>{group}</b>
-              </li>
-              {Object.entries(subjects).map(([key, [href, name]]) => (
-                <li key={key}>
-                  <Link href={href} {...(key === here ? { 'aria-current': 'page' as const } : {})}>
-                    {name}
-                  </Link>
-                </li>
-              ))}
-            </ul>
-          ))}
-        </Index>
-        <div>{children}</div>
-      </Spread>
+      <BookSpread index={index} here={here}>
+        {children}
+      </BookSpread>
     </Shell>
+  );
+}
+
+interface BookSpreadProps {
+  index: RefObject<HTMLElement | null>;
+  here: BookSubject;
+  children: ReactNode;
+}
+
+function BookSpread({ index, here, children }: BookSpreadProps) {
+  return (
+    <Spread>
+      <Index ref={index} aria-label="Index of the Shop book" className="no-print">
+        {Object.entries(INDEX).map(([group, subjects]) => (
+          <Group key={group} group={group} subjects={subjects} here={here} />
+        ))}
+      </Index>
+      <div>{children}</div>
+    </Spread>
+  );
+}
+
+interface GroupProps {
+  group: string;
+  subjects:
+    | {
+        readonly names: readonly ['/shop-book/names', 'Names and passcodes'];
+        readonly money: readonly ['/shop-book/money', 'Units and money'];
+        readonly seals: readonly ['/shop-book/seals', 'Signed records'];
+        readonly backups: readonly ['/shop-book/backups', 'Backups'];
+      }
+    | {
+        readonly schools: readonly ['/shop-book/schools', 'Schools'];
+        readonly damping: readonly ['/shop-book/damping', 'Damping templates'];
+        readonly ground: readonly ['/shop-book/ground', 'Ground'];
+      }
+    | {
+        readonly kinds: readonly ['/shop-book/kinds', 'Kinds of machine'];
+        readonly pistons: readonly ['/shop-book/pistons', 'Pistons and rods'];
+        readonly oils: readonly ['/shop-book/oils', 'Oils'];
+        readonly service: readonly ['/shop-book/service', 'Service lives'];
+      }
+    | {
+        readonly procedures: readonly ['/shop-book/procedures', 'Procedures'];
+        readonly cautions: readonly ['/shop-book/cautions', 'Cautions'];
+        readonly causes: readonly ['/shop-book/causes', 'Causes and cures'];
+        readonly training: readonly ['/training', 'Training'];
+      };
+  here: BookSubject;
+}
+
+function Group({ group, subjects, here }: GroupProps) {
+  return (
+    <ul aria-label={group}>
+      <li aria-hidden>
+        <b>{group}</b>
+      </li>
+      {Object.entries(subjects).map(([key, [href, name]]) => (
+        <li key={key}>
+          <Link href={href} {...(key === here ? { 'aria-current': 'page' as const } : {})}>
+            {name}
+          </Link>
+        </li>
+      ))}
+    </ul>
   );
 }

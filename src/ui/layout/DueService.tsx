@@ -69,15 +69,7 @@ function DueRow({ due, today }: { due: DueLine; today: string }) {
         <b>{due.on && due.on < today ? '▲ ' : ''}</b>
         {due.on ? dayWords(due.on) : 'no day'}
       </td>
-      <td>
-        <Link href={`/machines/${due.machineId}`}>
-          <b>{due.machine}</b>
-        </Link>{' '}
-        <Small>
-          {due.owner}
-          {due.phone && `, ${due.phone}`}
-        </Small>
-      </td>
+      <DueMachine due={due} />
       <td>
         <EndName $end={due.end}>{due.rule}</EndName> <Small>{due.words}</Small>
       </td>
@@ -89,6 +81,20 @@ function DueRow({ due, today }: { due: DueLine; today: string }) {
         <Small role="status">{said}</Small>
       </td>
     </tr>
+  );
+}
+
+function DueMachine({ due }: { due: DueLine }) {
+  return (
+    <td>
+      <Link href={`/machines/${due.machineId}`}>
+        <b>{due.machine}</b>
+      </Link>{' '}
+      <Small>
+        {due.owner}
+        {due.phone && `, ${due.phone}`}
+      </Small>
+    </td>
   );
 }
 

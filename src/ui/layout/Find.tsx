@@ -1,4 +1,5 @@
 'use client';
+import type { RefObject } from 'react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { Button, Dialog, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay, TextField } from 'react-aria-components';
@@ -108,33 +109,57 @@ export function Find({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) 
           <Button className="close" onPress={onClose}>
             Close
           </Button>
-          <TextField value={query} onChange={setQuery} autoFocus>
-            <Label>Find a customer, machine, registration, frame number, complaint, note, spring or shim</Label>
-            <Input
-              autoComplete="off"
-              onKeyDown={(event) => {
-                if (event.key === 'ArrowDown') {
-                  event.preventDefault();
-                  list.current?.querySelector<HTMLElement>('[role=option]')?.focus();
-                } else if (event.key === 'Enter' && shown?.[0]) go(`${shown[0].kind}-${shown[0].id}`);
-              }}
-            />
-          </TextField>
-          {shown && shown.length > 0 && (
-            <ListBox ref={list} aria-label="Found" onAction={(key) => go(String(key))} selectionMode="none">
-              {shown.map((f) => (
-                <ListBoxItem key={`${f.kind}-${f.id}`} id={`${f.kind}-${f.id}`} className="option" textValue={f.title}>
-                  <span className="kind">{KIND[f.kind]}</span>
-                  <span>{f.title}</span>
-                </ListBoxItem>
-              ))}
-            </ListBox>
-          )}
+          <FindField query={query} setQuery={setQuery} list={list} shown={shown} go={go} />
+          {shown && shown.length > 0 && <FoundList list={list} go={go} shown={shown} />}
           <NotRead reading={reading} />
           {shown && shown.length === 0 && !reading.failed && <p role="status">Nothing in the book matches these words.</p>}
           {query.trim() === '' && <p>Type a word or two. Enter opens the first, arrows choose.</p>}
         </Dialog>
       </Modal>
     </Overlay>
+  );
+}
+
+interface FoundListProps {
+  list: RefObject<HTMLDivElement | null>;
+  go: (key: string) => void;
+  shown: Found[];
+}
+
+function FoundList({ list, go, shown }: FoundListProps) {
+  return (
+    <ListBox ref={list} aria-label="Found" onAction={(key) => go(String(key))} selectionMode="none">
+      {shown.map((f) => (
+        <ListBoxItem key={`${f.kind}-${f.id}`} id={`${f.kind}-${f.id}`} className="option" textValue={f.title}>
+          <span className="kind">{KIND[f.kind]}</span>
+          <span>{f.title}</span>
+        </ListBoxItem>
+      ))}
+    </ListBox>
+  );
+}
+
+interface FindFieldProps {
+  query: string;
+  setQuery(next: string): void;
+  list: RefObject<HTMLDivElement | null>;
+  shown: Found[] | null;
+  go(key: string): void;
+}
+
+function FindField({ query, setQuery, list, shown, go }: FindFieldProps) {
+  return (
+    <TextField value={query} onChange={setQuery} autoFocus>
+      <Label>Find a customer, machine, registration, frame number, complaint, note, spring or shim</Label>
+      <Input
+        autoComplete="off"
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') {
+            event.preventDefault();
+            list.current?.querySelector<HTMLElement>('[role=option]')?.focus();
+          } else if (event.key === 'Enter' && shown?.[0]) go(`${shown[0].kind}-${shown[0].id}`);
+        }}
+      />
+    </TextField>
   );
 }

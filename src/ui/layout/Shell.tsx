@@ -3,9 +3,10 @@ import { Moon, Ruler, Search, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import { Button, Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { Find } from './Find';
+import { KeysSheet } from './KeysSheet';
 import { type KeyMap, useKeys } from './keys';
 import { usePreferences } from '../kit/preferences';
 
@@ -162,46 +163,6 @@ const Skip = styled.a`
   }
 `;
 
-const Sheet = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: #0006;
-  display: grid;
-  place-items: center;
-  z-index: 20;
-  .sheet {
-    background: var(--ground);
-    color: var(--ink);
-    border: 1px solid var(--ink);
-    padding: 1.25rem 1.5rem;
-    width: min(30rem, 94vw);
-    outline: none;
-  }
-  h2 {
-    font-size: 1rem;
-    margin-bottom: 0.5rem;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 8rem 1fr;
-    gap: 0.4rem 0;
-  }
-`;
-
-const KEYS: [string, string][] = [
-  ['/', 'find anything'],
-  ['Alt 1 … 8', 'the eight stages'],
-  ['Enter', 'next reading'],
-  ['Esc', 'leave the field, so that single keys work'],
-  ['[  ]', 'previous, next candidate spring'],
-  ['B', 'ghost of before, on or off'],
-  ['U', 'other units'],
-  ['W', 'show the working'],
-  ['H  F', 'under Valves: hot and cold, force at the wheel'],
-  ['Ctrl Z', 'undo the last entry of the job'],
-  ['?', 'this list'],
-];
-
 const PLACES: [string, string][] = [
   ['/', 'Floor'],
   ['/machines', 'Machines'],
@@ -237,19 +198,25 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
       <Main id="sheet" tabIndex={-1}>
         {children}
       </Main>
-      <Foot className="no-print">
-        {foot}
-        <span className="hint">
-          <kbd>/</kbd> find
-        </span>
-        <span className="hint">
-          <kbd>?</kbd> keys
-        </span>
-        <span className="right">{footRight}</span>
-      </Foot>
+      <ShellFoot foot={foot} footRight={footRight} />
       <Find isOpen={open === 'find'} onClose={() => setOpen(null)} />
       <KeysSheet isOpen={open === 'keys'} onClose={() => setOpen(null)} />
     </Frame>
+  );
+}
+
+function ShellFoot({ foot, footRight }: { foot: ReactNode; footRight: ReactNode }) {
+  return (
+    <Foot className="no-print">
+      {foot}
+      <span className="hint">
+        <kbd>/</kbd> find
+      </span>
+      <span className="hint">
+        <kbd>?</kbd> keys
+      </span>
+      <span className="right">{footRight}</span>
+    </Foot>
   );
 }
 
@@ -266,57 +233,48 @@ function Head({ title, about, onFind, onUnits }: Pick<Props, 'title' | 'about'> 
       <div className="title">
         <h1>{title}</h1> {about}
       </div>
-      <nav aria-label="Places">
-        {PLACES.map(([href, name]) => (
-          <Link
-            key={href}
-            href={href}
-            {...(path === href || (href !== '/' && path.startsWith(`${href}/`)) ? { 'aria-current': 'page' as const } : {})}
-          >
-            {name}
-          </Link>
-        ))}
-      </nav>
-      <div className="tools">
-        <Button onPress={onFind} aria-label="Find, key /">
-          <Search size={18} aria-hidden />
-        </Button>
-        <Button
-          onPress={onUnits}
-          aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}${preferences.system === preferences.shop ? '' : ', of this device alone'}. Change, key U`}
-        >
-          <Ruler size={16} aria-hidden />{' '}
-          <span className="word">
-            {preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}
-            {preferences.system === preferences.shop ? '' : ' ◦'}
-          </span>
-        </Button>
-        <Button onPress={() => preferences.set({ theme: night ? 'day' : 'night' })} aria-label={night ? 'Day bench' : 'Night bench'}>
-          {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
-        </Button>
-      </div>
+      <Places path={path} />
+      <Tools onFind={onFind} onUnits={onUnits} night={night} />
     </Top>
   );
 }
 
-function KeysSheet({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
+function Places({ path }: { path: string }) {
   return (
-    <Sheet isOpen={isOpen} onOpenChange={(is) => !is && onClose()} isDismissable>
-      <Modal>
-        <Dialog className="sheet">
-          <Heading slot="title">Keys</Heading>
-          <dl>
-            {KEYS.map(([key, what]) => (
-              <div key={key} style={{ display: 'contents' }}>
-                <dt>
-                  <kbd>{key}</kbd>
-                </dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </Dialog>
-      </Modal>
-    </Sheet>
+    <nav aria-label="Places">
+      {PLACES.map(([href, name]) => (
+        <Link
+          key={href}
+          href={href}
+          {...(path === href || (href !== '/' && path.startsWith(`${href}/`)) ? { 'aria-current': 'page' as const } : {})}
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+function Tools({ onFind, onUnits, night }: { onFind: () => void; onUnits: () => void; night: boolean }) {
+  const preferences = usePreferences();
+  return (
+    <div className="tools">
+      <Button onPress={onFind} aria-label="Find, key /">
+        <Search size={18} aria-hidden />
+      </Button>
+      <Button
+        onPress={onUnits}
+        aria-label={`Units: ${preferences.system === 'metric' ? 'mm, kg, N/mm' : 'in, lb, lbf/in'}${preferences.system === preferences.shop ? '' : ', of this device alone'}. Change, key U`}
+      >
+        <Ruler size={16} aria-hidden />{' '}
+        <span className="word">
+          {preferences.system === 'metric' ? 'mm · kg · N/mm' : 'in · lb · lbf/in'}
+          {preferences.system === preferences.shop ? '' : ' ◦'}
+        </span>
+      </Button>
+      <Button onPress={() => preferences.set({ theme: night ? 'day' : 'night' })} aria-label={night ? 'Day bench' : 'Night bench'}>
+        {night ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
+      </Button>
+    </div>
   );
 }

@@ -184,26 +184,44 @@ function Results({ prefix }: { prefix: Prefix }) {
   ];
   return (
     <Table aria-label="Results">
-      <thead>
-        <tr>
-          <th>From the readings</th>
-          <th className="number">
-            <EndName $end="rear">Rear</EndName>
-          </th>
-          <th className="number">
-            <EndName $end="front">Front</EndName>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, of], i) => (
-          <tr key={i}>
-            <td>{name}</td>
-            <td className="number">{rear ? of(rear) : '–'}</td>
-            <td className="number">{front ? of(front) : '–'}</td>
-          </tr>
-        ))}
-      </tbody>
+      <ResultHead />
+      <ResultRows rows={rows} rear={rear} front={front} />
     </Table>
+  );
+}
+
+interface ResultRowsProps {
+  rows: [string, (r: SagResult) => string][];
+  rear: SagResult | null;
+  front: SagResult | null;
+}
+
+function ResultRows({ rows, rear, front }: ResultRowsProps) {
+  return (
+    <tbody>
+      {rows.map(([name, of], i) => (
+        <tr key={i}>
+          <td>{name}</td>
+          <td className="number">{rear ? of(rear) : '–'}</td>
+          <td className="number">{front ? of(front) : '–'}</td>
+        </tr>
+      ))}
+    </tbody>
+  );
+}
+
+function ResultHead() {
+  return (
+    <thead>
+      <tr>
+        <th>From the readings</th>
+        <th className="number">
+          <EndName $end="rear">Rear</EndName>
+        </th>
+        <th className="number">
+          <EndName $end="front">Front</EndName>
+        </th>
+      </tr>
+    </thead>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import type { Reach as ReachFound } from '@/judgement/findings/reach';
 import { mm, said } from '@/core/units/say';
 import { useMemo } from 'react';
 import { reachOf } from '@/judgement/findings/reach';
@@ -19,28 +20,33 @@ export function Reach() {
         <p>
           <b>{inUnits(reach.words)}</b> <Small>Inside leg {inUnits(mm(reach.insideLegMm, 0))}.</Small>
         </p>
-        {reach.cures.length > 0 && (
-          <Table aria-label="Cures for reach">
-            <thead>
-              <tr>
-                <th>Each alone, for the whole {inUnits(mm(reach.gapMm, 0))}</th>
-                <th className="number">Bump travel left</th>
-              </tr>
-            </thead>
-            <tbody>
-              {reach.cures.map((c) => (
-                <tr key={c.name}>
-                  <td>
-                    <b>{c.name}.</b> {inUnits(c.cost)} <Small>{inUnits(c.caution)}</Small>
-                  </td>
-                  <td className="number">{c.travelLeftMm === null ? 'all' : inUnits(mm(c.travelLeftMm, 0))}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-        )}
+        {reach.cures.length > 0 && <ReachCures reach={reach} />}
         <Small>Places of seat and feet are from memory. Lower without stealing travel; ask the rider before any spanner.</Small>
       </Titled>
     </div>
+  );
+}
+
+function ReachCures({ reach }: { reach: ReachFound }) {
+  const inUnits = useSaid();
+  return (
+    <Table aria-label="Cures for reach">
+      <thead>
+        <tr>
+          <th>Each alone, for the whole {inUnits(mm(reach.gapMm, 0))}</th>
+          <th className="number">Bump travel left</th>
+        </tr>
+      </thead>
+      <tbody>
+        {reach.cures.map((c) => (
+          <tr key={c.name}>
+            <td>
+              <b>{c.name}.</b> {inUnits(c.cost)} <Small>{inUnits(c.caution)}</Small>
+            </td>
+            <td className="number">{c.travelLeftMm === null ? 'all' : inUnits(mm(c.travelLeftMm, 0))}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

@@ -33,33 +33,45 @@ export function SchoolsTable() {
     <section style={{ marginTop: '1.25rem' }}>
       <EntryField field="school" label="School followed" placeholder={schoolOf(live, schools).name} locked={sealed} />
       {schoolOf(live, schools).rule.kind === 'arm-angle' && <EntryField field="school.grip" locked={sealed} />}
-      <Table aria-label="What each school says">
-        <thead>
-          <tr>
-            <th>What each school says</th>
-            <th>
-              <EndName $end="rear">Rear</EndName>
-            </th>
-            <th>
-              <EndName $end="front">Front</EndName>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {verdicts.rear.map((v, i) => (
-            <tr key={v.school.id}>
-              <td style={{ fontWeight: v.chosen ? 700 : 400 }}>{v.school.name}</td>
-              <td>
-                <Small>{said(v)}</Small>
-              </td>
-              <td>
-                <Small>{said(verdicts.front[i]!)}</Small>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <Verdicts verdicts={verdicts} />
       <Small>“Low” sits too low, “high” too high. The windows are kept in the Shop book.</Small>
     </section>
+  );
+}
+
+function Verdicts({ verdicts }: { verdicts: { rear: SchoolVerdict[]; front: SchoolVerdict[] } }) {
+  return (
+    <Table aria-label="What each school says">
+      <VerdictHead />
+      <tbody>
+        {verdicts.rear.map((v, i) => (
+          <tr key={v.school.id}>
+            <td style={{ fontWeight: v.chosen ? 700 : 400 }}>{v.school.name}</td>
+            <td>
+              <Small>{said(v)}</Small>
+            </td>
+            <td>
+              <Small>{said(verdicts.front[i]!)}</Small>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+function VerdictHead() {
+  return (
+    <thead>
+      <tr>
+        <th>What each school says</th>
+        <th>
+          <EndName $end="rear">Rear</EndName>
+        </th>
+        <th>
+          <EndName $end="front">Front</EndName>
+        </th>
+      </tr>
+    </thead>
   );
 }

@@ -63,18 +63,7 @@ export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' |
       {lines.map(({ end, lines: ofEnd, pairs, failed }) => {
         return (
           <section key={end} style={{ marginBottom: '0.5rem' }}>
-            <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: '1rem' }}>
-              <b style={{ color: `var(--${end})` }}>{END_NAMES[end]}</b>
-              <div style={{ width: '13.5rem' }}>
-                <EntryField
-                  field={`${prefix}.${end}.style`}
-                  look="walk"
-                  label={`${END_NAMES[end]}, read with`}
-                  placeholder={end === 'rear' ? 'Tape, axle to mark' : 'Ruler, zero at full extension'}
-                  locked={locked}
-                />
-              </div>
-            </div>
+            <EndHead end={end} prefix={prefix} locked={locked} />
             {ofEnd.map(({ field, label }, i) => (
               <EntryField
                 key={field}
@@ -102,3 +91,20 @@ export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' |
     </>
   );
 });
+
+function EndHead({ end, prefix, locked }: { end: 'rear' | 'front'; prefix: 'measure' | 'set'; locked: boolean }) {
+  return (
+    <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', gap: '1rem' }}>
+      <b style={{ color: `var(--${end})` }}>{END_NAMES[end]}</b>
+      <div style={{ width: '13.5rem' }}>
+        <EntryField
+          field={`${prefix}.${end}.style`}
+          look="walk"
+          label={`${END_NAMES[end]}, read with`}
+          placeholder={end === 'rear' ? 'Tape, axle to mark' : 'Ruler, zero at full extension'}
+          locked={locked}
+        />
+      </div>
+    </div>
+  );
+}

@@ -61,18 +61,7 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
     <Shell title="Drawers" about={`${springs.length} springs on the list, ${shims.reduce((n, s) => n + s.count, 0)} shims`}>
       <DrawerPlaces here="springs" />
       <Columns $wide="1.7fr 1fr">
-        <div>
-          {springs.length === 0 && <Starter />}
-          {ENDS.map((end) => (
-            <section key={end} style={{ marginBottom: '1.5rem' }}>
-              <b style={{ color: `var(--${end})` }}>{NAME[end]}</b>
-              <SpringTable springs={springs.filter((s) => s.end === end)} stockOf={stockOf} onLedger={setInLedger} onTester={setOnTester} />
-            </section>
-          ))}
-          <div id="shims">
-            <ShimGrid shims={shims} />
-          </div>
-        </div>
+        <SpringColumns springs={springs} stockOf={stockOf} setInLedger={setInLedger} setOnTester={setOnTester} shims={shims} />
         <div>
           {counted && (
             <Ledger
@@ -95,6 +84,31 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
         </div>
       </Columns>
     </Shell>
+  );
+}
+
+interface SpringColumnsProps {
+  springs: ListedSpring[];
+  stockOf: (id: number) => StockItem | null;
+  setInLedger: (next: number | null) => void;
+  setOnTester: (next: number | null) => void;
+  shims: DrawerShim[];
+}
+
+function SpringColumns({ springs, stockOf, setInLedger, setOnTester, shims }: SpringColumnsProps) {
+  return (
+    <div>
+      {springs.length === 0 && <Starter />}
+      {ENDS.map((end) => (
+        <section key={end} style={{ marginBottom: '1.5rem' }}>
+          <b style={{ color: `var(--${end})` }}>{NAME[end]}</b>
+          <SpringTable springs={springs.filter((s) => s.end === end)} stockOf={stockOf} onLedger={setInLedger} onTester={setOnTester} />
+        </section>
+      ))}
+      <div id="shims">
+        <ShimGrid shims={shims} />
+      </div>
+    </div>
   );
 }
 
@@ -165,23 +179,9 @@ function SpringRow({ s, stockOf, onLedger, onTester }: Omit<SpringTableProps, 's
   };
   return (
     <tr id={`spring-${s.id}`}>
-      <td>{s.name}</td>
-      <td className="number">
-        <b>{rateWords(rateOf(s), system)}</b>
-        {s.forceTable && !s.measured && (
-          <>
-            <br />
-            <Small>by table</Small>
-          </>
-        )}
-      </td>
-      <td className="number">
-        <Small>
-          {isMismarked(s) ? '▲ ' : ''}
-          {rateTextOf(s)}
-          {s.measured ? `, measured ${dayWords(s.measured.at)}` : ''}
-        </Small>
-      </td>
+      <ThereCell s={s} />
+      <RateCell s={s} />
+      <SpringButtons s={s} />
       <td className="number">{length(s.freeLengthMm)}</td>
       <td className="number">{length(s.solidLengthMm)}</td>
       <td>
@@ -205,6 +205,37 @@ function SpringRow({ s, stockOf, onLedger, onTester }: Omit<SpringTableProps, 's
         </QuietButton>
       </td>
     </tr>
+  );
+}
+
+function ThereCell({ s }: { s: ListedSpring }) {
+  return <td>{s.name}</td>;
+}
+
+function SpringButtons({ s }: { s: ListedSpring }) {
+  return (
+    <td className="number">
+      <Small>
+        {isMismarked(s) ? '▲ ' : ''}
+        {rateTextOf(s)}
+        {s.measured ? `, measured ${dayWords(s.measured.at)}` : ''}
+      </Small>
+    </td>
+  );
+}
+
+function RateCell({ s }: { s: ListedSpring }) {
+  const { system } = usePreferences();
+  return (
+    <td className="number">
+      <b>{rateWords(rateOf(s), system)}</b>
+      {s.forceTable && !s.measured && (
+        <>
+          <br />
+          <Small>by table</Small>
+        </>
+      )}
+    </td>
   );
 }
 

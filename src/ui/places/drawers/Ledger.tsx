@@ -72,34 +72,42 @@ export function Ledger({ name, item, route, onDone }: Props) {
       </p>
       <FormProblem of={form} />
       <NotRead reading={reading} />
-      {moves.length > 0 && (
-        <Table aria-label={`Moves of ${name}`}>
-          <thead>
-            <tr>
-              <th>Day</th>
-              <th>Move</th>
-              <th className="number">There</th>
-              <th className="number">Set aside</th>
-            </tr>
-          </thead>
-          <tbody>
-            {moves.map((m) => (
-              <tr key={m.id}>
-                <td>{dayWords(m.at)}</td>
-                <td>
-                  {MOVE_WORDS[m.kind]}
-                  <br />
-                  <Small>
-                    {[m.jobId ? `job ${jobNumber(m.jobId)}` : '', m.batch && `batch ${m.batch}`, m.note].filter(Boolean).join(', ')}
-                  </Small>
-                </td>
-                <td className="number">{m.moved === 0 ? '' : signed(m.moved)}</td>
-                <td className="number">{m.held === 0 ? '' : signed(m.held)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
+      {moves.length > 0 && <MoveTable name={name} moves={moves} />}
     </Titled>
+  );
+}
+
+function MoveTable({ name, moves }: { name: string; moves: StockMove[] }) {
+  return (
+    <Table aria-label={`Moves of ${name}`}>
+      <thead>
+        <tr>
+          <th>Day</th>
+          <th>Move</th>
+          <th className="number">There</th>
+          <th className="number">Set aside</th>
+        </tr>
+      </thead>
+      <tbody>
+        {moves.map((m) => (
+          <MoveRow key={m.id} m={m} />
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+function MoveRow({ m }: { m: StockMove }) {
+  return (
+    <tr>
+      <td>{dayWords(m.at)}</td>
+      <td>
+        {MOVE_WORDS[m.kind]}
+        <br />
+        <Small>{[m.jobId ? `job ${jobNumber(m.jobId)}` : '', m.batch && `batch ${m.batch}`, m.note].filter(Boolean).join(', ')}</Small>
+      </td>
+      <td className="number">{m.moved === 0 ? '' : signed(m.moved)}</td>
+      <td className="number">{m.held === 0 ? '' : signed(m.held)}</td>
+    </tr>
   );
 }

@@ -19,73 +19,110 @@ export function Reorder({ lines, shortages }: Props) {
   return (
     <Shell title="Drawers" about="short and to order">
       <DrawerPlaces here="reorder" />
-      <Titled title="Short for jobs on the stands" aside={`${shortages.length}`}>
-        {shortages.length === 0 ? (
-          <Empty>Every job has what it wants, or what it wants was never counted.</Empty>
-        ) : (
-          <Table aria-label="Short">
-            <thead>
-              <tr>
-                <th>Part</th>
-                <th className="number">Short by</th>
-                <th>Jobs</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shortages.map((s) => (
-                <tr key={s.name}>
-                  <td>{s.name}</td>
-                  <td className="number">{amount(s.short, s.unit)}</td>
-                  <td>
-                    {s.jobs.map((id) => (
-                      <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
-                        {jobNumber(id)}
-                      </Link>
-                    ))}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-        )}
-      </Titled>
+      <ShortForJobs shortages={shortages} />
       <Titled title="To order, by supplier" aside="twice the mark less what is free">
         {lines.length === 0 && <Empty>Nothing has fallen to its mark. Set the marks under each item’s terms.</Empty>}
         {suppliers.map((supplier) => (
-          <section key={supplier} style={{ marginBottom: '1rem' }}>
-            <b>{supplier || 'No supplier named'}</b>
-            <Table aria-label={`To order from ${supplier || 'anyone'}`}>
-              <thead>
-                <tr>
-                  <th>Item</th>
-                  <th className="number">There</th>
-                  <th className="number">Set aside</th>
-                  <th className="number">Mark</th>
-                  <th className="number">Order</th>
-                </tr>
-              </thead>
-              <tbody>
-                {lines
-                  .filter((l) => l.supplier === supplier)
-                  .map((l) => (
-                    <tr key={l.name}>
-                      <td>{l.name}</td>
-                      <td className="number">{amount(l.there, l.unit)}</td>
-                      <td className="number">{l.held === 0 ? <Small>–</Small> : amount(l.held, l.unit)}</td>
-                      <td className="number">{amount(l.reorderAt ?? 0, l.unit)}</td>
-                      <td className="number">
-                        <b>{amount(l.order, l.unit)}</b>
-                      </td>
-                    </tr>
-                  ))}
-              </tbody>
-            </Table>
-          </section>
+          <OfSupplier key={supplier} supplier={supplier} lines={lines} />
         ))}
         <a href="/api/stock/export?what=order" download>
           This list as CSV
         </a>
       </Titled>
     </Shell>
+  );
+}
+
+interface OfSupplierProps {
+  supplier: string;
+  lines: { name: string; supplier: string; there: number; held: number; reorderAt: number | null; unit: 'piece' | 'mL'; order: number }[];
+}
+
+function OfSupplier({ supplier, lines }: OfSupplierProps) {
+  return (
+    <section style={{ marginBottom: '1rem' }}>
+      <b>{supplier || 'No supplier named'}</b>
+      <Table aria-label={`To order from ${supplier || 'anyone'}`}>
+        <OrderHead />
+        <tbody>
+          {lines
+            .filter((l) => l.supplier === supplier)
+            .map((l) => (
+              <tr key={l.name}>
+                <td>{l.name}</td>
+                <td className="number">{amount(l.there, l.unit)}</td>
+                <td className="number">{l.held === 0 ? <Small>–</Small> : amount(l.held, l.unit)}</td>
+                <td className="number">{amount(l.reorderAt ?? 0, l.unit)}</td>
+                <td className="number">
+                  <b>{amount(l.order, l.unit)}</b>
+                </td>
+              </tr>
+            ))}
+        </tbody>
+      </Table>
+    </section>
+  );
+}
+
+function OrderHead() {
+  return (
+    <thead>
+      <tr>
+        <th>Item</th>
+        <th className="number">There</th>
+        <th className="number">Set aside</th>
+        <th className="number">Mark</th>
+        <th className="number">Order</th>
+      </tr>
+    </thead>
+  );
+}
+
+interface ShortForJobsProps {
+  shortages: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
+}
+
+function ShortForJobs({ shortages }: ShortForJobsProps) {
+  return (
+    <Titled title="Short for jobs on the stands" aside={`${shortages.length}`}>
+      {shortages.length === 0 ? (
+        <Empty>Every job has what it wants, or what it wants was never counted.</Empty>
+      ) : (
+        <ShortTable shortages={shortages} />
+      )}
+    </Titled>
+  );
+}
+
+interface ShortTableProps {
+  shortages: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
+}
+
+function ShortTable({ shortages }: ShortTableProps) {
+  return (
+    <Table aria-label="Short">
+      <thead>
+        <tr>
+          <th>Part</th>
+          <th className="number">Short by</th>
+          <th>Jobs</th>
+        </tr>
+      </thead>
+      <tbody>
+        {shortages.map((s) => (
+          <tr key={s.name}>
+            <td>{s.name}</td>
+            <td className="number">{amount(s.short, s.unit)}</td>
+            <td>
+              {s.jobs.map((id) => (
+                <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
+                  {jobNumber(id)}
+                </Link>
+              ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

@@ -101,12 +101,7 @@ export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
     <Titled title="Shims" aside="diameter down, thickness across; tap a size to move it">
       {shims.length === 0 && <Assortment />}
       {distinct(shims.map((s) => s.innerMm)).map((innerMm) => (
-        <OfPost
-          key={innerMm}
-          innerMm={innerMm}
-          shims={shims.filter((s) => s.innerMm === innerMm)}
-          onTake={(diameterMm, thicknessMm) => take(innerMm, diameterMm, thicknessMm)}
-        />
+        <PostAt key={innerMm} innerMm={innerMm} shims={shims} take={take} />
       ))}
       <Choices label="Move" value={kind} options={SHIM_MOVES} onPick={setKind} />
       <FieldGrid $min="9rem">
@@ -122,6 +117,22 @@ export function ShimGrid({ shims }: { shims: DrawerShim[] }) {
       </p>
       <FormProblem of={form} />
     </Titled>
+  );
+}
+
+interface PostAtProps {
+  innerMm: number;
+  shims: DrawerShim[];
+  take: (innerMm: number, diameterMm: number, thicknessMm: number) => void;
+}
+
+function PostAt({ innerMm, shims, take }: PostAtProps) {
+  return (
+    <OfPost
+      innerMm={innerMm}
+      shims={shims.filter((s) => s.innerMm === innerMm)}
+      onTake={(diameterMm, thicknessMm) => take(innerMm, diameterMm, thicknessMm)}
+    />
   );
 }
 
@@ -142,35 +153,54 @@ function OfPost({
         <caption style={{ textAlign: 'left' }}>
           <Small>Post {innerMm} mm</Small>
         </caption>
-        <thead>
-          <tr>
-            <th>mm</th>
-            {thicknesses.map((t) => (
-              <th key={t} scope="col">
-                {t.toFixed(2)}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <ThicknessHead thicknesses={thicknesses} />
         <tbody>
           {distinct(shims.map((s) => s.diameterMm)).map((d) => (
-            <tr key={d}>
-              <th scope="row">{d}</th>
-              {thicknesses.map((t) => {
-                const there = shims.find((s) => s.diameterMm === d && s.thicknessMm === t);
-                return (
-                  <td key={t} data-count={there?.count ?? ''}>
-                    <button type="button" aria-label={`${d} × ${t.toFixed(2)}: ${there?.count ?? 0}`} onClick={() => onTake(d, t)}>
-                      {there ? there.count : ''}
-                    </button>
-                  </td>
-                );
-              })}
-            </tr>
+            <DiameterRow key={d} d={d} thicknesses={thicknesses} shims={shims} onTake={onTake} />
           ))}
         </tbody>
       </Grid>
     </Scroll>
+  );
+}
+
+function ThicknessHead({ thicknesses }: { thicknesses: number[] }) {
+  return (
+    <thead>
+      <tr>
+        <th>mm</th>
+        {thicknesses.map((t) => (
+          <th key={t} scope="col">
+            {t.toFixed(2)}
+          </th>
+        ))}
+      </tr>
+    </thead>
+  );
+}
+
+interface DiameterRowProps {
+  d: number;
+  thicknesses: number[];
+  shims: DrawerShim[];
+  onTake: (diameterMm: number, thicknessMm: number) => void;
+}
+
+function DiameterRow({ d, thicknesses, shims, onTake }: DiameterRowProps) {
+  return (
+    <tr>
+      <th scope="row">{d}</th>
+      {thicknesses.map((t) => {
+        const there = shims.find((s) => s.diameterMm === d && s.thicknessMm === t);
+        return (
+          <td key={t} data-count={there?.count ?? ''}>
+            <button type="button" aria-label={`${d} × ${t.toFixed(2)}: ${there?.count ?? 0}`} onClick={() => onTake(d, t)}>
+              {there ? there.count : ''}
+            </button>
+          </td>
+        );
+      })}
+    </tr>
   );
 }
 
@@ -194,21 +224,35 @@ function Assortment() {
         No shims counted yet. Count those in the drawer by size, or begin with an assortment as it was bought; Valves then searches stacks
         that can be built.
       </Empty>
-      <p style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
-        <Pick
-          label="Assortment, by its post"
-          value={inner}
-          options={ASSORTMENTS.map((a) => ({
-            value: String(a.innerMm),
-            label: `${a.name}, ${a.diametersMm.length * a.thicknessesMm.length} sizes`,
-          }))}
-          onPick={setInner}
-          placeholder="Choose the post"
-        />
-        <PlainField label="Of each size" value={each} onChange={setEach} />
-        <Button onPress={() => void take()}>Count it in</Button>
-      </p>
+      <AssortmentFields inner={inner} setInner={setInner} each={each} setEach={setEach} take={take} />
       {problem && <p role="alert">▲ {problem}</p>}
     </>
+  );
+}
+
+interface AssortmentFieldsProps {
+  inner: string | null;
+  setInner: (next: string | null) => void;
+  each: string;
+  setEach: (next: string) => void;
+  take: () => Promise<void>;
+}
+
+function AssortmentFields({ inner, setInner, each, setEach, take }: AssortmentFieldsProps) {
+  return (
+    <p style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
+      <Pick
+        label="Assortment, by its post"
+        value={inner}
+        options={ASSORTMENTS.map((a) => ({
+          value: String(a.innerMm),
+          label: `${a.name}, ${a.diametersMm.length * a.thicknessesMm.length} sizes`,
+        }))}
+        onPick={setInner}
+        placeholder="Choose the post"
+      />
+      <PlainField label="Of each size" value={each} onChange={setEach} />
+      <Button onPress={() => void take()}>Count it in</Button>
+    </p>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import type { Form } from '../../kit/useForm';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { StockItem } from '@/schema/stock';
@@ -27,59 +28,7 @@ export function StockPage({ stock, currency }: { stock: StockItem[]; currency: s
     <Shell title="Drawers" about="oils, seals, kits">
       <DrawerPlaces here="stock" />
       <Columns $wide="1.7fr 1fr">
-        <div>
-          {(['oil', 'seal', 'kit', 'other'] as const).map((kind) => {
-            const rows = stock.filter((i) => i.kind === kind);
-            if (rows.length === 0 && kind === 'other') return null;
-            return (
-              <Titled key={kind} title={STOCK_KINDS[kind]} aside={`${rows.length}`}>
-                {rows.length === 0 ? (
-                  <Empty>None yet. Add one, or take in a list.</Empty>
-                ) : (
-                  <Table aria-label={STOCK_KINDS[kind]}>
-                    <thead>
-                      <tr>
-                        <th>Item</th>
-                        <th className="number">There</th>
-                        <th className="number">Order at</th>
-                        <th className="number">Price</th>
-                        <th>Supplier</th>
-                        <th>
-                          <span className="visually-hidden">Ledger</span>
-                        </th>
-                      </tr>
-                    </thead>
-                    <tbody>
-                      {rows.map((i) => (
-                        <tr key={i.id} id={`stock-${i.id}`}>
-                          <td>{i.name}</td>
-                          <td className="number">
-                            {i.there !== null && i.reorderAt !== null && i.there - i.held <= i.reorderAt && '▲ '}
-                            {thereWords(i)}
-                          </td>
-                          <td className="number">{i.reorderAt ?? <Small>–</Small>}</td>
-                          <td className="number">
-                            {i.priceMinor === null || i.currency === null ? (
-                              <Small>–</Small>
-                            ) : (
-                              moneyText({ minor: i.priceMinor, currency: i.currency })
-                            )}
-                          </td>
-                          <td>{i.supplier}</td>
-                          <td className="number">
-                            <QuietButton onPress={() => setOpen(i.id)} aria-label={`Ledger of ${i.name}`}>
-                              ledger
-                            </QuietButton>
-                          </td>
-                        </tr>
-                      ))}
-                    </tbody>
-                  </Table>
-                )}
-              </Titled>
-            );
-          })}
-        </div>
+        <StockTables stock={stock} setOpen={setOpen} />
         <div>
           {item && (
             <>
@@ -92,6 +41,78 @@ export function StockPage({ stock, currency }: { stock: StockItem[]; currency: s
         </div>
       </Columns>
     </Shell>
+  );
+}
+
+function StockTables({ stock, setOpen }: { stock: StockItem[]; setOpen: (next: number | null) => void }) {
+  return (
+    <div>
+      {(['oil', 'seal', 'kit', 'other'] as const).map((kind) => {
+        const rows = stock.filter((i) => i.kind === kind);
+        if (rows.length === 0 && kind === 'other') return null;
+        return (
+          <Titled key={kind} title={STOCK_KINDS[kind]} aside={`${rows.length}`}>
+            {rows.length === 0 ? (
+              <Empty>None yet. Add one, or take in a list.</Empty>
+            ) : (
+              <KindTable kind={kind} rows={rows} setOpen={setOpen} />
+            )}
+          </Titled>
+        );
+      })}
+    </div>
+  );
+}
+
+interface KindTableProps {
+  kind: 'oil' | 'seal' | 'kit' | 'other';
+  rows: StockItem[];
+  setOpen: (next: number | null) => void;
+}
+
+function KindTable({ kind, rows, setOpen }: KindTableProps) {
+  return (
+    <Table aria-label={STOCK_KINDS[kind]}>
+      <thead>
+        <tr>
+          <th>Item</th>
+          <th className="number">There</th>
+          <th className="number">Order at</th>
+          <th className="number">Price</th>
+          <th>Supplier</th>
+          <th>
+            <span className="visually-hidden">Ledger</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((i) => (
+          <StockRow key={i.id} i={i} setOpen={setOpen} />
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+function StockRow({ i, setOpen }: { i: StockItem; setOpen: (next: number | null) => void }) {
+  return (
+    <tr id={`stock-${i.id}`}>
+      <td>{i.name}</td>
+      <td className="number">
+        {i.there !== null && i.reorderAt !== null && i.there - i.held <= i.reorderAt && '▲ '}
+        {thereWords(i)}
+      </td>
+      <td className="number">{i.reorderAt ?? <Small>–</Small>}</td>
+      <td className="number">
+        {i.priceMinor === null || i.currency === null ? <Small>–</Small> : moneyText({ minor: i.priceMinor, currency: i.currency })}
+      </td>
+      <td>{i.supplier}</td>
+      <td className="number">
+        <QuietButton onPress={() => setOpen(i.id)} aria-label={`Ledger of ${i.name}`}>
+          ledger
+        </QuietButton>
+      </td>
+    </tr>
   );
 }
 
@@ -144,22 +165,9 @@ function AddItem({ currency }: { currency: string }) {
   };
   return (
     <Titled title="Add an item">
-      <Choices
-        label="Kind"
-        value={kind}
-        options={KINDS}
-        onPick={(next) => {
-          setKind(next);
-          setUnit(next === 'oil' ? 'mL' : 'piece');
-        }}
-      />
+      <KindPick kind={kind} setKind={setKind} setUnit={setUnit} />
       <Choices label="Unit" value={unit} options={STOCK_UNITS} onPick={setUnit} />
-      <FieldGrid>
-        <PlainField label="Name or part number" {...form.field('name')} />
-        <PlainField label={`Price of one${unit === 'mL' ? ' mL' : ''}, ${currency}`} {...form.field('price')} />
-        <PlainField label="Order when down to" {...form.field('reorderAt')} />
-        <PlainField label="Supplier" {...form.field('supplier')} />
-      </FieldGrid>
+      <ItemFields form={form} unit={unit} currency={currency} />
       <p style={{ paddingTop: '0.5rem' }}>
         <Button $strong onPress={() => void add()}>
           Add the item
@@ -167,6 +175,43 @@ function AddItem({ currency }: { currency: string }) {
       </p>
       <FormProblem of={form} />
     </Titled>
+  );
+}
+
+interface ItemFieldsProps {
+  form: Form<{ name: string; price: string; reorderAt: string; supplier: string }>;
+  unit: 'mL' | 'piece';
+  currency: string;
+}
+
+function ItemFields({ form, unit, currency }: ItemFieldsProps) {
+  return (
+    <FieldGrid>
+      <PlainField label="Name or part number" {...form.field('name')} />
+      <PlainField label={`Price of one${unit === 'mL' ? ' mL' : ''}, ${currency}`} {...form.field('price')} />
+      <PlainField label="Order when down to" {...form.field('reorderAt')} />
+      <PlainField label="Supplier" {...form.field('supplier')} />
+    </FieldGrid>
+  );
+}
+
+interface KindPickProps {
+  kind: 'oil' | 'seal' | 'kit' | 'other';
+  setKind: (next: 'oil' | 'seal' | 'kit' | 'other') => void;
+  setUnit: (next: 'mL' | 'piece') => void;
+}
+
+function KindPick({ kind, setKind, setUnit }: KindPickProps) {
+  return (
+    <Choices
+      label="Kind"
+      value={kind}
+      options={KINDS}
+      onPick={(next) => {
+        setKind(next);
+        setUnit(next === 'oil' ? 'mL' : 'piece');
+      }}
+    />
   );
 }
 
@@ -180,26 +225,28 @@ const WANTED = [
   { key: 'supplier', label: 'Supplier', known: ['supplier', 'from'], needed: false },
 ] as const;
 
+/** A row of a list as the route takes it; an unknown kind is another. */
+function lineOf(r: Taken['rows'][number]) {
+  const kind = (r.kind ?? '').trim().toLowerCase().replace(/s$/, '');
+  return {
+    kind: kind in KINDS ? kind : 'other',
+    name: r.name ?? '',
+    unit: /ml/i.test(r.unit ?? '') ? 'mL' : 'piece',
+    count: numberIn(r.count ?? ''),
+    price: r.price ?? '',
+    reorderAt: markIn(r.reorderAt ?? ''),
+    supplier: r.supplier ?? '',
+  };
+}
+
 /** Lists in and out as CSV: taken whole or not at all; what goes out can come in again. */
 function Lists() {
   const router = useRouter();
   const [said, setSaid] = useState('');
   const form = useForm({}, () => '');
   const take = async ({ rows, fileName }: Taken) => {
-    const lines = rows.map((r) => {
-      const kind = (r.kind ?? '').trim().toLowerCase().replace(/s$/, '');
-      return {
-        kind: kind in KINDS ? kind : 'other',
-        name: r.name ?? '',
-        unit: /ml/i.test(r.unit ?? '') ? 'mL' : 'piece',
-        count: numberIn(r.count ?? ''),
-        price: r.price ?? '',
-        reorderAt: markIn(r.reorderAt ?? ''),
-        supplier: r.supplier ?? '',
-      };
-    });
     setSaid('');
-    const came = await form.send<{ added: number; counted: number }>('/api/stock/import', { fileName, lines });
+    const came = await form.send<{ added: number; counted: number }>('/api/stock/import', { fileName, lines: rows.map(lineOf) });
     if (!came) return;
     setSaid(`${came.added} items added, ${came.counted} counted anew.`);
     router.refresh();
@@ -209,21 +256,27 @@ function Lists() {
       <CsvColumns action="Open a list" take="Take the list in" wanted={WANTED} onTake={(taken) => void take(taken)} />
       {said && <p role="status">{said}</p>}
       <FormProblem of={form} />
-      <p>
-        <a href="/api/stock/export?what=stock" download>
-          Oils, seals and kits as CSV
-        </a>
-        <br />
-        <a href="/api/stock/export?what=springs" download>
-          Springs as CSV
-        </a>
-        <br />
-        <a href="/api/stock/export?what=shims" download>
-          Shims as CSV
-        </a>
-        <br />
-        <a href="/api/stock/labels">Labels of the drawers, PDF</a>
-      </p>
+      <Downloads />
     </Titled>
+  );
+}
+
+function Downloads() {
+  return (
+    <p>
+      <a href="/api/stock/export?what=stock" download>
+        Oils, seals and kits as CSV
+      </a>
+      <br />
+      <a href="/api/stock/export?what=springs" download>
+        Springs as CSV
+      </a>
+      <br />
+      <a href="/api/stock/export?what=shims" download>
+        Shims as CSV
+      </a>
+      <br />
+      <a href="/api/stock/labels">Labels of the drawers, PDF</a>
+    </p>
   );
 }

@@ -128,26 +128,7 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
           onPut={(column, text) => set(i, column, text)}
         />
       ))}
-      <div style={{ display: 'flex', gap: '0.75rem', flexWrap: 'wrap', alignItems: 'center', padding: '0.5rem 0' }}>
-        <QuietButton onPress={() => setRows([...rows, BLANK])}>
-          <Plus size={14} aria-hidden /> another reading
-        </QuietButton>
-        <Button isDisabled={streaming} onPress={() => void stream()}>
-          {streaming ? 'The tester is reading' : 'Read from the simulated tester'}
-        </Button>
-        <CsvColumns
-          action="Import readings"
-          take="Take these readings"
-          wanted={[
-            { key: 'deflection', label: 'Squeezed by, mm', known: ['deflection', 'travel', 'stroke', 'mm'], needed: true },
-            { key: 'force', label: 'Force, N', known: ['force', 'load', 'newton', 'kgf'], needed: true },
-          ]}
-          onTake={({ rows: taken, fileName }) => {
-            setDevice(`file ${fileName}`.slice(0, 60));
-            setRows(taken.map((r) => ({ deflection: r.deflection ?? '', force: r.force ?? '' })));
-          }}
-        />
-      </div>
+      <Sources setRows={setRows} rows={rows} streaming={streaming} stream={stream} setDevice={setDevice} />
       <Small>
         A bare number is mm or N; write 279 kgf or 0.5 in where the gauge says so. One reading alone hides the seat: take three or more.
       </Small>
@@ -169,6 +150,40 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
       )}
       <FormProblem of={form} />
     </Titled>
+  );
+}
+
+interface SourcesProps {
+  setRows: (next: Row[]) => void;
+  rows: Row[];
+  streaming: boolean;
+  stream: () => Promise<void>;
+  setDevice: (next: string) => void;
+}
+
+/** Where readings come from: typed, streamed, or out of a file. */
+function Sources({ setRows, rows, streaming, stream, setDevice }: SourcesProps) {
+  return (
+    <div style={{ display: 'flex', gap: '0.75rem', flexWrap: 'wrap', alignItems: 'center', padding: '0.5rem 0' }}>
+      <QuietButton onPress={() => setRows([...rows, BLANK])}>
+        <Plus size={14} aria-hidden /> another reading
+      </QuietButton>
+      <Button isDisabled={streaming} onPress={() => void stream()}>
+        {streaming ? 'The tester is reading' : 'Read from the simulated tester'}
+      </Button>
+      <CsvColumns
+        action="Import readings"
+        take="Take these readings"
+        wanted={[
+          { key: 'deflection', label: 'Squeezed by, mm', known: ['deflection', 'travel', 'stroke', 'mm'], needed: true },
+          { key: 'force', label: 'Force, N', known: ['force', 'load', 'newton', 'kgf'], needed: true },
+        ]}
+        onTake={({ rows: taken, fileName }) => {
+          setDevice(`file ${fileName}`.slice(0, 60));
+          setRows(taken.map((r) => ({ deflection: r.deflection ?? '', force: r.force ?? '' })));
+        }}
+      />
+    </div>
   );
 }
 

@@ -115,12 +115,7 @@ export function Floor({ jobs, awaited, due, short, begun, warnings, today }: Pro
         </Warn>
       ))}
       <FirstHour begun={begun} />
-      <Top>
-        <Heading style={{ margin: 0 }}>On the stands, by promised day</Heading>
-        <LinkButton href="/jobs/new" $strong>
-          Take a machine in
-        </LinkButton>
-      </Top>
+      <FloorTop />
       {jobs.length === 0 ? (
         <Empty>Nothing is on the stands. Take a machine in: find or add the customer and the machine, and name the promised day.</Empty>
       ) : (
@@ -137,37 +132,60 @@ export function Floor({ jobs, awaited, due, short, begun, warnings, today }: Pro
   );
 }
 
+function FloorTop() {
+  return (
+    <Top>
+      <Heading style={{ margin: 0 }}>On the stands, by promised day</Heading>
+      <LinkButton href="/jobs/new" $strong>
+        Take a machine in
+      </LinkButton>
+    </Top>
+  );
+}
+
 function OnStand({ job: j, today }: { job: JobBrief; today: string }) {
   return (
     <li>
-      <Link href={`/jobs/${j.id}/${j.next.stage}`}>
-        <span>
-          <span className="day">{dayWords(j.promisedOn).replace(/ \d{4}$/, '')}</span>
-          <br />
-          <Small>{untilWords(j.promisedOn, today)}</Small>
-        </span>
-        <span>
-          <span className="machine">{j.machine}</span>
-          <Small>
-            Job {jobNumber(j.id)} · {j.customer}
-          </Small>
-        </span>
-        <span>
-          <TapeOf role="img" aria-label={j.lines.map((l) => `${l.name} ${l.line}`).join(', ')}>
-            {j.lines.map((l) => (
-              <span key={l.stage} data-state={l.state} />
-            ))}
-          </TapeOf>
-          <Small>
-            {STAGE_NAMES[j.next.stage]}: {j.lines.find((l) => l.stage === j.next.stage)?.line}
-          </Small>
-        </span>
-        <span>
-          <span className="action">{j.next.action}</span>
-          <Small>{j.waitsFor ? `waits for ${j.waitsFor}` : ''}</Small>
-        </span>
-      </Link>
+      <JobLink j={j} today={today} />
     </li>
+  );
+}
+
+function JobLink({ j, today }: { j: JobBrief; today: string }) {
+  return (
+    <Link href={`/jobs/${j.id}/${j.next.stage}`}>
+      <JobNext j={j} today={today} />
+      <span>
+        <span className="machine">{j.machine}</span>
+        <Small>
+          Job {jobNumber(j.id)} · {j.customer}
+        </Small>
+      </span>
+      <span>
+        <TapeOf role="img" aria-label={j.lines.map((l) => `${l.name} ${l.line}`).join(', ')}>
+          {j.lines.map((l) => (
+            <span key={l.stage} data-state={l.state} />
+          ))}
+        </TapeOf>
+        <Small>
+          {STAGE_NAMES[j.next.stage]}: {j.lines.find((l) => l.stage === j.next.stage)?.line}
+        </Small>
+      </span>
+      <span>
+        <span className="action">{j.next.action}</span>
+        <Small>{j.waitsFor ? `waits for ${j.waitsFor}` : ''}</Small>
+      </span>
+    </Link>
+  );
+}
+
+function JobNext({ j, today }: { j: JobBrief; today: string }) {
+  return (
+    <span>
+      <span className="day">{dayWords(j.promisedOn).replace(/ \d{4}$/, '')}</span>
+      <br />
+      <Small>{untilWords(j.promisedOn, today)}</Small>
+    </span>
   );
 }
 

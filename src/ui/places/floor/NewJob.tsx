@@ -1,4 +1,5 @@
 'use client';
+import type { Form } from '../../kit/useForm';
 import styled from 'styled-components';
 import { recorded } from '@/catalogue/entry';
 import { useRouter } from 'next/navigation';
@@ -62,16 +63,22 @@ function FindOrAdd(props: {
         <Label className="label">{props.label}</Label>
         <Input autoComplete="off" autoFocus={props.autoFocus ?? false} data-entry />
       </PlainShape>
-      <Options>
-        <ListBox>
-          {(item: Choice) => (
-            <ListBoxItem className="option" id={item.id} textValue={item.name}>
-              {item.name}
-            </ListBoxItem>
-          )}
-        </ListBox>
-      </Options>
+      <Found />
     </ComboBox>
+  );
+}
+
+function Found() {
+  return (
+    <Options>
+      <ListBox>
+        {(item: Choice) => (
+          <ListBoxItem className="option" id={item.id} textValue={item.name}>
+            {item.name}
+          </ListBoxItem>
+        )}
+      </ListBox>
+    </Options>
   );
 }
 
@@ -165,24 +172,34 @@ export function NewJob(props: Props) {
               <FormProblem of={form} />
             </div>
           </WhoAndWhen>
-          <div className="machine">
-            {form.typed.machineId === null ? (
-              <>
-                <Titled title="New machine" aside="make and model are needed">
-                  <FieldsOf defs={MACHINE_IDENTITY} />
-                </Titled>
-                <KindPicker />
-                <Fold title="Figures that are at hand; the rest can follow in its sheets">
-                  <FieldsOf defs={MACHINE_FIGURES.filter((f) => f.key !== 'machine.type')} />
-                </Fold>
-              </>
-            ) : (
-              <Small>Its figures and every earlier job are in its file, and come along.</Small>
-            )}
-          </div>
+          <Machine form={form} />
         </Columns>
       </FieldsProvider>
     </Shell>
+  );
+}
+
+interface MachineProps {
+  form: Form<{ customer: { id: number | null; name: string }; phone: string; email: string; machineId: number | null; day: string | null }>;
+}
+
+function Machine({ form }: MachineProps) {
+  return (
+    <div className="machine">
+      {form.typed.machineId === null ? (
+        <>
+          <Titled title="New machine" aside="make and model are needed">
+            <FieldsOf defs={MACHINE_IDENTITY} />
+          </Titled>
+          <KindPicker />
+          <Fold title="Figures that are at hand; the rest can follow in its sheets">
+            <FieldsOf defs={MACHINE_FIGURES.filter((f) => f.key !== 'machine.type')} />
+          </Fold>
+        </>
+      ) : (
+        <Small>Its figures and every earlier job are in its file, and come along.</Small>
+      )}
+    </div>
   );
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import type { SetupDifference } from '@/judgement/model/setups';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { compareSetups } from '@/judgement/model/setups';
@@ -32,40 +33,67 @@ export function Compare({ machine, setups, left, right }: Props) {
   return (
     <Shell title={machine.name} about={`two set-ups: ${all.filter((r) => r.differs).length} of ${all.length} figures differ`}>
       <Table>
-        <thead>
-          <tr>
-            <th>
-              <label style={{ display: 'flex', gap: '0.5rem', alignItems: 'center', minHeight: 44 }}>
-                <input type="checkbox" checked={onlyDifferent} onChange={(event) => setOnlyDifferent(event.target.checked)} /> only what
-                differs
-              </label>
-            </th>
-            <th>
-              <Pick label="One" value={String(left.id)} options={options} onPick={(id) => go(Number(id), right.id)} />
-            </th>
-            <th>
-              <Pick label="Other" value={String(right.id)} options={options} onPick={(id) => go(left.id, Number(id))} />
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.key}>
-              <td>
-                <EndName $end={r.end}>{END_NAMES[r.end]}</EndName> {r.label.toLowerCase()}
-              </td>
-              <td>{r.left ?? <Small>not noted</Small>}</td>
-              <td style={{ fontWeight: r.differs ? 700 : 400 }}>
-                {r.differs && <span aria-label="differs">≠ </span>}
-                {r.right ?? <Small>not noted</Small>}
-              </td>
-            </tr>
-          ))}
-        </tbody>
+        <CompareHead
+          onlyDifferent={onlyDifferent}
+          setOnlyDifferent={setOnlyDifferent}
+          left={left}
+          options={options}
+          go={go}
+          right={right}
+        />
+        <CompareRows rows={rows} />
       </Table>
       <LinkButton href={`/machines/${machine.id}`} style={{ marginTop: '1rem' }}>
         Back to the file
       </LinkButton>
     </Shell>
+  );
+}
+
+function CompareRows({ rows }: { rows: SetupDifference[] }) {
+  return (
+    <tbody>
+      {rows.map((r) => (
+        <tr key={r.key}>
+          <td>
+            <EndName $end={r.end}>{END_NAMES[r.end]}</EndName> {r.label.toLowerCase()}
+          </td>
+          <td>{r.left ?? <Small>not noted</Small>}</td>
+          <td style={{ fontWeight: r.differs ? 700 : 400 }}>
+            {r.differs && <span aria-label="differs">≠ </span>}
+            {r.right ?? <Small>not noted</Small>}
+          </td>
+        </tr>
+      ))}
+    </tbody>
+  );
+}
+
+interface CompareHeadProps {
+  onlyDifferent: boolean;
+  setOnlyDifferent: (next: boolean) => void;
+  left: SetupRow;
+  options: { value: string; label: string }[];
+  go: (a: number, b: number) => void;
+  right: SetupRow;
+}
+
+function CompareHead({ onlyDifferent, setOnlyDifferent, left, options, go, right }: CompareHeadProps) {
+  return (
+    <thead>
+      <tr>
+        <th>
+          <label style={{ display: 'flex', gap: '0.5rem', alignItems: 'center', minHeight: 44 }}>
+            <input type="checkbox" checked={onlyDifferent} onChange={(event) => setOnlyDifferent(event.target.checked)} /> only what differs
+          </label>
+        </th>
+        <th>
+          <Pick label="One" value={String(left.id)} options={options} onPick={(id) => go(Number(id), right.id)} />
+        </th>
+        <th>
+          <Pick label="Other" value={String(right.id)} options={options} onPick={(id) => go(left.id, Number(id))} />
+        </th>
+      </tr>
+    </thead>
   );
 }

@@ -20,28 +20,32 @@ export function CustomerFile({ customer, jobs }: Props) {
         </p>
       )}
       <Heading>Jobs, newest first</Heading>
-      {jobs.length === 0 ? (
-        <Empty>No job yet for this customer.</Empty>
-      ) : (
-        <Table>
-          <tbody>
-            {jobs.map((j) => (
-              <tr key={j.id}>
-                <td>
-                  <Link href={`/jobs/${j.id}`}>Job {jobNumber(j.id)}</Link>
-                </td>
-                <td>
-                  <Link href={`/machines/${j.machineId}`}>{j.machine}</Link>
-                </td>
-                <td>{j.signed ? 'rebuild signed' : <Small>not signed</Small>}</td>
-                <td className="number">
-                  {j.handedBackAt ? `handed back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
+      {jobs.length === 0 ? <Empty>No job yet for this customer.</Empty> : <JobTable jobs={jobs} />}
     </Shell>
+  );
+}
+
+interface JobTableProps {
+  jobs: { id: number; machineId: number; machine: string; promisedOn: string; handedBackAt: string | null; signed: boolean }[];
+}
+
+function JobTable({ jobs }: JobTableProps) {
+  return (
+    <Table>
+      <tbody>
+        {jobs.map((j) => (
+          <tr key={j.id}>
+            <td>
+              <Link href={`/jobs/${j.id}`}>Job {jobNumber(j.id)}</Link>
+            </td>
+            <td>
+              <Link href={`/machines/${j.machineId}`}>{j.machine}</Link>
+            </td>
+            <td>{j.signed ? 'rebuild signed' : <Small>not signed</Small>}</td>
+            <td className="number">{j.handedBackAt ? `handed back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

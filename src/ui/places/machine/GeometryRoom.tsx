@@ -1,4 +1,6 @@
 'use client';
+import type { Result } from '@/core/result';
+import type { PoseDrawn } from '@/core/geometry/geometry';
 import { Sentence } from '../../kit/Sentence';
 import { joined, mm, type Said } from '@/core/units/say';
 import { useDeferredValue, useMemo, useState } from 'react';
@@ -75,7 +77,6 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
   const now = drawn(found.reference, asked);
   const [before, after] = [poseAt(found.reference, rider), poseAt(found.reference, asked)];
   const ghost = moved ? drawn(found.reference, rider) : null;
-  const inUnits = useSaid();
   if (!now.ok || !before || !after)
     return (
       <Warn>
@@ -86,13 +87,7 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
   const effects = effectWords(before, after);
   return (
     <Picture>
-      <SideView
-        now={now.value}
-        before={ghost?.ok ? ghost.value : null}
-        squatDeg={after.squatAngleDeg ?? null}
-        transferDeg={after.loadTransferAngleDeg}
-        description={`The machine from the side: rake ${after.rakeDeg.toFixed(1)} degrees, trail ${after.trailMm.toFixed(0)} millimetres, wheelbase ${after.wheelbaseMm.toFixed(0)} millimetres.`}
-      />
+      <DrawnMoved now={now.value} ghost={ghost} after={after} />
       <MmSlider
         label="Front travel"
         value={Math.round(asked.frontTravelMm)}
@@ -112,19 +107,51 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
         max={20}
         onChange={(forkThroughClampMm) => put({ forkThroughClampMm })}
       />
-      <section aria-label="What it does" aria-live="polite" style={{ padding: '0.5rem 0' }}>
-        {moved && effects.length === 0 && <Small>Nothing a rider would feel.</Small>}
-        {!moved && <Small>Move a slider: against where it stands with the rider, the difference is drawn and said.</Small>}
-        <ul>
-          {effects.map((words) => (
-            <li key={inUnits(words)}>{inUnits(words)}</li>
-          ))}
-        </ul>
-        {Math.abs(asked.forkThroughClampMm) >= 10 && <Warn>Ten millimetres of fork height is a big step: go by five, and ride.</Warn>}
-        {moved && <QuietButton onPress={() => setMoved(null)}>Back to where it stands</QuietButton>}
-      </section>
+      <WhatItDoes moved={moved} effects={effects} asked={asked} setMoved={setMoved} />
       <Poses found={found} after={moved ? after : null} />
     </Picture>
+  );
+}
+
+interface DrawnMovedProps {
+  now: PoseDrawn;
+  ghost: Result<PoseDrawn> | null;
+  after: Pose;
+}
+
+function DrawnMoved({ now, ghost, after }: DrawnMovedProps) {
+  return (
+    <SideView
+      now={now}
+      before={ghost?.ok ? ghost.value : null}
+      squatDeg={after.squatAngleDeg ?? null}
+      transferDeg={after.loadTransferAngleDeg}
+      description={`The machine from the side: rake ${after.rakeDeg.toFixed(1)} degrees, trail ${after.trailMm.toFixed(0)} millimetres, wheelbase ${after.wheelbaseMm.toFixed(0)} millimetres.`}
+    />
+  );
+}
+
+interface WhatItDoesProps {
+  moved: Omit<PoseAsked, 'name'> | null;
+  effects: Said[];
+  asked: PoseAsked;
+  setMoved: (next: Omit<PoseAsked, 'name'> | null) => void;
+}
+
+function WhatItDoes({ moved, effects, asked, setMoved }: WhatItDoesProps) {
+  const inUnits = useSaid();
+  return (
+    <section aria-label="What it does" aria-live="polite" style={{ padding: '0.5rem 0' }}>
+      {moved && effects.length === 0 && <Small>Nothing a rider would feel.</Small>}
+      {!moved && <Small>Move a slider: against where it stands with the rider, the difference is drawn and said.</Small>}
+      <ul>
+        {effects.map((words) => (
+          <li key={inUnits(words)}>{inUnits(words)}</li>
+        ))}
+      </ul>
+      {Math.abs(asked.forkThroughClampMm) >= 10 && <Warn>Ten millimetres of fork height is a big step: go by five, and ride.</Warn>}
+      {moved && <QuietButton onPress={() => setMoved(null)}>Back to where it stands</QuietButton>}
+    </section>
   );
 }
 
@@ -154,44 +181,55 @@ function Poses({ found, after }: { found: GeometryOf; after: Pose | null }) {
   return (
     <>
       <Wide>
-        <Table aria-label="Steering and drive at each height">
-          <thead>
-            <tr>
-              <th>Figure</th>
-              {poses.map((p) => (
-                <th key={p.name} className="number">
-                  {found.aimedAt.includes(p.name) ? `○ ${p.name}` : p.name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {ROWS.filter(([, of]) => of(poses[0]!) !== null).map(([name, of]) => (
-              <tr key={name}>
-                <td>{name}</td>
-                {poses.map((p) => (
-                  <td key={p.name} className="number">
-                    {inUnits(of(p) ?? '–').replace('-', '−')}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <PoseTable poses={poses} found={found} />
       </Wide>
-      {found.ratio !== null && found.chainPitches !== null && (
-        <p>
-          <Small>
-            Final drive {found.ratio.toFixed(2)} to 1; the chain takes {found.chainPitches.toFixed(1)} pitches:{' '}
-            {Math.ceil(found.chainPitches / 2) * 2} links. One tooth at the front is about three at the rear.
-          </Small>
-        </p>
-      )}
+      {found.ratio !== null && found.chainPitches !== null && <DriveWords ratio={found.ratio} chainPitches={found.chainPitches} />}
       {found.assumed.length > 0 && (
         <p>
           <Small>○ Assumed, from memory, until measured: {inUnits(joined(found.assumed, ', '))}.</Small>
         </p>
       )}
     </>
+  );
+}
+
+function DriveWords({ ratio, chainPitches }: { ratio: number; chainPitches: number }) {
+  return (
+    <p>
+      <Small>
+        Final drive {ratio.toFixed(2)} to 1; the chain takes {chainPitches.toFixed(1)} pitches: {Math.ceil(chainPitches / 2) * 2} links. One
+        tooth at the front is about three at the rear.
+      </Small>
+    </p>
+  );
+}
+
+function PoseTable({ poses, found }: { poses: Pose[]; found: GeometryOf }) {
+  const inUnits = useSaid();
+  return (
+    <Table aria-label="Steering and drive at each height">
+      <thead>
+        <tr>
+          <th>Figure</th>
+          {poses.map((p) => (
+            <th key={p.name} className="number">
+              {found.aimedAt.includes(p.name) ? `○ ${p.name}` : p.name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {ROWS.filter(([, of]) => of(poses[0]!) !== null).map(([name, of]) => (
+          <tr key={name}>
+            <td>{name}</td>
+            {poses.map((p) => (
+              <td key={p.name} className="number">
+                {inUnits(of(p) ?? '–').replace('-', '−')}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

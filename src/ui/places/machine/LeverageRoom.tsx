@@ -61,34 +61,12 @@ const defsLike = (pattern: RegExp) =>
   [...MACHINE_FIGURES, ...MACHINE_LEVERAGE, ...MACHINE_AIR_AND_STOPS].filter((d) => pattern.test(d.key));
 
 function Figures({ history }: { history: Entry[] }) {
-  const store = useFieldStore();
   const figures = useLive();
   const kind = textOf(figures, 'machine.leverage.kind') || 'constant';
   const withRocker = ['frame', 'arm'].includes(textOf(figures, 'machine.link.rocker.on'));
   return (
     <div>
-      <Titled title="Leverage" aside="wheel travel over shock stroke">
-        <FieldGrid $min="12rem">
-          <EntryField field="machine.travel.rear" />
-          <EntryField field="machine.leverage.kind" placeholder="One constant ratio" />
-          {kind === 'constant' && <EntryField field="machine.leverage" />}
-        </FieldGrid>
-        {kind === 'table' && (
-          <>
-            <EntryField field="machine.leverage.table" computedProblem={problemAt(figures, 'machine.leverage.table')} />
-            <CsvColumns
-              action="Import the pairs"
-              take="Take these pairs"
-              wanted={[
-                { key: 'wheel', label: 'Wheel travel, mm', known: ['wheel', 'axle'], needed: true },
-                { key: 'shock', label: 'Shock stroke, mm', known: ['shock', 'stroke', 'shaft'], needed: true },
-              ]}
-              onTake={({ rows }) => store.put('machine.leverage.table', rows.map((r) => `${r.wheel}\t${r.shock}`).join('\n'))}
-            />
-          </>
-        )}
-        {kind === 'linkage' && <Pivots withRocker={withRocker} />}
-      </Titled>
+      <LeverageFields kind={kind} withRocker={withRocker} />
       <Titled title="Gas and air">
         <FieldsOf defs={defsLike(/^machine\.(shaft|chamber|stanchion|bore|solid)$/)} />
         <Small>Gas pressure and oil level belong to the set-up: they are noted with the job.</Small>
@@ -98,6 +76,35 @@ function Figures({ history }: { history: Entry[] }) {
       </Titled>
       <History history={history} />
     </div>
+  );
+}
+
+function LeverageFields({ kind, withRocker }: { kind: string; withRocker: boolean }) {
+  const figures = useLive();
+  const store = useFieldStore();
+  return (
+    <Titled title="Leverage" aside="wheel travel over shock stroke">
+      <FieldGrid $min="12rem">
+        <EntryField field="machine.travel.rear" />
+        <EntryField field="machine.leverage.kind" placeholder="One constant ratio" />
+        {kind === 'constant' && <EntryField field="machine.leverage" />}
+      </FieldGrid>
+      {kind === 'table' && (
+        <>
+          <EntryField field="machine.leverage.table" computedProblem={problemAt(figures, 'machine.leverage.table')} />
+          <CsvColumns
+            action="Import the pairs"
+            take="Take these pairs"
+            wanted={[
+              { key: 'wheel', label: 'Wheel travel, mm', known: ['wheel', 'axle'], needed: true },
+              { key: 'shock', label: 'Shock stroke, mm', known: ['shock', 'stroke', 'shaft'], needed: true },
+            ]}
+            onTake={({ rows }) => store.put('machine.leverage.table', rows.map((r) => `${r.wheel}\t${r.shock}`).join('\n'))}
+          />
+        </>
+      )}
+      {kind === 'linkage' && <Pivots withRocker={withRocker} />}
+    </Titled>
   );
 }
 
@@ -174,7 +181,6 @@ function Curves({ springNPerMm }: { springNPerMm: number | null }) {
       problem: typed.problem,
     };
   }, [figures, known, spring, preload]);
-  const inUnits = useSaid();
   const problemOf = (field: string) => (problem?.field === field ? problem.words : null);
   if (!curves.ok)
     return (
@@ -193,47 +199,97 @@ function Curves({ springNPerMm }: { springNPerMm: number | null }) {
   return (
     <div>
       {linkage && <Mechanism linkage={linkage} figures={figures} travelMm={travelMm} />}
-      <Titled title="Leverage ratio" aside={inUnits(said`${mm(fullStrokeMm, 1)} of shock stroke; ${progressionWords(progression)}`)}>
-        <LineChart
-          description={`Leverage ratio from ${ratio[0]![1].toFixed(2)} at full extension to ${ratio.at(-1)![1].toFixed(2)} at full travel.`}
-          lines={[
-            { name: 'ratio', points: ratio, look: 'strong', colour: 'rear' },
-            ...(measured.length > 0
-              ? [{ name: 'between pairs', points: measured, look: 'strong' as const, colour: 'rear', marks: true }]
-              : []),
-          ]}
-          x={{ name: 'Wheel travel', unit: 'mm', max: travelMm }}
-          y={{ name: 'Wheel over shock', unit: '' }}
-          height={230}
-        />
-      </Titled>
-      <Titled title="Wheel rate" aside="spring alone, with its preload">
-        <FieldGrid $min="9rem">
-          <PlainField
-            label={`Spring, N/mm (${known.toFixed(0)} until typed)`}
-            value={spring}
-            onChange={setSpring}
-            problem={problemOf('spring')}
-          />
-          <PlainField
-            label={`Preload, mm (${USUAL_PRELOAD_MM} until typed)`}
-            value={preload}
-            onChange={setPreload}
-            problem={problemOf('preload')}
-          />
-        </FieldGrid>
-        <LineChart
-          description={inUnits(said`Wheel rate from ${rate(wheelRate[0]![1], 1, 'to', wheelRate.at(-1)![1])}.`)}
-          lines={[{ name: 'wheel rate', points: wheelRate, look: 'strong', colour: 'rear' }]}
-          x={{ name: 'Wheel travel', unit: 'mm', max: travelMm }}
-          y={{ name: 'Wheel rate', unit: 'N/mm' }}
-          height={230}
-        />
-        {progression > 0.03 && (
-          <Small>Rising rate: low in the travel is the stiff part, so backing off preload can make it harder, not softer.</Small>
-        )}
-      </Titled>
+      <RatioCurve fullStrokeMm={fullStrokeMm} progression={progression} ratio={ratio} measured={measured} travelMm={travelMm} />
+      <WheelRate
+        known={known}
+        spring={spring}
+        setSpring={setSpring}
+        problemOf={problemOf}
+        preload={preload}
+        setPreload={setPreload}
+        wheelRate={wheelRate}
+        travelMm={travelMm}
+        progression={progression}
+      />
     </div>
+  );
+}
+
+interface RatioCurveProps {
+  fullStrokeMm: number;
+  progression: number;
+  ratio: [number, number][];
+  measured: [number, number][];
+  travelMm: number;
+}
+
+function RatioCurve({ fullStrokeMm, progression, ratio, measured, travelMm }: RatioCurveProps) {
+  const inUnits = useSaid();
+  return (
+    <Titled title="Leverage ratio" aside={inUnits(said`${mm(fullStrokeMm, 1)} of shock stroke; ${progressionWords(progression)}`)}>
+      <LineChart
+        description={`Leverage ratio from ${ratio[0]![1].toFixed(2)} at full extension to ${ratio.at(-1)![1].toFixed(2)} at full travel.`}
+        lines={[
+          { name: 'ratio', points: ratio, look: 'strong', colour: 'rear' },
+          ...(measured.length > 0
+            ? [{ name: 'between pairs', points: measured, look: 'strong' as const, colour: 'rear', marks: true }]
+            : []),
+        ]}
+        x={{ name: 'Wheel travel', unit: 'mm', max: travelMm }}
+        y={{ name: 'Wheel over shock', unit: '' }}
+        height={230}
+      />
+    </Titled>
+  );
+}
+
+interface WheelRateProps {
+  known: number;
+  spring: string;
+  setSpring: (next: string) => void;
+  problemOf: (field: string) => string | null;
+  preload: string;
+  setPreload: (next: string) => void;
+  wheelRate: [number, number][];
+  travelMm: number;
+  progression: number;
+}
+
+function WheelRate({ known, spring, setSpring, problemOf, preload, setPreload, wheelRate, travelMm, progression }: WheelRateProps) {
+  return (
+    <Titled title="Wheel rate" aside="spring alone, with its preload">
+      <FieldGrid $min="9rem">
+        <PlainField
+          label={`Spring, N/mm (${known.toFixed(0)} until typed)`}
+          value={spring}
+          onChange={setSpring}
+          problem={problemOf('spring')}
+        />
+        <PlainField
+          label={`Preload, mm (${USUAL_PRELOAD_MM} until typed)`}
+          value={preload}
+          onChange={setPreload}
+          problem={problemOf('preload')}
+        />
+      </FieldGrid>
+      <RateCurve wheelRate={wheelRate} travelMm={travelMm} />
+      {progression > 0.03 && (
+        <Small>Rising rate: low in the travel is the stiff part, so backing off preload can make it harder, not softer.</Small>
+      )}
+    </Titled>
+  );
+}
+
+function RateCurve({ wheelRate, travelMm }: { wheelRate: [number, number][]; travelMm: number }) {
+  const inUnits = useSaid();
+  return (
+    <LineChart
+      description={inUnits(said`Wheel rate from ${rate(wheelRate[0]![1], 1, 'to', wheelRate.at(-1)![1])}.`)}
+      lines={[{ name: 'wheel rate', points: wheelRate, look: 'strong', colour: 'rear' }]}
+      x={{ name: 'Wheel travel', unit: 'mm', max: travelMm }}
+      y={{ name: 'Wheel rate', unit: 'N/mm' }}
+      height={230}
+    />
   );
 }
 

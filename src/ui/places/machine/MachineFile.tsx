@@ -54,17 +54,7 @@ export function MachineFile({ machine, owners, figures, origins, jobs, signed, l
       <Shell title={machine.name} about={about} footRight={<FiguresSaved />}>
         <Leftovers stores={[store]} />
         <Columns $wide="1fr 1.15fr">
-          <div>
-            <Jobs machineId={machine.id} jobs={jobs} signed={signed} />
-            {due.length > 0 && (
-              <Titled title="Service due" aside="with the words for the owner">
-                <ReminderText due={due} today={today} />
-              </Titled>
-            )}
-            <Owners machineId={machine.id} owners={owners} />
-            <Figures machineId={machine.id} />
-            <Merged machineId={machine.id} merged={merged} />
-          </div>
+          <LineageColumn machine={machine} jobs={jobs} signed={signed} due={due} today={today} owners={owners} merged={merged} />
           <div>
             <Setups
               machineId={machine.id}
@@ -81,38 +71,91 @@ export function MachineFile({ machine, owners, figures, origins, jobs, signed, l
   );
 }
 
+interface LineageColumnProps {
+  machine: { id: number; name: string; registration: string; frameNumber: string };
+  jobs: {
+    id: number;
+    customer: string;
+    promisedOn: string;
+    handedBackAt: string | null;
+    lines: StageLine[];
+    signed: boolean;
+    feel: string;
+  }[];
+  signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
+  due: DueLine[];
+  today: string;
+  owners: Owned[];
+  merged: MergedRow[];
+}
+
+function LineageColumn({ machine, jobs, signed, due, today, owners, merged }: LineageColumnProps) {
+  return (
+    <div>
+      <Jobs machineId={machine.id} jobs={jobs} signed={signed} />
+      {due.length > 0 && (
+        <Titled title="Service due" aside="with the words for the owner">
+          <ReminderText due={due} today={today} />
+        </Titled>
+      )}
+      <Owners machineId={machine.id} owners={owners} />
+      <Figures machineId={machine.id} />
+      <Merged machineId={machine.id} merged={merged} />
+    </div>
+  );
+}
+
 function Jobs({ machineId, jobs, signed }: { machineId: number } & Pick<Props, 'jobs' | 'signed'>) {
   return (
     <Titled title="Jobs, newest first" aside={`${jobs.length} in all`}>
       <Table>
-        <tbody>
-          {jobs.map((j) => (
-            <tr key={j.id}>
-              <td>
-                <Link href={`/jobs/${j.id}`}>
-                  <b>Job {jobNumber(j.id)}</b>
-                </Link>
-                <br />
-                <Small>{j.customer}</Small>
-              </td>
-              <td>
-                {signedWords(signed.filter((s) => s.jobId === j.id))}
-                {j.feel && (
-                  <>
-                    <br />
-                    <Small>{FEEL[j.feel]}</Small>
-                  </>
-                )}
-              </td>
-              <td className="number">{j.handedBackAt ? `back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}</td>
-            </tr>
-          ))}
-        </tbody>
+        <JobRows jobs={jobs} signed={signed} />
       </Table>
       <LinkButton href={`/jobs/new?machine=${machineId}`} style={{ marginTop: '0.75rem' }}>
         Take this machine in again
       </LinkButton>
     </Titled>
+  );
+}
+
+interface JobRowsProps {
+  jobs: {
+    id: number;
+    customer: string;
+    promisedOn: string;
+    handedBackAt: string | null;
+    lines: StageLine[];
+    signed: boolean;
+    feel: string;
+  }[];
+  signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
+}
+
+function JobRows({ jobs, signed }: JobRowsProps) {
+  return (
+    <tbody>
+      {jobs.map((j) => (
+        <tr key={j.id}>
+          <td>
+            <Link href={`/jobs/${j.id}`}>
+              <b>Job {jobNumber(j.id)}</b>
+            </Link>
+            <br />
+            <Small>{j.customer}</Small>
+          </td>
+          <td>
+            {signedWords(signed.filter((s) => s.jobId === j.id))}
+            {j.feel && (
+              <>
+                <br />
+                <Small>{FEEL[j.feel]}</Small>
+              </>
+            )}
+          </td>
+          <td className="number">{j.handedBackAt ? `back ${dayWords(j.handedBackAt)}` : `promised ${dayWords(j.promisedOn)}`}</td>
+        </tr>
+      ))}
+    </tbody>
   );
 }
 

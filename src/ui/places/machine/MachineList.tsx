@@ -24,22 +24,32 @@ export function MachineList({ machines }: Props) {
           </thead>
           <tbody>
             {machines.map((m) => (
-              <tr key={m.id}>
-                <td>
-                  <Link href={`/machines/${m.id}`}>
-                    <b>{m.name}</b>
-                  </Link>
-                </td>
-                <td>{m.registration || <Small>none</Small>}</td>
-                <td>{m.frameNumber || <Small>not noted</Small>}</td>
-                <td>
-                  <Link href={`/customers/${m.ownerId}`}>{m.owner}</Link>
-                </td>
-              </tr>
+              <MachineRow key={m.id} m={m} />
             ))}
           </tbody>
         </Table>
       )}
     </Shell>
+  );
+}
+
+interface MachineRowProps {
+  m: { id: number; name: string; registration: string; frameNumber: string; owner: string; ownerId: number };
+}
+
+function MachineRow({ m }: MachineRowProps) {
+  return (
+    <tr>
+      <td>
+        <Link href={`/machines/${m.id}`}>
+          <b>{m.name}</b>
+        </Link>
+      </td>
+      <td>{m.registration || <Small>none</Small>}</td>
+      <td>{m.frameNumber || <Small>not noted</Small>}</td>
+      <td>
+        <Link href={`/customers/${m.ownerId}`}>{m.owner}</Link>
+      </td>
+    </tr>
   );
 }

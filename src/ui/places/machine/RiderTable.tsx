@@ -1,4 +1,6 @@
 'use client';
+import type { ReadEntry } from '@/catalogue/entry';
+import type { Result } from '@/core/result';
 import { kg as kgSaid, rate as rateSaid, said, sayMetric } from '@/core/units/say';
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
@@ -49,20 +51,7 @@ export function RiderTable({ machine, rows, basis }: Props) {
   const isKnown = rows.some((r) => r.rear ?? r.front);
   return (
     <Shell title={`Rate by rider, ${machine.name}`} about={basis}>
-      {isKnown && (
-        <div className="no-print" style={{ display: 'flex', gap: '1rem', alignItems: 'end', marginBottom: '1rem' }}>
-          <PlainField
-            label="Rider at the counter"
-            unit={massUnit}
-            value={typed}
-            onChange={setTyped}
-            problem={read && !read.ok ? sayMetric(issueWords(read.issue)) : null}
-          />
-          <Button onPress={() => window.print()}>
-            <Printer size={16} aria-hidden /> Print
-          </Button>
-        </div>
-      )}
+      {isKnown && <RiderAsked massUnit={massUnit} typed={typed} setTyped={setTyped} read={read} />}
       {isKnown ? (
         <Columns $wide="1.6fr 1fr">
           <Titled title="Rider in full gear, solo" aside="rate of each spring; ○ an estimate with its band">
@@ -89,21 +78,36 @@ export function RiderTable({ machine, rows, basis }: Props) {
   );
 }
 
+interface RiderAskedProps {
+  massUnit: 'kg' | 'lb';
+  typed: string;
+  setTyped: (next: string) => void;
+  read: Result<ReadEntry> | null;
+}
+
+function RiderAsked({ massUnit, typed, setTyped, read }: RiderAskedProps) {
+  return (
+    <div className="no-print" style={{ display: 'flex', gap: '1rem', alignItems: 'end', marginBottom: '1rem' }}>
+      <PlainField
+        label="Rider at the counter"
+        unit={massUnit}
+        value={typed}
+        onChange={setTyped}
+        problem={read && !read.ok ? sayMetric(issueWords(read.issue)) : null}
+      />
+      <Button onPress={() => window.print()}>
+        <Printer size={16} aria-hidden /> Print
+      </Button>
+    </div>
+  );
+}
+
 function Rows({ rows, near }: { rows: RiderRow[]; near: RiderRow | null }) {
   const { system } = usePreferences();
   const mass = (kg: number) => (system === 'metric' ? `${kg} kg` : `${printIn(kg, 'lb', 0)} lb`);
   return (
     <Riders>
-      <thead>
-        <tr>
-          <th>Rider</th>
-          {ENDS.map((end) => (
-            <th key={end} style={{ color: `var(--${end})` }}>
-              {END_NAMES[end]}, {rateUnit(system)} · preload, {lengthUnit(system)} · on the list
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <RiderHead />
       <tbody>
         {rows.map((row) => (
           <tr key={row.riderKg} className={row === near ? 'near' : ''}>
@@ -117,6 +121,22 @@ function Rows({ rows, near }: { rows: RiderRow[]; near: RiderRow | null }) {
         ))}
       </tbody>
     </Riders>
+  );
+}
+
+function RiderHead() {
+  const { system } = usePreferences();
+  return (
+    <thead>
+      <tr>
+        <th>Rider</th>
+        {ENDS.map((end) => (
+          <th key={end} style={{ color: `var(--${end})` }}>
+            {END_NAMES[end]}, {rateUnit(system)} · preload, {lengthUnit(system)} · on the list
+          </th>
+        ))}
+      </tr>
+    </thead>
   );
 }
 

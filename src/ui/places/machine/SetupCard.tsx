@@ -1,4 +1,5 @@
 'use client';
+import type { SetupLine } from '@/judgement/model/setups';
 import { jobNumber } from '@/catalogue/jobs';
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
@@ -60,52 +61,12 @@ export function SetupCard({ card }: { card: CardFacts }) {
   const sagShown = card.travelMm.rear !== null && card.travelMm.front !== null && Object.values(card.sag).some((s) => s.riderMm !== null);
   return (
     <Shell title="Set-up card" about={`${machine} · ${customer}`}>
-      <p className="no-print" style={{ textAlign: 'center', marginBottom: '1rem' }}>
-        <Button onPress={() => window.print()}>
-          <Printer size={16} aria-hidden /> Print the card
-        </Button>{' '}
-        <LinkButton href={`/api/setups/${card.id}/card`} prefetch={false}>
-          As PDF
-        </LinkButton>{' '}
-        <LinkButton href={`/machines/${card.machineId}`}>Machine file</LinkButton>
-      </p>
+      <CardLinks card={card} />
       <Card>
-        <header>
-          <div>
-            <b>{machine}</b>
-            <div>
-              {customer}
-              {registration ? ` · ${registration}` : ''}
-              {rider ? ` · rider ${rider} in gear` : ''}
-            </div>
-          </div>
-          <div style={{ textAlign: 'right' }}>
-            {SETUP_KIND[card.kind]}
-            <div>
-              {dayWords(card.recordedAt)}, job {jobNumber(card.jobId)}
-            </div>
-            {technician && <div>signed by {technician}</div>}
-          </div>
-        </header>
+        <CardHead machine={machine} customer={customer} registration={registration} rider={rider} card={card} technician={technician} />
         <div className="two">
           {ENDS.map((end) => (
-            <section key={end}>
-              <Heading style={{ color: `var(--${end})` }}>{END_NAMES[end]}</Heading>
-              <Table>
-                <tbody>
-                  {lines
-                    .filter((l) => l.end === end)
-                    .map((l) => (
-                      <tr key={l.key}>
-                        <td>{l.label}</td>
-                        <td className="number" style={{ whiteSpace: 'normal' }}>
-                          <b>{l.text}</b>
-                        </td>
-                      </tr>
-                    ))}
-                </tbody>
-              </Table>
-            </section>
+            <CardEnd key={end} end={end} lines={lines} />
           ))}
         </div>
         {sagShown && (
@@ -119,5 +80,72 @@ export function SetupCard({ card }: { card: CardFacts }) {
         </p>
       </Card>
     </Shell>
+  );
+}
+
+function CardLinks({ card }: { card: CardFacts }) {
+  return (
+    <p className="no-print" style={{ textAlign: 'center', marginBottom: '1rem' }}>
+      <Button onPress={() => window.print()}>
+        <Printer size={16} aria-hidden /> Print the card
+      </Button>{' '}
+      <LinkButton href={`/api/setups/${card.id}/card`} prefetch={false}>
+        As PDF
+      </LinkButton>{' '}
+      <LinkButton href={`/machines/${card.machineId}`}>Machine file</LinkButton>
+    </p>
+  );
+}
+
+function CardEnd({ end, lines }: { end: 'rear' | 'front'; lines: SetupLine[] }) {
+  return (
+    <section>
+      <Heading style={{ color: `var(--${end})` }}>{END_NAMES[end]}</Heading>
+      <Table>
+        <tbody>
+          {lines
+            .filter((l) => l.end === end)
+            .map((l) => (
+              <tr key={l.key}>
+                <td>{l.label}</td>
+                <td className="number" style={{ whiteSpace: 'normal' }}>
+                  <b>{l.text}</b>
+                </td>
+              </tr>
+            ))}
+        </tbody>
+      </Table>
+    </section>
+  );
+}
+
+interface CardHeadProps {
+  machine: string;
+  customer: string;
+  registration: string;
+  rider: string;
+  card: CardFacts;
+  technician: string;
+}
+
+function CardHead({ machine, customer, registration, rider, card, technician }: CardHeadProps) {
+  return (
+    <header>
+      <div>
+        <b>{machine}</b>
+        <div>
+          {customer}
+          {registration ? ` · ${registration}` : ''}
+          {rider ? ` · rider ${rider} in gear` : ''}
+        </div>
+      </div>
+      <div style={{ textAlign: 'right' }}>
+        {SETUP_KIND[card.kind]}
+        <div>
+          {dayWords(card.recordedAt)}, job {jobNumber(card.jobId)}
+        </div>
+        {technician && <div>signed by {technician}</div>}
+      </div>
+    </header>
   );
 }

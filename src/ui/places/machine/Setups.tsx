@@ -1,4 +1,5 @@
 'use client';
+import type { SetupDifference } from '@/judgement/model/setups';
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -135,22 +136,37 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
           Lay two side by side
         </LinkButton>
       )}
-      <List>
-        {setups
-          .filter((s) => chosen === null || s.id === chosen)
-          .map((s) => (
-            <SetupItem
-              standing={setups.find((x) => !x.takenBack) ?? null}
-              key={s.id}
-              setup={s}
-              parent={parentOf(s)}
-              machineId={machineId}
-              feel={looks.find((l) => l.id === s.id)?.feel ?? ''}
-              openJobs={openJobs}
-            />
-          ))}
-      </List>
+      <SetupList setups={setups} chosen={chosen} parentOf={parentOf} machineId={machineId} looks={looks} openJobs={openJobs} />
     </Titled>
+  );
+}
+
+interface SetupListProps {
+  setups: SetupRow[];
+  chosen: number | null;
+  parentOf: (s: SetupRow) => SetupRow | null;
+  machineId: number;
+  looks: LineageLook[];
+  openJobs: number[];
+}
+
+function SetupList({ setups, chosen, parentOf, machineId, looks, openJobs }: SetupListProps) {
+  return (
+    <List>
+      {setups
+        .filter((s) => chosen === null || s.id === chosen)
+        .map((s) => (
+          <SetupItem
+            standing={setups.find((x) => !x.takenBack) ?? null}
+            key={s.id}
+            setup={s}
+            parent={parentOf(s)}
+            machineId={machineId}
+            feel={looks.find((l) => l.id === s.id)?.feel ?? ''}
+            openJobs={openJobs}
+          />
+        ))}
+    </List>
   );
 }
 
@@ -181,16 +197,7 @@ function SetupItem({
         {setup.takenBack && ', taken back'}
       </Small>
       {setup.reason && setup.kind !== 'as-found' && <div>{setup.reason}</div>}
-      <ul className="changes">
-        {changes.map((c) => (
-          <li key={c.key}>
-            <span style={{ color: `var(--${c.end})` }}>{END_NAMES[c.end]}</span> {c.label.toLowerCase()}:{' '}
-            {c.left && <span className="gone">{c.left}</span>} <b>{c.right ?? 'not noted'}</b>
-          </li>
-        ))}
-        {parent && changes.length === 0 && <li>as before</li>}
-        {!parent && <li>{isStandard ? 'what the maker gives; kept with the figures of the machine' : 'the first on record'}</li>}
-      </ul>
+      <Changes changes={changes} parent={parent} isStandard={isStandard} />
       {!isStandard && (
         <Link href={`/setups/${setup.id}/card`}>
           <Small>Set-up card</Small>
@@ -206,6 +213,27 @@ function SetupItem({
       )}
       {openJobs.map((jobId) => !isStandard && jobId !== setup.jobId && <GoBack key={jobId} jobId={jobId} to={setup} now={standing} />)}
     </li>
+  );
+}
+
+interface ChangesProps {
+  changes: SetupDifference[];
+  parent: SetupRow | null;
+  isStandard: boolean;
+}
+
+function Changes({ changes, parent, isStandard }: ChangesProps) {
+  return (
+    <ul className="changes">
+      {changes.map((c) => (
+        <li key={c.key}>
+          <span style={{ color: `var(--${c.end})` }}>{END_NAMES[c.end]}</span> {c.label.toLowerCase()}:{' '}
+          {c.left && <span className="gone">{c.left}</span>} <b>{c.right ?? 'not noted'}</b>
+        </li>
+      ))}
+      {parent && changes.length === 0 && <li>as before</li>}
+      {!parent && <li>{isStandard ? 'what the maker gives; kept with the figures of the machine' : 'the first on record'}</li>}
+    </ul>
   );
 }
 
@@ -228,24 +256,42 @@ function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow
   return (
     <div role="group" aria-label={`Back to the set-up of job ${jobNumber(to.jobId)}`} style={{ padding: '0.5rem 0' }}>
       <b>{turned.length === 0 ? 'Nothing would be turned: it stands so already.' : 'This would be turned or changed:'}</b>
-      <ul className="changes">
-        {turned.map((d) => (
-          <li key={d.key}>
-            <span style={{ color: `var(--${d.end})` }}>{END_NAMES[d.end]}</span> {d.label.toLowerCase()}:{' '}
-            <span className="gone">{d.left ?? 'not noted'}</span> <b>{d.right}</b>
-          </li>
-        ))}
-      </ul>
+      <TurnedBack turned={turned} />
       <Small>
         It is written into job {jobNumber(jobId)} as what is to be fitted; Ride goes on from it, and one undo takes all of it back.{' '}
       </Small>
-      <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center' }}>
-        <Button $strong onPress={() => void go()}>
-          Go back to it in job {jobNumber(jobId)}
-        </Button>
-        <QuietButton onPress={() => setAsked(false)}>Leave it as it is</QuietButton>
-      </p>
+      <GoButtons go={go} jobId={jobId} setAsked={setAsked} />
       <FormProblem of={form} />
     </div>
+  );
+}
+
+interface GoButtonsProps {
+  go: () => Promise<void>;
+  jobId: number;
+  setAsked: (next: boolean) => void;
+}
+
+function GoButtons({ go, jobId, setAsked }: GoButtonsProps) {
+  return (
+    <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center' }}>
+      <Button $strong onPress={() => void go()}>
+        Go back to it in job {jobNumber(jobId)}
+      </Button>
+      <QuietButton onPress={() => setAsked(false)}>Leave it as it is</QuietButton>
+    </p>
+  );
+}
+
+function TurnedBack({ turned }: { turned: SetupDifference[] }) {
+  return (
+    <ul className="changes">
+      {turned.map((d) => (
+        <li key={d.key}>
+          <span style={{ color: `var(--${d.end})` }}>{END_NAMES[d.end]}</span> {d.label.toLowerCase()}:{' '}
+          <span className="gone">{d.left ?? 'not noted'}</span> <b>{d.right}</b>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -41,16 +41,7 @@ export function PhoneSheet({ sheet }: Props) {
   return (
     <Phone>
       <h1>How it rode</h1>
-      <p className="change">
-        {sheet.machine}, ride {sheet.n}.{' '}
-        {sheet.change === '' ? (
-          'Nothing was changed.'
-        ) : (
-          <b>
-            <Sentence of={sheet.change} />.
-          </b>
-        )}
-      </p>
+      <Change sheet={sheet} />
       {sheet.decided ? (
         <p role="status">The shop has decided on this ride. Nothing more can be written to it.</p>
       ) : said ? (
@@ -72,5 +63,32 @@ export function PhoneSheet({ sheet }: Props) {
         </>
       )}
     </Phone>
+  );
+}
+
+interface ChangeProps {
+  sheet: {
+    n: number;
+    token: string;
+    machine: string;
+    change: Said;
+    complaints: TrialDocument['complaints'];
+    decided: boolean;
+    said: number;
+  };
+}
+
+function Change({ sheet }: ChangeProps) {
+  return (
+    <p className="change">
+      {sheet.machine}, ride {sheet.n}.{' '}
+      {sheet.change === '' ? (
+        'Nothing was changed.'
+      ) : (
+        <b>
+          <Sentence of={sheet.change} />.
+        </b>
+      )}
+    </p>
   );
 }

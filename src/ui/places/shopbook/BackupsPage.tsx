@@ -31,44 +31,58 @@ export function BackupsPage({ place, files, warning }: Props) {
         </Small>
       </p>
       {warning && <Warn>{warning}</Warn>}
-      <p style={{ display: 'flex', gap: '1rem', alignItems: 'center', padding: '0.5rem 0' }}>
-        <Button $strong onPress={() => void make()} isDisabled={state === 'making'}>
-          {state === 'making' ? 'Making and proving it' : 'Back up now'}
-        </Button>
-        <span role="status">{state === 'made' && 'Made, opened, and its seals hold.'}</span>
-      </p>
+      <BackupNow make={make} state={state} />
       <FormProblem of={form} />
-      {files.length === 0 ? (
-        <Empty>No backup yet.</Empty>
-      ) : (
-        <Table aria-label="Backups">
-          <thead>
-            <tr>
-              <th>Made</th>
-              <th>File</th>
-              <th className="number">Size, MB</th>
-            </tr>
-          </thead>
-          <tbody>
-            {files.map((f) => (
-              <tr key={f.name}>
-                <td>
-                  {dayWords(f.at)} {timeWords(f.at)}
-                </td>
-                <td style={{ overflowWrap: 'anywhere' }}>{f.name}</td>
-                <td className="number">{(f.bytes / 1e6).toFixed(1)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
-      <p style={{ maxWidth: '70ch', paddingTop: '0.75rem' }}>
-        <Small>
-          To bring one back: <code>npm run restore -- FILE DIRECTORY</code>, an empty directory; then open it with{' '}
-          <code>MAVRIN_DATA=DIRECTORY npm start</code>. A file that is not whole is refused and leaves nothing; the book that is there is
-          never written over.
-        </Small>
-      </p>
+      {files.length === 0 ? <Empty>No backup yet.</Empty> : <BackupTable files={files} />}
+      <HowToRestore />
     </Titled>
+  );
+}
+
+function BackupNow({ make, state }: { make: () => Promise<void>; state: 'idle' | 'making' | 'made' }) {
+  return (
+    <p style={{ display: 'flex', gap: '1rem', alignItems: 'center', padding: '0.5rem 0' }}>
+      <Button $strong onPress={() => void make()} isDisabled={state === 'making'}>
+        {state === 'making' ? 'Making and proving it' : 'Back up now'}
+      </Button>
+      <span role="status">{state === 'made' && 'Made, opened, and its seals hold.'}</span>
+    </p>
+  );
+}
+
+function HowToRestore() {
+  return (
+    <p style={{ maxWidth: '70ch', paddingTop: '0.75rem' }}>
+      <Small>
+        To bring one back: <code>npm run restore -- FILE DIRECTORY</code>, an empty directory; then open it with{' '}
+        <code>MAVRIN_DATA=DIRECTORY npm start</code>. A file that is not whole is refused and leaves nothing; the book that is there is
+        never written over.
+      </Small>
+    </p>
+  );
+}
+
+function BackupTable({ files }: { files: { name: string; at: string; bytes: number }[] }) {
+  return (
+    <Table aria-label="Backups">
+      <thead>
+        <tr>
+          <th>Made</th>
+          <th>File</th>
+          <th className="number">Size, MB</th>
+        </tr>
+      </thead>
+      <tbody>
+        {files.map((f) => (
+          <tr key={f.name}>
+            <td>
+              {dayWords(f.at)} {timeWords(f.at)}
+            </td>
+            <td style={{ overflowWrap: 'anywhere' }}>{f.name}</td>
+            <td className="number">{(f.bytes / 1e6).toFixed(1)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

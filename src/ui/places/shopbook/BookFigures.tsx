@@ -92,34 +92,36 @@ export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
               editing={editing === page.id}
               onEdit={() => setEditing(editing === page.id ? null : page.id)}
             />
-            {editing === page.id ? (
-              <DampingEditor page={page} onDone={() => setEditing(null)} />
-            ) : (
-              <Table aria-label={page.name}>
-                <thead>
-                  <tr>
-                    <th>Direction</th>
-                    <th className="number">Share of critical</th>
-                    <th className="number">Knee, m/s</th>
-                    <th className="number">Slope beyond it</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {SIDES.map((side) => (
-                    <tr key={side}>
-                      <td>{side}</td>
-                      <td className="number">{page[side].zeta.toFixed(2)}</td>
-                      <td className="number">{page[side].kneeMPerS.toFixed(2)}</td>
-                      <td className="number">{(page[side].highShare * 100).toFixed(0)} %</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </Table>
-            )}
+            {editing === page.id ? <DampingEditor page={page} onDone={() => setEditing(null)} /> : <TemplateTable page={page} />}
           </section>
         );
       })}
     </Titled>
+  );
+}
+
+function TemplateTable({ page }: { page: DampingTemplate }) {
+  return (
+    <Table aria-label={page.name}>
+      <thead>
+        <tr>
+          <th>Direction</th>
+          <th className="number">Share of critical</th>
+          <th className="number">Knee, m/s</th>
+          <th className="number">Slope beyond it</th>
+        </tr>
+      </thead>
+      <tbody>
+        {SIDES.map((side) => (
+          <tr key={side}>
+            <td>{side}</td>
+            <td className="number">{page[side].zeta.toFixed(2)}</td>
+            <td className="number">{page[side].kneeMPerS.toFixed(2)}</td>
+            <td className="number">{(page[side].highShare * 100).toFixed(0)} %</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }
 
@@ -153,41 +155,7 @@ export function OilPages({ pages }: { pages: Version<OilGrade>[] }) {
   const fresh: OilGrade = { id: keyOf(name), name: name.trim(), cSt40: 15, cSt100: 4, densityKgPerM3: 850, origin: 'the maker’s sheet' };
   return (
     <Titled title="Oils" aside="“weight” on a label is no measure: brands differ by a factor of two">
-      <Table aria-label="Oils">
-        <thead>
-          <tr>
-            <th>Oil</th>
-            <th className="number">cSt at 40 °C</th>
-            <th className="number">cSt at 100 °C</th>
-            <th className="number">kg/m³</th>
-            <th>Origin</th>
-            <th>
-              <span className="visually-hidden">Change</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {pages.map(({ page, at, reason }) => (
-            <tr key={page.id}>
-              <td>{page.name}</td>
-              <td className="number">{page.cSt40}</td>
-              <td className="number">{page.cSt100}</td>
-              <td className="number">{page.densityKgPerM3}</td>
-              <td>
-                <Small>
-                  {page.origin}
-                  {at ? `; ${dayWords(at)}: ${reason}` : ''}
-                </Small>
-              </td>
-              <td>
-                <QuietButton onPress={() => setEditing(page.id)} aria-label={`Change ${page.name}`}>
-                  change
-                </QuietButton>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <OilTable pages={pages} setEditing={setEditing} />
       {edited && (
         <FigureEditor
           key={edited.id}
@@ -214,5 +182,58 @@ export function OilPages({ pages }: { pages: Version<OilGrade>[] }) {
         </div>
       )}
     </Titled>
+  );
+}
+
+function OilTable({ pages, setEditing }: { pages: Version<OilGrade>[]; setEditing: (next: string | null) => void }) {
+  return (
+    <Table aria-label="Oils">
+      <thead>
+        <tr>
+          <th>Oil</th>
+          <th className="number">cSt at 40 °C</th>
+          <th className="number">cSt at 100 °C</th>
+          <th className="number">kg/m³</th>
+          <th>Origin</th>
+          <th>
+            <span className="visually-hidden">Change</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {pages.map(({ page, at, reason }) => (
+          <OilRow key={page.id} page={page} at={at} reason={reason} setEditing={setEditing} />
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+interface OilRowProps {
+  page: OilGrade;
+  at: string | null;
+  reason: string;
+  setEditing: (next: string | null) => void;
+}
+
+function OilRow({ page, at, reason, setEditing }: OilRowProps) {
+  return (
+    <tr>
+      <td>{page.name}</td>
+      <td className="number">{page.cSt40}</td>
+      <td className="number">{page.cSt100}</td>
+      <td className="number">{page.densityKgPerM3}</td>
+      <td>
+        <Small>
+          {page.origin}
+          {at ? `; ${dayWords(at)}: ${reason}` : ''}
+        </Small>
+      </td>
+      <td>
+        <QuietButton onPress={() => setEditing(page.id)} aria-label={`Change ${page.name}`}>
+          change
+        </QuietButton>
+      </td>
+    </tr>
   );
 }

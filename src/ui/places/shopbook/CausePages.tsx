@@ -40,17 +40,7 @@ export function CausePages({ causes }: { causes: Cause[] }) {
         </Small>
       </p>
       <Table aria-label="Causes">
-        <thead>
-          <tr>
-            <th>Cause</th>
-            <th>Sits at</th>
-            <th className="number">Of machines that come in</th>
-            <th className="number">Tried</th>
-            <th className="number">Helped</th>
-            <th>Figures</th>
-            <th className="number">Page</th>
-          </tr>
-        </thead>
+        <CauseHead />
         <tbody>
           {causes.map((c) => (
             <Row key={c.page.id} cause={c} open={open === c.page.id} onOpen={() => setOpen(open === c.page.id ? null : c.page.id)} />
@@ -58,6 +48,22 @@ export function CausePages({ causes }: { causes: Cause[] }) {
         </tbody>
       </Table>
     </BookFrame>
+  );
+}
+
+function CauseHead() {
+  return (
+    <thead>
+      <tr>
+        <th>Cause</th>
+        <th>Sits at</th>
+        <th className="number">Of machines that come in</th>
+        <th className="number">Tried</th>
+        <th className="number">Helped</th>
+        <th>Figures</th>
+        <th className="number">Page</th>
+      </tr>
+    </thead>
   );
 }
 
@@ -105,59 +111,8 @@ function Sheet({ cause }: { cause: Cause }) {
     <div style={{ padding: '0.25rem 0 1rem' }}>
       <p style={{ maxWidth: '70ch' }}>{page.says}</p>
       <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(22rem, 1fr))', gap: '0 2rem' }}>
-        <Titled title="Brings about">
-          <Table aria-label={`Complaints of ${page.name}`}>
-            <thead>
-              <tr>
-                <th>Complaint</th>
-                <th className="number">Strength</th>
-                <th className="number">Tried, helped</th>
-              </tr>
-            </thead>
-            <tbody>
-              {page.complaints.map((link, i) => {
-                const so = counts.byComplaint[link.id];
-                return (
-                  <tr key={link.id + link.at}>
-                    <td>
-                      {COMPLAINT_PHRASES[link.id]} {link.at !== 'same' && <Small>{link.at} only</Small>}
-                    </td>
-                    <td className="number">{moved(link.strength.toFixed(2), learnt.complaints[i]!.strength.toFixed(2))}</td>
-                    <td className="number">{so ? `${so.tried}, ${so.helped}` : '–'}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </Table>
-        </Titled>
-        <Titled title="Is told by">
-          <Table aria-label={`Evidence of ${page.name}`}>
-            <thead>
-              <tr>
-                <th>Statement</th>
-                <th className="number">True</th>
-                <th className="number">False</th>
-                <th className="number">Outcomes</th>
-              </tr>
-            </thead>
-            <tbody>
-              {page.evidence.map((b, i) => {
-                const so = counts.byStatement[bearingKey(b)]!;
-                const now = learnt.evidence[i]!;
-                return (
-                  <tr key={bearingKey(b)}>
-                    <td>
-                      {EVIDENCE[b.id as Statement].name} {b.at !== 'same' && <Small>{b.at}</Small>}
-                    </td>
-                    <td className="number">×{moved(ratio(b.ifTrue), ratio(now.ifTrue))}</td>
-                    <td className="number">×{moved(ratio(b.ifFalse), ratio(now.ifFalse))}</td>
-                    <td className="number">{so.confirmed + so.refuted > 0 ? so.confirmed + so.refuted : '–'}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </Table>
-        </Titled>
+        <BringsAbout page={page} counts={counts} learnt={learnt} />
+        <ToldBy page={page} counts={counts} learnt={learnt} />
       </div>
       <Titled title="Cures, cheapest first">
         <ul>
@@ -174,6 +129,77 @@ function Sheet({ cause }: { cause: Cause }) {
       <Button onPress={() => setEditing(true)}>Change the figures</Button>
       <Reset cause={cause} />
     </div>
+  );
+}
+
+/** The evidence it is told by, as written and as learnt. */
+function ToldBy({ page, counts, learnt }: { page: CausePage; counts: CauseCounts; learnt: CausePage }) {
+  return (
+    <Titled title="Is told by">
+      <Table aria-label={`Evidence of ${page.name}`}>
+        <ToldHead />
+        <tbody>
+          {page.evidence.map((b, i) => {
+            const so = counts.byStatement[bearingKey(b)]!;
+            const now = learnt.evidence[i]!;
+            return (
+              <tr key={bearingKey(b)}>
+                <td>
+                  {EVIDENCE[b.id as Statement].name} {b.at !== 'same' && <Small>{b.at}</Small>}
+                </td>
+                <td className="number">×{moved(ratio(b.ifTrue), ratio(now.ifTrue))}</td>
+                <td className="number">×{moved(ratio(b.ifFalse), ratio(now.ifFalse))}</td>
+                <td className="number">{so.confirmed + so.refuted > 0 ? so.confirmed + so.refuted : '–'}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
+    </Titled>
+  );
+}
+
+function ToldHead() {
+  return (
+    <thead>
+      <tr>
+        <th>Statement</th>
+        <th className="number">True</th>
+        <th className="number">False</th>
+        <th className="number">Outcomes</th>
+      </tr>
+    </thead>
+  );
+}
+
+/** The complaints a cause brings about, as written and as learnt. */
+function BringsAbout({ page, counts, learnt }: { page: CausePage; counts: CauseCounts; learnt: CausePage }) {
+  return (
+    <Titled title="Brings about">
+      <Table aria-label={`Complaints of ${page.name}`}>
+        <thead>
+          <tr>
+            <th>Complaint</th>
+            <th className="number">Strength</th>
+            <th className="number">Tried, helped</th>
+          </tr>
+        </thead>
+        <tbody>
+          {page.complaints.map((link, i) => {
+            const so = counts.byComplaint[link.id];
+            return (
+              <tr key={link.id + link.at}>
+                <td>
+                  {COMPLAINT_PHRASES[link.id]} {link.at !== 'same' && <Small>{link.at} only</Small>}
+                </td>
+                <td className="number">{moved(link.strength.toFixed(2), learnt.complaints[i]!.strength.toFixed(2))}</td>
+                <td className="number">{so ? `${so.tried}, ${so.helped}` : '–'}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
+    </Titled>
   );
 }
 

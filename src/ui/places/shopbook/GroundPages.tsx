@@ -38,19 +38,7 @@ export function GroundPages({ versions }: { versions: Version<Ground>[] }) {
   const edited = versions.find((v) => v.page.id === editing);
   return (
     <Titled title="Kinds of ground" aside="what a ride of nothing else would ask for, ridden quick">
-      {edited && (
-        <section style={{ marginBottom: '1rem' }}>
-          <PageHead name={edited.page.name} about={`${edited.page.roughness}.`} version={edited} editing onEdit={() => setEditing(null)} />
-          <FigureEditor
-            key={edited.page.id}
-            page={edited.page}
-            version="ground/1"
-            route="/api/book/grounds"
-            figures={groundFigures}
-            onDone={() => setEditing(null)}
-          />
-        </section>
-      )}
+      {edited && <GroundEditor edited={edited} setEditing={setEditing} />}
       {versions.map((version) => (
         <section key={version.page.id} style={{ paddingBottom: '0.5rem', borderBottom: '1px solid var(--fine)' }}>
           <PageHead
@@ -64,6 +52,27 @@ export function GroundPages({ versions }: { versions: Version<Ground>[] }) {
         </section>
       ))}
     </Titled>
+  );
+}
+
+interface GroundEditorProps {
+  edited: Version<Ground>;
+  setEditing: (next: string | null) => void;
+}
+
+function GroundEditor({ edited, setEditing }: GroundEditorProps) {
+  return (
+    <section style={{ marginBottom: '1rem' }}>
+      <PageHead name={edited.page.name} about={`${edited.page.roughness}.`} version={edited} editing onEdit={() => setEditing(null)} />
+      <FigureEditor
+        key={edited.page.id}
+        page={edited.page}
+        version="ground/1"
+        route="/api/book/grounds"
+        figures={groundFigures}
+        onDone={() => setEditing(null)}
+      />
+    </section>
   );
 }
 

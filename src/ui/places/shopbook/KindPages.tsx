@@ -72,30 +72,55 @@ function Kind({ version, own }: { version: Version<MachineKind>; own: OwnOfKind 
         {standing(version)} {page.rearSprings === 2 ? 'Two shocks.' : 'One shock.'}
       </Small>
       {editing ? (
-        <FigureEditor
-          page={page}
-          version="kind/1"
-          route="/api/book/kinds"
-          figures={figures}
-          {...(editing === 'own' ? { began: withOwn(page, own), reason: `${own.machines} of our own weighed and measured` } : {})}
-          onDone={() => setEditing(null)}
-        />
+        <KindEditor page={page} editing={editing} own={own} setEditing={setEditing} />
       ) : (
         <>
           <FiguresTable page={page} own={own} />
-          <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0.75rem', padding: '0.6rem 0' }}>
-            <Button onPress={() => setEditing('page')} aria-label={`Change ${page.name}`}>
-              Change the figures
-            </Button>
-            {measured && (
-              <Button onPress={() => setEditing('own')} aria-label={`Weigh in our own, ${page.name}`}>
-                Weigh in the shop’s own
-              </Button>
-            )}
-          </p>
+          <KindButtons setEditing={setEditing} page={page} measured={measured} />
         </>
       )}
     </Fold>
+  );
+}
+
+interface KindEditorProps {
+  page: MachineKind;
+  editing: 'page' | 'own' | null;
+  own: OwnOfKind;
+  setEditing: (next: 'page' | 'own' | null) => void;
+}
+
+function KindEditor({ page, editing, own, setEditing }: KindEditorProps) {
+  return (
+    <FigureEditor
+      page={page}
+      version="kind/1"
+      route="/api/book/kinds"
+      figures={figures}
+      {...(editing === 'own' ? { began: withOwn(page, own), reason: `${own.machines} of our own weighed and measured` } : {})}
+      onDone={() => setEditing(null)}
+    />
+  );
+}
+
+interface KindButtonsProps {
+  setEditing: (next: 'page' | 'own' | null) => void;
+  page: MachineKind;
+  measured: boolean;
+}
+
+function KindButtons({ setEditing, page, measured }: KindButtonsProps) {
+  return (
+    <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0.75rem', padding: '0.6rem 0' }}>
+      <Button onPress={() => setEditing('page')} aria-label={`Change ${page.name}`}>
+        Change the figures
+      </Button>
+      {measured && (
+        <Button onPress={() => setEditing('own')} aria-label={`Weigh in our own, ${page.name}`}>
+          Weigh in the shop’s own
+        </Button>
+      )}
+    </p>
   );
 }
 

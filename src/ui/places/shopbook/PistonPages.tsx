@@ -64,27 +64,33 @@ export function PistonPages({ versions }: { versions: Version<DamperKind>[] }) {
               onDone={() => setEditing(null)}
             />
           ) : (
-            <Table aria-label={pistonName(version.page)}>
-              <thead>
-                <tr>
-                  <th>Valve</th>
-                  {!isRod(version.page) && <th className="number">Ports, mm²</th>}
-                  <th className="number">{isRod(version.page) ? 'Holes, mm²' : 'Bleed, mm²'}</th>
-                </tr>
-              </thead>
-              <tbody>
-                {VALVES.map((valve) => (
-                  <tr key={valve}>
-                    <td>{valveLabel(version.page, valve)}</td>
-                    {!isRod(version.page) && <td className="number">{version.page.valves[valve].portMm2}</td>}
-                    <td className="number">{version.page.valves[valve].bleedMm2}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </Table>
+            <ValveTable version={version} />
           )}
         </section>
       ))}
     </Titled>
+  );
+}
+
+function ValveTable({ version }: { version: Version<DamperKind> }) {
+  return (
+    <Table aria-label={pistonName(version.page)}>
+      <thead>
+        <tr>
+          <th>Valve</th>
+          {!isRod(version.page) && <th className="number">Ports, mm²</th>}
+          <th className="number">{isRod(version.page) ? 'Holes, mm²' : 'Bleed, mm²'}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {VALVES.map((valve) => (
+          <tr key={valve}>
+            <td>{valveLabel(version.page, valve)}</td>
+            {!isRod(version.page) && <td className="number">{version.page.valves[valve].portMm2}</td>}
+            <td className="number">{version.page.valves[valve].bleedMm2}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import type { Form } from '../../kit/useForm';
 import { sayMetric } from '@/core/units/say';
 import { ArrowDown, ArrowUp, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
@@ -133,17 +134,7 @@ function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) 
       </p>
       <ol>
         {steps.map((s, i) => (
-          <StepEditor
-            key={s.id}
-            i={i}
-            s={s}
-            of={steps.length}
-            problem={form.at(stepNamed(i))}
-            onPut={(change) => put(i, change)}
-            onSwap={(k) => swap(i, k)}
-            onOut={() => out(i)}
-            onAdd={() => add(i)}
-          />
+          <StepAt key={s.id} s={s} i={i} steps={steps} form={form} put={put} swap={swap} out={out} add={add} />
         ))}
       </ol>
       <PlainField label="Reason for the change" {...form.field('reason')} />
@@ -155,6 +146,32 @@ function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) 
       </p>
       <FormProblem of={form} />
     </div>
+  );
+}
+
+interface StepAtProps {
+  s: Draft;
+  i: number;
+  steps: Draft[];
+  form: Form<{ name: string; reason: string }>;
+  put: (i: number, change: Partial<Draft>) => void;
+  swap: (i: number, k: number) => void;
+  out: (i: number) => void;
+  add: (after: number) => void;
+}
+
+function StepAt({ s, i, steps, form, put, swap, out, add }: StepAtProps) {
+  return (
+    <StepEditor
+      i={i}
+      s={s}
+      of={steps.length}
+      problem={form.at(stepNamed(i))}
+      onPut={(change) => put(i, change)}
+      onSwap={(k) => swap(i, k)}
+      onOut={() => out(i)}
+      onAdd={() => add(i)}
+    />
   );
 }
 
@@ -173,20 +190,7 @@ interface StepEditorProps {
 function StepEditor({ i, s, of, problem, onPut, onSwap, onOut, onAdd }: StepEditorProps) {
   return (
     <StepBox>
-      <div style={{ display: 'flex', gap: '0.5rem', alignItems: 'end' }}>
-        <div style={{ flex: 1 }}>
-          <PlainField label={`Step ${i + 1}`} value={s.title} onChange={(title) => onPut({ title })} problem={problem} />
-        </div>
-        <QuietButton isDisabled={i === 0} onPress={() => onSwap(i - 1)} aria-label={`Move step ${i + 1} up`}>
-          <ArrowUp size={16} aria-hidden />
-        </QuietButton>
-        <QuietButton isDisabled={i === of - 1} onPress={() => onSwap(i + 1)} aria-label={`Move step ${i + 1} down`}>
-          <ArrowDown size={16} aria-hidden />
-        </QuietButton>
-        <QuietButton isDisabled={of === 1} onPress={onOut} aria-label={`Take step ${i + 1} out`}>
-          take out
-        </QuietButton>
-      </div>
+      <StepHead i={i} s={s} onPut={onPut} problem={problem} onSwap={onSwap} of={of} onOut={onOut} />
       <label>
         <span className="label">What to do</span>
         <textarea rows={3} value={s.say} onChange={(event) => onPut({ say: event.target.value })} />
@@ -200,22 +204,57 @@ function StepEditor({ i, s, of, problem, onPut, onSwap, onOut, onAdd }: StepEdit
         />
       </label>
       <PlainField label="Tools" value={s.tools} onChange={(tools) => onPut({ tools })} />
-      <div className="cautions">
-        <span className="label">Cautions</span>
-        {CAUTION_NAMES.map((c) => (
-          <label key={c}>
-            <input
-              type="checkbox"
-              checked={s.cautions.includes(c)}
-              onChange={(event) => onPut({ cautions: event.target.checked ? [...s.cautions, c] : s.cautions.filter((x) => x !== c) })}
-            />
-            {c}
-          </label>
-        ))}
-      </div>
+      <StepCautions s={s} onPut={onPut} />
       <QuietButton onPress={onAdd}>
         <Plus size={14} aria-hidden /> a step after this one
       </QuietButton>
     </StepBox>
+  );
+}
+
+function StepCautions({ s, onPut }: { s: Draft; onPut: (change: Partial<Draft>) => void }) {
+  return (
+    <div className="cautions">
+      <span className="label">Cautions</span>
+      {CAUTION_NAMES.map((c) => (
+        <label key={c}>
+          <input
+            type="checkbox"
+            checked={s.cautions.includes(c)}
+            onChange={(event) => onPut({ cautions: event.target.checked ? [...s.cautions, c] : s.cautions.filter((x) => x !== c) })}
+          />
+          {c}
+        </label>
+      ))}
+    </div>
+  );
+}
+
+interface StepHeadProps {
+  i: number;
+  s: Draft;
+  onPut: (change: Partial<Draft>) => void;
+  problem: string | null;
+  onSwap: (place: number) => void;
+  of: number;
+  onOut: () => void;
+}
+
+function StepHead({ i, s, onPut, problem, onSwap, of, onOut }: StepHeadProps) {
+  return (
+    <div style={{ display: 'flex', gap: '0.5rem', alignItems: 'end' }}>
+      <div style={{ flex: 1 }}>
+        <PlainField label={`Step ${i + 1}`} value={s.title} onChange={(title) => onPut({ title })} problem={problem} />
+      </div>
+      <QuietButton isDisabled={i === 0} onPress={() => onSwap(i - 1)} aria-label={`Move step ${i + 1} up`}>
+        <ArrowUp size={16} aria-hidden />
+      </QuietButton>
+      <QuietButton isDisabled={i === of - 1} onPress={() => onSwap(i + 1)} aria-label={`Move step ${i + 1} down`}>
+        <ArrowDown size={16} aria-hidden />
+      </QuietButton>
+      <QuietButton isDisabled={of === 1} onPress={onOut} aria-label={`Take step ${i + 1} out`}>
+        take out
+      </QuietButton>
+    </div>
   );
 }

@@ -36,29 +36,45 @@ function Rule({ rule, name }: { rule: SchoolRule; name: string }) {
   };
   return (
     <Table aria-label={name}>
-      <thead>
-        <tr>
-          <th>Use</th>
-          {ENDS.flatMap((end) =>
-            (['static', 'rider'] as const).map((state) => (
-              <th key={end + state}>
-                <EndName $end={end}>
-                  {END_NAMES[end]} {state}
-                </EndName>
-              </th>
-            )),
-          )}
-        </tr>
-      </thead>
-      <tbody>
-        {USES.map((use) => (
-          <tr key={use}>
-            <td>{USE_NAMES[use]}</td>
-            {ENDS.flatMap((end) => (['static', 'rider'] as const).map((state) => <td key={end + state}>{cell(use, end, state)}</td>))}
-          </tr>
-        ))}
-      </tbody>
+      <RuleHead />
+      <RuleRows cell={cell} />
     </Table>
+  );
+}
+
+interface RuleRowsProps {
+  cell: (use: WindowRow['uses'][number], end: End, state: 'static' | 'rider') => string;
+}
+
+function RuleRows({ cell }: RuleRowsProps) {
+  return (
+    <tbody>
+      {USES.map((use) => (
+        <tr key={use}>
+          <td>{USE_NAMES[use]}</td>
+          {ENDS.flatMap((end) => (['static', 'rider'] as const).map((state) => <td key={end + state}>{cell(use, end, state)}</td>))}
+        </tr>
+      ))}
+    </tbody>
+  );
+}
+
+function RuleHead() {
+  return (
+    <thead>
+      <tr>
+        <th>Use</th>
+        {ENDS.flatMap((end) =>
+          (['static', 'rider'] as const).map((state) => (
+            <th key={end + state}>
+              <EndName $end={end}>
+                {END_NAMES[end]} {state}
+              </EndName>
+            </th>
+          )),
+        )}
+      </tr>
+    </thead>
   );
 }
 

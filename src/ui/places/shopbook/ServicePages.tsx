@@ -118,31 +118,43 @@ export function ServiceSection({ versions }: { versions: Version<ServiceRule>[] 
       <Table aria-label="Service lives">
         <tbody>
           {versions.map(({ page }) => (
-            <tr key={page.id}>
-              <td>
-                <EndName $end={page.end}>{page.name}</EndName>
-                <br />
-                <Small>
-                  {page.uses.map((u) => USE_NAMES[u]).join(', ') || 'every use'}
-                  {page.components.length > 0 && `; ${page.components.map((c) => COMPONENTS[c]).join(', ')}`}
-                </Small>
-                {open === page.id && <RuleForm page={page} onDone={() => setOpen(null)} />}
-              </td>
-              <td className="number">
-                {limits(page)}
-                <br />
-                <Small>{page.origin}</Small>
-              </td>
-              <td className="number">
-                <QuietButton onPress={() => setOpen(open === page.id ? null : page.id)} aria-label={`Change ${page.name}, ${page.id}`}>
-                  change
-                </QuietButton>
-              </td>
-            </tr>
+            <RuleRow key={page.id} page={page} open={open} setOpen={setOpen} />
           ))}
         </tbody>
       </Table>
     </Titled>
+  );
+}
+
+interface RuleRowProps {
+  page: ServiceRule;
+  open: string | null;
+  setOpen: (next: string | null) => void;
+}
+
+function RuleRow({ page, open, setOpen }: RuleRowProps) {
+  return (
+    <tr>
+      <td>
+        <EndName $end={page.end}>{page.name}</EndName>
+        <br />
+        <Small>
+          {page.uses.map((u) => USE_NAMES[u]).join(', ') || 'every use'}
+          {page.components.length > 0 && `; ${page.components.map((c) => COMPONENTS[c]).join(', ')}`}
+        </Small>
+        {open === page.id && <RuleForm page={page} onDone={() => setOpen(null)} />}
+      </td>
+      <td className="number">
+        {limits(page)}
+        <br />
+        <Small>{page.origin}</Small>
+      </td>
+      <td className="number">
+        <QuietButton onPress={() => setOpen(open === page.id ? null : page.id)} aria-label={`Change ${page.name}, ${page.id}`}>
+          change
+        </QuietButton>
+      </td>
+    </tr>
   );
 }
 

@@ -28,13 +28,7 @@ export function Technicians({ technicians }: { technicians: Technician[] }) {
       {technicians.length === 0 && <Empty>Nobody yet. Add the names of those who sign rebuilds.</Empty>}
       <ul>
         {technicians.map((t) => (
-          <li key={t.id} style={{ padding: '0.4rem 0', borderBottom: '1px solid var(--fine)' }}>
-            {t.name}{' '}
-            <QuietButton onPress={() => setChanging(changing === t.id ? null : t.id)} aria-label={`Passcode of ${t.name}`}>
-              passcode
-            </QuietButton>
-            {changing === t.id && <PasscodeForm technician={t} onDone={() => setChanging(null)} />}
-          </li>
+          <TechnicianLine key={t.id} t={t} setChanging={setChanging} changing={changing} />
         ))}
       </ul>
       <PlainField label="Add a technician" {...form.field('name')} />
@@ -44,6 +38,24 @@ export function Technicians({ technicians }: { technicians: Technician[] }) {
       </p>
       <FormProblem of={form} />
     </Titled>
+  );
+}
+
+interface TechnicianLineProps {
+  t: Technician;
+  setChanging: (next: number | null) => void;
+  changing: number | null;
+}
+
+function TechnicianLine({ t, setChanging, changing }: TechnicianLineProps) {
+  return (
+    <li style={{ padding: '0.4rem 0', borderBottom: '1px solid var(--fine)' }}>
+      {t.name}{' '}
+      <QuietButton onPress={() => setChanging(changing === t.id ? null : t.id)} aria-label={`Passcode of ${t.name}`}>
+        passcode
+      </QuietButton>
+      {changing === t.id && <PasscodeForm technician={t} onDone={() => setChanging(null)} />}
+    </li>
   );
 }
 
@@ -79,17 +91,7 @@ export function SealsPanel() {
       </p>
       <Button onPress={() => setChecks(checks + 1)}>Check every seal</Button>
       <NotRead reading={reading} />
-      {found && (
-        <p role="status" style={{ paddingTop: '0.5rem' }}>
-          {found.records} signed records, {found.broken.length === 0 ? 'every seal holds' : `${found.broken.length} broken`}.
-          {found.lastSeal && (
-            <>
-              <br />
-              <Small>The last seal, to write down elsewhere: {found.lastSeal.slice(0, 16)}</Small>
-            </>
-          )}
-        </p>
-      )}
+      {found && <SealsFound found={found} />}
       {found?.broken.map((b) => (
         <Warn key={b.id}>
           Record {b.id} of job {b.jobId}: its{' '}
@@ -97,5 +99,19 @@ export function SealsPanel() {
         </Warn>
       ))}
     </Titled>
+  );
+}
+
+function SealsFound({ found }: { found: Seals }) {
+  return (
+    <p role="status" style={{ paddingTop: '0.5rem' }}>
+      {found.records} signed records, {found.broken.length === 0 ? 'every seal holds' : `${found.broken.length} broken`}.
+      {found.lastSeal && (
+        <>
+          <br />
+          <Small>The last seal, to write down elsewhere: {found.lastSeal.slice(0, 16)}</Small>
+        </>
+      )}
+    </p>
   );
 }

@@ -16,30 +16,36 @@ export function TrainingList() {
       <p style={{ paddingBottom: '0.75rem' }}>
         <BeginPractice /> <Small>a whole job on the Bench, deleted without a trace when you are done</Small>
       </p>
-      <Table aria-label="Cases">
-        <thead>
-          <tr>
-            <th>Case</th>
-            <th>Machine</th>
-            <th>Told</th>
-          </tr>
-        </thead>
-        <tbody>
-          {CASES.map((c) => (
-            <tr key={c.id}>
-              <td>
-                <Link href={`/training/${c.id}`} style={{ fontWeight: 650, display: 'inline-flex', minHeight: 44, alignItems: 'center' }}>
-                  {c.title}
-                </Link>
-              </td>
-              <td>{machineNamed(c)}</td>
-              <td>
-                “{c.asked['complaint.1.words']}” <Small>{Object.keys(c.reveals).length} measurements to be had</Small>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <CaseTable />
     </BookFrame>
+  );
+}
+
+function CaseTable() {
+  return (
+    <Table aria-label="Cases">
+      <thead>
+        <tr>
+          <th>Case</th>
+          <th>Machine</th>
+          <th>Told</th>
+        </tr>
+      </thead>
+      <tbody>
+        {CASES.map((c) => (
+          <tr key={c.id}>
+            <td>
+              <Link href={`/training/${c.id}`} style={{ fontWeight: 650, display: 'inline-flex', minHeight: 44, alignItems: 'center' }}>
+                {c.title}
+              </Link>
+            </td>
+            <td>{machineNamed(c)}</td>
+            <td>
+              “{c.asked['complaint.1.words']}” <Small>{Object.keys(c.reveals).length} measurements to be had</Small>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

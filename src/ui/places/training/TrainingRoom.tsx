@@ -1,4 +1,5 @@
 'use client';
+import type { Explained } from '@/judgement/reason/reason';
 import { kg, said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
 import Link from 'next/link';
@@ -52,26 +53,21 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
         </Link>
       </p>
       <Columns $wide="1.2fr 1fr">
-        <div>
-          <Story c={c} known={known} />
-          <Titled title="What you know" aside={`${minutes} min spent`}>
-            <Evidence reasoned={reasoned} made={made} />
-          </Titled>
-          {!answered && (
-            <Titled title="What do you think it is?">
-              <div style={{ maxWidth: '26rem' }}>
-                <Pick label="Your cause" value={guess || null} options={options} onPick={setGuess} />
-              </div>
-              <p style={{ paddingTop: '0.6rem' }}>
-                <Button $strong isDisabled={guess === ''} onPress={() => setAnswered(true)}>
-                  That is it
-                </Button>{' '}
-                <Small>or measure on, at the right</Small>
-              </p>
-            </Titled>
-          )}
-          {answered && <Told c={c} moves={moves} guess={guess} causes={causes} schools={schools} minutes={minutes} />}
-        </div>
+        <WhatIsKnown
+          c={c}
+          known={known}
+          minutes={minutes}
+          reasoned={reasoned}
+          made={made}
+          answered={answered}
+          guess={guess}
+          options={options}
+          setGuess={setGuess}
+          setAnswered={setAnswered}
+          moves={moves}
+          causes={causes}
+          schools={schools}
+        />
         <div>
           {!answered && (
             <Measurements c={c} made={made} guessed={guess !== ''} onMeasure={(measured) => setMoves([...moves, { measured, guess }])} />
@@ -84,6 +80,72 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
         </div>
       </Columns>
     </Shell>
+  );
+}
+
+interface WhatIsKnownProps {
+  c: TrainingCase;
+  known: Known;
+  minutes: number;
+  reasoned: Reasoned;
+  made: string[];
+  answered: boolean;
+  guess: string;
+  options: { value: string; label: string }[];
+  setGuess: (next: string) => void;
+  setAnswered: (next: boolean) => void;
+  moves: Move[];
+  causes: CausePage[];
+  schools: School[];
+}
+
+function WhatIsKnown({
+  c,
+  known,
+  minutes,
+  reasoned,
+  made,
+  answered,
+  guess,
+  options,
+  setGuess,
+  setAnswered,
+  moves,
+  causes,
+  schools,
+}: WhatIsKnownProps) {
+  return (
+    <div>
+      <Story c={c} known={known} />
+      <Titled title="What you know" aside={`${minutes} min spent`}>
+        <Evidence reasoned={reasoned} made={made} />
+      </Titled>
+      {!answered && <Guess guess={guess} options={options} setGuess={setGuess} setAnswered={setAnswered} />}
+      {answered && <Told c={c} moves={moves} guess={guess} causes={causes} schools={schools} minutes={minutes} />}
+    </div>
+  );
+}
+
+interface GuessProps {
+  guess: string;
+  options: { value: string; label: string }[];
+  setGuess: (next: string) => void;
+  setAnswered: (next: boolean) => void;
+}
+
+function Guess({ guess, options, setGuess, setAnswered }: GuessProps) {
+  return (
+    <Titled title="What do you think it is?">
+      <div style={{ maxWidth: '26rem' }}>
+        <Pick label="Your cause" value={guess || null} options={options} onPick={setGuess} />
+      </div>
+      <p style={{ paddingTop: '0.6rem' }}>
+        <Button $strong isDisabled={guess === ''} onPress={() => setAnswered(true)}>
+          That is it
+        </Button>{' '}
+        <Small>or measure on, at the right</Small>
+      </p>
+    </Titled>
   );
 }
 
@@ -189,42 +251,64 @@ function Told({ c, moves, guess, causes, schools, minutes }: ToldProps) {
         {truth.name}. {right ? 'That is what you said.' : `You said: ${name(guess).toLowerCase()}.`}
       </p>
       <p style={{ maxWidth: '62ch' }}>{c.what}</p>
-      <p>
-        <Small>
-          First cure: {truth.page.cures[0]!.what} You spent {minutes} min; the model’s way takes {way.minutes} min:{' '}
-          {way.made.map((m) => measurementWords(m).toLowerCase()).join(', then ') || 'nothing measured'}.
-        </Small>
-      </p>
-      <Table aria-label="Your way and the model’s">
-        <thead>
-          <tr>
-            <th>Known</th>
-            <th>You thought</th>
-            <th className="number">the model of it</th>
-            <th>The model thought</th>
-            <th>and would measure</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.n}>
-              <td>{r.measured}</td>
-              <td>{r.mine}</td>
-              <td className="number">{percent(r.mineShare)}</td>
-              <td>
-                {r.model} {r.modelShare !== null && <Small>{percent(r.modelShare)}</Small>}
-              </td>
-              <td>{r.wouldMeasure}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <Verdict truth={truth} minutes={minutes} way={way} />
+      <BothWays rows={rows} />
       <Sentences reasoned={all} truth={c.truth} />
       <p style={{ paddingTop: '0.6rem', display: 'flex', gap: '1rem', alignItems: 'center' }}>
         <LinkButton href={`/training/${next.id}`}>Next case: {next.title}</LinkButton>
         <Link href="/training">All cases</Link>
       </p>
     </Titled>
+  );
+}
+
+interface VerdictProps {
+  truth: Explained;
+  minutes: number;
+  way: { made: string[]; minutes: number; ends: string | null };
+}
+
+function Verdict({ truth, minutes, way }: VerdictProps) {
+  return (
+    <p>
+      <Small>
+        First cure: {truth.page.cures[0]!.what} You spent {minutes} min; the model’s way takes {way.minutes} min:{' '}
+        {way.made.map((m) => measurementWords(m).toLowerCase()).join(', then ') || 'nothing measured'}.
+      </Small>
+    </p>
+  );
+}
+
+interface BothWaysProps {
+  rows: { n: number; measured: string; mine: string; mineShare: number; model: string; modelShare: number | null; wouldMeasure: string }[];
+}
+
+function BothWays({ rows }: BothWaysProps) {
+  return (
+    <Table aria-label="Your way and the model’s">
+      <thead>
+        <tr>
+          <th>Known</th>
+          <th>You thought</th>
+          <th className="number">the model of it</th>
+          <th>The model thought</th>
+          <th>and would measure</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.n}>
+            <td>{r.measured}</td>
+            <td>{r.mine}</td>
+            <td className="number">{percent(r.mineShare)}</td>
+            <td>
+              {r.model} {r.modelShare !== null && <Small>{percent(r.modelShare)}</Small>}
+            </td>
+            <td>{r.wouldMeasure}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }
 

@@ -130,32 +130,43 @@ function Figures({ before, after }: { before: LoggedRun | null; after: LoggedRun
   );
   return (
     <Titled title="What the log says" aside={runs.map((r) => `${MOMENTS[r.moment].toLowerCase()}: ${r.name}`).join(' · ')}>
-      <Table aria-label="What the log says">
-        <thead>
-          <tr>
-            <th>Of the travel, unless said</th>
+      <LogTable columns={columns} runs={runs} />
+    </Titled>
+  );
+}
+
+interface LogTableProps {
+  columns: { end: 'rear' | 'front'; moment: 'before' | 'after'; figures: LogFigures }[];
+  runs: LoggedRun[];
+}
+
+function LogTable({ columns, runs }: LogTableProps) {
+  return (
+    <Table aria-label="What the log says">
+      <thead>
+        <tr>
+          <th>Of the travel, unless said</th>
+          {columns.map((c) => (
+            <th key={c.end + c.moment} className="number">
+              <EndName $end={c.end}>{END_NAMES[c.end]}</EndName>
+              {runs.length > 1 && ` ${c.moment}`}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {LINES.map(([name, of]) => (
+          <tr key={name}>
+            <td>{name}</td>
             {columns.map((c) => (
-              <th key={c.end + c.moment} className="number">
-                <EndName $end={c.end}>{END_NAMES[c.end]}</EndName>
-                {runs.length > 1 && ` ${c.moment}`}
-              </th>
+              <td key={c.end + c.moment} className="number">
+                <Sentence of={of(c.figures)} />
+              </td>
             ))}
           </tr>
-        </thead>
-        <tbody>
-          {LINES.map(([name, of]) => (
-            <tr key={name}>
-              <td>{name}</td>
-              {columns.map((c) => (
-                <td key={c.end + c.moment} className="number">
-                  <Sentence of={of(c.figures)} />
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </Table>
-    </Titled>
+        ))}
+      </tbody>
+    </Table>
   );
 }
 
@@ -178,22 +189,36 @@ function Histograms({ end, before, after }: { end: End; before: LogDocument | nu
   const about = [said(was, is ? 'before' : ''), said(is, was ? 'after' : '')].filter(Boolean).join('; ');
   return (
     <Titled title={`${END_NAMES[end]}: where it worked, and how fast`}>
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(19rem, 1fr))', gap: '0 1.5rem' }}>
-        <LineChart
-          description={`${END_NAMES[end]} travel histogram: ${about}`}
-          lines={lines(travelPoints)}
-          x={{ name: 'Share of travel', unit: '%', max: 100 }}
-          y={{ name: 'Of the time', unit: '%' }}
-          height={210}
-        />
-        <LineChart
-          description={`${END_NAMES[end]} speed histogram, rebound left, compression right: ${about}`}
-          lines={lines(speedPoints)}
-          x={{ name: 'Rebound ← speed → compression', unit: 'm/s', min: -2.5, max: 2.5 }}
-          y={{ name: 'Of the time', unit: '%' }}
-          height={210}
-        />
-      </div>
+      <BothHistograms end={end} about={about} lines={lines} />
     </Titled>
+  );
+}
+
+interface BothHistogramsProps {
+  end: 'rear' | 'front';
+  about: string;
+  lines: (
+    of: (f: LogFigures) => [number, number][],
+  ) => { name: string; points: [number, number][]; look: 'thin' | 'strong'; colour: 'rear' | 'front'; step: boolean }[];
+}
+
+function BothHistograms({ end, about, lines }: BothHistogramsProps) {
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(19rem, 1fr))', gap: '0 1.5rem' }}>
+      <LineChart
+        description={`${END_NAMES[end]} travel histogram: ${about}`}
+        lines={lines(travelPoints)}
+        x={{ name: 'Share of travel', unit: '%', max: 100 }}
+        y={{ name: 'Of the time', unit: '%' }}
+        height={210}
+      />
+      <LineChart
+        description={`${END_NAMES[end]} speed histogram, rebound left, compression right: ${about}`}
+        lines={lines(speedPoints)}
+        x={{ name: 'Rebound ← speed → compression', unit: 'm/s', min: -2.5, max: 2.5 }}
+        y={{ name: 'Of the time', unit: '%' }}
+        height={210}
+      />
+    </div>
   );
 }

@@ -1,4 +1,6 @@
 'use client';
+import type { Entries } from '@/catalogue/entry';
+import type { Form } from '../../kit/useForm';
 import { recorded } from '@/catalogue/entry';
 import { actualOf, quoteOf, unpriced } from '@/judgement/job/quote';
 import { clockText, secondsAtBench } from '@/judgement/job/work';
@@ -46,6 +48,10 @@ export function QuoteSheet() {
 }
 
 /** Lines for what the job takes from the drawers and what has a price there. */
+/** The first line of the quote that nothing is written in. */
+const nextLine = (live: Entries): number =>
+  Math.max(0, ...Object.keys(live).flatMap((f) => Number(/^job\.quote\.(\d+)\./.exec(f)?.[1] ?? 0))) + 1;
+
 function FromDrawers() {
   const { data } = useBench();
   const store = useFieldStore();
@@ -58,10 +64,7 @@ function FromDrawers() {
   const open = priced.filter((p) => !known.has(p.need.name));
   if (open.length === 0) return null;
   const fill = () => {
-    const used = Object.keys(live)
-      .flatMap((f) => /^job\.quote\.(\d+)\./.exec(f)?.[1] ?? [])
-      .map(Number);
-    let n = Math.max(0, ...used) + 1;
+    let n = nextLine(live);
     for (const { need, price, currency } of open) {
       store.put(`job.quote.${n}.kind`, 'part');
       store.put(`job.quote.${n}.what`, need.name);
@@ -93,38 +96,62 @@ function Lines({
   const money = (minor: number) => moneyText({ minor, currency });
   return (
     <Table aria-label={name}>
-      <tbody>
-        {lines.map((l, i) => (
-          <tr key={i}>
-            <td>{l.what}</td>
-            <td className="number">
-              {l.quantity} {l.kind === 'labour' ? 'h' : ''} × {money(l.unitMinor)}
-            </td>
-            <td className="number">{money(l.minor)}</td>
-          </tr>
-        ))}
-        <tr>
-          <td colSpan={2}>
-            <Small>without {taxName.toLowerCase()}</Small>
-          </td>
-          <td className="number">{money(total.netMinor)}</td>
-        </tr>
-        <tr>
-          <td colSpan={2}>
-            <Small>{taxName}</Small>
-          </td>
-          <td className="number">{money(total.taxMinor)}</td>
-        </tr>
-        <tr>
-          <td colSpan={2}>
-            <b>Together</b>
-          </td>
-          <td className="number">
-            <b>{money(total.totalMinor)}</b>
-          </td>
-        </tr>
-      </tbody>
+      <LineRows lines={lines} money={money} taxName={taxName} total={total} />
     </Table>
+  );
+}
+
+interface LineRowsProps {
+  lines: { kind: 'part' | 'labour' | 'other'; what: string; quantity: number; unitMinor: number; minor: number }[];
+  money: (minor: number) => string;
+  taxName: string;
+  total: { netMinor: number; taxMinor: number; totalMinor: number };
+}
+
+function LineRows({ lines, money, taxName, total }: LineRowsProps) {
+  return (
+    <tbody>
+      {lines.map((l, i) => (
+        <LineRow key={i} l={l} money={money} />
+      ))}
+      <tr>
+        <td colSpan={2}>
+          <Small>without {taxName.toLowerCase()}</Small>
+        </td>
+        <td className="number">{money(total.netMinor)}</td>
+      </tr>
+      <tr>
+        <td colSpan={2}>
+          <Small>{taxName}</Small>
+        </td>
+        <td className="number">{money(total.taxMinor)}</td>
+      </tr>
+      <tr>
+        <td colSpan={2}>
+          <b>Together</b>
+        </td>
+        <td className="number">
+          <b>{money(total.totalMinor)}</b>
+        </td>
+      </tr>
+    </tbody>
+  );
+}
+
+interface LineRowProps {
+  l: { kind: 'part' | 'labour' | 'other'; what: string; quantity: number; unitMinor: number; minor: number };
+  money: (minor: number) => string;
+}
+
+function LineRow({ l, money }: LineRowProps) {
+  return (
+    <tr>
+      <td>{l.what}</td>
+      <td className="number">
+        {l.quantity} {l.kind === 'labour' ? 'h' : ''} × {money(l.unitMinor)}
+      </td>
+      <td className="number">{money(l.minor)}</td>
+    </tr>
   );
 }
 
@@ -145,19 +172,7 @@ function Offer() {
   return (
     <Titled title="As it stands now">
       <Lines name="The rebuild" lines={quote.lines} total={quote.rebuild} currency={currency} taxName={taxName} />
-      {instead && (
-        <>
-          <p style={{ paddingTop: '1rem' }}>
-            <b>Instead: {instead.what}</b>
-          </p>
-          <Lines name="A new unit" lines={instead.lines} total={instead.total} currency={currency} taxName={taxName} />
-          <p>
-            {difference > 0
-              ? `The rebuild costs ${moneyText({ minor: difference, currency })} less than the new unit, getting it out counted in both.`
-              : `The new unit costs ${moneyText({ minor: -difference, currency })} less than the rebuild, getting it out counted in both: say so before the spanner.`}
-          </p>
-        </>
-      )}
+      {instead && <Instead instead={instead} currency={currency} taxName={taxName} difference={difference} />}
       {half > 0 && <Warn>{half === 1 ? 'One line is' : `${half} lines are`} without a name or a price and not counted.</Warn>}
       <p style={{ paddingTop: '0.5rem' }}>
         <Button $strong onPress={() => void offer()}>
@@ -166,6 +181,33 @@ function Offer() {
       </p>
       <FormProblem of={form} />
     </Titled>
+  );
+}
+
+interface InsteadProps {
+  instead: {
+    what: string;
+    lines: { kind: 'part' | 'labour' | 'other'; what: string; quantity: number; unitMinor: number; minor: number }[];
+    total: { netMinor: number; taxMinor: number; totalMinor: number };
+  };
+  currency: string;
+  taxName: string;
+  difference: number;
+}
+
+function Instead({ instead, currency, taxName, difference }: InsteadProps) {
+  return (
+    <>
+      <p style={{ paddingTop: '1rem' }}>
+        <b>Instead: {instead.what}</b>
+      </p>
+      <Lines name="A new unit" lines={instead.lines} total={instead.total} currency={currency} taxName={taxName} />
+      <p>
+        {difference > 0
+          ? `The rebuild costs ${moneyText({ minor: difference, currency })} less than the new unit, getting it out counted in both.`
+          : `The new unit costs ${moneyText({ minor: -difference, currency })} less than the rebuild, getting it out counted in both: say so before the spanner.`}
+      </p>
+    </>
   );
 }
 
@@ -196,15 +238,7 @@ function OneQuote({ quote, newest }: { quote: OfferedQuote; newest: boolean }) {
       </Small>{' '}
       <a href={`/api/jobs/${data.job.id}/print/quote?quote=${quote.id}`}>PDF</a>
       {quote.accepted === null ? (
-        newest && (
-          <div>
-            <PlainField label="In the customer’s words" {...form.field('words')} />
-            <p style={{ display: 'flex', gap: '1rem', paddingTop: '0.5rem' }}>
-              <Button onPress={() => void say(true)}>Accepted</Button>
-              <Button onPress={() => void say(false)}>Not accepted</Button>
-            </p>
-          </div>
-        )
+        newest && <Answer form={form} say={say} />
       ) : (
         <p>
           {quote.accepted ? '● accepted' : '○ not accepted'} {quote.answeredAt ? dayWords(quote.answeredAt) : ''}
@@ -213,6 +247,23 @@ function OneQuote({ quote, newest }: { quote: OfferedQuote; newest: boolean }) {
       )}
       <FormProblem of={form} />
     </section>
+  );
+}
+
+interface AnswerProps {
+  form: Form<{ words: string }>;
+  say: (accepted: boolean) => Promise<void>;
+}
+
+function Answer({ form, say }: AnswerProps) {
+  return (
+    <div>
+      <PlainField label="In the customer’s words" {...form.field('words')} />
+      <p style={{ display: 'flex', gap: '1rem', paddingTop: '0.5rem' }}>
+        <Button onPress={() => void say(true)}>Accepted</Button>
+        <Button onPress={() => void say(false)}>Not accepted</Button>
+      </p>
+    </div>
   );
 }
 
@@ -246,16 +297,29 @@ function Actual() {
       {rows.length > 0 && (
         <Small>In the order of the lines: {rows.map((n) => live[`job.quote.${n}.what`]?.text || 'labour').join(', ')}.</Small>
       )}
-      <p style={{ paddingTop: '0.5rem' }}>
-        <b>{moneyText({ minor: total.totalMinor, currency })}</b>{' '}
-        {against && (
-          <Small>
-            {difference === 0
-              ? `as quoted (quote ${against.id})`
-              : `${moneyText({ minor: Math.abs(difference), currency })} ${difference > 0 ? 'above' : 'below'} quote ${against.id}`}
-          </Small>
-        )}
-      </p>
+      <AgainstQuote total={total} currency={currency} against={against} difference={difference} />
     </Titled>
+  );
+}
+
+interface AgainstQuoteProps {
+  total: { netMinor: number; taxMinor: number; totalMinor: number };
+  currency: string;
+  against: OfferedQuote | undefined;
+  difference: number;
+}
+
+function AgainstQuote({ total, currency, against, difference }: AgainstQuoteProps) {
+  return (
+    <p style={{ paddingTop: '0.5rem' }}>
+      <b>{moneyText({ minor: total.totalMinor, currency })}</b>{' '}
+      {against && (
+        <Small>
+          {difference === 0
+            ? `as quoted (quote ${against.id})`
+            : `${moneyText({ minor: Math.abs(difference), currency })} ${difference > 0 ? 'above' : 'below'} quote ${against.id}`}
+        </Small>
+      )}
+    </p>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import type { Loads } from '@/judgement/model/loads';
 import { useMemo } from 'react';
 import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, LUGGAGE_ITEM } from '@/catalogue/fields/ask';
 import { loadsOf } from '@/judgement/model/loads';
@@ -176,34 +177,7 @@ function LoadTable() {
       {loads.cases.length === 0 ? (
         <Small>Loads follow once the rider’s mass, the wheelbase and both wheel weights are in.</Small>
       ) : (
-        <Table>
-          <thead>
-            <tr>
-              <th>Case</th>
-              <th className="number">Total</th>
-              <th className="number">Rear, sprung</th>
-              <th className="number">Front, sprung</th>
-              <th className="number">On front</th>
-            </tr>
-          </thead>
-          <tbody>
-            {loads.cases.map((c) => (
-              <tr key={c.name}>
-                <td>{c.name}</td>
-                {c.result.ok ? (
-                  <>
-                    <td className="number">{inUnits(kg(c.result.value.totalKg))}</td>
-                    <td className="number">{inUnits(newtons(c.result.value.ladenRearN))}</td>
-                    <td className="number">{inUnits(newtons(c.result.value.ladenFrontN))}</td>
-                    <td className="number">{(c.result.value.ladenFrontShare * 100).toFixed(0)} %</td>
-                  </>
-                ) : (
-                  <td colSpan={4}>cannot stand</td>
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <CaseTable loads={loads} />
       )}
       {loads.assumed.length > 0 && (
         <p>
@@ -214,5 +188,45 @@ function LoadTable() {
       <LoadsView loads={loads} locked={sealed} />
       <OwnCases />
     </Titled>
+  );
+}
+
+function CaseTable({ loads }: { loads: Loads }) {
+  const inUnits = useSaid();
+  return (
+    <Table>
+      <CaseHead />
+      <tbody>
+        {loads.cases.map((c) => (
+          <tr key={c.name}>
+            <td>{c.name}</td>
+            {c.result.ok ? (
+              <>
+                <td className="number">{inUnits(kg(c.result.value.totalKg))}</td>
+                <td className="number">{inUnits(newtons(c.result.value.ladenRearN))}</td>
+                <td className="number">{inUnits(newtons(c.result.value.ladenFrontN))}</td>
+                <td className="number">{(c.result.value.ladenFrontShare * 100).toFixed(0)} %</td>
+              </>
+            ) : (
+              <td colSpan={4}>cannot stand</td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+function CaseHead() {
+  return (
+    <thead>
+      <tr>
+        <th>Case</th>
+        <th className="number">Total</th>
+        <th className="number">Rear, sprung</th>
+        <th className="number">Front, sprung</th>
+        <th className="number">On front</th>
+      </tr>
+    </thead>
   );
 }

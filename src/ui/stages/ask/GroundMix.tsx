@@ -94,18 +94,34 @@ function Share({ id, percent, locked, onSet }: { id: GroundId; percent: number; 
       <SliderTrack className="track">
         <SliderThumb className="thumb" />
       </SliderTrack>
-      <span className="share">
-        <input
-          inputMode="numeric"
-          aria-label={`${GROUND_NAMES[id]}, share of the ride, %`}
-          value={typed ?? String(moved ?? percent)}
-          readOnly={locked}
-          onChange={(event) => setTyped(event.target.value)}
-          onBlur={leave}
-          onKeyDown={(event) => event.key === 'Enter' && leave()}
-        />
-        <Small>%</Small>
-      </span>
+      <ShareField id={id} typed={typed} moved={moved} percent={percent} locked={locked} setTyped={setTyped} leave={leave} />
     </Row>
+  );
+}
+
+interface ShareFieldProps {
+  id: 'smooth' | 'broken' | 'cobbles' | 'gravel' | 'sand' | 'rocks' | 'whoops' | 'jumps' | 'circuit';
+  typed: string | null;
+  moved: number | null;
+  percent: number;
+  locked: boolean;
+  setTyped: (next: string | null) => void;
+  leave: () => void;
+}
+
+function ShareField({ id, typed, moved, percent, locked, setTyped, leave }: ShareFieldProps) {
+  return (
+    <span className="share">
+      <input
+        inputMode="numeric"
+        aria-label={`${GROUND_NAMES[id]}, share of the ride, %`}
+        value={typed ?? String(moved ?? percent)}
+        readOnly={locked}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={leave}
+        onKeyDown={(event) => event.key === 'Enter' && leave()}
+      />
+      <Small>%</Small>
+    </span>
   );
 }

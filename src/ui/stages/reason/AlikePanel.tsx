@@ -1,4 +1,5 @@
 'use client';
+import type { Likeness } from '@/schema/alike';
 import Link from 'next/link';
 import { useState } from 'react';
 import { ALIKE_NAMES, alikeFigure, type AlikeFigure, alikeSummary, likenessOf, likeTerms } from '@/judgement/reason/alike';
@@ -28,40 +29,52 @@ export function AlikePanel() {
       {alike?.length === 0 && <Small>None in the book that was ridden and told of.</Small>}
       {alike && alike.length > 0 && (
         <div role="status">
-          <p>
-            <Small>
-              {alike.length} near enough, {better} rode better. What they had is no order for this one: their riders, roads and dampers were
-              their own.
-            </Small>
-          </p>
+          <BetterSchool alike={alike} better={better} />
           <Summary alike={alike} />
           <ul>
             {alike.slice(0, SHOWN).map((a) => (
-              <li key={a.jobId} style={{ padding: '0.4rem 0', borderTop: '1px solid var(--fine)' }}>
-                <Link href={`/machines/${a.machineId}`}>{a.machine}</Link> <Small>rode {a.feel}</Small>
-                <br />
-                <Small>
-                  distance {a.distance.toFixed(1)}:{' '}
-                  {likeTerms(here, a)
-                    .map((t) => t.words)
-                    .join(', ') || 'the same in all that is known'}
-                </Small>
-                <br />
-                <Small>
-                  {(['rear.spring', 'front.spring', 'rear.rebound', 'front.rebound'] as AlikeFigure[])
-                    .flatMap((f) => {
-                      const value = alikeFigure(a.document, f);
-                      return value === null ? [] : [`${ALIKE_NAMES[f].split(',')[0]!.toLowerCase()} ${figure(value)}`];
-                    })
-                    .concat(a.stacks)
-                    .join(' · ')}
-                </Small>
-              </li>
+              <AlikeJob key={a.jobId} a={a} here={here} />
             ))}
           </ul>
         </div>
       )}
     </Titled>
+  );
+}
+
+function BetterSchool({ alike, better }: { alike: readonly Alike[]; better: number }) {
+  return (
+    <p>
+      <Small>
+        {alike.length} near enough, {better} rode better. What they had is no order for this one: their riders, roads and dampers were their
+        own.
+      </Small>
+    </p>
+  );
+}
+
+function AlikeJob({ a, here }: { a: Alike; here: Likeness }) {
+  return (
+    <li style={{ padding: '0.4rem 0', borderTop: '1px solid var(--fine)' }}>
+      <Link href={`/machines/${a.machineId}`}>{a.machine}</Link> <Small>rode {a.feel}</Small>
+      <br />
+      <Small>
+        distance {a.distance.toFixed(1)}:{' '}
+        {likeTerms(here, a)
+          .map((t) => t.words)
+          .join(', ') || 'the same in all that is known'}
+      </Small>
+      <br />
+      <Small>
+        {(['rear.spring', 'front.spring', 'rear.rebound', 'front.rebound'] as AlikeFigure[])
+          .flatMap((f) => {
+            const value = alikeFigure(a.document, f);
+            return value === null ? [] : [`${ALIKE_NAMES[f].split(',')[0]!.toLowerCase()} ${figure(value)}`];
+          })
+          .concat(a.stacks)
+          .join(' · ')}
+      </Small>
+    </li>
   );
 }
 

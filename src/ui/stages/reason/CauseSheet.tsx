@@ -158,18 +158,84 @@ function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: Cu
         </Small>
         {followed && cure.cautions.map((c) => <Caution key={c}>{CAUTIONS[c]}</Caution>)}
       </div>
-      <div className="actions">
-        {cure.tier !== 'refer' && !look.locked && (
-          <Button $strong={followed} onPress={() => look.onFollow(cause, cure, prediction)} aria-label={`Follow: ${what}`}>
-            {followed ? 'Followed' : 'Follow this'}
-          </Button>
-        )}
-        {prediction.sags && (
-          <Button onPress={() => look.onLook(key, prediction)} aria-pressed={look.looked === key} aria-label={`Look at: ${what}`}>
-            Look
-          </Button>
-        )}
-      </div>
+      <CureButtons cure={cure} look={look} followed={followed} cause={cause} prediction={prediction} what={what} key={key} />
     </li>
+  );
+}
+
+interface CureButtonsProps {
+  cure: {
+    id: string;
+    tier: 'free' | 'cheap' | 'spring' | 'valve' | 'new' | 'refer';
+    what: string;
+    effect:
+      | { kind: 'none' }
+      | { kind: 'preload'; end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined }
+      | { kind: 'spring'; end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined }
+      | { kind: 'load' }
+      | { kind: 'gas' }
+      | {
+          kind: 'clicks';
+          adjuster: 'compression' | 'highCompression' | 'rebound';
+          by: number;
+          end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined;
+        }
+      | { kind: 'height'; by: number }
+      | {
+          kind: 'damping';
+          side: 'compression' | 'rebound';
+          band: 'low' | 'high' | 'all';
+          byPercent: number;
+          end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined;
+        }
+      | { kind: 'oil-level'; by: number | null };
+    hours: number;
+    partsMinor: number;
+    risk: string;
+    worsens: (
+      | 'harsh-small'
+      | 'harsh-braking'
+      | 'bottoms'
+      | 'dives'
+      | 'turns-in'
+      | 'wide'
+      | 'kicks'
+      | 'packs'
+      | 'wallows'
+      | 'seesaws'
+      | 'squats'
+      | 'fork-still'
+      | 'skips'
+      | 'tall'
+      | 'legs-differ'
+      | 'clickers-dead'
+      | 'fades'
+    )[];
+    cautions: ('gas' | 'lifting' | 'springs' | 'caps' | 'brakes' | 'torque' | 'mass' | 'oil' | 'afterwards' | 'licence')[];
+    ends: ('rear' | 'front')[];
+    touches: 'none' | 'brakes' | 'structure';
+  };
+  look: CureLook;
+  followed: boolean;
+  cause: Explained;
+  prediction: Prediction;
+  what: string;
+  key: string;
+}
+
+function CureButtons({ cure, look, followed, cause, prediction, what, key }: CureButtonsProps) {
+  return (
+    <div className="actions">
+      {cure.tier !== 'refer' && !look.locked && (
+        <Button $strong={followed} onPress={() => look.onFollow(cause, cure, prediction)} aria-label={`Follow: ${what}`}>
+          {followed ? 'Followed' : 'Follow this'}
+        </Button>
+      )}
+      {prediction.sags && (
+        <Button onPress={() => look.onLook(key, prediction)} aria-pressed={look.looked === key} aria-label={`Look at: ${what}`}>
+          Look
+        </Button>
+      )}
+    </div>
   );
 }

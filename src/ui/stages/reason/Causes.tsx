@@ -81,7 +81,6 @@ interface Props {
 
 /** What could explain the complaints, the supported causes first; each opens to its sentences and cures. */
 export function Causes({ reasoned, open, onOpen, look }: Props) {
-  const { working } = useBench();
   const linked = reasoned.causes.filter((c) => c.linked);
   const worth = (c: Explained) => c.explains >= LEAST_SHOWN || c.id === open;
   const supported = linked.filter((c) => c.supported && worth(c)).slice(0, MOST_SHOWN);
@@ -92,14 +91,7 @@ export function Causes({ reasoned, open, onOpen, look }: Props) {
     causes.map((c) => <Row key={c.id} cause={c} leads={c.id === reasoned.leading?.id} open={c.id === open} onOpen={onOpen} look={look} />);
   return (
     <List>
-      <li style={{ border: 0 }}>
-        {supported.length > 0 && !reasoned.leading && (
-          <p>
-            <b>No cause leads yet:</b> none explains a fifth of what is told. Measure first; what tells most stands beside.
-          </p>
-        )}
-        <h3>{supported.length > 0 ? 'Supported by what is measured' : 'Nothing measured speaks for a cause yet'}</h3>
-      </li>
+      <CausesHead supported={supported} reasoned={reasoned} />
       {rows(supported)}
       {possible.length > 0 && (
         <li style={{ border: 0 }}>
@@ -113,20 +105,40 @@ export function Causes({ reasoned, open, onOpen, look }: Props) {
         </li>
       )}
       {rows(beside)}
-      <li style={{ border: 0, paddingTop: '0.6rem' }}>
-        <Small>
-          ■ has a hand in what is told, □ is there at all.{' '}
-          {reasoned.unexplained.map((u) => (
-            <Fragment key={u.n}>
-              Complaint {u.n}: {percent(u.share)} that none of these explains it.{' '}
-            </Fragment>
-          ))}
-          {working
-            ? `Support is a statement of ×${SUPPORT_FROM} or more. Ratios are the Shop book’s.`
-            : 'How strongly each sentence bears stands in the Shop book; W shows its figures.'}
-        </Small>
-      </li>
+      <Legend reasoned={reasoned} />
     </List>
+  );
+}
+
+function CausesHead({ supported, reasoned }: { supported: Explained[]; reasoned: Reasoned }) {
+  return (
+    <li style={{ border: 0 }}>
+      {supported.length > 0 && !reasoned.leading && (
+        <p>
+          <b>No cause leads yet:</b> none explains a fifth of what is told. Measure first; what tells most stands beside.
+        </p>
+      )}
+      <h3>{supported.length > 0 ? 'Supported by what is measured' : 'Nothing measured speaks for a cause yet'}</h3>
+    </li>
+  );
+}
+
+function Legend({ reasoned }: { reasoned: Reasoned }) {
+  const { working } = useBench();
+  return (
+    <li style={{ border: 0, paddingTop: '0.6rem' }}>
+      <Small>
+        ■ has a hand in what is told, □ is there at all.{' '}
+        {reasoned.unexplained.map((u) => (
+          <Fragment key={u.n}>
+            Complaint {u.n}: {percent(u.share)} that none of these explains it.{' '}
+          </Fragment>
+        ))}
+        {working
+          ? `Support is a statement of ×${SUPPORT_FROM} or more. Ratios are the Shop book’s.`
+          : 'How strongly each sentence bears stands in the Shop book; W shows its figures.'}
+      </Small>
+    </li>
   );
 }
 
@@ -148,20 +160,26 @@ function Row({
   return (
     <li className={open ? 'open' : ''}>
       <button type="button" className="head" aria-expanded={open} aria-controls={sheet} onClick={() => onOpen(open ? null : cause.id)}>
-        <span>
-          <span className={leads ? 'leads' : ''} style={cause.end ? { color: `var(--${cause.end})` } : {}}>
-            {cause.name}
-          </span>
-          <br />
-          <Small>
-            {leads ? 'leads · ' : ''}
-            {sentences}
-          </Small>
-        </span>
+        <CauseName leads={leads} cause={cause} sentences={sentences} />
         <Bar explains={cause.explains} present={cause.present} />
         <span className="share">{percent(cause.explains)}</span>
       </button>
       <div id={sheet}>{open && <CauseSheet cause={cause} look={look} />}</div>
     </li>
+  );
+}
+
+function CauseName({ leads, cause, sentences }: { leads: boolean; cause: Explained; sentences: string }) {
+  return (
+    <span>
+      <span className={leads ? 'leads' : ''} style={cause.end ? { color: `var(--${cause.end})` } : {}}>
+        {cause.name}
+      </span>
+      <br />
+      <Small>
+        {leads ? 'leads · ' : ''}
+        {sentences}
+      </Small>
+    </span>
   );
 }

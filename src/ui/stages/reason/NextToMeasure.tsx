@@ -15,7 +15,7 @@ const ROOM: Record<TypedAt, string> = { ...STAGE_NAMES, log: 'Logger', leverage:
 
 /** The measurements that would tell most a minute, each a way to where it is typed. */
 export function NextToMeasure({ reasoned }: { reasoned: Reasoned }) {
-  const { data, working } = useBench();
+  const { data } = useBench();
   const names = new Map(reasoned.causes.map((c) => [c.id, c.name]));
   const href = (stage: TypedAt, field: string) =>
     stage === 'leverage' ? `/machines/${data.machine.id}/leverage` : `/jobs/${data.job.id}/${stage}${field ? `#${field}` : ''}`;
@@ -25,27 +25,36 @@ export function NextToMeasure({ reasoned }: { reasoned: Reasoned }) {
       {reasoned.leading && reasoned.next.length > 0 && reasoned.next[0]!.worthBits < LITTLE_BITS && (
         <Small>What is known decides already; these would change it little.</Small>
       )}
-      <ol>
-        {reasoned.next.slice(0, SHOWN).map((m, i) => {
-          const { stage, field, minutes } = whereTyped(m.id);
-          return (
-            <li key={m.id} style={{ padding: '0.45rem 0', borderTop: '1px solid var(--rule)' }}>
-              <Link
-                href={href(stage, field)}
-                onClick={() => focusEntry(field)}
-                style={{ fontWeight: i === 0 ? 700 : 400, display: 'block' }}
-              >
-                {measurementWords(m.id)}
-              </Link>
-              <Small>
-                {ROOM[stage]} · {minutes} min · tells {worthWords(m.worthBits)} of{' '}
-                {m.decides.map((d) => (names.get(d) ?? d).toLowerCase()).join(', ')}
-                {working && ` · ${m.worthBits.toFixed(2)} bit`}
-              </Small>
-            </li>
-          );
-        })}
-      </ol>
+      <Measurements reasoned={reasoned} href={href} names={names} />
     </Titled>
+  );
+}
+
+interface MeasurementsProps {
+  reasoned: Reasoned;
+  href: (stage: TypedAt, field: string) => string;
+  names: Map<string, string>;
+}
+
+function Measurements({ reasoned, href, names }: MeasurementsProps) {
+  const { working } = useBench();
+  return (
+    <ol>
+      {reasoned.next.slice(0, SHOWN).map((m, i) => {
+        const { stage, field, minutes } = whereTyped(m.id);
+        return (
+          <li key={m.id} style={{ padding: '0.45rem 0', borderTop: '1px solid var(--rule)' }}>
+            <Link href={href(stage, field)} onClick={() => focusEntry(field)} style={{ fontWeight: i === 0 ? 700 : 400, display: 'block' }}>
+              {measurementWords(m.id)}
+            </Link>
+            <Small>
+              {ROOM[stage]} · {minutes} min · tells {worthWords(m.worthBits)} of{' '}
+              {m.decides.map((d) => (names.get(d) ?? d).toLowerCase()).join(', ')}
+              {working && ` · ${m.worthBits.toFixed(2)} bit`}
+            </Small>
+          </li>
+        );
+      })}
+    </ol>
   );
 }

@@ -1,4 +1,6 @@
 'use client';
+import type { Difference } from '@/judgement/findings/built';
+import type { BuiltStack } from '@/judgement/findings/built';
 import { shimsBeyond } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
 import { builtField, builtStacks, differencesOf } from '@/judgement/findings/built';
@@ -25,26 +27,7 @@ export function BuiltStacks() {
   return (
     <Titled title="Shims in" aside="from Valves; change what went in otherwise">
       {stacks.length === 0 && <Empty>No stack is specified under Valves.</Empty>}
-      {stacks.length > 0 && (
-        <Table aria-label="Pick list of the stacks">
-          <thead>
-            <tr>
-              <th>Stack, {system === 'metric' ? 'mm' : 'in'}</th>
-              <th>Take</th>
-              <th>Put back</th>
-            </tr>
-          </thead>
-          <tbody>
-            {stacks.map((s) => (
-              <tr key={s.name}>
-                <td>{s.name}</td>
-                <td>{words(shimsBeyond(s.specified, s.found ?? [])) || <Small>nothing</Small>}</td>
-                <td>{s.found ? words(shimsBeyond(s.found, s.specified)) || <Small>nothing</Small> : <Small>found unknown</Small>}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
+      {stacks.length > 0 && <StackPicks stacks={stacks} words={words} />}
       {!sealed && open.length > 0 && (
         <p style={{ padding: '0.5rem 0' }}>
           <Button onPress={fill}>
@@ -61,16 +44,45 @@ export function BuiltStacks() {
             ))}
         </FieldGrid>
       )}
-      {differences.length > 0 && (
-        <section aria-label="Differences from the specification">
-          {differences.map((d) => (
-            <Warn key={d.what}>
-              {d.what}: specified {d.specified}, built {d.built}.
-            </Warn>
-          ))}
-          <EntryField field="built.differs" locked={sealed} />
-        </section>
-      )}
+      {differences.length > 0 && <Differences differences={differences} />}
     </Titled>
+  );
+}
+
+function Differences({ differences }: { differences: Difference[] }) {
+  const { sealed } = useBench();
+  return (
+    <section aria-label="Differences from the specification">
+      {differences.map((d) => (
+        <Warn key={d.what}>
+          {d.what}: specified {d.specified}, built {d.built}.
+        </Warn>
+      ))}
+      <EntryField field="built.differs" locked={sealed} />
+    </section>
+  );
+}
+
+function StackPicks({ stacks, words }: { stacks: BuiltStack[]; words: (shims: readonly Shim[]) => string }) {
+  const system = useSystem();
+  return (
+    <Table aria-label="Pick list of the stacks">
+      <thead>
+        <tr>
+          <th>Stack, {system === 'metric' ? 'mm' : 'in'}</th>
+          <th>Take</th>
+          <th>Put back</th>
+        </tr>
+      </thead>
+      <tbody>
+        {stacks.map((s) => (
+          <tr key={s.name}>
+            <td>{s.name}</td>
+            <td>{words(shimsBeyond(s.specified, s.found ?? [])) || <Small>nothing</Small>}</td>
+            <td>{s.found ? words(shimsBeyond(s.found, s.specified)) || <Small>nothing</Small> : <Small>found unknown</Small>}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

@@ -1,4 +1,6 @@
 'use client';
+import type { Entry } from '@/catalogue/entry';
+import type { WantedFigure } from '@/judgement/findings/built';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { entryAt } from '@/catalogue/entry';
@@ -128,30 +130,7 @@ export function FittedTable() {
         </p>
       )}
       <Sheet aria-label="What was fitted">
-        <thead>
-          <tr>
-            <th scope="col">Item</th>
-            {SOURCES.map(({ source, name, all }) => (
-              <th key={source} scope="col">
-                {name}
-                {!sealed && (
-                  <>
-                    <br />
-                    <QuietButton isDisabled={allOf(from, source).length === 0} onPress={() => put(allOf(from, source))}>
-                      {all}
-                    </QuietButton>
-                  </>
-                )}
-              </th>
-            ))}
-            <th scope="col" className="fitted">
-              Fitted, left
-            </th>
-            <th scope="col" className="fitted">
-              right
-            </th>
-          </tr>
-        </thead>
+        <FittedHead from={from} put={put} />
         <tbody>
           {itemsOn(figures).map((item) => (
             <Item key={item.places[0]} item={item} from={from} onTake={sealed ? null : put} />
@@ -159,6 +138,46 @@ export function FittedTable() {
         </tbody>
       </Sheet>
     </>
+  );
+}
+
+interface FittedHeadProps {
+  from: {
+    entries: Readonly<Partial<Record<FieldKey, Entry>>>;
+    machine: Readonly<Partial<Record<FieldKey, Entry>>>;
+    wanted: WantedFigure[];
+  };
+  put: (puts: Given['puts'], onlyEmpty?: boolean) => void;
+}
+
+/** The columns, each taken over as a whole by one press. */
+function FittedHead({ from, put }: FittedHeadProps) {
+  const { sealed } = useBench();
+  return (
+    <thead>
+      <tr>
+        <th scope="col">Item</th>
+        {SOURCES.map(({ source, name, all }) => (
+          <th key={source} scope="col">
+            {name}
+            {!sealed && (
+              <>
+                <br />
+                <QuietButton isDisabled={allOf(from, source).length === 0} onPress={() => put(allOf(from, source))}>
+                  {all}
+                </QuietButton>
+              </>
+            )}
+          </th>
+        ))}
+        <th scope="col" className="fitted">
+          Fitted, left
+        </th>
+        <th scope="col" className="fitted">
+          right
+        </th>
+      </tr>
+    </thead>
   );
 }
 

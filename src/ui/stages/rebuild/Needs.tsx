@@ -1,4 +1,6 @@
 'use client';
+import type { Form } from '../../kit/useForm';
+import type { Need } from '@/schema/stock';
 import { jobNumber } from '@/catalogue/jobs';
 import { Repeat } from '../../fields/parts';
 import { shortOf } from '@/schema/stock';
@@ -33,38 +35,7 @@ export function Needs() {
   return (
     <Titled title="From the drawers" aside="as recorded when this page was opened">
       {needs.length === 0 && <Empty>Nothing is wanted yet: choose springs and shims, or name parts of the drawers.</Empty>}
-      {needs.length > 0 && (
-        <Table aria-label="Wanted from the drawers">
-          <thead>
-            <tr>
-              <th>Part</th>
-              <th className="number">Wanted</th>
-              <th className="number">There</th>
-              <th className="number">Set aside here</th>
-              <th className="number">Short</th>
-            </tr>
-          </thead>
-          <tbody>
-            {needs.map((n) => (
-              <tr key={n.name}>
-                <td>{n.name}</td>
-                <td className="number">{amount(n.count, n.unit)}</td>
-                <td className="number">
-                  {n.there === null ? <Small>not counted</Small> : amount(n.there, n.unit)}
-                  {n.heldByOthers > 0 && (
-                    <>
-                      <br />
-                      <Small>{amount(n.heldByOthers, n.unit)} for other jobs</Small>
-                    </>
-                  )}
-                </td>
-                <td className="number">{n.heldHere > 0 ? amount(n.heldHere, n.unit) : <Small>–</Small>}</td>
-                <td className="number">{shortOf(n) > 0 ? `▲ ${amount(shortOf(n), n.unit)}` : ''}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
+      {needs.length > 0 && <NeedTable needs={needs} />}
       {postUnknown && (
         <Warn>Shims are wanted, but the post of a damper is not noted under Valves: without it their size cannot be told.</Warn>
       )}
@@ -75,6 +46,47 @@ export function Needs() {
       </p>
       <FormProblem of={form} />
     </Titled>
+  );
+}
+
+function NeedTable({ needs }: { needs: Need[] }) {
+  return (
+    <Table aria-label="Wanted from the drawers">
+      <thead>
+        <tr>
+          <th>Part</th>
+          <th className="number">Wanted</th>
+          <th className="number">There</th>
+          <th className="number">Set aside here</th>
+          <th className="number">Short</th>
+        </tr>
+      </thead>
+      <tbody>
+        {needs.map((n) => (
+          <NeedRow key={n.name} n={n} />
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+function NeedRow({ n }: { n: Need }) {
+  return (
+    <tr>
+      <td>{n.name}</td>
+      <td className="number">{amount(n.count, n.unit)}</td>
+      <td className="number">
+        {n.there === null ? <Small>not counted</Small> : amount(n.there, n.unit)}
+        {n.heldByOthers > 0 && (
+          <>
+            <br />
+            <Small>{amount(n.heldByOthers, n.unit)} for other jobs</Small>
+          </>
+        )}
+      </td>
+      <td className="number">{n.heldHere > 0 ? amount(n.heldHere, n.unit) : <Small>–</Small>}</td>
+      <td className="number">{shortOf(n) > 0 ? `▲ ${amount(shortOf(n), n.unit)}` : ''}</td>
+    </tr>
   );
 }
 
@@ -95,20 +107,25 @@ export function Parts() {
   };
   return (
     <Titled title="Parts">
-      {!sealed && data.stock.length > 0 && (
-        <Pick
-          label="Take from the drawers"
-          value={null}
-          options={data.stock.map((i) => ({
-            value: String(i.id),
-            label: `${i.name}${i.there === null ? '' : `, ${amount(i.there, i.unit)} there`}`,
-          }))}
-          onPick={take}
-          placeholder="Oils, seals, kits"
-        />
-      )}
+      {!sealed && data.stock.length > 0 && <FromTheDrawers take={take} />}
       <Repeat list="part" defs={SHOWN} add="Add a part" empty="No part noted." locked={sealed} />
     </Titled>
+  );
+}
+
+function FromTheDrawers({ take }: { take: (id: string) => void }) {
+  const { data } = useBench();
+  return (
+    <Pick
+      label="Take from the drawers"
+      value={null}
+      options={data.stock.map((i) => ({
+        value: String(i.id),
+        label: `${i.name}${i.there === null ? '' : `, ${amount(i.there, i.unit)} there`}`,
+      }))}
+      onPick={take}
+      placeholder="Oils, seals, kits"
+    />
   );
 }
 
@@ -172,14 +189,27 @@ function OneOut({ end, marked, done, jobId, onDone }: { end: End; marked: string
     );
   return (
     <div style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
-      <div style={{ width: '20rem' }}>
-        <PlainField
-          label={`${END[end]} marked ${marked}: rate as measured${end === 'front' ? ', one spring' : ''}`}
-          {...form.field('rate')}
-          unit={unit}
-        />
-      </div>
+      <RateMeasured end={end} marked={marked} form={form} unit={unit} />
       <Button onPress={() => void put()}>Put {end === 'front' ? 'both' : 'it'} into the drawer</Button>
+    </div>
+  );
+}
+
+interface RateMeasuredProps {
+  end: 'rear' | 'front';
+  marked: string;
+  form: Form<{ rate: string; left: boolean }>;
+  unit: string;
+}
+
+function RateMeasured({ end, marked, form, unit }: RateMeasuredProps) {
+  return (
+    <div style={{ width: '20rem' }}>
+      <PlainField
+        label={`${END[end]} marked ${marked}: rate as measured${end === 'front' ? ', one spring' : ''}`}
+        {...form.field('rate')}
+        unit={unit}
+      />
     </div>
   );
 }

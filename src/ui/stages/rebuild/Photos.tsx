@@ -67,29 +67,40 @@ export function Photos({ step, all = false }: { step: string; all?: boolean }) {
   return (
     <section aria-label="Photos" style={{ paddingTop: '1rem' }}>
       {photos.length > 0 && <Kept photos={photos} onTakeOut={sealed ? null : (n) => store.put(`photo.${n}.key`, '')} />}
-      {!sealed && (
-        <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', flexWrap: 'wrap' }}>
-          <FileTrigger acceptedFileTypes={['image/*']} allowsMultiple onSelect={(list) => void sendAll([...(list ?? [])])}>
-            <Button isDisabled={busy}>
-              <Camera size={18} aria-hidden /> {busy ? 'Keeping the photo' : 'Add a photo'}
-            </Button>
-          </FileTrigger>
-          <input
-            aria-label="What the next photo shows"
-            placeholder="what it shows"
-            value={caption}
-            maxLength={160}
-            onChange={(event) => setCaption(event.target.value)}
-            style={{ minHeight: 44, border: 0, borderBottom: '1px solid var(--rule)', background: 'none', minWidth: '12rem' }}
-          />
-        </p>
-      )}
+      {!sealed && <TakePhotos sendAll={sendAll} busy={busy} caption={caption} setCaption={setCaption} />}
       {unsent.map(({ file, problem }) => (
         <p role="alert" key={file.name + file.lastModified}>
           ▲ {file.name}: {problem} <QuietButton onPress={() => void sendAll(unsent.map((u) => u.file))}>Send again</QuietButton>
         </p>
       ))}
     </section>
+  );
+}
+
+interface TakePhotosProps {
+  sendAll: (files: File[]) => Promise<void>;
+  busy: boolean;
+  caption: string;
+  setCaption: (next: string) => void;
+}
+
+function TakePhotos({ sendAll, busy, caption, setCaption }: TakePhotosProps) {
+  return (
+    <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', flexWrap: 'wrap' }}>
+      <FileTrigger acceptedFileTypes={['image/*']} allowsMultiple onSelect={(list) => void sendAll([...(list ?? [])])}>
+        <Button isDisabled={busy}>
+          <Camera size={18} aria-hidden /> {busy ? 'Keeping the photo' : 'Add a photo'}
+        </Button>
+      </FileTrigger>
+      <input
+        aria-label="What the next photo shows"
+        placeholder="what it shows"
+        value={caption}
+        maxLength={160}
+        onChange={(event) => setCaption(event.target.value)}
+        style={{ minHeight: 44, border: 0, borderBottom: '1px solid var(--rule)', background: 'none', minWidth: '12rem' }}
+      />
+    </p>
   );
 }
 

@@ -1,4 +1,6 @@
 'use client';
+import type { AtBench } from '../../kit/atBench';
+import type { Procedure } from '@/knowledge/procedures/procedure';
 import { useSyncExternalStore, useState } from 'react';
 import { askLabel, clockText, isAside, openStep, secondsAtBench, type StepLine, stepLines } from '@/judgement/job/work';
 import { COMPONENTS } from '@/knowledge/procedures/components';
@@ -53,34 +55,46 @@ export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
       {taken.map((t) => (
         <OneProcedure key={t.n} taken={t} lines={stepLines(live, t)} onGo={(step) => onGo(t.n, step)} />
       ))}
-      {!sealed && (
-        <div style={{ display: 'flex', gap: '1.25rem', alignItems: 'flex-end', flexWrap: 'wrap', paddingTop: '0.5rem' }}>
-          <div style={{ width: '20rem' }}>
-            <Pick
-              label="Procedure from the Shop book"
-              value={chosen}
-              options={data.book.map((p) => ({ value: p.id, label: p.name }))}
-              onPick={setChosen}
-              placeholder="Choose a procedure"
-            />
-          </div>
-          <Button onPress={() => void take()}>Take it into the job</Button>
-          {data.technicians.length > 0 && (
-            <div style={{ width: '14rem' }}>
-              <Pick
-                label="At the bench"
-                value={who && data.technicians.some((t) => t.id === who.id) ? String(who.id) : null}
-                options={data.technicians.map((t) => ({ value: String(t.id), label: t.name }))}
-                onPick={(id) => setAtBench(data.technicians.find((t) => String(t.id) === id)!)}
-                placeholder="Who works on it"
-              />
-            </div>
-          )}
-        </div>
-      )}
+      {!sealed && <TakeProcedure chosen={chosen} setChosen={setChosen} take={take} who={who} />}
       <FormProblem of={form} />
       <Photos step="" all />
     </Titled>
+  );
+}
+
+interface TakeProcedureProps {
+  chosen: string | null;
+  setChosen: (next: string | null) => void;
+  take(): Promise<unknown>;
+  who: AtBench | null;
+}
+
+function TakeProcedure({ chosen, setChosen, take, who }: TakeProcedureProps) {
+  const { data } = useBench();
+  return (
+    <div style={{ display: 'flex', gap: '1.25rem', alignItems: 'flex-end', flexWrap: 'wrap', paddingTop: '0.5rem' }}>
+      <div style={{ width: '20rem' }}>
+        <Pick
+          label="Procedure from the Shop book"
+          value={chosen}
+          options={data.book.map((p) => ({ value: p.id, label: p.name }))}
+          onPick={setChosen}
+          placeholder="Choose a procedure"
+        />
+      </div>
+      <Button onPress={() => void take()}>Take it into the job</Button>
+      {data.technicians.length > 0 && (
+        <div style={{ width: '14rem' }}>
+          <Pick
+            label="At the bench"
+            value={who && data.technicians.some((t) => t.id === who.id) ? String(who.id) : null}
+            options={data.technicians.map((t) => ({ value: String(t.id), label: t.name }))}
+            onPick={(id) => setAtBench(data.technicians.find((t) => String(t.id) === id)!)}
+            placeholder="Who works on it"
+          />
+        </div>
+      )}
+    </div>
   );
 }
 
@@ -89,31 +103,21 @@ const STATE_WORDS = { open: 'open', done: 'done', passed: 'passed over' };
 
 function OneProcedure({ taken, lines, onGo }: { taken: TakenProcedure; lines: StepLine[]; onGo(step: number): void }) {
   const { sealed } = useBench();
-  const store = useFieldStore();
   const [shown, setShown] = useState(false);
   const { procedure, version, n } = taken;
   const open = openStep(lines);
   return (
     <section aria-label={procedure.name} style={{ borderTop: '1px solid var(--rule)', padding: '0.5rem 0' }}>
-      <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
-        <span style={{ flex: '1 1 16rem' }}>
-          <EndName $end={procedure.end}>{procedure.name}</EndName>
-          <br />
-          <Small>
-            {COMPONENTS[procedure.component]}, version {version + 1} of the book · {lines.filter((l) => l.state !== 'open').length} of{' '}
-            {lines.length} steps
-          </Small>
-        </span>
-        {!sealed && (
-          <Button $strong onPress={() => onGo(open ?? 1)}>
-            {open === null ? 'Look through the steps' : open === 1 ? 'Work at the bench' : `Go on at step ${open}`}
-          </Button>
-        )}
-        <QuietButton onPress={() => setShown(!shown)} aria-expanded={shown}>
-          {shown ? 'Hide the steps' : 'Show the steps'}
-        </QuietButton>
-        {!sealed && <QuietButton onPress={() => store.put(`work.${n}.aside`, 'yes')}>Lay aside</QuietButton>}
-      </div>
+      <ProcedureHead
+        procedure={procedure}
+        version={version}
+        lines={lines}
+        onGo={onGo}
+        open={open}
+        setShown={setShown}
+        shown={shown}
+        n={n}
+      />
       {shown && (
         <Table aria-label={`Steps of ${procedure.name}`}>
           <tbody>
@@ -124,6 +128,43 @@ function OneProcedure({ taken, lines, onGo }: { taken: TakenProcedure; lines: St
         </Table>
       )}
     </section>
+  );
+}
+
+interface ProcedureHeadProps {
+  procedure: Procedure;
+  version: number;
+  lines: StepLine[];
+  onGo: (step: number) => void;
+  open: number | null;
+  setShown: (next: boolean) => void;
+  shown: boolean;
+  n: number;
+}
+
+function ProcedureHead({ procedure, version, lines, onGo, open, setShown, shown, n }: ProcedureHeadProps) {
+  const { sealed } = useBench();
+  const store = useFieldStore();
+  return (
+    <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
+      <span style={{ flex: '1 1 16rem' }}>
+        <EndName $end={procedure.end}>{procedure.name}</EndName>
+        <br />
+        <Small>
+          {COMPONENTS[procedure.component]}, version {version + 1} of the book · {lines.filter((l) => l.state !== 'open').length} of{' '}
+          {lines.length} steps
+        </Small>
+      </span>
+      {!sealed && (
+        <Button $strong onPress={() => onGo(open ?? 1)}>
+          {open === null ? 'Look through the steps' : open === 1 ? 'Work at the bench' : `Go on at step ${open}`}
+        </Button>
+      )}
+      <QuietButton onPress={() => setShown(!shown)} aria-expanded={shown}>
+        {shown ? 'Hide the steps' : 'Show the steps'}
+      </QuietButton>
+      {!sealed && <QuietButton onPress={() => store.put(`work.${n}.aside`, 'yes')}>Lay aside</QuietButton>}
+    </div>
   );
 }
 
@@ -143,22 +184,7 @@ function StepRow({ taken, line, onGo }: { taken: TakenProcedure; line: StepLine;
   return (
     <tr>
       <td className="number">{line.step}</td>
-      <td>
-        <span aria-hidden>{STATE[line.state]}</span> <span className="visually-hidden">{STATE_WORDS[line.state]}</span>
-        {onGo ? <QuietButton onPress={onGo}>{line.title}</QuietButton> : line.title}
-        {said.length > 0 && (
-          <>
-            <br />
-            <Small>{said.join(' · ')}</Small>
-          </>
-        )}
-        {line.state === 'done' && line.unanswered.length > 0 && (
-          <>
-            <br />
-            <Small>▲ not written down: {line.unanswered.join(', ')}</Small>
-          </>
-        )}
-      </td>
+      <StepNames line={line} onGo={onGo} said={said} />
       <td className="number">
         <Small>
           {line.who}
@@ -166,5 +192,26 @@ function StepRow({ taken, line, onGo }: { taken: TakenProcedure; line: StepLine;
         </Small>
       </td>
     </tr>
+  );
+}
+
+function StepNames({ line, onGo, said }: { line: StepLine; onGo: (() => void) | null; said: string[] }) {
+  return (
+    <td>
+      <span aria-hidden>{STATE[line.state]}</span> <span className="visually-hidden">{STATE_WORDS[line.state]}</span>
+      {onGo ? <QuietButton onPress={onGo}>{line.title}</QuietButton> : line.title}
+      {said.length > 0 && (
+        <>
+          <br />
+          <Small>{said.join(' · ')}</Small>
+        </>
+      )}
+      {line.state === 'done' && line.unanswered.length > 0 && (
+        <>
+          <br />
+          <Small>▲ not written down: {line.unanswered.join(', ')}</Small>
+        </>
+      )}
+    </td>
   );
 }

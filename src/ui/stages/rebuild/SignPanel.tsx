@@ -47,17 +47,7 @@ export function SignerFields({ signer, onChange, problem }: { signer: Signer; on
   };
   return (
     <>
-      {names.length > 0 && (
-        <div className="who">
-          <Pick
-            label="Technician"
-            value={signer.technicianId === null ? null : String(signer.technicianId)}
-            options={names.map((t) => ({ value: String(t.id), label: t.name }))}
-            onPick={(value) => onChange({ ...signer, technicianId: Number(value) })}
-            placeholder="Choose a name"
-          />
-        </div>
-      )}
+      {names.length > 0 && <NamePick signer={signer} names={names} onChange={onChange} />}
       <div className="who">
         <PlainField label={names.length > 0 ? 'or add a technician' : 'Technician’s name'} {...form.field('name')} />
       </div>
@@ -72,6 +62,26 @@ export function SignerFields({ signer, onChange, problem }: { signer: Signer; on
       </div>
       {name.trim() !== '' && <Button onPress={() => void add()}>Add {name.trim()} with this passcode</Button>}
     </>
+  );
+}
+
+interface NamePickProps {
+  signer: Signer;
+  names: { id: number; name: string }[];
+  onChange: (signer: Signer) => void;
+}
+
+function NamePick({ signer, names, onChange }: NamePickProps) {
+  return (
+    <div className="who">
+      <Pick
+        label="Technician"
+        value={signer.technicianId === null ? null : String(signer.technicianId)}
+        options={names.map((t) => ({ value: String(t.id), label: t.name }))}
+        onPick={(value) => onChange({ ...signer, technicianId: Number(value) })}
+        placeholder="Choose a name"
+      />
+    </div>
   );
 }
 
@@ -110,13 +120,7 @@ export function SignPanel() {
   };
   return (
     <Titled title="Sign">
-      <p style={{ marginBottom: '0.5rem' }}>
-        {unrecorded.length > 0 ? (
-          <Small>▲ Not recorded: {unrecorded.join(', ')}. It can be signed without; the record will show the gap.</Small>
-        ) : (
-          <Small>Once signed, the record cannot be changed; corrections are added and point at it.</Small>
-        )}
-      </p>
+      <Unrecorded unrecorded={unrecorded} />
       <Row>
         <SignerFields signer={form.typed} onChange={form.put} problem={form.at('passcode')} />
         <Button $strong onPress={() => void sign()} isDisabled={form.busy || flushing}>
@@ -125,6 +129,18 @@ export function SignPanel() {
       </Row>
       <FormProblem of={form} />
     </Titled>
+  );
+}
+
+function Unrecorded({ unrecorded }: { unrecorded: string[] }) {
+  return (
+    <p style={{ marginBottom: '0.5rem' }}>
+      {unrecorded.length > 0 ? (
+        <Small>▲ Not recorded: {unrecorded.join(', ')}. It can be signed without; the record will show the gap.</Small>
+      ) : (
+        <Small>Once signed, the record cannot be changed; corrections are added and point at it.</Small>
+      )}
+    </p>
   );
 }
 

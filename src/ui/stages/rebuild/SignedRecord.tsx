@@ -1,4 +1,5 @@
 'use client';
+import type { Form } from '../../kit/useForm';
 import { sayMetric } from '@/core/units/say';
 import { useMemo, useState } from 'react';
 import { fieldDef, knownField } from '@/catalogue/fields';
@@ -98,33 +99,59 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
   };
   return (
     <section aria-label="Correction" style={{ borderTop: '1px solid var(--rule)', padding: '0.75rem 0' }}>
-      <SignRow>
-        <div className="who">
-          <Pick
-            label="Figure"
-            value={field}
-            options={FITTED.map((f) => ({ value: f.key, label: labelOf(f.key) }))}
-            onPick={(chosen) => form.put({ field: chosen })}
-            placeholder="Choose the figure"
-          />
-        </div>
-        <div className="who">
-          <PlainField
-            label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'}
-            {...form.field('text')}
-            problem={unread ?? form.at('text')}
-          />
-        </div>
-        <div className="who">
-          <PlainField label="Reason" {...form.field('reason')} />
-        </div>
-        <SignerFields signer={form.typed} onChange={form.put} problem={form.at('passcode')} />
-        <Button $strong onPress={() => void send()}>
-          Sign the correction
-        </Button>
-        <Button onPress={onDone}>Leave it</Button>
-      </SignRow>
+      <CorrectionFields field={field} form={form} stood={stood} unread={unread} send={send} onDone={onDone} />
       <FormProblem of={form} />
     </section>
+  );
+}
+
+interface CorrectionFieldsProps {
+  field: string | null;
+  form: Form<{ field: string | null; text: string; reason: string; technicianId: number | null; passcode: string }>;
+  stood: { text: string; unit: string | null; value: number | null } | undefined;
+  unread: string | null;
+  send: () => Promise<null | undefined>;
+  onDone: () => void;
+}
+
+function CorrectionFields({ field, form, stood, unread, send, onDone }: CorrectionFieldsProps) {
+  return (
+    <SignRow>
+      <FigurePick field={field} form={form} />
+      <div className="who">
+        <PlainField
+          label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'}
+          {...form.field('text')}
+          problem={unread ?? form.at('text')}
+        />
+      </div>
+      <div className="who">
+        <PlainField label="Reason" {...form.field('reason')} />
+      </div>
+      <SignerFields signer={form.typed} onChange={form.put} problem={form.at('passcode')} />
+      <Button $strong onPress={() => void send()}>
+        Sign the correction
+      </Button>
+      <Button onPress={onDone}>Leave it</Button>
+    </SignRow>
+  );
+}
+
+interface FigurePickProps {
+  field: string | null;
+  form: Form<{ field: string | null; text: string; reason: string; technicianId: number | null; passcode: string }>;
+}
+
+function FigurePick({ field, form }: FigurePickProps) {
+  return (
+    <div className="who">
+      <Pick
+        label="Figure"
+        value={field}
+        options={FITTED.map((f) => ({ value: f.key, label: labelOf(f.key) }))}
+        onPick={(chosen) => form.put({ field: chosen })}
+        placeholder="Choose the figure"
+      />
+    </div>
   );
 }

@@ -1,4 +1,7 @@
 'use client';
+import type { AtBench } from '../../kit/atBench';
+import type { Procedure } from '@/knowledge/procedures/procedure';
+import type { StepLine } from '@/judgement/job/work';
 import { ArrowLeft, ArrowRight, Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
@@ -121,26 +124,7 @@ export function StepSheet({ taken, step, onGo }: Props) {
   };
   return (
     <Sheet ref={sheet} aria-label={`Step ${step}: ${here.title}`}>
-      <header>
-        <span>
-          <b>
-            Step {step} of {procedure.steps.length}
-          </b>{' '}
-          <Small>
-            {procedure.name}
-            {who ? ` · ${who.name} at the bench` : ''}
-          </Small>
-        </span>
-        <span style={{ display: 'flex', alignItems: 'center', gap: '0.5rem' }}>
-          <span role="timer" aria-label="Time at this step">
-            {clockText(line.seconds + watch.seconds)}
-          </span>
-          <QuietButton onPress={watch.toggle} aria-label={watch.running ? 'Hold the clock' : 'Let the clock run'}>
-            {watch.running ? <Pause size={18} aria-hidden /> : <Play size={18} aria-hidden />}
-          </QuietButton>
-          <QuietButton onPress={() => onGo(null)}>All steps</QuietButton>
-        </span>
-      </header>
+      <StepHead step={step} procedure={procedure} who={who} line={line} watch={watch} onGo={onGo} />
       <h2>{here.title}</h2>
       {here.cautions.map((c) => (
         <Caution key={c}>{CAUTIONS[c]}</Caution>
@@ -169,6 +153,40 @@ export function StepSheet({ taken, step, onGo }: Props) {
       <EntryField field={`${at}.note`} />
       <Photos step={`${n}.${step}`} />
     </Sheet>
+  );
+}
+
+interface StepHeadProps {
+  step: number;
+  procedure: Procedure;
+  who: AtBench | null;
+  line: StepLine;
+  watch: { seconds: number; running: boolean; toggle: () => void; take: () => number };
+  onGo: (step: number | null) => void;
+}
+
+function StepHead({ step, procedure, who, line, watch, onGo }: StepHeadProps) {
+  return (
+    <header>
+      <span>
+        <b>
+          Step {step} of {procedure.steps.length}
+        </b>{' '}
+        <Small>
+          {procedure.name}
+          {who ? ` · ${who.name} at the bench` : ''}
+        </Small>
+      </span>
+      <span style={{ display: 'flex', alignItems: 'center', gap: '0.5rem' }}>
+        <span role="timer" aria-label="Time at this step">
+          {clockText(line.seconds + watch.seconds)}
+        </span>
+        <QuietButton onPress={watch.toggle} aria-label={watch.running ? 'Hold the clock' : 'Let the clock run'}>
+          {watch.running ? <Pause size={18} aria-hidden /> : <Play size={18} aria-hidden />}
+        </QuietButton>
+        <QuietButton onPress={() => onGo(null)}>All steps</QuietButton>
+      </span>
+    </header>
   );
 }
 

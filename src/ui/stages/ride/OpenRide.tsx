@@ -27,7 +27,6 @@ export function rideTitle(trial: Trial): Said {
 
 /** The ride that is not decided yet: its sheet, what was said, and the decision. */
 export function OpenRide({ trial, step }: { trial: Trial; step: Step | null }) {
-  const { reload } = useBench();
   const [writing, setWriting] = useState(false);
   const ridden = trial.rides.length > 0;
   const inUnits = useSaid();
@@ -45,18 +44,25 @@ export function OpenRide({ trial, step }: { trial: Trial; step: Step | null }) {
         </>
       ) : (
         <>
-          <RideForm
-            complaints={trial.document.complaints}
-            url={`/api/trials/${trial.id}/rides`}
-            onSaid={() => {
-              setWriting(false);
-              reload();
-            }}
-          />
+          <RideAgain trial={trial} setWriting={setWriting} />
           {!ridden && <TakeBack trial={trial} />}
         </>
       )}
     </Titled>
+  );
+}
+
+function RideAgain({ trial, setWriting }: { trial: Trial; setWriting: (next: boolean) => void }) {
+  const { reload } = useBench();
+  return (
+    <RideForm
+      complaints={trial.document.complaints}
+      url={`/api/trials/${trial.id}/rides`}
+      onSaid={() => {
+        setWriting(false);
+        reload();
+      }}
+    />
   );
 }
 
@@ -87,17 +93,23 @@ function Sheet({ trial }: { trial: Trial }) {
         <LinkButton href={`/api/trials/${trial.id}/sheet`} target="_blank">
           Rider’s sheet, PDF
         </LinkButton>
-        <p>
-          <Small>
-            {square === null
-              ? ''
-              : square.reachable
-                ? 'The square opens it on a phone on the shop’s network.'
-                : 'This computer listens to itself alone: start Mavrin with MAVRIN_HOST=0.0.0.0 and phones on the shop’s network can open the square.'}
-          </Small>
-        </p>
+        <SquareWords square={square} />
       </div>
     </div>
+  );
+}
+
+function SquareWords({ square }: { square: Square | null }) {
+  return (
+    <p>
+      <Small>
+        {square === null
+          ? ''
+          : square.reachable
+            ? 'The square opens it on a phone on the shop’s network.'
+            : 'This computer listens to itself alone: start Mavrin with MAVRIN_HOST=0.0.0.0 and phones on the shop’s network can open the square.'}
+      </Small>
+    </p>
   );
 }
 

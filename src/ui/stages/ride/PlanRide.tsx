@@ -1,27 +1,21 @@
 'use client';
-import { Sentence } from '../../kit/Sentence';
+import { placeText } from '@/judgement/ride/tunables';
+import { Change, usePlan } from './PlanChange';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { percent } from '@/judgement/reason/evidence/known';
-import { predict } from '@/judgement/reason/cures';
 import type { Reasoned } from '@/judgement/reason/reason';
 import { measurementWords } from '@/knowledge/causes/statements';
-import { balanceWarnings, isWorthARide, nextStepOf, passedOver, type Setups, type Step, type Trial } from '@/judgement/ride/retune';
-import { numberIn } from '@/catalogue/tables';
-import { type Group, GROUPS, orderOf, type Tunable } from '@/judgement/ride/tunables';
-import type { TrialRequest } from '@/schema/retune';
+import { isWorthARide, nextStepOf, type Setups, type Step, type Trial } from '@/judgement/ride/retune';
+import { type Group, GROUPS, orderOf } from '@/judgement/ride/tunables';
 import { useFieldStore } from '../../fields/context';
-import { PlainField } from '../../kit/PlainField';
 import { Pick } from '../../kit/Pick';
-import { Button, Empty, QuietButton, Small, Warn } from '../../kit/primitives';
-import { useBench, useLater } from '../../job/BenchContext';
+import { Button, Empty, QuietButton, Small } from '../../kit/primitives';
+import { useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
-import { FormProblem, useForm } from '../../kit/useForm';
-import { OUTCOME_WORDS } from './words';
-
-const figure = (x: number) => String(Math.round(x * 100) / 100);
+import { FormProblem } from '../../kit/useForm';
 
 const List = styled.ol`
   > li {
@@ -69,30 +63,38 @@ export function Order() {
     <Titled title="Order of changes" aside="a change out of order wants its reason">
       <ol>
         {order.map((group, i) => (
-          <li key={group} style={{ display: 'flex', alignItems: 'center', gap: '0.4rem' }}>
-            <span style={{ minWidth: '9rem' }}>
-              {i + 1}. {GROUPS[group]}
-            </span>
-            <QuietButton
-              aria-label={`${GROUPS[group]} earlier`}
-              isDisabled={i === 0}
-              onPress={() => move(group, -1)}
-              style={{ minWidth: 44 }}
-            >
-              <ArrowUp size={16} aria-hidden />
-            </QuietButton>
-            <QuietButton
-              aria-label={`${GROUPS[group]} later`}
-              isDisabled={i === order.length - 1}
-              onPress={() => move(group, 1)}
-              style={{ minWidth: 44 }}
-            >
-              <ArrowDown size={16} aria-hidden />
-            </QuietButton>
-          </li>
+          <GroupLine key={group} group={group} i={i} move={move} order={order} />
         ))}
       </ol>
     </Titled>
+  );
+}
+
+interface GroupLineProps {
+  group: 'sag' | 'fork' | 'shock';
+  i: number;
+  move: (group: Group, by: -1 | 1) => void;
+  order: ('sag' | 'fork' | 'shock')[];
+}
+
+function GroupLine({ group, i, move, order }: GroupLineProps) {
+  return (
+    <li style={{ display: 'flex', alignItems: 'center', gap: '0.4rem' }}>
+      <span style={{ minWidth: '9rem' }}>
+        {i + 1}. {GROUPS[group]}
+      </span>
+      <QuietButton aria-label={`${GROUPS[group]} earlier`} isDisabled={i === 0} onPress={() => move(group, -1)} style={{ minWidth: 44 }}>
+        <ArrowUp size={16} aria-hidden />
+      </QuietButton>
+      <QuietButton
+        aria-label={`${GROUPS[group]} later`}
+        isDisabled={i === order.length - 1}
+        onPress={() => move(group, 1)}
+        style={{ minWidth: 44 }}
+      >
+        <ArrowDown size={16} aria-hidden />
+      </QuietButton>
+    </li>
   );
 }
 
@@ -117,32 +119,8 @@ export function PlanRide({ known, reasoned, setups, proposed, others, trials }: 
   return (
     <Titled title="The next ride" aside="one change between rides, or none">
       {!baseline && trials.length === 0 && <AsItIs />}
-      {proposed.length === 0 && (
-        <Empty>
-          {reasoned && reasoned.told.length > 0 && !isWorthARide(reasoned, trials) ? (
-            <>
-              No change is proposed: no cause explains a fifth of what is told.
-              {reasoned.next[0] && ` Measure first: ${measurementWords(reasoned.next[0].id).toLowerCase()}.`} Pick an adjuster below where
-              you know better.
-            </>
-          ) : (
-            'No adjuster is proposed: the reasons want a complaint, and the set-up its clickers and preload. Pick one below where you know better.'
-          )}
-        </Empty>
-      )}
-      <List>
-        {order.map((group) => {
-          const ofGroup = proposed.filter((s) => s.tunable.group === group);
-          return ofGroup.length === 0 ? null : (
-            <li key={group}>
-              <h3>{GROUPS[group]}</h3>
-              {ofGroup.map((s) => (
-                <StepLine key={s.tunable.id} step={s} picked={s === step} isNext={s === next} onPick={() => setPicked(s.tunable.id)} />
-              ))}
-            </li>
-          );
-        })}
-      </List>
+      {proposed.length === 0 && <NothingProposed reasoned={reasoned} trials={trials} />}
+      <Steps order={order} proposed={proposed} step={step} next={next} setPicked={setPicked} />
       {others.length > 0 && (
         <div style={{ maxWidth: '18rem', paddingTop: '0.4rem' }}>
           <Pick
@@ -158,9 +136,51 @@ export function PlanRide({ known, reasoned, setups, proposed, others, trials }: 
   );
 }
 
+function NothingProposed({ reasoned, trials }: { reasoned: Reasoned | null; trials: readonly Trial[] }) {
+  return (
+    <Empty>
+      {reasoned && reasoned.told.length > 0 && !isWorthARide(reasoned, trials) ? (
+        <>
+          No change is proposed: no cause explains a fifth of what is told.
+          {reasoned.next[0] && ` Measure first: ${measurementWords(reasoned.next[0].id).toLowerCase()}.`} Pick an adjuster below where you
+          know better.
+        </>
+      ) : (
+        'No adjuster is proposed: the reasons want a complaint, and the set-up its clickers and preload. Pick one below where you know better.'
+      )}
+    </Empty>
+  );
+}
+
+interface StepsProps {
+  order: ('sag' | 'fork' | 'shock')[];
+  proposed: Step[];
+  step: Step | null;
+  next: Step | null;
+  setPicked: (next: string | null) => void;
+}
+
+function Steps({ order, proposed, step, next, setPicked }: StepsProps) {
+  return (
+    <List>
+      {order.map((group) => {
+        const ofGroup = proposed.filter((s) => s.tunable.group === group);
+        return ofGroup.length === 0 ? null : (
+          <li key={group}>
+            <h3>{GROUPS[group]}</h3>
+            {ofGroup.map((s) => (
+              <StepLine key={s.tunable.id} step={s} picked={s === step} isNext={s === next} onPick={() => setPicked(s.tunable.id)} />
+            ))}
+          </li>
+        );
+      })}
+    </List>
+  );
+}
+
 function StepLine({ step, picked, isNext, onPick }: { step: Step; picked: boolean; isNext: boolean; onPick(): void }) {
   const { tunable, search, cause, now } = step;
-  const to = search?.next === null || !search ? 'nothing more to ride' : `${figure(now)} → ${figure(search.next)} ${tunable.unit}`;
+  const to = search?.next === null || !search ? 'nothing more to ride' : `${placeText(now)} → ${placeText(search.next)} ${tunable.unit}`;
   return (
     <button type="button" className="step" aria-pressed={picked} onClick={onPick}>
       <span>
@@ -177,18 +197,6 @@ function StepLine({ step, picked, isNext, onPick }: { step: Step; picked: boolea
   );
 }
 
-function usePlan(first: Partial<Record<'to' | 'reason', string>> = {}) {
-  const { data, reload } = useBench();
-  const store = useFieldStore();
-  const form = useForm({ to: '', reason: '', orderReason: '', ...first });
-  const plan = async (request: TrialRequest) => {
-    store.commitAll();
-    await store.flush();
-    if (await form.send(`/api/jobs/${data.job.id}/trials`, request)) reload();
-  };
-  return { plan, form };
-}
-
 function AsItIs() {
   const { plan, form } = usePlan();
   const { live } = useLater();
@@ -202,76 +210,3 @@ function AsItIs() {
     </p>
   );
 }
-
-/** A change no further than the adjuster goes; typed freely, proposed by the search. */
-function Change({ known, setups, step, proposed }: { known: Known; setups: Setups; step: Step; proposed: Step[] }) {
-  const { live } = useLater();
-  const { tunable, search, cause, cure, now } = step;
-  const { plan, form } = usePlan({ to: search?.next === null || !search ? '' : figure(search.next), reason: cause ? cause.name : '' });
-  const { to, reason, orderReason } = form.typed;
-  const value = to.trim() === '' ? Number.NaN : numberIn(to);
-  const passed = passedOver(live, proposed, tunable);
-  const warnings = Number.isFinite(value) ? balanceWarnings(known, setups.now, tunable, value) : [];
-  const prediction = cause && cure ? predict(known, [], cure, cause.end) : null;
-  return (
-    <div style={{ borderTop: '1px solid var(--ink)', paddingTop: '0.6rem', marginTop: '0.4rem' }}>
-      {search && (
-        <p>{search.outcome === 'go-on' && step.ridden.length === 0 ? `A first step, ${towards(step)}.` : OUTCOME_WORDS[search.outcome]}</p>
-      )}
-      {prediction?.words && prediction.end === tunable.end && (
-        <Small>
-          Predicted: <Sentence of={prediction.words} />
-        </Small>
-      )}
-      <div style={{ display: 'grid', gridTemplateColumns: '9rem 1fr', gap: '0 1.25rem' }}>
-        <PlainField label={`From ${figure(now)} to, ${tunable.unit}`} {...form.field('to')} />
-        <PlainField label="Reason" {...form.field('reason')} />
-      </div>
-      {passed.length > 0 && (
-        <>
-          <Warn>{passed.join(' and ')} comes first in this job’s order and was not ridden.</Warn>
-          <PlainField label="Why the order is broken" {...form.field('orderReason')} />
-        </>
-      )}
-      {warnings.map((w, i) => (
-        <Warn key={i}>
-          <Sentence of={w} />
-        </Warn>
-      ))}
-      {step.now !== step.start && <Small>It began at {figure(step.start)}. </Small>}
-      {search && (
-        <Small>
-          The evidence carries {figure(search.reach)} {tunable.unit} from the start.
-        </Small>
-      )}
-      <p style={{ padding: '0.5rem 0' }}>
-        <Button
-          $strong
-          isDisabled={!Number.isFinite(value)}
-          onPress={() =>
-            void plan({
-              change: { tunable: tunable.id, to: value },
-              cause: cause?.id ?? null,
-              cure: cure?.id ?? null,
-              reason: reason.slice(0, 500),
-              orderReason,
-            })
-          }
-        >
-          Plan this ride
-        </Button>
-      </p>
-      <FormProblem of={form} />
-    </div>
-  );
-}
-
-const towards = ({ tunable, now, search }: Step): string => {
-  const up = (search?.next ?? now) > now;
-  const words: Record<Tunable['kind'], [string, string]> = {
-    clicks: ['further open', 'further closed'],
-    preload: ['more preload', 'less preload'],
-    length: ['up', 'down'],
-  };
-  return words[tunable.kind][up ? 0 : 1];
-};

@@ -1,4 +1,7 @@
 'use client';
+import type { ComponentProps } from 'react';
+import type { Known } from '@/judgement/reason/evidence/known';
+import type { Reasoned } from '@/judgement/reason/reason';
 import { jobNumber } from '@/catalogue/jobs';
 import { useMemo } from 'react';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -40,36 +43,16 @@ export function RideStage() {
   const searched = steps.filter((s) => s.ridden.length > 0);
   return (
     <Columns $wide="1.25fr 1fr">
-      <div>
-        <NotRead reading={dampersFailed} />
-        {open ? (
-          <OpenRide trial={open} step={steps.find((s) => s.tunable.id === open.document.change?.tunable) ?? null} />
-        ) : data.movedOn !== null ? (
-          <Empty>
-            This machine has come back since as <a href={`/jobs/${data.movedOn}/ride`}>job {jobNumber(data.movedOn)}</a>: what is in it now
-            is that job’s, and rides are planned there.
-          </Empty>
-        ) : setups ? (
-          <PlanRide
-            key={trials.length}
-            known={known}
-            reasoned={reasoned}
-            setups={setups}
-            proposed={plan.proposed}
-            others={plan.others}
-            trials={trials}
-          />
-        ) : (
-          <Empty>
-            Nothing is noted of this machine’s set-up. Write down what came in under Ask, or sign the rebuild; then rides can be planned on
-            it.
-          </Empty>
-        )}
-        <Titled title="The job as a whole">
-          <FieldsOf defs={SHOWN.filter((f) => !LONG.has(f.key))} />
-          <FieldsOf defs={SHOWN.filter((f) => LONG.has(f.key))} min="100%" />
-        </Titled>
-      </div>
+      <RideColumn
+        dampersFailed={dampersFailed}
+        open={open}
+        steps={steps}
+        setups={setups}
+        trials={trials}
+        known={known}
+        reasoned={reasoned}
+        plan={plan}
+      />
       <div>
         <Searches steps={searched} />
         <Rides trials={trials} />
@@ -82,6 +65,53 @@ export function RideStage() {
         <Order />
       </div>
     </Columns>
+  );
+}
+
+interface RideColumnProps {
+  dampersFailed: ComponentProps<typeof NotRead>['reading'];
+  open: Trial | undefined;
+  steps: Step[];
+  setups: ComponentProps<typeof PlanRide>['setups'] | null;
+  trials: Trial[];
+  known: Known;
+  reasoned: Reasoned | null;
+  plan: { proposed: Step[]; others: Step[] };
+}
+
+function RideColumn({ dampersFailed, open, steps, setups, trials, known, reasoned, plan }: RideColumnProps) {
+  const { data } = useBench();
+  return (
+    <div>
+      <NotRead reading={dampersFailed} />
+      {open ? (
+        <OpenRide trial={open} step={steps.find((s) => s.tunable.id === open.document.change?.tunable) ?? null} />
+      ) : data.movedOn !== null ? (
+        <Empty>
+          This machine has come back since as <a href={`/jobs/${data.movedOn}/ride`}>job {jobNumber(data.movedOn)}</a>: what is in it now is
+          that job’s, and rides are planned there.
+        </Empty>
+      ) : setups ? (
+        <PlanRide
+          key={trials.length}
+          known={known}
+          reasoned={reasoned}
+          setups={setups}
+          proposed={plan.proposed}
+          others={plan.others}
+          trials={trials}
+        />
+      ) : (
+        <Empty>
+          Nothing is noted of this machine’s set-up. Write down what came in under Ask, or sign the rebuild; then rides can be planned on
+          it.
+        </Empty>
+      )}
+      <Titled title="The job as a whole">
+        <FieldsOf defs={SHOWN.filter((f) => !LONG.has(f.key))} />
+        <FieldsOf defs={SHOWN.filter((f) => LONG.has(f.key))} min="100%" />
+      </Titled>
+    </div>
   );
 }
 
@@ -112,7 +142,6 @@ function Searches({ steps }: { steps: Step[] }) {
 const FEEL = { better: '▲ better', same: '= same', worse: '▼ worse' } as const;
 
 function Rides({ trials }: { trials: readonly Trial[] }) {
-  const inUnits = useSaid();
   const { data } = useBench();
   return (
     <Titled title="Rides so far" aside={<a href={`/machines/${data.machine.id}`}>the whole lineage</a>}>
@@ -129,40 +158,54 @@ function Rides({ trials }: { trials: readonly Trial[] }) {
               <th>Decided</th>
             </tr>
           </thead>
-          <tbody>
-            {[...trials].reverse().map((t) => {
-              const feel = feelOf(t);
-              const used = t.rides[0]?.document.usedMm;
-              const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(mmSaid(x)));
-              return (
-                <tr key={t.id}>
-                  <td>
-                    {inUnits(rideTitle(t))}
-                    {t.document.reason && t.document.change && (
-                      <>
-                        <br />
-                        <Small>{t.document.reason}</Small>
-                      </>
-                    )}
-                  </td>
-                  <td style={{ whiteSpace: 'nowrap' }}>{feel ? FEEL[feel] : 'not ridden'}</td>
-                  <td className="number">{mm(used?.rear)}</td>
-                  <td className="number">{mm(used?.front)}</td>
-                  <td>
-                    {decisionWords(t)}
-                    {t.decision?.note && (
-                      <>
-                        <br />
-                        <Small>{t.decision.note}</Small>
-                      </>
-                    )}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
+          <RideRows trials={trials} />
         </Table>
       )}
     </Titled>
+  );
+}
+
+function RideRows({ trials }: { trials: readonly Trial[] }) {
+  const inUnits = useSaid();
+  return (
+    <tbody>
+      {[...trials].reverse().map((t) => {
+        const feel = feelOf(t);
+        const used = t.rides[0]?.document.usedMm;
+        const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(mmSaid(x)));
+        return (
+          <tr key={t.id}>
+            <RideName t={t} />
+            <td style={{ whiteSpace: 'nowrap' }}>{feel ? FEEL[feel] : 'not ridden'}</td>
+            <td className="number">{mm(used?.rear)}</td>
+            <td className="number">{mm(used?.front)}</td>
+            <td>
+              {decisionWords(t)}
+              {t.decision?.note && (
+                <>
+                  <br />
+                  <Small>{t.decision.note}</Small>
+                </>
+              )}
+            </td>
+          </tr>
+        );
+      })}
+    </tbody>
+  );
+}
+
+function RideName({ t }: { t: Trial }) {
+  const inUnits = useSaid();
+  return (
+    <td>
+      {inUnits(rideTitle(t))}
+      {t.document.reason && t.document.change && (
+        <>
+          <br />
+          <Small>{t.document.reason}</Small>
+        </>
+      )}
+    </td>
   );
 }

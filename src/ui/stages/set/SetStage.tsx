@@ -1,4 +1,6 @@
 'use client';
+import type { NotedTorque } from '@/judgement/model/set';
+import type { LegsJudged } from '@/judgement/model/legs';
 import { Sentence } from '../../kit/Sentence';
 import { SEEN_MM } from '@/core/measure/bounce';
 import { mm, said } from '@/core/units/say';
@@ -119,33 +121,39 @@ function Legs() {
         <p>What is written down for both legs agrees.</p>
       ) : (
         <>
-          <Table aria-label="Left against right">
-            <thead>
-              <tr>
-                <th>Leg</th>
-                <th className="number">Left</th>
-                <th className="number">Right</th>
-              </tr>
-            </thead>
-            <tbody>
-              {verdict.differ.map((d) => (
-                <tr key={d.key}>
-                  <td>{d.label}</td>
-                  <td className="number">
-                    <Sentence of={d.left} />
-                  </td>
-                  <td className="number">
-                    <Sentence of={d.right} />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
+          <LegTable verdict={verdict} />
           {!verdict.built && <Warn>The legs are not set alike. Set them alike, or say that the fork is built with different legs.</Warn>}
         </>
       )}
       <EntryField field="set.legsAgree" />
     </Titled>
+  );
+}
+
+function LegTable({ verdict }: { verdict: LegsJudged }) {
+  return (
+    <Table aria-label="Left against right">
+      <thead>
+        <tr>
+          <th>Leg</th>
+          <th className="number">Left</th>
+          <th className="number">Right</th>
+        </tr>
+      </thead>
+      <tbody>
+        {verdict.differ.map((d) => (
+          <tr key={d.key}>
+            <td>{d.label}</td>
+            <td className="number">
+              <Sentence of={d.left} />
+            </td>
+            <td className="number">
+              <Sentence of={d.right} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }
 
@@ -158,34 +166,38 @@ function TorquesAgain() {
     <Titled title="Torques, checked again" aside="after the bed-in bounce and ride">
       <Caution>{CAUTIONS.torque}</Caution>
       {torques.length === 0 && <Empty>No torque was written down in the rebuild.</Empty>}
-      {torques.length > 0 && (
-        <Table aria-label="Torques">
-          <thead>
-            <tr>
-              <th>Fastener</th>
-              <th className="number">In the rebuild</th>
-              <th>Origin of the figure</th>
-              <th className="number">Again</th>
-            </tr>
-          </thead>
-          <tbody>
-            {torques.map((t) => (
-              <tr key={t.i}>
-                <td>{t.place}</td>
-                <td className="number">{withUnit(t.entry)}</td>
-                <td>{t.origin || <Small>▲ not written down</Small>}</td>
-                <td style={{ width: '11rem' }}>
-                  <EntryField field={`set.again.${t.i}.value`} label={`${t.place}, again`} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
+      {torques.length > 0 && <TorqueTable torques={torques} />}
       <div style={{ maxWidth: '16rem' }}>
         <EntryField field="set.torqueChecked" />
       </div>
     </Titled>
+  );
+}
+
+function TorqueTable({ torques }: { torques: NotedTorque[] }) {
+  return (
+    <Table aria-label="Torques">
+      <thead>
+        <tr>
+          <th>Fastener</th>
+          <th className="number">In the rebuild</th>
+          <th>Origin of the figure</th>
+          <th className="number">Again</th>
+        </tr>
+      </thead>
+      <tbody>
+        {torques.map((t) => (
+          <tr key={t.i}>
+            <td>{t.place}</td>
+            <td className="number">{withUnit(t.entry)}</td>
+            <td>{t.origin || <Small>▲ not written down</Small>}</td>
+            <td style={{ width: '11rem' }}>
+              <EntryField field={`set.again.${t.i}.value`} label={`${t.place}, again`} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }
 

@@ -18,24 +18,14 @@ import { Button, Caution, Small, Table, Warn, Wide } from '../../kit/primitives'
 /** An air fork: the pressure for each load, the coil springs it equals, and how temperature moves it. */
 export function AirForkSheet() {
   const { live, figures } = useLater();
-  const { data, sealed, machineStore } = useBench();
-  const store = useFieldStore();
-  const inUnits = useSaid();
+  const { data, machineStore } = useBench();
   const found = airForkOf(live, figures, data.schools);
   const gaps = useGaps('missing' in found ? found.missing : []);
-  const bar = (mpa: number) => inUnits(barSaid(mpa));
   const answer = 'cases' in found ? found : null;
   const solo = answer?.cases[0];
   return (
     <>
-      {gaps.shown.length > 0 && (
-        <div {...gaps.watch}>
-          <Titled title="For the pressure" aside="figures that are still missing">
-            {gaps.shown.includes('rider.mass') && <EntryField field="rider.mass" locked={sealed} />}
-            <MachineFigures only={gaps.shown.filter((f) => f.startsWith('machine.'))} />
-          </Titled>
-        </div>
-      )}
+      {gaps.shown.length > 0 && <ForThePressure gaps={gaps} />}
       <Titled title="Air chambers" aside="kept with the machine">
         <FieldsProvider value={machineStore}>
           <FieldsOf defs={MACHINE_AIR_FORK} min="9rem" />
@@ -46,47 +36,65 @@ export function AirForkSheet() {
           <Sentence of={issueWords(found.issue)} />
         </Warn>
       )}
-      {answer && solo && (
-        <Titled
-          title="Pressure"
-          aside={`for ${inUnits(mm(answer.riderSagMm, 0))} of rider sag, set at ${inUnits(celsius(answer.celsius))}`}
-        >
-          <p data-result="air-fork" style={{ fontSize: '1.5rem', fontWeight: 700 }}>
-            {bar(solo.gaugeMPa)} <Small>by the gauge, cold, fully extended, solo</Small>
-          </p>
-          <Wide>
-            <Pressures answer={answer} />
-          </Wide>
-          {solo.set.staticMm === 0 && (
-            <Warn>
-              Bare it stays fully extended: the gas alone carries more than the machine weighs there. A balance chamber, or more rider sag,
-              cures that; less pressure alone does not.
-            </Warn>
-          )}
-          {answer.assumed.length > 0 && (
-            <p>
-              <Small>○ Assumed: {inUnits(joined(answer.assumed, ', '))}. The gas: slow at rest, exponent 1.3 on a hit (from memory).</Small>
-            </p>
-          )}
-          <Small>
-            Both legs together. Pressure moves with temperature, about a third of a per cent a degree: ten degrees warmer the gauge shows{' '}
-            {bar(answer.warmerMPa)}, ten colder {bar(answer.colderMPa)}. Set it cold, machine off the ground, and again after a long climb.
-          </Small>
-          <FieldGrid $min="9rem">
-            <EntryField field="springs.front.pressure" locked={sealed} />
-            <EntryField field="springs.front.balance" locked={sealed} />
-            <EntryField field="springs.front.at" placeholder={String(answer.celsius)} locked={sealed} />
-          </FieldGrid>
-          {!sealed && (
-            <Button $strong onPress={() => store.put('springs.front.pressure', `${(10 * solo.gaugeMPa).toFixed(1)} bar`)}>
-              Take {bar(solo.gaugeMPa)} for the front
-            </Button>
-          )}
-          <EntryField field="springs.front.reason" locked={sealed} />
-        </Titled>
-      )}
+      {answer && solo && <PressureSheet answer={answer} solo={solo} />}
       <Caution>{CAUTIONS.gas}</Caution>
     </>
+  );
+}
+
+function ForThePressure({ gaps }: { gaps: ReturnType<typeof useGaps> }) {
+  const { sealed } = useBench();
+  return (
+    <div {...gaps.watch}>
+      <Titled title="For the pressure" aside="figures that are still missing">
+        {gaps.shown.includes('rider.mass') && <EntryField field="rider.mass" locked={sealed} />}
+        <MachineFigures only={gaps.shown.filter((f) => f.startsWith('machine.'))} />
+      </Titled>
+    </div>
+  );
+}
+
+/** The pressure for each load, what it equals, and the one taken. */
+function PressureSheet({ answer, solo }: { answer: AirForkAnswer; solo: AirForkAnswer['cases'][number] }) {
+  const { sealed } = useBench();
+  const store = useFieldStore();
+  const inUnits = useSaid();
+  const bar = (mpa: number) => inUnits(barSaid(mpa));
+  return (
+    <Titled title="Pressure" aside={`for ${inUnits(mm(answer.riderSagMm, 0))} of rider sag, set at ${inUnits(celsius(answer.celsius))}`}>
+      <p data-result="air-fork" style={{ fontSize: '1.5rem', fontWeight: 700 }}>
+        {bar(solo.gaugeMPa)} <Small>by the gauge, cold, fully extended, solo</Small>
+      </p>
+      <Wide>
+        <Pressures answer={answer} />
+      </Wide>
+      {solo.set.staticMm === 0 && (
+        <Warn>
+          Bare it stays fully extended: the gas alone carries more than the machine weighs there. A balance chamber, or more rider sag,
+          cures that; less pressure alone does not.
+        </Warn>
+      )}
+      {answer.assumed.length > 0 && (
+        <p>
+          <Small>○ Assumed: {inUnits(joined(answer.assumed, ', '))}. The gas: slow at rest, exponent 1.3 on a hit (from memory).</Small>
+        </p>
+      )}
+      <Small>
+        Both legs together. Pressure moves with temperature, about a third of a per cent a degree: ten degrees warmer the gauge shows{' '}
+        {bar(answer.warmerMPa)}, ten colder {bar(answer.colderMPa)}. Set it cold, machine off the ground, and again after a long climb.
+      </Small>
+      <FieldGrid $min="9rem">
+        <EntryField field="springs.front.pressure" locked={sealed} />
+        <EntryField field="springs.front.balance" locked={sealed} />
+        <EntryField field="springs.front.at" placeholder={String(answer.celsius)} locked={sealed} />
+      </FieldGrid>
+      {!sealed && (
+        <Button $strong onPress={() => store.put('springs.front.pressure', `${(10 * solo.gaugeMPa).toFixed(1)} bar`)}>
+          Take {bar(solo.gaugeMPa)} for the front
+        </Button>
+      )}
+      <EntryField field="springs.front.reason" locked={sealed} />
+    </Titled>
   );
 }
 
@@ -95,17 +103,7 @@ function Pressures({ answer }: { answer: AirForkAnswer }) {
   const bar = (mpa: number) => inUnits(barSaid(mpa));
   return (
     <Table aria-label="Pressure for each load">
-      <thead>
-        <tr>
-          <th>Load</th>
-          <th className="number">Pressure</th>
-          <th className="number">Static sag</th>
-          <th className="number">Sag at the solo pressure</th>
-          <th className="number">Equals, at rider sag</th>
-          <th className="number">at full travel</th>
-          <th className="number">Pressure there</th>
-        </tr>
-      </thead>
+      <PressureHead />
       <tbody>
         {answer.cases.map((c) => (
           <tr key={c.name}>
@@ -120,5 +118,21 @@ function Pressures({ answer }: { answer: AirForkAnswer }) {
         ))}
       </tbody>
     </Table>
+  );
+}
+
+function PressureHead() {
+  return (
+    <thead>
+      <tr>
+        <th>Load</th>
+        <th className="number">Pressure</th>
+        <th className="number">Static sag</th>
+        <th className="number">Sag at the solo pressure</th>
+        <th className="number">Equals, at rider sag</th>
+        <th className="number">at full travel</th>
+        <th className="number">Pressure there</th>
+      </tr>
+    </thead>
   );
 }

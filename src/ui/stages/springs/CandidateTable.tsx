@@ -133,22 +133,7 @@ function Row({ end, spring, candidate: c, isCurrent, isChosen, onPick }: RowProp
       <td>
         <label>
           <input type="radio" name={`candidate-${end}`} checked={isCurrent} onChange={onPick} />
-          <span className="name">
-            {spring.legs ? (
-              <>
-                {spring.legs[0].name} left,
-                <br />
-                {spring.legs[1].name} right{' '}
-              </>
-            ) : (
-              <>
-                {spring.name}
-                {c.cases.length > 2 ? <br /> : ' '}
-              </>
-            )}
-            {isChosen && <b>chosen </b>}
-            <Small>{spring.place === 'drawer' ? 'drawer' : 'to order'}</Small>
-          </span>
+          <CandidateName spring={spring} c={c} isChosen={isChosen} />
         </label>
       </td>
       <td className="number">
@@ -168,9 +153,29 @@ function Row({ end, spring, candidate: c, isCurrent, isChosen, onPick }: RowProp
   );
 }
 
+function CandidateName({ spring, c, isChosen }: { spring: ListedSpring; c: Candidate; isChosen: boolean }) {
+  return (
+    <span className="name">
+      {spring.legs ? (
+        <>
+          {spring.legs[0].name} left,
+          <br />
+          {spring.legs[1].name} right{' '}
+        </>
+      ) : (
+        <>
+          {spring.name}
+          {c.cases.length > 2 ? <br /> : ' '}
+        </>
+      )}
+      {isChosen && <b>chosen </b>}
+      <Small>{spring.place === 'drawer' ? 'drawer' : 'to order'}</Small>
+    </span>
+  );
+}
+
 /** Every spring of the list against the targets, with the sag of each load case: those that are right first, the drawer before the supplier. */
 export function CandidateTable({ end, selection, candidates, current, onPick }: Props) {
-  const springs = useOffers();
   const { live, figures } = useLater();
   const { schools } = useBench().data;
   const system = useSystem();
@@ -188,49 +193,83 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
   const shown = candidates.filter((c, i) => whole || i < SHOWN || c.id === current?.id || c.id === chosen);
   return (
     <Scroll>
-      <Candidates aria-label={`Candidates, ${end}`}>
-        <thead>
-          <tr>
-            <th>Spring</th>
-            <th className="number">Rate</th>
-            <th className="number">Preload, {unit}</th>
-            <th className="number">Static, {unit}</th>
-            {selection.loadCases.map((c) => (
-              <th key={c.name} className="number" style={{ whiteSpace: 'normal' }}>
-                {c.name === 'solo' ? 'Rider' : c.name}, {unit}
-              </th>
-            ))}
-            <th className="number">Load factor</th>
-            <th className="number">Hz</th>
-            <th>Verdict</th>
-          </tr>
-        </thead>
-        <tbody>
-          {installed && <InstalledRow installed={installed} />}
-          {shown.map((c) => {
-            const spring = springs.find((s) => offerKey(s) === c.id);
-            return (
-              spring && (
-                <Row
-                  key={c.id}
-                  {...{ end, spring, candidate: c, isCurrent: c.id === current?.id, isChosen: chosen === c.id }}
-                  onPick={() => onPick(c.id)}
-                />
-              )
-            );
-          })}
-        </tbody>
-        <caption className="visually-hidden">
-          Springs that are right first, the drawer before the supplier; then by how near both sags come. Targets: rider{' '}
-          {lengthWords(selection.target.rider.value, system, 0)} {unit}, static {lengthWords(selection.target.static.value, system, 0)}{' '}
-          {unit}.
-        </caption>
-      </Candidates>
+      <CandidateRows
+        end={end}
+        unit={unit}
+        selection={selection}
+        installed={installed}
+        shown={shown}
+        current={current}
+        chosen={chosen}
+        onPick={onPick}
+      />
       {shown.length < candidates.length && (
         <QuietButton onPress={() => setWhole(true)}>
           {candidates.length - shown.length} more on the list, further from the targets
         </QuietButton>
       )}
     </Scroll>
+  );
+}
+
+interface CandidateRowsProps {
+  end: 'rear' | 'front';
+  unit: 'mm' | 'in';
+  selection: Selection;
+  installed: Installed | null;
+  shown: Candidate[];
+  current: Candidate | null;
+  chosen: string | null;
+  onPick: (id: string) => void;
+}
+
+function CandidateRows({ end, unit, selection, installed, shown, current, chosen, onPick }: CandidateRowsProps) {
+  const springs = useOffers();
+  const system = useSystem();
+  return (
+    <Candidates aria-label={`Candidates, ${end}`}>
+      <CandidateHead unit={unit} selection={selection} />
+      <tbody>
+        {installed && <InstalledRow installed={installed} />}
+        {shown.map((c) => {
+          const spring = springs.find((s) => offerKey(s) === c.id);
+          return (
+            spring && (
+              <Row
+                key={c.id}
+                {...{ end, spring, candidate: c, isCurrent: c.id === current?.id, isChosen: chosen === c.id }}
+                onPick={() => onPick(c.id)}
+              />
+            )
+          );
+        })}
+      </tbody>
+      <caption className="visually-hidden">
+        Springs that are right first, the drawer before the supplier; then by how near both sags come. Targets: rider{' '}
+        {lengthWords(selection.target.rider.value, system, 0)} {unit}, static {lengthWords(selection.target.static.value, system, 0)} {unit}
+        .
+      </caption>
+    </Candidates>
+  );
+}
+
+function CandidateHead({ unit, selection }: { unit: 'mm' | 'in'; selection: Selection }) {
+  return (
+    <thead>
+      <tr>
+        <th>Spring</th>
+        <th className="number">Rate</th>
+        <th className="number">Preload, {unit}</th>
+        <th className="number">Static, {unit}</th>
+        {selection.loadCases.map((c) => (
+          <th key={c.name} className="number" style={{ whiteSpace: 'normal' }}>
+            {c.name === 'solo' ? 'Rider' : c.name}, {unit}
+          </th>
+        ))}
+        <th className="number">Load factor</th>
+        <th className="number">Hz</th>
+        <th>Verdict</th>
+      </tr>
+    </thead>
   );
 }

@@ -52,43 +52,54 @@ export function CasesTable({ rear, front, onAir }: { rear: Candidate | null; fro
   const unit = lengthUnit(system);
   return (
     <div style={{ marginTop: '0.75rem' }}>
-      <Table aria-label="Load cases, both ends">
-        <thead>
-          <tr>
-            <th>Case</th>
-            <th className="number">
-              <EndName $end="rear">Rear</EndName>, {unit}
-            </th>
-            <th className="number">
-              <EndName $end="front">Front</EndName>, {unit}
-            </th>
-            <th className="number">Pitch, height</th>
-          </tr>
-        </thead>
-        <tbody>
-          {cases.map((c) => (
-            <tr key={c.name}>
-              <td>{c.name}</td>
-              <EndCell end={c.rear} system={system} />
-              <EndCell end={c.front} system={system} />
-              <td className="number">{pitchWords(c, system)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <CaseRows unit={unit} cases={cases} />
       <Small>
         Pitch and ride height against solo, nose-up +. Ring: the preload that brings this load back to the target; ▲ beyond the adjuster.
         {onAir && ' Bar: the pressure that does.'}
       </Small>
-      {rear && front && (
-        <p>
-          <Small>
-            Natural frequency, rider on: rear <b>{rear.naturalFrequencyHz.toFixed(2)} Hz</b>, front{' '}
-            <b>{front.naturalFrequencyHz.toFixed(2)} Hz</b>, rear against front{' '}
-            {(rear.naturalFrequencyHz / front.naturalFrequencyHz).toFixed(2)}.
-          </Small>
-        </p>
-      )}
+      {rear && front && <Frequencies rear={rear} front={front} />}
     </div>
+  );
+}
+
+function Frequencies({ rear, front }: Record<'rear' | 'front', Candidate>) {
+  return (
+    <p>
+      <Small>
+        Natural frequency, rider on: rear <b>{rear.naturalFrequencyHz.toFixed(2)} Hz</b>, front{' '}
+        <b>{front.naturalFrequencyHz.toFixed(2)} Hz</b>, rear against front{' '}
+        {(rear.naturalFrequencyHz / front.naturalFrequencyHz).toFixed(2)}.
+      </Small>
+    </p>
+  );
+}
+
+function CaseRows({ unit, cases }: { unit: 'mm' | 'in'; cases: CaseStance[] }) {
+  const system = useSystem();
+  return (
+    <Table aria-label="Load cases, both ends">
+      <thead>
+        <tr>
+          <th>Case</th>
+          <th className="number">
+            <EndName $end="rear">Rear</EndName>, {unit}
+          </th>
+          <th className="number">
+            <EndName $end="front">Front</EndName>, {unit}
+          </th>
+          <th className="number">Pitch, height</th>
+        </tr>
+      </thead>
+      <tbody>
+        {cases.map((c) => (
+          <tr key={c.name}>
+            <td>{c.name}</td>
+            <EndCell end={c.rear} system={system} />
+            <EndCell end={c.front} system={system} />
+            <td className="number">{pitchWords(c, system)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

@@ -1,9 +1,9 @@
 'use client';
+import { Sharpen } from './Sharpen';
 import { Sentence } from '../../kit/Sentence';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import styled from 'styled-components';
-import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
 import { USE_NAMES } from '@/catalogue/uses';
 import { purposeOf } from '@/judgement/aims/targets';
@@ -12,7 +12,6 @@ import {
   estimateOf,
   FIGURE_NAMES,
   isEstimate,
-  MEASURES,
   type NoEstimate,
   type TriedSpring,
   triedSprings,
@@ -84,18 +83,6 @@ const Chips = styled.p`
     padding: 0 0.45rem;
     font-size: 0.8125rem;
     color: var(--soft);
-  }
-`;
-const Step = styled.li`
-  display: flex;
-  gap: 0.75rem;
-  align-items: center;
-  flex-wrap: wrap;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
-  > span {
-    flex: 1;
-    min-width: 14rem;
   }
 `;
 const Scroll = styled.div`
@@ -204,7 +191,6 @@ const LEAST_SHOWN = 3;
 function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; isEach: boolean }) {
   const system = useSystem();
   const store = useFieldStore();
-  const { sealed } = useBench();
   const { live } = useLater();
   const chosen = chosenOf(live, end);
   const choose = ({ spring, preloadMm, probability }: TriedSpring) => {
@@ -217,48 +203,7 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
     `${lengthWords(Math.max(0, p05), system, 0)}–${lengthWords(Math.max(0, p95), system, 0)}`;
   return (
     <Titled title="Springs by how probable they are" aside="rider sag set to its aim by tape">
-      <Scroll>
-        <Table>
-          <thead>
-            <tr>
-              <th>Spring{isEach ? ', each' : ''}</th>
-              <th>How sure it is right</th>
-              <th className="number">Static sag, {lengthUnit(system)}</th>
-              <th className="number">Preload, {lengthUnit(system)}</th>
-              {!sealed && <th>For the job</th>}
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((t) => (
-              <tr key={t.id}>
-                <td>
-                  {t.spring ? <Rate spring={t.spring} /> : <b>{rateWords(t.rateNPerMm, system)}</b>}{' '}
-                  <Small>
-                    {t.spring ? `${t.spring.name}, ${t.spring.place === 'drawer' ? 'in the drawer' : 'to order'}` : 'a rate to look for'}
-                  </Small>
-                </td>
-                <td>
-                  ○ {sureness(t.probability)}, {(100 * t.probability).toFixed(0)} %
-                </td>
-                <td className="number">{band(t.staticSagMm)}</td>
-                <td className="number">{band(t.preloadMm)}</td>
-                {!sealed && (
-                  <td>
-                    {t.spring &&
-                      (chosen === t.id ? (
-                        <Small>● chosen</Small>
-                      ) : (
-                        <QuietButton onPress={() => choose(t)} aria-label={`Choose ${t.spring.name}`}>
-                          Choose
-                        </QuietButton>
-                      ))}
-                  </td>
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </Scroll>
+      <TriedRows isEach={isEach} shown={shown} band={band} chosen={chosen} choose={choose} />
       <Caution>{CAUTIONS.springs}</Caution>
       {tried.every((t) => t.spring === null) && (
         <Small>
@@ -269,53 +214,72 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
   );
 }
 
-/** What to measure next: minutes, what the band would become, and the way to its field. */
-function Sharpen({ end, found }: { end: End; found: EndEstimate }) {
+interface TriedRowsProps {
+  isEach: boolean;
+  shown: TriedSpring[];
+  band: ({ p05, p95 }: { p05: number; p95: number }) => string;
+  chosen: string | null;
+  choose: ({ spring, preloadMm, probability }: TriedSpring) => void;
+}
+
+function TriedRows({ isEach, shown, band, chosen, choose }: TriedRowsProps) {
   const system = useSystem();
-  const { data, sealed } = useBench();
-  /** Fields opened here because the page has them nowhere else; they stay, so that none leaves while it is typed into. */
-  const [opened, setOpened] = useState<FieldKey[]>([]);
-  const { next, rateNPerMm: rate } = found.estimate;
-  if (sealed || (next.length === 0 && opened.length === 0)) return null;
-  const bare = (x: number) => estimatedRate(x, system);
-  const toField = (fields: FieldKey[]) => {
-    const there = document.querySelector<HTMLElement>(`[data-entry="${fields[0]}"]`);
-    if (there) there.focus();
-    else setOpened([...new Set([...opened, ...fields])]);
-  };
+  const { sealed } = useBench();
   return (
-    <Titled title="What would sharpen it most">
-      <ul style={{ margin: 0, padding: 0, listStyle: 'none' }}>
-        {next.slice(0, 5).map(({ measure, minutes, narrowsToNPerMm }) => {
-          const { words, fields, place } = MEASURES[measure];
-          const half = narrowsToNPerMm / 2;
-          return (
-            <Step key={measure}>
-              <span>
-                {words.charAt(0).toUpperCase() + words.slice(1)}, {minutes} min: {bare(rate.p05)}–{bare(rate.p95)} becomes about{' '}
-                <b>
-                  {bare(rate.p50 - half)}–{bare(rate.p50 + half)} {rateUnit(system)}
-                </b>
-              </span>
-              {fields(end).length > 0 && (
-                <QuietButton onPress={() => toField(fields(end))} aria-label={`Type it: ${words}`}>
-                  Type it
-                </QuietButton>
-              )}
-              {place === 'measure' && <Link href={`/jobs/${data.job.id}/measure`}>To the walk</Link>}
-              {place === 'drawers' && <Link href="/drawers">To the tester</Link>}
-            </Step>
-          );
-        })}
-      </ul>
-      <FieldGrid>
-        {opened
-          .filter((f) => !f.startsWith('machine.'))
-          .map((f) => (
-            <EntryField key={f} field={f} />
+    <Scroll>
+      <Table>
+        <thead>
+          <tr>
+            <th>Spring{isEach ? ', each' : ''}</th>
+            <th>How sure it is right</th>
+            <th className="number">Static sag, {lengthUnit(system)}</th>
+            <th className="number">Preload, {lengthUnit(system)}</th>
+            {!sealed && <th>For the job</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((t) => (
+            <TriedRow key={t.id} t={t} band={band} chosen={chosen} choose={choose} />
           ))}
-      </FieldGrid>
-      <MachineFigures only={opened.filter((f) => f.startsWith('machine.'))} />
-    </Titled>
+        </tbody>
+      </Table>
+    </Scroll>
+  );
+}
+
+interface TriedRowProps {
+  t: TriedSpring;
+  band: ({ p05, p95 }: { p05: number; p95: number }) => string;
+  chosen: string | null;
+  choose: ({ spring, preloadMm, probability }: TriedSpring) => void;
+}
+
+function TriedRow({ t, band, chosen, choose }: TriedRowProps) {
+  const system = useSystem();
+  const { sealed } = useBench();
+  return (
+    <tr>
+      <td>
+        {t.spring ? <Rate spring={t.spring} /> : <b>{rateWords(t.rateNPerMm, system)}</b>}{' '}
+        <Small>{t.spring ? `${t.spring.name}, ${t.spring.place === 'drawer' ? 'in the drawer' : 'to order'}` : 'a rate to look for'}</Small>
+      </td>
+      <td>
+        ○ {sureness(t.probability)}, {(100 * t.probability).toFixed(0)} %
+      </td>
+      <td className="number">{band(t.staticSagMm)}</td>
+      <td className="number">{band(t.preloadMm)}</td>
+      {!sealed && (
+        <td>
+          {t.spring &&
+            (chosen === t.id ? (
+              <Small>● chosen</Small>
+            ) : (
+              <QuietButton onPress={() => choose(t)} aria-label={`Choose ${t.spring.name}`}>
+                Choose
+              </QuietButton>
+            ))}
+        </td>
+      )}
+    </tr>
   );
 }

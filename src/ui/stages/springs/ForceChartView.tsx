@@ -1,4 +1,6 @@
 'use client';
+import type { ForceChart } from '@/judgement/model/curves';
+import type { OilAgainstStep } from '@/judgement/model/curves';
 import { mm, newtons, said, signed } from '@/core/units/say';
 import { useSaid } from '../../kit/preferences';
 import { useMemo, useState } from 'react';
@@ -32,34 +34,61 @@ export function ForceChartView({ end, selection, current }: { end: End; selectio
   const rests = chart.rests.map((r) => inUnits(said`${r.name} ${newtons(r.loadN)} at ${mm(r.zMm, 0)}`)).join(', ');
   return (
     <section aria-label="Force against travel">
-      <LineChart
-        description={`Force at the ${end} wheel against its travel. ${inUnits(curves.find((c) => c.role === 'current')?.name ?? '')} rests ${rests}.`}
-        lines={lines}
-        levels={chart.loads.map((l) => ({ name: inUnits(said`${l.name} ${newtons(l.loadN)}`), value: l.loadN }))}
-        x={{ name: end === 'rear' ? 'Wheel travel, vertical' : 'Travel along the leg', unit: 'mm', max: chart.travelMm }}
-        y={{ name: 'Force at the wheel', unit: 'N', min: 0 }}
-        height={300}
-      />
+      <ForceCurves end={end} curves={curves} rests={rests} lines={lines} chart={chart} />
       <Small>Thick: looked at. Thin: its neighbours on the list. Rings: where it rests under each load.</Small>
-      {oil && (
-        <>
-          {' '}
-          <QuietButton onPress={() => setWhatIf(!whatIf)} aria-pressed={whatIf}>
-            {whatIf ? 'Back to the fan' : inUnits(said`${mm(10)} of oil against one spring step`)}
-          </QuietButton>
-          {whatIf && (
-            <p>
-              {oil.gains.map((g) => (
-                <span key={inUnits(g.name)}>
-                  <b>{inUnits(g.name)}</b>:{' '}
-                  {inUnits(said`${signed(newtons(g.atThirdN))} at a third of the travel, ${signed(newtons(g.atFullN))} at full travel. `)}
-                </span>
-              ))}
-              <Small>Oil firms the last third and leaves the first part alone; too much blows seals and locks the leg.</Small>
-            </p>
-          )}
-        </>
-      )}
+      {oil && <OilInstead setWhatIf={setWhatIf} whatIf={whatIf} oil={oil} />}
     </section>
+  );
+}
+
+interface ForceCurvesProps {
+  end: 'rear' | 'front';
+  curves: ForceCurve[];
+  rests: string;
+  lines: Line[];
+  chart: ForceChart;
+}
+
+function ForceCurves({ end, curves, rests, lines, chart }: ForceCurvesProps) {
+  const inUnits = useSaid();
+  return (
+    <LineChart
+      description={`Force at the ${end} wheel against its travel. ${inUnits(curves.find((c) => c.role === 'current')?.name ?? '')} rests ${rests}.`}
+      lines={lines}
+      levels={chart.loads.map((l) => ({ name: inUnits(said`${l.name} ${newtons(l.loadN)}`), value: l.loadN }))}
+      x={{ name: end === 'rear' ? 'Wheel travel, vertical' : 'Travel along the leg', unit: 'mm', max: chart.travelMm }}
+      y={{ name: 'Force at the wheel', unit: 'N', min: 0 }}
+      height={300}
+    />
+  );
+}
+
+interface OilInsteadProps {
+  setWhatIf: (next: boolean) => void;
+  whatIf: boolean;
+  oil: OilAgainstStep;
+}
+
+/** Ten millimetres of oil against a spring step, on request. */
+function OilInstead({ setWhatIf, whatIf, oil }: OilInsteadProps) {
+  const inUnits = useSaid();
+  return (
+    <>
+      {' '}
+      <QuietButton onPress={() => setWhatIf(!whatIf)} aria-pressed={whatIf}>
+        {whatIf ? 'Back to the fan' : inUnits(said`${mm(10)} of oil against one spring step`)}
+      </QuietButton>
+      {whatIf && (
+        <p>
+          {oil.gains.map((g) => (
+            <span key={inUnits(g.name)}>
+              <b>{inUnits(g.name)}</b>:{' '}
+              {inUnits(said`${signed(newtons(g.atThirdN))} at a third of the travel, ${signed(newtons(g.atFullN))} at full travel. `)}
+            </span>
+          ))}
+          <Small>Oil firms the last third and leaves the first part alone; too much blows seals and locks the leg.</Small>
+        </p>
+      )}
+    </>
   );
 }

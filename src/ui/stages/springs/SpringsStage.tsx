@@ -1,4 +1,7 @@
 'use client';
+import type { SelectResult } from '@/core/spring/select';
+import { Aside } from './Aside';
+import type { School } from '@/knowledge/schools';
 import { Sentence } from '../../kit/Sentence';
 import { jobNumber } from '@/catalogue/jobs';
 import { BecauseList } from '../../kit/BecauseList';
@@ -11,7 +14,7 @@ import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
 import { overloadFindings } from '@/judgement/findings/because';
-import { effectiveFinding, effectiveOf } from '@/judgement/model/effective';
+import { effectiveOf } from '@/judgement/model/effective';
 import { type NoSelection, proposed, rangeOf, type Selection, selectionOf } from '@/judgement/model/springs';
 import { chosenOf } from '@/judgement/model/offers';
 import { schoolOf } from '@/judgement/aims/targets';
@@ -19,45 +22,21 @@ import { issueWords, warningWords } from '@/schema/words';
 import { EntryField } from '../../fields/EntryField';
 import { useSystem } from '../../fields/context';
 import { useGaps } from '../../fields/useGaps';
-import { Stance } from '../../figures/Stance';
-import type { StanceLine } from '../../figures/stanceScale';
 import { useKeys } from '../../layout/keys';
 import { LinkButton, Small, Warn } from '../../kit/primitives';
 import { useBench, useLater, useOffers } from '../../job/BenchContext';
 import { MachineFigures } from '../../job/MachineFigures';
-import { Columns, FieldGrid, InView, Tabs, Titled } from '../../kit/parts';
-import { SchoolsTable } from '../../job/readings/SchoolsTable';
-import { ghostLines, stanceEnd } from '../../job/stance';
+import { Columns, FieldGrid, Tabs, Titled } from '../../kit/parts';
 import { CandidateTable } from './CandidateTable';
-import { CasesTable } from './CasesTable';
 import { Choice } from './Choice';
 import { ForceChartView } from './ForceChartView';
-import { type Estimates, EstimateSheet, estimatedLines, useEstimates } from './EstimateSheet';
+import { EstimateSheet, useEstimates } from './EstimateSheet';
 import { IdealLine } from './IdealLine';
 import { groundWords } from '@/judgement/aims/ground';
 import { AirForkSheet } from './AirForkSheet';
-import { airForkOf } from '@/judgement/model/airFork';
-import { airPredicted, type EndPredicted } from '@/judgement/model/curves';
 import { isOnAir } from '@/judgement/model/ends';
 import { QuickCandidate } from './QuickCandidate';
 import { lengthWords } from '../../kit/figureWords';
-
-/** On a tablet the stance comes first, then the candidates, then the rest of this column. */
-const Beside = styled.div`
-  @media (max-width: 960px) {
-    && {
-      display: contents;
-    }
-    svg {
-      max-width: 21rem;
-    }
-  }
-`;
-const Rest = styled.div`
-  @media (max-width: 960px) {
-    order: 2;
-  }
-`;
 
 /** On paper the frame of the page is gone: the sheet says whose it is. */
 const PrintHead = styled.p`
@@ -181,49 +160,6 @@ function BecauseIfOverloaded() {
   return findings.length > 0 ? <BecauseList findings={findings} empty="" title="Before any spring" /> : null;
 }
 
-function predictedLines(rear: EndPredicted, front: EndPredicted): StanceLine[] {
-  return [
-    { name: 'static', rearMm: rear.staticSagMm, frontMm: front.staticSagMm },
-    { name: 'rider', rearMm: rear.riderSagMm, frontMm: front.riderSagMm },
-  ];
-}
-
-/** The stance both candidates would make, both ends in every case, and what the schools and the sags read backwards say. */
-function Aside({ end, rear, front, estimates }: { end: End; rear: Candidate | null; front: Candidate | null; estimates: Estimates }) {
-  const { live, figures } = useLater();
-  const { ghost, data } = useBench();
-  const inches = useSystem() === 'imperial';
-  const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
-  const effective = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
-  const onAir = useMemo(() => {
-    const found = isOnAir(figures, 'front') ? airForkOf(live, figures, data.schools) : null;
-    return found && 'cases' in found ? airPredicted(found) : null;
-  }, [live, figures, data.schools]);
-  const ahead = front ?? onAir;
-  return (
-    <Beside>
-      <InView>
-        <Stance
-          rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
-          front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
-          ghost={ghost ? ghostLines(live, figures) : []}
-          predicted={rear && ahead ? predictedLines(rear, ahead) : estimatedLines(estimates)}
-          inches={inches}
-        />
-        <Small>
-          Dashed: predicted with the candidates looked at, solo; a shaded strip is where the line lies nine times in ten. Dotted: rider sag
-          as measured in this job. Brackets: the school’s windows.
-        </Small>
-      </InView>
-      <Rest>
-        <CasesTable rear={rear} front={front} onAir={onAir} />
-        {effective.length > 0 && <BecauseList findings={effective} empty="" title="What is in there now" />}
-        <SchoolsTable />
-      </Rest>
-    </Beside>
-  );
-}
-
 /** What a shop has where it has no scales and no drawing. */
 const OTHER_WAYS = [
   { instead: /^machine\.weighed\./, field: 'machine.total', words: 'no scales, the whole machine from its papers' },
@@ -242,23 +178,32 @@ function MissingFigures({ missing, unusable }: { missing: readonly string[]; unu
           <Sentence of={unusable.words} />
         </Warn>
       )}
-      {missing.length > 0 && (
-        <Titled title="For the exact answer" aside="figures of the machine that are still missing">
-          <MachineFigures only={ofMachine} />
-          {ways.length > 0 && (
-            <>
-              <Small>Or, where that cannot be had: {ways.map((w) => w.words).join('; ')}.</Small>
-              <MachineFigures only={ways.map((w) => w.field)} />
-            </>
-          )}
-        </Titled>
-      )}
+      {missing.length > 0 && <ForExactAnswer ofMachine={ofMachine} ways={ways} />}
       {ofLeverage && (
         <LinkButton href={`/machines/${data.machine.id}/leverage`} style={{ marginTop: '0.75rem' }}>
           Leverage, air and stops of this machine
         </LinkButton>
       )}
     </>
+  );
+}
+
+interface ForExactAnswerProps {
+  ofMachine: string[];
+  ways: { instead: RegExp; field: string; words: string }[];
+}
+
+function ForExactAnswer({ ofMachine, ways }: ForExactAnswerProps) {
+  return (
+    <Titled title="For the exact answer" aside="figures of the machine that are still missing">
+      <MachineFigures only={ofMachine} />
+      {ways.length > 0 && (
+        <>
+          <Small>Or, where that cannot be had: {ways.map((w) => w.words).join('; ')}.</Small>
+          <MachineFigures only={ways.map((w) => w.field)} />
+        </>
+      )}
+    </Titled>
   );
 }
 
@@ -274,42 +219,16 @@ function EndSheet({
   onPick(id: string): void;
 }) {
   const { live } = useLater();
-  const { sealed, data } = useBench();
+  const { data } = useBench();
   const { target, result } = selection;
   const [min, max] = rangeOf(live, end);
-  const system = useSystem();
   const school = schoolOf(live, data.schools);
   // Half a number typed can make an aim that no spring meets: the last sheet stays, faint, so that nothing jumps while the keys go down.
   const [kept, setKept] = useState({ selection, current });
   if (result.ok && (kept.selection !== selection || kept.current !== current)) setKept({ selection, current });
   return (
     <>
-      <Titled title="Aim and adjuster" aside={`${school.name}, sets ${school.order}; placeholders are taken until typed`}>
-        <FieldGrid $min="7rem">
-          <EntryField field={`springs.${end}.target.rider`} placeholder={lengthWords(target.rider.value, system, 0)} locked={sealed} />
-          <EntryField field={`springs.${end}.target.static`} placeholder={lengthWords(target.static.value, system, 0)} locked={sealed} />
-          <EntryField field={`springs.${end}.range.min`} placeholder={lengthWords(min.value, system, 0)} locked={sealed} />
-          <EntryField field={`springs.${end}.range.max`} placeholder={lengthWords(max.value, system, 0)} locked={sealed} />
-          <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from air'} locked={sealed} />
-          {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
-          {end === 'front' && <EntryField field="springs.front.spacer" locked={sealed} />}
-          {end === 'front' && <EntryField field="springs.front.freeLength" locked={sealed} />}
-          {end === 'front' && <EntryField field="springs.front.steel.old" locked={sealed} />}
-          {end === 'front' && <EntryField field="springs.front.steel.new" locked={sealed} />}
-        </FieldGrid>
-        {groundWords(live)
-          .filter((g) => g.about === 'sag')
-          .map((g, i) => (
-            <p key={i}>
-              <Small>
-                Ground: <Sentence of={g.words} />
-              </Small>
-            </p>
-          ))}
-        <Small>
-          <Link href={`/machines/${data.machine.id}/leverage`}>Leverage, air and stops</Link> belong to the machine.
-        </Small>
-      </Titled>
+      <AimAndAdjuster school={school} end={end} target={target} min={min} max={max} />
       <IdealLine end={end} />
       {!result.ok && (
         <Warn>
@@ -317,24 +236,91 @@ function EndSheet({
         </Warn>
       )}
       {kept.selection.result.ok && (
-        <div inert={!result.ok} style={result.ok ? {} : { opacity: 0.4 }}>
-          {kept.selection.result.value.warnings.map((w) => (
-            <Warn key={w.code}>
-              <Sentence of={warningWords(w)} />
-            </Warn>
-          ))}
-          <CandidateTable
-            end={end}
-            selection={kept.selection}
-            candidates={kept.selection.result.value.candidates}
-            current={kept.current}
-            onPick={onPick}
-          />
-          {!sealed && <QuickCandidate key={end} end={end} />}
-          {kept.current && <Choice end={end} selection={kept.selection} current={kept.current} range={[min.value, max.value]} />}
-          {kept.current && <ForceChartView end={end} selection={kept.selection} current={kept.current} />}
-        </div>
+        <KeptSheet
+          isNow={result.ok}
+          kept={kept}
+          value={kept.selection.result.value}
+          end={end}
+          onPick={onPick}
+          range={[min.value, max.value]}
+        />
       )}
     </>
+  );
+}
+
+interface KeptSheetProps {
+  isNow: boolean;
+  kept: { selection: Selection; current: Candidate | null };
+  value: SelectResult;
+  end: End;
+  onPick(id: string): void;
+  range: [number, number];
+}
+
+function KeptSheet({ isNow, kept, value, end, onPick, range }: KeptSheetProps) {
+  const { sealed } = useBench();
+  return (
+    <div inert={!isNow} style={isNow ? {} : { opacity: 0.4 }}>
+      {value.warnings.map((w) => (
+        <Warn key={w.code}>
+          <Sentence of={warningWords(w)} />
+        </Warn>
+      ))}
+      <CandidateTable end={end} selection={kept.selection} candidates={value.candidates} current={kept.current} onPick={onPick} />
+      {!sealed && <QuickCandidate key={end} end={end} />}
+      {kept.current && <Choice end={end} selection={kept.selection} current={kept.current} range={range} />}
+      {kept.current && <ForceChartView end={end} selection={kept.selection} current={kept.current} />}
+    </div>
+  );
+}
+
+interface AimAndAdjusterProps {
+  school: School;
+  end: End;
+  target: Selection['target'];
+  min: ReturnType<typeof rangeOf>[0];
+  max: ReturnType<typeof rangeOf>[1];
+}
+
+/** What this end is aimed at, and what its adjuster reaches. */
+function AimAndAdjuster({ school, end, target, min, max }: AimAndAdjusterProps) {
+  const { data } = useBench();
+  const { live } = useLater();
+  return (
+    <Titled title="Aim and adjuster" aside={`${school.name}, sets ${school.order}; placeholders are taken until typed`}>
+      <AimFields end={end} target={target} min={min} max={max} />
+      {groundWords(live)
+        .filter((g) => g.about === 'sag')
+        .map((g, i) => (
+          <p key={i}>
+            <Small>
+              Ground: <Sentence of={g.words} />
+            </Small>
+          </p>
+        ))}
+      <Small>
+        <Link href={`/machines/${data.machine.id}/leverage`}>Leverage, air and stops</Link> belong to the machine.
+      </Small>
+    </Titled>
+  );
+}
+
+function AimFields({ end, target, min, max }: Omit<AimAndAdjusterProps, 'school'>) {
+  const system = useSystem();
+  const { sealed } = useBench();
+  return (
+    <FieldGrid $min="7rem">
+      <EntryField field={`springs.${end}.target.rider`} placeholder={lengthWords(target.rider.value, system, 0)} locked={sealed} />
+      <EntryField field={`springs.${end}.target.static`} placeholder={lengthWords(target.static.value, system, 0)} locked={sealed} />
+      <EntryField field={`springs.${end}.range.min`} placeholder={lengthWords(min.value, system, 0)} locked={sealed} />
+      <EntryField field={`springs.${end}.range.max`} placeholder={lengthWords(max.value, system, 0)} locked={sealed} />
+      <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from air'} locked={sealed} />
+      {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
+      {end === 'front' && <EntryField field="springs.front.spacer" locked={sealed} />}
+      {end === 'front' && <EntryField field="springs.front.freeLength" locked={sealed} />}
+      {end === 'front' && <EntryField field="springs.front.steel.old" locked={sealed} />}
+      {end === 'front' && <EntryField field="springs.front.steel.new" locked={sealed} />}
+    </FieldGrid>
   );
 }

@@ -109,16 +109,7 @@ function DampingTable({ aim, view }: { aim: AimFound; view: DamperView }) {
     <>
       <Wide>
         <Table aria-label="Damping to fit">
-          <thead>
-            <tr>
-              <th className="number">Shaft speed, {speed.unit}</th>
-              <th className="number">Compression, {force.unit}</th>
-              <th className="number">ζ</th>
-              <th className="number">Rebound, {force.unit}</th>
-              <th className="number">ζ</th>
-              <th className="number">Rebound : compression</th>
-            </tr>
-          </thead>
+          <DampingHead speed={speed} force={force} />
           <tbody>
             {dampingLines(view, aim.sprung).map((l) => (
               <tr key={l.mPerS}>
@@ -138,6 +129,26 @@ function DampingTable({ aim, view }: { aim: AimFound; view: DamperView }) {
         {view.beside ? '; both legs together' : ''}.
       </Small>
     </>
+  );
+}
+
+interface DampingHeadProps {
+  speed: { unit: string; text(value: number): string };
+  force: { unit: string; text(value: number): string };
+}
+
+function DampingHead({ speed, force }: DampingHeadProps) {
+  return (
+    <thead>
+      <tr>
+        <th className="number">Shaft speed, {speed.unit}</th>
+        <th className="number">Compression, {force.unit}</th>
+        <th className="number">ζ</th>
+        <th className="number">Rebound, {force.unit}</th>
+        <th className="number">ζ</th>
+        <th className="number">Rebound : compression</th>
+      </tr>
+    </thead>
   );
 }
 

@@ -1,10 +1,11 @@
 'use client';
+import { Forces } from './Forces';
+import type { DrawnStack } from '@/core/damper/view';
 import { PickList } from './PickList';
-import { bar, mPa, mPerS, newtons, said, sayMetric } from '@/core/units/say';
+import { bar, mPa, mPerS, said, sayMetric } from '@/core/units/say';
 import { Sentence } from '../../kit/Sentence';
 import { useSaid } from '../../kit/preferences';
 import { type ReactNode } from 'react';
-import type { Side } from '@/catalogue/ends';
 import type { DamperView } from '@/core/damper/view';
 import { useDamperSheet, type Sheet } from './useDamperSheet';
 import { Working } from '../../job/Working';
@@ -20,14 +21,12 @@ import { numberOf } from '@/judgement/model/read';
 import { SHEET_SPEEDS } from '@/judgement/model/valves';
 import { type DamperKey, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
-import { useBench } from '../../job/BenchContext';
 import { StackFigure } from '../../figures/StackFigure';
 import { useFieldStore } from '../../fields/context';
 import { Button, Empty, Heading, QuietButton, Small, Warn } from '../../kit/primitives';
 import { Fold } from '../../kit/Fold';
 import { Sheets } from '../../kit/Sheets';
 import { Aim } from './Aim';
-import { ForceSpeed } from './ForceSpeed';
 import { OilAgainstStack } from './OilAgainstStack';
 import { PressureSplit } from './PressureSplit';
 import { StackTable } from './StackTable';
@@ -84,20 +83,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings, kept }: 
   const { view, aim } = viewed;
   return (
     <>
-      <Three>
-        <StackColumn sheet={sheet} present={present} />
-        <div>
-          <Section sheet={sheet} />
-          {view && <Leads findings={findings} />}
-        </div>
-        <div>
-          {view ? (
-            <Forces sheet={sheet} view={view} />
-          ) : (
-            <Empty>{viewed.busy ? 'Solving the plates.' : 'The force curve follows once the figures and stacks are in.'}</Empty>
-          )}
-        </div>
-      </Three>
+      <Decision sheet={sheet} present={present} view={view} findings={findings} viewed={viewed} />
       {view ? (
         <Sheets
           label="Sheets of this damper"
@@ -133,6 +119,33 @@ export function DamperSheet({ damper, valve, viewed, present, findings, kept }: 
         <Working steps={forceWorking(view.areas, view.drops[at], view.returnMPa[at]!, SHEET_SPEEDS[at]!, isRodLeg(figures, damper))} />
       )}
     </>
+  );
+}
+
+interface DecisionProps {
+  sheet: Sheet;
+  present: boolean;
+  view: DamperView | null;
+  findings: Because[];
+  viewed: Viewed;
+}
+
+function Decision({ sheet, present, view, findings, viewed }: DecisionProps) {
+  return (
+    <Three>
+      <StackColumn sheet={sheet} present={present} />
+      <div>
+        <Section sheet={sheet} />
+        {view && <Leads findings={findings} />}
+      </div>
+      <div>
+        {view ? (
+          <Forces sheet={sheet} view={view} />
+        ) : (
+          <Empty>{viewed.busy ? 'Solving the plates.' : 'The force curve follows once the figures and stacks are in.'}</Empty>
+        )}
+      </div>
+    </Three>
   );
 }
 
@@ -222,70 +235,37 @@ function Section({ sheet }: { sheet: Sheet }) {
         liftMm={drawn?.edgeLiftMm[at] ?? null}
         description={`The stack in section at ${speed} metres a second${drawn ? `, lifted ${drawn.edgeLiftMm[at]!.toFixed(2)} millimetres at its edge` : ''}.`}
       />
-      <label>
-        <Small>
-          Shaft speed{' '}
-          <b>
-            <Sentence of={mPerS(speed!, 2)} />
-          </b>
-          {drawn && <Sentence of={said`, ${bar(drawn.pressuresMPa[at]!)} under the shims, ${mPa(drawn.maxStressMPa[at]!)} of stress`} />}
-        </Small>
-        <Slider
-          type="range"
-          min={0}
-          max={SHEET_SPEEDS.length - 1}
-          value={at}
-          aria-valuetext={`${speed} metres a second`}
-          onChange={(e) => setAt(Number(e.target.value))}
-        />
-      </label>
+      <SpeedSlider speed={speed} drawn={drawn} at={at} setAt={setAt} />
     </>
   );
 }
 
-/** The whole damper's force, as found, to fit and aimed at. */
-function Forces({ sheet, view }: { sheet: Sheet; view: DamperView }) {
-  const { end, side, viewed, sealed, suggestion, runs, hotAndCold, setHotAndCold, atWheel, setAtWheel } = sheet;
-  const store = useFieldStore();
-  const { working } = useBench();
-  const { aim } = viewed;
-  const targetOf = (s: Side) => (aim.targets[s]?.ok ? aim.targets[s].value : null);
+interface SpeedSliderProps {
+  speed: 0 | 0.05 | 0.1 | 0.2 | 0.3 | 0.4 | 0.55 | 0.7 | 0.9 | 1.1 | 1.35 | 1.6 | 1.9 | 2.2 | 2.6 | 3 | undefined;
+  drawn: DrawnStack | null;
+  at: number;
+  setAt: (next: number) => void;
+}
+
+function SpeedSlider({ speed, drawn, at, setAt }: SpeedSliderProps) {
   return (
-    <>
-      <ForceSpeed
-        end={end}
-        view={view}
-        targets={{ compression: targetOf('compression'), rebound: targetOf('rebound') }}
-        bandShare={aim.bandShare}
-        hotAndCold={hotAndCold}
-        measured={runs}
-        looked={suggestion ? { side, points: suggestion.curve } : null}
-        wheel={atWheel ? aim.sprung : null}
-        onTarget={sealed ? null : (s, point, forceN) => store.put(`valves.${end}.target.${s}`, aim.moved(s, point, forceN))}
-      />
-      <div style={{ display: 'flex', gap: '1rem', flexWrap: 'wrap', alignItems: 'baseline' }}>
-        <QuietButton onPress={() => setHotAndCold(!hotAndCold)} aria-pressed={hotAndCold}>
-          <kbd>H</kbd> {hotAndCold ? 'without hot and cold' : 'hot and cold'}
-        </QuietButton>
-        {aim.sprung && (
-          <QuietButton onPress={() => setAtWheel(!atWheel)} aria-pressed={atWheel}>
-            <kbd>F</kbd> {atWheel ? 'force at the shaft' : 'force at the wheel, with ζ'}
-          </QuietButton>
-        )}
-        <Small role="status">
-          {viewed.busy
-            ? 'Solving the plates'
-            : working && viewed.tookMs !== null
-              ? `von Kármán plates, ${viewed.tookMs.toFixed(0)} ms`
-              : ''}
-        </Small>
-      </div>
+    <label>
       <Small>
-        Thin: as found. Dashed: to fit. Ochre: the aim
-        {atWheel || sealed ? '' : ', by its rings to be dragged, or moved by the arrow keys'}. Tinted: the clicker from shut to wide open.
-        The gas force of <Sentence of={newtons(view.gasForceN)} /> is not in it.
+        Shaft speed{' '}
+        <b>
+          <Sentence of={mPerS(speed!, 2)} />
+        </b>
+        {drawn && <Sentence of={said`, ${bar(drawn.pressuresMPa[at]!)} under the shims, ${mPa(drawn.maxStressMPa[at]!)} of stress`} />}
       </Small>
-    </>
+      <Slider
+        type="range"
+        min={0}
+        max={SHEET_SPEEDS.length - 1}
+        value={at}
+        aria-valuetext={`${speed} metres a second`}
+        onChange={(e) => setAt(Number(e.target.value))}
+      />
+    </label>
   );
 }
 

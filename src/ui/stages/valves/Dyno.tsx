@@ -92,38 +92,7 @@ function TakeRun({ dyno }: { dyno: DynoSheet }) {
   const setUnits = (more: Partial<DynoReading['units']>) => setReading({ ...reading, units: { ...units, ...more } });
   return (
     <>
-      <div style={{ display: 'flex', gap: '0.25rem 2rem', flexWrap: 'wrap' }} className="no-print">
-        <Choices
-          label="Positive is"
-          value={reading.positive}
-          options={{ compression: 'compression', rebound: 'rebound' }}
-          onPick={(positive) => setReading({ ...reading, positive })}
-        />
-        <Choices
-          label="Gas force"
-          value={reading.gas}
-          options={{ off: 'taken off', in: 'still in it' }}
-          onPick={(gas) => setReading({ ...reading, gas })}
-        />
-        <Choices
-          label="Speed in"
-          value={units.speed}
-          options={same(['m/s', 'mm/s', 'in/s'] as const)}
-          onPick={(speed) => setUnits({ speed })}
-        />
-        <Choices
-          label="Force in"
-          value={units.force}
-          options={same(['N', 'kgf', 'lbf'] as const)}
-          onPick={(force) => setUnits({ force })}
-        />
-        <Choices
-          label="Position in"
-          value={units.position}
-          options={same(['mm', 'in'] as const)}
-          onPick={(position) => setUnits({ position })}
-        />
-      </div>
+      <RunUnits reading={reading} setReading={setReading} units={units} setUnits={setUnits} />
       <div style={{ display: 'flex', gap: '0.75rem', flexWrap: 'wrap', alignItems: 'start', padding: '0.5rem 0' }} className="no-print">
         <CsvColumns action="Open the dyno’s file" take="Take the run in" wanted={WANTED} onTake={dyno.take} />
         <Button onPress={() => void dyno.simulate()} isDisabled={!ready}>
@@ -137,20 +106,58 @@ function TakeRun({ dyno }: { dyno: DynoSheet }) {
   );
 }
 
+interface RunUnitsProps {
+  reading: DynoReading;
+  setReading: (next: DynoReading) => void;
+  units: { speed: 'm/s' | 'mm/s' | 'in/s'; force: 'N' | 'kgf' | 'lbf'; position: 'mm' | 'in' };
+  setUnits: (more: Partial<DynoReading['units']>) => void;
+}
+
+/** How a run was taken, and in what units. */
+function RunUnits({ reading, setReading, units, setUnits }: RunUnitsProps) {
+  return (
+    <div style={{ display: 'flex', gap: '0.25rem 2rem', flexWrap: 'wrap' }} className="no-print">
+      <TakenBy reading={reading} setReading={setReading} />
+      <Choices
+        label="Gas force"
+        value={reading.gas}
+        options={{ off: 'taken off', in: 'still in it' }}
+        onPick={(gas) => setReading({ ...reading, gas })}
+      />
+      <Choices
+        label="Speed in"
+        value={units.speed}
+        options={same(['m/s', 'mm/s', 'in/s'] as const)}
+        onPick={(speed) => setUnits({ speed })}
+      />
+      <Choices label="Force in" value={units.force} options={same(['N', 'kgf', 'lbf'] as const)} onPick={(force) => setUnits({ force })} />
+      <Choices
+        label="Position in"
+        value={units.position}
+        options={same(['mm', 'in'] as const)}
+        onPick={(position) => setUnits({ position })}
+      />
+    </div>
+  );
+}
+
+function TakenBy({ reading, setReading }: { reading: DynoReading; setReading: (next: DynoReading) => void }) {
+  return (
+    <Choices
+      label="Positive is"
+      value={reading.positive}
+      options={{ compression: 'compression', rebound: 'rebound' }}
+      onPick={(positive) => setReading({ ...reading, positive })}
+    />
+  );
+}
+
 /** Every fit kept for this valve, the newest first, each with the run it rests on. */
 function Calibrations({ kept }: { kept: readonly KeptCalibration[] }) {
   if (kept.length === 0) return null;
   return (
     <Table aria-label="Calibrations kept">
-      <thead>
-        <tr>
-          <th>Kept on</th>
-          <th>Run</th>
-          <th className="number">C_d</th>
-          <th className="number">Bleed, mm²</th>
-          <th className="number">Miss</th>
-        </tr>
-      </thead>
+      <CalibrationHead />
       <tbody>
         {kept.map((c) => (
           <tr key={c.at}>
@@ -169,5 +176,19 @@ function Calibrations({ kept }: { kept: readonly KeptCalibration[] }) {
         ))}
       </tbody>
     </Table>
+  );
+}
+
+function CalibrationHead() {
+  return (
+    <thead>
+      <tr>
+        <th>Kept on</th>
+        <th>Run</th>
+        <th className="number">C_d</th>
+        <th className="number">Bleed, mm²</th>
+        <th className="number">Miss</th>
+      </tr>
+    </thead>
   );
 }

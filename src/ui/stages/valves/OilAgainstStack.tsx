@@ -1,4 +1,6 @@
 'use client';
+import type { OilGrade } from '@/core/damper/oils';
+import type { InsteadLine } from '@/judgement/findings/valveFindings';
 import { figure, mm, said } from '@/core/units/say';
 import { Sentence, useColumn } from '../../kit/Sentence';
 import type { End, Side } from '@/catalogue/ends';
@@ -24,28 +26,7 @@ export function OilAgainstStack({ end, side, view }: { end: End; side: Side; vie
   const mL = end === 'front' ? levelMl(figures) : null;
   return (
     <Titled title="Oil or shims" aside={`${side}, at work`}>
-      <Table aria-label="Oil or shims">
-        <thead>
-          <tr>
-            <th className="number">{speed.unit}</th>
-            <th className="number">
-              {grade.name}, {force.unit}
-            </th>
-            <th className="number">{thicker ? `${thicker.name}, ${force.unit}` : 'no thicker oil'}</th>
-            <th className="number">a face shim more, {force.unit}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((l) => (
-            <tr key={l.mPerS}>
-              <td className="number">{speed.text(l.mPerS)}</td>
-              <td className="number">{force.text(l.nowN)}</td>
-              <td className="number">{change(l.thickerN, l.nowN, force.text)}</td>
-              <td className="number">{change(l.shimN, l.nowN, force.text)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <InsteadTable speed={speed} grade={grade} force={force} thicker={thicker} lines={lines} />
       <Small>
         Thicker oil works where it must squeeze through long bleeds, that is slow; shims work once they bend.
         {mL !== null && (
@@ -53,5 +34,40 @@ export function OilAgainstStack({ end, side, view }: { end: End; side: Side; vie
         )}
       </Small>
     </Titled>
+  );
+}
+
+interface InsteadTableProps {
+  speed: { unit: string; text(value: number): string };
+  grade: OilGrade;
+  force: { unit: string; text(value: number): string };
+  thicker: OilGrade | null;
+  lines: InsteadLine[];
+}
+
+function InsteadTable({ speed, grade, force, thicker, lines }: InsteadTableProps) {
+  return (
+    <Table aria-label="Oil or shims">
+      <thead>
+        <tr>
+          <th className="number">{speed.unit}</th>
+          <th className="number">
+            {grade.name}, {force.unit}
+          </th>
+          <th className="number">{thicker ? `${thicker.name}, ${force.unit}` : 'no thicker oil'}</th>
+          <th className="number">a face shim more, {force.unit}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((l) => (
+          <tr key={l.mPerS}>
+            <td className="number">{speed.text(l.mPerS)}</td>
+            <td className="number">{force.text(l.nowN)}</td>
+            <td className="number">{change(l.thickerN, l.nowN, force.text)}</td>
+            <td className="number">{change(l.shimN, l.nowN, force.text)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

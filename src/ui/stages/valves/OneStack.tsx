@@ -1,4 +1,5 @@
 'use client';
+import type { OneStack } from '@/core/damper/oneStack';
 import { Sentence } from '../../kit/Sentence';
 import { bar as barSaid, mm } from '@/core/units/say';
 import { useMemo } from 'react';
@@ -44,46 +45,80 @@ export function OneStackSheet({ damper, valve }: { damper: DamperKey; valve: Val
   return (
     <Titled title="This stack alone" aside="needs no bore and no port; forces follow with the piston and the other stack">
       <Columns>
-        <StackFigure
-          end={END_OF[damper]}
-          shims={asked.fit.shims}
-          added={[]}
-          clampMm={asked.fit.clampDiameterMm}
-          postMm={numberOf(figures, `machine.damper.${damper}.post`) ?? asked.fit.clampDiameterMm / 2}
-          zoneMm={asked.fit.pressureZoneMm}
-          profiles={answer?.profiles ?? null}
-          liftMm={answer?.profiles ? 0.2 : null}
-          description="The stack in section, lifted 0.2 millimetres at its edge."
-        />
-        <div>
-          <Table aria-label="Pressure that lifts the stack">
-            <thead>
-              <tr>
-                <th className="number">Lift at its edge</th>
-                {changed && <th className="number">As found</th>}
-                <th className="number">{changed ? 'To fit' : 'As found'}</th>
-                {changed && <th className="number">Change</th>}
-              </tr>
-            </thead>
-            <tbody>
-              {(answer?.lifts ?? []).map((l) => (
-                <tr key={l.liftMm}>
-                  <td className="number">{inUnits(mm(l.liftMm, 2))}</td>
-                  {changed && <td className="number">{bar(l.foundMPa)}</td>}
-                  <td className="number">{bar(l.fitMPa)}</td>
-                  {changed && <td className="number">{percentWords(l.foundMPa, l.fitMPa)}</td>}
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-          <Small>
-            {asked.isAssumed
-              ? '○ Clamp and port zone follow from the shims until they are measured; the change in per cent rests on them little.'
-              : 'Clamp and port zone as measured.'}
-          </Small>
-        </div>
+        <StackDrawn damper={damper} asked={asked} answer={answer} />
+        <Lifts changed={changed} answer={answer} bar={bar} asked={asked} />
       </Columns>
     </Titled>
+  );
+}
+
+interface StackDrawnProps {
+  damper: DamperKey;
+  asked: OneStackQuestion;
+  answer: OneStack | null;
+}
+
+function StackDrawn({ damper, asked, answer }: StackDrawnProps) {
+  const { figures } = useLater();
+  return (
+    <StackFigure
+      end={END_OF[damper]}
+      shims={asked.fit.shims}
+      added={[]}
+      clampMm={asked.fit.clampDiameterMm}
+      postMm={numberOf(figures, `machine.damper.${damper}.post`) ?? asked.fit.clampDiameterMm / 2}
+      zoneMm={asked.fit.pressureZoneMm}
+      profiles={answer?.profiles ?? null}
+      liftMm={answer?.profiles ? 0.2 : null}
+      description="The stack in section, lifted 0.2 millimetres at its edge."
+    />
+  );
+}
+
+interface LiftsProps {
+  changed: boolean;
+  answer: OneStack | null;
+  bar: (mpa: number | null) => string;
+  asked: OneStackQuestion;
+}
+
+/** The pressure that lifts the stack, as found and to fit. */
+function Lifts({ changed, answer, bar, asked }: LiftsProps) {
+  const inUnits = useSaid();
+  return (
+    <div>
+      <Table aria-label="Pressure that lifts the stack">
+        <LiftHead changed={changed} />
+        <tbody>
+          {(answer?.lifts ?? []).map((l) => (
+            <tr key={l.liftMm}>
+              <td className="number">{inUnits(mm(l.liftMm, 2))}</td>
+              {changed && <td className="number">{bar(l.foundMPa)}</td>}
+              <td className="number">{bar(l.fitMPa)}</td>
+              {changed && <td className="number">{percentWords(l.foundMPa, l.fitMPa)}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <Small>
+        {asked.isAssumed
+          ? '○ Clamp and port zone follow from the shims until they are measured; the change in per cent rests on them little.'
+          : 'Clamp and port zone as measured.'}
+      </Small>
+    </div>
+  );
+}
+
+function LiftHead({ changed }: { changed: boolean }) {
+  return (
+    <thead>
+      <tr>
+        <th className="number">Lift at its edge</th>
+        {changed && <th className="number">As found</th>}
+        <th className="number">{changed ? 'To fit' : 'As found'}</th>
+        {changed && <th className="number">Change</th>}
+      </tr>
+    </thead>
   );
 }
 

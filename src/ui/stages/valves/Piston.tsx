@@ -39,15 +39,19 @@ export function Piston({ damper, valve, isWanted }: { damper: DamperKey; valve: 
           <MachineDamper damper={damper} valve={null} only={[`machine.damper.${damper}.piston`]} />
         </Titled>
       )}
-      {usual.length > 0 && (
-        <p style={{ margin: '0 0 0.5rem' }}>
-          <Small>
-            ○ assumed, as usual of this piston until measured: {words.join(', ')}. Curves and forces rest on them; the change in per cent
-            less so, save at low speed, which the bleed decides.
-          </Small>
-        </p>
-      )}
+      {usual.length > 0 && <PistonWords words={words} />}
     </>
+  );
+}
+
+function PistonWords({ words }: { words: string[] }) {
+  return (
+    <p style={{ margin: '0 0 0.5rem' }}>
+      <Small>
+        ○ assumed, as usual of this piston until measured: {words.join(', ')}. Curves and forces rest on them; the change in per cent less
+        so, save at low speed, which the bleed decides.
+      </Small>
+    </p>
   );
 }
 

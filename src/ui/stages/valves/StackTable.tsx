@@ -180,35 +180,54 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
         dependencies={[shims, found, locked, inDrawer]}
         items={shims.map((shim, id) => ({ id, shim }))}
       >
-        {({ id, shim }) => (
-          <ShimRow
-            i={id}
-            s={shim}
-            notes={[
-              (shims[id + 1]?.diameterMm ?? 0) > shim.diameterMm ? 'crossover' : '',
-              newOf(shim) > 0 ? `${newOf(shim)} added` : '',
-              inDrawer(shim) === null ? '' : `${inDrawer(shim)} in drawer`,
-            ].filter(Boolean)}
-            locked={locked}
-            put={put}
-          />
-        )}
+        {({ id, shim }) => <ShimAt id={id} shim={shim} shims={shims} newOf={newOf} inDrawer={inDrawer} locked={locked} put={put} />}
       </Rows>
-      {removed.length > 0 && (
-        <ul>
-          {removed.map((s) => (
-            <Removed key={nameOf(s)}>
-              <b>−{s.count}</b>{' '}
-              <s>
-                {nameOf(s)} {system === 'metric' ? 'mm' : 'in'}
-              </s>{' '}
-              <Small>taken out</Small>
-            </Removed>
-          ))}
-        </ul>
-      )}
+      {removed.length > 0 && <TakenOut removed={removed} nameOf={nameOf} />}
       {!locked && <AddLine onAdd={(more) => onChange([...shims, ...more])} />}
     </section>
+  );
+}
+
+interface ShimAtProps {
+  id: number;
+  shim: Shim;
+  shims: readonly Shim[];
+  newOf: (s: Shim) => number;
+  inDrawer: (shim: Shim) => number | null;
+  locked: boolean;
+  put: (i: number, shim: Shim) => void;
+}
+
+function ShimAt({ id, shim, shims, newOf, inDrawer, locked, put }: ShimAtProps) {
+  return (
+    <ShimRow
+      i={id}
+      s={shim}
+      notes={[
+        (shims[id + 1]?.diameterMm ?? 0) > shim.diameterMm ? 'crossover' : '',
+        newOf(shim) > 0 ? `${newOf(shim)} added` : '',
+        inDrawer(shim) === null ? '' : `${inDrawer(shim)} in drawer`,
+      ].filter(Boolean)}
+      locked={locked}
+      put={put}
+    />
+  );
+}
+
+function TakenOut({ removed, nameOf }: { removed: Shim[]; nameOf: (s: Shim) => string }) {
+  const system = useSystem();
+  return (
+    <ul>
+      {removed.map((s) => (
+        <Removed key={nameOf(s)}>
+          <b>−{s.count}</b>{' '}
+          <s>
+            {nameOf(s)} {system === 'metric' ? 'mm' : 'in'}
+          </s>{' '}
+          <Small>taken out</Small>
+        </Removed>
+      ))}
+    </ul>
   );
 }
 
@@ -228,43 +247,73 @@ function ShimRow({ i, s, notes, locked, put }: RowProps) {
   const [unit, perUnit, decimals] = system === 'metric' ? ['mm', 1, Number.isInteger(s.diameterMm) ? 0 : 1] : ['in', MM_PER_INCH, 3];
   return (
     <GridListItem id={i} textValue={name}>
-      <span className="counts">
-        {!locked && (
-          <>
-            <Round slot="drag" aria-label={`Drag ${name}`} className="grip">
-              <GripVertical size={15} aria-hidden />
-            </Round>
-            <Round aria-label={`One less of ${name}`} onPress={() => put(i, { ...s, count: s.count - 1 })}>
-              <Minus size={15} aria-hidden />
-            </Round>
-          </>
-        )}
-        <span className="count">{s.count}</span>
-        {!locked && (
-          <Round aria-label={`One more of ${name}`} onPress={() => put(i, { ...s, count: s.count + 1 })}>
-            <Plus size={15} aria-hidden />
-          </Round>
-        )}
-      </span>
-      <span className="size">
-        <Size
-          label={`Diameter of size ${i + 1}, ${unit}`}
-          value={s.diameterMm / perUnit}
-          decimals={decimals}
-          locked={locked}
-          onPut={(diameter) => put(i, { ...s, diameterMm: inMm(diameter * perUnit) })}
-        />
-        ×
-        <Size
-          label={`Thickness of size ${i + 1}, ${unit}`}
-          value={s.thicknessMm / perUnit}
-          decimals={unit === 'mm' ? 2 : 4}
-          locked={locked}
-          onPut={(thickness) => put(i, { ...s, thicknessMm: inMm(thickness * perUnit) })}
-        />
-      </span>
+      <Counts locked={locked} name={name} put={put} i={i} s={s} />
+      <Sizes i={i} unit={unit} s={s} perUnit={perUnit} decimals={decimals} locked={locked} put={put} />
       <span className="notes">{notes.join(' · ')}</span>
     </GridListItem>
+  );
+}
+
+interface SizesProps {
+  i: number;
+  unit: string;
+  s: Shim;
+  perUnit: number;
+  decimals: number;
+  locked: boolean;
+  put: (i: number, shim: Shim) => void;
+}
+
+function Sizes({ i, unit, s, perUnit, decimals, locked, put }: SizesProps) {
+  return (
+    <span className="size">
+      <Size
+        label={`Diameter of size ${i + 1}, ${unit}`}
+        value={s.diameterMm / perUnit}
+        decimals={decimals}
+        locked={locked}
+        onPut={(diameter) => put(i, { ...s, diameterMm: inMm(diameter * perUnit) })}
+      />
+      ×
+      <Size
+        label={`Thickness of size ${i + 1}, ${unit}`}
+        value={s.thicknessMm / perUnit}
+        decimals={unit === 'mm' ? 2 : 4}
+        locked={locked}
+        onPut={(thickness) => put(i, { ...s, thicknessMm: inMm(thickness * perUnit) })}
+      />
+    </span>
+  );
+}
+
+interface CountsProps {
+  locked: boolean;
+  name: string;
+  put: (i: number, shim: Shim) => void;
+  i: number;
+  s: Shim;
+}
+
+function Counts({ locked, name, put, i, s }: CountsProps) {
+  return (
+    <span className="counts">
+      {!locked && (
+        <>
+          <Round slot="drag" aria-label={`Drag ${name}`} className="grip">
+            <GripVertical size={15} aria-hidden />
+          </Round>
+          <Round aria-label={`One less of ${name}`} onPress={() => put(i, { ...s, count: s.count - 1 })}>
+            <Minus size={15} aria-hidden />
+          </Round>
+        </>
+      )}
+      <span className="count">{s.count}</span>
+      {!locked && (
+        <Round aria-label={`One more of ${name}`} onPress={() => put(i, { ...s, count: s.count + 1 })}>
+          <Plus size={15} aria-hidden />
+        </Round>
+      )}
+    </span>
   );
 }
 

@@ -59,7 +59,6 @@ function statusOf({ progress, result, running, tookMs }: Searching, words: Retur
 /** Stacks that come closest to the aim from the shims in the drawer: searched in a worker, stopped at will, each with what goes in and out. */
 export function Suggestions({ request, waits, search, looked, onLook, onTake, locked, mostStressMPa, aim }: Props) {
   const [typed, setTyped] = useState({ leastFaceShims: '2', mostShims: '24', mostCrossovers: '1', mostSwapped: '' });
-  const system = useSystem();
   const [mayBuy, setMayBuy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const begin = () => {
@@ -79,30 +78,11 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
   const found = result?.ok ? result.value : null;
   return (
     <Titled title="Stacks that come closest" aside={aim}>
-      <FieldGrid $min="8.5rem">
-        {Object.entries(LIMITS).map(([key, label]) => (
-          <PlainField
-            key={key}
-            label={label}
-            value={typed[key as keyof typeof typed]}
-            onChange={(text) => setTyped({ ...typed, [key]: text })}
-            problem={problem === key ? 'A whole number, please.' : null}
-          />
-        ))}
-      </FieldGrid>
+      <LimitFields typed={typed} setTyped={setTyped} problem={problem} />
       <label style={{ display: 'flex', gap: '0.5rem', alignItems: 'center', minHeight: 44 }}>
         <input type="checkbox" checked={mayBuy} onChange={(e) => setMayBuy(e.target.checked)} /> shims may be bought
       </label>
-      <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', padding: '0.25rem 0' }} className="no-print">
-        {running ? (
-          <Button onPress={search.stop}>Stop the search</Button>
-        ) : (
-          <Button $strong onPress={begin} isDisabled={request === null || locked}>
-            Search the drawer
-          </Button>
-        )}
-        <Small role="status">{request === null ? waits : statusOf(search, wordsIn(system))}</Small>
-      </p>
+      <SearchButton running={running} search={search} begin={begin} request={request} locked={locked} waits={waits} />
       {result && !result.ok && (
         <Warn>
           <Sentence of={issueWords(result.issue)} />
@@ -129,6 +109,53 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
   );
 }
 
+interface SearchButtonProps {
+  running: boolean;
+  search: Searching;
+  begin: () => void;
+  request: Omit<SearchRequest, 'limits' | 'seed' | 'tries'> | null;
+  locked: boolean;
+  waits: string;
+}
+
+function SearchButton({ running, search, begin, request, locked, waits }: SearchButtonProps) {
+  const system = useSystem();
+  return (
+    <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center', padding: '0.25rem 0' }} className="no-print">
+      {running ? (
+        <Button onPress={search.stop}>Stop the search</Button>
+      ) : (
+        <Button $strong onPress={begin} isDisabled={request === null || locked}>
+          Search the drawer
+        </Button>
+      )}
+      <Small role="status">{request === null ? waits : statusOf(search, wordsIn(system))}</Small>
+    </p>
+  );
+}
+
+interface LimitFieldsProps {
+  typed: { leastFaceShims: string; mostShims: string; mostCrossovers: string; mostSwapped: string };
+  setTyped: (next: { leastFaceShims: string; mostShims: string; mostCrossovers: string; mostSwapped: string }) => void;
+  problem: string | null;
+}
+
+function LimitFields({ typed, setTyped, problem }: LimitFieldsProps) {
+  return (
+    <FieldGrid $min="8.5rem">
+      {Object.entries(LIMITS).map(([key, label]) => (
+        <PlainField
+          key={key}
+          label={label}
+          value={typed[key as keyof typeof typed]}
+          onChange={(text) => setTyped({ ...typed, [key]: text })}
+          problem={problem === key ? 'A whole number, please.' : null}
+        />
+      ))}
+    </FieldGrid>
+  );
+}
+
 function SuggestionTable({
   suggestions,
   looked,
@@ -143,51 +170,104 @@ function SuggestionTable({
   return (
     <Wide>
       <Table aria-label="Suggested stacks">
-        <thead>
-          <tr>
-            <th>Stack, from the piston out, {system === 'metric' ? 'mm' : 'in'}</th>
-            <th className="number">Miss</th>
-            <th>In</th>
-            <th>Out</th>
-            <th className="number">
-              Stress at {speed.text(FATIGUE_SPEED_M_PER_S)} {speed.unit}, {stress.unit}
-            </th>
-            <th>
-              <span className="visually-hidden">Take</span>
-            </th>
-          </tr>
-        </thead>
+        <SuggestionHead speed={speed} stress={stress} />
         <tbody>
           {suggestions.map((s, i) => (
-            <tr key={words(s.shims)} style={i === looked ? { background: 'var(--sheet)' } : {}}>
-              <td>
-                <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
-                  <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
-                  <span>
-                    {words(s.shims)}
-                    {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
-                  </span>
-                </label>
-              </td>
-              <td className="number">{(s.fitError * 100).toFixed(1)} %</td>
-              <td>
-                <Small>{words(s.added)}</Small>
-              </td>
-              <td>
-                <Small>{words(s.removed)}</Small>
-              </td>
-              <td className="number">{stress.text(s.maxStressMPa)}</td>
-              <td>
-                {!locked && (
-                  <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
-                    take it
-                  </QuietButton>
-                )}
-              </td>
-            </tr>
+            <SuggestionRow
+              key={words(s.shims)}
+              words={words}
+              s={s}
+              i={i}
+              looked={looked}
+              onLook={onLook}
+              stress={stress}
+              locked={locked}
+              onTake={onTake}
+            />
           ))}
         </tbody>
       </Table>
     </Wide>
+  );
+}
+
+interface SuggestionHeadProps {
+  speed: { unit: string; text(value: number): string };
+  stress: { unit: string; text(value: number): string };
+}
+
+function SuggestionHead({ speed, stress }: SuggestionHeadProps) {
+  const system = useSystem();
+  return (
+    <thead>
+      <tr>
+        <th>Stack, from the piston out, {system === 'metric' ? 'mm' : 'in'}</th>
+        <th className="number">Miss</th>
+        <th>In</th>
+        <th>Out</th>
+        <th className="number">
+          Stress at {speed.text(FATIGUE_SPEED_M_PER_S)} {speed.unit}, {stress.unit}
+        </th>
+        <th>
+          <span className="visually-hidden">Take</span>
+        </th>
+      </tr>
+    </thead>
+  );
+}
+
+interface SuggestionRowProps {
+  words: (shims: readonly Shim[]) => string;
+  s: Suggestion;
+  i: number;
+  looked: number;
+  onLook: (i: number) => void;
+  stress: { unit: string; text(value: number): string };
+  locked: boolean;
+  onTake: (suggestion: Suggestion) => void;
+}
+
+function SuggestionRow({ words, s, i, looked, onLook, stress, locked, onTake }: SuggestionRowProps) {
+  return (
+    <tr style={i === looked ? { background: 'var(--sheet)' } : {}}>
+      <SuggestedStack i={i} looked={looked} onLook={onLook} words={words} s={s} />
+      <td className="number">{(s.fitError * 100).toFixed(1)} %</td>
+      <td>
+        <Small>{words(s.added)}</Small>
+      </td>
+      <td>
+        <Small>{words(s.removed)}</Small>
+      </td>
+      <td className="number">{stress.text(s.maxStressMPa)}</td>
+      <td>
+        {!locked && (
+          <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
+            take it
+          </QuietButton>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+interface SuggestedStackProps {
+  i: number;
+  looked: number;
+  onLook: (i: number) => void;
+  words: (shims: readonly Shim[]) => string;
+  s: Suggestion;
+}
+
+function SuggestedStack({ i, looked, onLook, words, s }: SuggestedStackProps) {
+  return (
+    <td>
+      <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
+        <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
+        <span>
+          {words(s.shims)}
+          {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
+        </span>
+      </label>
+    </td>
   );
 }

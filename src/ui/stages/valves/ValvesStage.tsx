@@ -39,35 +39,60 @@ export function ValvesStage() {
       <SealedNote />
       <Proposed stage="valves" />
       <div style={{ display: 'flex', gap: '0 3rem', flexWrap: 'wrap' }}>
-        <Tabs
-          selectionMode="single"
-          disallowEmptySelection
-          selectedKeys={[damper]}
-          onSelectionChange={(keys) => setChosen([...keys][0] as DamperKey)}
-          aria-label="End"
-        >
-          {DAMPERS.filter((d) => unlike || d !== 'other').map((d) => (
-            <ToggleButton key={d} id={d} className={`end ${END_OF[d]}`}>
-              {(unlike ? unlikeNames : NAMES)[d]}
-            </ToggleButton>
-          ))}
-        </Tabs>
-        <Tabs
-          selectionMode="single"
-          disallowEmptySelection
-          selectedKeys={[valve]}
-          onSelectionChange={(keys) => setValve([...keys][0] as ValveName)}
-          aria-label="Valve"
-        >
-          {VALVES.map((v) => (
-            <ToggleButton key={v} id={v}>
-              {valveName(figures, damper, v)}
-            </ToggleButton>
-          ))}
-        </Tabs>
+        <DamperTabs damper={damper} setChosen={setChosen} unlike={unlike} />
+        <ValveTabs valve={valve} setValve={setValve} damper={damper} />
       </div>
       <Sheet key={`${damper}-${valve}`} damper={damper} valve={valve} name={(unlike ? unlikeNames : NAMES)[damper]} />
     </>
+  );
+}
+
+interface ValveTabsProps {
+  valve: ValveName;
+  setValve: (next: ValveName) => void;
+  damper: 'rear' | 'front' | 'other';
+}
+
+function ValveTabs({ valve, setValve, damper }: ValveTabsProps) {
+  const { figures } = useLater();
+  return (
+    <Tabs
+      selectionMode="single"
+      disallowEmptySelection
+      selectedKeys={[valve]}
+      onSelectionChange={(keys) => setValve([...keys][0] as ValveName)}
+      aria-label="Valve"
+    >
+      {VALVES.map((v) => (
+        <ToggleButton key={v} id={v}>
+          {valveName(figures, damper, v)}
+        </ToggleButton>
+      ))}
+    </Tabs>
+  );
+}
+
+interface DamperTabsProps {
+  damper: 'rear' | 'front' | 'other';
+  setChosen: (next: 'rear' | 'front' | 'other') => void;
+  unlike: boolean;
+}
+
+function DamperTabs({ damper, setChosen, unlike }: DamperTabsProps) {
+  return (
+    <Tabs
+      selectionMode="single"
+      disallowEmptySelection
+      selectedKeys={[damper]}
+      onSelectionChange={(keys) => setChosen([...keys][0] as DamperKey)}
+      aria-label="End"
+    >
+      {DAMPERS.filter((d) => unlike || d !== 'other').map((d) => (
+        <ToggleButton key={d} id={d} className={`end ${END_OF[d]}`}>
+          {(unlike ? unlikeNames : NAMES)[d]}
+        </ToggleButton>
+      ))}
+    </Tabs>
   );
 }
 

@@ -1,0 +1,167 @@
+'use client';
+import { placeText } from '@/judgement/ride/tunables';
+import type { Explained } from '@/judgement/reason/reason';
+import { Sentence } from '../../kit/Sentence';
+import type { Known } from '@/judgement/reason/evidence/known';
+import { predict } from '@/judgement/reason/cures';
+import { balanceWarnings, passedOver, type Setups, type Step } from '@/judgement/ride/retune';
+import { numberIn } from '@/catalogue/tables';
+import { type Tunable } from '@/judgement/ride/tunables';
+import type { TrialRequest } from '@/schema/retune';
+import { useFieldStore } from '../../fields/context';
+import { PlainField } from '../../kit/PlainField';
+import { Button, Small, Warn } from '../../kit/primitives';
+import { useBench, useLater } from '../../job/BenchContext';
+import { FormProblem, useForm } from '../../kit/useForm';
+import { OUTCOME_WORDS } from './words';
+
+export function usePlan(first: Partial<Record<'to' | 'reason', string>> = {}) {
+  const { data, reload } = useBench();
+  const store = useFieldStore();
+  const form = useForm({ to: '', reason: '', orderReason: '', ...first });
+  const plan = async (request: TrialRequest) => {
+    store.commitAll();
+    await store.flush();
+    if (await form.send(`/api/jobs/${data.job.id}/trials`, request)) reload();
+  };
+  return { plan, form };
+}
+
+/** A change no further than the adjuster goes; typed freely, proposed by the search. */
+export function Change({ known, setups, step, proposed }: { known: Known; setups: Setups; step: Step; proposed: Step[] }) {
+  const { live } = useLater();
+  const { tunable, search, cause, cure, now } = step;
+  const { plan, form } = usePlan({ to: search?.next === null || !search ? '' : placeText(search.next), reason: cause ? cause.name : '' });
+  const { to, reason, orderReason } = form.typed;
+  const value = to.trim() === '' ? Number.NaN : numberIn(to);
+  const passed = passedOver(live, proposed, tunable);
+  const warnings = Number.isFinite(value) ? balanceWarnings(known, setups.now, tunable, value) : [];
+  const prediction = cause && cure ? predict(known, [], cure, cause.end) : null;
+  return (
+    <div style={{ borderTop: '1px solid var(--ink)', paddingTop: '0.6rem', marginTop: '0.4rem' }}>
+      {search && (
+        <p>{search.outcome === 'go-on' && step.ridden.length === 0 ? `A first step, ${towards(step)}.` : OUTCOME_WORDS[search.outcome]}</p>
+      )}
+      {prediction?.words && prediction.end === tunable.end && (
+        <Small>
+          Predicted: <Sentence of={prediction.words} />
+        </Small>
+      )}
+      <div style={{ display: 'grid', gridTemplateColumns: '9rem 1fr', gap: '0 1.25rem' }}>
+        <PlainField label={`From ${placeText(now)} to, ${tunable.unit}`} {...form.field('to')} />
+        <PlainField label="Reason" {...form.field('reason')} />
+      </div>
+      {passed.length > 0 && (
+        <>
+          <Warn>{passed.join(' and ')} comes first in this job’s order and was not ridden.</Warn>
+          <PlainField label="Why the order is broken" {...form.field('orderReason')} />
+        </>
+      )}
+      {warnings.map((w, i) => (
+        <Warn key={i}>
+          <Sentence of={w} />
+        </Warn>
+      ))}
+      {step.now !== step.start && <Small>It began at {placeText(step.start)}. </Small>}
+      {search && (
+        <Small>
+          The evidence carries {placeText(search.reach)} {tunable.unit} from the start.
+        </Small>
+      )}
+      <PlanButton value={value} plan={plan} tunable={tunable} cause={cause} cure={cure} reason={reason} orderReason={orderReason} />
+      <FormProblem of={form} />
+    </div>
+  );
+}
+
+interface PlanButtonProps {
+  value: number;
+  plan: (request: TrialRequest) => Promise<void>;
+  tunable: Tunable;
+  cause: Explained | null;
+  cure: {
+    id: string;
+    tier: 'free' | 'cheap' | 'spring' | 'valve' | 'new' | 'refer';
+    what: string;
+    effect:
+      | { kind: 'none' }
+      | { kind: 'preload'; end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined }
+      | { kind: 'spring'; end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined }
+      | { kind: 'load' }
+      | { kind: 'gas' }
+      | {
+          kind: 'clicks';
+          adjuster: 'compression' | 'highCompression' | 'rebound';
+          by: number;
+          end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined;
+        }
+      | { kind: 'height'; by: number }
+      | {
+          kind: 'damping';
+          side: 'compression' | 'rebound';
+          band: 'low' | 'high' | 'all';
+          byPercent: number;
+          end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined;
+        }
+      | { kind: 'oil-level'; by: number | null };
+    hours: number;
+    partsMinor: number;
+    risk: string;
+    worsens: (
+      | 'harsh-small'
+      | 'harsh-braking'
+      | 'bottoms'
+      | 'dives'
+      | 'turns-in'
+      | 'wide'
+      | 'kicks'
+      | 'packs'
+      | 'wallows'
+      | 'seesaws'
+      | 'squats'
+      | 'fork-still'
+      | 'skips'
+      | 'tall'
+      | 'legs-differ'
+      | 'clickers-dead'
+      | 'fades'
+    )[];
+    cautions: ('gas' | 'lifting' | 'springs' | 'caps' | 'brakes' | 'torque' | 'mass' | 'oil' | 'afterwards' | 'licence')[];
+    ends: ('rear' | 'front')[];
+    touches: 'none' | 'brakes' | 'structure';
+  } | null;
+  reason: string;
+  orderReason: string;
+}
+
+function PlanButton({ value, plan, tunable, cause, cure, reason, orderReason }: PlanButtonProps) {
+  return (
+    <p style={{ padding: '0.5rem 0' }}>
+      <Button
+        $strong
+        isDisabled={!Number.isFinite(value)}
+        onPress={() =>
+          void plan({
+            change: { tunable: tunable.id, to: value },
+            cause: cause?.id ?? null,
+            cure: cure?.id ?? null,
+            reason: reason.slice(0, 500),
+            orderReason,
+          })
+        }
+      >
+        Plan this ride
+      </Button>
+    </p>
+  );
+}
+
+const towards = ({ tunable, now, search }: Step): string => {
+  const up = (search?.next ?? now) > now;
+  const words: Record<Tunable['kind'], [string, string]> = {
+    clicks: ['further open', 'further closed'],
+    preload: ['more preload', 'less preload'],
+    length: ['up', 'down'],
+  };
+  return words[tunable.kind][up ? 0 : 1];
+};

@@ -1,0 +1,107 @@
+'use client';
+import { BecauseList } from '../../kit/BecauseList';
+import type { End } from '@/catalogue/ends';
+import { useMemo } from 'react';
+import styled from 'styled-components';
+import type { Candidate } from '@/core/spring/select';
+import { effectiveFinding } from '@/judgement/model/effective';
+import { useSystem } from '../../fields/context';
+import { Stance } from '../../figures/Stance';
+import type { StanceLine } from '../../figures/stanceScale';
+import { Small } from '../../kit/primitives';
+import { useBench, useLater } from '../../job/BenchContext';
+import { InView } from '../../kit/parts';
+import { SchoolsTable } from '../../job/readings/SchoolsTable';
+import { ghostLines, stanceEnd } from '../../job/stance';
+import { CasesTable } from './CasesTable';
+import { type Estimates, estimatedLines } from './EstimateSheet';
+import { airForkOf } from '@/judgement/model/airFork';
+import { airPredicted, type EndPredicted } from '@/judgement/model/curves';
+import { isOnAir } from '@/judgement/model/ends';
+
+/** On a tablet the stance comes first, then the candidates, then the rest of this column. */
+const Rest = styled.div`
+  @media (max-width: 960px) {
+    order: 2;
+  }
+`;
+
+function predictedLines(rear: EndPredicted, front: EndPredicted): StanceLine[] {
+  return [
+    { name: 'static', rearMm: rear.staticSagMm, frontMm: front.staticSagMm },
+    { name: 'rider', rearMm: rear.riderSagMm, frontMm: front.riderSagMm },
+  ];
+}
+
+const Beside = styled.div`
+  @media (max-width: 960px) {
+    && {
+      display: contents;
+    }
+    svg {
+      max-width: 21rem;
+    }
+  }
+`;
+
+/** The stance both candidates would make, both ends in every case, and what the schools and the sags read backwards say. */
+export function Aside({
+  end,
+  rear,
+  front,
+  estimates,
+}: {
+  end: End;
+  rear: Candidate | null;
+  front: Candidate | null;
+  estimates: Estimates;
+}) {
+  const { live, figures } = useLater();
+  const { data } = useBench();
+  const inches = useSystem() === 'imperial';
+  const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
+  const effective = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
+  const onAir = useMemo(() => {
+    const found = isOnAir(figures, 'front') ? airForkOf(live, figures, data.schools) : null;
+    return found && 'cases' in found ? airPredicted(found) : null;
+  }, [live, figures, data.schools]);
+  const ahead = front ?? onAir;
+  return (
+    <Beside>
+      <InView>
+        <Ahead blank={blank} rear={rear} ahead={ahead} estimates={estimates} inches={inches} />
+        <Small>
+          Dashed: predicted with the candidates looked at, solo; a shaded strip is where the line lies nine times in ten. Dotted: rider sag
+          as measured in this job. Brackets: the school’s windows.
+        </Small>
+      </InView>
+      <Rest>
+        <CasesTable rear={rear} front={front} onAir={onAir} />
+        {effective.length > 0 && <BecauseList findings={effective} empty="" title="What is in there now" />}
+        <SchoolsTable />
+      </Rest>
+    </Beside>
+  );
+}
+
+interface AheadProps {
+  blank: { staticMm: null; riderMm: null; staticBandMm: null; riderBandMm: null; usedMm: null };
+  rear: Candidate | null;
+  ahead: Candidate | EndPredicted | null;
+  estimates: Estimates;
+  inches: boolean;
+}
+
+function Ahead({ blank, rear, ahead, estimates, inches }: AheadProps) {
+  const { live, figures } = useLater();
+  const { data, ghost } = useBench();
+  return (
+    <Stance
+      rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
+      front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
+      ghost={ghost ? ghostLines(live, figures) : []}
+      predicted={rear && ahead ? predictedLines(rear, ahead) : estimatedLines(estimates)}
+      inches={inches}
+    />
+  );
+}
