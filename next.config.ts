@@ -14,6 +14,7 @@ const config: NextConfig = {
   allowedDevOrigins: ['127.0.0.1'],
   poweredByHeader: false,
   reactStrictMode: true,
+  turbopack: { rules: { '**/react-aria*/dist/private/intl/**/*.mjs': { loaders: ['./scripts/englishOnly.cjs'] } } },
   // Types are checked by a step of their own in `npm run verify`; once is enough.
   typescript: { ignoreBuildErrors: true },
 };

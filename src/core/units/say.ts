@@ -45,6 +45,17 @@ export const signed = (of: Figure): Figure => ({ ...of, signed: true });
 const isFigure = (part: unknown): part is Figure => typeof part === 'object' && part !== null && 'unit' in part;
 const partsOf = (said: Said | Figure): readonly (string | Figure)[] => (typeof said === 'string' ? [said] : isFigure(said) ? [said] : said);
 
+const isDecimals = (x: unknown) => x === 'tenth' || (Number.isInteger(x) && (x as number) >= 0 && (x as number) <= 6);
+const isWhole = (part: unknown): part is Figure =>
+  isFigure(part) &&
+  isSaidUnit(part.unit) &&
+  Number.isFinite(part.value) &&
+  isDecimals(part.decimals) &&
+  (part.second === undefined || (['→', 'to', '±'].includes(part.second.by) && Number.isFinite(part.second.value)));
+
+/** Whether what was stored is a sentence with its figures. */
+export const isSaid = (x: unknown): x is Said => Array.isArray(x) && x.every((part) => typeof part === 'string' || isWhole(part));
+
 /** Sentences and figures one after the other. */
 export function joined(pieces: readonly (Said | Figure)[], between = ''): Said {
   const parts: (string | Figure)[] = [];

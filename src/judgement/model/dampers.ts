@@ -42,9 +42,6 @@ const isRodNamed = (machine: Entries, damper: DamperKey): boolean => pistonOf(ma
 export const isRodLeg = (machine: Entries, damper: DamperKey): boolean =>
   END_OF[damper] === 'front' && (textOf(machine, `machine.damper.${damper}.kind`) === 'rod' || isRodNamed(machine, damper));
 
-/** Left and right leg each have their own figures. */
-export const hasUnlikeLegs = (machine: Entries): boolean => textOf(machine, 'machine.damper.front.legs') === 'unlike';
-
 /** What a valve is called in this damper. */
 export const valveName = (machine: Entries, damper: DamperKey, valve: ValveName): string =>
   isRodLeg(machine, damper) ? ROD_VALVE_NAMES[valve] : VALVE_NAMES[damper][valve];

@@ -3,7 +3,7 @@ import { figure, isSaidUnit, type Said } from '@/core/units/say';
 import { fromCanonical, unitNamed } from '@/core/units/units';
 import { type Entries, type Entry, withUnit, entryAt } from '@/catalogue/entry';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
-import { hasUnlikeLegs } from './dampers';
+import { hasUnlikeLegs } from './unlike';
 import { textOf } from './read';
 
 export interface LegFigure {

@@ -1,5 +1,4 @@
-import { joined, type Said, SAID_UNITS } from '@/core/units/say';
-import { z } from 'zod';
+import { isSaid, joined, type Said } from '@/core/units/say';
 import { entryAt, type Entries } from '@/catalogue/entry';
 import type { End } from '@/catalogue/ends';
 import { type FieldKey, isFieldKey, STAGES, type Stage } from '@/catalogue/fields';
@@ -28,7 +27,9 @@ interface Put {
   text: string;
 }
 
-const puts = z.array(z.strictObject({ field: z.string().refine(isFieldKey), text: z.string() })).min(1);
+// Checked by hand: this is read on every stage, and a validator would be a tenth of what the page brings.
+const isObject = (x: unknown): x is Record<string, unknown> => typeof x === 'object' && x !== null;
+const isPut = (x: unknown): x is Put => isObject(x) && typeof x.field === 'string' && isFieldKey(x.field) && typeof x.text === 'string';
 
 /** The fields a cure that is followed writes down for the stage that carries it out; all empty where it has no figure to fill in. */
 export function proposalEntries(cause: Pick<Explained, 'name' | 'for'>, prediction: Prediction): Put[] {
@@ -52,22 +53,13 @@ const parsed = (text: string): unknown => {
   }
 };
 
-const figure = z.strictObject({
-  unit: z.enum(SAID_UNITS),
-  value: z.number(),
-  decimals: z.union([z.int().min(0).max(6), z.literal('tenth')]),
-  signed: z.literal(true).optional(),
-  second: z.strictObject({ by: z.enum(['→', 'to', '±']), value: z.number() }).optional(),
-});
-const sentence = z.array(z.union([z.string(), figure])).min(1);
-
 /** A sentence as it is written down: with its figures apart, so that it is read back in the units shown then. */
 const kept = (said: Said): string => (typeof said === 'string' ? said : JSON.stringify(said));
 
 /** A sentence written down; one of before figures were kept apart is read as it stands. */
 function keptIn(text: string): Said {
-  const read = sentence.safeParse(text.startsWith('[') ? parsed(text) : null);
-  return read.success ? (read.data as Said) : text;
+  const read = text.startsWith('[') ? parsed(text) : null;
+  return isSaid(read) ? read : text;
 }
 
 const same = (a: string, b: string) => a.trim() === b.trim() || (a !== '' && Number.parseFloat(a) === Number.parseFloat(b));
@@ -82,9 +74,8 @@ function madeAt(entries: Entries, field: FieldKey): string {
 /** The proposal of the job; null where no cure with a figure is followed. */
 export function proposalOf(entries: Entries): CureProposal | null {
   const stage = STAGES.find((s) => s === textOf(entries, 'proposal.stage'));
-  const read = puts.safeParse(parsed(textOf(entries, 'proposal.puts')));
-  if (!stage || !read.success) return null;
-  const filled = read.data as Put[];
+  const filled = parsed(textOf(entries, 'proposal.puts'));
+  if (!stage || !Array.isArray(filled) || filled.length === 0 || !filled.every(isPut)) return null;
   const answer = choiceOf(entries, 'proposal.answer', PROPOSAL_ANSWERS);
   const isAsProposed = filled.every((p) => same(madeAt(entries, p.field), p.text));
   return {

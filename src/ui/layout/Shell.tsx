@@ -1,12 +1,11 @@
 'use client';
 import { Moon, Ruler, Search, Sun } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
-import { Find } from './Find';
-import { KeysSheet } from './KeysSheet';
 import { type KeyMap, useKeys } from './keys';
 import { usePreferences } from '../kit/preferences';
 
@@ -163,6 +162,10 @@ const Skip = styled.a`
   }
 `;
 
+// Both come when they are asked for: no page waits for them.
+const Find = dynamic(() => import('./Find').then((m) => m.Find), { ssr: false });
+const KeysSheet = dynamic(() => import('./KeysSheet').then((m) => m.KeysSheet), { ssr: false });
+
 const PLACES: [string, string][] = [
   ['/', 'Floor'],
   ['/machines', 'Machines'],
@@ -199,8 +202,8 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
         {children}
       </Main>
       <ShellFoot foot={foot} footRight={footRight} />
-      <Find isOpen={open === 'find'} onClose={() => setOpen(null)} />
-      <KeysSheet isOpen={open === 'keys'} onClose={() => setOpen(null)} />
+      {open === 'find' && <Find isOpen onClose={() => setOpen(null)} />}
+      {open === 'keys' && <KeysSheet isOpen onClose={() => setOpen(null)} />}
     </Frame>
   );
 }

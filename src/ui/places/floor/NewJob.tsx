@@ -8,7 +8,7 @@ import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-compone
 import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/catalogue/fields/machine';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Columns, Titled } from '../../kit/parts';
-import { Options } from '../../kit/Pick';
+import { Options } from '../../kit/optionList';
 import { PlainField, PlainShape } from '../../kit/PlainField';
 import { DayField } from '../../kit/DayField';
 import { FieldsProvider } from '../../fields/context';

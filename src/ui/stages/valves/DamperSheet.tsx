@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { Forces } from './Forces';
 import type { DrawnStack } from '@/core/damper/view';
 import { PickList } from './PickList';
@@ -27,12 +28,14 @@ import { Button, Empty, Heading, QuietButton, Small, Warn } from '../../kit/prim
 import { Fold } from '../../kit/Fold';
 import { Sheets } from '../../kit/Sheets';
 import { Aim } from './Aim';
-import { OilAgainstStack } from './OilAgainstStack';
 import { PressureSplit } from './PressureSplit';
 import { StackTable } from './StackTable';
-import { Suggestions } from './Suggestions';
-import { Dyno } from './Dyno';
 import { type Viewed } from './useValves';
+
+// Their code comes with the sheet that is opened.
+const Dyno = dynamic(() => import('./Dyno').then((m) => m.Dyno), { ssr: false });
+const OilAgainstStack = dynamic(() => import('./OilAgainstStack').then((m) => m.OilAgainstStack), { ssr: false });
+const Suggestions = dynamic(() => import('./Suggestions').then((m) => m.Suggestions), { ssr: false });
 
 const Three = styled.div`
   display: grid;
