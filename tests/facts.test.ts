@@ -1,3 +1,4 @@
+import { onPage } from '@/judgement/bothUnits';
 import { said, sayMetric } from '@/core/units/say';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import fc from 'fast-check';
@@ -294,13 +295,14 @@ describe('set-ups side by side', () => {
     const rows = compareSetups(
       document({ 'rear.spring': '60', 'rear.rebound.out': '12' }),
       document({ 'rear.spring': '6 kN/m', 'rear.rebound.out': '11', 'rear.oil': '15 cSt' }),
+      'metric',
     );
     expect(rows.map((r) => [r.key, r.differs])).toEqual([
       ['rear.spring', true],
       ['rear.rebound.out', true],
       ['rear.oil', true],
     ]);
-    expect(compareSetups(document({ 'rear.spring': '60' }), document({ 'rear.spring': '60 kN/m' }))[0]?.differs).toBe(false);
+    expect(compareSetups(document({ 'rear.spring': '60' }), document({ 'rear.spring': '60 kN/m' }), 'metric')[0]?.differs).toBe(false);
     expect(rows[1]).toMatchObject({ left: '12 out', right: '11 out' });
   });
 
@@ -311,11 +313,11 @@ describe('set-ups side by side', () => {
       102.5,
     );
     const byMm = document({ 'rear.preload.way': 'mm', 'rear.preload.reading': '14' }, { 'rear.preload': 14 });
-    expect(compareSetups(byLength, byMm).map((r) => [r.key, r.differs])).toEqual([
+    expect(compareSetups(byLength, byMm, 'metric').map((r) => [r.key, r.differs])).toEqual([
       ['rear.preload', false],
       ['rear.riderMm', true],
     ]);
-    expect(setupLines(byLength)[0]?.text).toBe('14.0 mm (read as length 241 against 255)');
+    expect(setupLines(byLength, onPage('metric'))[0]?.text).toBe('14 mm (read as length 241 against 255)');
   });
 
   test('any set-up agrees with itself and differences are mutual', () => {
@@ -326,9 +328,9 @@ describe('set-ups side by side', () => {
     fc.assert(
       fc.property(some, some, (a, b) => {
         const [left, right] = [document(a), document(b)];
-        expect(compareSetups(left, left).some((r) => r.differs)).toBe(false);
-        expect(compareSetups(left, right).filter((r) => r.differs)).toHaveLength(
-          compareSetups(right, left).filter((r) => r.differs).length,
+        expect(compareSetups(left, left, 'metric').some((r) => r.differs)).toBe(false);
+        expect(compareSetups(left, right, 'metric').filter((r) => r.differs)).toHaveLength(
+          compareSetups(right, left, 'metric').filter((r) => r.differs).length,
         );
       }),
       { seed: 7, numRuns: 60 },

@@ -108,7 +108,7 @@ test('the second rebuild hangs on the first, carries on what nobody noted, and d
   expect([left!.parentId, cameIn!.parentId]).toEqual([cameIn!.id, before!.id]);
   expect(left!.reason).toBe('Heavier rider.');
   expect(cameIn!.document.values['front.oilLevel.left']).toMatchObject({ text: '110', from: 'carried' });
-  const differs = compareSetups(before!.document, left!.document).filter((d) => d.differs);
+  const differs = compareSetups(before!.document, left!.document, 'metric').filter((d) => d.differs);
   expect(differs.map((d) => [d.key, d.left, d.right])).toEqual([
     ['rear.spring', '52 N/mm', '60 N/mm'],
     ['rear.rebound.out', '13 out', '11 out'],

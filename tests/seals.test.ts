@@ -1,4 +1,5 @@
-import { db } from '@/db/client';
+import { spawnSync } from 'node:child_process';
+import { closeDb, db } from '@/db/client';
 import { manyShims } from '@/db/queries/shims';
 import { differencesOf, shimsWanted } from '@/judgement/findings/built';
 import { addTechnician } from '@/server/drawers';
@@ -144,4 +145,26 @@ test('differences: clickers set otherwise are named, what nobody wrote down is n
   ]);
   expect(shimsWanted(of({}), machine)).toEqual([{ diameterMm: 30, thicknessMm: 0.25, count: 1, damper: 'rear' }]);
   expect(shimsWanted(of({ 'built.rear.rebound': '36 × 0.20 × 5, 30 × 0.25' }), machine)).toEqual([]);
+});
+
+test('the seals command walks the closed book: it says that all hold, or names the record that does not and fails', async () => {
+  const walked = () => {
+    const { status, stdout } = spawnSync('node', ['--conditions=react-server', '--import', 'tsx', 'src/cli/seals.ts'], {
+      encoding: 'utf8',
+      env: { ...process.env },
+    });
+    return { status, stdout };
+  };
+  await closeDb();
+  const sound = walked();
+  expect(sound.stdout).toMatch(/^3 signed records, 0 broken; last seal [0-9a-f]{64}$/m);
+  expect(sound.status).toBe(0);
+  const base = await db();
+  const { id } = await base.one<{ id: number }>("SELECT id FROM rebuild WHERE reason = 'read again'");
+  await base.none('ALTER TABLE rebuild DISABLE TRIGGER rebuild_recorded');
+  await base.none(`UPDATE rebuild SET document = jsonb_set(document, '{technician}', '"Nobody"') WHERE id = ${id}`);
+  await closeDb();
+  const changed = walked();
+  expect(changed.stdout).toContain(`record ${id} of job ${jobId}: its content is not what was signed`);
+  expect(changed.status).toBe(1);
 });

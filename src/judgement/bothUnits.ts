@@ -19,16 +19,34 @@ export const oneUnit = (value: number, { unit, decimals }: Units, system: System
   return `${text.includes('.') ? text.replace(/\.?0+$/, '') : text} ${name}`;
 };
 
+type Typed = { text: string; unit: string | null };
+
+/** A figure in the units of one system; what was typed in them stays as typed. */
+function shownUnit(value: number, units: Units, system: System, typed: Typed | null): string {
+  if (!typed || typed.unit !== units.unit[system]) return oneUnit(value, units, system);
+  return /[a-zµ°"'″′%]/i.test(typed.text) ? typed.text : `${typed.text} ${typed.unit}`;
+}
+
+/** How figures are printed somewhere. */
+export type Print = (value: number, units: Units, typed: Typed | null) => string;
+/** On a page: in the units shown. */
+export const onPage =
+  (system: System): Print =>
+  (value, units, typed) =>
+    shownUnit(value, units, system, typed);
+/** On paper: in the shop's units, the other's in brackets. */
+export const onPaper =
+  (system: System): Print =>
+  (value, units, typed) =>
+    bothUnits(value, units, system, typed);
+
 /**
  * @param value canonical
  * @param typed the text as typed and the unit it was in, where it was typed
  */
-export function bothUnits(value: number, units: Units, system: System, typed: { text: string; unit: string | null } | null = null): string {
+export function bothUnits(value: number, units: Units, system: System, typed: Typed | null = null): string {
   const other = system === 'metric' ? 'imperial' : 'metric';
-  const of = (which: System) => {
-    if (!typed || typed.unit !== units.unit[which]) return oneUnit(value, units, which);
-    return /[a-zµ°"'″′%]/i.test(typed.text) ? typed.text : `${typed.text} ${typed.unit}`;
-  };
+  const of = (which: System) => shownUnit(value, units, which, typed);
   return units.unit.metric === units.unit.imperial ? of(system) : `${of(system)} (${of(other)})`;
 }
 

@@ -1,3 +1,4 @@
+import { onPaper } from '@/judgement/bothUnits';
 import { db } from '@/db/client';
 import { maybeOneCustomer } from '@/db/queries/people';
 import { maybeOneJob } from '@/db/queries/jobs';
@@ -41,7 +42,7 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     customer: sealed?.customer.name ?? customer?.name ?? '',
     technician: record?.technician ?? '',
     rider: rider?.value != null && mass.kind === 'quantity' ? bothUnits(rider.value, mass, system, rider) : '',
-    lines: setupLines(setup.document, system).filter((l) => !l.key.endsWith('.range')),
+    lines: setupLines(setup.document, onPaper(system)).filter((l) => !l.key.endsWith('.range')),
     sag: setup.document.sag,
     travelMm: { rear: figures['machine.travel.rear']?.value ?? null, front: figures['machine.travel.front']?.value ?? null },
   };

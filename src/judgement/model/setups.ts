@@ -1,6 +1,6 @@
 import type { SetupDocument } from '@/schema/documents';
 import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
-import { bothLengths, bothUnits, isQuantity } from '../bothUnits';
+import { isQuantity, LENGTH, onPage, type Print } from '../bothUnits';
 import { type End, ENDS } from '@/catalogue/ends';
 import type { System } from '@/catalogue/system';
 
@@ -17,10 +17,10 @@ const withUnit = (text: string, unit: string | null) => (unit === null || /[a-zÂ
 
 /**
  * The lines of a set-up in the order of the bench. Preload is given in mm where it could be worked out, with how it was read.
- * @param system of a paper: every figure in these units with the other's in brackets; without it as typed
+ * @param print how figures are printed there: on a page or on paper
  */
-export function setupLines(document: SetupDocument, system: System | null = null): SetupLine[] {
-  const lengthText = (mm: number) => (system ? bothLengths(mm, system) : `${mm.toFixed(1)} mm`);
+export function setupLines(document: SetupDocument, print: Print): SetupLine[] {
+  const lengthText = (mm: number) => print(mm, LENGTH, null);
   const lines = SETUP_FIELDS.flatMap((f): SetupLine[] => {
     if (/\.(way|reference)$/.test(f.key)) return [];
     const value = document.values[f.key];
@@ -51,8 +51,8 @@ export function setupLines(document: SetupDocument, system: System | null = null
         text:
           f.kind === 'count'
             ? `${value.text} ${unit}`
-            : system && isQuantity(f) && value.value !== null
-              ? bothUnits(value.value, f, system, value)
+            : isQuantity(f) && value.value !== null
+              ? print(value.value, f, value)
               : withUnit(value.text, value.unit),
         number: value.value,
       },
@@ -79,8 +79,8 @@ export interface SetupDifference {
 }
 
 /** Two set-ups laid side by side: the same number in other units is no difference. */
-export function compareSetups(left: SetupDocument, right: SetupDocument): SetupDifference[] {
-  const [a, b] = [setupLines(left), setupLines(right)];
+export function compareSetups(left: SetupDocument, right: SetupDocument, system: System): SetupDifference[] {
+  const [a, b] = [setupLines(left, onPage(system)), setupLines(right, onPage(system))];
   const keys = [...new Set([...a, ...b].map((l) => l.key))];
   const order = new Map(SETUP_FIELDS.map((f, i) => [f.key.replace(/\.reading$/, ''), i]));
   const place = (key: string) => order.get(key) ?? SETUP_FIELDS.length;

@@ -22,7 +22,7 @@ const tokens = () => {
 
 /** Paper round the plot, px. */
 /** A mark of an axis, without the dust of the binary fractions it was added up from. */
-const tickText = (v: number): string => String(Number(v.toPrecision(6)));
+const tickText = (v: number): string => String(Math.abs(v) >= 100 ? Math.round(v) : Number(v.toPrecision(6)));
 
 const PLOT = { top: 26, bottom: 34, axis: 18 };
 /** Least distance between two names at the ends of lines, px. */

@@ -62,6 +62,8 @@ const FIELDS: [key: keyof Typed, label: string][] = [
   ['track', 'Track or road'],
 ];
 
+type RideTyped = Typed & Pick<RideRequest, 'feels'>;
+
 interface Props {
   complaints: readonly { n: number; phrase: string; words: string }[];
   url: string;
@@ -102,19 +104,9 @@ export function RideForm({ complaints, url, onSaid }: Props) {
 }
 
 interface FeelOfProps {
-  c: { n: number; phrase: string; words: string };
-  feels: Record<string, 'better' | 'same' | 'worse'>;
-  form: Form<{
-    feels: Record<string, 'better' | 'same' | 'worse'>;
-    tieRear: string;
-    tieFront: string;
-    riderMass: string;
-    temperature: string;
-    fuel: string;
-    tyres: string;
-    track: string;
-    words: string;
-  }>;
+  c: Props['complaints'][number];
+  feels: RideRequest['feels'];
+  form: Form<RideTyped>;
 }
 
 function FeelOf({ c, feels, form }: FeelOfProps) {
@@ -122,18 +114,8 @@ function FeelOf({ c, feels, form }: FeelOfProps) {
 }
 
 interface RideFieldsProps {
-  units: Partial<Record<'tieRear' | 'tieFront' | 'riderMass' | 'temperature' | 'fuel' | 'tyres' | 'track' | 'words', string>>;
-  form: Form<{
-    feels: Record<string, 'better' | 'same' | 'worse'>;
-    tieRear: string;
-    tieFront: string;
-    riderMass: string;
-    temperature: string;
-    fuel: string;
-    tyres: string;
-    track: string;
-    words: string;
-  }>;
+  units: Partial<Record<keyof Typed, string>>;
+  form: Form<RideTyped>;
 }
 
 function RideFields({ units, form }: RideFieldsProps) {

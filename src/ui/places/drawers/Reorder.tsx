@@ -35,7 +35,7 @@ export function Reorder({ lines, shortages }: Props) {
 
 interface OfSupplierProps {
   supplier: string;
-  lines: { name: string; supplier: string; there: number; held: number; reorderAt: number | null; unit: 'piece' | 'mL'; order: number }[];
+  lines: Props['lines'];
 }
 
 function OfSupplier({ supplier, lines }: OfSupplierProps) {

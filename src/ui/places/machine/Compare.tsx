@@ -1,4 +1,5 @@
 'use client';
+import { usePreferences } from '../../kit/preferences';
 import type { SetupDifference } from '@/judgement/model/setups';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -19,6 +20,7 @@ interface Props {
 /** Any two set-ups of a machine side by side, what differs first in sight. */
 export function Compare({ machine, setups, left, right }: Props) {
   const router = useRouter();
+  const { system } = usePreferences();
   const [onlyDifferent, setOnlyDifferent] = useState(false);
   if (!left || !right)
     return (
@@ -28,7 +30,7 @@ export function Compare({ machine, setups, left, right }: Props) {
     );
   const go = (a: number, b: number) => router.replace(`/machines/${machine.id}/compare?a=${a}&b=${b}`);
   const options = setups.map((s) => ({ value: String(s.id), label: setupName(s) }));
-  const all = compareSetups(left.document, right.document);
+  const all = compareSetups(left.document, right.document, system);
   const rows = onlyDifferent ? all.filter((r) => r.differs) : all;
   return (
     <Shell title={machine.name} about={`two set-ups: ${all.filter((r) => r.differs).length} of ${all.length} figures differ`}>

@@ -26,7 +26,7 @@ export function CustomerFile({ customer, jobs }: Props) {
 }
 
 interface JobTableProps {
-  jobs: { id: number; machineId: number; machine: string; promisedOn: string; handedBackAt: string | null; signed: boolean }[];
+  jobs: Props['jobs'];
 }
 
 function JobTable({ jobs }: JobTableProps) {

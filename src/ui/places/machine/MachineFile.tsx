@@ -71,25 +71,15 @@ export function MachineFile({ machine, owners, figures, origins, jobs, signed, l
   );
 }
 
-interface LineageColumnProps {
-  machine: { id: number; name: string; registration: string; frameNumber: string };
-  jobs: {
-    id: number;
-    customer: string;
-    promisedOn: string;
-    handedBackAt: string | null;
-    lines: StageLine[];
-    signed: boolean;
-    feel: string;
-  }[];
-  signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
-  due: DueLine[];
-  today: string;
-  owners: Owned[];
-  merged: MergedRow[];
-}
-
-function LineageColumn({ machine, jobs, signed, due, today, owners, merged }: LineageColumnProps) {
+function LineageColumn({
+  machine,
+  jobs,
+  signed,
+  due,
+  today,
+  owners,
+  merged,
+}: Omit<Props, 'figures' | 'origins' | 'lineage' | 'rode' | 'history'>) {
   return (
     <div>
       <Jobs machineId={machine.id} jobs={jobs} signed={signed} />
@@ -118,20 +108,7 @@ function Jobs({ machineId, jobs, signed }: { machineId: number } & Pick<Props, '
   );
 }
 
-interface JobRowsProps {
-  jobs: {
-    id: number;
-    customer: string;
-    promisedOn: string;
-    handedBackAt: string | null;
-    lines: StageLine[];
-    signed: boolean;
-    feel: string;
-  }[];
-  signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
-}
-
-function JobRows({ jobs, signed }: JobRowsProps) {
+function JobRows({ jobs, signed }: Pick<Props, 'jobs' | 'signed'>) {
   return (
     <tbody>
       {jobs.map((j) => (

@@ -34,7 +34,7 @@ export function MachineList({ machines }: Props) {
 }
 
 interface MachineRowProps {
-  m: { id: number; name: string; registration: string; frameNumber: string; owner: string; ownerId: number };
+  m: Props['machines'][number];
 }
 
 function MachineRow({ m }: MachineRowProps) {

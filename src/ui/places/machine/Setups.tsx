@@ -1,4 +1,6 @@
 'use client';
+import type { System } from '@/catalogue/system';
+import { usePreferences } from '../../kit/preferences';
 import type { SetupDifference } from '@/judgement/model/setups';
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
@@ -85,9 +87,9 @@ const List = styled.ol`
 `;
 
 /** What changed against the set-up before, in the words of the bench. */
-function changesOf(setup: SetupRow, parent: SetupRow | null) {
+function changesOf(setup: SetupRow, parent: SetupRow | null, system: System) {
   if (!parent) return [];
-  return compareSetups(parent.document, setup.document).filter(
+  return compareSetups(parent.document, setup.document, system).filter(
     (c) => c.differs && c.right !== null && (setup.kind === 'as-found' || setup.kind === 'as-set' || !/Mm$/.test(c.key)),
   );
 }
@@ -106,11 +108,12 @@ interface Props {
 /** The lineage: the set-ups as a tree, and each with what changed and how it rode. */
 export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
   const [chosen, setChosen] = useState<number | null>(null);
+  const { system } = usePreferences();
   const parentOf = (s: SetupRow) => setups.find((p) => p.id === s.parentId) ?? null;
   const lastOf = (jobId: number) => setups.filter((s) => s.jobId === jobId).reduce((a, b) => (a.id > b.id ? a : b)).id;
   const looks: LineageLook[] = setups.map((s) => {
     const feel = rode[s.id] ?? (s.id === lastOf(s.jobId) ? (feels[s.jobId] ?? '') : '');
-    const changed = changesOf(s, parentOf(s)).length;
+    const changed = changesOf(s, parentOf(s), system).length;
     return {
       id: s.id,
       parentId: s.parentId,
@@ -186,7 +189,8 @@ function SetupItem({
   feel: string;
   openJobs: number[];
 }) {
-  const changes = changesOf(setup, parent);
+  const { system } = usePreferences();
+  const changes = changesOf(setup, parent, system);
   const isStandard = setup.kind === 'standard';
   return (
     <li data-kind={setup.kind}>
@@ -241,8 +245,11 @@ function Changes({ changes, parent, isStandard }: ChangesProps) {
 function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow | null }) {
   const router = useRouter();
   const form = useForm({}, () => '');
+  const { system } = usePreferences();
   const [isAsked, setAsked] = useState(false);
-  const turned = now ? compareSetups(now.document, to.document).filter((d) => d.differs && d.right !== null && !/Mm$/.test(d.key)) : [];
+  const turned = now
+    ? compareSetups(now.document, to.document, system).filter((d) => d.differs && d.right !== null && !/Mm$/.test(d.key))
+    : [];
   const go = async () => {
     if (await form.send(`/api/jobs/${jobId}/back`, { setupId: to.id })) router.push(`/jobs/${jobId}/rebuild`);
   };

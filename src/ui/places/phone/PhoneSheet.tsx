@@ -67,15 +67,7 @@ export function PhoneSheet({ sheet }: Props) {
 }
 
 interface ChangeProps {
-  sheet: {
-    n: number;
-    token: string;
-    machine: string;
-    change: Said;
-    complaints: TrialDocument['complaints'];
-    decided: boolean;
-    said: number;
-  };
+  sheet: Props['sheet'];
 }
 
 function Change({ sheet }: ChangeProps) {

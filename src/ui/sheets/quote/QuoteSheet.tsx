@@ -102,10 +102,10 @@ function Lines({
 }
 
 interface LineRowsProps {
-  lines: { kind: 'part' | 'labour' | 'other'; what: string; quantity: number; unitMinor: number; minor: number }[];
+  lines: QuoteLine[];
   money: (minor: number) => string;
   taxName: string;
-  total: { netMinor: number; taxMinor: number; totalMinor: number };
+  total: QuoteSum;
 }
 
 function LineRows({ lines, money, taxName, total }: LineRowsProps) {
@@ -139,7 +139,7 @@ function LineRows({ lines, money, taxName, total }: LineRowsProps) {
 }
 
 interface LineRowProps {
-  l: { kind: 'part' | 'labour' | 'other'; what: string; quantity: number; unitMinor: number; minor: number };
+  l: QuoteLine;
   money: (minor: number) => string;
 }
 
@@ -185,11 +185,7 @@ function Offer() {
 }
 
 interface InsteadProps {
-  instead: {
-    what: string;
-    lines: { kind: 'part' | 'labour' | 'other'; what: string; quantity: number; unitMinor: number; minor: number }[];
-    total: { netMinor: number; taxMinor: number; totalMinor: number };
-  };
+  instead: NonNullable<ReturnType<typeof quoteOf>['instead']>;
   currency: string;
   taxName: string;
   difference: number;

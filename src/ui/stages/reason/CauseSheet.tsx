@@ -164,57 +164,7 @@ function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: Cu
 }
 
 interface CureButtonsProps {
-  cure: {
-    id: string;
-    tier: 'free' | 'cheap' | 'spring' | 'valve' | 'new' | 'refer';
-    what: string;
-    effect:
-      | { kind: 'none' }
-      | { kind: 'preload'; end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined }
-      | { kind: 'spring'; end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined }
-      | { kind: 'load' }
-      | { kind: 'gas' }
-      | {
-          kind: 'clicks';
-          adjuster: 'compression' | 'highCompression' | 'rebound';
-          by: number;
-          end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined;
-        }
-      | { kind: 'height'; by: number }
-      | {
-          kind: 'damping';
-          side: 'compression' | 'rebound';
-          band: 'low' | 'high' | 'all';
-          byPercent: number;
-          end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined;
-        }
-      | { kind: 'oil-level'; by: number | null };
-    hours: number;
-    partsMinor: number;
-    risk: string;
-    worsens: (
-      | 'harsh-small'
-      | 'harsh-braking'
-      | 'bottoms'
-      | 'dives'
-      | 'turns-in'
-      | 'wide'
-      | 'kicks'
-      | 'packs'
-      | 'wallows'
-      | 'seesaws'
-      | 'squats'
-      | 'fork-still'
-      | 'skips'
-      | 'tall'
-      | 'legs-differ'
-      | 'clickers-dead'
-      | 'fades'
-    )[];
-    cautions: ('gas' | 'lifting' | 'springs' | 'caps' | 'brakes' | 'torque' | 'mass' | 'oil' | 'afterwards' | 'licence')[];
-    ends: ('rear' | 'front')[];
-    touches: 'none' | 'brakes' | 'structure';
-  };
+  cure: Cure;
   look: CureLook;
   followed: boolean;
   cause: Explained;

@@ -1,6 +1,4 @@
 'use client';
-import type { Entry } from '@/catalogue/entry';
-import type { WantedFigure } from '@/judgement/findings/built';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { entryAt } from '@/catalogue/entry';
@@ -142,11 +140,7 @@ export function FittedTable() {
 }
 
 interface FittedHeadProps {
-  from: {
-    entries: Readonly<Partial<Record<FieldKey, Entry>>>;
-    machine: Readonly<Partial<Record<FieldKey, Entry>>>;
-    wanted: WantedFigure[];
-  };
+  from: Parameters<typeof givenAt>[0];
   put: (puts: Given['puts'], onlyEmpty?: boolean) => void;
 }
 

@@ -1,5 +1,6 @@
 'use client';
-import { placeText } from '@/judgement/ride/tunables';
+import type { Cure } from '@/knowledge/causes/page';
+import { usePlace } from './usePlace';
 import type { Explained } from '@/judgement/reason/reason';
 import { Sentence } from '../../kit/Sentence';
 import type { Known } from '@/judgement/reason/evidence/known';
@@ -31,9 +32,10 @@ export function usePlan(first: Partial<Record<'to' | 'reason', string>> = {}) {
 export function Change({ known, setups, step, proposed }: { known: Known; setups: Setups; step: Step; proposed: Step[] }) {
   const { live } = useLater();
   const { tunable, search, cause, cure, now } = step;
-  const { plan, form } = usePlan({ to: search?.next === null || !search ? '' : placeText(search.next), reason: cause ? cause.name : '' });
+  const place = usePlace(tunable);
+  const { plan, form } = usePlan({ to: search?.next === null || !search ? '' : place.text(search.next), reason: cause ? cause.name : '' });
   const { to, reason, orderReason } = form.typed;
-  const value = to.trim() === '' ? Number.NaN : numberIn(to);
+  const value = to.trim() === '' ? Number.NaN : place.back(numberIn(to));
   const passed = passedOver(live, proposed, tunable);
   const warnings = Number.isFinite(value) ? balanceWarnings(known, setups.now, tunable, value) : [];
   const prediction = cause && cure ? predict(known, [], cure, cause.end) : null;
@@ -48,7 +50,7 @@ export function Change({ known, setups, step, proposed }: { known: Known; setups
         </Small>
       )}
       <div style={{ display: 'grid', gridTemplateColumns: '9rem 1fr', gap: '0 1.25rem' }}>
-        <PlainField label={`From ${placeText(now)} to, ${tunable.unit}`} {...form.field('to')} />
+        <PlainField label={`From ${place.text(now)} to, ${place.unit}`} {...form.field('to')} />
         <PlainField label="Reason" {...form.field('reason')} />
       </div>
       {passed.length > 0 && (
@@ -62,10 +64,10 @@ export function Change({ known, setups, step, proposed }: { known: Known; setups
           <Sentence of={w} />
         </Warn>
       ))}
-      {step.now !== step.start && <Small>It began at {placeText(step.start)}. </Small>}
+      {step.now !== step.start && <Small>It began at {place.text(step.start)}. </Small>}
       {search && (
         <Small>
-          The evidence carries {placeText(search.reach)} {tunable.unit} from the start.
+          The evidence carries {place.text(search.reach)} {place.unit} from the start.
         </Small>
       )}
       <PlanButton value={value} plan={plan} tunable={tunable} cause={cause} cure={cure} reason={reason} orderReason={orderReason} />
@@ -79,57 +81,7 @@ interface PlanButtonProps {
   plan: (request: TrialRequest) => Promise<void>;
   tunable: Tunable;
   cause: Explained | null;
-  cure: {
-    id: string;
-    tier: 'free' | 'cheap' | 'spring' | 'valve' | 'new' | 'refer';
-    what: string;
-    effect:
-      | { kind: 'none' }
-      | { kind: 'preload'; end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined }
-      | { kind: 'spring'; end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined }
-      | { kind: 'load' }
-      | { kind: 'gas' }
-      | {
-          kind: 'clicks';
-          adjuster: 'compression' | 'highCompression' | 'rebound';
-          by: number;
-          end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined;
-        }
-      | { kind: 'height'; by: number }
-      | {
-          kind: 'damping';
-          side: 'compression' | 'rebound';
-          band: 'low' | 'high' | 'all';
-          byPercent: number;
-          end?: 'rear' | 'front' | 'livelier' | 'softer' | undefined;
-        }
-      | { kind: 'oil-level'; by: number | null };
-    hours: number;
-    partsMinor: number;
-    risk: string;
-    worsens: (
-      | 'harsh-small'
-      | 'harsh-braking'
-      | 'bottoms'
-      | 'dives'
-      | 'turns-in'
-      | 'wide'
-      | 'kicks'
-      | 'packs'
-      | 'wallows'
-      | 'seesaws'
-      | 'squats'
-      | 'fork-still'
-      | 'skips'
-      | 'tall'
-      | 'legs-differ'
-      | 'clickers-dead'
-      | 'fades'
-    )[];
-    cautions: ('gas' | 'lifting' | 'springs' | 'caps' | 'brakes' | 'torque' | 'mass' | 'oil' | 'afterwards' | 'licence')[];
-    ends: ('rear' | 'front')[];
-    touches: 'none' | 'brakes' | 'structure';
-  } | null;
+  cure: Cure | null;
   reason: string;
   orderReason: string;
 }

@@ -1,5 +1,5 @@
 'use client';
-import { placeText } from '@/judgement/ride/tunables';
+import { usePlace } from './usePlace';
 import { Change, usePlan } from './PlanChange';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
@@ -180,7 +180,8 @@ function Steps({ order, proposed, step, next, setPicked }: StepsProps) {
 
 function StepLine({ step, picked, isNext, onPick }: { step: Step; picked: boolean; isNext: boolean; onPick(): void }) {
   const { tunable, search, cause, now } = step;
-  const to = search?.next === null || !search ? 'nothing more to ride' : `${placeText(now)} → ${placeText(search.next)} ${tunable.unit}`;
+  const place = usePlace(tunable);
+  const to = search?.next === null || !search ? 'nothing more to ride' : `${place.text(now)} → ${place.text(search.next)} ${place.unit}`;
   return (
     <button type="button" className="step" aria-pressed={picked} onClick={onPick}>
       <span>

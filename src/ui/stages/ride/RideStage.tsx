@@ -1,4 +1,5 @@
 'use client';
+import { usePlace } from './usePlace';
 import type { ComponentProps } from 'react';
 import type { Known } from '@/judgement/reason/evidence/known';
 import type { Reasoned } from '@/judgement/reason/reason';
@@ -119,23 +120,38 @@ function Searches({ steps }: { steps: Step[] }) {
   if (steps.length === 0) return null;
   return (
     <Titled title="Where the search stands" aside="▲ better  = same  ▼ worse; shaded: what the evidence carries">
-      {steps.map(({ tunable, range, start, now, ridden, search }) => (
-        <div key={tunable.id} style={{ paddingBottom: '0.6rem' }}>
-          <b style={{ color: `var(--${tunable.end})` }}>{tunable.label}</b>
-          <SearchLine
-            name={tunable.label}
-            unit={tunable.unit}
-            range={range}
-            resolution={tunable.resolution}
-            start={start}
-            now={now}
-            ridden={ridden}
-            search={search}
-          />
-          <Small>{search ? OUTCOME_WORDS[search.outcome] : ''}</Small>
-        </div>
+      {steps.map((step) => (
+        <SearchOf key={step.tunable.id} step={step} />
       ))}
     </Titled>
+  );
+}
+
+/** Where the search of one adjuster stands, its places in the units shown. */
+function SearchOf({ step: { tunable, range, start, now, ridden, search } }: { step: Step }) {
+  const { unit, of } = usePlace(tunable);
+  return (
+    <div style={{ paddingBottom: '0.6rem' }}>
+      <b style={{ color: `var(--${tunable.end})` }}>{tunable.label}</b>
+      <SearchLine
+        name={tunable.label}
+        unit={unit}
+        range={[of(range[0]), of(range[1])]}
+        resolution={of(tunable.resolution)}
+        start={of(start)}
+        now={of(now)}
+        ridden={ridden.map((r) => ({ ...r, from: of(r.from), value: of(r.value) }))}
+        search={
+          search && {
+            ...search,
+            next: search.next === null ? null : of(search.next),
+            reach: of(search.reach),
+            bounds: [search.bounds[0] === null ? null : of(search.bounds[0]), search.bounds[1] === null ? null : of(search.bounds[1])],
+          }
+        }
+      />
+      <Small>{search ? OUTCOME_WORDS[search.outcome] : ''}</Small>
+    </div>
   );
 }
 
