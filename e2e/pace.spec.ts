@@ -122,7 +122,7 @@ for (const shop of SHOPS)
     for (const [name, text] of Object.entries(shop.gaps)) await expect(field(name).first()).toHaveValue(text);
   });
 
-test('in a shop of inches a bare 550 is 550 lbf/in, and a shim of inches is asked about', async ({ page }) => {
+test('in a shop of inches a bare 550 is 550 lbf/in, and so are its shims', async ({ page }) => {
   await works('imperial');
   await page.goto(`${server.base}/drawers`, { waitUntil: 'networkidle' });
   await page.getByRole('textbox', { name: 'Name or part number' }).fill('R-550');
@@ -135,13 +135,17 @@ test('in a shop of inches a bare 550 is 550 lbf/in, and a shim of inches is aske
   const job = await takenIn(page, 'Shim 300');
   await page.goto(`${server.base}/jobs/${job}/valves`);
   const line = page.getByRole('textbox', { name: /Add shims/ });
-  await line.fill('1.378 × 0.006');
+  await line.fill('35 × 0.15');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/would be no shim in millimetres/)).toBeVisible();
+  await expect(page.getByText(/would be no shim in inches: 0.31 to 2.36 in across/)).toBeVisible();
   await expect(page.getByText('As found, from the piston out')).toBeVisible();
-  await line.fill('1.378 in × 0.006 in × 3');
+  await line.fill('1.378 × 0.006 × 3');
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Diameter of size 1, in' })).toHaveValue('1.378');
+  // The same shim in millimetres where the page shows them.
+  await page.getByRole('button', { name: /^Units: in/ }).click();
   await expect(page.getByRole('textbox', { name: 'Diameter of size 1, mm' })).toHaveValue('35.0');
+  await page.getByRole('button', { name: /^Units: mm/ }).click();
   await page.getByRole('button', { name: 'Start to fit from this' }).click();
   await expect(page.getByText('To fit, from the piston out')).toBeVisible();
 });

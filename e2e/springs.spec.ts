@@ -73,7 +73,7 @@ test('a spring on the tester: typed, streamed and recorded; wrongly marked, it w
     await page.getByRole('textbox', { name: `Squeezed by, reading ${i + 1}, mm` }).fill(mm!);
     await page.getByRole('textbox', { name: `Force, reading ${i + 1}, N` }).fill(force!);
   }
-  await expect(page.getByText(/110\.61 N\/mm ± \d\.\d+, seat at -2\.0 mm/)).toBeVisible();
+  await expect(page.getByText(/110\.61 ± \d\.\d+ N\/mm, seat at −2\.0 mm/)).toBeVisible();
   await page.getByRole('textbox', { name: 'Force, reading 3, N' }).fill('heavy');
   await expect(page.getByText(/“heavy” cannot be read/)).toBeVisible();
   await page.getByRole('button', { name: 'Read from the simulated tester' }).click();
@@ -87,7 +87,7 @@ test('a spring on the tester: typed, streamed and recorded; wrongly marked, it w
   await page.getByRole('button', { name: /more on the list/ }).click();
   await page.getByRole('radio', { name: /R-110/ }).check();
   await expect(page.getByText('R-110 is wrongly marked.')).toBeVisible();
-  await expect(page.getByText(/Marked 110, measured 98 ± \d/)).toBeVisible();
+  await expect(page.getByText(/Marked 110 N\/mm, measured 98 ± \d/)).toBeVisible();
 });
 
 test('a supplier’s list: one bad line refuses it all by its number, a good one is on the list with its day', async ({ page }) => {
@@ -114,7 +114,7 @@ test('each candidate for every load case, on the chart and in the table; the nei
   for (const heading of ['Static, mm', 'Rider, mm', 'luggage, mm', 'two-up, mm', 'two-up with luggage, mm'])
     await expect(table.getByRole('columnheader', { name: heading, exact: true })).toBeVisible();
   await expect(
-    page.getByRole('img', { name: /Force at the rear wheel against its travel.* rests bare \d+ newtons at \d+ millimetres, solo/ }),
+    page.getByRole('img', { name: /Force at the rear wheel against its travel.* rests bare \d+ N at \d+ mm, solo/ }),
   ).toBeVisible();
   const cases = page.getByRole('table', { name: 'Load cases, both ends' });
   await expect(cases.getByRole('row', { name: /^two-up / }).first()).toContainText('+');
@@ -162,6 +162,7 @@ test('unlike fork legs are chosen as one candidate and carried over leg by leg',
   await expect(page.getByText('Unlike legs.')).toBeVisible();
   await page.getByRole('button', { name: /^Choose .* left, .* right for the front$/ }).click();
   await expect(page.getByRole('button', { name: /left, .* right is chosen/ })).toBeVisible();
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
   await page.goto(`${server.base}/jobs/${job}/rebuild`);
   await page.getByRole('button', { name: /Carry over/ }).click();
   await expect(page.getByRole('status').getByText(/fields filled/)).toBeVisible();
@@ -252,6 +253,6 @@ test('spring calculations: rate from wire, wire for a rate, cut coils with their
   await type('Second, N/mm', '15');
   await expect(page.getByRole('table', { name: 'Rate over the stack’s travel' }).getByRole('row')).toHaveText([
     /0\.0 to 50\.0 mm\s*6\.00 N\/mm/,
-    /50\.0 to the end\s*15\.00 N\/mm/,
+    /50\.0 mm to the end\s*15\.00 N\/mm/,
   ]);
 });

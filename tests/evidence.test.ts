@@ -172,7 +172,7 @@ const DAMPING: Case[] = [
     /compression damping computes to ζ 0\.03/,
   ],
   ['zeta-compression-high', 'rear', damper({ zeta: { compression: 0.7, rebound: 0.4 } }), damper({}), /ζ 0\.70/],
-  ['cavitates', 'rear', damper({ cavitatesFromMPerS: 1 }), damper({}), /parts from 1\.0 m\/s/],
+  ['cavitates', 'rear', damper({ cavitatesFromMPerS: 1 }), damper({}), /parts from 1 m\/s/],
   ['chokes', 'rear', damper({ choke: { valve: 'rebound', portShare: 0.75 } }), damper({}), /rebound port holds 75 %/],
   ['authority-small', 'rear', damper({ clickShare: 0.003 }), damper({}), /a click changes 0\.3 %/],
   ['hot-loss', 'rear', damper({ hotLoss: 0.5 }), damper({}), /loses 50 %/],

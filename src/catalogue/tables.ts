@@ -43,6 +43,12 @@ export function forceTableIn(written: string): Result<ForcePoint[]> {
 const SHIM_DIAMETERS_MM = [8, 60] as const;
 const SHIM_THICKNESSES_MM = [0.05, 0.6] as const;
 
+const usualShims = (unit: 'mm' | 'in'): string => {
+  const range = ([least, most]: readonly [number, number], decimals: number) =>
+    unit === 'mm' ? `${least} to ${most} mm` : `${(least / MM_PER_INCH).toFixed(decimals)} to ${(most / MM_PER_INCH).toFixed(decimals)} in`;
+  return `${range(SHIM_DIAMETERS_MM, 2)} across and ${range(SHIM_THICKNESSES_MM, 3)} thick`;
+};
+
 /** A figure of a shim: in the bare unit, or in the one it says, mm. */
 function shimNumber(text: string, bare: 'mm' | 'in'): number {
   const read = parseQuantity(text, { dimension: 'length', unit: bare });
@@ -66,13 +72,11 @@ export function shimsIn(written: string, bare: 'mm' | 'in' = 'mm'): Result<Shim[
     const numbers = part.split(/\s*[×x*]\s*/i).map((n, k) => (k < 2 ? shimNumber(n, bare) : numberIn(n)));
     const [diameterMm, thicknessMm, count = 1] = numbers;
     const sound = numbers.length >= 2 && numbers.length <= 3 && numbers.every((n) => Number.isFinite(n) && n > 0);
-    if (!sound || !Number.isInteger(count) || count > 60 || thicknessMm! > 3 || diameterMm! > 100 || thicknessMm! >= diameterMm!)
+    const isOversize = bare === 'mm' && (thicknessMm! > 3 || diameterMm! > 100);
+    if (!sound || !Number.isInteger(count) || count > 60 || isOversize || thicknessMm! >= diameterMm!)
       return err('shims-unreadable', [i], { line: i + 1, text: part.slice(0, 40) });
     if (!within(diameterMm!, SHIM_DIAMETERS_MM) || !within(thicknessMm!, SHIM_THICKNESSES_MM))
-      return err('shim-unusual', [i], {
-        text: part.slice(0, 40),
-        usual: `${SHIM_DIAMETERS_MM.join(' to ')} mm across and ${SHIM_THICKNESSES_MM.join(' to ')} mm thick`,
-      });
+      return err('shim-unusual', [i], { text: part.slice(0, 40), usual: usualShims(bare), bare });
     shims.push({ diameterMm: diameterMm!, thicknessMm: thicknessMm!, count });
   }
   return shims.length > 0 ? ok(shims) : err('too-few', []);

@@ -14,7 +14,7 @@ export interface IssueFigures {
   empty: None;
   unreadable: { text: string };
   'count-unreadable': { text: string; unit?: string };
-  'shim-unusual': { text: string; usual: string };
+  'shim-unusual': { text: string; usual: string; bare: string };
   'not-finite': None;
   'ambiguous-number': { text: string };
   'zero-denominator': { text: string };

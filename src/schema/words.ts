@@ -96,7 +96,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   unreadable: (d) => `“${d.text ?? ''}” cannot be read. Write it like 595, 59,5 cm or 23 3/8 in.`,
   'count-unreadable': (d) => `“${d.text}” is no count. Write a number such as 8 or 1,5${d.unit ? `, ${d.unit}` : ''}.`,
   'shim-unusual': (d) =>
-    `“${d.text}” would be no shim in millimetres: ${d.usual} are usual. Inches? Write them so, for example 1.378 in × 0.006 in.`,
+    `“${d.text}” would be no shim in ${d.bare === 'in' ? 'inches' : 'millimetres'}: ${d.usual} are usual. ${d.bare === 'in' ? 'Millimetres? Write them so, for example 35 mm × 0.15 mm.' : 'Inches? Write them so, for example 1.378 in × 0.006 in.'}`,
   'not-finite': () => 'This is not a finite number. Type the figure as read.',
   'ambiguous-number': (d) => `“${d.text}” has more than one decimal mark. Use one comma or one point.`,
   'zero-denominator': (d) => `“${d.text}” divides by zero. Check the fraction.`,

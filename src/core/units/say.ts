@@ -9,8 +9,8 @@ export type SaidUnit = (typeof SAID_UNITS)[number];
 export interface Figure {
   unit: SaidUnit;
   value: number;
-  /** Decimals in the metric unit; 'tenth' leaves an even figure without. */
-  decimals: number | 'tenth';
+  /** Decimals in the metric unit; a tenth or a hundredth leaves an even figure without. */
+  decimals: number | 'tenth' | 'hundredth';
   signed?: true;
   /** A second figure of the same kind: "12 → 14 N", "0 to 20 mm", "51.6 ± 4.3 N/mm". */
   second?: { by: '→' | 'to' | '±'; value: number };
@@ -36,7 +36,7 @@ export const rate = (nPerMm: number, decimals: Decimals = 1, ...pair: Pair | [])
 export const bar = (mPa: number, decimals: Decimals = 1, ...pair: Pair | []): Figure =>
   figure('bar', 10 * mPa, decimals, pair.length === 2 ? [pair[0], 10 * pair[1]] : []);
 export const km = (value: number): Figure => figure('km', value, 0);
-export const mPerS = (value: number, decimals: Decimals = 1): Figure => figure('m/s', value, decimals);
+export const mPerS = (value: number, decimals: Decimals = 'hundredth'): Figure => figure('m/s', value, decimals);
 export const mPa = (value: number): Figure => figure('MPa', value, 0);
 export const celsius = (value: number): Figure => figure('°C', value, 0);
 /** The same figure with its sign, also where it is above nothing. */
@@ -45,7 +45,7 @@ export const signed = (of: Figure): Figure => ({ ...of, signed: true });
 const isFigure = (part: unknown): part is Figure => typeof part === 'object' && part !== null && 'unit' in part;
 const partsOf = (said: Said | Figure): readonly (string | Figure)[] => (typeof said === 'string' ? [said] : isFigure(said) ? [said] : said);
 
-const isDecimals = (x: unknown) => x === 'tenth' || (Number.isInteger(x) && (x as number) >= 0 && (x as number) <= 6);
+const isDecimals = (x: unknown) => x === 'tenth' || x === 'hundredth' || (Number.isInteger(x) && (x as number) >= 0 && (x as number) <= 6);
 const isWhole = (part: unknown): part is Figure =>
   isFigure(part) &&
   isSaidUnit(part.unit) &&
@@ -81,13 +81,15 @@ const NARROW_SPACE = '\u202f';
 const grouped = (text: string) => text.replace(/\B(?=(\d{3})+(?!\d))/g, NARROW_SPACE);
 const GROUPED: readonly string[] = ['km', 'mi', 'psi'];
 
+const PARTS = { tenth: 10, hundredth: 100 } as const;
+
 /** A value as fine as it is said: a tenth is rounded as in the tables, so that the same reading is the same wherever it stands. */
 const shown = (value: number, decimals: Decimals): number =>
-  decimals === 'tenth' ? Math.round(value * 10) / 10 : Number(value.toFixed(decimals));
+  typeof decimals === 'number' ? Number(value.toFixed(decimals)) : Math.round(value * PARTS[decimals]) / PARTS[decimals];
 
 /** How fine it is said in the other system: inches a hundredth, thousandths for what is given finer than a tenth; the rest whole, unless small. */
 const otherDecimals = (name: string, { decimals }: Figure, turned: number): number =>
-  name === 'in' ? (decimals === 2 ? 3 : 2) : Math.abs(turned) < 10 ? 1 : 0;
+  name === 'in' ? (decimals === 2 || decimals === 'hundredth' ? 3 : 2) : Math.abs(turned) < 10 ? 1 : 0;
 
 /** How values of a metric unit are shown in a system: the name of the unit there, and the value turned into it and back. */
 export function turnedUnit(
@@ -111,7 +113,7 @@ function figureText(of: Figure, system: 'metric' | 'imperial'): { number: string
   const decimals = system === 'metric' ? of.decimals : otherDecimals(name, of, Number(turn(of.value).toFixed(1)));
   const text = (value: number, isSigned: boolean) => {
     const turned = turn(value);
-    const bare = decimals === 'tenth' ? String(Math.abs(turned)) : Math.abs(turned).toFixed(decimals);
+    const bare = typeof decimals === 'number' ? Math.abs(turned).toFixed(decimals) : String(Math.abs(turned));
     return `${turned < 0 && Number(bare) !== 0 ? '−' : isSigned ? '+' : ''}${GROUPED.includes(name) ? grouped(bare) : bare}`;
   };
   const second = of.second ? ` ${of.second.by} ${text(of.second.value, false)}` : '';

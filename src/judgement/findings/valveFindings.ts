@@ -15,8 +15,6 @@ import { SHEET_SPEEDS } from '../model/valves';
 const COMPUTED = 'Computed from the stacks; plates in contact, orifices.';
 
 const clickN = (perClickN: number) => newtons(Math.abs(perClickN), perClickN > -10 ? 1 : 0);
-/** Speeds of the sheet, as fine as they are given there. */
-const speed = (atMPerS: number) => mPerS(atMPerS, Number.isInteger(atMPerS * 10) ? (Number.isInteger(atMPerS) ? 0 : 1) : 2);
 
 /** What the technician should know of this damper before fitting it: cavitation, choking, dead clickers, tired shims, heat. */
 export function valveFindings(nameOf: (valve: ValveName) => string, view: DamperView, gasGaugeMPa: number | null): Because[] {
@@ -25,7 +23,7 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
   if (first >= 0)
     findings.push({
       mark: 'warn',
-      lead: said`The oil parts at ${speed(SHEET_SPEEDS[first]!)} in compression.`,
+      lead: said`The oil parts at ${mPerS(SHEET_SPEEDS[first]!)} in compression.`,
       rest: said`The rebound side falls below vacuum${gasGaugeMPa === null ? '' : said` with ${bar(gasGaugeMPa, 0)} of gas`}: damping fades and the shaft clatters. Move pressure from the piston to the base valve, or raise the gas within the maker’s limit.`,
       origin: COMPUTED,
     });
@@ -34,7 +32,7 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
     findings.push({
       mark: 'note',
       lead: `${nameOf(choke.valve)}: the port chokes.`,
-      rest: said`At ${speed(choke.mPerS)} it holds ${(choke.portShare * 100).toFixed(0)} % of this valve’s pressure, so shims matter little there. A quarter more port area would take ${newtons(choke.forceN, 0, 'to', choke.forceOpenedN)}.`,
+      rest: said`At ${mPerS(choke.mPerS)} it holds ${(choke.portShare * 100).toFixed(0)} % of this valve’s pressure, so shims matter little there. A quarter more port area would take ${newtons(choke.forceN, 0, 'to', choke.forceOpenedN)}.`,
       origin: COMPUTED,
     });
   for (const a of view.authority)
@@ -43,13 +41,13 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
         ? {
             mark: 'warn',
             lead: `${nameOf(a.valve)}: the clicker does next to nothing.`,
-            rest: said`${clickN(a.at01MPerSN)} a click at ${speed(0.1)}, ${clickN(a.at1MPerSN)} at ${speed(1)}, from ${a.clicksOut} out. The bleed beside it is too wide, or the oil goes elsewhere.`,
+            rest: said`${clickN(a.at01MPerSN)} a click at ${mPerS(0.1)}, ${clickN(a.at1MPerSN)} at ${mPerS(1)}, from ${a.clicksOut} out. The bleed beside it is too wide, or the oil goes elsewhere.`,
             origin: COMPUTED,
           }
         : {
             mark: 'note',
             lead: `${nameOf(a.valve)} clicker, ${a.clicksOut} out:`,
-            rest: said`a click is ${clickN(a.at01MPerSN)} at ${speed(0.1)} and ${clickN(a.at1MPerSN)} at ${speed(1)}.`,
+            rest: said`a click is ${clickN(a.at01MPerSN)} at ${mPerS(0.1)} and ${clickN(a.at1MPerSN)} at ${mPerS(1)}.`,
             origin: COMPUTED,
           },
     );
@@ -71,7 +69,7 @@ export function valveFindings(nameOf: (valve: ValveName) => string, view: Damper
     findings.push({
       mark: 'note',
       lead: `Heat takes ${(100 - (hot / cold) * 100).toFixed(0)} % of the slow rebound.`,
-      rest: said`${newtons(cold)} at ${celsius(10)}, ${newtons(hot)} at ${celsius(90)}, both at ${speed(0.1)}. Set the clickers on a warm damper.`,
+      rest: said`${newtons(cold)} at ${celsius(10)}, ${newtons(hot)} at ${celsius(90)}, both at ${mPerS(0.1)}. Set the clickers on a warm damper.`,
       origin: `${COMPUTED} Viscosity by ASTM D341.`,
     });
   return findings;
@@ -85,10 +83,10 @@ function baselineFinding(side: Side, { clicksOut, range, place, roomN, atMPerS, 
     return {
       mark: 'warn',
       lead: `${name}: no click reaches the aim.`,
-      rest: said`${begin} At ${speed(atMPerS)} the aim lies ${newtons(Math.abs(place > 1 ? roomN.firmer : roomN.softer))} ${place > 1 ? 'above the clicker shut' : 'below the clicker wide open'}: change the stack or the bleed.`,
+      rest: said`${begin} At ${mPerS(atMPerS)} the aim lies ${newtons(Math.abs(place > 1 ? roomN.firmer : roomN.softer))} ${place > 1 ? 'above the clicker shut' : 'below the clicker wide open'}: change the stack or the bleed.`,
       origin: COMPUTED,
     };
-  const room = said`At ${speed(atMPerS)} ${newtons(roomN.firmer)} are left to firm and ${newtons(roomN.softer)} to soften.`;
+  const room = said`At ${mPerS(atMPerS)} ${newtons(roomN.firmer)} are left to firm and ${newtons(roomN.softer)} to soften.`;
   return place < CLICKER_EDGE_SHARE || place > 1 - CLICKER_EDGE_SHARE
     ? { mark: 'warn', lead: `${name}: the aim lies at the end of the clicker’s reach.`, rest: said`${begin} ${room}`, origin: COMPUTED }
     : { mark: 'note', lead: `${name}: begin ${clicksOut} out.`, rest: said`${begin} ${room}`, origin: COMPUTED };

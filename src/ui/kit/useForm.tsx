@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { post, type Posted } from './send';
 
-type Refusal = Extract<Posted<never>, { ok: false }>;
+export type Refusal = Extract<Posted<never>, { ok: false }>;
 type Path = readonly (string | number)[];
 
 /** What a plain field needs of a form: its text, what is done when it changes, and what is wrong with it. */

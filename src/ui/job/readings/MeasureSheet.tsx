@@ -143,7 +143,7 @@ function Before({ prefix }: { prefix: Prefix }) {
   return useBefore(prefix).map((b) => (
     <Small key={b.name}>
       Dotted: rider sag {prefix === 'set' ? 'measured before the rebuild' : 'at the machine’s last job'},{' '}
-      {inUnits(said`rear ${mm(b.rearMm)}, front ${mm(b.frontMm)}.`)}
+      {inUnits(said`rear ${mm(b.rearMm, 1)}, front ${mm(b.frontMm, 1)}.`)}
     </Small>
   ));
 }

@@ -184,14 +184,13 @@ function Stack() {
               <Sentence of={issueWords(segments.issue)} />
             </Warn>
           );
-        const until = (toMm: number | null) => (toMm === null ? 'the end' : mm(toMm, 1));
+        const stretch = (fromMm: number, toMm: number | null) =>
+          toMm === null ? said`${mm(fromMm, 1)} to the end` : mm(fromMm, 1, 'to', toMm);
         return (
           <>
             <Figures
               label="Rate over the stack’s travel"
-              rows={segments.value.map(
-                (s) => [inUnits(said`${mm(s.fromMm, 1)} to ${until(s.toMm)}`), number(s.rateNPerMm, 2, 'N/mm')] as const,
-              )}
+              rows={segments.value.map((s) => [inUnits(stretch(s.fromMm, s.toMm)), number(s.rateNPerMm, 2, 'N/mm')] as const)}
             />
             <AsTable points={tableOfSegments(segments.value, STACK_TO_MM)} />
           </>

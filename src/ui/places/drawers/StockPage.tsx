@@ -1,4 +1,5 @@
 'use client';
+import { lineRefused } from './lineRefused';
 import type { Form } from '../../kit/useForm';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -246,7 +247,11 @@ function Lists() {
   const form = useForm({}, () => '');
   const take = async ({ rows, fileName }: Taken) => {
     setSaid('');
-    const came = await form.send<{ added: number; counted: number }>('/api/stock/import', { fileName, lines: rows.map(lineOf) });
+    const came = await form.send<{ added: number; counted: number }>(
+      '/api/stock/import',
+      { fileName, lines: rows.map(lineOf) },
+      lineRefused('lines'),
+    );
     if (!came) return;
     setSaid(`${came.added} items added, ${came.counted} counted anew.`);
     router.refresh();

@@ -1,4 +1,5 @@
 'use client';
+import { lineRefused } from './lineRefused';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Titled } from '../../kit/parts';
@@ -38,7 +39,11 @@ export function SupplierList() {
       freeLength: r.freeLength ?? '',
       solidLength: r.solidLength ?? '',
     }));
-    const came = await form.send<{ count: number }>('/api/springs/import', { supplier, listedOn, fileName, mapping, springs });
+    const came = await form.send<{ count: number }>(
+      '/api/springs/import',
+      { supplier, listedOn, fileName, mapping, springs },
+      lineRefused('springs'),
+    );
     if (!came) return;
     setSaid(`${came.count} springs of ${supplier} are on the list.`);
     router.refresh();

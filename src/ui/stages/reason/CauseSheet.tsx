@@ -158,7 +158,7 @@ function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: Cu
         </Small>
         {followed && cure.cautions.map((c) => <Caution key={c}>{CAUTIONS[c]}</Caution>)}
       </div>
-      <CureButtons cure={cure} look={look} followed={followed} cause={cause} prediction={prediction} what={what} key={key} />
+      <CureButtons cure={cure} look={look} followed={followed} cause={cause} prediction={prediction} what={what} lookKey={key} />
     </li>
   );
 }
@@ -170,10 +170,10 @@ interface CureButtonsProps {
   cause: Explained;
   prediction: Prediction;
   what: string;
-  key: string;
+  lookKey: string;
 }
 
-function CureButtons({ cure, look, followed, cause, prediction, what, key }: CureButtonsProps) {
+function CureButtons({ cure, look, followed, cause, prediction, what, lookKey }: CureButtonsProps) {
   return (
     <div className="actions">
       {cure.tier !== 'refer' && !look.locked && (
@@ -182,7 +182,7 @@ function CureButtons({ cure, look, followed, cause, prediction, what, key }: Cur
         </Button>
       )}
       {prediction.sags && (
-        <Button onPress={() => look.onLook(key, prediction)} aria-pressed={look.looked === key} aria-label={`Look at: ${what}`}>
+        <Button onPress={() => look.onLook(lookKey, prediction)} aria-pressed={look.looked === lookKey} aria-label={`Look at: ${what}`}>
           Look
         </Button>
       )}

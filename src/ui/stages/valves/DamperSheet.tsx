@@ -256,7 +256,7 @@ function SpeedSlider({ speed, drawn, at, setAt }: SpeedSliderProps) {
       <Small>
         Shaft speed{' '}
         <b>
-          <Sentence of={mPerS(speed!, 2)} />
+          <Sentence of={mPerS(speed!)} />
         </b>
         {drawn && <Sentence of={said`, ${bar(drawn.pressuresMPa[at]!)} under the shims, ${mPa(drawn.maxStressMPa[at]!)} of stress`} />}
       </Small>

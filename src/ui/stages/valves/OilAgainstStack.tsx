@@ -19,7 +19,7 @@ const change = (to: number | null, from: number, text: (n: number) => string) =>
 export function OilAgainstStack({ end, side, view }: { end: End; side: Side; view: DamperView }) {
   const { live, figures } = useLater();
   const { oils } = useBench().data;
-  const [speed, force] = [useColumn('m/s', 2), useColumn('N', 0)];
+  const [speed, force] = [useColumn('m/s', 'hundredth'), useColumn('N', 0)];
   const { grade } = oilOf(live, end, oils);
   const thicker = thickerThan(grade, oils);
   const lines = insteadLines(view, side);

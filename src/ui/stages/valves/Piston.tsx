@@ -68,7 +68,7 @@ export function Compared({ view, side }: { view: NonNullable<Viewed['view']>; si
     const at = SHEET_SPEEDS.indexOf(mPerS);
     const percent = 100 * (fit[at]! / found[at]! - 1);
     return inUnits(
-      said`${['low', 'middle', 'high'][i]!} speed (${speedSaid(mPerS, 2)}) ${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(0)} %`,
+      said`${['low', 'middle', 'high'][i]!} speed (${speedSaid(mPerS)}) ${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(0)} %`,
     );
   });
   return (

@@ -38,7 +38,7 @@ export function PressureSplit({ name, valve, view, at }: { name: string; valve: 
   return (
     <section aria-label="Where the pressure drops">
       <Heading as="h3">
-        Where the pressure drops at <Sentence of={mPerS(speed, 2)} />, {name.toLowerCase()}
+        Where the pressure drops at <Sentence of={mPerS(speed)} />, {name.toLowerCase()}
       </Heading>
       <Bar>
         {all.map((p) => (
