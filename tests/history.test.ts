@@ -1,6 +1,8 @@
+import { TURNS } from '@/knowledge/turns';
+import { legsTogether, turnsOf } from '@/judgement/job/card';
 import { db } from '@/db/client';
 import { manyHistory } from '@/db/queries/entries';
-import { compareSetups } from '@/judgement/model/setups';
+import { compareSetups, type SetupLine } from '@/judgement/model/setups';
 import { addSpring, addTechnician, listSprings, retireSpring } from '@/server/drawers';
 import { search } from '@/server/find';
 import { recordMachineEntry } from '@/server/record';
@@ -125,6 +127,23 @@ test('the card of any set-up names its own customer, technician and figures', as
   get(await recordMachineEntry(machineId, { field: 'machine.travel.rear', text: '280', technicianId: null, device: 'bench' }));
   get(await recordOne(first, 'set.rear.laden.1.lifted', '480'));
   expect(await cardFacts(old.id)).toEqual(old);
+});
+
+test('on a card both legs stand in one line where they are alike, and each adjuster on it says once what it does', () => {
+  const line = (key: string, label: string, text: string): SetupLine => ({ key, label, end: 'front', text, number: null });
+  const lines = legsTogether([
+    line('front.rebound.left.out', 'Left rebound', '10 out'),
+    line('front.oilLevel.left', 'Left oil level', '120 mm'),
+    line('front.rebound.right.out', 'Right rebound', '10 out'),
+    line('front.oilLevel.right', 'Right oil level', '118 mm'),
+  ]);
+  expect(lines.map((l) => [l.label, l.text])).toEqual([
+    ['Rebound, both legs', '10 out'],
+    ['Left oil level', '120 mm'],
+    ['Right oil level', '118 mm'],
+  ]);
+  expect(turnsOf(lines)).toEqual([TURNS.rebound]);
+  expect(turnsOf([line('rear.highCompression.out', 'High-speed compression', '1 out')])).toEqual([TURNS.highCompression]);
 });
 
 test('each customer’s file shows that customer’s jobs, and search follows the new owner', async () => {

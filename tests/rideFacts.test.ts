@@ -79,7 +79,7 @@ describe('what a cure would do', () => {
     expect(words(knownOf({ ...shut, 'springs.rear.range.max': '4' }), { kind: 'preload' }).warning).toMatch(
       /^It would need \d\.\d mm of preload; the adjuster gives 4\.0 mm\.$/,
     );
-    expect(words(knownOf(), { kind: 'preload' }).words).toContain('reckoned once');
+    expect(words(knownOf(), { kind: 'preload' }).words).toContain('is shown once');
   });
   test('tubes in the clamps: 5 mm along a leg of 26.5°, over the wheelbase', () => {
     const lower = 5 * Math.cos((26.5 * Math.PI) / 180);

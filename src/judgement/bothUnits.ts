@@ -21,19 +21,21 @@ export const oneUnit = (value: number, { unit, decimals }: Units, system: System
 
 type Typed = { text: string; unit: string | null };
 
+const asTyped = ({ text, unit }: Typed): string => (unit === null || /[a-zµ°"'″′%]/i.test(text) ? text : `${text} ${unit}`);
+
 /** A figure in the units of one system; what was typed in them stays as typed. */
 function shownUnit(value: number, units: Units, system: System, typed: Typed | null): string {
   if (!typed || typed.unit !== units.unit[system]) return oneUnit(value, units, system);
-  return /[a-zµ°"'″′%]/i.test(typed.text) ? typed.text : `${typed.text} ${typed.unit}`;
+  return asTyped(typed);
 }
 
 /** How figures are printed somewhere. */
 export type Print = (value: number, units: Units, typed: Typed | null) => string;
-/** On a page: in the units shown. */
+/** On a page: what was typed as typed, what was worked out in the units shown. */
 export const onPage =
   (system: System): Print =>
   (value, units, typed) =>
-    shownUnit(value, units, system, typed);
+    typed ? asTyped(typed) : oneUnit(value, units, system);
 /** On paper: in the shop's units, the other's in brackets. */
 export const onPaper =
   (system: System): Print =>

@@ -115,6 +115,21 @@ export type UnitsPage = Omit<z.output<typeof unitsPage>, 'version'>;
 export const unitsRequest = z.strictObject({ page: unitsPage, reason: pageText(500) });
 export const UNITS: UnitsPage = { id: 'units', system: 'metric', origin: 'as the book begins' };
 
+const line = (most: number) => z.string().trim().max(most);
+/** Who the shop is, as its papers say it; nothing is printed of what is left empty. */
+export const shopPage = z.strictObject({
+  version: z.literal('shop/1'),
+  id: z.literal('shop'),
+  name: line(80),
+  address: line(160),
+  phone: line(40),
+  email: z.union([z.literal(''), z.email().max(120)]),
+  origin: pageText(300),
+});
+export type ShopPage = Omit<z.output<typeof shopPage>, 'version'>;
+export const shopRequest = z.strictObject({ page: shopPage, reason: pageText(500) });
+export const SHOP: ShopPage = { id: 'shop', name: '', address: '', phone: '', email: '', origin: 'as the book begins' };
+
 export const MONEY: MoneyPage = {
   id: 'money',
   currency: 'EUR',

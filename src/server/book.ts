@@ -21,6 +21,10 @@ import {
   schoolPage,
   UNITS,
   type UnitsPage,
+  SHOP,
+  shopPage,
+  type ShopPage,
+  type shopRequest,
   unitsPage,
   type unitsRequest,
   type schoolRequest,
@@ -104,6 +108,16 @@ export const systemOfShop = async (sql?: Sql): Promise<UnitsPage['system']> =>
 export async function changeUnits({ page, reason }: z.output<typeof unitsRequest>): Promise<Answer<{ id: string }>> {
   return inTransaction(async (sql) => {
     await noneNewPage(sql, 'units', page.id, page, reason);
+    return { id: page.id };
+  });
+}
+
+export const shopOfBook = async (sql?: Sql): Promise<ShopPage> =>
+  (await versionsOf(sql, 'shop', [SHOP], withoutVersion(shopPage)))[0]!.page;
+/** Records who the shop is. */
+export async function changeShop({ page, reason }: z.output<typeof shopRequest>): Promise<Answer<{ id: string }>> {
+  return inTransaction(async (sql) => {
+    await noneNewPage(sql, 'shop', page.id, page, reason);
     return { id: page.id };
   });
 }

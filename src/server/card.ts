@@ -1,15 +1,43 @@
-import { onPaper } from '@/judgement/bothUnits';
+import { LUGGAGE_PLACES } from '@/catalogue/fields/ask';
+import { bothUnits, isQuantity, onPaper } from '@/judgement/bothUnits';
 import { db } from '@/db/client';
 import { maybeOneCustomer } from '@/db/queries/people';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { manySignedOfJob, maybeOneSetup } from '@/db/queries/rebuilds';
-import { bothUnits } from '@/judgement/bothUnits';
-import type { CardFacts } from '@/judgement/job/card';
+import { choiceName } from '@/catalogue/choices';
+import type { System } from '@/catalogue/system';
+import { type CardFacts, legsTogether, turnsOf } from '@/judgement/job/card';
+import type { RebuildDocument } from '@/schema/documents';
 import { setupLines } from '@/judgement/model/setups';
 import { fieldDef } from '@/catalogue/fields';
-import { systemOfShop } from './book';
+import { shopOfBook, systemOfShop } from './book';
+import { dueOfMachine } from './service';
 import { machineName } from './find';
+
+const DAY = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
+const dayOf = (iso: string) => DAY.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`));
+
+/** What it carried when it was set, as signed. */
+function loadOf(entries: RebuildDocument['entries'], system: System): string[] {
+  const mass = (field: string): string | null => {
+    const entry = entries[field];
+    const def = fieldDef('rider.mass');
+    return entry?.value != null && entry.value > 0 && isQuantity(def) ? bothUnits(entry.value, def, system, entry) : null;
+  };
+  const luggage = Object.keys(entries).filter((f) => /^luggage\.\d+\.mass$/.test(f));
+  const named = (what: string, field: string) => {
+    const text = mass(field);
+    return text === null ? [] : [`${what} ${text}`];
+  };
+  return [
+    ...named('Rider in gear', 'rider.mass'),
+    ...named('Passenger', 'passenger.mass'),
+    ...luggage.flatMap((field) =>
+      named(choiceName(LUGGAGE_PLACES, entries[field.replace('.mass', '.place')]?.text ?? '') ?? 'Luggage', field),
+    ),
+  ];
+}
 
 /**
  * One set-up with whose it is. Machine, owner, rider and travel are those of the record its job was sealed with; before that, those of the day.
@@ -19,18 +47,19 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
   const base = await db();
   const setup = await maybeOneSetup(base, setupId);
   if (!setup) return null;
-  const [job, machine, records, system] = [
+  const [job, machine, records, system, shop, due] = [
     await maybeOneJob(base, setup.jobId),
     await maybeOneMachine(base, setup.machineId),
     await manySignedOfJob(base, setup.jobId),
     await systemOfShop(base),
+    await shopOfBook(base),
+    await dueOfMachine(setup.machineId),
   ];
   const customer = job ? await maybeOneCustomer(base, job.customerId) : null;
   const record = records.find((r) => r.id === setup.rebuildId) ?? records[0];
   const sealed = record?.document;
   const figures = sealed?.machine.figures ?? {};
-  const rider = sealed?.entries['rider.mass'];
-  const mass = fieldDef('rider.mass');
+  const lines = legsTogether(setupLines(setup.document, onPaper(system)).filter((l) => !l.key.endsWith('.range')));
   return {
     id: setup.id,
     machineId: setup.machineId,
@@ -41,8 +70,11 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     registration: machine?.registration ?? '',
     customer: sealed?.customer.name ?? customer?.name ?? '',
     technician: record?.technician ?? '',
-    rider: rider?.value != null && mass.kind === 'quantity' ? bothUnits(rider.value, mass, system, rider) : '',
-    lines: setupLines(setup.document, onPaper(system)).filter((l) => !l.key.endsWith('.range')),
+    shop: { name: shop.name, address: shop.address, phone: shop.phone, email: shop.email },
+    load: loadOf(sealed?.entries ?? {}, system),
+    due: due.map((d) => [d.rule, d.on === null ? d.words : `${dayOf(d.on)}${d.words ? ` (${d.words})` : ''}`].join(': ')),
+    turns: turnsOf(lines),
+    lines,
     sag: setup.document.sag,
     travelMm: { rear: figures['machine.travel.rear']?.value ?? null, front: figures['machine.travel.front']?.value ?? null },
   };

@@ -237,7 +237,7 @@ export const SPRINGS_FIELDS = [
     end: 'front',
     hint: 'one leg, dry: for the oil level',
   }),
-  length('springs.front.oilLevel', 'Oil level to reckon with', [0, 500], [60, 200], {
+  length('springs.front.oilLevel', 'Oil level it is worked out with', [0, 500], [60, 200], {
     end: 'front',
     hint: 'as found until typed; leg compressed, spring out',
   }),

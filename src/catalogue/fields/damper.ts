@@ -160,7 +160,7 @@ const jobFields = <D extends DamperKey>(damper: D) => {
 const ofEnds = ENDS.flatMap((end) => {
   const name = END_NAMES[end];
   return [
-    text(`valves.${end}.oil`, 'Oil to reckon with', { end, maxLength: 60 }),
+    text(`valves.${end}.oil`, 'Oil it is worked out with', { end, maxLength: 60 }),
     text(`valves.${end}.template`, 'Aim', { end, maxLength: 60 }),
     text(`valves.${end}.target.compression`, 'Compression aimed at', {
       end,

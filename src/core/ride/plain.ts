@@ -156,7 +156,7 @@ export function ridePlain(request: PlainRide): Result<PlainRidden> {
     warnings: [],
     working: [
       {
-        label: 'Step of the reckoning',
+        label: 'Time step',
         formula: 'Runge–Kutta, 4th order, fixed step',
         inputs: [given('time', request.seconds, 's'), given('steps', solved.value.steps, '', 'computed')],
         result: solved.value.stepS,

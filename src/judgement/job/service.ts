@@ -158,7 +158,7 @@ export function reminderText(d: { owner: string; machine: string; name: string; 
   return [
     `Dear ${d.owner},`,
     `by our book your ${d.machine} is due around ${d.on}: ${d.name.toLowerCase()} (${d.words}).`,
-    'This is reckoned from its own pace; if you rode more or less, tell us the odometer and we reckon again. The maker’s manual goes before our figure.',
+    'This follows from how far it usually goes; if you rode more or less, tell us the odometer and we count again. The maker’s manual goes before our figure.',
     'Shall we keep a stand free for it?',
   ].join('\n');
 }

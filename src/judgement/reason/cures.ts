@@ -98,7 +98,7 @@ function otherSchools(known: Known, end: End, sags: { staticMm: number; riderMm:
 function preload(known: Known, end: End): Prediction {
   const now = standing(known, end);
   const target = targetOf(known.entries, known.machine, end, known.schools);
-  if (!now || !target) return nothing(end, 'Its effect is reckoned once the sags, the loads and the spring’s mark are in.');
+  if (!now || !target) return nothing(end, 'What it does is shown once the sags, the loads and the spring’s mark are in.');
   const wanted = preloadForMm(now.model, now.spring, target.rider.value, now.ladenN);
   const by = wanted - now.preloadMm;
   const sags = afterPreload(now, by);
@@ -133,7 +133,7 @@ function preload(known: Known, end: End): Prediction {
 function pressure({ entries, machine, schools }: Known): Prediction {
   const found = airForkOf(entries, machine, schools);
   const solo = 'cases' in found ? found.cases[0] : undefined;
-  if (!('cases' in found) || !solo) return nothing('front', 'Its effect is reckoned once the loads and the air chambers are known.');
+  if (!('cases' in found) || !solo) return nothing('front', 'What it does is shown once the loads and the air chambers are known.');
   const wanted = bar(solo.gaugeMPa);
   return {
     ...nothing(
@@ -149,7 +149,7 @@ function spring(known: Known, end: End, springs: readonly ListedSpring[]): Predi
   if (isOnAir(known.machine, end)) return pressure(known);
   const selection = selectionOf(known.entries, known.machine, end, springs, known.schools);
   if ('missing' in selection || !selection.result.ok)
-    return nothing(end, 'Its effect is reckoned once loads, leverage and targets are known.');
+    return nothing(end, 'What it does is shown once loads, leverage and targets are known.');
   const best = proposed(known.entries, end, selection.result.value.candidates);
   const { ideal } = selection.result.value;
   if (!best) return nothing(end, said`The load asks for ${rate(ideal.rateNPerMm)}; no spring of the list is near.`);
@@ -208,11 +208,11 @@ function height(known: Known, by: number): Prediction {
 
 function headMoved(known: Known, by: number): Prediction {
   const [wheelbase, rake] = [numberOf(known.machine, 'machine.wheelbase'), numberOf(known.machine, 'machine.rake')];
-  if (wheelbase === null || rake === null) return nothing('front', 'Its effect is reckoned once wheelbase and rake are known.');
+  if (wheelbase === null || rake === null) return nothing('front', 'What it does is shown once wheelbase and rake are known.');
   const { reference, states } = geometryOf(known.entries, known.machine, known.schools);
   const rider = states.find((s) => s.name === 'rider')!;
   const [before, after] = [poseAt(reference, rider), poseAt(reference, { ...rider, forkThroughClampMm: by })];
-  if (!before || !after) return nothing('front', 'Its effect is reckoned once wheelbase and rake are known.');
+  if (!before || !after) return nothing('front', 'What it does is shown once wheelbase and rake are known.');
   const [rakeDeg, trailMm] = [Math.abs(after.rakeDeg - before.rakeDeg), Math.abs(after.trailMm - before.trailMm)];
   // Along the leg, so less than that in height.
   const lower = by * Math.cos((rake * Math.PI) / 180);
@@ -229,14 +229,14 @@ function oilLevel(known: Known, by: number | null): Prediction {
   const level = numberOf(entries, 'found.front.oilLevel.left');
   const to = by === null ? of('oilLevel') : level === null ? null : level + by;
   const [stanchionMm, boreMm, travelMm] = [of('stanchion'), of('bore'), of('travel.front')];
-  if (level === null || to === null) return nothing('front', 'Its effect is reckoned once the oil level is known.');
+  if (level === null || to === null) return nothing('front', 'What it does is shown once the oil level is known.');
   const moved = said`Oil level ${mm(level)} → ${mm(to)} from the top`;
   const proposal: Proposal = {
     stage: 'rebuild',
     puts: (['left', 'right'] as const).map((leg) => ({ field: `wanted.front.oilLevel.${leg}` as const, text: `${to} mm` })),
   };
   if (stanchionMm === null || boreMm === null || travelMm === null)
-    return { ...nothing('front', said`${moved}. What it does in newtons is reckoned once tube and bore are known.`), proposal };
+    return { ...nothing('front', said`${moved}. Its force is shown once tube and bore are known.`), proposal };
   const air = (levelMm: number) =>
     airSpring({
       stanchionMm,

@@ -16,9 +16,11 @@ import { listSprings } from '../drawers';
 import { listShims } from '../shims';
 import { listStock } from '../stock';
 import { systemOfShop } from '../book';
+import { type CardFacts, NEXT } from '@/judgement/job/card';
 import { cardFacts } from '../card';
+import { isReachable } from '../network';
 import { bench } from '../views';
-import { A4, Cautions, END_COLOUR, HeadingLine, LabelSheet, Line, OneLabel, pdfOf, qrOf, Soft, Tick, Two } from './paper';
+import { A4, Cautions, END_COLOUR, HeadingLine, LabelSheet, Line, OneLabel, pdfOf, plain, qrOf, Soft, Tick, Two } from './paper';
 import type { QuoteLine, QuoteSum } from '@/schema/quote';
 
 /** The papers of the shop: set-up card, job sheet, quote, labels. Each answers null where there is nothing to print. */
@@ -30,16 +32,22 @@ const choiceWords = (field: string, text: string) => {
   return def.kind === 'choice' ? (def.options.find((o) => o.value === text)?.label ?? text) : text;
 };
 
-/** The card the customer takes home. */
-export async function cardPdf(setupId: number): Promise<Buffer | null> {
+/** The card the customer takes home; with the square that opens it again where phones can. */
+export async function cardPdf(setupId: number, address: string): Promise<Buffer | null> {
   const card = await cardFacts(setupId);
   if (!card) return null;
-  const { lines, machine, customer, registration, rider, technician } = card;
+  const { lines, machine, customer, registration, technician, shop, load } = card;
+  const link = `${address}/setups/${setupId}/card`;
   return pdfOf(
     <A4
       title={`Set-up card: ${machine}`}
-      under={[[customer, registration].filter(Boolean).join(' · '), rider ? `Rider ${rider} in gear` : '']}
+      under={[
+        [shop.name, shop.address, shop.phone, shop.email].filter(Boolean).join(' · '),
+        [customer, registration].filter(Boolean).join(' · '),
+        load.length > 0 ? `Set for: ${load.join(' · ')}` : '',
+      ]}
       right={[day(card.recordedAt), `Job ${jobNumber(card.jobId)}`, technician ? `signed by ${technician}` : '']}
+      {...(isReachable(link) ? { qr: await qrOf(link) } : {})}
     >
       <Two>
         {
@@ -55,17 +63,36 @@ export async function cardPdf(setupId: number): Promise<Buffer | null> {
           )) as [React.ReactNode, React.ReactNode]
         }
       </Two>
-      <Cautions>
-        {[
-          'Clickers are counted out from fully closed: turn in until light contact, never force, then count out.',
-          'Sag is read with the rider in full gear, feet up.',
-          CAUTIONS.afterwards,
-          CAUTIONS.licence,
-        ]}
-      </Cautions>
+      <CardWords card={card} />
+      <HeadingLine>Notes</HeadingLine>
+      {Array.from({ length: 7 }, (_, i) => (
+        <View key={i} style={{ height: '8mm', borderBottom: '0.5pt solid #999' }} />
+      ))}
+      <Cautions>{['Sag is read with the rider in full gear, feet up.', CAUTIONS.afterwards, CAUTIONS.licence]}</Cautions>
     </A4>,
   );
 }
+
+const CardWords = ({ card: { turns, due } }: { card: CardFacts }) => (
+  <View>
+    {(
+      [
+        ['What each does', turns],
+        ['What comes next', NEXT],
+        ['Service, as the book stands today', due],
+      ] as const
+    )
+      .filter(([, words]) => words.length > 0)
+      .map(([title, words]) => (
+        <View key={title}>
+          <HeadingLine>{title}</HeadingLine>
+          {words.map((w) => (
+            <Text key={w}>{plain(w)}</Text>
+          ))}
+        </View>
+      ))}
+  </View>
+);
 
 /** What hangs on the stand: who, what, the complaint, what goes in, and the steps to tick. */
 export async function sheetPdf(jobId: number, address: string): Promise<Buffer | null> {

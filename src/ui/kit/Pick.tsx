@@ -1,6 +1,6 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
-import { type ComponentType, useId, useState } from 'react';
+import { type ComponentType, useEffect, useId, useState } from 'react';
 import styled from 'styled-components';
 import { type PickProps, Shape, triggerLook } from './pickShape';
 
@@ -9,12 +9,26 @@ const Trigger = styled.button`
 `;
 
 const loadList = () => import('./PickOpen').then((m) => m.PickOpen);
+/** Where the shop's computer does not answer, the list is fetched when it is asked for. */
+const fetchAhead = () => void loadList().catch(() => undefined);
+const FIRST_TOUCH = ['pointerdown', 'keydown'] as const;
+
+/** Whoever begins to work on a page has its lists from then on, also where the shop's computer goes away. */
+function useListsAhead() {
+  useEffect(() => {
+    for (const event of FIRST_TOUCH) document.addEventListener(event, fetchAhead, { once: true });
+    return () => {
+      for (const event of FIRST_TOUCH) document.removeEventListener(event, fetchAhead);
+    };
+  }, []);
+}
 
 /** Keys that open a list. */
 const OPENS = ['ArrowDown', 'ArrowUp'];
 
 /** A choice from a list; the list and its code come when somebody turns to it. */
 export function Pick(props: PickProps) {
+  useListsAhead();
   const [List, setList] = useState<ComponentType<PickProps> | null>(null);
   // Where the code does not come, the choice stays as it is and may be asked again.
   const ask = () =>
@@ -55,8 +69,8 @@ function Shut({
           aria-labelledby={`${id}-value ${id}-label`}
           disabled={locked}
           data-disabled={locked || undefined}
-          onPointerEnter={() => void loadList()}
-          onFocus={() => void loadList()}
+          onPointerEnter={fetchAhead}
+          onFocus={fetchAhead}
           onClick={onAsk}
           onKeyDown={(event) => {
             if (!OPENS.includes(event.key)) return;

@@ -9,7 +9,7 @@ import { Shell } from './Shell';
 const INDEX = {
   'The shop': {
     names: ['/shop-book/names', 'Names and passcodes'],
-    money: ['/shop-book/money', 'Units and money'],
+    money: ['/shop-book/money', 'Shop, units, money'],
     seals: ['/shop-book/seals', 'Signed records'],
     backups: ['/shop-book/backups', 'Backups'],
   },
@@ -157,7 +157,7 @@ interface GroupProps {
   subjects:
     | {
         readonly names: readonly ['/shop-book/names', 'Names and passcodes'];
-        readonly money: readonly ['/shop-book/money', 'Units and money'];
+        readonly money: readonly ['/shop-book/money', 'Shop, units, money'];
         readonly seals: readonly ['/shop-book/seals', 'Signed records'];
         readonly backups: readonly ['/shop-book/backups', 'Backups'];
       }

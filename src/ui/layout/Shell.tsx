@@ -47,10 +47,10 @@ const Top = styled.header`
   .title {
     flex: 1;
     min-width: 0;
-    white-space: nowrap;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    font-size: 0.9375rem;
+    overflow-wrap: anywhere;
+    font-size: 0.875rem;
+    line-height: 1.25;
+    padding: 0.25rem 0;
     color: var(--soft);
   }
   .title h1 {
@@ -86,21 +86,21 @@ const Top = styled.header`
     nav {
       gap: 0.8rem;
     }
-  }
-  @media (max-width: 640px) {
     flex-wrap: wrap;
-    gap: 0 0.9rem;
     .title {
       order: 3;
       flex: 0 0 100%;
-      padding-bottom: 0.4rem;
-    }
-    nav {
-      order: 2;
-      flex: 0 0 100%;
+      padding: 0 0 0.4rem;
     }
     .tools {
       margin-left: auto;
+    }
+  }
+  @media (max-width: 640px) {
+    gap: 0 0.9rem;
+    nav {
+      order: 2;
+      flex: 0 0 100%;
     }
   }
 `;
@@ -131,6 +131,20 @@ const Foot = styled.footer`
     padding: 0 1rem;
     gap: 0 0.9rem;
     .hint {
+      display: none;
+    }
+  }
+  /* On a phone one line, moved by the thumb; what is kept is seen first, and there are no keys to name. */
+  @media (max-width: 640px) {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    white-space: nowrap;
+    scrollbar-width: none;
+    .right {
+      order: -1;
+      margin: 0;
+    }
+    kbd {
       display: none;
     }
   }

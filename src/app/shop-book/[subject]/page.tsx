@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { dampingVersions, moneyVersion, oilVersions, procedureVersions, schoolVersions, serviceVersions } from '@/server/book';
+import { dampingVersions, moneyVersion, oilVersions, procedureVersions, schoolVersions, serviceVersions, shopOfBook } from '@/server/book';
 import { backupState } from '@/server/backups';
 import { listTechnicians } from '@/server/drawers';
 import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server/usual';
@@ -16,6 +16,7 @@ import { ProcedurePages } from '@/ui/places/shopbook/ProcedurePages';
 import { SchoolSections } from '@/ui/places/shopbook/SchoolPage';
 import { MoneySection, ServiceSection } from '@/ui/places/shopbook/ServicePages';
 import { SealsPanel, Technicians } from '@/ui/places/shopbook/Technicians';
+import { ShopSection } from '@/ui/places/shopbook/ShopSection';
 import { UnitsSection } from '@/ui/places/shopbook/UnitsSection';
 
 export const metadata: Metadata = { title: 'Shop book' };
@@ -28,6 +29,7 @@ const SUBJECTS: Readonly<Record<Subject, () => Promise<ReactNode>>> = {
   names: async () => <Technicians technicians={await listTechnicians()} />,
   money: async () => (
     <>
+      <ShopSection page={await shopOfBook()} />
       <UnitsSection />
       <MoneySection version={await moneyVersion()} />
     </>

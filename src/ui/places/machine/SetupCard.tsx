@@ -4,7 +4,7 @@ import { jobNumber } from '@/catalogue/jobs';
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
-import type { CardFacts } from '@/judgement/job/card';
+import { type CardFacts, NEXT } from '@/judgement/job/card';
 import { Stance } from '../../figures/Stance';
 import { Button, Heading, LinkButton, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
@@ -39,6 +39,44 @@ const Card = styled.article`
     color: var(--soft);
     margin-top: 1rem;
   }
+  header .right {
+    display: flex;
+    gap: 1rem;
+    text-align: right;
+  }
+  .shop {
+    font-weight: 700;
+    span {
+      font-weight: 400;
+      color: var(--soft);
+      font-size: 0.8125rem;
+    }
+  }
+  .below {
+    margin-top: 1rem;
+    section {
+      margin-bottom: 0.6rem;
+    }
+    li {
+      font-size: 0.875rem;
+      padding: 0.15rem 0;
+    }
+    figure svg {
+      max-width: 20rem;
+    }
+  }
+  @media (max-width: 700px) {
+    padding: 1rem;
+    header,
+    .two {
+      display: block;
+    }
+    header .right {
+      justify-content: space-between;
+      text-align: left;
+      padding-top: 0.5rem;
+    }
+  }
   @media print {
     border: 0;
     max-width: none;
@@ -49,49 +87,103 @@ const Card = styled.article`
   }
 `;
 
+const Square = styled.div`
+  width: 84px;
+  height: 84px;
+  flex: none;
+  background: #fff center / contain no-repeat;
+`;
+
+/** Ruled lines for the rider's own hand. */
+const Notes = styled.div`
+  height: 9rem;
+  margin-top: 0.75rem;
+  background: repeating-linear-gradient(transparent 0 calc(1.8rem - 1px), var(--rule) calc(1.8rem - 1px) 1.8rem);
+  &::before {
+    content: 'Notes';
+    font-size: 0.8125rem;
+    color: var(--soft);
+  }
+`;
+
 /** One end of the stance as the card's own document has it: no target, no band, no travel used. */
 function sealedEnd({ sag, travelMm }: CardFacts, end: End) {
   const none = { staticBandMm: null, riderBandMm: null, usedMm: null, staticWindow: null, riderWindow: null };
   return { travelMm: travelMm[end], staticMm: sag[end].staticMm, riderMm: sag[end].riderMm, ...none };
 }
 
-/** The set-up card the customer takes home: springs, preload, clickers, oil, sag, as they were recorded. Prints on one page; its PDF is made from the same facts. */
-export function SetupCard({ card }: { card: CardFacts }) {
-  const { lines, machine, customer, registration, rider, technician } = card;
-  const sagShown = card.travelMm.rear !== null && card.travelMm.front !== null && Object.values(card.sag).some((s) => s.riderMm !== null);
+/** The set-up card the customer takes home: who set what for which load, what each adjuster does, what comes next, room for notes. Prints on one page; its PDF is made from the same facts. */
+export function SetupCard({ card, square }: { card: CardFacts; square: string | null }) {
+  const { lines, machine, customer } = card;
   return (
     <Shell title="Set-up card" about={`${machine} · ${customer}`}>
       <CardLinks card={card} />
       <Card>
-        <CardHead machine={machine} customer={customer} registration={registration} rider={rider} card={card} technician={technician} />
+        <CardHead card={card} square={square} />
         <div className="two">
           {ENDS.map((end) => (
             <CardEnd key={end} end={end} lines={lines} />
           ))}
         </div>
-        {sagShown && (
-          <figure style={{ marginTop: '1rem' }}>
-            <Stance rear={sealedEnd(card, 'rear')} front={sealedEnd(card, 'front')} />
-          </figure>
-        )}
+        <div className="two below">
+          <CardWords card={card} />
+          <div>
+            <CardStance card={card} />
+            <Notes aria-label="Room for notes" />
+          </div>
+        </div>
         <p className="small">
-          Clickers are counted out from fully closed: turn in until light contact, never force, then count out. {CAUTIONS.afterwards}{' '}
-          {CAUTIONS.licence}
+          {CAUTIONS.afterwards} {CAUTIONS.licence}
         </p>
       </Card>
     </Shell>
   );
 }
 
+function CardStance({ card }: { card: CardFacts }) {
+  const isKnown = card.travelMm.rear !== null && card.travelMm.front !== null && Object.values(card.sag).some((s) => s.riderMm !== null);
+  if (!isKnown) return null;
+  return (
+    <figure>
+      <Stance rear={sealedEnd(card, 'rear')} front={sealedEnd(card, 'front')} />
+    </figure>
+  );
+}
+
+/** What each adjuster does, what to do next, and when it is due again. */
+function CardWords({ card: { turns, due } }: { card: CardFacts }) {
+  const parts: [title: string, words: readonly string[]][] = [
+    ['What each does', turns],
+    ['What comes next', NEXT],
+    ['Service, as the book stands today', due],
+  ];
+  return (
+    <div>
+      {parts
+        .filter(([, words]) => words.length > 0)
+        .map(([title, words]) => (
+          <section key={title} aria-label={title}>
+            <Heading>{title}</Heading>
+            <ul>
+              {words.map((w) => (
+                <li key={w}>{w}</li>
+              ))}
+            </ul>
+          </section>
+        ))}
+    </div>
+  );
+}
+
 function CardLinks({ card }: { card: CardFacts }) {
   return (
-    <p className="no-print" style={{ textAlign: 'center', marginBottom: '1rem' }}>
+    <p className="no-print" style={{ display: 'flex', flexWrap: 'wrap', gap: '0.75rem', justifyContent: 'center', marginBottom: '1rem' }}>
       <Button onPress={() => window.print()}>
         <Printer size={16} aria-hidden /> Print the card
-      </Button>{' '}
+      </Button>
       <LinkButton href={`/api/setups/${card.id}/card`} prefetch={false}>
         As PDF
-      </LinkButton>{' '}
+      </LinkButton>
       <LinkButton href={`/machines/${card.machineId}`}>Machine file</LinkButton>
     </p>
   );
@@ -119,32 +211,32 @@ function CardEnd({ end, lines }: { end: 'rear' | 'front'; lines: SetupLine[] }) 
   );
 }
 
-interface CardHeadProps {
-  machine: string;
-  customer: string;
-  registration: string;
-  rider: string;
-  card: CardFacts;
-  technician: string;
-}
-
-function CardHead({ machine, customer, registration, rider, card, technician }: CardHeadProps) {
+function CardHead({ card, square }: { card: CardFacts; square: string | null }) {
+  const { machine, customer, registration, technician, shop, load } = card;
   return (
     <header>
       <div>
+        {shop.name && (
+          <p className="shop">
+            {shop.name} <span>{[shop.address, shop.phone, shop.email].filter(Boolean).join(' · ')}</span>
+          </p>
+        )}
         <b>{machine}</b>
         <div>
           {customer}
           {registration ? ` · ${registration}` : ''}
-          {rider ? ` · rider ${rider} in gear` : ''}
         </div>
+        {load.length > 0 && <div>Set for: {load.join(' · ')}</div>}
       </div>
-      <div style={{ textAlign: 'right' }}>
-        {SETUP_KIND[card.kind]}
+      <div className="right">
         <div>
-          {dayWords(card.recordedAt)}, job {jobNumber(card.jobId)}
+          {SETUP_KIND[card.kind]}
+          <div>
+            {dayWords(card.recordedAt)}, job {jobNumber(card.jobId)}
+          </div>
+          {technician && <div>signed by {technician}</div>}
         </div>
-        {technician && <div>signed by {technician}</div>}
+        {square && <Square role="img" aria-label="Square that opens this card again" style={{ backgroundImage: `url("${square}")` }} />}
       </div>
     </header>
   );

@@ -142,7 +142,7 @@ function OwnCases() {
           list="machine.case"
           defs={MACHINE_CASE_ITEM}
           add="Keep a load case"
-          empty="None kept. What is kept here is reckoned in every job of this machine."
+          empty="None kept. What is kept here counts in every job of this machine."
           min="8rem"
         />
       </details>

@@ -186,7 +186,7 @@ function StackColumn({ sheet, present }: { sheet: Sheet; present: boolean }) {
         <Heading as="h3">{isFit ? 'To fit' : 'As found'}, from the piston out</Heading>
         <QuietButton onPress={() => setWhich(isFit ? 'found' : 'fit')}>{isFit ? 'as found' : 'to fit'}</QuietButton>
       </div>
-      {!present && <Empty>This damper has no such valve yet. Type its shims or its figures, and it is reckoned with.</Empty>}
+      {!present && <Empty>This damper has no such valve yet. Type its shims or its figures, and it counts.</Empty>}
       {kind !== 'stack' && (
         <Empty>{VALVE_KINDS[kind]}: there are no shims here. Areas and lengths stand among the figures of this damper, below.</Empty>
       )}

@@ -1,6 +1,9 @@
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
 import { cardFacts } from '@/server/card';
+import { addressOf, isReachable } from '@/server/network';
+import { qrOf } from '@/server/print/paper';
 import { SetupCard } from '@/ui/places/machine/SetupCard';
 
 export const metadata: Metadata = { title: 'Set-up card' };
@@ -10,5 +13,6 @@ export default async function CardPage({ params }: { params: Promise<{ id: strin
   const { id } = await params;
   const card = /^\d{1,9}$/.test(id) ? await cardFacts(Number(id)) : null;
   if (!card) notFound();
-  return <SetupCard card={card} />;
+  const link = `${addressOf({ url: 'http://localhost', headers: await headers() })}/setups/${id}/card`;
+  return <SetupCard card={card} square={isReachable(link) ? await qrOf(link) : null} />;
 }
