@@ -1,3 +1,4 @@
+import { jobHistory } from '@/server/changes';
 import { FieldStore, type Send } from '@/ui/fields/store';
 import { recordJobEntry, recordMachineEntry, undo } from '@/server/record';
 import { takeIn } from '@/server/takeIn';
@@ -89,4 +90,20 @@ test('a machine that is in is taken in again only where somebody says so', async
   const again = { customer: { name: 'Wenna Trask', phone: '' }, machine: { id: machineId }, promisedOn: '2026-12-24' };
   expect(codeOf(await takeIn(again))).toBe('machine-is-in');
   expect(get(await takeIn({ ...again, anyway: true })).jobId).toBeGreaterThan(jobId);
+});
+
+test('the history of a job says who wrote what, what stood before, and what was taken back; older ones follow', async () => {
+  const { changes, olderBefore } = (await jobHistory(jobId, null))!;
+  const rider = changes.filter((c) => c.what === 'Rider in full gear');
+  expect(rider.map((c) => [c.now, c.before]).slice(-4)).toEqual([
+    ['91 kg', '90 kg'],
+    ['90 kg', '84 kg'],
+    ['84 kg', '84 kg'],
+    ['84 kg', null],
+  ]);
+  expect(changes.some((c) => c.who === 'Anna Sedge' || c.who === 'Bram Oakes')).toBe(true);
+  expect(changes.some((c) => c.isUndoing)).toBe(true);
+  expect(olderBefore).toBeNull();
+  expect((await jobHistory(jobId, changes[0]!.id))!.changes).toEqual(changes.slice(1));
+  expect(await jobHistory(999_999, null)).toBeNull();
 });

@@ -98,3 +98,26 @@ export const maybeOneBefore = (sql: Sql, jobId: number, field: string, id: numbe
        AND NOT EXISTS (SELECT 1 FROM entry u WHERE u.undoes = e.id) ORDER BY id DESC LIMIT 1`,
     [jobId, field, id],
   );
+
+export interface StoredChange {
+  id: number;
+  field: string;
+  text: string;
+  unit: string | null;
+  /** What stood there before; null where nothing was ever written. */
+  before: { text: string; unit: string | null } | null;
+  at: string;
+  who: string | null;
+  device: string;
+  isUndoing: boolean;
+}
+
+/** What was written in a job, newest first, each with what it replaced and who wrote it. @param beforeId only older ones */
+export const manyChanges = (sql: Sql, jobId: number, beforeId: number | null, most: number) =>
+  sql.many<StoredChange>(
+    `SELECT e.id::int, e.field, e.text, e.unit, e.recorded_at AS at, t.name AS who, e.device, e.undoes IS NOT NULL AS "isUndoing",
+       (SELECT json_build_object('text', b.text, 'unit', b.unit) FROM entry b WHERE b.job_id = $1 AND b.field = e.field AND b.id < e.id ORDER BY b.id DESC LIMIT 1) AS before
+     FROM entry e LEFT JOIN technician t ON t.id = e.technician_id
+     WHERE e.job_id = $1 AND ($2::bigint IS NULL OR e.id < $2) ORDER BY e.id DESC LIMIT $3`,
+    [jobId, beforeId, most],
+  );

@@ -186,6 +186,7 @@ function FootKeys(props: FootProps) {
       <QuietButton onPress={props.onUndo}>Undo the last entry</QuietButton>
       <QuietButton onPress={() => props.onGo('quote')}>Quote</QuietButton>
       <QuietButton onPress={() => props.onGo('log')}>Logger</QuietButton>
+      <QuietLink href={`/jobs/${jobId}/history`}>History</QuietLink>
       <QuietLink href={`/api/jobs/${jobId}/print/sheet`}>Job sheet</QuietLink>
       <QuietLink href={`/api/jobs/${jobId}/print/label`}>Label</QuietLink>
       <span role="status">{notice}</span>

@@ -1,8 +1,9 @@
 'use client';
+import { fieldName } from '@/judgement/job/changes';
 import type { Form } from '../../kit/useForm';
 import { sayMetric } from '@/core/units/say';
 import { useMemo, useState } from 'react';
-import { fieldDef, knownField } from '@/catalogue/fields';
+import { fieldDef } from '@/catalogue/fields';
 import { SETUP_FIELDS, withPrefix } from '@/catalogue/fields/setup';
 import { readEntry, withUnit } from '@/catalogue/entry';
 import { issueWords } from '@/schema/words';
@@ -13,14 +14,6 @@ import { dayWords } from '../../kit/time';
 import { type SignedLine, useBench } from '../../job/BenchContext';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { NOBODY, SignerFields, SignRow } from './SignPanel';
-import { END_NAMES } from '@/catalogue/ends';
-
-const labelOf = (field: string) => {
-  const def = knownField(field)?.def;
-  if (!def) return field;
-  const end = def.end ? `${END_NAMES[def.end]}: ` : '';
-  return `${end}${def.label}`;
-};
 
 /** What was signed, by whom, and the corrections added since. */
 export function SignedRecord() {
@@ -56,7 +49,7 @@ function SignedRow({ record }: { record: SignedLine }) {
           <ul>
             {Object.entries(record.entries).map(([field, entry]) => (
               <li key={field}>
-                {labelOf(field)}: <b>{entry.text === '' ? 'taken out' : withUnit(entry)}</b>
+                {fieldName(field)}: <b>{entry.text === '' ? 'taken out' : withUnit(entry)}</b>
               </li>
             ))}
             <li>
@@ -148,7 +141,7 @@ function FigurePick({ field, form }: FigurePickProps) {
       <Pick
         label="Figure"
         value={field}
-        options={FITTED.map((f) => ({ value: f.key, label: labelOf(f.key) }))}
+        options={FITTED.map((f) => ({ value: f.key, label: fieldName(f.key) }))}
         onPick={(chosen) => form.put({ field: chosen })}
         placeholder="Choose the figure"
       />

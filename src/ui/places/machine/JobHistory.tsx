@@ -1,0 +1,69 @@
+'use client';
+import Link from 'next/link';
+import { jobNumber } from '@/catalogue/jobs';
+import type { Change } from '@/judgement/job/changes';
+import { Titled } from '../../kit/parts';
+import { Empty, LinkButton, Small, Table, Wide } from '../../kit/primitives';
+import { dayWords, timeWords } from '../../kit/time';
+import { Shell } from '../../layout/Shell';
+
+interface Props {
+  jobId: number;
+  machine: string;
+  changes: Change[];
+  /** Where older ones begin; null where these are the oldest. */
+  olderBefore: number | null;
+}
+
+/** Who wrote what when in one job, newest first; nothing of it is ever overwritten. */
+export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
+  return (
+    <Shell title={`History of job ${jobNumber(jobId)}`} about={machine}>
+      <LinkButton href={`/jobs/${jobId}`}>Back to the job</LinkButton>
+      <Titled title="What was written, newest first" aside="what was taken back stands here too">
+        {changes.length === 0 && <Empty>Nothing is written in this job yet.</Empty>}
+        {changes.length > 0 && (
+          <Wide>
+            <Table aria-label="History of the job">
+              <thead>
+                <tr>
+                  <th>When</th>
+                  <th>What</th>
+                  <th>Before</th>
+                  <th>Since</th>
+                  <th>Who</th>
+                </tr>
+              </thead>
+              <tbody>
+                {changes.map((c) => (
+                  <ChangeRow key={c.id} change={c} />
+                ))}
+              </tbody>
+            </Table>
+          </Wide>
+        )}
+        {olderBefore !== null && <Link href={`/jobs/${jobId}/history?before=${olderBefore}`}>Older ones</Link>}
+      </Titled>
+    </Shell>
+  );
+}
+
+function ChangeRow({ change: { at, what, before, now, who, device, isUndoing } }: { change: Change }) {
+  return (
+    <tr>
+      <td style={{ whiteSpace: 'nowrap' }}>
+        {dayWords(at)} <Small suppressHydrationWarning>{timeWords(at)}</Small>
+      </td>
+      <td>{what}</td>
+      <td>{before ?? <Small>–</Small>}</td>
+      <td>
+        <b>{now === '' ? 'emptied' : now}</b>
+        {isUndoing && <Small> taken back</Small>}
+      </td>
+      <td>
+        {who || <Small>nobody named</Small>}
+        {device !== 'by hand' && <Small> {device}</Small>}
+      </td>
+    </tr>
+  );
+}
