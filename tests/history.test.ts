@@ -1,3 +1,4 @@
+import { readyMessage } from '@/judgement/job/message';
 import { TURNS } from '@/knowledge/turns';
 import { legsTogether, turnsOf } from '@/judgement/job/card';
 import { db } from '@/db/client';
@@ -144,6 +145,25 @@ test('on a card both legs stand in one line where they are alike, and each adjus
   ]);
   expect(turnsOf(lines)).toEqual([TURNS.rebound]);
   expect(turnsOf([line('rear.highCompression.out', 'High-speed compression', '1 out')])).toEqual([TURNS.highCompression]);
+});
+
+test('the message that it is ready names machine, load and shop, and goes the ways the book knows', () => {
+  const card = {
+    machine: 'Trail 300',
+    customer: 'Coll Ashby',
+    shop: { name: 'The Slate Yard', address: '', phone: '0200 4711', email: '' },
+    load: ['Rider in gear 84 kg'],
+  };
+  const known = readyMessage(
+    { ...card, reach: { phone: '+44 20 / 123 45', email: 'coll@quay.example' } },
+    'http://10.0.0.5:4170/setups/1/card',
+  );
+  expect(known.text).toContain('your Trail 300 is set and ready. It is set for: Rider in gear 84 kg.');
+  expect(known.text).toContain('http://10.0.0.5:4170/setups/1/card');
+  expect(known.sms).toMatch(/^sms:\+442012345\?body=Dear%20Coll/);
+  expect(decodeURIComponent(known.mail!)).toContain('coll@quay.example?subject=Trail 300: set and ready');
+  const unknown = readyMessage({ ...card, reach: { phone: '', email: '' } }, null);
+  expect([unknown.mail, unknown.sms, unknown.text.includes('The set-up card goes with it.')]).toEqual([null, null, true]);
 });
 
 test('each customer’s file shows that customer’s jobs, and search follows the new owner', async () => {

@@ -71,6 +71,7 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     customer: sealed?.customer.name ?? customer?.name ?? '',
     technician: record?.technician ?? '',
     shop: { name: shop.name, address: shop.address, phone: shop.phone, email: shop.email },
+    reach: { phone: customer?.phone ?? '', email: customer?.email ?? '' },
     load: loadOf(sealed?.entries ?? {}, system),
     due: due.map((d) => [d.rule, d.on === null ? d.words : `${dayOf(d.on)}${d.words ? ` (${d.words})` : ''}`].join(': ')),
     turns: turnsOf(lines),

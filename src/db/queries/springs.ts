@@ -93,3 +93,7 @@ export const noneNewMeasurement = (sql: Sql, m: NewMeasurement) =>
       m.technicianId,
     ],
   );
+
+/** Names of springs, those taken off the list too. */
+export const manySpringNames = (sql: Sql, ids: readonly number[]) =>
+  sql.many<{ id: number; name: string }>('SELECT id, name FROM spring WHERE id = ANY($1::int[])', [ids]);

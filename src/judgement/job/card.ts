@@ -16,6 +16,8 @@ export interface CardFacts {
   technician: string;
   /** The shop, as its book says; fields of it may be ''. */
   shop: { name: string; address: string; phone: string; email: string };
+  /** Where the customer is reached, as the book stands today; '' where it is not known. */
+  reach: { phone: string; email: string };
   /** What it carried when it was set: rider, passenger, luggage, as signed. */
   load: string[];
   /** What is due next and when, as the book stands today. */

@@ -30,11 +30,15 @@ export function fieldName(field: string): string {
   return def ? `${def.end ? `${END_NAMES[def.end]}: ` : ''}${def.label}` : field;
 }
 
-/** What was written, a choice by its name. */
-function words(field: string, { text, unit }: Written): string {
+/** Fields that hold the number of a spring. */
+export const isSpringChosen = (field: string) => /^springs\.(rear|front)\.choice(Right)?$/.test(field);
+
+/** What was written, a choice or a spring by its name, lists in one line. */
+function words(field: string, { text, unit }: Written, springs: ReadonlyMap<number, string>): string {
+  if (isSpringChosen(field)) return springs.get(Number(text)) ?? text;
   const def = knownField(field)?.def;
   if (def?.kind === 'choice') return def.options.find((o) => o.value === text)?.label ?? text;
-  return text === '' ? '' : withUnit({ text, unit });
+  return text === '' ? '' : withUnit({ text: text.replaceAll('\n', ', '), unit });
 }
 
 /** Rows of the ledger as a history: who wrote what when, and what stood there before. */
@@ -48,6 +52,7 @@ export const changesOf = (
     device: string;
     isUndoing: boolean;
   })[],
+  springs: ReadonlyMap<number, string>,
 ): Change[] =>
   rows
     .filter((r) => !isCarried(r.field))
@@ -55,8 +60,8 @@ export const changesOf = (
       id: r.id,
       at: r.at,
       what: fieldName(r.field),
-      now: words(r.field, r),
-      before: r.before && r.before.text !== '' ? words(r.field, r.before) : null,
+      now: words(r.field, r, springs),
+      before: r.before && r.before.text !== '' ? words(r.field, r.before, springs) : null,
       who: r.who ?? '',
       device: r.device,
       isUndoing: r.isUndoing,

@@ -19,7 +19,9 @@ interface Props {
 export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
   return (
     <Shell title={`History of job ${jobNumber(jobId)}`} about={machine}>
-      <LinkButton href={`/jobs/${jobId}`}>Back to the job</LinkButton>
+      <LinkButton href={`/jobs/${jobId}`} style={{ marginBottom: '1rem' }}>
+        Back to the job
+      </LinkButton>
       <Titled title="What was written, newest first" aside="what was taken back stands here too">
         {changes.length === 0 && <Empty>Nothing is written in this job yet.</Empty>}
         {changes.length > 0 && (

@@ -6,7 +6,10 @@ import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { type CardFacts, NEXT } from '@/judgement/job/card';
 import { Stance } from '../../figures/Stance';
-import { Button, Heading, LinkButton, Table } from '../../kit/primitives';
+import { readyMessage } from '@/judgement/job/message';
+import { useState } from 'react';
+import { Fold } from '../../kit/Fold';
+import { Button, Heading, LinkButton, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
 import { SETUP_KIND } from './Setups';
@@ -113,11 +116,12 @@ function sealedEnd({ sag, travelMm }: CardFacts, end: End) {
 }
 
 /** The set-up card the customer takes home: who set what for which load, what each adjuster does, what comes next, room for notes. Prints on one page; its PDF is made from the same facts. */
-export function SetupCard({ card, square }: { card: CardFacts; square: string | null }) {
+export function SetupCard({ card, square, link }: { card: CardFacts; square: string | null; link: string | null }) {
   const { lines, machine, customer } = card;
   return (
     <Shell title="Set-up card" about={`${machine} · ${customer}`}>
       <CardLinks card={card} />
+      <TellCustomer card={card} link={link} />
       <Card>
         <CardHead card={card} square={square} />
         <div className="two">
@@ -171,6 +175,30 @@ function CardWords({ card: { turns, due } }: { card: CardFacts }) {
             </ul>
           </section>
         ))}
+    </div>
+  );
+}
+
+/** The words that tell the customer it is ready, sent by the device's own mail or messages, or copied. */
+function TellCustomer({ card, link }: { card: CardFacts; link: string | null }) {
+  const [said, setSaid] = useState('');
+  const { text, mail, sms } = readyMessage(card, link);
+  const copy = () =>
+    void navigator.clipboard.writeText(text).then(
+      () => setSaid('Copied.'),
+      () => setSaid('▲ This browser does not let pages copy. Mark the words and copy them by hand.'),
+    );
+  return (
+    <div className="no-print" style={{ maxWidth: '52rem', margin: '0 auto 1rem' }}>
+      <Fold title="Tell the customer it is ready">
+        <p style={{ whiteSpace: 'pre-line', padding: '0.5rem 0' }}>{text}</p>
+        <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0.75rem', alignItems: 'center' }}>
+          {mail && <LinkButton href={mail}>By e-mail</LinkButton>}
+          {sms && <LinkButton href={sms}>By text message</LinkButton>}
+          <Button onPress={copy}>Copy the words</Button>
+          <Small role="status">{said || (mail || sms ? '' : 'The book has neither e-mail nor telephone of this customer.')}</Small>
+        </p>
+      </Fold>
     </div>
   );
 }

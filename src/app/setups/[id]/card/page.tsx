@@ -14,5 +14,6 @@ export default async function CardPage({ params }: { params: Promise<{ id: strin
   const card = /^\d{1,9}$/.test(id) ? await cardFacts(Number(id)) : null;
   if (!card) notFound();
   const link = `${addressOf({ url: 'http://localhost', headers: await headers() })}/setups/${id}/card`;
-  return <SetupCard card={card} square={isReachable(link) ? await qrOf(link) : null} />;
+  const isOpen = isReachable(link);
+  return <SetupCard card={card} square={isOpen ? await qrOf(link) : null} link={isOpen ? link : null} />;
 }
