@@ -133,6 +133,9 @@ const Foot = styled.footer`
     .hint {
       display: none;
     }
+    &[data-bare='true'] {
+      display: none;
+    }
   }
   /* On a phone one line, moved by the thumb; what is kept is seen first, and there are no keys to name. */
   @media (max-width: 640px) {
@@ -224,7 +227,7 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
 
 function ShellFoot({ foot, footRight }: { foot: ReactNode; footRight: ReactNode }) {
   return (
-    <Foot className="no-print">
+    <Foot className="no-print" data-bare={!foot && !footRight}>
       {foot}
       <span className="hint">
         <kbd>/</kbd> find

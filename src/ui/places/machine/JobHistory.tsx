@@ -53,7 +53,7 @@ export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
 function ChangeRow({ change: { at, what, before, now, who, device, isUndoing } }: { change: Change }) {
   return (
     <tr>
-      <td style={{ whiteSpace: 'nowrap' }}>
+      <td>
         {dayWords(at)} <Small suppressHydrationWarning>{timeWords(at)}</Small>
       </td>
       <td>{what}</td>
