@@ -22,7 +22,11 @@ import { shimShown, shimsIn, shimsText, shimText } from '@/catalogue/tables';
 import { proposalEntries, proposalOf } from '@/judgement/reason/proposal';
 import { changesOf } from '@/judgement/job/changes';
 import { onPage, onPaper } from '@/judgement/bothUnits';
-import { fieldDef } from '@/catalogue/fields';
+import { fieldDef, type FieldKey } from '@/catalogue/fields';
+import { ASK_FIELDS } from '@/catalogue/fields/ask';
+import { keysFor } from '@/catalogue/fields/kinds';
+import { MACHINE_FIELDS } from '@/catalogue/fields/machine';
+import type { System } from '@/catalogue/system';
 import type { Prediction } from '@/judgement/reason/cures';
 import { entriesOf } from './entries';
 
@@ -242,5 +246,22 @@ describe('typed and worked out', () => {
     expect(onPaper('metric')(142.875, def, typed)).toMatch(/^142\.9 mm \(5 5\/8 in\)$/);
     expect(onPaper('imperial')(142.875, def, typed)).toMatch(/^5 5\/8 in \(142\.9 mm\)$/);
     expect(say(bar(0.82), 'metric')).toBe('8.2 bar');
+  });
+});
+
+describe('the keys a phone brings up', () => {
+  const keys = (key: FieldKey, system: System) => keysFor(fieldDef(key), system);
+
+  test('numbers alone where a bare number is typed; all keys where a unit, a broken inch or a sign may be', () => {
+    expect(keys('measure.rear.extended', 'metric')).toBe('decimal');
+    expect(keys('measure.rear.extended', 'imperial')).toBe('text');
+    expect(keys('rider.mass', 'imperial')).toBe('decimal');
+  });
+
+  test('no field that may be below nought by more than a slip of the tape, or that takes words, gets keys without a sign or letters', () => {
+    for (const def of [...ASK_FIELDS, ...MACHINE_FIELDS]) {
+      const isBareNumber = def.kind === 'money' || ((def.kind === 'quantity' || def.kind === 'count') && def.hard[0] >= -5);
+      if (!isBareNumber) for (const system of SYSTEMS) expect([def.key, keysFor(def, system)]).toEqual([def.key, 'text']);
+    }
   });
 });

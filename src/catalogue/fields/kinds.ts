@@ -115,6 +115,24 @@ export const choice = <K extends string>(
   ...more,
 });
 
+/** A reading of the walk may come out this little below nought, mm, when the tape slipped; nobody means to type it so. */
+const SLIP_OF_A_READING = 5;
+
+/** What is stamped or read in many units is typed with its unit. */
+const WITH_UNIT: readonly Dimension[] = ['rate', 'force', 'pressure', 'torque'];
+
+/**
+ * The keys a phone brings up for a field: numbers alone where a bare number is typed; all of them for words, where the
+ * unit is typed too, where inches are broken ("22 7/8") and where it may be below nought, for which number keys have no sign.
+ */
+export function keysFor(def: FieldDef, system: System): 'decimal' | 'text' {
+  if (def.kind === 'text' || def.kind === 'choice') return 'text';
+  if (def.kind === 'money') return 'decimal';
+  if (def.usual[0] < 0 || def.hard[0] < -SLIP_OF_A_READING) return 'text';
+  if (def.kind === 'count') return 'decimal';
+  return WITH_UNIT.includes(def.dimension) || (def.dimension === 'length' && system === 'imperial') ? 'text' : 'decimal';
+}
+
 /** The unit a bare number in a field is in; '' where it has none. */
 export function unitOf(def: FieldDef, system: System): string {
   if (def.kind === 'quantity') return def.unit[system];

@@ -4,7 +4,7 @@ import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-
 import styled from 'styled-components';
 import { withUnit } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
-import { type FieldDef, unitOf } from '@/catalogue/fields/kinds';
+import { type FieldDef, keysFor, unitOf } from '@/catalogue/fields/kinds';
 import { printOther } from '@/core/units/print';
 import { say } from '@/core/units/say';
 import { useTypedBefore } from './useTypedBefore';
@@ -196,9 +196,8 @@ function TextEntry({
   const unitShown = def.kind === 'quantity' ? unitBeside(state, bare) : bare;
   const origin = store.originOf(field);
   const problem = state.problem ?? computedProblem;
-  const input = (
-    <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} autoComplete="off" spellCheck={!isNumber} />
-  );
+  const keys = { inputMode: keysFor(def, system), enterKeyHint: 'next', autoComplete: 'off', spellCheck: !isNumber } as const;
+  const input = <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} {...keys} />;
   const below: ReactNode = (
     <Said
       field={field}
@@ -224,7 +223,7 @@ function TextEntry({
             {ordinal}
           </span>
           <span className="label">{name}</span>
-          <Input className="number" data-entry={field} placeholder={bare} autoComplete="off" />
+          <Input className="number" data-entry={field} placeholder={bare} {...keys} />
           <span className="other">{other ?? ''}</span>
           {(problem ?? state.question) && below}
         </Walk>
@@ -291,6 +290,7 @@ function ChoiceEntry({
 }: Props & { def: Extract<FieldDef, { kind: 'choice' }> }) {
   const store = useFieldStore();
   const { text, problem } = useField(field);
+  const system = useSystem();
   return (
     <Pick
       label={label ?? def.label}
@@ -301,7 +301,7 @@ function ChoiceEntry({
       locked={locked}
       problem={problem}
       field={field}
-      below={look === 'stacked' && def.hint ? <Below>{say(def.hint, 'metric')}</Below> : null}
+      below={look === 'stacked' && def.hint ? <Below>{say(def.hint, system)}</Below> : null}
       {...(placeholder ? { placeholder } : {})}
     />
   );

@@ -9,6 +9,7 @@ import { isBare } from './meant';
 export const PlainShape = styled.div`
   display: flex;
   flex-direction: column;
+  min-width: 0;
   .label {
     font-size: 0.8125rem;
     font-stretch: var(--label-width);

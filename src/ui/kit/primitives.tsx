@@ -185,7 +185,8 @@ export const EndName = styled.span<{ $end: End }>`
   font-weight: 650;
 `;
 
-/** Holds what may be wider than a phone: it scrolls in its place, and the page does not. */
+/** Holds what may be wider than a phone: it scrolls in its place, and the page does not; nor do words for readers alone, which stand outside the flow. */
 export const Wide = styled.div`
+  position: relative;
   overflow-x: auto;
 `;

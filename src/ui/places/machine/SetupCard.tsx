@@ -133,7 +133,7 @@ export function SetupCard({ card, square, link }: { card: CardFacts; square: str
           <CardWords card={card} />
           <div>
             <CardStance card={card} />
-            <Notes aria-label="Room for notes" />
+            <Notes />
           </div>
         </div>
         <p className="small">
@@ -190,7 +190,7 @@ function TellCustomer({ card, link }: { card: CardFacts; link: string | null }) 
     );
   return (
     <div className="no-print" style={{ maxWidth: '52rem', margin: '0 auto 1rem' }}>
-      <Fold title="Tell the customer it is ready">
+      <Fold title="Tell the customer it is ready" level={2}>
         <p style={{ whiteSpace: 'pre-line', padding: '0.5rem 0' }}>{text}</p>
         <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0.75rem', alignItems: 'center' }}>
           {mail && <LinkButton href={mail}>By e-mail</LinkButton>}

@@ -144,7 +144,7 @@ function RuleRow({ page, open, setOpen }: RuleRowProps) {
         </Small>
         {open === page.id && <RuleForm page={page} onDone={() => setOpen(null)} />}
       </td>
-      <td className="number">
+      <td className="number" style={{ whiteSpace: 'normal' }}>
         {limits(page)}
         <br />
         <Small>{page.origin}</Small>

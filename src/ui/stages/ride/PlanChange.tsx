@@ -49,7 +49,7 @@ export function Change({ known, setups, step, proposed }: { known: Known; setups
           Predicted: <Sentence of={prediction.words} />
         </Small>
       )}
-      <div style={{ display: 'grid', gridTemplateColumns: '9rem 1fr', gap: '0 1.25rem' }}>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(9rem, 1fr))', gap: '0 1.25rem' }}>
         <PlainField label={`From ${place.text(now)} to, ${place.unit}`} {...form.field('to')} />
         <PlainField label="Reason" {...form.field('reason')} />
       </div>
