@@ -13,6 +13,7 @@ import type { FieldState, FieldStore } from './store';
 import { focusNextEntry } from './next';
 import { QuietButton } from '../kit/primitives';
 import { Pick } from '../kit/Pick';
+import { Sentence } from '../kit/Sentence';
 import { END_NAMES } from '@/catalogue/ends';
 
 /** `cell`: in a table whose row and column say what it is. */
@@ -280,6 +281,14 @@ function Said({ field, state, problem, text }: { field: string; state: FieldStat
   );
 }
 
+function Hint({ of }: { of: Parameters<typeof Sentence>[0]['of'] }) {
+  return (
+    <Below>
+      <Sentence of={of} />
+    </Below>
+  );
+}
+
 function ChoiceEntry({
   field,
   def,
@@ -290,7 +299,6 @@ function ChoiceEntry({
 }: Props & { def: Extract<FieldDef, { kind: 'choice' }> }) {
   const store = useFieldStore();
   const { text, problem } = useField(field);
-  const system = useSystem();
   return (
     <Pick
       label={label ?? def.label}
@@ -301,7 +309,7 @@ function ChoiceEntry({
       locked={locked}
       problem={problem}
       field={field}
-      below={look === 'stacked' && def.hint ? <Below>{say(def.hint, system)}</Below> : null}
+      below={look === 'stacked' && def.hint ? <Hint of={def.hint} /> : null}
       {...(placeholder ? { placeholder } : {})}
     />
   );

@@ -56,7 +56,7 @@ export const PlainShape = styled.div`
   }
 `;
 
-export function PlainField(props: {
+interface PlainProps {
   label: string;
   value: string;
   onChange(text: string): void;
@@ -66,7 +66,9 @@ export function PlainField(props: {
   secret?: boolean;
   /** The unit a bare number is in, shown until another is written. */
   unit?: string;
-}) {
+}
+
+export function PlainField(props: PlainProps) {
   const input = useRef<HTMLInputElement>(null);
   const first = useRef(props);
   // What was typed before the page's code had come stands in the field alone: it is taken up when the code does.
@@ -89,17 +91,7 @@ export function PlainField(props: {
 }
 
 interface PlainBoxProps {
-  props: {
-    label: string;
-    value: string;
-    onChange(text: string): void;
-    problem?: string | null;
-    autoFocus?: boolean;
-    /** Shown as dots. */
-    secret?: boolean;
-    /** The unit a bare number is in, shown until another is written. */
-    unit?: string;
-  };
+  props: PlainProps;
   input: RefObject<HTMLInputElement | null>;
 }
 
