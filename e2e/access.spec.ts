@@ -1,8 +1,9 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { axe } from './axe';
+import { misfits } from './misfits';
 import { demoDirectory, Server } from './server';
 
-/** Every view of the demo: accessible, quiet, and whole at both sizes. The longest of the browser tests, so its file comes first. */
+/** Every view of the demo: accessible, quiet, and whole at each size. The longest of the browser tests, so its file comes first. */
 
 let server: Server;
 test.beforeAll(async () => {
@@ -13,33 +14,7 @@ test.afterAll(async () => {
   server.remove();
 });
 
-const SIZES = [
-  { width: 1280, height: 800 },
-  { width: 820, height: 1180 },
-];
 const BENCH_STAGES = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
-
-/** What runs off the side, and what of the bench is too small for a glove, at each size. */
-async function misfits(page: Page, view: string): Promise<string[]> {
-  const found: string[] = [];
-  for (const size of SIZES) {
-    await page.setViewportSize(size);
-    const { over, small } = await page.evaluate(() => ({
-      over: document.documentElement.scrollWidth - document.documentElement.clientWidth,
-      small: [
-        ...document.querySelectorAll<HTMLElement>(
-          'main button, main input:not([type=range]):not([type=radio]):not([type=checkbox]):not([tabindex="-1"]), main textarea',
-        ),
-      ]
-        .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().height < 31)
-        .map((e) => e.outerHTML.slice(0, 120)),
-    }));
-    if (over !== 0) found.push(`${view} runs ${over} px off the side at ${size.width}`);
-    found.push(...small.map((e) => `${view} too small at ${size.width}: ${e}`));
-  }
-  await page.setViewportSize(SIZES[0]!);
-  return found;
-}
 
 test('each view is accessible by day and by night, quiet, and nothing of it runs off the side', async ({ page }) => {
   // Some forty scans one after the other: on a busy machine they take longer than any other test.

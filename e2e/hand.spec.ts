@@ -1,4 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { overlaps } from './misfits';
 import { pdfAt } from './pdf';
 import { demoDirectory, Server } from './server';
 
@@ -13,56 +14,6 @@ test.afterAll(async () => {
   server.remove();
 });
 
-const STAGES = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
-
-/** Words of the page drawn over one another, as pairs; what is hidden, scrolled out of its frame or passes beneath the head is none. */
-function overlaps(page: Page): Promise<string[]> {
-  return page.evaluate(() => {
-    interface Line {
-      node: Element;
-      /** What stays in its place while the page scrolls beneath it. */
-      floats: Element | null;
-      words: string;
-      left: number;
-      right: number;
-      top: number;
-      bottom: number;
-    }
-    const lines: Line[] = [];
-    const ancestors = (of: Element | null): Element[] => (of ? [of, ...ancestors(of.parentElement)] : []);
-    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
-    while (walk.nextNode()) {
-      const node = walk.currentNode.parentElement!;
-      const words = (walk.currentNode.textContent ?? '').trim();
-      if (words === '' || node.closest('svg, canvas, script, style, .visually-hidden')) continue;
-      if (!node.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
-      const around = ancestors(node);
-      const floats = around.find((e) => /fixed|sticky/.test(getComputedStyle(e).position)) ?? null;
-      const frames = around.filter((e) => getComputedStyle(e).overflow !== 'visible').map((e) => e.getBoundingClientRect());
-      const range = document.createRange();
-      range.selectNodeContents(walk.currentNode);
-      // Each line by itself: the box round a wrapped text covers its neighbours in the line.
-      for (const box of range.getClientRects()) {
-        const left = Math.max(box.left, ...frames.map((f) => f.left));
-        const right = Math.min(box.right, ...frames.map((f) => f.right));
-        const top = Math.max(box.top, ...frames.map((f) => f.top));
-        const bottom = Math.min(box.bottom, ...frames.map((f) => f.bottom));
-        if (right - left > 2 && bottom - top > 2) lines.push({ node, floats, words, left, right, top, bottom });
-      }
-    }
-    const found: string[] = [];
-    lines.forEach((a, i) => {
-      for (const b of lines.slice(i + 1)) {
-        const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left);
-        const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
-        // Line boxes of neighbours touch by a pixel or six where the lines are set close.
-        if (wide > 4 && high > 6 && a.node !== b.node && a.floats === b.floats) found.push(`“${a.words}” over “${b.words}”`);
-      }
-    });
-    return found;
-  });
-}
-
 test('words laid over others are found', async ({ page }) => {
   await page.setContent(
     '<p>Rear</p><p style="margin-top:-24px">Front</p><p style="height:4px;overflow:hidden">clipped<br>away</p><p>after it</p>',
@@ -72,44 +23,6 @@ test('words laid over others are found', async ({ page }) => {
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-
-  test('no page runs off the side, no words lie over others, and what is pressed takes a thumb', async ({ page }) => {
-    const [trail, ridden] = [await server.jobOf('Trail 300 Ingrith'), await server.jobOf('Moor 250 fourth bump')];
-    const views = [
-      '/',
-      '/jobs/new',
-      '/machines',
-      '/machines/1',
-      '/customers/1',
-      '/drawers',
-      '/drawers/bench',
-      '/setups/1/card',
-      '/shop-book/money',
-      '/shop-book/service',
-      '/training',
-      `/jobs/${trail}/history`,
-      `/jobs/${ridden}/log`,
-      ...STAGES.map((stage) => `/jobs/${trail}/${stage}`),
-    ];
-    const found: string[] = [];
-    for (const view of views) {
-      await page.goto(server.base + view);
-      await expect(page.getByRole('main')).toBeVisible();
-      const { over, small } = await page.evaluate(() => ({
-        over: document.documentElement.scrollWidth - document.documentElement.clientWidth,
-        small: [
-          ...document.querySelectorAll<HTMLElement>(
-            'main button, main input:not([type=range], [type=radio], [type=checkbox], [tabindex="-1"])',
-          ),
-        ]
-          .filter((e) => e.checkVisibility() && e.getBoundingClientRect().height < 31)
-          .map((e) => e.outerHTML.slice(0, 100)),
-      }));
-      if (over > 0) found.push(`${view} runs ${over} px off the side`);
-      found.push(...small.map((e) => `${view} too small: ${e}`), ...(await overlaps(page)).map((o) => `${view}: ${o}`));
-    }
-    expect(found).toEqual([]);
-  });
 
   test('readings bring up the number keys', async ({ page }) => {
     await page.goto(`${server.base}/jobs/${await server.jobOf('Trail 300 Ingrith')}/measure`);

@@ -517,3 +517,15 @@ test('the command: result, refusal, and lines in order', () => {
     .map((l) => JSON.parse(l) as { result?: Any; error?: Any });
   expect(out.map((o) => o.result?.value ?? o.error?.code)).toEqual([25.4, 'not-json', 'missing', 50.8]);
 });
+
+test('remarks and refusals are texts, their figures printed in metric; a refusal is code, message and path alone', () => {
+  const warnings = (name: string, request: unknown) => run(name, request).warnings as { code: string; message: unknown; path: unknown }[];
+  const pressed = warnings('air-spring', { ...AIR, levelMm: 40, atMm: [0, 150, 300] }).find((w) => w.code === 'air-pressure-high')!;
+  expect(pressed.message).toMatch(/^At full travel the air would reach \d+\.\d bar; above 12 bar seals are at risk/);
+  const wide = warnings('sag', { ...SAG, laden: { liftedMm: 460, pressedMm: 500 } }).find((w) => w.code === 'friction-band-wide')!;
+  expect(wide.message).toMatch(/^The friction band of [\d.]+ mm is wide; under \d+ mm is usual/);
+  const refusal = compute('sag', { ...SAG, laden: { liftedMm: 100, pressedMm: 100 } });
+  if (refusal.ok) throw new Error('more sag than travel went through');
+  expect(Object.keys(refusal.problem).sort()).toEqual(['code', 'message', 'path']);
+  expect(refusal.problem.message).toMatch(/ mm of sag, more than the \d+ mm of travel/);
+});

@@ -27,6 +27,10 @@ import { ASK_FIELDS } from '@/catalogue/fields/ask';
 import { keysFor } from '@/catalogue/fields/kinds';
 import { MACHINE_FIELDS } from '@/catalogue/fields/machine';
 import type { System } from '@/catalogue/system';
+import { err } from '@/core/result';
+import { unusualSpring } from '@/schema/newSpring';
+import { refused, refusedIssue } from '@/server/answer';
+import { lineRefused } from '@/ui/places/drawers/lineRefused';
 import type { Prediction } from '@/judgement/reason/cures';
 import { entriesOf } from './entries';
 
@@ -263,5 +267,29 @@ describe('the keys a phone brings up', () => {
       const isBareNumber = def.kind === 'money' || ((def.kind === 'quantity' || def.kind === 'count') && def.hard[0] >= -5);
       if (!isBareNumber) for (const system of SYSTEMS) expect([def.key, keysFor(def, system)]).toEqual([def.key, 'text']);
     }
+  });
+});
+
+describe('what is refused', () => {
+  test('a refusal of a route carries its figures, for the page to print in the units shown', () => {
+    const { problem } = refusedIssue(err('beyond-travel', ['rear'], { sag: 320, travel: 310 }).issue, ['rear']);
+    expect(problem.message).toContain('320 mm of sag, more than the 310 mm of travel');
+    expect(say(problem.said!, 'imperial')).toContain('12.60 in of sag, more than the 12.20 in of travel');
+    expect(refused('sealed').problem.said).toBeUndefined();
+  });
+
+  test('a line of a list is named, its words keep their figures', () => {
+    const words = said`The wire is ${mm(12)}.`;
+    const whole = lineRefused('lines')({ ok: false, words, path: ['lines', 2, 'rate'], unreachable: false });
+    expect(say(whole, 'metric')).toBe('Line 3: The wire is 12 mm. Nothing was taken.');
+    expect(say(whole, 'imperial')).toBe('Line 3: The wire is 0.47 in. Nothing was taken.');
+    expect(say(lineRefused('lines')({ ok: false, words: 'No.', path: [], unreachable: true }), 'metric')).toBe('No. Nothing was taken.');
+  });
+
+  test('a spring no end usually has is asked about in the units shown', () => {
+    const spring = { rateNPerMm: 96.3, freeLengthMm: 800, solidLengthMm: null, forceTable: null };
+    expect(say(unusualSpring(spring, 'front')!.words, 'imperial')).toBe('550 lbf/in is unusual for a fork spring: 11 to 143 lbf/in are.');
+    expect(say(unusualSpring(spring, 'rear')!.words, 'metric')).toBe('800 mm is unusual for a rear spring: 100 to 350 mm are.');
+    expect(unusualSpring({ ...spring, freeLengthMm: 200 }, 'rear')).toBeNull();
   });
 });

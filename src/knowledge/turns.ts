@@ -6,3 +6,9 @@ export const TURNS = {
   preload: 'Preload sets how high it sits, not how stiff it is: more preload, less sag.',
 } as const;
 export type Turn = keyof typeof TURNS;
+
+/** What to do next, for every card. Common practice, no source. */
+export const NEXT = [
+  'Ride it as it is first. Then change one thing at a time, two clicks at most, and write down how it rode.',
+  'Clickers are counted out from fully closed: turn in until light contact, never force, then count out.',
+];

@@ -1,8 +1,8 @@
+import { mm, rate, said, type Said } from '@/core/units/say';
 import { err, errAt, ok, type Result } from '@/core/result';
 import type { ForcePoint } from '@/core/spring/law';
 import { parseQuantity } from '@/core/units/parse';
 import { forceTableIn } from '@/catalogue/tables';
-import { printIn } from '@/core/units/print';
 import type { End } from '@/catalogue/ends';
 
 export interface SpringFigures {
@@ -48,18 +48,18 @@ const USUAL_RATE = { rear: [10, 300], front: [2, 25] } as const;
 const USUAL_LENGTH_MM = { rear: [100, 350], front: [150, 600] } as const;
 
 /** A figure no spring of this end usually has, in words to ask about; null where all are usual. */
-export function unusualSpring({ rateNPerMm, freeLengthMm }: SpringFigures, end: End): { field: string; words: string } | null {
+export function unusualSpring({ rateNPerMm, freeLengthMm }: SpringFigures, end: End): { field: string; words: Said } | null {
   const beyond = (x: number, [least, most]: readonly [number, number]) => x < least || x > most;
   const name = end === 'rear' ? 'a rear spring' : 'a fork spring';
   if (beyond(rateNPerMm, USUAL_RATE[end]))
     return {
       field: 'rate',
-      words: `${printIn(rateNPerMm, 'N/mm', 1)} N/mm (${printIn(rateNPerMm, 'lbf/in', 0)} lbf/in) is unusual for ${name}: ${USUAL_RATE[end].join(' to ')} N/mm are.`,
+      words: said`${rate(rateNPerMm)} is unusual for ${name}: ${rate(USUAL_RATE[end][0], 0, 'to', USUAL_RATE[end][1])} are.`,
     };
   if (freeLengthMm !== null && beyond(freeLengthMm, USUAL_LENGTH_MM[end]))
     return {
       field: 'freeLength',
-      words: `${printIn(freeLengthMm, 'mm', 0)} mm is unusual for ${name}: ${USUAL_LENGTH_MM[end].join(' to ')} mm are.`,
+      words: said`${mm(freeLengthMm, 0)} is unusual for ${name}: ${mm(USUAL_LENGTH_MM[end][0], 0, 'to', USUAL_LENGTH_MM[end][1])} are.`,
     };
   return null;
 }

@@ -1,4 +1,4 @@
-import { sayMetric } from '@/core/units/say';
+import { type Said, sayMetric } from '@/core/units/say';
 import type { z } from 'zod';
 import type { Entry } from '@/catalogue/entry';
 import type { Given, Issue } from '@/core/result';
@@ -8,18 +8,27 @@ import { isProblemCode, issueWords, type ProblemCode, type ProblemFigures } from
 export interface Problem {
   code: string;
   message: string;
+  /** The message with its figures apart, where it has any: a page prints it in the units shown. */
+  said?: Said;
   path: (string | number)[];
   /** What stands in the field instead, where somebody else wrote meanwhile. */
   there?: Entry;
 }
 
-export const problem = <C extends ProblemCode>(code: C, path: (string | number)[] = [], ...[data]: Given<ProblemFigures[C]>): Problem => ({
+const spoken = (code: ProblemCode, path: (string | number)[], words: Said): Problem => ({
   code,
-  message: sayMetric(issueWords(data ? { code, data } : { code })),
+  message: sayMetric(words),
+  ...(typeof words === 'string' ? {} : { said: words }),
   path,
 });
 
-export const problemOf = (issue: Issue): Problem => ({ code: issue.code, message: sayMetric(issueWords(issue)), path: issue.path });
+export const problem = <C extends ProblemCode>(code: C, path: (string | number)[] = [], ...[data]: Given<ProblemFigures[C]>): Problem =>
+  spoken(code, path, issueWords(data ? { code, data } : { code }));
+
+export const problemOf = (issue: Issue): Problem => spoken(issue.code, issue.path, issueWords(issue));
+
+/** As the compute contract has it: code, message, path and nothing else. */
+export const asContract = ({ code, message, path }: Problem): Problem => ({ code, message, path });
 
 const at = (request: unknown, path: PropertyKey[]): unknown =>
   path.reduce<unknown>(
@@ -41,7 +50,7 @@ export function problemOfZod(issues: ZodIssue[], request: unknown, prefix: Prope
     case 'custom': {
       const { code, data } = (issue.params ?? {}) as { code?: string; data?: ProblemFigures[ProblemCode] };
       if (!code || !isProblemCode(code)) return problem('wrong-type', path, { expected: 'of another kind' });
-      return { code, message: sayMetric(issueWords(data ? { code, data } : { code })), path };
+      return spoken(code, path, issueWords(data ? { code, data } : { code }));
     }
     case 'unrecognized_keys':
       return problem('unknown-field', [...path, issue.keys[0] ?? ''], { field: issue.keys[0] ?? '' });

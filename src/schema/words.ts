@@ -1,16 +1,13 @@
-import type { Issue, IssueFigures, None, WarningCode, WarningFigures } from '@/core/result';
+import type { IssueFigures, None, WarningCode, WarningFigures } from '@/core/result';
 import { printIn } from '@/core/units/print';
-import { bar as barSaid, celsius, kg, mm as mmSaid, mPa, mPerS, newtons, said, type Said, sayMetric } from '@/core/units/say';
+import { bar, celsius, kg, mm, mPa, mPerS, newtons, said, type Said } from '@/core/units/say';
 import { unitNamed } from '@/core/units/units';
-
-const mm = (x: unknown) => mmSaid(Number(x));
-const bar = (x: unknown, decimals = 1) => barSaid(Number(x) / 10, decimals);
 
 /** A limit in the field's own unit: 1965, 600 mm, 0 kg. */
 function limit(data: IssueFigures['out-of-range'], name: 'min' | 'max'): string {
-  const value = Number(data[name]);
-  const unit = typeof data.unit === 'string' ? data.unit : '';
-  if (!data.dimension || !unit) return `${value}${unit ? ` ${unit}` : ''}`;
+  const value = data[name]!;
+  const { dimension, unit } = data;
+  if (!dimension || !unit) return `${value}${unit ? ` ${unit}` : ''}`;
   const { factor } = unitNamed(unit);
   return `${printIn(value, unit, factor > 1000 ? 0 : 2).replace(/\.?0+$/, (zeros) => (zeros.includes('.') ? '' : zeros))} ${unit}`;
 }
@@ -93,7 +90,7 @@ export type ProblemCode = keyof ProblemFigures;
 
 const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   empty: () => 'Nothing is written here. Type a number.',
-  unreadable: (d) => `“${d.text ?? ''}” cannot be read. Write it like 595, 59,5 cm or 23 3/8 in.`,
+  unreadable: (d) => `“${d.text}” cannot be read. Write it like 595, 59,5 cm or 23 3/8 in.`,
   'count-unreadable': (d) => `“${d.text}” is no count. Write a number such as 8 or 1,5${d.unit ? `, ${d.unit}` : ''}.`,
   'shim-unusual': (d) =>
     `“${d.text}” would be no shim in ${d.bare === 'in' ? 'inches' : 'millimetres'}: ${d.usual} are usual. ${d.bare === 'in' ? 'Millimetres? Write them so, for example 35 mm × 0.15 mm.' : 'Inches? Write them so, for example 1.378 in × 0.006 in.'}`,
@@ -116,7 +113,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'beyond-travel': (d) =>
     said`This would be ${mm(d.sag)} of sag, more than the ${mm(d.travel)} of travel. Check this reading and the extended one.`,
   'extended-missing': () => 'Read the machine on the stand first, wheel hanging: sag is counted from there.',
-  'unsprung-too-heavy': (d) => said`The unsprung mass must be less than the ${kg(Number(d.weighed))} weighed at this wheel.`,
+  'unsprung-too-heavy': (d) => said`The unsprung mass must be less than the ${kg(d.weighed)} weighed at this wheel.`,
   'wheel-lifts': (d) => `This load would lift the ${d.end} wheel off the ground. Check the masses and their places.`,
   'load-not-increasing': () => 'The laden load must be greater than the static load.',
   'target-order': () => 'Rider sag must be greater than static sag, and both within the travel.',
@@ -133,7 +130,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
       arm: said`The swing-arm would stand upright at ${mm(d.at)} of travel: no wheel moves there. Check pivot, axle and travel.`,
       rod: said`Rod and rocker fall in line at ${mm(d.at)} of travel and would lock. Check their points and the travel.`,
       shock: said`The shock stops moving or grows longer at ${mm(d.at)} of travel. Check its two points.`,
-    })[String(d.part)] ?? 'The linkage cannot move through its travel.',
+    })[d.part] ?? 'The linkage cannot move through its travel.',
   'spread-too-wide': () => 'The spread must be less than half the figure: wider would draw machines that cannot be.',
   'practice-only': () => 'This is a practice job: it is not signed, quoted, counted, ridden or handed back. Delete it when you are done.',
   'took-too-long': (d) => `This took longer than ${d.most} seconds and was stopped. Ask for less at once.`,
@@ -150,7 +147,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'wheels-apart': () => 'No level ground lies under both tyres like this. Check travels, tyre radii, wheelbase and rake.',
   'sprockets-overlap': () => 'The sprockets would reach into each other. Check the countershaft and the teeth.',
   'ride-too-stiff': (d) => `This would take more than ${d.most} steps. Ride for less time, or soften the stiffest stop.`,
-  'ride-not-held': (d) => said`The spring cannot hold the ${newtons(Number(d.load))} that rest on it. Check the table and the masses.`,
+  'ride-not-held': (d) => said`The spring cannot hold the ${newtons(d.load)} that rest on it. Check the table and the masses.`,
   'table-order': (d) => `Each place must be above the one before; entry ${d.entry} is not.`,
   'table-unequal': (d) => `There are ${d.places} places and ${d.forces} forces: each place needs its force.`,
   'wire-too-thick': (d) => said`With ${mm(d.wire)} of wire the coil would close on itself. Check wire and coil diameter.`,
@@ -164,7 +161,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'sag-not-rising': () => 'Rider sag must be greater than static sag, and the laden load greater than the static one.',
   'pairs-unreadable': (d) => `Line ${d.line}, “${d.text}”, is not a pair of numbers. Write two numbers a line.`,
   'needle-not-rising': () => 'Areas from shut on, each at least the one before, e.g. 0 0.1 0.22 0.36.',
-  'differs-unsaid': (d) => `What was built differs from the specification (${String(d.what)}). Say why before signing.`,
+  'differs-unsaid': (d) => `What was built differs from the specification (${d.what}). Say why before signing.`,
   'list-full': (d) => `There is room for ${d.most} of these in a job.`,
   'photo-unreadable': () => 'This file is no picture that can be read here. Take it as JPEG, PNG, WebP or HEIC turned to JPEG.',
   'body-too-large': (d) => `The request is longer than ${d.most} MB. Send less at once.`,
@@ -197,7 +194,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'zone-off-face': (d) => said`This must lie beyond the clamp and on the face shim, up to ${mm(d.face)}.`,
   'stop-below-dish': () => 'The stop must allow at least the lift of the dish.',
   'stack-not-solved': (d) =>
-    said`The stack cannot hold ${bar(10 * Number(d.pressure))}: it would lift out of all measure. Check shims, clamp and pressure.`,
+    said`The stack cannot hold ${bar(d.pressure)}: it would lift out of all measure. Check shims, clamp and pressure.`,
   'nothing-noted': () => 'Nothing is noted of this adjuster yet. Write down what came in, under Ask, or what was fitted.',
   'beyond-evidence': (d) =>
     `That is further from the start (${d.start}) than the rides so far carry: ${d.reach} ${d.unit} at most. A better ride carries a step further.`,
@@ -216,10 +213,9 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'log-slow': (d) => `A log must have at least ${d.hz} readings a second. Set the logger faster.`,
   'log-time-back': (d) => `The time goes back at line ${d.line}. Check which column is the time.`,
   'log-beyond-travel': (d) =>
-    said`Line ${d.line ?? ''} reads ${mm(d.at)}, beyond the ${mm(d.travel)} of travel. Check the column, its unit and where its zero is.`,
+    said`Line ${d.line} reads ${mm(d.at)}, beyond the ${mm(d.travel)} of travel. Check the column, its unit and where its zero is.`,
   'log-unequal': (d) => `There are ${d.times} times and ${d.travels} readings of travel: each reading needs its time.`,
-  'log-metres': (d) =>
-    said`No reading passes ${mmSaid(Number(d.most), 2)} of ${mm(d.travel)} of travel. Are they in metres? Give them in millimetres.`,
+  'log-metres': (d) => said`No reading passes ${mm(d.most, 2)} of ${mm(d.travel)} of travel. Are they in metres? Give them in millimetres.`,
   'statement-unknown': () => 'There is no such statement to look at.',
   'statement-twice': (d) => `“${d.statement}” is given twice for the same place. Give it once, with how far it is believed.`,
   'statement-end-missing': (d) => `“${d.statement}” is said of one end: say which, rear or front.`,
@@ -272,7 +268,7 @@ const WARNING_WORDS: { [C in WarningCode]: (d: WarningFigures[C]) => Said } = {
   'ideal-preload-out-of-range': (d) => said`The ideal preload of ${mm(d.preload)} lies outside the adjuster’s range.`,
   'no-candidate-in-range': () => 'No spring of the list reaches the rider sag within the adjuster’s range.',
   bottomed: () => 'The end rests on its stop under this load.',
-  'spring-index-unusual': (d) => `A spring index of ${Number(d.index).toFixed(1)} is outside 4 to 20: check wire and coil diameter.`,
+  'spring-index-unusual': (d) => `A spring index of ${d.index.toFixed(1)} is outside 4 to 20: check wire and coil diameter.`,
   'cut-is-stop-gap': () =>
     'Cutting coils is a stop-gap: square the cut end, deburr it, make up the length with a spacer and check that the coils do not bind.',
   'coils-bind': (d) => said`The coils bind ${mm(d.short)} before the end of the stroke.`,
@@ -283,19 +279,19 @@ const WARNING_WORDS: { [C in WarningCode]: (d: WarningFigures[C]) => Said } = {
   'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
   'no-stack-found': () => 'No stack within these limits comes near the target. Allow more swaps, more stress or shims to buy.',
   'log-gap': (d) =>
-    `Readings are missing in ${d.count} ${Number(d.count) === 1 ? 'place' : 'places'}, first at ${Number(d.at).toFixed(2)} s: nothing is read across a gap.`,
+    `Readings are missing in ${d.count} ${d.count === 1 ? 'place' : 'places'}, first at ${d.at.toFixed(2)} s: nothing is read across a gap.`,
   'log-spike': (d) =>
-    `${d.count} single ${Number(d.count) === 1 ? 'reading leaps' : 'readings leap'} faster than a wheel can move and ${Number(d.count) === 1 ? 'is' : 'are'} left out.`,
+    `${d.count} single ${d.count === 1 ? 'reading leaps' : 'readings leap'} faster than a wheel can move and ${d.count === 1 ? 'is' : 'are'} left out.`,
   'statements-contradict': (d) =>
     `“${d.one}” and “${d.other}”${d.end ? ` at the ${d.end}` : ''} deny one another. Look again at what they rest on: one of the two is wrong.`,
   'stress-of-present': (d) =>
-    said`The stack that is in there is bent to ${mPa(Number(d.stress))} at ${mPerS(Number(d.speed))}, beyond the ${mPa(Number(d.limit))} at which shims tire (from memory): nothing is refused that it bears.`,
+    said`The stack that is in there is bent to ${mPa(d.stress)} at ${mPerS(d.speed)}, beyond the ${mPa(d.limit)} at which shims tire (from memory): nothing is refused that it bears.`,
   'laden-more-than-rider': (d) =>
-    said`The laden load is ${kg(Number(d.kg), 0)} more on this end than the bare machine: more than a rider. Both targets are meant for the rider alone; give passenger and luggage as load cases.`,
+    said`The laden load is ${kg(d.kg, 0)} more on this end than the bare machine: more than a rider. Both targets are meant for the rider alone; give passenger and luggage as load cases.`,
   'damper-cavitates': (d) =>
-    said`From ${mPerS(Number(d.speed), 2)} of compression the oil parts behind the piston and damping fades. More gas pressure or a firmer base valve cures it.`,
+    said`From ${mPerS(d.speed, 2)} of compression the oil parts behind the piston and damping fades. More gas pressure or a firmer base valve cures it.`,
   'shim-stress-high': (d) =>
-    said`The shims reach ${mPa(Number(d.stress))}; above ${mPa(Number(d.limit))} they tire and crack (from memory). Limit the lift or widen the clamp.`,
+    said`The shims reach ${mPa(d.stress)}; above ${mPa(d.limit)} they tire and crack (from memory). Limit the lift or widen the clamp.`,
   'oil-index-undefined': () => said`The viscosity index is not defined below 2 cSt at ${celsius(100)}.`,
   'oil-out-of-reach': () => said`This temperature is far outside ${celsius(40)} to ${celsius(100)}: the viscosity is an extrapolation.`,
 };
@@ -303,5 +299,3 @@ const WARNING_WORDS: { [C in WarningCode]: (d: WarningFigures[C]) => Said } = {
 export function warningWords<C extends WarningCode>({ code, data }: { code: C; data?: WarningFigures[C] }): Said {
   return WARNING_WORDS[code](data ?? ({} as WarningFigures[C]));
 }
-
-export const issueMessage = (issue: Issue) => ({ code: issue.code, message: sayMetric(issueWords(issue)), path: issue.path });

@@ -24,3 +24,9 @@ export function addressOf(request: { url: string; headers: { get(name: string): 
 
 /** Whether a phone on the shop's network could open an address. */
 export const isReachable = (address: string): boolean => !LOOPBACK.test(new URL(address).host);
+
+/** Where a set-up card is opened; null where no phone could. @param address of the shop's computer */
+export function cardLink(address: string, setupId: number): string | null {
+  const link = `${address}/setups/${setupId}/card`;
+  return isReachable(link) ? link : null;
+}

@@ -46,9 +46,7 @@ export function airSpring(request: AirRequest): Result<{ air: AirSpring; warning
   const pressureMPa = (s: number) => initialPressureMPa * (extendedMm3 / volumeMm3(s)) ** exponent;
   const fullMPa = pressureMPa(travelMm);
   const warnings: Warning[] =
-    fullMPa > SEAL_LIMIT_MPA
-      ? [{ code: 'air-pressure-high', path: ['levelMm'], data: { pressure: fullMPa * 10, limit: SEAL_LIMIT_MPA * 10 } }]
-      : [];
+    fullMPa > SEAL_LIMIT_MPA ? [{ code: 'air-pressure-high', path: ['levelMm'], data: { pressure: fullMPa, limit: SEAL_LIMIT_MPA } }] : [];
   return ok({
     air: {
       volumeMm3,

@@ -1,5 +1,5 @@
 import type { SetupDocument } from '@/schema/documents';
-import { type Turn, TURNS } from '@/knowledge/turns';
+import { NEXT, type Turn, TURNS } from '@/knowledge/turns';
 import type { SetupLine } from '../model/setups';
 
 /** What a set-up card says, on the screen and on paper: one reading of the documents as they were recorded, nothing worked out anew. */
@@ -57,8 +57,18 @@ export function turnsOf(lines: readonly SetupLine[]): string[] {
     .map((turn) => TURNS[turn]);
 }
 
-/** What to do next, for every card. Common practice, no source. */
-export const NEXT = [
-  'Ride it as it is first. Then change one thing at a time, two clicks at most, and write down how it rode.',
-  'Clickers are counted out from fully closed: turn in until light contact, never force, then count out.',
-];
+/** What the card says beneath its figures: on the screen and on paper the same, under the same names. What is empty is left out. */
+export function partsOf({ turns, due }: Pick<CardFacts, 'turns' | 'due'>): { title: string; words: readonly string[] }[] {
+  return [
+    { title: 'What each does', words: turns },
+    { title: 'What comes next', words: NEXT },
+    { title: 'Service, as the book stands today', words: due },
+  ].filter(({ words }) => words.length > 0);
+}
+
+/** The line that names the shop; '' where the book does not. */
+export const shopLine = ({ name, address, phone, email }: CardFacts['shop']): string =>
+  [name, address, phone, email].filter(Boolean).join(' · ');
+
+/** What it was set for, in one line; '' where nothing was signed. */
+export const setFor = ({ load }: Pick<CardFacts, 'load'>): string => (load.length > 0 ? `Set for: ${load.join(' · ')}` : '');

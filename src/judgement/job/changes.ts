@@ -1,5 +1,5 @@
 import { withUnit } from '@/catalogue/entry';
-import { END_NAMES } from '@/catalogue/ends';
+import { atEnd } from '@/catalogue/ends';
 import { knownField } from '@/catalogue/fields';
 
 /** One thing written in a job, as it is read in its history. */
@@ -27,7 +27,7 @@ const isCarried = (field: string) => /^proposal\.(stage|words|because|puts)$/.te
 /** A field by its end and its name; one the catalogue no longer has by its key. */
 export function fieldName(field: string): string {
   const def = knownField(field)?.def;
-  return def ? `${def.end ? `${END_NAMES[def.end]}: ` : ''}${def.label}` : field;
+  return def ? atEnd(def.end, def.label) : field;
 }
 
 /** Fields that hold the number of a spring. */

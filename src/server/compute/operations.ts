@@ -42,8 +42,9 @@ import { nodeOf, toldOnce, knowledgeOf } from '@/knowledge/causes/knowledge';
 import { contradictions, EVIDENCE } from '@/knowledge/causes/statements';
 import { CAUSES } from '@/knowledge/causes/shipped';
 import { machineKinds, springEstimate } from './estimate';
-import { type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
+import { asContract, type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
+import { sayMetric } from '@/core/units/say';
 
 interface Computed {
   warnings: Warning[];
@@ -304,10 +305,10 @@ export function compute(name: string, request: unknown): ComputeAnswer {
   const found = Object.hasOwn(OPERATIONS, name) ? OPERATIONS[name] : undefined;
   if (!found) return { ok: false, problem: problem('unknown-operation', [], { operation: name }) };
   const answer = found.answer(request);
-  if (!answer.fits) return { ok: false, problem: problemOfZod(answer.issues, request) };
+  if (!answer.fits) return { ok: false, problem: asContract(problemOfZod(answer.issues, request)) };
   const { result } = answer;
-  if (!result.ok) return { ok: false, problem: problemOf(result.issue) };
+  if (!result.ok) return { ok: false, problem: asContract(problemOf(result.issue)) };
   if (!holdsFiguresAlone(result.value)) return { ok: false, problem: problem('no-finite-answer') };
-  const warnings = result.value.warnings.map((w) => ({ code: w.code, message: warningWords(w), path: w.path }));
+  const warnings = result.value.warnings.map((w) => ({ code: w.code, message: sayMetric(warningWords(w)), path: w.path }));
   return { ok: true, result: { ...result.value, warnings } };
 }

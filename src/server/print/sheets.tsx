@@ -16,9 +16,9 @@ import { listSprings } from '../drawers';
 import { listShims } from '../shims';
 import { listStock } from '../stock';
 import { systemOfShop } from '../book';
-import { type CardFacts, NEXT } from '@/judgement/job/card';
+import { type CardFacts, partsOf, setFor, shopLine } from '@/judgement/job/card';
 import { cardFacts } from '../card';
-import { isReachable } from '../network';
+import { cardLink } from '../network';
 import { bench } from '../views';
 import { A4, Cautions, END_COLOUR, HeadingLine, LabelSheet, Line, OneLabel, pdfOf, plain, qrOf, Soft, Tick, Two } from './paper';
 import type { QuoteLine, QuoteSum } from '@/schema/quote';
@@ -36,18 +36,14 @@ const choiceWords = (field: string, text: string) => {
 export async function cardPdf(setupId: number, address: string): Promise<Buffer | null> {
   const card = await cardFacts(setupId);
   if (!card) return null;
-  const { lines, machine, customer, registration, technician, shop, load } = card;
-  const link = `${address}/setups/${setupId}/card`;
+  const { lines, machine, customer, registration, technician, shop } = card;
+  const link = cardLink(address, setupId);
   return pdfOf(
     <A4
       title={`Set-up card: ${machine}`}
-      under={[
-        [shop.name, shop.address, shop.phone, shop.email].filter(Boolean).join(' · '),
-        [customer, registration].filter(Boolean).join(' · '),
-        load.length > 0 ? `Set for: ${load.join(' · ')}` : '',
-      ]}
+      under={[shopLine(shop), [customer, registration].filter(Boolean).join(' · '), setFor(card)]}
       right={[day(card.recordedAt), `Job ${jobNumber(card.jobId)}`, technician ? `signed by ${technician}` : '']}
-      {...(isReachable(link) ? { qr: await qrOf(link) } : {})}
+      {...(link ? { qr: await qrOf(link) } : {})}
     >
       <Two>
         {
@@ -73,24 +69,16 @@ export async function cardPdf(setupId: number, address: string): Promise<Buffer 
   );
 }
 
-const CardWords = ({ card: { turns, due } }: { card: CardFacts }) => (
+const CardWords = ({ card }: { card: CardFacts }) => (
   <View>
-    {(
-      [
-        ['What each does', turns],
-        ['What comes next', NEXT],
-        ['Service, as the book stands today', due],
-      ] as const
-    )
-      .filter(([, words]) => words.length > 0)
-      .map(([title, words]) => (
-        <View key={title}>
-          <HeadingLine>{title}</HeadingLine>
-          {words.map((w) => (
-            <Text key={w}>{plain(w)}</Text>
-          ))}
-        </View>
-      ))}
+    {partsOf(card).map(({ title, words }) => (
+      <View key={title}>
+        <HeadingLine>{title}</HeadingLine>
+        {words.map((w) => (
+          <Text key={w}>{plain(w)}</Text>
+        ))}
+      </View>
+    ))}
   </View>
 );
 

@@ -6,7 +6,7 @@ import { withUnit } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { type FieldDef, keysFor, unitOf } from '@/catalogue/fields/kinds';
 import { printOther } from '@/core/units/print';
-import { say } from '@/core/units/say';
+import { type Said as Words, say } from '@/core/units/say';
 import { useTypedBefore } from './useTypedBefore';
 import { useField, useFieldStore, useSystem } from './context';
 import type { FieldState, FieldStore } from './store';
@@ -14,7 +14,7 @@ import { focusNextEntry } from './next';
 import { QuietButton } from '../kit/primitives';
 import { Pick } from '../kit/Pick';
 import { Sentence } from '../kit/Sentence';
-import { END_NAMES } from '@/catalogue/ends';
+import { atEnd } from '@/catalogue/ends';
 
 /** `cell`: in a table whose row and column say what it is. */
 export type FieldLook = 'stacked' | 'walk' | 'cell';
@@ -27,7 +27,7 @@ interface Props {
   /** Number on the walk. */
   ordinal?: number | undefined;
   /** A failure of what was computed from this field, shown once it is left. */
-  computedProblem?: string | null;
+  computedProblem?: Words | null;
   locked?: boolean;
   placeholder?: string;
 }
@@ -196,7 +196,7 @@ function TextEntry({
   const other = def.kind === 'quantity' && state.value !== null && state.unit ? printOther(state.value, state.unit) : null;
   const unitShown = def.kind === 'quantity' ? unitBeside(state, bare) : bare;
   const origin = store.originOf(field);
-  const problem = state.problem ?? computedProblem;
+  const problem = state.problem ?? (computedProblem && say(computedProblem, system));
   const keys = { inputMode: keysFor(def, system), enterKeyHint: 'next', autoComplete: 'off', spellCheck: !isNumber } as const;
   const input = <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} {...keys} />;
   const below: ReactNode = (
@@ -218,7 +218,7 @@ function TextEntry({
   };
   if (look === 'walk') {
     return (
-      <TextField {...control} aria-label={def.end ? `${END_NAMES[def.end]}: ${name}` : name}>
+      <TextField {...control} aria-label={atEnd(def.end, name)}>
         <Walk>
           <span className="ordinal" aria-hidden style={def.end ? { color: `var(--${def.end})` } : {}}>
             {ordinal}
@@ -281,7 +281,7 @@ function Said({ field, state, problem, text }: { field: string; state: FieldStat
   );
 }
 
-function Hint({ of }: { of: Parameters<typeof Sentence>[0]['of'] }) {
+function Hint({ of }: { of: Words }) {
   return (
     <Below>
       <Sentence of={of} />

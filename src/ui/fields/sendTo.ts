@@ -12,5 +12,5 @@ export const sendTo =
     if (answer.ok) return { ok: true, entry: answer.value };
     return answer.unreachable
       ? { ok: false, unreachable: true }
-      : { ok: false, refused: answer.message, ...(answer.there ? { there: answer.there } : {}) };
+      : { ok: false, refused: answer.words, ...(answer.there ? { there: answer.there } : {}) };
   };

@@ -1,4 +1,4 @@
-import { say } from '@/core/units/say';
+import { type Said, say } from '@/core/units/say';
 import { type Entries, type Entry, entryAt, isWild, readEntry, recorded, withUnit } from '@/catalogue/entry';
 import { fieldDef, knownField } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
@@ -45,7 +45,7 @@ export interface Origin {
 
 export type Send = (
   what: Outgoing,
-) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: string; there?: Entry } | { ok: false; unreachable: true }>;
+) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: Said; there?: Entry } | { ok: false; unreachable: true }>;
 
 interface Options {
   entries: Entries;
@@ -281,8 +281,8 @@ export class FieldStore {
     return null;
   };
 
-  setProblem = (field: string, problem: string): void => {
-    this.drafts.set(field, { text: this.stateOf(field).text, problem });
+  setProblem = (field: string, words: Said): void => {
+    this.drafts.set(field, { text: this.stateOf(field).text, problem: say(words, this.system) });
     this.changed(field);
   };
 
@@ -351,12 +351,12 @@ export class FieldStore {
     this.note('saved');
   }
 
-  private refuse({ field, text }: Outgoing, problem: string, there?: Entry): void {
+  private refuse({ field, text }: Outgoing, words: Said, there?: Entry): void {
     if (there) this.acknowledged[field] = there;
     const before = this.acknowledged[field];
     if (before) this.entries[field] = before;
     else delete this.entries[field];
-    this.drafts.set(field, { text, problem, ...(there ? { theirs: there } : {}) });
+    this.drafts.set(field, { text, problem: say(words, this.system), ...(there ? { theirs: there } : {}) });
     this.changed(field);
   }
 

@@ -13,7 +13,7 @@ import { Leftovers } from '../fields/Leftovers';
 import { focusEntry, showUnsettled } from '../fields/next';
 import { FieldStore } from '../fields/store';
 import { useMachineStore } from '../fields/useMachineStore';
-import { usePreferences } from '../kit/preferences';
+import { usePreferences, useSaid } from '../kit/preferences';
 import { Shell } from '../layout/Shell';
 import { QuietButton, QuietLink } from '../kit/primitives';
 import { dayWords, timeWords } from '../kit/time';
@@ -85,6 +85,7 @@ function BenchFrame({
   children: ReactNode;
 }) {
   const router = useRouter();
+  const inUnits = useSaid();
   const [ghost, setGhost] = useState(true);
   const [working, setWorking] = useState(false);
   const warned = useRef(false);
@@ -104,7 +105,7 @@ function BenchFrame({
     store.commitAll();
     await store.flush();
     const answer = await post<Entry & { also: Entry[] }>(`/api/jobs/${data.job.id}/undo`, { technicianId: atBench()?.id ?? null });
-    if (!answer.ok) return setNotice(answer.message);
+    if (!answer.ok) return setNotice(inUnits(answer.words));
     const { also, ...last } = answer.value;
     for (const entry of [last, ...also]) store.accept(entry);
     setNotice(also.length > 0 ? `Going back is taken back: ${also.length + 1} entries.` : 'The last entry is taken back.');

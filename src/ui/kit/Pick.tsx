@@ -2,7 +2,7 @@
 import { ChevronDown } from 'lucide-react';
 import { type ComponentType, useEffect, useId, useState } from 'react';
 import styled from 'styled-components';
-import { type PickProps, Shape, triggerLook } from './pickShape';
+import { type PickProps, type PickReady, ready, Shape, triggerLook } from './pickShape';
 
 const Trigger = styled.button`
   ${triggerLook}
@@ -29,29 +29,19 @@ const OPENS = ['ArrowDown', 'ArrowUp'];
 /** A choice from a list; the list and its code come when somebody turns to it. */
 export function Pick(props: PickProps) {
   useListsAhead();
-  const [List, setList] = useState<ComponentType<PickProps> | null>(null);
+  const [List, setList] = useState<ComponentType<PickReady> | null>(null);
   // Where the code does not come, the choice stays as it is and may be asked again.
   const ask = () =>
     void loadList().then(
       (PickOpen) => setList(() => PickOpen),
       () => setList(null),
     );
-  return List && !props.locked ? <List {...props} /> : <Shut {...props} onAsk={ask} />;
+  const whole = ready(props);
+  return List && !whole.locked ? <List {...whole} /> : <Shut {...whole} onAsk={ask} />;
 }
 
 /** The choice as it reads until its list is asked for. */
-function Shut({
-  label,
-  value,
-  options,
-  placeholder = 'Choose',
-  quiet = false,
-  locked = false,
-  problem = null,
-  below,
-  field,
-  onAsk,
-}: PickProps & { onAsk(): void }) {
+function Shut({ label, value, options, placeholder, quiet, locked, problem, below, field, onAsk }: PickReady & { onAsk(): void }) {
   const id = useId();
   const chosen = options.find((o) => o.value === value)?.label;
   return (

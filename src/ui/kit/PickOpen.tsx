@@ -4,25 +4,14 @@ import { useCallback, useRef, useState } from 'react';
 import { Button, FieldError, Label, ListBox, ListBoxItem, Select, SelectValue } from 'react-aria-components';
 import styled from 'styled-components';
 import { Options } from './optionList';
-import { type PickProps, Shape, triggerLook } from './pickShape';
+import { type PickProps, type PickReady, Shape, triggerLook } from './pickShape';
 
 const Trigger = styled(Button)`
   ${triggerLook}
 `;
 
 /** A choice with its list: opened as it comes, since somebody asked for it. */
-export function PickOpen({
-  label,
-  value,
-  options,
-  onPick,
-  placeholder = 'Choose',
-  quiet = false,
-  locked = false,
-  problem = null,
-  below,
-  field,
-}: PickProps) {
+export function PickOpen({ label, value, options, onPick, placeholder, quiet, locked, problem, below, field }: PickReady) {
   const [isOpen, setOpen] = useState(false);
   const came = useRef(false);
   // The focus stands on this button first, so that it comes back here when the list closes.

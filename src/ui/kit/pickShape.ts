@@ -64,3 +64,7 @@ export interface PickProps {
   /** The field it fills, so that a way to the field finds it. */
   field?: string;
 }
+
+/** A choice with what was left out filled in. */
+export type PickReady = PickProps & Required<Pick<PickProps, 'placeholder' | 'quiet' | 'locked' | 'problem'>>;
+export const ready = (props: PickProps): PickReady => ({ placeholder: 'Choose', quiet: false, locked: false, problem: null, ...props });

@@ -1,22 +1,25 @@
 import type { Entry } from '@/catalogue/entry';
+import type { Said } from '@/core/units/say';
 
 export type Posted<T> =
-  { ok: true; value: T } | { ok: false; message: string; path: (string | number)[]; unreachable: boolean; code?: string; there?: Entry };
+  { ok: true; value: T } | { ok: false; words: Said; path: (string | number)[]; unreachable: boolean; code?: string; there?: Entry };
 
 /** Posts to one of the shop's own routes; a lost server and a refusal are told apart. */
 export async function post<T>(url: string, body: unknown): Promise<Posted<T>> {
   try {
     const answer = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
     // An answer cut off half way, as by a reload, is no answer: what was sent is kept and sent again.
-    const said = (await answer.json()) as { error?: { code?: string; message: string; path?: (string | number)[]; there?: Entry } } & T;
+    const said = (await answer.json()) as {
+      error?: { code?: string; message: string; said?: Said; path?: (string | number)[]; there?: Entry };
+    } & T;
     if (answer.ok) return { ok: true, value: said };
-    const message = said.error?.message ?? `The shop’s computer answered with an error (${answer.status}).`;
+    const words = said.error?.said ?? said.error?.message ?? `The shop’s computer answered with an error (${answer.status}).`;
     const { code, there, path = [] } = said.error ?? {};
-    return { ok: false, message, path, unreachable: answer.status >= 500, ...(code ? { code } : {}), ...(there ? { there } : {}) };
+    return { ok: false, words, path, unreachable: answer.status >= 500, ...(code ? { code } : {}), ...(there ? { there } : {}) };
   } catch {
     return {
       ok: false,
-      message: 'The shop’s computer does not answer. Nothing typed is lost; try again in a moment.',
+      words: 'The shop’s computer does not answer. Nothing typed is lost; try again in a moment.',
       path: [],
       unreachable: true,
     };

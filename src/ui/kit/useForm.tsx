@@ -1,5 +1,7 @@
 'use client';
 import { useState } from 'react';
+import type { Said } from '@/core/units/say';
+import { useSaid } from './preferences';
 import { post, type Posted } from './send';
 
 export type Refusal = Extract<Posted<never>, { ok: false }>;
@@ -22,9 +24,9 @@ export interface Form<T extends object> {
   /** What is wrong with the whole of it: everything refused that no field of the form stands for. */
   whole: string | null;
   /** Refuses before anything is sent: at a field, or the whole by ''. */
-  refuse(field: string, words: string): null;
+  refuse(field: string, words: Said): null;
   /** Sends it; what came back, or null where it was refused and now says so at its field, in other words where `onRefused` gives them. */
-  send<V extends object>(url: string, body: object, onRefused?: (refusal: Refusal) => string | void): Promise<V | null>;
+  send<V extends object>(url: string, body: object, onRefused?: (refusal: Refusal) => Said | void): Promise<V | null>;
   busy: boolean;
   clear(): void;
 }
@@ -46,12 +48,13 @@ export function useForm<T extends object>(
   keyOf: (path: Path) => string = (path) => fieldNamed(path, Object.keys(blank)),
 ): Form<T> {
   const [typed, setTyped] = useState(blank);
-  const [problem, setProblem] = useState<{ field: string; words: string } | null>(null);
+  const [problem, setProblem] = useState<{ field: string; words: Said } | null>(null);
+  const inUnits = useSaid();
   const [busy, setBusy] = useState(false);
   const put: Form<T>['put'] = (change) =>
     setTyped((before) => ({ ...before, ...(typeof change === 'function' ? change(before) : change) }));
-  const at = (key: string) => (problem?.field === key ? problem.words : null);
-  const refuse = (field: string, words: string) => {
+  const at = (key: string) => (problem?.field === key ? inUnits(problem.words) : null);
+  const refuse = (field: string, words: Said) => {
     setProblem({ field, words });
     return null;
   };
@@ -61,19 +64,19 @@ export function useForm<T extends object>(
     at,
     refuse,
     busy,
-    whole: problem !== null && !Object.hasOwn(typed, problem.field) ? problem.words : null,
+    whole: problem !== null && !Object.hasOwn(typed, problem.field) ? inUnits(problem.words) : null,
     field: (key) => ({ value: String(typed[key] ?? ''), onChange: (text) => put({ [key]: text } as Partial<T>), problem: at(key) }),
     clear: () => {
       setProblem(null);
       setTyped(blank);
     },
-    async send<V extends object>(url: string, body: object, onRefused: (refusal: Refusal) => string | void = () => {}) {
+    async send<V extends object>(url: string, body: object, onRefused: (refusal: Refusal) => Said | void = () => {}) {
       setProblem(null);
       setBusy(true);
       const answer = await post<V>(url, body);
       setBusy(false);
       if (answer.ok) return answer.value;
-      return refuse(keyOf(answer.path), onRefused(answer) ?? answer.message);
+      return refuse(keyOf(answer.path), onRefused(answer) ?? answer.words);
     },
   };
 }

@@ -154,30 +154,7 @@ function BookSpread({ index, here, children }: BookSpreadProps) {
 
 interface GroupProps {
   group: string;
-  subjects:
-    | {
-        readonly names: readonly ['/shop-book/names', 'Names and passcodes'];
-        readonly money: readonly ['/shop-book/money', 'Shop, units, money'];
-        readonly seals: readonly ['/shop-book/seals', 'Signed records'];
-        readonly backups: readonly ['/shop-book/backups', 'Backups'];
-      }
-    | {
-        readonly schools: readonly ['/shop-book/schools', 'Schools'];
-        readonly damping: readonly ['/shop-book/damping', 'Damping templates'];
-        readonly ground: readonly ['/shop-book/ground', 'Ground'];
-      }
-    | {
-        readonly kinds: readonly ['/shop-book/kinds', 'Kinds of machine'];
-        readonly pistons: readonly ['/shop-book/pistons', 'Pistons and rods'];
-        readonly oils: readonly ['/shop-book/oils', 'Oils'];
-        readonly service: readonly ['/shop-book/service', 'Service lives'];
-      }
-    | {
-        readonly procedures: readonly ['/shop-book/procedures', 'Procedures'];
-        readonly cautions: readonly ['/shop-book/cautions', 'Cautions'];
-        readonly causes: readonly ['/shop-book/causes', 'Causes and cures'];
-        readonly training: readonly ['/training', 'Training'];
-      };
+  subjects: Readonly<Record<string, readonly [href: string, name: string]>>;
   here: BookSubject;
 }
 

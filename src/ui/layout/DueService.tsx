@@ -1,4 +1,6 @@
 'use client';
+import { useSaid } from '../kit/preferences';
+import { said } from '@/core/units/say';
 import Link from 'next/link';
 import { useState } from 'react';
 import { reminderText } from '@/judgement/job/service';
@@ -51,17 +53,18 @@ export function DueService({ due, today }: { due: DueLine[]; today: string }) {
 }
 
 function DueRow({ due, today }: { due: DueLine; today: string }) {
-  const [said, setSaid] = useState(due.remindedAt ? `reminded ${dayWords(due.remindedAt)}` : '');
+  const inUnits = useSaid();
+  const [note, setNote] = useState(due.remindedAt ? `reminded ${dayWords(due.remindedAt)}` : '');
   const copy = async () => {
     const text = reminderText({ owner: due.owner, machine: due.machine, name: due.rule, on: dayWords(due.on ?? today), words: due.words });
     try {
       await navigator.clipboard.writeText(text);
     } catch {
-      setSaid('▲ This browser does not let pages copy. Open the machine’s file for the text.');
+      setNote('▲ This browser does not let pages copy. Open the machine’s file for the text.');
       return;
     }
     const answer = await post(`/api/machines/${due.machineId}/reminders`, { end: due.end });
-    setSaid(answer.ok ? 'copied; noted as reminded today' : `▲ ${answer.message}`);
+    setNote(answer.ok ? 'copied; noted as reminded today' : inUnits(said`▲ ${answer.words}`));
   };
   return (
     <tr>
@@ -78,7 +81,7 @@ function DueRow({ due, today }: { due: DueLine; today: string }) {
           copy the reminder
         </QuietButton>
         <br />
-        <Small role="status">{said}</Small>
+        <Small role="status">{note}</Small>
       </td>
     </tr>
   );

@@ -1,6 +1,4 @@
 'use client';
-import { useSystem } from '../../fields/context';
-import { say } from '@/core/units/say';
 import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { Plus } from 'lucide-react';
 import { memo, useCallback, useState } from 'react';
@@ -40,7 +38,6 @@ function linesOf(entries: Entries, prefix: 'measure' | 'set', end: End, morePair
 
 /** The walk round the machine: the rear, then the front; Enter goes on to the next reading. */
 export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' | 'set'; locked: boolean }) {
-  const system = useSystem();
   const [more, setMore] = useState<Record<End, number>>({ rear: 1, front: 1 });
   const lines = useFact(
     useCallback(
@@ -51,10 +48,10 @@ export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' |
             end,
             lines: linesOf(live, prefix, end, more[end]),
             pairs: Math.max(...(['laden', 'unladen'] as const).map((state) => pairNumbers(live, prefix, end, state).length)),
-            failed: read && !read.result.ok ? { field: read.failedField, words: say(issueWords(read.result.issue), system) } : null,
+            failed: read && !read.result.ok ? { field: read.failedField, words: issueWords(read.result.issue) } : null,
           };
         }),
-      [prefix, more, system],
+      [prefix, more],
     ),
   );
   const before = { rear: 0, front: lines[0]!.lines.length };

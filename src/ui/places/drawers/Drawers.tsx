@@ -1,4 +1,5 @@
 'use client';
+import { said } from '@/core/units/say';
 import type { System } from '@/catalogue/system';
 import { lengthWords, lengthUnit, rateWords, rateUnit } from '../../kit/figureWords';
 import { useRouter } from 'next/navigation';
@@ -264,9 +265,9 @@ function useNewSpring(end: End, place: 'drawer' | 'supplier') {
       solidLength: bare('solidLength'),
       table: written.table.replaceAll(/\s*;\s*|,\s+/g, '\n'),
     };
-    const said = await addSpring(typed, end, place, sure === JSON.stringify(typed));
-    if (said?.asks) setSure(JSON.stringify(typed));
-    if (said) return refuse(said.field, said.asks ? `${said.words} Press once more if it is right.` : said.words);
+    const refusal = await addSpring(typed, end, place, sure === JSON.stringify(typed));
+    if (refusal?.asks) setSure(JSON.stringify(typed));
+    if (refusal) return refuse(refusal.field, refusal.asks ? said`${refusal.words} Press once more if it is right.` : refusal.words);
     form.clear();
     router.refresh();
   };

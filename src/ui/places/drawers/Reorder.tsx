@@ -78,11 +78,11 @@ function OrderHead() {
   );
 }
 
-interface ShortForJobsProps {
+interface ShortProps {
   shortages: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
 }
 
-function ShortForJobs({ shortages }: ShortForJobsProps) {
+function ShortForJobs({ shortages }: ShortProps) {
   return (
     <Titled title="Short for jobs on the stands" aside={`${shortages.length}`}>
       {shortages.length === 0 ? (
@@ -94,11 +94,7 @@ function ShortForJobs({ shortages }: ShortForJobsProps) {
   );
 }
 
-interface ShortTableProps {
-  shortages: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
-}
-
-function ShortTable({ shortages }: ShortTableProps) {
+function ShortTable({ shortages }: ShortProps) {
   return (
     <Table aria-label="Short">
       <thead>

@@ -1,4 +1,5 @@
 'use client';
+import { useSaid } from '../../kit/preferences';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -206,6 +207,7 @@ function DiameterRow({ d, thicknesses, shims, onTake }: DiameterRowProps) {
 
 /** The drawer of a new shop: a bought assortment is counted in at once, so many of each size. */
 function Assortment() {
+  const inUnits = useSaid();
   const router = useRouter();
   const [inner, setInner] = useState<string | null>(null);
   const [each, setEach] = useState('');
@@ -215,7 +217,7 @@ function Assortment() {
     if (inner === null) return setProblem('Choose the post it goes on.');
     if (!Number.isInteger(count) || count < 1 || count > 99) return setProblem('Type how many of each size there are, 1 to 99.');
     const answer = await post('/api/shims/assortment', { innerMm: Number(inner), each: count });
-    setProblem(answer.ok ? '' : answer.message);
+    setProblem(answer.ok ? '' : inUnits(answer.words));
     router.refresh();
   };
   return (

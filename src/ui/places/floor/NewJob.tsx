@@ -135,10 +135,10 @@ function useNewJob({ machines, chosenMachineId, usualDay }: Props) {
       promisedOn: day,
       ...(isIn ? { anyway: true } : {}),
     };
-    const opened = await form.send<{ jobId: number }>('/api/jobs', job, ({ code, path, message }) => {
+    const opened = await form.send<{ jobId: number }>('/api/jobs', job, ({ code, path, words }) => {
       setIsIn(code === 'machine-is-in');
       const field = path.find((p) => typeof p === 'string' && p.startsWith('machine.'));
-      if (typeof field === 'string') store.setProblem(field, message);
+      if (typeof field === 'string') store.setProblem(field, words);
       if (path.includes('email')) return 'Type the address as name@place, or leave it empty.';
     });
     if (opened) router.push(`/jobs/${opened.jobId}/ask`);

@@ -1,6 +1,6 @@
 'use client';
 import { useSaid } from '../../kit/preferences';
-import { mm, rate, said, sayMetric } from '@/core/units/say';
+import { mm, rate, said, type Said } from '@/core/units/say';
 import { Sentence } from '../../kit/Sentence';
 import { MmSlider } from '../../kit/slider';
 import { useDeferredValue, useMemo, useState } from 'react';
@@ -132,12 +132,12 @@ function Pivots({ withRocker }: { withRocker: boolean }) {
 }
 
 /** What is wrong with a figure as a whole, said at its field. */
-function problemAt(figures: Entries, field: string): string | null {
+function problemAt(figures: Entries, field: string): Said | null {
   const kind = leverageKindOf(figures);
-  if (isUnusable(kind) && kind.field === field) return sayMetric(issueWords(kind.issue));
+  if (isUnusable(kind) && kind.field === field) return issueWords(kind.issue);
   if (isMissing(kind) || isUnusable(kind) || kind.kind !== 'table') return null;
   const made = leverageOf(kind, 1);
-  return made.ok ? null : sayMetric(issueWords(made.issue));
+  return made.ok ? null : issueWords(made.issue);
 }
 
 const SHOWN = 12;

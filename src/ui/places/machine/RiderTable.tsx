@@ -1,7 +1,7 @@
 'use client';
 import type { ReadEntry } from '@/catalogue/entry';
 import type { Result } from '@/core/result';
-import { kg as kgSaid, rate as rateSaid, said, sayMetric } from '@/core/units/say';
+import { kg as kgSaid, rate as rateSaid, said } from '@/core/units/say';
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -86,6 +86,7 @@ interface RiderAskedProps {
 }
 
 function RiderAsked({ massUnit, typed, setTyped, read }: RiderAskedProps) {
+  const inUnits = useSaid();
   return (
     <div className="no-print" style={{ display: 'flex', gap: '1rem', alignItems: 'end', marginBottom: '1rem' }}>
       <PlainField
@@ -93,7 +94,7 @@ function RiderAsked({ massUnit, typed, setTyped, read }: RiderAskedProps) {
         unit={massUnit}
         value={typed}
         onChange={setTyped}
-        problem={read && !read.ok ? sayMetric(issueWords(read.issue)) : null}
+        problem={read && !read.ok ? inUnits(issueWords(read.issue)) : null}
       />
       <Button onPress={() => window.print()}>
         <Printer size={16} aria-hidden /> Print

@@ -4,12 +4,10 @@ import { jobNumber } from '@/catalogue/jobs';
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
-import { type CardFacts, NEXT } from '@/judgement/job/card';
+import { type CardFacts, partsOf, setFor } from '@/judgement/job/card';
 import { Stance } from '../../figures/Stance';
-import { readyMessage } from '@/judgement/job/message';
-import { useState } from 'react';
-import { Fold } from '../../kit/Fold';
-import { Button, Heading, LinkButton, Small, Table } from '../../kit/primitives';
+import { TellCustomer } from './TellCustomer';
+import { Button, Heading, LinkButton, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
 import { SETUP_KIND } from './Setups';
@@ -155,50 +153,19 @@ function CardStance({ card }: { card: CardFacts }) {
 }
 
 /** What each adjuster does, what to do next, and when it is due again. */
-function CardWords({ card: { turns, due } }: { card: CardFacts }) {
-  const parts: [title: string, words: readonly string[]][] = [
-    ['What each does', turns],
-    ['What comes next', NEXT],
-    ['Service, as the book stands today', due],
-  ];
+function CardWords({ card }: { card: CardFacts }) {
   return (
     <div>
-      {parts
-        .filter(([, words]) => words.length > 0)
-        .map(([title, words]) => (
-          <section key={title} aria-label={title}>
-            <Heading>{title}</Heading>
-            <ul>
-              {words.map((w) => (
-                <li key={w}>{w}</li>
-              ))}
-            </ul>
-          </section>
-        ))}
-    </div>
-  );
-}
-
-/** The words that tell the customer it is ready, sent by the device's own mail or messages, or copied. */
-function TellCustomer({ card, link }: { card: CardFacts; link: string | null }) {
-  const [said, setSaid] = useState('');
-  const { text, mail, sms } = readyMessage(card, link);
-  const copy = () =>
-    void navigator.clipboard.writeText(text).then(
-      () => setSaid('Copied.'),
-      () => setSaid('▲ This browser does not let pages copy. Mark the words and copy them by hand.'),
-    );
-  return (
-    <div className="no-print" style={{ maxWidth: '52rem', margin: '0 auto 1rem' }}>
-      <Fold title="Tell the customer it is ready" level={2}>
-        <p style={{ whiteSpace: 'pre-line', padding: '0.5rem 0' }}>{text}</p>
-        <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0.75rem', alignItems: 'center' }}>
-          {mail && <LinkButton href={mail}>By e-mail</LinkButton>}
-          {sms && <LinkButton href={sms}>By text message</LinkButton>}
-          <Button onPress={copy}>Copy the words</Button>
-          <Small role="status">{said || (mail || sms ? '' : 'The book has neither e-mail nor telephone of this customer.')}</Small>
-        </p>
-      </Fold>
+      {partsOf(card).map(({ title, words }) => (
+        <section key={title} aria-label={title}>
+          <Heading>{title}</Heading>
+          <ul>
+            {words.map((w) => (
+              <li key={w}>{w}</li>
+            ))}
+          </ul>
+        </section>
+      ))}
     </div>
   );
 }
@@ -217,7 +184,7 @@ function CardLinks({ card }: { card: CardFacts }) {
   );
 }
 
-function CardEnd({ end, lines }: { end: 'rear' | 'front'; lines: SetupLine[] }) {
+function CardEnd({ end, lines }: { end: End; lines: SetupLine[] }) {
   return (
     <section>
       <Heading style={{ color: `var(--${end})` }}>{END_NAMES[end]}</Heading>
@@ -240,7 +207,7 @@ function CardEnd({ end, lines }: { end: 'rear' | 'front'; lines: SetupLine[] }) 
 }
 
 function CardHead({ card, square }: { card: CardFacts; square: string | null }) {
-  const { machine, customer, registration, technician, shop, load } = card;
+  const { machine, customer, registration, technician, shop } = card;
   return (
     <header>
       <div>
@@ -254,7 +221,7 @@ function CardHead({ card, square }: { card: CardFacts; square: string | null }) 
           {customer}
           {registration ? ` · ${registration}` : ''}
         </div>
-        {load.length > 0 && <div>Set for: {load.join(' · ')}</div>}
+        <div>{setFor(card)}</div>
       </div>
       <div className="right">
         <div>

@@ -1,6 +1,6 @@
 'use client';
 import type { Form } from '../../kit/useForm';
-import { sayMetric } from '@/core/units/say';
+import { said, type Said } from '@/core/units/say';
 import { ArrowDown, ArrowUp, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -83,11 +83,11 @@ const blankStep = (): Draft =>
   });
 
 /** The steps as they would be kept, or the first that cannot be, counted from 0, and why. */
-function checked(steps: readonly Draft[]): { steps: ProcedureStep[] } | { at: number; words: string } {
+function checked(steps: readonly Draft[]): { steps: ProcedureStep[] } | { at: number; words: Said } {
   const kept: ProcedureStep[] = [];
   for (const [at, { askLines, ...step }] of steps.entries()) {
     const asks = asksIn(askLines);
-    if (!asks.ok) return { at, words: sayMetric(issueWords({ code: 'asks-unreadable', data: { line: asks.line, text: asks.text } })) };
+    if (!asks.ok) return { at, words: issueWords({ code: 'asks-unreadable', data: { line: asks.line, text: asks.text } }) };
     if (step.title.trim() === '' || step.say.trim() === '') return { at, words: 'A step needs a title and what to do.' };
     kept.push({ ...step, asks: asks.asks });
   }
@@ -116,7 +116,7 @@ function ProcedureEditor({ page, onDone }: { page: Procedure; onDone(): void }) 
   );
   const save = async () => {
     const found = checked(steps);
-    if ('at' in found) return form.refuse(stepNamed(found.at), `Step ${found.at + 1}: ${found.words}`);
+    if ('at' in found) return form.refuse(stepNamed(found.at), said`Step ${found.at + 1}: ${found.words}`);
     const { name, reason } = form.typed;
     if (reason.trim() === '') return form.refuse('reason', 'Say why the book changes.');
     const next = { version: 'procedure/1', ...page, name, steps: found.steps };

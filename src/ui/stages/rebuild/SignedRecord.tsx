@@ -1,7 +1,8 @@
 'use client';
 import { fieldName } from '@/judgement/job/changes';
 import type { Form } from '../../kit/useForm';
-import { sayMetric } from '@/core/units/say';
+import type { Said } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
 import { useMemo, useState } from 'react';
 import { fieldDef } from '@/catalogue/fields';
 import { SETUP_FIELDS, withPrefix } from '@/catalogue/fields/setup';
@@ -76,7 +77,7 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
   const unread = useMemo(() => {
     if (!field || text === '') return null;
     const read = readEntry(fieldDef(field), text);
-    return read.ok ? null : sayMetric(issueWords(read.issue));
+    return read.ok ? null : issueWords(read.issue);
   }, [field, text]);
   const send = async () => {
     const { refuse } = form;
@@ -102,12 +103,13 @@ interface CorrectionFieldsProps {
   field: string | null;
   form: Form<{ field: string | null; text: string; reason: string; technicianId: number | null; passcode: string }>;
   stood: { text: string; unit: string | null; value: number | null } | undefined;
-  unread: string | null;
+  unread: Said | null;
   send: () => Promise<null | undefined>;
   onDone: () => void;
 }
 
 function CorrectionFields({ field, form, stood, unread, send, onDone }: CorrectionFieldsProps) {
+  const inUnits = useSaid();
   return (
     <SignRow>
       <FigurePick field={field} form={form} />
@@ -115,7 +117,7 @@ function CorrectionFields({ field, form, stood, unread, send, onDone }: Correcti
         <PlainField
           label={stood ? `As it should read (signed: ${withUnit(stood)})` : 'As it should read'}
           {...form.field('text')}
-          problem={unread ?? form.at('text')}
+          problem={unread ? inUnits(unread) : form.at('text')}
         />
       </div>
       <div className="who">

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { End } from '@/catalogue/ends';
 import { fieldDef } from '@/catalogue/fields';
 import { unitOf } from '@/catalogue/fields/kinds';
+import { useSaid } from '../../kit/preferences';
 import { useSystem } from '../../fields/context';
 import { useBench } from '../../job/BenchContext';
 import { meant } from '../../kit/meant';
@@ -14,6 +15,7 @@ import { Button, QuietButton } from '../../kit/primitives';
 export function QuickCandidate({ end }: { end: End }) {
   const { reload } = useBench();
   const unit = unitOf(fieldDef(`found.${end}.spring`), useSystem());
+  const inUnits = useSaid();
   const [rate, setRate] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [asks, setAsks] = useState(false);
@@ -22,7 +24,7 @@ export function QuickCandidate({ end }: { end: End }) {
     const text = meant(rate, unit);
     const said = await addSpring({ name: `To order, ${text}`, rate: text, freeLength: '', solidLength: '' }, end, 'supplier', isMeant);
     setAsks(said?.asks ?? false);
-    if (said) return setProblem(said.words);
+    if (said) return setProblem(inUnits(said.words));
     setRate('');
     setProblem(null);
     reload();

@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { Forces } from './Forces';
 import type { DrawnStack } from '@/core/damper/view';
 import { PickList } from './PickList';
-import { bar, mPa, mPerS, said, sayMetric } from '@/core/units/say';
+import { bar, mPa, mPerS, said } from '@/core/units/say';
 import { Sentence } from '../../kit/Sentence';
 import { useSaid } from '../../kit/preferences';
 import { type ReactNode } from 'react';
@@ -286,7 +286,7 @@ function Search({ sheet, view }: { sheet: Sheet; view: DamperView }) {
           ? { damper: { ...inMidRange(aim.damper, side), oil: aim.damper.oil }, free: valve, target: target.value.points, shims: drawer }
           : null
       }
-      waits={target && !target.ok ? sayMetric(issueWords(target.issue)) : 'The search waits for an aim and a stack in this valve.'}
+      waits={target && !target.ok ? issueWords(target.issue) : 'The search waits for an aim and a stack in this valve.'}
       search={search}
       looked={looked}
       onLook={setLooked}

@@ -1,5 +1,6 @@
 'use client';
-import { sayMetric } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
+import type { Said } from '@/core/units/say';
 import { GripVertical, Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components';
@@ -320,10 +321,11 @@ function Counts({ locked, name, put, i, s }: CountsProps) {
 function AddLine({ onAdd }: { onAdd(shims: Shim[]): void }) {
   const unit = useSystem() === 'metric' ? 'mm' : 'in';
   const [line, setLine] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Said | null>(null);
+  const inUnits = useSaid();
   const add = () => {
     const read = shimsIn(line, unit);
-    if (!read.ok) return setProblem(line.trim() === '' ? null : sayMetric(issueWords(read.issue)));
+    if (!read.ok) return setProblem(line.trim() === '' ? null : issueWords(read.issue));
     setProblem(null);
     setLine('');
     onAdd(read.value);
@@ -334,7 +336,7 @@ function AddLine({ onAdd }: { onAdd(shims: Shim[]): void }) {
         label={`Add shims, ${unit}: diameter × thickness × count, then Enter`}
         value={line}
         onChange={setLine}
-        problem={problem}
+        problem={problem && inUnits(problem)}
       />
     </div>
   );

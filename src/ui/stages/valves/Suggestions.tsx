@@ -1,4 +1,5 @@
 'use client';
+import type { Said } from '@/core/units/say';
 import { Sentence } from '../../kit/Sentence';
 import { useState } from 'react';
 import { pieces } from '@/core/damper/shims';
@@ -17,7 +18,7 @@ import type { Searching } from './useValves';
 interface Props {
   request: Omit<SearchRequest, 'limits' | 'seed' | 'tries'> | null;
   /** Why there is nothing to search yet. */
-  waits: string;
+  waits: Said;
   search: Searching;
   looked: number;
   onLook(i: number): void;
@@ -115,7 +116,7 @@ interface SearchButtonProps {
   begin: () => void;
   request: Omit<SearchRequest, 'limits' | 'seed' | 'tries'> | null;
   locked: boolean;
-  waits: string;
+  waits: Said;
 }
 
 function SearchButton({ running, search, begin, request, locked, waits }: SearchButtonProps) {
@@ -129,14 +130,17 @@ function SearchButton({ running, search, begin, request, locked, waits }: Search
           Search the drawer
         </Button>
       )}
-      <Small role="status">{request === null ? waits : statusOf(search, wordsIn(system))}</Small>
+      <Small role="status">{request === null ? <Sentence of={waits} /> : statusOf(search, wordsIn(system))}</Small>
     </p>
   );
 }
 
+/** Limits of the search as typed. */
+type TypedLimits = Record<'leastFaceShims' | 'mostShims' | 'mostCrossovers' | 'mostSwapped', string>;
+
 interface LimitFieldsProps {
-  typed: { leastFaceShims: string; mostShims: string; mostCrossovers: string; mostSwapped: string };
-  setTyped: (next: { leastFaceShims: string; mostShims: string; mostCrossovers: string; mostSwapped: string }) => void;
+  typed: TypedLimits;
+  setTyped: (next: TypedLimits) => void;
   problem: string | null;
 }
 

@@ -1,5 +1,5 @@
 'use client';
-import { sayMetric } from '@/core/units/say';
+import { useSaid } from '../../kit/preferences';
 import { failureWords } from '@/workers/working';
 import { post } from '../../kit/send';
 import { calibrateTo, simulateRun } from './useValves';
@@ -35,6 +35,7 @@ export function useDyno({ damper, valve, gasForceN }: DynoProps) {
   const store = useFieldStore();
   const [run, setRun] = useState<Run>('before');
   const [reading, setReading] = useState<DynoReading>(USUAL_READING);
+  const inUnits = useSaid();
   const [problem, setProblem] = useState<string | null>(null);
   const [fit, setFit] = useState<{ of: Run; result: Result<Calibration> } | null>(null);
   const [said, setSaid] = useState('');
@@ -70,7 +71,7 @@ export function useDyno({ damper, valve, gasForceN }: DynoProps) {
       if (!ready) return;
       const answer = await simulateRun({ ...ready, seed: data.machine.id * DAMPERS.length + DAMPERS.indexOf(damper) });
       if (answer.ok) keep(answer.value);
-      else setProblem(sayMetric(issueWords(answer.issue)));
+      else setProblem(inUnits(issueWords(answer.issue)));
     });
   const calibrate = () =>
     attempt(async () => {
@@ -80,7 +81,7 @@ export function useDyno({ damper, valve, gasForceN }: DynoProps) {
     if (!points.ok) return;
     const calibration = { damper, jobId: data.job.id, run, oil: grade.name, found, points: points.value };
     const kept = await post<{ id: number }>(`/api/machines/${data.machine.id}/calibrations`, calibration);
-    if (!kept.ok) return setProblem(kept.message);
+    if (!kept.ok) return setProblem(inUnits(kept.words));
     const put = (figure: ValveFigure, text: string) => machineStore.put(`machine.damper.${damper}.${valve}.${figure}`, text);
     put('cd.port', found.cd.toFixed(3));
     put('cd.curtain', found.cd.toFixed(3));
