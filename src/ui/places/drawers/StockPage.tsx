@@ -12,7 +12,7 @@ import { FormProblem, useForm } from '../../kit/useForm';
 import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
 import { CsvColumns, type Taken } from '../../kit/CsvColumns';
-import { Button, Empty, QuietButton, Small, Table } from '../../kit/primitives';
+import { Button, Empty, QuietButton, Small, Table, Wide } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { DrawerPlaces } from '../../layout/Places';
 import { Ledger, thereWords } from './Ledger';
@@ -73,25 +73,27 @@ interface KindTableProps {
 
 function KindTable({ kind, rows, setOpen }: KindTableProps) {
   return (
-    <Table aria-label={STOCK_KINDS[kind]}>
-      <thead>
-        <tr>
-          <th>Item</th>
-          <th className="number">There</th>
-          <th className="number">Order at</th>
-          <th className="number">Price</th>
-          <th>Supplier</th>
-          <th>
-            <span className="visually-hidden">Ledger</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((i) => (
-          <StockRow key={i.id} i={i} setOpen={setOpen} />
-        ))}
-      </tbody>
-    </Table>
+    <Wide>
+      <Table aria-label={STOCK_KINDS[kind]}>
+        <thead>
+          <tr>
+            <th>Item</th>
+            <th className="number">There</th>
+            <th className="number">Order at</th>
+            <th className="number">Price</th>
+            <th>Supplier</th>
+            <th>
+              <span className="visually-hidden">Ledger</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((i) => (
+            <StockRow key={i.id} i={i} setOpen={setOpen} />
+          ))}
+        </tbody>
+      </Table>
+    </Wide>
   );
 }
 

@@ -12,7 +12,7 @@ import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
-import { Button, QuietButton, Small, Table } from '../../kit/primitives';
+import { Button, QuietButton, Small, Table, Wide } from '../../kit/primitives';
 import { BookFrame } from '../../layout/BookFrame';
 import { dayWords } from '../../kit/time';
 import { PageEditor } from './PageEditor';
@@ -39,14 +39,16 @@ export function CausePages({ causes }: { causes: Cause[] }) {
           memory are worth twelve outcomes: each ride kept or taken back is counted beside them, and moves them.
         </Small>
       </p>
-      <Table aria-label="Causes">
-        <CauseHead />
-        <tbody>
-          {causes.map((c) => (
-            <Row key={c.page.id} cause={c} open={open === c.page.id} onOpen={() => setOpen(open === c.page.id ? null : c.page.id)} />
-          ))}
-        </tbody>
-      </Table>
+      <Wide>
+        <Table aria-label="Causes">
+          <CauseHead />
+          <tbody>
+            {causes.map((c) => (
+              <Row key={c.page.id} cause={c} open={open === c.page.id} onOpen={() => setOpen(open === c.page.id ? null : c.page.id)} />
+            ))}
+          </tbody>
+        </Table>
+      </Wide>
     </BookFrame>
   );
 }
@@ -110,7 +112,7 @@ function Sheet({ cause }: { cause: Cause }) {
   return (
     <div style={{ padding: '0.25rem 0 1rem' }}>
       <p style={{ maxWidth: '70ch' }}>{page.says}</p>
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(22rem, 1fr))', gap: '0 2rem' }}>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(min(22rem, 100%), 1fr))', gap: '0 2rem' }}>
         <BringsAbout page={page} counts={counts} learnt={learnt} />
         <ToldBy page={page} counts={counts} learnt={learnt} />
       </div>

@@ -12,7 +12,7 @@ import { balanceWords, bounceOf, bounceWords, legsSet, torquesOf } from '@/judge
 import { issueWords } from '@/schema/words';
 import { dayWords } from '../../kit/time';
 import { useSaid } from '../../kit/preferences';
-import { Button, Caution, Empty, EndName, LinkButton, Small, Table, Warn } from '../../kit/primitives';
+import { Button, Caution, Empty, EndName, LinkButton, Small, Table, Warn, Wide } from '../../kit/primitives';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useLive } from '../../fields/context';
 import { withUnit } from '@/catalogue/entry';
@@ -176,28 +176,30 @@ function TorquesAgain() {
 
 function TorqueTable({ torques }: { torques: NotedTorque[] }) {
   return (
-    <Table aria-label="Torques">
-      <thead>
-        <tr>
-          <th>Fastener</th>
-          <th className="number">In the rebuild</th>
-          <th>Origin of the figure</th>
-          <th className="number">Again</th>
-        </tr>
-      </thead>
-      <tbody>
-        {torques.map((t) => (
-          <tr key={t.i}>
-            <td>{t.place}</td>
-            <td className="number">{withUnit(t.entry)}</td>
-            <td>{t.origin || <Small>▲ not written down</Small>}</td>
-            <td style={{ width: '11rem' }}>
-              <EntryField field={`set.again.${t.i}.value`} label={`${t.place}, again`} />
-            </td>
+    <Wide>
+      <Table aria-label="Torques">
+        <thead>
+          <tr>
+            <th>Fastener</th>
+            <th className="number">In the rebuild</th>
+            <th>Origin of the figure</th>
+            <th className="number">Again</th>
           </tr>
-        ))}
-      </tbody>
-    </Table>
+        </thead>
+        <tbody>
+          {torques.map((t) => (
+            <tr key={t.i}>
+              <td>{t.place}</td>
+              <td className="number">{withUnit(t.entry)}</td>
+              <td>{t.origin || <Small>▲ not written down</Small>}</td>
+              <td style={{ minWidth: '6rem', width: '11rem' }}>
+                <EntryField field={`set.again.${t.i}.value`} label={`${t.place}, again`} look="cell" />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Wide>
   );
 }
 
