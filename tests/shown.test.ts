@@ -288,8 +288,10 @@ describe('what is refused', () => {
 
   test('a spring no end usually has is asked about in the units shown', () => {
     const spring = { rateNPerMm: 96.3, freeLengthMm: 800, solidLengthMm: null, forceTable: null };
-    expect(say(unusualSpring(spring, 'front')!.words, 'imperial')).toBe('550 lbf/in is unusual for a fork spring: 11 to 143 lbf/in are.');
-    expect(say(unusualSpring(spring, 'rear')!.words, 'metric')).toBe('800 mm is unusual for a rear spring: 100 to 350 mm are.');
+    expect(say(unusualSpring(spring, 'front')!.words, 'imperial')).toBe(
+      '550 lbf/in (96.3 N/mm) is unusual for a fork spring: 11 to 143 lbf/in are.',
+    );
+    expect(say(unusualSpring(spring, 'rear')!.words, 'metric')).toBe('800 mm (31.50 in) is unusual for a rear spring: 100 to 350 mm are.');
     expect(unusualSpring({ ...spring, freeLengthMm: 200 }, 'rear')).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import { mm, rate, said, type Said } from '@/core/units/say';
+import { inBoth, mm, rate, said, type Said } from '@/core/units/say';
 import { err, errAt, ok, type Result } from '@/core/result';
 import type { ForcePoint } from '@/core/spring/law';
 import { parseQuantity } from '@/core/units/parse';
@@ -47,19 +47,19 @@ export function readNewSpring(typed: { rate: string; freeLength: string; solidLe
 const USUAL_RATE = { rear: [10, 300], front: [2, 25] } as const;
 const USUAL_LENGTH_MM = { rear: [100, 350], front: [150, 600] } as const;
 
-/** A figure no spring of this end usually has, in words to ask about; null where all are usual. */
+/** A figure no spring of this end usually has, in words to ask about, in both units since one is often meant for the other; null where all are usual. */
 export function unusualSpring({ rateNPerMm, freeLengthMm }: SpringFigures, end: End): { field: string; words: Said } | null {
   const beyond = (x: number, [least, most]: readonly [number, number]) => x < least || x > most;
   const name = end === 'rear' ? 'a rear spring' : 'a fork spring';
   if (beyond(rateNPerMm, USUAL_RATE[end]))
     return {
       field: 'rate',
-      words: said`${rate(rateNPerMm)} is unusual for ${name}: ${rate(USUAL_RATE[end][0], 0, 'to', USUAL_RATE[end][1])} are.`,
+      words: said`${inBoth(rate(rateNPerMm))} is unusual for ${name}: ${rate(USUAL_RATE[end][0], 0, 'to', USUAL_RATE[end][1])} are.`,
     };
   if (freeLengthMm !== null && beyond(freeLengthMm, USUAL_LENGTH_MM[end]))
     return {
       field: 'freeLength',
-      words: said`${mm(freeLengthMm, 0)} is unusual for ${name}: ${mm(USUAL_LENGTH_MM[end][0], 0, 'to', USUAL_LENGTH_MM[end][1])} are.`,
+      words: said`${inBoth(mm(freeLengthMm, 0))} is unusual for ${name}: ${mm(USUAL_LENGTH_MM[end][0], 0, 'to', USUAL_LENGTH_MM[end][1])} are.`,
     };
   return null;
 }

@@ -12,6 +12,8 @@ export interface Figure {
   /** Decimals in the metric unit; a tenth or a hundredth leaves an even figure without. */
   decimals: number | 'tenth' | 'hundredth';
   signed?: true;
+  /** Said in both systems, the one not shown in brackets: where the question is which was meant. */
+  inBoth?: true;
   /** A second figure of the same kind: "12 → 14 N", "0 to 20 mm", "51.6 ± 4.3 N/mm". */
   second?: { by: '→' | 'to' | '±'; value: number };
 }
@@ -41,6 +43,8 @@ export const mPa = (value: number): Figure => figure('MPa', value, 0);
 export const celsius = (value: number): Figure => figure('°C', value, 0);
 /** The same figure with its sign, also where it is above nothing. */
 export const signed = (of: Figure): Figure => ({ ...of, signed: true });
+/** The same figure in both systems, "64.0 N/mm (365 lbf/in)". */
+export const inBoth = (of: Figure): Figure => ({ ...of, inBoth: true });
 
 const isFigure = (part: unknown): part is Figure => typeof part === 'object' && part !== null && 'unit' in part;
 const partsOf = (said: Said | Figure): readonly (string | Figure)[] => (typeof said === 'string' ? [said] : isFigure(said) ? [said] : said);
@@ -125,8 +129,11 @@ export const say = (sentence: Said | Figure, system: 'metric' | 'imperial'): str
   partsOf(sentence)
     .map((part) => {
       if (typeof part === 'string') return part;
-      const { number, name } = figureText(part, system);
-      return `${number} ${name}`;
+      const inSystem = (which: 'metric' | 'imperial') => {
+        const { number, name } = figureText(part, which);
+        return `${number} ${name}`;
+      };
+      return part.inBoth ? `${inSystem(system)} (${inSystem(system === 'metric' ? 'imperial' : 'metric')})` : inSystem(system);
     })
     .join('');
 

@@ -34,7 +34,8 @@ const Rows = styled(Table)`
     padding-top: 0.1rem;
     padding-bottom: 0.1rem;
   }
-  td:first-child {
+  td:first-child,
+  td:last-child {
     white-space: nowrap;
   }
 `;
@@ -154,7 +155,7 @@ function SpringTable({ springs, ...row }: SpringTableProps) {
             <th className="number">As marked</th>
             <th className="number">Free length</th>
             <th className="number">Solid length</th>
-            <th>There</th>
+            <th style={{ minWidth: '10rem' }}>There</th>
             <th>
               <span className="visually-hidden">Take off</span>
             </th>
@@ -180,9 +181,9 @@ function SpringRow({ s, stockOf, onLedger, onTester }: Omit<SpringTableProps, 's
   };
   return (
     <tr id={`spring-${s.id}`}>
-      <ThereCell s={s} />
+      <td>{s.name}</td>
       <RateCell s={s} />
-      <SpringButtons s={s} />
+      <MarkedCell s={s} />
       <td className="number">{length(s.freeLengthMm)}</td>
       <td className="number">{length(s.solidLengthMm)}</td>
       <td>
@@ -209,11 +210,7 @@ function SpringRow({ s, stockOf, onLedger, onTester }: Omit<SpringTableProps, 's
   );
 }
 
-function ThereCell({ s }: { s: ListedSpring }) {
-  return <td>{s.name}</td>;
-}
-
-function SpringButtons({ s }: { s: ListedSpring }) {
+function MarkedCell({ s }: { s: ListedSpring }) {
   return (
     <td className="number">
       <Small>

@@ -29,11 +29,10 @@ export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
             <Table aria-label="History of the job">
               <thead>
                 <tr>
-                  <th>When</th>
+                  <th>When and who</th>
                   <th>What</th>
                   <th>Before</th>
                   <th>Since</th>
-                  <th>Who</th>
                 </tr>
               </thead>
               <tbody>
@@ -53,18 +52,18 @@ export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
 function ChangeRow({ change: { at, what, before, now, who, device, isUndoing } }: { change: Change }) {
   return (
     <tr>
-      <td>
-        {dayWords(at)} <Small suppressHydrationWarning>{timeWords(at)}</Small>
+      <td style={{ whiteSpace: 'nowrap' }}>
+        {dayWords(at)}
+        <br />
+        <Small suppressHydrationWarning>
+          {[timeWords(at), who || 'nobody named', device !== 'by hand' && device].filter(Boolean).join(', ')}
+        </Small>
       </td>
       <td>{what}</td>
       <td>{before ?? <Small>–</Small>}</td>
       <td>
         <b>{now === '' ? 'emptied' : now}</b>
         {isUndoing && <Small> taken back</Small>}
-      </td>
-      <td>
-        {who || <Small>nobody named</Small>}
-        {device !== 'by hand' && <Small> {device}</Small>}
       </td>
     </tr>
   );
