@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { axe } from './axe';
-import { misfits } from './misfits';
+import { misfits, screens } from './misfits';
 import { demoDirectory, Server } from './server';
 
 /** Every view of the demo: accessible, quiet, and whole at each size. The longest of the browser tests, so its file comes first. */
@@ -79,6 +79,8 @@ test('each view is accessible by day and by night, quiet, and nothing of it runs
     await page.goto(server.base + view);
     await expect(page.getByRole('main')).toBeVisible();
     found.push(...(await misfits(page, view)));
+    const isStage = BENCH_STAGES.some((stage) => view.endsWith(`/${stage}`));
+    if (isStage && (await screens(page)) > 2) found.push(`${view} is ${(await screens(page)).toFixed(2)} screens long at 1280x800`);
     if (filledOtherwise.includes(view)) continue;
     await scan(view);
     for (const sheet of view.endsWith('/ask') ? ['Ride and complaint', 'As it came in', 'Machine'] : []) {

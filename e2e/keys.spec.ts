@@ -154,14 +154,11 @@ test('signing says what is not recorded, and wants a name', async ({ page }) => 
   await expect(page.getByText(/▲ Not recorded: .*fork oil level.*It can be signed without/)).toBeVisible();
   await page.getByRole('button', { name: 'Sign the rebuild' }).click();
   await expect(page.getByText('Choose who signs.')).toBeVisible();
-  for (const caution of [
-    'A compressed spring holds more than half a tonne',
-    'Fork caps fly',
-    'Nitrogen only',
-    'Support the calipers',
-    'The maker’s manual decides every torque',
-  ])
+  await page.getByRole('button', { name: 'Before dismantling: springs under load, caps, gas and brakes' }).click();
+  for (const caution of ['A compressed spring holds more than half a tonne', 'Fork caps fly', 'Nitrogen only', 'Support the calipers'])
     await expect(page.getByText(caution)).toBeVisible();
+  await page.getByRole('radio', { name: /^Torques, / }).click();
+  await expect(page.getByText('The maker’s manual decides every torque')).toBeVisible();
 });
 
 test('the lineage tells what changed, two set-ups lie side by side, and the card prints on paper alone', async ({ page }) => {

@@ -80,6 +80,7 @@ test('one step at a time by keyboard; a reload and a lost server in mid-step los
 
 test('what the job wants from the drawers is set aside, and what is short is on the Floor and the list to order', async ({ page }) => {
   await page.goto(`${server.base}/jobs/${rally}/rebuild`);
+  await page.getByRole('radio', { name: /^Parts, .* short/ }).click();
   const wanted = page.getByRole('table', { name: 'Wanted from the drawers' });
   await expect(wanted.getByRole('row', { name: /Fork bush kit 48/ })).toContainText('▲ 2');
   await page.getByRole('button', { name: 'Set these aside for this job' }).click();
@@ -187,8 +188,8 @@ test('machines due are on the Floor with words for the owner; the set-up stage j
   expect((await page.request.get(`${server.base}/api/service/calendar`)).headers()['content-type']).toContain('text/calendar');
   const single = await server.jobOf('Single dives');
   await page.goto(`${server.base}/jobs/${single}/set`);
-  await page.getByRole('textbox', { name: 'Swings past rest that are seen' }).first().fill('4');
-  await page.getByRole('textbox', { name: 'Swings past rest that are seen' }).last().fill('0');
+  await page.getByRole('textbox', { name: 'Swings seen' }).first().fill('4');
+  await page.getByRole('textbox', { name: 'Swings seen' }).last().fill('0');
   await expect(page.getByText(/The rear swings on longer than the front/)).toBeVisible();
   await page.getByRole('textbox', { name: 'set to' }).nth(3).fill('9');
   await expect(page.getByRole('table', { name: 'Left against right' })).toContainText('9');

@@ -56,6 +56,9 @@ export function overlaps(page: Page): Promise<string[]> {
   });
 }
 
+/** How many screens long the page is at its present size. */
+export const screens = (page: Page) => page.evaluate(() => document.documentElement.scrollHeight / window.innerHeight);
+
 /** All that does not fit, each with the view's name; the page is left at the largest size. */
 export async function misfits(page: Page, view: string): Promise<string[]> {
   const found: string[] = [];

@@ -66,6 +66,7 @@ test('a complaint is placed on the ride, the leading cause says why, a cure is l
   await expect(page.getByText('and was not done.')).toBeVisible();
 
   // A look before any spanner counts at once.
+  await page.getByRole('button', { name: /less likely$/ }).click();
   const tyres = page.getByRole('button', { name: /^Tyres.*\d+ %/ });
   const before = (await tyres.innerText()).match(/(\d+) %/)![1];
   await pick(page, /A tyre worn, squared/, 'Yes');

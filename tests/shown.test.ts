@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type ChartProps, inShown } from '@/ui/charts/chart';
+import { type ChartProps, inShown, namedLevels } from '@/ui/charts/chart';
 import { MM_PER_INCH } from '@/core/constants/constants';
 import {
   bar,
@@ -104,8 +104,18 @@ describe('charts', () => {
     y: { name: 'Force', unit: 'N', min: 0 },
     lines: [{ name: 'l', points: [[25.4, 4.4482216152605]], look: 'strong', colour: 'rear' }],
     bands: [{ name: 'b', points: [[50.8, 0, 44.482216152605]], colour: 'rear', opacity: 0.2 }],
-    levels: [{ name: 'solo', value: 889.6443230521 }],
+    levels: [{ name: 'solo', value: 889.6443230521, at: 'end' }],
   };
+
+  test('name the levels that have room: the lightest and the heaviest before those between, each end by itself', () => {
+    const level = (name: string, value: number, at: 'start' | 'end' | null = 'end') => ({ name, value, at });
+    const names = (levels: ReturnType<typeof level>[]) => [...namedLevels(levels, 0.05)].map((l) => l.name).sort();
+    expect(names([level('bare', 1000), level('solo', 1200), level('two-up', 1400)])).toEqual(['bare', 'two-up']);
+    expect(names([level('bare', 1000), level('solo', 1200, 'start'), level('two-up', 1290, 'start')])).toEqual(['bare', 'two-up']);
+    expect(names([level('bare', 1000), level('solo', 1100)])).toEqual(['bare']);
+    expect(names([level('bare', 1000, null), level('solo', 1800)])).toEqual(['solo']);
+    expect(names([])).toEqual([]);
+  });
 
   test('are given in metric units and drawn in the page’s, every point, band, level and limit', () => {
     const shown = inShown(chart, 'imperial');

@@ -36,7 +36,7 @@ export const BOUNCE_RETURN = { once: 'At once, it kicks', even: 'Evenly', slow: 
 /** The bounce test of one end: as it came in, and again on the finished machine. */
 const bounce = <P extends 'measure' | 'set', E extends End>(prefix: P, end: E) => [
   length(`${prefix}.${end}.bounce.push`, 'Pushed down by', [4, 400], [20, 120], { end, hint: said`taken as ${mm(50)} until written` }),
-  count(`${prefix}.${end}.bounce.overshoots`, 'Swings past rest that are seen', '', [0, 30], [0, 4], {
+  count(`${prefix}.${end}.bounce.overshoots`, 'Swings seen', '', [0, 30], [0, 4], {
     end,
     hint: 'let go, count each time it passes its rest and comes back',
   }),

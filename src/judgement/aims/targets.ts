@@ -76,8 +76,8 @@ export interface SchoolVerdict {
 
 const REMARKS: Record<School['rule']['kind'], string> = {
   windows: '',
-  'preload-share': 'judges the preload, under Springs',
-  'arm-angle': 'needs the swing-arm’s pivot and axle',
+  'preload-share': 'judges preload alone',
+  'arm-angle': 'needs pivot and axle',
   balance: 'needs the other end’s rider sag',
 };
 
@@ -100,7 +100,7 @@ export function schoolVerdicts(
       rider: windows?.rider && sag.riderSagMm !== null ? againstWindow(sag.riderSagMm, windows.rider) : null,
       remark: silent
         ? school.rule.kind === 'arm-angle' && end === 'front'
-          ? 'front is matched after riding'
+          ? 'after riding'
           : REMARKS[school.rule.kind]
         : '',
     };

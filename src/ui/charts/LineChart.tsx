@@ -3,10 +3,12 @@ import type { ECharts } from 'echarts/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { usePreferences } from '../kit/preferences';
-import { type Band, type ChartProps, inShown, type Line } from './chart';
+import { APART_PX, type Band, type ChartProps, inShown, type Level, type Line, namedLevels } from './chart';
 import { Handles, type Place } from './Handles';
 
 const Frame = styled.div`
+  /* Until it is drawn anew at a new size, the drawing of the old one ends at its frame. */
+  overflow: hidden;
   width: 100%;
   min-width: 0;
 `;
@@ -20,24 +22,26 @@ const tokens = () => {
   return (name: string) => css.getPropertyValue(`--${name}`).trim();
 };
 
-/** Paper round the plot, px. */
 /** A mark of an axis, without the dust of the binary fractions it was added up from. */
 const tickText = (v: number): string => String(Math.abs(v) >= 100 ? Math.round(v) : Number(v.toPrecision(6)));
 
+/** Paper round the plot, px. */
 const PLOT = { top: 26, bottom: 34, axis: 18 };
-/** Least distance between two names at the ends of lines, px. */
-const APART = 14;
+/** Height of one unit of the upright axis, px. */
+function pxPerUnit(lines: readonly Line[], height: number): number {
+  const all = lines.flatMap((l) => l.points.map((p) => p[1]));
+  return (height - PLOT.top - PLOT.bottom - PLOT.axis) / Math.max(Math.max(...all) - Math.min(0, ...all), 1e-9);
+}
 
 /** How far each line's name is moved down so that none covers another, px: from the top line on. */
 function nameOffsets(lines: readonly Line[], height: number): number[] {
   const named = lines.map((l, i) => ({ i, y: l.points.at(-1)?.[1] ?? 0, named: !l.marks && l.name !== '' })).filter((l) => l.named);
-  const all = lines.flatMap((l) => l.points.map((p) => p[1]));
-  const perUnit = (height - PLOT.top - PLOT.bottom - PLOT.axis) / Math.max(Math.max(...all) - Math.min(0, ...all), 1e-9);
+  const perUnit = pxPerUnit(lines, height);
   const offsets = lines.map(() => 0);
   let last = -Infinity;
   for (const { i, y } of named.sort((a, b) => b.y - a.y)) {
     const wanted = -y * perUnit;
-    last = Math.max(wanted, last + APART);
+    last = Math.max(wanted, last + APART_PX);
     offsets[i] = last - wanted;
   }
   return offsets;
@@ -89,18 +93,25 @@ const lineSeries = (l: Line, offset: number, of: Token) => ({
   z: l.look === 'strong' ? 5 : 3,
 });
 
-/** Level lines with their names at either end in turn, so that near ones do not cover each other's. */
-const levelSeries = (levels: NonNullable<ChartProps['levels']>, ink: string, text: object) => ({
+/** Level lines, each named where there is room; a name keeps the lines behind it off. */
+const levelSeries = (levels: readonly Level[], named: ReadonlySet<Level>, ink: string, ground: string, text: object) => ({
   type: 'line',
   data: [],
   silent: true,
   markLine: {
     symbol: 'none',
     lineStyle: { color: ink, width: 1, type: [2, 3] },
-    data: levels.map((l, i) => ({
+    data: levels.map((l) => ({
       name: l.name,
       yAxis: l.value,
-      label: { position: i % 2 === 0 ? 'insideStartTop' : 'insideEndTop', formatter: '{b}', ...text },
+      label: {
+        show: named.has(l),
+        position: l.at === 'start' ? 'insideStartTop' : 'insideEndTop',
+        formatter: '{b}',
+        ...text,
+        textBorderColor: ground,
+        textBorderWidth: 3,
+      },
     })),
   },
 });
@@ -153,7 +164,7 @@ function optionOf({ description, lines, bands = [], levels = [], x, y, height }:
     series: [
       ...bands.map((b) => bandSeries(b, of)),
       ...lines.map((l, i) => lineSeries(l, offsets[i]!, of)),
-      levelSeries(levels, ink!, text),
+      levelSeries(levels, namedLevels(levels, pxPerUnit(lines, height)), ink!, of('ground'), text),
     ],
   };
 }

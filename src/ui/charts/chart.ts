@@ -34,6 +34,25 @@ export interface Handle {
 export interface Level {
   name: string;
   value: number;
+  /** At which end of its line the name stands, where the curves are far from it; null where they are near at both. */
+  at: 'start' | 'end' | null;
+}
+
+/** Least distance between two names, px. */
+export const APART_PX = 14;
+
+/**
+ * Levels whose names have room: of two too near each other at the same end the one further inside goes unnamed.
+ * @param pxPerUnit height of one unit of the level, px
+ */
+export function namedLevels(levels: readonly Level[], pxPerUnit: number): ReadonlySet<Level> {
+  const sorted = [...levels].sort((a, b) => a.value - b.value);
+  const named = new Set<Level>();
+  // The lightest and the heaviest are named first.
+  for (const level of [sorted[0], sorted.at(-1), ...sorted])
+    if (level?.at && [...named].every((n) => n === level || n.at !== level.at || Math.abs(n.value - level.value) * pxPerUnit >= APART_PX))
+      named.add(level);
+  return named;
 }
 
 /** A chart as it is asked for, in metric units. */

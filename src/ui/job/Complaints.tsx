@@ -105,7 +105,8 @@ function OpenComplaint({ phrase, at, n, locked, takeOut }: OpenComplaintProps) {
         onPick={(place) => store.put(`complaint.${n}.place`, place)}
         locked={locked}
       />
-      <FieldsOf defs={itemsOf(n, (d) => d.kind === 'choice' && !d.key.endsWith('.place'))} locked={locked} min="9rem" />
+      <FieldsOf defs={itemsOf(n, (d) => d.key.endsWith('.phrase'))} locked={locked} min="100%" />
+      <FieldsOf defs={itemsOf(n, (d) => d.kind === 'choice' && !/\.(phrase|place)$/.test(d.key))} locked={locked} min="8.5rem" />
       <FieldsOf defs={itemsOf(n, (d) => d.kind === 'text')} locked={locked} min="100%" />
       {!locked && <QuietButton onPress={() => takeOut(n)}>Take out</QuietButton>}
     </div>

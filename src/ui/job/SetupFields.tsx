@@ -29,11 +29,12 @@ const Pair = styled.div`
   grid-column: 1 / -1;
 `;
 
-const Preload = styled.div`
+const Preload = styled.div<{ $inCell: boolean }>`
   grid-column: 1 / -1;
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(8.5rem, 1fr));
-  gap: 0 1rem;
+  /* In a cell the way and its reading share the row's one line. */
+  grid-template-columns: ${({ $inCell }) => ($inCell ? 'minmax(0, 1fr) 5.5rem' : 'repeat(auto-fit, minmax(8.5rem, 1fr))')};
+  gap: 0 ${({ $inCell }) => ($inCell ? '0.5rem' : '1rem')};
   .result {
     grid-column: 1 / -1;
     padding-bottom: 0.3rem;
@@ -69,8 +70,13 @@ export function PreloadFields({
   const way = textOf(entries, `${base}.way`) || 'mm';
   const read = preloadOf(entries, base);
   return (
-    <Preload>
-      <EntryField field={`${base}.way`} locked={locked} look={inCell ? 'cell' : 'stacked'} placeholder={PRELOAD_WAYS.mm} />
+    <Preload $inCell={inCell}>
+      <EntryField
+        field={`${base}.way`}
+        locked={locked}
+        look={inCell ? 'cell' : 'stacked'}
+        placeholder={inCell ? 'in mm' : PRELOAD_WAYS.mm}
+      />
       <EntryField field={`${base}.reading`} label={READING_NAME[way] ?? 'Preload'} look={inCell ? 'cell' : 'stacked'} locked={locked} />
       {way !== 'mm' && <EntryField field={`${base}.reference`} label={REFERENCE_NAME[way] ?? ''} locked={locked} />}
       {read && !(way === 'mm' && read.ok) && <PreloadRead read={read} way={way} />}

@@ -27,14 +27,18 @@ export const Columns = styled.div<{ $wide?: string }>`
   }
 `;
 
-/** Keeps a figure in view while its column's neighbours scroll; on a tablet it comes first. */
+/** Keeps a figure in view while its column's neighbours scroll, what follows it passing beneath; on a tablet it comes first. */
 export const InView = styled.div`
   align-self: start;
   position: sticky;
-  top: 1rem;
+  top: 0;
+  padding-top: 1rem;
+  z-index: 1;
+  background: var(--ground);
   @media (max-width: 960px) {
     position: static;
     order: -1;
+    padding-top: 0;
     margin-bottom: 0.75rem;
     && {
       border-top: 0;
@@ -51,7 +55,7 @@ export const InView = styled.div`
 export const Tabs = styled(ToggleButtonGroup)`
   display: flex;
   flex-wrap: wrap;
-  gap: 1.5rem;
+  gap: 0 1.5rem;
   margin-bottom: 0.5rem;
   button {
     border: 0;

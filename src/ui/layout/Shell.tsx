@@ -155,7 +155,7 @@ const Foot = styled.footer`
 
 const Main = styled.main`
   flex: 1;
-  padding: 1.1rem 1.75rem 2rem;
+  padding: 1.1rem 1.75rem 1rem;
   @media (max-width: 960px) {
     padding: 1rem;
   }

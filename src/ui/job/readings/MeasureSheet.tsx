@@ -38,7 +38,7 @@ const sagIn = (live: Entries, figures: Entries, end: End, prefix: Prefix): SagRe
 /** On a tablet held upright the walk stays beside the stance, and the findings go below. */
 const Three = styled(Columns)`
   grid-template-columns: minmax(21rem, 25rem) minmax(20rem, 1fr) minmax(16rem, 18.5rem);
-  > :nth-child(2) {
+  > .inView {
     align-self: start;
     position: sticky;
     top: 1rem;
@@ -58,11 +58,27 @@ const Three = styled(Columns)`
   }
   @media (max-width: 700px) {
     grid-template-columns: 1fr;
+    > :nth-child(2) {
+      border-left: 0;
+      padding: 1rem 0 0;
+    }
   }
 `;
 
 /** Measure: the walk, the stance it makes, and what follows from it. Set repeats it on the finished machine. */
-export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked: boolean; aside?: ReactNode }) {
+export function MeasureSheet({
+  prefix,
+  locked,
+  aside,
+  underWalk,
+  underStance,
+}: {
+  prefix: Prefix;
+  locked: boolean;
+  aside?: ReactNode;
+  underWalk?: ReactNode;
+  underStance?: ReactNode;
+}) {
   return (
     <Three>
       <div>
@@ -71,17 +87,19 @@ export function MeasureSheet({ prefix, locked, aside }: { prefix: Prefix; locked
         <Walk prefix={prefix} locked={locked} />
         <Caution>{CAUTIONS.lifting}</Caution>
         {prefix === 'measure' && <BounceAsItCame locked={locked} />}
+        {underWalk}
       </div>
-      <div>
+      <div className={underStance ? '' : 'inView'}>
         <StanceOf prefix={prefix} />
         <Results prefix={prefix} />
         <Before prefix={prefix} />
+        {prefix === 'measure' && <SchoolsTable />}
+        {underStance}
       </div>
       <div>
         {prefix === 'measure' && (
           <>
             <Findings />
-            <SchoolsTable />
             <Reach />
           </>
         )}

@@ -30,11 +30,10 @@ export function SchoolsTable() {
   const { schools } = data;
   const verdicts = useMemo(() => verdictsOf(live, figures, schools), [live, figures, schools]);
   return (
-    <section style={{ marginTop: '1.25rem' }}>
+    <section style={{ marginTop: '0.5rem' }}>
       <EntryField field="school" label="School followed" placeholder={schoolOf(live, schools).name} locked={sealed} />
       {schoolOf(live, schools).rule.kind === 'arm-angle' && <EntryField field="school.grip" locked={sealed} />}
       <Verdicts verdicts={verdicts} />
-      <Small>“Low” sits too low, “high” too high. The windows are kept in the Shop book.</Small>
     </section>
   );
 }
@@ -46,7 +45,9 @@ function Verdicts({ verdicts }: { verdicts: { rear: SchoolVerdict[]; front: Scho
       <tbody>
         {verdicts.rear.map((v, i) => (
           <tr key={v.school.id}>
-            <td style={{ fontWeight: v.chosen ? 700 : 400 }}>{v.school.name}</td>
+            <td style={{ fontWeight: v.chosen ? 650 : 400 }}>
+              <Small>{v.school.name}</Small>
+            </td>
             <td>
               <Small>{said(v)}</Small>
             </td>
@@ -64,7 +65,7 @@ function VerdictHead() {
   return (
     <thead>
       <tr>
-        <th>What each school says</th>
+        <th>It sits, by school</th>
         <th>
           <EndName $end="rear">Rear</EndName>
         </th>

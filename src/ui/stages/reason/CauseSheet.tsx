@@ -1,4 +1,5 @@
 'use client';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { type Cure, TIER_NAMES } from '@/knowledge/causes/page';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -8,7 +9,7 @@ import { type Explained, type Witness, strengthOf } from '@/judgement/reason/rea
 import { offersOf } from '@/judgement/model/offers';
 import { moneyText } from '@/catalogue/money';
 import { useSaid } from '../../kit/preferences';
-import { Button, Caution, Small } from '../../kit/primitives';
+import { Button, Caution, QuietButton, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 
 /** What the list of causes needs to show and pick cures. */
@@ -49,8 +50,9 @@ const Sheet = styled.div`
   }
   .cure {
     display: grid;
-    grid-template-columns: 4.4rem 1fr auto;
-    gap: 0 0.8rem;
+    grid-template-columns: 1fr auto;
+    gap: 0.15rem 0.8rem;
+    align-items: center;
     padding: 0.5rem 0;
     border-top: 1px solid var(--fine);
   }
@@ -58,9 +60,8 @@ const Sheet = styled.div`
     border-left: 4px solid var(--ink);
     padding-left: 0.6rem;
   }
-  .tier {
-    font-weight: 650;
-    font-stretch: var(--label-width);
+  .foreseen {
+    grid-column: 1 / -1;
   }
   .predicted {
     border-left: 2px dashed var(--ink);
@@ -69,9 +70,7 @@ const Sheet = styled.div`
   }
   .actions {
     display: flex;
-    flex-direction: column;
-    gap: 0.35rem;
-    align-items: stretch;
+    gap: 0.5rem;
   }
   @media (max-width: 700px) {
     .cure {
@@ -80,15 +79,19 @@ const Sheet = styled.div`
   }
 `;
 
+/** Sentences shown before the rest is asked for; the strongest come first. */
+const FIRST_SENTENCES = 4;
+
 function Sentences({ title, said, sign }: { title: string; said: readonly Witness[]; sign: string }) {
   const inUnits = useSaid();
   const { working } = useBench();
+  const [whole, setWhole] = useState(false);
   if (said.length === 0) return null;
   return (
     <>
       <h4>{title}</h4>
       <ul>
-        {said.map((s) => (
+        {(whole ? said : said.length > FIRST_SENTENCES + 1 ? said.slice(0, FIRST_SENTENCES) : said).map((s) => (
           <li className="said" key={s.node}>
             <span aria-hidden>{sign}</span>
             <span>{inUnits(s.words)}</span>
@@ -99,6 +102,9 @@ function Sentences({ title, said, sign }: { title: string; said: readonly Witnes
           </li>
         ))}
       </ul>
+      {!whole && said.length > FIRST_SENTENCES + 1 && (
+        <QuietButton onPress={() => setWhole(true)}>{said.length - FIRST_SENTENCES} weaker</QuietButton>
+      )}
     </>
   );
 }
@@ -141,24 +147,27 @@ function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: Cu
   ].filter(Boolean);
   const effects = sideEffects(cure, look.told);
   const templates = cure.tier === 'valve' ? data.templates.map((t) => `${t.name}: ${t.creed.toLowerCase()}`) : [];
+  const otherSchools = [...prediction.schools, ...templates];
   return (
     <li className="cure" data-followed={followed}>
-      <span className="tier">{TIER_NAMES[cure.tier]}</span>
-      <div>
-        <p>
-          <b>{what}</b>
-        </p>
+      <p>
+        <b>{what}</b>{' '}
+        <Small>
+          {TIER_NAMES[cure.tier]}
+          {cost.length > 0 ? `, ${cost.join(' + ')}` : cure.tier === 'refer' ? '' : ', costs nothing'}
+        </Small>
+      </p>
+      <CureButtons cure={cure} look={look} followed={followed} cause={cause} prediction={prediction} what={what} lookKey={key} />
+      <div className="foreseen">
         {prediction.words && <p className="predicted">{inUnits(prediction.words)}</p>}
         {prediction.warning && <p>▲ {inUnits(prediction.warning)}</p>}
         <Small>
-          {cost.length > 0 ? `${cost.join(' + ')}. ` : cure.tier === 'refer' ? '' : 'Costs nothing. '}
           {cure.risk && `Risk: ${cure.risk} `}
           {effects.length > 0 && `May bring: ${effects.map((e) => (e.already ? `▲ ${e.words}, already told` : e.words)).join(', ')}. `}
-          {[...prediction.schools, ...templates].length > 0 && `Another school: ${[...prediction.schools, ...templates].join('; ')}.`}
         </Small>
+        {otherSchools.length > 0 && (followed || look.looked === key) && <Small>Another school: {otherSchools.join('; ')}.</Small>}
         {followed && cure.cautions.map((c) => <Caution key={c}>{CAUTIONS[c]}</Caution>)}
       </div>
-      <CureButtons cure={cure} look={look} followed={followed} cause={cause} prediction={prediction} what={what} lookKey={key} />
     </li>
   );
 }

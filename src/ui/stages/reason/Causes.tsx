@@ -1,10 +1,10 @@
 'use client';
-import { Fragment, useId } from 'react';
+import { Fragment, useId, useState } from 'react';
 import styled from 'styled-components';
 import type { Explained, Reasoned } from '@/judgement/reason/reason';
 import { SUPPORT_FROM } from '@/core/diagnose/model';
 import { percent } from '@/judgement/reason/evidence/known';
-import { Empty, Small } from '../../kit/primitives';
+import { Empty, QuietButton, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { CauseSheet, type CureLook } from './CauseSheet';
 
@@ -79,26 +79,38 @@ interface Props {
   look: CureLook;
 }
 
+/** Causes shown before the less likely are asked for. */
+const FIRST_CAUSES = 3;
+
 /** What could explain the complaints, the supported causes first; each opens to its sentences and cures. */
 export function Causes({ reasoned, open, onOpen, look }: Props) {
+  const [whole, setWhole] = useState(false);
   const linked = reasoned.causes.filter((c) => c.linked);
   const worth = (c: Explained) => c.explains >= LEAST_SHOWN || c.id === open;
   const supported = linked.filter((c) => c.supported && worth(c)).slice(0, MOST_SHOWN);
   const possible = linked.filter((c) => !c.supported && worth(c)).slice(0, MOST_SHOWN);
   const beside = reasoned.causes.filter((c) => !c.linked && c.supported && c.present > 0.5);
   if (reasoned.told.length === 0) return <Empty>Write down at least one complaint: causes are weighed against what the rider tells.</Empty>;
+  const first = (causes: Explained[]) => causes.filter((c, i) => whole || i < FIRST_CAUSES || c.id === open);
+  const likely = supported.length === 0 ? first(possible) : [...first(supported), ...possible.filter((c) => c.id === open)];
+  const left = whole ? 0 : supported.length + possible.length - likely.length;
   const rows = (causes: Explained[]) =>
     causes.map((c) => <Row key={c.id} cause={c} leads={c.id === reasoned.leading?.id} open={c.id === open} onOpen={onOpen} look={look} />);
   return (
     <List>
       <CausesHead supported={supported} reasoned={reasoned} />
-      {rows(supported)}
-      {possible.length > 0 && (
+      {rows(first(supported))}
+      {whole && possible.length > 0 && supported.length > 0 && (
         <li style={{ border: 0 }}>
           <h3>Possible by the complaint alone</h3>
         </li>
       )}
-      {rows(possible)}
+      {rows(supported.length === 0 ? first(possible) : whole ? possible : possible.filter((c) => c.id === open))}
+      {left > 0 && (
+        <li style={{ border: 0 }}>
+          <QuietButton onPress={() => setWhole(true)}>{left === 1 ? 'One less likely' : `${left} less likely`}</QuietButton>
+        </li>
+      )}
       {beside.length > 0 && (
         <li style={{ border: 0 }}>
           <h3>Found besides, though it explains nothing told</h3>

@@ -37,7 +37,7 @@ import { proposalEntries, proposalOf, pullsOf } from '@/judgement/reason/proposa
 import { BecauseList } from '../../kit/BecauseList';
 
 const Three = styled(Columns)`
-  grid-template-columns: minmax(18rem, 20.5rem) minmax(24rem, 1fr) minmax(16rem, 20rem);
+  grid-template-columns: minmax(16rem, 18.5rem) minmax(24rem, 1fr) minmax(15rem, 18rem);
   .checks ${FieldGrid} {
     align-items: end;
   }
@@ -140,11 +140,6 @@ export function ReasonStage() {
             <Causes reasoned={reasoned} open={open} onOpen={setOpened} look={look} />
           </Titled>
           <CarriedOut />
-          <Titled title="The finding" aside="yours to rewrite">
-            {REASON_WORDS.map((f) => (
-              <EntryField key={f.key} field={f.key} locked={sealed} />
-            ))}
-          </Titled>
           <Working steps={reasoned.working} />
         </div>
         <div className="next">
@@ -156,6 +151,11 @@ export function ReasonStage() {
             </Small>
           )}
           <div style={{ height: '1.25rem' }} />
+          <Titled title="The finding" aside="yours to rewrite">
+            {REASON_WORDS.map((f) => (
+              <EntryField key={f.key} field={f.key} locked={sealed} />
+            ))}
+          </Titled>
           <AlikePanel />
         </div>
       </Three>
@@ -178,7 +178,7 @@ function Told({ locked }: { locked: boolean }) {
               twice, smoothly and as always, tells more than an opinion.
             </Small>
           </p>
-          <FieldsOf defs={REASON_CHECKS} locked={locked} min="9.5rem" />
+          <FieldsOf defs={REASON_CHECKS} locked={locked} min="8rem" />
         </Titled>
       </div>
     </div>

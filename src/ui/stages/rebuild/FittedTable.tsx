@@ -125,6 +125,7 @@ export function FittedTable() {
         <p style={{ marginBottom: '0.75rem', display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap' }}>
           <Button onPress={carry}>Carry over the chosen springs and what came in</Button>
           <Small role="status">{said}</Small>
+          <Small style={{ marginLeft: 'auto' }}>{LEGEND}</Small>
         </p>
       )}
       <Sheet aria-label="What was fitted">
@@ -135,9 +136,12 @@ export function FittedTable() {
           ))}
         </tbody>
       </Sheet>
+      {sealed && <Small>{LEGEND}</Small>}
     </>
   );
 }
+
+const LEGEND = 'clickers out from closed · ▲ not as wanted · ≠ changed from what came in';
 
 interface FittedHeadProps {
   from: Parameters<typeof givenAt>[0];

@@ -65,7 +65,7 @@ export function Photos({ step, all = false }: { step: string; all?: boolean }) {
     setBusy(false);
   };
   return (
-    <section aria-label="Photos" style={{ paddingTop: '1rem' }}>
+    <section aria-label="Photos" style={{ paddingTop: '0.5rem' }}>
       {photos.length > 0 && <Kept photos={photos} onTakeOut={sealed ? null : (n) => store.put(`photo.${n}.key`, '')} />}
       {!sealed && <TakePhotos sendAll={sendAll} busy={busy} caption={caption} setCaption={setCaption} />}
       {unsent.map(({ file, problem }) => (

@@ -2,13 +2,14 @@
 import type { AtBench } from '../../kit/atBench';
 import type { Procedure } from '@/knowledge/procedures/procedure';
 import { useSyncExternalStore, useState } from 'react';
+import styled from 'styled-components';
 import { askLabel, clockText, isAside, openStep, secondsAtBench, type StepLine, stepLines } from '@/judgement/job/work';
 import { COMPONENTS } from '@/knowledge/procedures/components';
 import { askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { useFieldStore, useLive } from '../../fields/context';
 import { Pick } from '../../kit/Pick';
 import { withUnit, entryAt } from '@/catalogue/entry';
-import { Button, Empty, EndName, QuietButton, Small, Table } from '../../kit/primitives';
+import { Button, EndName, QuietButton, Small, Table } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
@@ -34,6 +35,14 @@ export function useStepInAddress(): { at: { n: number; step: number } | null; go
   };
 }
 
+/** Photos before anything is turned, and the procedure to follow, in one row. */
+const Beginning = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 2rem;
+  align-items: flex-end;
+`;
+
 /** The procedures this job follows: taken from the Shop book, worked step by step, and readable afterwards. */
 export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
   const { data, sealed, reload } = useBench();
@@ -50,14 +59,22 @@ export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
     reload();
   };
   return (
-    <Titled title="Procedures" aside={seconds > 0 ? `${clockText(seconds)} at the bench` : 'copied from the Shop book'}>
-      {taken.length === 0 && <Empty>No procedure is taken yet. It leads step by step through the work and keeps what was measured.</Empty>}
+    <Titled
+      title="Photos and procedures"
+      aside={
+        seconds > 0
+          ? `${clockText(seconds)} at the bench`
+          : 'first as it stands, left and right; a procedure leads step by step and keeps what was measured'
+      }
+    >
       {taken.map((t) => (
         <OneProcedure key={t.n} taken={t} lines={stepLines(live, t)} onGo={(step) => onGo(t.n, step)} />
       ))}
-      {!sealed && <TakeProcedure chosen={chosen} setChosen={setChosen} take={take} who={who} />}
+      <Beginning>
+        <Photos step="" all />
+        {!sealed && <TakeProcedure chosen={chosen} setChosen={setChosen} take={take} who={who} />}
+      </Beginning>
       <FormProblem of={form} />
-      <Photos step="" all />
     </Titled>
   );
 }
@@ -73,7 +90,7 @@ function TakeProcedure({ chosen, setChosen, take, who }: TakeProcedureProps) {
   const { data } = useBench();
   return (
     <div style={{ display: 'flex', gap: '1.25rem', alignItems: 'flex-end', flexWrap: 'wrap', paddingTop: '0.5rem' }}>
-      <div style={{ width: '20rem' }}>
+      <div style={{ width: '15rem' }}>
         <Pick
           label="Procedure from the Shop book"
           value={chosen}
@@ -84,7 +101,7 @@ function TakeProcedure({ chosen, setChosen, take, who }: TakeProcedureProps) {
       </div>
       <Button onPress={() => void take()}>Take it into the job</Button>
       {data.technicians.length > 0 && (
-        <div style={{ width: '14rem' }}>
+        <div style={{ width: '11rem' }}>
           <Pick
             label="At the bench"
             value={who && data.technicians.some((t) => t.id === who.id) ? String(who.id) : null}

@@ -6,7 +6,12 @@ import { CAUTIONS } from '@/knowledge/cautions';
 import { EntryField } from '../../fields/EntryField';
 import { Caution, LinkButton, Small } from '../../kit/primitives';
 import { Proposed } from '../../job/Proposed';
-import { useBench } from '../../job/BenchContext';
+import { useBench, useLater } from '../../job/BenchContext';
+import { builtStacks } from '@/judgement/findings/built';
+import { itemNumbers } from '@/judgement/model/read';
+import { torquesOf } from '@/judgement/model/set';
+import { shortOf } from '@/schema/stock';
+import { Sheets } from '../../kit/Sheets';
 import { Fold } from '../../kit/Fold';
 import { BuiltStacks } from './BuiltStacks';
 import { FittedTable } from './FittedTable';
@@ -17,7 +22,7 @@ import { Procedures, useStepInAddress } from './Procedures';
 import { StepSheet } from './StepSheet';
 import { SignedRecord } from './SignedRecord';
 
-/** Rebuild: what was fitted, by group, with the cautions at the steps; then the signature. */
+/** Rebuild: the steps at the bench, then what was fitted beside what was wanted, and the signature; stacks, parts and torques wait in their sheets. */
 export function RebuildStage() {
   const { data, sealed } = useBench();
   const { at, go } = useStepInAddress();
@@ -30,16 +35,40 @@ export function RebuildStage() {
       <Proposed stage="rebuild" />
       <Beforehand />
       <Procedures onGo={go} />
-      <Titled title="What was fitted and set" aside="clickers out from closed · ▲ not as wanted · ≠ changed from what came in">
-        <FittedTable />
-      </Titled>
-      <BuiltStacks />
-      <Needs />
-      <CameOut />
-      <PartsAndTorque />
+      <RebuildSheets />
       {!sealed && <SignPanel />}
       <Small>{CAUTIONS.licence}</Small>
     </>
+  );
+}
+
+function RebuildSheets() {
+  const { data } = useBench();
+  const { live, figures } = useLater();
+  const stacks = builtStacks(live, figures);
+  const short = data.needs.needs.filter((n) => shortOf(n) > 0).length;
+  const counted = (n: number, one: string, many: string) => (n === 0 ? `no ${one}` : `${n} ${n === 1 ? one : many}`);
+  return (
+    <Sheets
+      label="What the rebuild records"
+      sheets={[
+        { id: 'fitted', title: 'Fitted and set', content: <FittedTable /> },
+        { id: 'shims', title: 'Shims in', holds: counted(stacks.length, 'stack', 'stacks'), content: <BuiltStacks /> },
+        {
+          id: 'parts',
+          title: 'Parts',
+          holds: `${itemNumbers(live, 'part').length} used${short > 0 ? `, ${short} short` : ''}`,
+          content: <PartsSheet />,
+        },
+        {
+          id: 'torques',
+          title: 'Torques',
+          holds: counted(torquesOf(live, data.procedures).length, 'torque', 'torques'),
+          content: <TorqueSheet />,
+        },
+        { id: 'notes', title: 'Condition and notes', content: <NotesSheet /> },
+      ]}
+    />
   );
 }
 
@@ -56,33 +85,43 @@ function Signed() {
   );
 }
 
-function PartsAndTorque() {
+function PartsSheet() {
+  return (
+    <>
+      <Needs />
+      <CameOut />
+      <Parts />
+    </>
+  );
+}
+
+function TorqueSheet() {
+  const { sealed } = useBench();
+  return (
+    <>
+      <Caution>{CAUTIONS.torque}</Caution>
+      <Repeat list="torque" defs={TORQUE_ITEM} add="Add a torque" empty="No torque noted." locked={sealed} />
+    </>
+  );
+}
+
+function NotesSheet() {
   const { sealed } = useBench();
   return (
     <Columns>
       <div>
-        <Parts />
-        <Titled title="Condition and notes">
-          <EntryField field="rebuild.condition" locked={sealed} />
-          <EntryField field="rebuild.notes" locked={sealed} />
-          <Caution>{CAUTIONS.oil}</Caution>
-        </Titled>
+        <EntryField field="rebuild.condition" locked={sealed} />
+        <Caution>{CAUTIONS.oil}</Caution>
       </div>
-      <div>
-        <Titled title="Torque as measured">
-          <Caution>{CAUTIONS.torque}</Caution>
-          <Repeat list="torque" defs={TORQUE_ITEM} add="Add a torque" empty="No torque noted." locked={sealed} />
-        </Titled>
-      </div>
+      <EntryField field="rebuild.notes" locked={sealed} />
     </Columns>
   );
 }
 
-/** What can hurt somebody before the first bolt is turned. */
+/** What can hurt somebody before the first bolt is turned: folded, since each stands again at its step. */
 function Beforehand() {
-  const { sealed } = useBench();
   return (
-    <Fold title="Before dismantling: springs under load, caps, gas and brakes" open={!sealed} level={2}>
+    <Fold title="Before dismantling: springs under load, caps, gas and brakes" open={false} level={2}>
       <Columns>
         <div>
           <Caution>{CAUTIONS.springs}</Caution>

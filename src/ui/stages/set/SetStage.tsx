@@ -5,6 +5,7 @@ import { Sentence } from '../../kit/Sentence';
 import { SEEN_MM } from '@/core/measure/bounce';
 import { mm, said } from '@/core/units/say';
 import Link from 'next/link';
+import styled from 'styled-components';
 import { SET_FIELDS } from '@/catalogue/fields/bench';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { CAUTIONS } from '@/knowledge/cautions';
@@ -35,6 +36,8 @@ export function SetStage() {
       <MeasureSheet
         prefix="set"
         locked={false}
+        underWalk={<StartingClickers />}
+        underStance={<TorquesAgain />}
         aside={
           <>
             <Bounce />
@@ -43,42 +46,79 @@ export function SetStage() {
           </>
         }
       />
-      <StartingClickers />
-      <TorquesAgain />
     </>
   );
 }
 
 const CLICKERS = SETUP_FIELDS.filter((f) => /\.out$|\.height\./.test(f.key));
 
+/** Clickers and heights as a table: both legs in one row. */
+const ROWS = [...new Set(CLICKERS.map((f) => f.key.replace(/\.(left|right)(?=\.|$)/, '')))].map((row) =>
+  CLICKERS.filter((f) => f.key.replace(/\.(left|right)(?=\.|$)/, '') === row),
+);
+const rowName = (label: string) => label.replace(/^(Left|Right) /, '').toLowerCase();
+
+const Clickers = styled(Table)`
+  table-layout: fixed;
+  th:first-child {
+    width: 50%;
+  }
+  td {
+    vertical-align: middle;
+    padding-top: 0;
+    padding-bottom: 0;
+  }
+`;
+
 /** The clickers and heights it leaves with: as the rebuild fitted them until changed here. */
 function StartingClickers() {
-  const live = useLive();
   return (
-    <Titled title="Starting clickers and fork height" aside="as fitted until changed here; out from closed">
-      <div style={{ columns: '22rem', columnGap: '2rem' }}>
-        {CLICKERS.map((f) => {
-          const fitted = live[`fitted.${f.key}`];
-          const wanted = live[`wanted.${f.key}`];
-          return (
-            <div
-              key={f.key}
-              style={{ breakInside: 'avoid', display: 'grid', gridTemplateColumns: '1fr 8rem', gap: '1rem', alignItems: 'end' }}
-            >
-              <span style={{ paddingBottom: '1.6rem' }}>
-                <EndName $end={f.end ?? 'rear'}>{f.end === 'front' ? 'Fork' : 'Shock'}</EndName> {f.label.toLowerCase()}
-                <br />
-                <Small>
-                  {fitted?.text ? `fitted ${withUnit(fitted)}` : 'not noted as fitted'}
-                  {wanted?.text && `, wanted ${withUnit(wanted)}`}
-                </Small>
-              </span>
-              <EntryField field={`set.as.${f.key}`} label="set to" />
-            </div>
-          );
-        })}
-      </div>
-    </Titled>
+    <section style={{ marginTop: '1.4rem' }}>
+      <Titled title="Starting clickers and fork height" aside="as fitted until changed">
+        <Clickers aria-label="Starting clickers and fork height">
+          <thead>
+            <tr>
+              <th>Item</th>
+              <th className="number">Left</th>
+              <th className="number">Right</th>
+            </tr>
+          </thead>
+          <tbody>
+            {ROWS.map((fields) => (
+              <ClickerRow key={fields[0]!.key} fields={fields} />
+            ))}
+          </tbody>
+        </Clickers>
+      </Titled>
+    </section>
+  );
+}
+
+function ClickerRow({ fields }: { fields: readonly (typeof CLICKERS)[number][] }) {
+  const live = useLive();
+  const [first] = fields;
+  const words = (prefix: 'wanted' | 'fitted') => {
+    const noted = fields.map((f) => live[`${prefix}.${f.key}`]).map((e) => (e?.text ? withUnit(e) : '–'));
+    const [all, ...others] = [...new Set(noted)];
+    return all === '–' && others.length === 0 ? '' : `${prefix} ${[all, ...others].join(' / ')}`;
+  };
+  return (
+    <tr>
+      <td>
+        <EndName $end={first!.end ?? 'rear'}>{first!.end === 'front' ? 'Fork' : 'Shock'}</EndName> {rowName(first!.label)}
+        <br />
+        <Small>{[words('fitted') || 'not noted as fitted', words('wanted')].filter(Boolean).join(', ')}</Small>
+      </td>
+      {fields.map((f) => (
+        <td key={f.key} colSpan={fields.length === 1 ? 2 : 1}>
+          <EntryField
+            field={`set.as.${f.key}`}
+            label={`${f.end === 'front' ? 'Fork' : 'Shock'} ${f.label.toLowerCase()}, set to`}
+            look="cell"
+          />
+        </td>
+      ))}
+    </tr>
   );
 }
 
@@ -94,7 +134,7 @@ function Bounce() {
         return (
           <div key={end}>
             <EndName $end={end}>{END_NAMES[end]}</EndName>
-            <FieldsOf defs={SET_FIELDS.filter((f) => f.key.startsWith(`set.${end}.bounce.`))} min="8rem" />
+            <FieldsOf defs={SET_FIELDS.filter((f) => f.key.startsWith(`set.${end}.bounce.`))} min="7rem" />
             {found && <p role="status">{found.ok ? `${bounceWords(found.value)}, by eye` : inUnits(said`▲ ${issueWords(found.issue)}`)}</p>}
           </div>
         );
@@ -163,42 +203,56 @@ function TorquesAgain() {
   const live = useLive();
   const torques = torquesOf(live, data.procedures);
   return (
-    <Titled title="Torques, checked again" aside="after the bed-in bounce and ride">
-      <Caution>{CAUTIONS.torque}</Caution>
-      {torques.length === 0 && <Empty>No torque was written down in the rebuild.</Empty>}
-      {torques.length > 0 && <TorqueTable torques={torques} />}
-      <div style={{ maxWidth: '16rem' }}>
-        <EntryField field="set.torqueChecked" />
-      </div>
-    </Titled>
+    <section style={{ marginTop: '1.4rem' }}>
+      <Titled title="Torques, checked again" aside="after the bed-in ride">
+        <Caution>{CAUTIONS.torque}</Caution>
+        {torques.length === 0 && <Empty>No torque was written down in the rebuild.</Empty>}
+        {torques.length > 0 && <TorqueTable torques={torques} />}
+        <div style={{ maxWidth: '16rem' }}>
+          <EntryField field="set.torqueChecked" />
+        </div>
+      </Titled>
+    </section>
   );
 }
+
+const Again = styled(Table)`
+  table-layout: fixed;
+  th:first-child {
+    width: 55%;
+  }
+  td {
+    vertical-align: middle;
+    padding-top: 0;
+    padding-bottom: 0;
+  }
+`;
 
 function TorqueTable({ torques }: { torques: NotedTorque[] }) {
   return (
     <Wide>
-      <Table aria-label="Torques">
+      <Again aria-label="Torques">
         <thead>
           <tr>
             <th>Fastener</th>
             <th className="number">In the rebuild</th>
-            <th>Origin of the figure</th>
             <th className="number">Again</th>
           </tr>
         </thead>
         <tbody>
           {torques.map((t) => (
             <tr key={t.i}>
-              <td>{t.place}</td>
+              <td>
+                {t.place} <Small>{t.origin || '▲ no origin written down'}</Small>
+              </td>
               <td className="number">{withUnit(t.entry)}</td>
-              <td>{t.origin || <Small>▲ not written down</Small>}</td>
-              <td style={{ minWidth: '6rem', width: '11rem' }}>
+              <td>
                 <EntryField field={`set.again.${t.i}.value`} label={`${t.place}, again`} look="cell" />
               </td>
             </tr>
           ))}
         </tbody>
-      </Table>
+      </Again>
     </Wide>
   );
 }

@@ -1,10 +1,7 @@
 'use client';
-import { BecauseList } from '../../kit/BecauseList';
-import type { End } from '@/catalogue/ends';
-import { useMemo } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
-import { effectiveFinding } from '@/judgement/model/effective';
 import { useSystem } from '../../fields/context';
 import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
@@ -44,14 +41,15 @@ const Beside = styled.div`
   }
 `;
 
-/** The stance both candidates would make, both ends in every case, and what the schools and the sags read backwards say. */
+/** The stance both candidates would make, both ends in every case, and what the schools say. */
 export function Aside({
-  end,
   rear,
   front,
   estimates,
+  chart,
 }: {
-  end: End;
+  /** Force against travel of the end looked at. */
+  chart: ReactNode;
   rear: Candidate | null;
   front: Candidate | null;
   estimates: Estimates;
@@ -60,7 +58,6 @@ export function Aside({
   const { data } = useBench();
   const inches = useSystem() === 'imperial';
   const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
-  const effective = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
   const onAir = useMemo(() => {
     const found = isOnAir(figures, 'front') ? airForkOf(live, figures, data.schools) : null;
     return found && 'cases' in found ? airPredicted(found) : null;
@@ -70,14 +67,11 @@ export function Aside({
     <Beside>
       <InView>
         <Ahead blank={blank} rear={rear} ahead={ahead} estimates={estimates} inches={inches} />
-        <Small>
-          Dashed: predicted with the candidates looked at, solo; a shaded strip is where the line lies nine times in ten. Dotted: rider sag
-          as measured in this job. Brackets: the school’s windows.
-        </Small>
       </InView>
       <Rest>
+        <Small>Dashed: predicted, solo; shaded: nine times in ten. Dotted: as measured in this job. Brackets: the school’s windows.</Small>
         <CasesTable rear={rear} front={front} onAir={onAir} />
-        {effective.length > 0 && <BecauseList findings={effective} empty="" title="What is in there now" />}
+        {chart}
         <SchoolsTable />
       </Rest>
     </Beside>

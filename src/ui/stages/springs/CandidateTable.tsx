@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
 import { type Installed, installedOf } from '@/judgement/model/installed';
@@ -49,7 +49,7 @@ const Scroll = styled.div`
 `;
 
 /** How many candidates are laid out at first: the near ones decide. */
-const SHOWN = 6;
+const SHOWN = 5;
 
 /** The rate to reckon with; where the tester found another than the mark, both, with a warning. */
 export function Rate({ spring }: { spring: ListedSpring }) {
@@ -174,8 +174,8 @@ function CandidateName({ spring, c, isChosen }: { spring: ListedSpring; c: Candi
   );
 }
 
-/** Every spring of the list against the targets, with the sag of each load case: those that are right first, the drawer before the supplier. */
-export function CandidateTable({ end, selection, candidates, current, onPick }: Props) {
+/** Every spring of the list against the targets, with the sag of each load case: those that are right first, the drawer before the supplier; `children` stand beneath it. */
+export function CandidateTable({ end, selection, candidates, current, onPick, children }: Props & { children: ReactNode }) {
   const { live, figures } = useLater();
   const { schools } = useBench().data;
   const system = useSystem();
@@ -183,10 +183,13 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
   const [whole, setWhole] = useState(false);
   if (candidates.length === 0)
     return (
-      <Empty>
-        No {end} spring is on the list yet. Add those in the drawer and those a supplier can send under <Link href="/drawers">Drawers</Link>
-        , and they are ranked here at once.
-      </Empty>
+      <>
+        <Empty>
+          No {end} spring is on the list yet. Add those in the drawer and those a supplier can send under{' '}
+          <Link href="/drawers">Drawers</Link>, and they are ranked here at once.
+        </Empty>
+        {children}
+      </>
     );
   const chosen = chosenOf(live, end);
   const unit = lengthUnit(system);
@@ -203,11 +206,14 @@ export function CandidateTable({ end, selection, candidates, current, onPick }: 
         chosen={chosen}
         onPick={onPick}
       />
-      {shown.length < candidates.length && (
-        <QuietButton onPress={() => setWhole(true)}>
-          {candidates.length - shown.length} more on the list, further from the targets
-        </QuietButton>
-      )}
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: '0 2rem', alignItems: 'flex-end' }}>
+        {shown.length < candidates.length && (
+          <QuietButton onPress={() => setWhole(true)}>
+            {candidates.length - shown.length} more on the list, further from the targets
+          </QuietButton>
+        )}
+        {children}
+      </div>
     </Scroll>
   );
 }

@@ -67,8 +67,7 @@ function Frequencies({ rear, front }: Record<'rear' | 'front', Candidate>) {
     <p>
       <Small>
         Natural frequency, rider on: rear <b>{rear.naturalFrequencyHz.toFixed(2)} Hz</b>, front{' '}
-        <b>{front.naturalFrequencyHz.toFixed(2)} Hz</b>, rear against front{' '}
-        {(rear.naturalFrequencyHz / front.naturalFrequencyHz).toFixed(2)}.
+        <b>{front.naturalFrequencyHz.toFixed(2)} Hz</b>, ratio {(rear.naturalFrequencyHz / front.naturalFrequencyHz).toFixed(2)}.
       </Small>
     </p>
   );

@@ -27,17 +27,47 @@ interface Props {
   range: [number, number];
 }
 
-/** Why this spring, why not its neighbours, what the mark is worth; then the choice with preference and reason. */
-export function Choice({ end, selection, current, range }: Props) {
-  const { live, figures } = useLater();
-  const store = useFieldStore();
-  const inUnits = useSaid();
-  const { data, sealed } = useBench();
-  const springs = useOffers();
-  const spring = springs.find((s) => offerKey(s) === current.id);
-  if (!spring) return null;
+/** What the spring looked at does, in the words that become the reason; null where it is no longer on the list. */
+function useLookedAt({ end, selection, current, range }: Props) {
+  const { live } = useLater();
+  const { data } = useBench();
+  const spring = useOffers().find((s) => offerKey(s) === current.id);
   const target = { staticMm: selection.target.static.value, riderMm: selection.target.rider.value };
   const words = candidateWords(current, target, range, schoolOf(live, data.schools).name);
+  return spring ? { spring, words, isChosen: chosenOf(live, end) === current.id } : null;
+}
+
+/** Takes the spring looked at for this end, with its reason. */
+export function ChooseButton(props: Props) {
+  const store = useFieldStore();
+  const inUnits = useSaid();
+  const { sealed } = useBench();
+  const looked = useLookedAt(props);
+  if (!looked || sealed) return null;
+  const { spring, words, isChosen } = looked;
+  const { end, current } = props;
+  return (
+    <span className="no-print">
+      <Button
+        $strong
+        onPress={() => takeSpring(store, end, spring, current.preloadMm, inUnits(said`${words.lead} ${words.rest}`))}
+        isDisabled={isChosen}
+      >
+        {isChosen ? `${spring.name} is chosen` : `Choose ${spring.name} for the ${end}`}
+      </Button>
+    </span>
+  );
+}
+
+/** Why this spring, why not its neighbours, what the mark is worth; then the choice with preference and reason. */
+export function Choice(props: Props) {
+  const { end, selection, current } = props;
+  const { live, figures } = useLater();
+  const { data, sealed } = useBench();
+  const springs = useOffers();
+  const looked = useLookedAt(props);
+  if (!looked) return null;
+  const { spring, words } = looked;
   const findings = [
     words,
     ...(spring.legs ?? [spring]).flatMap(markFinding),
@@ -46,26 +76,21 @@ export function Choice({ end, selection, current, range }: Props) {
     ...(end === 'front' ? spacerFindings(live, figures, spring, current.preloadMm) : []),
     ...neighbourFindings(selection, current, springs),
   ];
-  const isChosen = chosenOf(live, end) === current.id;
-  const choose = () => takeSpring(store, end, spring, current.preloadMm, inUnits(said`${words.lead} ${words.rest}`));
   return (
     <div style={{ marginTop: '1rem' }}>
       <BecauseList findings={findings} empty="" />
       <Caution>{CAUTIONS.springs}</Caution>
-      {!sealed && (
-        <div style={{ display: 'flex', gap: '0.75rem', margin: '0.75rem 0', flexWrap: 'wrap' }} className="no-print">
-          <Button $strong onPress={choose} isDisabled={isChosen}>
-            {isChosen ? `${spring.name} is chosen` : `Choose ${spring.name} for the ${end}`}
-          </Button>
-          <Button onPress={() => window.print()}>
-            <Printer size={16} aria-hidden /> Print this sheet
-          </Button>
-        </div>
-      )}
       <FieldGrid $min="9rem">
         <EntryField field={`springs.${end}.preload`} locked={sealed} />
         <EntryField field={`springs.${end}.bias`} locked={sealed} />
         <EntryField field={`springs.${end}.biasReason`} locked={sealed} />
+        {!sealed && (
+          <p className="no-print">
+            <Button onPress={() => window.print()}>
+              <Printer size={16} aria-hidden /> Print this sheet
+            </Button>
+          </p>
+        )}
       </FieldGrid>
       <EntryField field={`springs.${end}.reason`} locked={sealed} />
     </div>

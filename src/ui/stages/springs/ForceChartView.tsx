@@ -35,11 +35,14 @@ export function ForceChartView({ end, selection, current }: { end: End; selectio
   return (
     <section aria-label="Force against travel">
       <ForceCurves end={end} curves={curves} rests={rests} lines={lines} chart={chart} />
-      <Small>Thick: looked at. Thin: its neighbours on the list. Rings: where it rests under each load.</Small>
+      <Small>Thick: looked at; thin: its neighbours; rings: where it rests under each load.</Small>
       {oil && <OilInstead setWhatIf={setWhatIf} whatIf={whatIf} oil={oil} />}
     </section>
   );
 }
+
+/** At which end of a load's line the curves leave room for its name, from the share of the travel where it is held. */
+const clearEnd = (share: number): 'start' | 'end' | null => (share < 0.4 ? 'end' : share > 0.55 ? 'start' : null);
 
 interface ForceCurvesProps {
   end: 'rear' | 'front';
@@ -55,10 +58,14 @@ function ForceCurves({ end, curves, rests, lines, chart }: ForceCurvesProps) {
     <LineChart
       description={`Force at the ${end} wheel against its travel. ${inUnits(curves.find((c) => c.role === 'current')?.name ?? '')} rests ${rests}.`}
       lines={lines}
-      levels={chart.loads.map((l) => ({ name: inUnits(said`${l.name} ${newtons(l.loadN)}`), value: l.loadN }))}
+      levels={chart.loads.map((l) => ({
+        name: inUnits(said`${l.name} ${newtons(l.loadN)}`),
+        value: l.loadN,
+        at: clearEnd((chart.rests.find((r) => r.name === l.name)?.zMm ?? 0) / chart.travelMm),
+      }))}
       x={{ name: end === 'rear' ? 'Wheel travel, vertical' : 'Travel along the leg', unit: 'mm', max: chart.travelMm }}
       y={{ name: 'Force at the wheel', unit: 'N', min: 0 }}
-      height={300}
+      height={220}
     />
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 import type { SelectResult } from '@/core/spring/select';
 import { Aside } from './Aside';
-import type { School } from '@/knowledge/schools';
+import { AimAndAdjuster } from './AimAndAdjuster';
 import { Sentence } from '../../kit/Sentence';
 import { jobNumber } from '@/catalogue/jobs';
 import { BecauseList } from '../../kit/BecauseList';
@@ -14,29 +14,25 @@ import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
 import { overloadFindings } from '@/judgement/findings/because';
-import { effectiveOf } from '@/judgement/model/effective';
+import { effectiveFinding, effectiveOf } from '@/judgement/model/effective';
 import { type NoSelection, proposed, rangeOf, type Selection, selectionOf } from '@/judgement/model/springs';
 import { chosenOf } from '@/judgement/model/offers';
 import { schoolOf } from '@/judgement/aims/targets';
 import { issueWords, warningWords } from '@/schema/words';
-import { EntryField } from '../../fields/EntryField';
-import { useSystem } from '../../fields/context';
 import { useGaps } from '../../fields/useGaps';
 import { useKeys } from '../../layout/keys';
 import { LinkButton, Small, Warn } from '../../kit/primitives';
 import { useBench, useLater, useOffers } from '../../job/BenchContext';
 import { MachineFigures } from '../../job/MachineFigures';
-import { Columns, FieldGrid, Tabs, Titled } from '../../kit/parts';
+import { Columns, Tabs, Titled } from '../../kit/parts';
 import { CandidateTable } from './CandidateTable';
-import { Choice } from './Choice';
+import { Choice, ChooseButton } from './Choice';
 import { ForceChartView } from './ForceChartView';
 import { EstimateSheet, useEstimates } from './EstimateSheet';
 import { IdealLine } from './IdealLine';
-import { groundWords } from '@/judgement/aims/ground';
 import { AirForkSheet } from './AirForkSheet';
 import { isOnAir } from '@/judgement/model/ends';
 import { QuickCandidate } from './QuickCandidate';
-import { lengthWords } from '../../kit/figureWords';
 
 /** On paper the frame of the page is gone: the sheet says whose it is. */
 const PrintHead = styled.p`
@@ -45,6 +41,18 @@ const PrintHead = styled.p`
     display: block;
     font-weight: 650;
     margin-bottom: 0.75rem;
+  }
+`;
+
+/** The ideal spring, and at its end the spring looked at to be chosen: both in sight before the list is scrolled. */
+const Answer = styled.div`
+  display: flex;
+  gap: 0.5rem 1.5rem;
+  align-items: center;
+  justify-content: space-between;
+  flex-wrap: wrap;
+  > :first-child {
+    flex: 1 1 24rem;
   }
 `;
 
@@ -132,18 +140,28 @@ export function SpringsStage() {
           {!isAir && !isOpen(selection) && (
             <EndSheet key={end} end={end} selection={selection} current={current} onPick={(id) => pick(end, id)} />
           )}
+          <InThereNow end={end} />
+          <Small>
+            {!sealed && (
+              <>
+                The list of springs is kept in the <Link href="/drawers">Drawers</Link>.{' '}
+              </>
+            )}
+            Keys <kbd>[</kbd> and <kbd>]</kbd> step through the candidates.
+          </Small>
         </div>
-        <Aside end={end} rear={rear} front={isOnAir(figures, 'front') ? null : front} estimates={estimates} />
+        <Aside
+          rear={rear}
+          front={isOnAir(figures, 'front') ? null : front}
+          estimates={estimates}
+          chart={
+            !isAir && !isOpen(selection) && selection.result.ok && current ? (
+              <ForceChartView key={end} end={end} selection={selection} current={current} />
+            ) : null
+          }
+        />
       </Columns>
       {!isOpen(selection) && selection.result.ok && <Steps end={end} steps={selection.result.value.working} />}
-      <Small>
-        {!sealed && (
-          <>
-            The list of springs is kept in the <Link href="/drawers">Drawers</Link>.{' '}
-          </>
-        )}
-        Keys <kbd>[</kbd> and <kbd>]</kbd> step through the candidates.
-      </Small>
     </>
   );
 }
@@ -152,6 +170,13 @@ function Steps({ end, steps }: { end: End; steps: Parameters<typeof Working>[0][
   const { live, figures } = useLater();
   const effective = useMemo(() => effectiveOf(live, figures, end), [live, figures, end]);
   return <Working steps={[...steps, ...(effective?.ok ? effective.value.working : [])]} />;
+}
+
+/** What the sags read backwards say of the spring that is in. */
+function InThereNow({ end }: { end: End }) {
+  const { live, figures } = useLater();
+  const findings = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
+  return findings.length > 0 ? <BecauseList findings={findings} empty="" title="What is in there now" /> : null;
 }
 
 function BecauseIfOverloaded() {
@@ -229,7 +254,10 @@ function EndSheet({
   return (
     <>
       <AimAndAdjuster school={school} end={end} target={target} min={min} max={max} />
-      <IdealLine end={end} />
+      <Answer>
+        <IdealLine end={end} />
+        {result.ok && current && <ChooseButton end={end} selection={selection} current={current} range={[min.value, max.value]} />}
+      </Answer>
       {!result.ok && (
         <Warn>
           <Sentence of={issueWords(result.issue)} />
@@ -267,60 +295,10 @@ function KeptSheet({ isNow, kept, value, end, onPick, range }: KeptSheetProps) {
           <Sentence of={warningWords(w)} />
         </Warn>
       ))}
-      <CandidateTable end={end} selection={kept.selection} candidates={value.candidates} current={kept.current} onPick={onPick} />
-      {!sealed && <QuickCandidate key={end} end={end} />}
+      <CandidateTable end={end} selection={kept.selection} candidates={value.candidates} current={kept.current} onPick={onPick}>
+        {!sealed && <QuickCandidate key={end} end={end} />}
+      </CandidateTable>
       {kept.current && <Choice end={end} selection={kept.selection} current={kept.current} range={range} />}
-      {kept.current && <ForceChartView end={end} selection={kept.selection} current={kept.current} />}
     </div>
-  );
-}
-
-interface AimAndAdjusterProps {
-  school: School;
-  end: End;
-  target: Selection['target'];
-  min: ReturnType<typeof rangeOf>[0];
-  max: ReturnType<typeof rangeOf>[1];
-}
-
-/** What this end is aimed at, and what its adjuster reaches. */
-function AimAndAdjuster({ school, end, target, min, max }: AimAndAdjusterProps) {
-  const { data } = useBench();
-  const { live } = useLater();
-  return (
-    <Titled title="Aim and adjuster" aside={`${school.name}, sets ${school.order}; placeholders are taken until typed`}>
-      <AimFields end={end} target={target} min={min} max={max} />
-      {groundWords(live)
-        .filter((g) => g.about === 'sag')
-        .map((g, i) => (
-          <p key={i}>
-            <Small>
-              Ground: <Sentence of={g.words} />
-            </Small>
-          </p>
-        ))}
-      <Small>
-        <Link href={`/machines/${data.machine.id}/leverage`}>Leverage, air and stops</Link> belong to the machine.
-      </Small>
-    </Titled>
-  );
-}
-
-function AimFields({ end, target, min, max }: Omit<AimAndAdjusterProps, 'school'>) {
-  const system = useSystem();
-  const { sealed } = useBench();
-  return (
-    <FieldGrid $min="7rem">
-      <EntryField field={`springs.${end}.target.rider`} placeholder={lengthWords(target.rider.value, system, 0)} locked={sealed} />
-      <EntryField field={`springs.${end}.target.static`} placeholder={lengthWords(target.static.value, system, 0)} locked={sealed} />
-      <EntryField field={`springs.${end}.range.min`} placeholder={lengthWords(min.value, system, 0)} locked={sealed} />
-      <EntryField field={`springs.${end}.range.max`} placeholder={lengthWords(max.value, system, 0)} locked={sealed} />
-      <EntryField field={`springs.${end}.otherForce`} placeholder={end === 'rear' ? 'from gas' : 'from air'} locked={sealed} />
-      {end === 'front' && <EntryField field="springs.front.oilLevel" placeholder="as found" locked={sealed} />}
-      {end === 'front' && <EntryField field="springs.front.spacer" locked={sealed} />}
-      {end === 'front' && <EntryField field="springs.front.freeLength" locked={sealed} />}
-      {end === 'front' && <EntryField field="springs.front.steel.old" locked={sealed} />}
-      {end === 'front' && <EntryField field="springs.front.steel.new" locked={sealed} />}
-    </FieldGrid>
   );
 }
