@@ -21,16 +21,6 @@ test('words laid over others are found', async ({ page }) => {
   expect(await overlaps(page)).toEqual(['“Rear” over “Front”']);
 });
 
-test.describe('on a phone', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-
-  test('readings bring up the number keys', async ({ page }) => {
-    await page.goto(`${server.base}/jobs/${await server.jobOf('Trail 300 Ingrith')}/measure`);
-    for (const end of ['Rear', 'Front'])
-      await expect(page.getByRole('textbox', { name: new RegExp(`^${end}: `) }).first()).toHaveAttribute('inputmode', 'decimal');
-  });
-});
-
 test('in inches and pounds no stage shows what it worked out in metric, and the card’s figures follow', async ({ page }) => {
   await page.context().addCookies([{ name: 'mavrin', value: 'day.imperial', url: server.base }]);
   const job = await server.jobOf('Trail 300 Ingrith');

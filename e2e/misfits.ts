@@ -80,3 +80,20 @@ export async function misfits(page: Page, view: string): Promise<string[]> {
   }
   return found;
 }
+
+/** What a finger would miss: controls and links that stand by themselves and are less than 44 px high. A link within a sentence is part of its line. */
+export async function misfitsOfTouch(page: Page, view: string): Promise<string[]> {
+  const small = await page.evaluate(() => {
+    const isInSentence = (e: Element) =>
+      e.tagName === 'A' &&
+      [...(e.parentElement?.childNodes ?? [])].some((n) => n.nodeType === Node.TEXT_NODE && (n.textContent ?? '').trim().length > 3);
+    return [
+      ...document.querySelectorAll<HTMLElement>(
+        'button, a, summary, textarea, input:not([type=range]):not([type=radio]):not([type=checkbox]):not([tabindex="-1"])',
+      ),
+    ]
+      .filter((e) => e.offsetParent !== null && !isInSentence(e) && e.getBoundingClientRect().height < 43.5)
+      .map((e) => e.outerHTML.slice(0, 140));
+  });
+  return small.map((e) => `${view}: ${e}`);
+}

@@ -11,6 +11,7 @@ import { useTypedBefore } from './useTypedBefore';
 import { useField, useFieldStore, useSystem } from './context';
 import type { FieldState, FieldStore } from './store';
 import { focusNextEntry } from './next';
+import { useNumberInput } from '../kit/pad';
 import { QuietButton } from '../kit/primitives';
 import { Pick } from '../kit/Pick';
 import { Sentence } from '../kit/Sentence';
@@ -197,7 +198,9 @@ function TextEntry({
   const unitShown = def.kind === 'quantity' ? unitBeside(state, bare) : bare;
   const origin = store.originOf(field);
   const problem = state.problem ?? (computedProblem && say(computedProblem, system));
-  const keys = { inputMode: keysFor(def, system), enterKeyHint: 'next', autoComplete: 'off', spellCheck: !isNumber } as const;
+  const otherUnit = def.kind === 'quantity' ? def.unit[system === 'metric' ? 'imperial' : 'metric'] : '';
+  const number = useNumberInput(otherUnit === bare ? '' : otherUnit, keysFor(def, system));
+  const keys = { ...(isNumber ? number : {}), enterKeyHint: 'next', autoComplete: 'off', spellCheck: !isNumber } as const;
   const input = <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} {...keys} />;
   const below: ReactNode = (
     <Said

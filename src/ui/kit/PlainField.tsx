@@ -4,6 +4,7 @@ import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { isBare } from './meant';
+import { useNumberInput } from './pad';
 
 /** Fields that are not of the catalogue: names, phone numbers, the promised day. */
 export const PlainShape = styled.div`
@@ -96,11 +97,18 @@ interface PlainBoxProps {
 }
 
 function PlainBox({ props, input }: PlainBoxProps) {
+  const number = useNumberInput('', 'text');
   return (
     <PlainShape>
       <Label className="label">{props.label}</Label>
       <span className="box">
-        <Input ref={input} data-entry autoComplete={props.secret ? 'new-password' : 'off'} type={props.secret ? 'password' : 'text'} />
+        <Input
+          ref={input}
+          data-entry
+          {...(props.unit ? number : {})}
+          autoComplete={props.secret ? 'new-password' : 'off'}
+          type={props.secret ? 'password' : 'text'}
+        />
         {props.unit && isBare(props.value) && <span className="unit">{props.unit}</span>}
       </span>
       <FieldError className="problem">{props.problem}</FieldError>

@@ -7,6 +7,7 @@ import { type ReactNode, useState } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { type KeyMap, useKeys } from './keys';
+import { useTouch } from '../kit/pad';
 import { usePreferences } from '../kit/preferences';
 
 const Frame = styled.div`
@@ -181,6 +182,7 @@ const Skip = styled.a`
 
 // Both come when they are asked for: no page waits for them.
 const Find = dynamic(() => import('./Find').then((m) => m.Find), { ssr: false });
+const NumberPad = dynamic(() => import('./NumberPad').then((m) => m.NumberPad), { ssr: false });
 const KeysSheet = dynamic(() => import('./KeysSheet').then((m) => m.KeysSheet), { ssr: false });
 
 const PLACES: [string, string][] = [
@@ -206,6 +208,7 @@ interface Props {
 export function Shell({ title, about, rail, foot, footRight, keys = {}, children }: Props) {
   const preferences = usePreferences();
   const [open, setOpen] = useState<'find' | 'keys' | null>(null);
+  const isTouch = useTouch();
   const toggleUnits = () => preferences.set({ system: preferences.system === 'metric' ? 'imperial' : 'metric' });
   useKeys({ '/': () => setOpen('find'), '?': () => setOpen('keys'), u: toggleUnits, ...keys });
   return (
@@ -219,6 +222,7 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
         {children}
       </Main>
       <ShellFoot foot={foot} footRight={footRight} />
+      {isTouch && <NumberPad />}
       {open === 'find' && <Find isOpen onClose={() => setOpen(null)} />}
       {open === 'keys' && <KeysSheet isOpen onClose={() => setOpen(null)} />}
     </Frame>

@@ -31,6 +31,11 @@ export const GlobalStyle = createGlobalStyle`
   :focus-visible { outline: 2px solid var(--ink); outline-offset: 2px; }
   kbd { font: inherit; font-size: 0.8125rem; border: 1px solid var(--rule); border-radius: 2px; padding: 0 0.35em; background: var(--sheet); }
   .visually-hidden { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
+  /* A finger or a glove: what stands by itself is 44 px high; a link within a sentence stays in its line. */
+  @media (pointer: coarse) {
+    main input:not([type='radio'], [type='checkbox'], [type='range']) { min-height: 44px !important; }
+    main :is(li, td, dd, div, section) > a, main a.alone { display: inline-flex; align-items: center; min-height: 44px; }
+  }
   @page { size: A4; margin: 14mm; }
   @media print {
     html { font-size: 13px; }

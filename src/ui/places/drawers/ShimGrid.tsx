@@ -242,7 +242,7 @@ interface AssortmentFieldsProps {
 
 function AssortmentFields({ inner, setInner, each, setEach, take }: AssortmentFieldsProps) {
   return (
-    <p style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
+    <div style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
       <Pick
         label="Assortment, by its post"
         value={inner}
@@ -255,6 +255,6 @@ function AssortmentFields({ inner, setInner, each, setEach, take }: AssortmentFi
       />
       <PlainField label="Of each size" value={each} onChange={setEach} />
       <Button onPress={() => void take()}>Count it in</Button>
-    </p>
+    </div>
   );
 }

@@ -270,20 +270,25 @@ function Lists() {
 
 function Downloads() {
   return (
-    <p>
-      <a href="/api/stock/export?what=stock" download>
-        Oils, seals and kits as CSV
-      </a>
-      <br />
-      <a href="/api/stock/export?what=springs" download>
-        Springs as CSV
-      </a>
-      <br />
-      <a href="/api/stock/export?what=shims" download>
-        Shims as CSV
-      </a>
-      <br />
-      <a href="/api/stock/labels">Labels of the drawers, PDF</a>
-    </p>
+    <ul>
+      <li>
+        <a href="/api/stock/export?what=stock" download>
+          Oils, seals and kits as CSV
+        </a>
+      </li>
+      <li>
+        <a href="/api/stock/export?what=springs" download>
+          Springs as CSV
+        </a>
+      </li>
+      <li>
+        <a href="/api/stock/export?what=shims" download>
+          Shims as CSV
+        </a>
+      </li>
+      <li>
+        <a href="/api/stock/labels">Labels of the drawers, PDF</a>
+      </li>
+    </ul>
   );
 }

@@ -7,6 +7,7 @@ import { GROUND_IDS, GROUND_NAMES, type GroundId } from '@/catalogue/fields/ask'
 import { groundWords, mixOf, percentOf, withShare } from '@/judgement/aims/ground';
 import { usual } from '@/knowledge/inForce';
 import { useFieldStore, useLive } from '../../fields/context';
+import { useNumberInput } from '../../kit/pad';
 import { Small } from '../../kit/primitives';
 import { Titled } from '../../kit/parts';
 import { useSaid } from '../../kit/preferences';
@@ -110,10 +111,11 @@ interface ShareFieldProps {
 }
 
 function ShareField({ id, typed, moved, percent, locked, setTyped, leave }: ShareFieldProps) {
+  const number = useNumberInput('', 'numeric');
   return (
     <span className="share">
       <input
-        inputMode="numeric"
+        {...number}
         aria-label={`${GROUND_NAMES[id]}, share of the ride, %`}
         value={typed ?? String(moved ?? percent)}
         readOnly={locked}

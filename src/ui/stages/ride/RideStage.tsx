@@ -160,7 +160,14 @@ const FEEL = { better: '▲ better', same: '= same', worse: '▼ worse' } as con
 function Rides({ trials }: { trials: readonly Trial[] }) {
   const { data } = useBench();
   return (
-    <Titled title="Rides so far" aside={<a href={`/machines/${data.machine.id}`}>the whole lineage</a>}>
+    <Titled
+      title="Rides so far"
+      aside={
+        <a className="alone" href={`/machines/${data.machine.id}`}>
+          the whole lineage
+        </a>
+      }
+    >
       {trials.length === 0 ? (
         <Small>None yet. Every ride planned here is a set-up of its own: there is always a way back.</Small>
       ) : (

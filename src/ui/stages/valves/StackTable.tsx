@@ -13,6 +13,7 @@ import { MM_PER_INCH } from '@/core/constants/constants';
 import { useSystem } from '../../fields/context';
 import { issueWords } from '@/schema/words';
 import { PlainField } from '../../kit/PlainField';
+import { useNumberInput } from '../../kit/pad';
 import { Small } from '../../kit/primitives';
 
 const Rows = styled(GridList<{ id: number; shim: Shim }>)`
@@ -118,6 +119,7 @@ function Size({
   locked: boolean;
   onPut(n: number): void;
 }) {
+  const number = useNumberInput('', 'decimal');
   const [typed, setTyped] = useState<string | null>(null);
   const put = () => {
     const n = typed === null ? Number.NaN : numberIn(typed);
@@ -127,7 +129,7 @@ function Size({
   return (
     <input
       aria-label={label}
-      inputMode="decimal"
+      {...number}
       value={typed ?? value.toFixed(decimals)}
       readOnly={locked}
       onChange={(e) => setTyped(e.target.value)}
