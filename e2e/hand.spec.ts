@@ -83,3 +83,46 @@ test('a job’s history names what was written before and since, and what was ta
   await page.getByRole('link', { name: 'Back to the job' }).click();
   await expect(page).toHaveURL(new RegExp(`/jobs/${job}/(ask|measure)`));
 });
+
+test('other jobs give to this one: torques of the model to note, a specification to aim at, a job begun alike', async ({ page }) => {
+  const job = await server.jobOf('Trail 300 Ingrith');
+  await page.goto(`${server.base}/jobs/${job}/rebuild`, { waitUntil: 'networkidle' });
+  await page.getByText('Take over another job’s specification').click();
+  const other = page.getByRole('textbox', { name: 'Number of the other job' });
+  await other.fill('that one');
+  await page.getByRole('button', { name: 'Look at what it left' }).click();
+  await expect(page.getByText('Give the number of a job, for example 0113.')).toBeVisible();
+  await other.fill(String(job));
+  await page.getByRole('button', { name: 'Look at what it left' }).click();
+  await expect(page.getByRole('main').getByText(/no such signed job/)).toBeVisible();
+  await other.fill('0113');
+  await page.getByRole('button', { name: 'Look at what it left' }).click();
+  await expect(page.getByRole('table', { name: 'What job 0113 left' }).getByRole('row', { name: /Rear rebound/ })).toContainText('13 out');
+  await page.getByRole('button', { name: 'Take these as wanted' }).click();
+  const rebound = page.getByRole('table', { name: 'What was fitted' }).getByRole('row', { name: /Rear rebound/ });
+  await expect(rebound.getByRole('button', { name: 'Rebound: take 13 out, wanted' })).toBeVisible();
+
+  await page.getByRole('radio', { name: /^Torques, / }).click();
+  await page.getByRole('button', { name: 'Note Fork cap here' }).click();
+  await expect(page.getByRole('textbox', { name: 'Fastener' })).toHaveValue('Fork cap');
+  // The name and its origin come over; the figure is read off the wrench.
+  await expect(page.getByRole('textbox', { name: 'Torque as measured' })).toHaveValue('');
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
+
+  await page.goto(`${server.base}/jobs/${job}/history`, { waitUntil: 'networkidle' });
+  await page.getByRole('button', { name: 'Open a job like this one' }).click();
+  await page.waitForURL(/\/jobs\/\d+\/ask/);
+  expect(page.url()).not.toContain(`/jobs/${job}/`);
+  await expect(page.getByRole('textbox', { name: 'Rider in full gear' })).toHaveValue('92');
+});
+
+test('an order is ticked as placed on the list, with its day, and taken back', async ({ page }) => {
+  await page.goto(`${server.base}/drawers/reorder`, { waitUntil: 'networkidle' });
+  const tick = page.getByRole('checkbox').first();
+  await tick.click();
+  await expect(tick).toBeChecked();
+  await page.reload({ waitUntil: 'networkidle' });
+  await expect(page.getByRole('checkbox').first()).toBeChecked();
+  await page.getByRole('checkbox').first().click();
+  await expect(page.getByRole('checkbox').first()).not.toBeChecked();
+});

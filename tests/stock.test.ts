@@ -1,10 +1,12 @@
 import Papa from 'papaparse';
 import { db } from '@/db/client';
+import { oneNewShimMove } from '@/db/queries/shims';
+import { oneNewStockMove } from '@/db/queries/stock';
 import { stockListRequest, stockMoveRequest } from '@/schema/stock';
 import { shortOf } from '@/schema/stock';
 import { exportCsv } from '@/server/csv';
 import { addSpring, addTechnician, listSprings } from '@/server/drawers';
-import { needsOf, reorderList, reserveFor } from '@/server/needs';
+import { needsOf, ordersPlaced, reorderList, reserveFor, tickOrder } from '@/server/needs';
 import { recordMachineEntry } from '@/server/record';
 import { returnSpring } from '@/server/returned';
 import { listShims, moveShims } from '@/server/shims';
@@ -103,6 +105,25 @@ test('what runs short is told by what is left after the earlier promise; what is
     ['Shim 32 × 0.15, post 12', 1, [jobs[1]]],
   ]);
   expect(lines).toEqual([{ name: 'Seal kit 48', supplier: 'Harbour Seals', there: 4, held: 3, reorderAt: 3, unit: 'piece', order: 5 }]);
+});
+
+test('an order is ticked as placed until its delivery is recorded, or the tick is taken back; only what is to be ordered can be', async () => {
+  const placed = async () => Object.keys((await reorderList()).placed).sort();
+  for (const name of ['Seal kit 48', 'R-60', 'Shim 32 × 0.15, post 12']) get(await tickOrder({ name, placed: true }));
+  expect(await placed()).toEqual(['R-60', 'Seal kit 48', 'Shim 32 × 0.15, post 12']);
+  get(await tickOrder({ name: 'R-60', placed: false }));
+  expect(await placed()).toEqual(['Seal kit 48', 'Shim 32 × 0.15, post 12']);
+  expect(codeOf(await tickOrder({ name: 'Seal kit 49', placed: true }))).toBe('not-found');
+  const base = await db();
+  await base
+    .transaction(async (sql) => {
+      await oneNewShimMove(sql, { innerMm: 12, diameterMm: 32, thicknessMm: 0.15, moved: 1, kind: 'received', note: '', jobId: null });
+      expect(Object.keys(await ordersPlaced(sql))).toEqual(['Seal kit 48']);
+      await oneNewStockMove(sql, kit, { kind: 'received', moved: 1, held: 0, jobId: null, batch: '', note: '' });
+      expect(await ordersPlaced(sql)).toEqual({});
+      throw new Error('undone');
+    })
+    .catch((failure: Error) => expect(failure.message).toBe('undone'));
 });
 
 test('the signature takes what was used and lets go of what was set aside', async () => {

@@ -21,3 +21,13 @@ export interface Alike extends Likeness {
   /** Its stacks as built, else as specified: "rear rebound 40 × 0.20 × 7 …". */
   stacks: string[];
 }
+
+/** What a signed job left its machine with, to be aimed at by another. */
+export interface LeftByJob {
+  jobId: number;
+  machine: string;
+  at: string;
+  document: SetupDocument;
+  /** Shims as built, else as specified, under the field that specifies them. */
+  stacks: { field: string; text: string }[];
+}

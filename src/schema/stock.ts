@@ -67,6 +67,9 @@ export const stockTermsRequest = z.strictObject({
   supplier: said(120),
 });
 
+/** An order is placed, or was ticked by mistake. */
+export const orderTickRequest = z.strictObject({ name: name(160), placed: z.boolean() });
+
 /** Lines of a file: one item each; all of it is taken, or nothing. */
 export const stockListRequest = z.strictObject({
   fileName: said(200),

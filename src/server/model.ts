@@ -56,17 +56,28 @@ async function figuresWithOrigin(sql: Sql, machines: readonly Machine[], figures
   });
 }
 
-async function othersOf(sql: Sql, machine: Machine, figures: Entries): Promise<OfModel[]> {
+/** The other machines that count as this one's model, and what is known of each; none where it stands apart. */
+async function sameOf(sql: Sql, machine: Machine, figures: Entries): Promise<{ same: Machine[]; theirs: Map<number, Entries> }> {
   const family = familyOf(machine, figures);
-  if (family === null) return [];
+  if (family === null) return { same: [], theirs: new Map() };
   const perhaps = (await manyPerhapsOfModel(sql, family, MOST_OF_MODEL)).filter((m) => m.id !== machine.id);
   const theirs = await currentEntriesOf(
     sql,
     'machine_id',
     perhaps.map((m) => m.id),
   );
-  const same = perhaps.filter((m) => familyOf(m, theirs.get(m.id) ?? {}) === family);
+  return { same: perhaps.filter((m) => familyOf(m, theirs.get(m.id) ?? {}) === family), theirs };
+}
+
+async function othersOf(sql: Sql, machine: Machine, figures: Entries): Promise<OfModel[]> {
+  const { same, theirs } = await sameOf(sql, machine, figures);
   return (await figuresWithOrigin(sql, same, theirs)).filter((m) => m.figures.length > 0);
+}
+
+/** This machine and the others of its model. */
+export async function machinesOfFamily(sql: Sql, machine: Machine): Promise<Machine[]> {
+  const { same } = await sameOf(sql, machine, await currentEntries(sql, { machineId: machine.id }));
+  return [machine, ...same];
 }
 
 /** The other machines of this machine's model, with what is known of each. */

@@ -1,12 +1,21 @@
+import type { z } from 'zod';
 import { type Db, db, type Sql } from '@/db/client';
 import { maybeOneJob, manyJobsOnTheStands } from '@/db/queries/jobs';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
-import { oneNewShimMove } from '@/db/queries/shims';
-import { manyHeldByJob, manyShimStock, manyStock, oneNewStockMove, type ShimStock } from '@/db/queries/stock';
+import { manyShimDeliveries, oneNewShimMove } from '@/db/queries/shims';
+import {
+  manyHeldByJob,
+  manyOrderTicks,
+  manyShimStock,
+  manyStock,
+  noneNewOrderTick,
+  oneNewStockMove,
+  type ShimStock,
+} from '@/db/queries/stock';
 import type { Entries } from '@/catalogue/entry';
 import { type Wanted, wantedOf } from '@/judgement/job/needs';
-import { type Need, shortOf, type StockItem } from '@/schema/stock';
-import { type Answer, conflict, Refusal } from './answer';
+import { type Need, type orderTickRequest, shortOf, type StockItem } from '@/schema/stock';
+import { type Answer, conflict, missing, Refusal } from './answer';
 import { chosenSpringsOfJob } from './drawers';
 import { currentEntries, currentEntriesOf } from './entries';
 import { lockJob, releaseJob, stockOfSpring, takeFrom } from './stock';
@@ -172,8 +181,26 @@ export interface OrderLine {
   order: number;
 }
 
-/** What to order: items fallen to their mark, and what jobs on the stands lack. */
-export async function reorderList(): Promise<{ lines: OrderLine[]; shortages: Shortage[] }> {
+/** What is on order, by its name on the list, with the moment it was ticked; a delivery ends it. */
+export async function ordersPlaced(sql: Sql): Promise<Record<string, string>> {
+  const ticks = await manyOrderTicks(sql);
+  const delivered = ticks.length > 0 ? await manyShimDeliveries(sql) : [];
+  const isHere = (name: string, at: string) => delivered.some((d) => shimName(d) === name && new Date(d.at) > new Date(at));
+  return Object.fromEntries(ticks.filter((t) => !isHere(t.name, t.at)).map((t) => [t.name, new Date(t.at).toISOString()]));
+}
+
+/**
+ * Ticks a line of the list to order as placed, or takes the tick back. Refusal: not-found where nothing of that name is to be ordered.
+ */
+export async function tickOrder({ name, placed }: z.output<typeof orderTickRequest>): Promise<Answer<{ name: string; placed: boolean }>> {
+  const { lines, shortages: short } = await reorderList();
+  if (![...lines, ...short].some((l) => l.name === name)) return missing('line of that name');
+  await noneNewOrderTick(await db(), name, placed);
+  return { ok: true, value: { name, placed } };
+}
+
+/** What to order: items fallen to their mark, what jobs on the stands lack, and what of it is on order. */
+export async function reorderList(): Promise<{ lines: OrderLine[]; shortages: Shortage[]; placed: Record<string, string> }> {
   const base = await db();
   const lines = (await manyStock(base)).flatMap((i): OrderLine[] => {
     if (i.there === null || i.reorderAt === null || i.there - i.held > i.reorderAt) return [];
@@ -181,5 +208,5 @@ export async function reorderList(): Promise<{ lines: OrderLine[]; shortages: Sh
     // Up to twice the mark: common practice, no source.
     return [{ name, supplier, there, held, reorderAt, unit, order: Math.max(1, 2 * reorderAt - (there - held)) }];
   });
-  return { lines, shortages: await shortages(base) };
+  return { lines, shortages: await shortages(base), placed: await ordersPlaced(base) };
 }

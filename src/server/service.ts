@@ -1,6 +1,6 @@
 import { ENDS } from '@/catalogue/ends';
 import { db, type Sql } from '@/db/client';
-import { manyJobsOfMachine } from '@/db/queries/jobs';
+import { manyJobsOfMachine, maybeUsualDays } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { type DueMachine, manyBases, manyDue, noneForgetDue, noneNewReminder, noneSetDue } from '@/db/queries/service';
 import { basisOf, dueOf, makerServiceOf } from '@/judgement/job/service';
@@ -55,6 +55,12 @@ export type DueLine = ReturnType<typeof named>;
 const MS_PER_DAY = 86_400_000;
 /** The day so many days from now. */
 export const dayIn = (days: number): string => new Date(Date.now() + days * MS_PER_DAY).toISOString().slice(0, 10);
+
+/** From taking in to the promised day, where the shop has no jobs to tell. From memory. */
+const USUAL_DAYS = 7;
+
+/** The day a machine taken in today is usually promised for. */
+export const usualDay = async (sql: Sql): Promise<string> => dayIn((await maybeUsualDays(sql)) ?? USUAL_DAYS);
 
 /** Machines due within so many days, those overdue first. */
 export async function dueWithin(days: number, most = MOST_DUE): Promise<DueLine[]> {

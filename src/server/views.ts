@@ -1,15 +1,7 @@
 import { oneBegun } from '@/db/queries/health';
 import { type Db, db } from '@/db/client';
 import { manyHistory, manyLastKnown } from '@/db/queries/entries';
-import {
-  type JobLine,
-  manyJobsOfCustomer,
-  manyJobsOfMachine,
-  manyJobsOnTheStands,
-  manyRidesAwaited,
-  maybeOneJob,
-  maybeUsualDays,
-} from '@/db/queries/jobs';
+import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
 import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine } from '@/db/queries/machines';
 import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, type Setup, manySignedOfMachine } from '@/db/queries/rebuilds';
@@ -28,7 +20,7 @@ import { purposeOf, schoolOf } from '@/judgement/aims/targets';
 import { USE_NAMES } from '@/catalogue/uses';
 import { listSprings, springsOfJob } from './drawers';
 import { needsOf, shortages } from './needs';
-import { dayIn, dueOfMachine, dueWithin } from './service';
+import { dayIn, dueOfMachine, dueWithin, usualDay } from './service';
 import { backupState } from './backups';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
 import { practiceCaseOf } from './practice';
@@ -163,18 +155,14 @@ function handedBackWith(setups: readonly Setup[], jobId: number) {
 
 export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
 
-/** From taking in to the promised day, where the shop has no jobs to tell. From memory. */
-const USUAL_DAYS = 7;
-
 /** What the new-job page offers: known customers and machines, and the day a machine is usually promised for. */
 export async function known() {
   const base = await db();
   const machines = await manyMachines(base, MOST_MACHINES);
-  const days = (await maybeUsualDays(base)) ?? USUAL_DAYS;
   return {
     customers: await manyCustomers(base),
     machines: machines.map((m) => ({ ...m, name: machineName(m) })),
-    usualDay: dayIn(days),
+    usualDay: await usualDay(base),
   };
 }
 

@@ -30,3 +30,10 @@ export const maybeOneFirstShimMove = (sql: Sql, s: Omit<DrawerShim, 'count'>) =>
     s.diameterMm,
     s.thicknessMm,
   ]);
+
+/** When each size was last delivered. */
+export const manyShimDeliveries = (sql: Sql) =>
+  sql.many<{ innerMm: number; diameterMm: number; thicknessMm: number; at: string }>(
+    `SELECT inner_mm AS "innerMm", diameter_mm AS "diameterMm", thickness_mm AS "thicknessMm", max(recorded_at) AS at
+     FROM shim_move WHERE kind = 'received' GROUP BY inner_mm, diameter_mm, thickness_mm`,
+  );

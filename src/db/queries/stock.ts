@@ -69,3 +69,15 @@ export const manyShimStock = (sql: Sql, jobId: number | null) =>
      FROM shim_move WHERE $1::int IS NULL OR job_id = $1 GROUP BY 1, 2, 3`,
     [jobId],
   );
+
+export const noneNewOrderTick = (sql: Sql, name: string, placed: boolean) =>
+  sql.none('INSERT INTO order_tick (name, placed) VALUES ($1, $2)', [name, placed]);
+
+/** What is on order: ticked, and not delivered since; of shims the caller looks at the deliveries. */
+export const manyOrderTicks = (sql: Sql) =>
+  sql.many<{ name: string; at: string }>(
+    `SELECT name, recorded_at AS at FROM (SELECT DISTINCT ON (name) name, placed, recorded_at FROM order_tick ORDER BY name, id DESC) t
+     WHERE placed AND NOT EXISTS (
+       SELECT 1 FROM stock_move m JOIN stock_item i ON i.id = m.item_id LEFT JOIN spring s ON s.id = i.spring_id
+       WHERE m.kind = 'received' AND m.recorded_at > t.recorded_at AND coalesce(s.name, i.name) = t.name)`,
+  );

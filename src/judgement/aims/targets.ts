@@ -98,11 +98,7 @@ export function schoolVerdicts(
       chosen: school.id === chosen,
       static: windows?.static && sag.staticSagMm !== null ? againstWindow(sag.staticSagMm, windows.static) : null,
       rider: windows?.rider && sag.riderSagMm !== null ? againstWindow(sag.riderSagMm, windows.rider) : null,
-      remark: silent
-        ? school.rule.kind === 'arm-angle' && end === 'front'
-          ? 'after riding'
-          : REMARKS[school.rule.kind]
-        : '',
+      remark: silent ? (school.rule.kind === 'arm-angle' && end === 'front' ? 'after riding' : REMARKS[school.rule.kind]) : '',
     };
   });
 }

@@ -88,16 +88,23 @@ function oilFigures(entries: Entries, machine: Entries): WantedFigure[] {
   }));
 }
 
-/** What a cure that was taken asks for. */
+/** How near a figure that is aimed at must be met, by what it is. */
+function toleranceOf(key: SetupKey, value: number): number {
+  if (key.endsWith('.out')) return 0;
+  if (/\.spring(Right)?$/.test(key)) return SAME_RATE_SHARE * value;
+  if (key === 'rear.gas' || key === 'front.air') return SAME_GAS_MPA;
+  return key.startsWith('front.oilLevel') ? SAME_OIL_LEVEL_MM : SAME_PRELOAD_MM;
+}
+
+/** What a cure that was taken, or another job's set-up that was taken over, asks for. */
 const curedFigures = (entries: Entries): WantedFigure[] =>
   SETUP_FIELDS.flatMap((field): WantedFigure[] => {
     const entry = entries[`wanted.${field.key}`];
     if (!entry || entry.value === null) return [];
     const isClicks = field.key.endsWith('.out');
     const what = `${END_NAMES[field.end ?? 'rear']} ${field.label.toLowerCase()}`;
-    const tolerance = isClicks ? 0 : SAME_PRELOAD_MM;
     const text = isClicks ? `${entry.text} out` : field.key.endsWith('.reading') ? `${entry.text} mm` : withUnit(entry);
-    return [{ key: field.key, what, text, value: entry.value, tolerance: field.key === 'rear.gas' ? SAME_GAS_MPA : tolerance }];
+    return [{ key: field.key, what, text, value: entry.value, tolerance: toleranceOf(field.key, entry.value) }];
   });
 
 function specifiedFigures(entries: Entries, springs: readonly ListedSpring[]): WantedFigure[] {

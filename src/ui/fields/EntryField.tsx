@@ -50,6 +50,9 @@ const Stacked = styled.div`
     min-height: 44px;
     align-items: center;
   }
+  .box {
+    position: relative;
+  }
   .box:focus-within {
     border-bottom: 2px solid var(--ink);
     background: var(--sheet);
@@ -124,7 +127,20 @@ const Walk = styled.div`
   .below {
     grid-column: 2 / -1;
   }
+  position: relative;
 `;
+
+/** In the corner of a field: on its way, or kept; the foot of the page says the same in words. */
+const Kept = styled.span`
+  position: absolute;
+  right: 1px;
+  bottom: 1px;
+  font-size: 0.625rem;
+  line-height: 1;
+  color: var(--soft);
+`;
+const KEPT = { waiting: '…', saved: '✓' } as const;
+const Mark = ({ of }: { of: FieldState['kept'] }) => of && <Kept aria-hidden>{KEPT[of]}</Kept>;
 
 const Below = styled.div`
   font-size: 0.8125rem;
@@ -229,6 +245,7 @@ function TextEntry({
           <span className="label">{name}</span>
           <Input className="number" data-entry={field} placeholder={bare} {...keys} />
           <span className="other">{other ?? ''}</span>
+          <Mark of={state.kept} />
           {(problem ?? state.question) && below}
         </Walk>
       </TextField>
@@ -245,6 +262,7 @@ function TextEntry({
           <div className="box">
             {input}
             {unitShown && <span className="unit">{unitShown}</span>}
+            <Mark of={state.kept} />
           </div>
         )}
         {(!isCell || problem || state.question) && below}

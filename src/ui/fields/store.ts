@@ -20,6 +20,8 @@ export interface FieldState {
   asks: boolean;
   /** What somebody else wrote here meanwhile; the one typed is not recorded until it is chosen. */
   theirs: Entry | null;
+  /** How far what was written here on this page has come: on its way, or kept by the shop's computer. */
+  kept: 'waiting' | 'saved' | null;
 }
 
 interface Draft {
@@ -69,7 +71,7 @@ const keptSent = (value: unknown): Entry[] =>
   Array.isArray(value)
     ? value.filter((e: Partial<Entry> | null) => typeof e?.field === 'string' && typeof e.text === 'string').map((e) => e as Entry)
     : [];
-const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null, asks: false, theirs: null };
+const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null, asks: false, theirs: null, kept: null };
 
 /**
  * The fields of one page: what is recorded, what is being typed, and what waits to be sent. Components subscribe field by field, so that a
@@ -84,6 +86,7 @@ export class FieldStore {
   private states = new Map<string, FieldState>();
   private listeners = new Set<() => void>();
   private queue: Outgoing[] = [];
+  private savedHere = new Set<string>();
   private sending: Promise<void> | null = null;
   private live: Entries | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
@@ -221,6 +224,7 @@ export class FieldStore {
       question,
       asks: draft?.asks ?? false,
       theirs: draft?.theirs ?? null,
+      kept: draft ? null : this.queue.some((q) => q.field === field) ? 'waiting' : this.savedHere.has(field) ? 'saved' : null,
     };
   }
 
@@ -344,6 +348,8 @@ export class FieldStore {
       if (answer.ok) {
         this.savedAt = answer.entry.at;
         this.acknowledged[next.field] = answer.entry;
+        this.savedHere.add(next.field);
+        this.states.delete(next.field);
         this.keepSent(answer.entry);
       }
       if (!answer.ok) this.refuse(next, answer.refused, answer.there);
@@ -369,7 +375,8 @@ export class FieldStore {
   private note(saving: Saving): void {
     if (this.saving === saving && saving !== 'saved') return;
     this.saving = saving;
-    this.changed(null);
+    // No entry changed: what is worked out from them stands.
+    for (const listener of this.listeners) listener();
   }
 
   /** True while nothing typed is unrecorded. */

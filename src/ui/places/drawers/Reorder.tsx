@@ -1,29 +1,75 @@
 'use client';
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import styled from 'styled-components';
 import { Titled } from '../../kit/parts';
 import { Empty, Small, Table } from '../../kit/primitives';
+import { dayWords } from '../../kit/time';
+import { FormProblem, useForm } from '../../kit/useForm';
 import { Shell } from '../../layout/Shell';
 import { DrawerPlaces } from '../../layout/Places';
 
 interface Props {
   lines: { name: string; supplier: string; there: number; held: number; reorderAt: number | null; unit: 'piece' | 'mL'; order: number }[];
   shortages: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
+  /** When what is on order was ticked, by its name. */
+  placed: Record<string, string>;
 }
+
+/** The tick of a line: placed, until a delivery of it is recorded. */
+function Placed({ name, at }: { name: string; at: string | undefined }) {
+  const router = useRouter();
+  const form = useForm({});
+  const tick = async (placed: boolean) => {
+    if (await form.send('/api/stock/orders', { name, placed })) router.refresh();
+  };
+  return (
+    <td>
+      <Tick>
+        <input
+          type="checkbox"
+          aria-label={`Order of ${name} is placed`}
+          checked={at !== undefined}
+          disabled={form.busy}
+          onChange={(event) => void tick(event.target.checked)}
+        />
+        <Small>{at ? dayWords(at) : ''}</Small>
+      </Tick>
+      <FormProblem of={form} />
+    </td>
+  );
+}
+
+const Rows = styled(Table)`
+  td {
+    vertical-align: middle;
+    padding-top: 0;
+    padding-bottom: 0;
+  }
+`;
+
+const Tick = styled.label`
+  display: flex;
+  gap: 0.5rem;
+  align-items: center;
+  min-height: 44px;
+  min-width: 7.5rem;
+`;
 
 const amount = (x: number, unit: 'piece' | 'mL') => `${Math.round(x * 100) / 100}${unit === 'mL' ? ' mL' : ''}`;
 
 /** What jobs on the stands lack, and what has fallen to its mark. */
-export function Reorder({ lines, shortages }: Props) {
+export function Reorder({ lines, shortages, placed }: Props) {
   const suppliers = [...new Set(lines.map((l) => l.supplier))].sort();
   return (
     <Shell title="Drawers" about="short and to order">
       <DrawerPlaces here="reorder" />
-      <ShortForJobs shortages={shortages} />
+      <ShortForJobs shortages={shortages} placed={placed} />
       <Titled title="To order, by supplier" aside="twice the mark less what is free">
         {lines.length === 0 && <Empty>Nothing has fallen to its mark. Set the marks under each item’s terms.</Empty>}
         {suppliers.map((supplier) => (
-          <OfSupplier key={supplier} supplier={supplier} lines={lines} />
+          <OfSupplier key={supplier} supplier={supplier} lines={lines} placed={placed} />
         ))}
         <a href="/api/stock/export?what=order" download>
           This list as CSV
@@ -36,13 +82,14 @@ export function Reorder({ lines, shortages }: Props) {
 interface OfSupplierProps {
   supplier: string;
   lines: Props['lines'];
+  placed: Props['placed'];
 }
 
-function OfSupplier({ supplier, lines }: OfSupplierProps) {
+function OfSupplier({ supplier, lines, placed }: OfSupplierProps) {
   return (
     <section style={{ marginBottom: '1rem' }}>
       <b>{supplier || 'No supplier named'}</b>
-      <Table aria-label={`To order from ${supplier || 'anyone'}`}>
+      <Rows aria-label={`To order from ${supplier || 'anyone'}`}>
         <OrderHead />
         <tbody>
           {lines
@@ -56,10 +103,11 @@ function OfSupplier({ supplier, lines }: OfSupplierProps) {
                 <td className="number">
                   <b>{amount(l.order, l.unit)}</b>
                 </td>
+                <Placed name={l.name} at={placed[l.name]} />
               </tr>
             ))}
         </tbody>
-      </Table>
+      </Rows>
     </section>
   );
 }
@@ -73,35 +121,35 @@ function OrderHead() {
         <th className="number">Set aside</th>
         <th className="number">Mark</th>
         <th className="number">Order</th>
+        <th>Placed</th>
       </tr>
     </thead>
   );
 }
 
-interface ShortProps {
-  shortages: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
-}
+type ShortProps = Pick<Props, 'shortages' | 'placed'>;
 
-function ShortForJobs({ shortages }: ShortProps) {
+function ShortForJobs({ shortages, placed }: ShortProps) {
   return (
     <Titled title="Short for jobs on the stands" aside={`${shortages.length}`}>
       {shortages.length === 0 ? (
         <Empty>Every job has what it wants, or what it wants was never counted.</Empty>
       ) : (
-        <ShortTable shortages={shortages} />
+        <ShortTable shortages={shortages} placed={placed} />
       )}
     </Titled>
   );
 }
 
-function ShortTable({ shortages }: ShortProps) {
+function ShortTable({ shortages, placed }: ShortProps) {
   return (
-    <Table aria-label="Short">
+    <Rows aria-label="Short">
       <thead>
         <tr>
           <th>Part</th>
           <th className="number">Short by</th>
           <th>Jobs</th>
+          <th>Placed</th>
         </tr>
       </thead>
       <tbody>
@@ -116,9 +164,10 @@ function ShortTable({ shortages }: ShortProps) {
                 </Link>
               ))}
             </td>
+            <Placed name={s.name} at={placed[s.name]} />
           </tr>
         ))}
       </tbody>
-    </Table>
+    </Rows>
   );
 }

@@ -1,10 +1,12 @@
 'use client';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { jobNumber } from '@/catalogue/jobs';
 import type { Change } from '@/judgement/job/changes';
 import { Titled } from '../../kit/parts';
-import { Empty, LinkButton, Small, Table, Wide } from '../../kit/primitives';
+import { Button, Empty, LinkButton, Small, Table, Wide } from '../../kit/primitives';
 import { dayWords, timeWords } from '../../kit/time';
+import { useForm } from '../../kit/useForm';
 import { Shell } from '../../layout/Shell';
 
 interface Props {
@@ -19,9 +21,10 @@ interface Props {
 export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
   return (
     <Shell title={`History of job ${jobNumber(jobId)}`} about={machine}>
-      <LinkButton href={`/jobs/${jobId}`} style={{ marginBottom: '1rem' }}>
-        Back to the job
-      </LinkButton>
+      <p style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap', marginBottom: '1rem' }}>
+        <LinkButton href={`/jobs/${jobId}`}>Back to the job</LinkButton>
+        <Duplicate jobId={jobId} />
+      </p>
       <Titled title="What was written, newest first" aside="what was taken back stands here too">
         {changes.length === 0 && <Empty>Nothing is written in this job yet.</Empty>}
         {changes.length > 0 && (
@@ -46,6 +49,25 @@ export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
         {olderBefore !== null && <Link href={`/jobs/${jobId}/history?before=${olderBefore}`}>Older ones</Link>}
       </Titled>
     </Shell>
+  );
+}
+
+/** A further job for the same machine that begins with what this one was asked. */
+function Duplicate({ jobId }: { jobId: number }) {
+  const router = useRouter();
+  const form = useForm({});
+  const open = async () => {
+    const came = await form.send<{ jobId: number }>(`/api/jobs/${jobId}/duplicate`, {});
+    if (came) router.push(`/jobs/${came.jobId}/ask`);
+  };
+  return (
+    <>
+      <Button onPress={() => void open()} isDisabled={form.busy}>
+        Open a job like this one
+      </Button>
+      <Small>same customer, machine, rider, load, roads and complaints; nothing measured</Small>
+      {form.whole && <span role="alert">▲ {form.whole}</span>}
+    </>
   );
 }
 

@@ -19,6 +19,8 @@ import { FEEL, type SetupRow, Setups } from './Setups';
 import { Leftovers } from '../../fields/Leftovers';
 import { useMachineStore } from '../../fields/useMachineStore';
 import { FieldsOf } from '../../fields/parts';
+import { ModelTorques } from '../../job/ModelTorques';
+import { Fold } from '../../kit/Fold';
 import { OfModel } from '../../job/OfModel';
 import { MakersService, StandardSetup } from '../../job/MachineFigures';
 
@@ -153,6 +155,9 @@ function Figures({ machineId }: { machineId: number }) {
           Steering and drive
         </LinkButton>
       </Titled>
+      <Fold title="Torques recorded on this model">
+        <ModelTorques machineId={machineId} />
+      </Fold>
       <Titled title="The maker’s sheet" aside="what came in is held against it">
         <FieldsOf defs={MACHINE_SHEET} />
         <MakersService />

@@ -2,6 +2,7 @@
 import type { Likeness } from '@/schema/alike';
 import Link from 'next/link';
 import { useState } from 'react';
+import { jobNumber } from '@/catalogue/jobs';
 import { ALIKE_NAMES, alikeFigure, type AlikeFigure, alikeSummary, likenessOf, likeTerms } from '@/judgement/reason/alike';
 import { QuietButton, Small, Table } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
@@ -56,7 +57,10 @@ function BetterSchool({ alike, better }: { alike: readonly Alike[]; better: numb
 function AlikeJob({ a, here }: { a: Alike; here: Likeness }) {
   return (
     <li style={{ padding: '0.4rem 0', borderTop: '1px solid var(--fine)' }}>
-      <Link href={`/machines/${a.machineId}`}>{a.machine}</Link> <Small>rode {a.feel}</Small>
+      <Link href={`/machines/${a.machineId}`}>{a.machine}</Link>{' '}
+      <Small>
+        job {jobNumber(a.jobId)}, rode {a.feel}
+      </Small>
       <br />
       <Small>
         distance {a.distance.toFixed(1)}:{' '}

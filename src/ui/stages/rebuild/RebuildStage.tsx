@@ -12,6 +12,10 @@ import { itemNumbers } from '@/judgement/model/read';
 import { torquesOf } from '@/judgement/model/set';
 import { shortOf } from '@/schema/stock';
 import { Sheets } from '../../kit/Sheets';
+import type { ModelTorque } from '@/judgement/model/torqueTable';
+import { useFieldStore, useLive } from '../../fields/context';
+import { ModelTorques } from '../../job/ModelTorques';
+import { TakeOver } from './TakeOver';
 import { Fold } from '../../kit/Fold';
 import { BuiltStacks } from './BuiltStacks';
 import { FittedTable } from './FittedTable';
@@ -47,17 +51,17 @@ function RebuildSheets() {
   const { live, figures } = useLater();
   const stacks = builtStacks(live, figures);
   const short = data.needs.needs.filter((n) => shortOf(n) > 0).length;
-  const counted = (n: number, one: string, many: string) => (n === 0 ? `no ${one}` : `${n} ${n === 1 ? one : many}`);
+  const counted = (n: number, one: string, many: string) => (n === 0 ? 'none' : `${n} ${n === 1 ? one : many}`);
   return (
     <Sheets
       label="What the rebuild records"
       sheets={[
-        { id: 'fitted', title: 'Fitted and set', content: <FittedTable /> },
+        { id: 'fitted', title: 'Fitted and set', content: <FittedSheet /> },
         { id: 'shims', title: 'Shims in', holds: counted(stacks.length, 'stack', 'stacks'), content: <BuiltStacks /> },
         {
           id: 'parts',
           title: 'Parts',
-          holds: `${itemNumbers(live, 'part').length} used${short > 0 ? `, ${short} short` : ''}`,
+          holds: `${counted(itemNumbers(live, 'part').length, 'used', 'used')}${short > 0 ? `, ${short} short` : ''}`,
           content: <PartsSheet />,
         },
         {
@@ -95,13 +99,34 @@ function PartsSheet() {
   );
 }
 
-function TorqueSheet() {
+function FittedSheet() {
   const { sealed } = useBench();
   return (
     <>
-      <Caution>{CAUTIONS.torque}</Caution>
-      <Repeat list="torque" defs={TORQUE_ITEM} add="Add a torque" empty="No torque noted." locked={sealed} />
+      <FittedTable />
+      {!sealed && <TakeOver />}
     </>
+  );
+}
+
+/** Torques of this job, and beside them what the shop recorded on the model: its name and origin may be noted here, its figure is read off the wrench anew. */
+function TorqueSheet() {
+  const { data, sealed } = useBench();
+  const live = useLive();
+  const store = useFieldStore();
+  const note = ({ place, origins }: ModelTorque) => {
+    const n = Math.max(0, ...itemNumbers(live, 'torque')) + 1;
+    store.put(`torque.${n}.place`, place);
+    if (origins[0]) store.put(`torque.${n}.origin`, origins[0]);
+  };
+  return (
+    <Columns $wide="1.2fr 1fr">
+      <div>
+        <Caution>{CAUTIONS.torque}</Caution>
+        <Repeat list="torque" defs={TORQUE_ITEM} add="Add a torque" empty="No torque noted." locked={sealed} />
+      </div>
+      <ModelTorques machineId={data.machine.id} {...(sealed ? {} : { onNote: note })} />
+    </Columns>
   );
 }
 

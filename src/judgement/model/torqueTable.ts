@@ -1,0 +1,34 @@
+import type { NotedTorque } from './set';
+
+/** One fastener of a model, as this shop recorded it; the maker's manual decides what it should be. */
+export interface ModelTorque {
+  place: string;
+  /** Least and most recorded, N·m. */
+  leastNm: number;
+  mostNm: number;
+  count: number;
+  /** Where the figures were said to come from. */
+  origins: string[];
+  /** The newest job that recorded it. */
+  jobId: number;
+}
+
+/** The torques recorded in some jobs, a row a fastener by its name; given newest job first, shown in the order of first mention. */
+export function torqueTable(jobs: readonly { jobId: number; torques: readonly NotedTorque[] }[]): ModelTorque[] {
+  const rows = new Map<string, ModelTorque>();
+  for (const { jobId, torques } of jobs)
+    for (const { place, entry, origin } of torques) {
+      if (entry.value === null) continue;
+      const name = place.trim().toLowerCase();
+      const row = rows.get(name);
+      if (!row) {
+        rows.set(name, { place, leastNm: entry.value, mostNm: entry.value, count: 1, origins: origin ? [origin] : [], jobId });
+        continue;
+      }
+      row.leastNm = Math.min(row.leastNm, entry.value);
+      row.mostNm = Math.max(row.mostNm, entry.value);
+      row.count += 1;
+      if (origin && !row.origins.includes(origin)) row.origins.push(origin);
+    }
+  return [...rows.values()];
+}

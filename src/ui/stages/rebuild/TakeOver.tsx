@@ -1,0 +1,85 @@
+'use client';
+import { useState } from 'react';
+import { entryAt } from '@/catalogue/entry';
+import { jobNumber } from '@/catalogue/jobs';
+import { takenOver, takenOverName } from '@/judgement/job/takeOver';
+import type { LeftByJob } from '@/schema/alike';
+import { useFieldStore, useLive } from '../../fields/context';
+import { Fold } from '../../kit/Fold';
+import { NotRead } from '../../kit/NotRead';
+import { PlainField } from '../../kit/PlainField';
+import { Button, Small, Table, Wide } from '../../kit/primitives';
+import { useRead } from '../../kit/read';
+import { dayWords } from '../../kit/time';
+
+/** Another job's specification as what is wanted here: looked at first, then taken as a whole, each figure changed afterwards like any other. */
+export function TakeOver() {
+  const [number, setNumber] = useState('');
+  const [asked, setAsked] = useState<number | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const reading = useRead<LeftByJob>(asked === null ? null : `/api/jobs/${asked}/left`);
+  const look = () => {
+    const typed = /^\s*0*(\d{1,9})\s*$/.exec(number)?.[1];
+    setProblem(typed ? null : 'Give the number of a job, for example 0113.');
+    setAsked(typed ? Number(typed) : null);
+  };
+  return (
+    <Fold title="Take over another job’s specification">
+      <div style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
+        <div style={{ width: '12rem' }}>
+          <PlainField label="Number of the other job" value={number} onChange={setNumber} problem={problem} />
+        </div>
+        <Button onPress={look}>Look at what it left</Button>
+      </div>
+      <NotRead reading={reading} />
+      {reading.value && <Left key={reading.value.jobId} left={reading.value} />}
+    </Fold>
+  );
+}
+
+function Left({ left }: { left: LeftByJob }) {
+  const store = useFieldStore();
+  const live = useLive();
+  const [said, setSaid] = useState('');
+  const rows = takenOver(left);
+  const take = () => {
+    for (const { field, text } of rows) if (entryAt(live, field)?.text !== text) store.put(field, text);
+    setSaid(
+      `${rows.length} figures stand as wanted. What does not suit this rider and load is changed under Springs and Valves, or at the table.`,
+    );
+  };
+  return (
+    <>
+      <p style={{ padding: '0.5rem 0' }}>
+        <b>{left.machine}</b>, job {jobNumber(left.jobId)}{' '}
+        <Small>as it left {dayWords(left.at)}; its rider, load and roads were its own</Small>
+      </p>
+      <Wide>
+        <Table aria-label={`What job ${jobNumber(left.jobId)} left`}>
+          <thead>
+            <tr>
+              <th>Item</th>
+              <th>There</th>
+              <th>Wanted here so far</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.field}>
+                <td>{takenOverName(row)}</td>
+                <td>{row.there}</td>
+                <td>{entryAt(live, row.field)?.text || <Small>–</Small>}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Wide>
+      <p style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap', padding: '0.5rem 0' }}>
+        <Button onPress={take} isDisabled={rows.length === 0}>
+          Take these as wanted
+        </Button>
+        <Small role="status">{said}</Small>
+      </p>
+    </>
+  );
+}
