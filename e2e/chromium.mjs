@@ -19,6 +19,10 @@ export const CHROMIUM = {
     '--disable-dev-shm-usage',
     '--metrics-recording-only',
     '--no-pings',
+    // A microphone that beeps, and leave to use it.
+    '--use-fake-device-for-media-stream',
+    '--use-fake-ui-for-media-stream',
+    '--autoplay-policy=no-user-gesture-required',
     '--disable-features=OptimizationHints,MediaRouter,Translate,AutofillServerCommunication',
     '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost',
   ],

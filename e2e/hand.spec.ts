@@ -126,3 +126,23 @@ test('an order is ticked as placed on the list, with its day, and taken back', a
   await page.getByRole('checkbox').first().click();
   await expect(page.getByRole('checkbox').first()).not.toBeChecked();
 });
+
+test('the Shop book lets riders’ phones in to their sheet, and to nothing else, until it is shut again', async ({ page }) => {
+  const door = `http://127.0.0.1:${server.port + 1}`;
+  const status = (path: string) =>
+    fetch(door + path).then(
+      (answer) => answer.status,
+      () => 'nobody there',
+    );
+  await page.goto(`${server.base}/shop-book/money`, { waitUntil: 'networkidle' });
+  expect(await status('/icon.svg')).toBe('nobody there');
+  const choice = page.getByRole('radiogroup', { name: 'Phones on this network may open' });
+  await choice.getByText('Yes, the rider’s sheet').click();
+  await expect(choice.getByRole('radio', { name: /Yes/ })).toBeChecked();
+  await expect.poll(() => status('/icon.svg')).toBe(200);
+  expect([await status('/'), await status('/api/search?q=a'), await status('/jobs/101/ask')]).toEqual([404, 404, 404]);
+  await page.reload({ waitUntil: 'networkidle' });
+  await expect(choice.getByRole('radio', { name: /Yes/ })).toBeChecked();
+  await choice.getByText('No, this computer alone').click();
+  await expect.poll(() => status('/icon.svg')).toBe('nobody there');
+});

@@ -64,6 +64,15 @@ test('one step at a time by keyboard; a reload and a lost server in mid-step los
   await expect(page.getByAltText('shaft where it works most')).toBeVisible();
   await expect.poll(() => page.getByAltText('shaft where it works most').evaluate((e: HTMLImageElement) => e.naturalWidth)).toBe(320);
 
+  // Words spoken instead of typed, kept with the step and heard again.
+  await page.getByRole('button', { name: 'Say it' }).click();
+  await expect(page.getByRole('button', { name: /End and keep, 0:01/ })).toBeVisible();
+  await page.getByRole('button', { name: /End and keep/ }).click();
+  const spoken = page.getByLabel('Voice note 1', { exact: true });
+  await expect(spoken).toBeVisible();
+  await spoken.evaluate((e: HTMLAudioElement) => e.load());
+  await expect.poll(() => spoken.evaluate((e: HTMLAudioElement) => e.play().then(() => !e.error))).toBe(true);
+
   // What cannot be read holds the step.
   await page.getByLabel('Shaft diameter, smallest').fill('15 kg');
   await page.getByRole('button', { name: /Done, next step/ }).click();

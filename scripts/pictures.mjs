@@ -35,7 +35,6 @@ const VIEWS = {
   floor: ['/', DESK],
   ask: [`/jobs/${tourer}/ask`, DESK],
   measure: [`/jobs/${trail}/measure`, DESK],
-  'measure-tablet': [`/jobs/${trail}/measure`, TABLET],
   'first-answer': [`/jobs/${walkIn}/springs`, DESK],
   springs: [`/jobs/${tourer}/springs`, { width: 1280, height: 1400 }],
   leverage: [`/machines/${rallyMachine}/leverage`, DESK],
@@ -60,6 +59,15 @@ const take = async (name, [path, viewport]) => {
   await page.screenshot({ path: join(folder, `${name}.png`) });
 };
 for (const [name, view] of Object.entries(VIEWS)) if (only.length === 0 || only.includes(name)) await take(name, view);
+if (only.length === 0 || only.includes('measure-tablet')) {
+  // As it is held: touched, with the number pad at the side of the hand.
+  const touched = await browser.newContext({ viewport: TABLET, hasTouch: true, locale: 'en-GB', timezoneId: 'UTC' });
+  const tablet = await touched.newPage();
+  await tablet.goto(`${base}/jobs/${trail}/measure`, { waitUntil: 'networkidle' });
+  await tablet.getByRole('textbox', { name: 'Front: Rider on, pressed' }).tap();
+  await tablet.getByRole('group', { name: 'Number pad' }).waitFor();
+  await tablet.screenshot({ path: join(folder, 'measure-tablet.png') });
+}
 if (only.length === 0 || only.includes('card')) {
   await page.setViewportSize(DESK);
   await page.goto(`${base}/machines/${rallyMachine}`, { waitUntil: 'networkidle' });

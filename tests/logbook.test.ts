@@ -4,10 +4,10 @@ import { procedureRequest } from '@/knowledge/procedures/procedure';
 import { asksIn, asksText, askFields, procedurePage } from '@/knowledge/procedures/procedure';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { COMPONENTS } from '@/knowledge/procedures/components';
-import { clockText, openStep, photosOf, secondsAtBench, stepLines } from '@/judgement/job/work';
+import { clockText, openStep, photosOf, secondsAtBench, stepLines, voicesOf } from '@/judgement/job/work';
 import { changeProcedure, procedureVersions } from '@/server/book';
 import { addTechnician } from '@/server/drawers';
-import { keepPhoto, photoOf, takeProcedure } from '@/server/logbook';
+import { keepPhoto, keepVoice, photoOf, takeProcedure, voiceOf } from '@/server/logbook';
 import { proceduresOf } from '@/server/procedures';
 import { currentEntries } from '@/server/entries';
 import { checkSeals, signRebuild } from '@/server/sign';
@@ -123,6 +123,45 @@ test('a photo is turned upright, made small, named by its fingerprint and sealed
   await expect((await db()).none('DELETE FROM job_procedure')).rejects.toThrow(/MAVRIN_RECORDED/);
 });
 
+/** A recording of silence: mono, 8 kHz, eight bits. */
+function silence(samples: number): Buffer {
+  const wav = Buffer.alloc(44 + samples, 128);
+  wav.write('RIFF', 0, 'latin1');
+  wav.writeUInt32LE(36 + samples, 4);
+  wav.write('WAVEfmt ', 8, 'latin1');
+  wav.writeUInt32LE(16, 16);
+  for (const [at, value] of [
+    [20, 1],
+    [22, 1],
+    [32, 1],
+    [34, 8],
+  ] as const)
+    wav.writeUInt16LE(value, at);
+  wav.writeUInt32LE(8000, 24);
+  wav.writeUInt32LE(8000, 28);
+  wav.write('data', 36, 'latin1');
+  wav.writeUInt32LE(samples, 40);
+  return wav;
+}
+
+test('a voice note is kept with its step by its own fingerprint, told from its first bytes, and never changed', async () => {
+  const place = { step: '1.4', seconds: 2.4, technicianId };
+  const [first] = get(await keepVoice(jobId, silence(800), place));
+  expect(voicesOf(await entries())).toEqual([{ n: 1, key: first!.text, seconds: 2, step: '1.4' }]);
+  expect(await voiceOf(first!.text)).toMatchObject({ kind: 'audio/wav' });
+  expect(Buffer.from((await voiceOf(first!.text))!.sound).equals(silence(800))).toBe(true);
+  // A file of the device's own recorder: how long it is is not known.
+  const opus = Buffer.concat([Buffer.from([0x1a, 0x45, 0xdf, 0xa3]), silence(8)]);
+  const [second] = get(await keepVoice(jobId, opus, { step: '', seconds: 0, technicianId: null }));
+  expect(voicesOf(await entries())[1]).toEqual({ n: 2, key: second!.text, seconds: null, step: '' });
+  expect(codeOf(await keepVoice(jobId, Buffer.from('no sound at all'), place))).toBe('voice-unreadable');
+  expect(codeOf(await keepVoice(jobId + 1, silence(800), place))).toBe('not-found');
+  expect(await voiceOf('../secret')).toBeNull();
+  await expect((await db()).none('DELETE FROM voice_note')).rejects.toThrow(/MAVRIN_RECORDED/);
+  get(await record(jobId, 'voice.2.key', ''));
+  expect(voicesOf(await entries())).toHaveLength(1);
+});
+
 test('signing seals steps, procedures and photos; afterwards none is taken or added', async () => {
   get(await signRebuild(jobId, { technicianId, passcode: 'tarn' }));
   const base = await db();
@@ -140,6 +179,8 @@ test('signing seals steps, procedures and photos; afterwards none is taken or ad
     .png()
     .toBuffer();
   expect(codeOf(await keepPhoto(jobId, other, { step: '', caption: '', technicianId: null }))).toBe('sealed');
+  expect(document.entries['voice.1.key']!.text).toMatch(/^[0-9a-f]{64}$/);
+  expect(codeOf(await keepVoice(jobId, silence(80), { step: '', seconds: 0, technicianId: null }))).toBe('sealed');
 });
 
 test('handing back records the machine as it was set: its clickers and its sag', async () => {

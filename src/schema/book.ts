@@ -115,6 +115,17 @@ export type UnitsPage = Omit<z.output<typeof unitsPage>, 'version'>;
 export const unitsRequest = z.strictObject({ page: unitsPage, reason: pageText(500) });
 export const UNITS: UnitsPage = { id: 'units', system: 'metric', origin: 'as the book begins' };
 
+/** Whether phones on the shop's network may open the rider's sheet. */
+export const doorPage = z.strictObject({
+  version: z.literal('door/1'),
+  id: z.literal('door'),
+  open: z.boolean(),
+  origin: pageText(300),
+});
+export type DoorPage = Omit<z.output<typeof doorPage>, 'version'>;
+export const doorRequest = z.strictObject({ open: z.boolean() });
+export const DOOR: DoorPage = { id: 'door', open: false, origin: 'as the book begins' };
+
 const line = (most: number) => z.string().trim().max(most);
 /** Who the shop is, as its papers say it; nothing is printed of what is left empty. */
 export const shopPage = z.strictObject({

@@ -85,13 +85,22 @@ export type CorrectRequest = z.input<typeof correctRequest>;
 
 export const takeProcedureRequest = z.strictObject({ id: z.string().max(60) });
 
+const stepOrNone = z
+  .string()
+  .regex(/^\d{1,2}\.\d{1,2}$/)
+  .or(z.literal(''))
+  .default('');
+
+/** Where a voice note belongs and how long it is, from the query of its request. */
+export const voiceQuery = z.strictObject({
+  step: stepOrNone,
+  seconds: z.coerce.number().min(0).max(3600).default(0),
+  technicianId: z.coerce.number().int().positive().nullable().default(null),
+});
+
 /** Where a photo belongs, from the query of its request. */
 export const photoQuery = z.strictObject({
-  step: z
-    .string()
-    .regex(/^\d{1,2}\.\d{1,2}$/)
-    .or(z.literal(''))
-    .default(''),
+  step: stepOrNone,
   caption: z.string().trim().max(160).default(''),
   technicianId: z.coerce.number().int().positive().nullable().default(null),
 });

@@ -33,7 +33,10 @@ interface EdgeFigures {
   'body-too-large': { most: number };
   'text-unkeepable': None;
   'too-much-at-once': { most: string };
+  'port-taken': { port: number };
   'photo-too-large': { most: number };
+  'voice-unreadable': None;
+  'voice-too-large': { most: number };
   'asks-unreadable': { line: number; text: string };
   'same-owner': { name: string };
   'same-machine': None;
@@ -167,6 +170,10 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'body-too-large': (d) => `The request is longer than ${d.most} MB. Send less at once.`,
   'text-unkeepable': () => 'This text holds a character that cannot be kept. Type it again.',
   'too-much-at-once': (d) => `That is more than is worked out at once: at most ${d.most}.`,
+  'port-taken': (d) =>
+    `Port ${d.port} of this computer is taken by another program: the riders’ phones cannot be let in. Stop that program first.`,
+  'voice-unreadable': () => 'This file is no recording that can be played here. Take it as WebM, Ogg, M4A, WAV or MP3.',
+  'voice-too-large': (d) => `The recording is larger than ${d.most} MB. Keep it shorter.`,
   'photo-too-large': (d) => `The picture is larger than ${d.most} MB. Take a smaller one.`,
   'asks-unreadable': (d) => `Line ${d.line} (“${d.text}”) asks for nothing known. Write, for example, “length: Free length of the spring”.`,
   'same-owner': (d) => `${d.name} owns it already.`,

@@ -25,6 +25,10 @@ import {
   shopPage,
   type ShopPage,
   type shopRequest,
+  DOOR,
+  type DoorPage,
+  doorPage,
+  type doorRequest,
   unitsPage,
   type unitsRequest,
   type schoolRequest,
@@ -32,7 +36,8 @@ import {
 import { type Procedure, procedurePage, type procedureRequest } from '@/knowledge/procedures/procedure';
 import { SERVICE_RULES } from '@/knowledge/service/service';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
-import { type Answer, missing, Refusal } from './answer';
+import { type Answer, conflict, missing, Refusal } from './answer';
+import { doorAddress, doorPort, openDoor, shutDoor } from './ridersDoor';
 import { inTransaction } from './transaction';
 import { type DampingTemplate, DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
 import { type ServiceRule, servicePage } from '@/knowledge/service/page';
@@ -110,6 +115,17 @@ export async function changeUnits({ page, reason }: z.output<typeof unitsRequest
     await noneNewPage(sql, 'units', page.id, page, reason);
     return { id: page.id };
   });
+}
+
+export const doorOfShop = async (sql?: Sql): Promise<DoorPage> =>
+  (await versionsOf(sql, 'door', [DOOR], withoutVersion(doorPage)))[0]!.page;
+/** Lets phones on the network open the rider's sheet, or no longer. Refusal: port-taken. */
+export async function changeDoor({ open }: z.output<typeof doorRequest>): Promise<Answer<{ address: string | null }>> {
+  if (open && !(await openDoor())) return conflict('port-taken', ['open'], { port: doorPort() });
+  if (!open) await shutDoor();
+  const page = { version: 'door/1', id: 'door', open, origin: 'the shop' } as const;
+  const kept = await inTransaction((sql) => noneNewPage(sql, 'door', page.id, page, 'chosen in the Shop book'));
+  return kept.ok ? { ok: true, value: { address: doorAddress() } } : kept;
 }
 
 export const shopOfBook = async (sql?: Sql): Promise<ShopPage> =>

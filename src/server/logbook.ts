@@ -1,8 +1,15 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { db } from '@/db/client';
+import { db, type Sql } from '@/db/client';
 import { maybeOneJobLocked } from '@/db/queries/jobs';
-import { manyProceduresOfJob, maybeOnePhoto, noneNewJobProcedure, noneNewPhoto } from '@/db/queries/logbook';
+import {
+  manyProceduresOfJob,
+  maybeOnePhoto,
+  maybeOneVoiceNote,
+  noneNewJobProcedure,
+  noneNewPhoto,
+  noneNewVoiceNote,
+} from '@/db/queries/logbook';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
 import type { Entry } from '@/catalogue/entry';
 import { itemNumbers } from '@/judgement/model/read';
@@ -66,6 +73,17 @@ export interface PhotoPlace {
   technicianId: number | null;
 }
 
+/** Keeps a picture or a recording under the job's next number of its kind; nothing is added to what is signed. */
+const numbered = (jobId: number, list: 'photo' | 'voice', keep: (sql: Sql) => Promise<unknown>): Promise<Answer<number>> =>
+  inTransaction(async (sql) => {
+    if (!(await maybeOneJobLocked(sql, jobId))) throw new Refusal(missing('job'));
+    if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('sealed', [list]));
+    const n = (itemNumbers(await currentEntries(sql, { jobId }), list).at(-1) ?? 0) + 1;
+    if (n > MOST_OF_A_JOB) throw new Refusal(conflict('list-full', [list], { most: MOST_OF_A_JOB }));
+    await keep(sql);
+    return n;
+  });
+
 /**
  * Keeps a photo of a job and writes its fingerprint into the job's entries: what is signed then seals the picture too.
  * @param step `procedure.step`, or '' for the job as a whole
@@ -75,32 +93,71 @@ export async function keepPhoto(jobId: number, bytes: Uint8Array, { step, captio
   if (bytes.length > MOST_PHOTO_BYTES) return refused('photo-too-large', ['photo'], { most: MOST_PHOTO_BYTES / 1_000_000 });
   const photo = await prepared(bytes);
   if (!photo) return refused('photo-unreadable', ['photo']);
-  const taken = await inTransaction(async (sql) => {
-    if (!(await maybeOneJobLocked(sql, jobId))) throw new Refusal(missing('job'));
-    if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('sealed', ['photo']));
-    const n = (itemNumbers(await currentEntries(sql, { jobId }), 'photo').at(-1) ?? 0) + 1;
-    if (n > MOST_OF_A_JOB) throw new Refusal(conflict('list-full', ['photo'], { most: MOST_OF_A_JOB }));
-    await noneNewPhoto(sql, photo);
-    return n;
-  });
+  const taken = await numbered(jobId, 'photo', (sql) => noneNewPhoto(sql, photo));
   if (!taken.ok) return taken;
-  const lines = [
-    ['key', photo.key],
-    ['step', step],
-    ['caption', caption],
-  ].filter(([, text]) => text !== '');
+  return written(jobId, `photo.${taken.value}`, { key: photo.key, step, caption }, technicianId, 'camera');
+}
+
+/** Writes what belongs to a photo or a voice note into the job's entries. */
+async function written(
+  jobId: number,
+  item: string,
+  texts: Record<string, string>,
+  technicianId: number | null,
+  device: string,
+): Promise<Answer<Entry[]>> {
   try {
     const entries: Entry[] = [];
-    for (const [what, text] of lines)
-      entries.push(
-        orRefuse(await recordJobEntry(jobId, { field: `photo.${taken.value}.${what}`, text: text!, technicianId, device: 'camera' })),
-      );
+    for (const [what, text] of Object.entries(texts))
+      if (text !== '') entries.push(orRefuse(await recordJobEntry(jobId, { field: `${item}.${what}`, text, technicianId, device })));
     return { ok: true, value: entries };
   } catch (failure) {
     if (failure instanceof Refusal) return failure.answer;
     throw failure;
   }
 }
+
+/** Half an hour of speech as a browser records it. */
+const MOST_VOICE_BYTES = 12_000_000;
+
+/** What kind of recording it is, from its first bytes; null where it is none. Signatures: the container formats' own specifications. */
+function soundKind(bytes: Uint8Array): string | null {
+  const text = (from: number, to: number) => String.fromCharCode(...bytes.subarray(from, to));
+  if (bytes[0] === 0x1a && bytes[1] === 0x45 && bytes[2] === 0xdf && bytes[3] === 0xa3) return 'audio/webm';
+  if (text(0, 4) === 'OggS') return 'audio/ogg';
+  if (text(4, 8) === 'ftyp') return 'audio/mp4';
+  if (text(0, 4) === 'RIFF' && text(8, 12) === 'WAVE') return 'audio/wav';
+  if (text(0, 3) === 'ID3' || (bytes[0] === 0xff && ((bytes[1] ?? 0) & 0xe0) === 0xe0)) return 'audio/mpeg';
+  return null;
+}
+
+/**
+ * Keeps words spoken at the bench as a photo is kept: the recording by its fingerprint, and the fingerprint among the entries that are signed.
+ * @param seconds how long it is, 0 where that is not known
+ * Refusals: voice-unreadable, voice-too-large, sealed, not-found, list-full.
+ */
+export async function keepVoice(
+  jobId: number,
+  bytes: Uint8Array,
+  { step, seconds, technicianId }: { step: string; seconds: number; technicianId: number | null },
+): Promise<Answer<Entry[]>> {
+  if (bytes.length > MOST_VOICE_BYTES) return refused('voice-too-large', ['voice'], { most: MOST_VOICE_BYTES / 1_000_000 });
+  const kind = soundKind(bytes);
+  if (!kind) return refused('voice-unreadable', ['voice']);
+  const key = createHash('sha256').update(bytes).digest('hex');
+  const taken = await numbered(jobId, 'voice', (sql) => noneNewVoiceNote(sql, { key, kind, sound: bytes }));
+  if (!taken.ok) return taken;
+  return written(
+    jobId,
+    `voice.${taken.value}`,
+    { key, step, seconds: seconds > 0 ? String(Math.round(seconds)) : '' },
+    technicianId,
+    'microphone',
+  );
+}
+
+export const voiceOf = async (key: string): Promise<{ kind: string; sound: Uint8Array } | null> =>
+  /^[0-9a-f]{64}$/.test(key) ? ((await maybeOneVoiceNote(await db(), key)) ?? null) : null;
 
 export const photoOf = async (key: string, size: 'whole' | 'small'): Promise<Uint8Array | null> =>
   /^[0-9a-f]{64}$/.test(key) ? ((await maybeOnePhoto(await db(), key, size))?.jpeg ?? null) : null;

@@ -1,4 +1,5 @@
 import { networkInterfaces } from 'node:os';
+import { doorAddress } from './ridersDoor';
 
 const LOOPBACK = /^(localhost|127\.|\[::1\])/;
 
@@ -21,6 +22,9 @@ export function addressOf(request: { url: string; headers: { get(name: string): 
   const port = /:\d+$/.exec(host)?.[0] ?? '';
   return `${protocol}//${shop === null ? host : `${shop}${port}`}`;
 }
+
+/** Where a rider's phone opens its sheet: by the door for the riders where that is open, else as others reach the shop. */
+export const riderAddress = (request: Parameters<typeof addressOf>[0]): string => doorAddress() ?? addressOf(request);
 
 /** Whether a phone on the shop's network could open an address. */
 export const isReachable = (address: string): boolean => !LOOPBACK.test(new URL(address).host);

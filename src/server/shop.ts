@@ -1,6 +1,8 @@
 import { beginClosing, closeDb, db } from '@/db/client';
 import { keepBackingUp } from './backups';
 import { closeCompute } from './compute/pool';
+import { doorOfShop } from './book';
+import { doorPort, openDoor, shutDoor } from './ridersDoor';
 import { bookInForce } from './usual';
 
 /** Closing ends by then, whatever is still under way. */
@@ -17,10 +19,12 @@ export async function openShop(): Promise<void> {
   // A page of the book that no longer reads is named, and what the book began with stands in: the shop opens all the same.
   await bookInForce().catch((failure: unknown) => console.error(failure));
   keepBackingUp();
+  const { open } = await doorOfShop();
+  if (open && !(await openDoor())) console.error(`Port ${doorPort()} is taken: phones cannot open the rider's sheet.`);
   const stop = () => {
     beginClosing();
     setTimeout(() => process.exit(1), LONGEST_CLOSING_MS).unref();
-    Promise.all([closeDb(), closeCompute()]).then(
+    Promise.all([closeDb(), closeCompute(), shutDoor()]).then(
       () => process.exit(0),
       () => process.exit(1),
     );

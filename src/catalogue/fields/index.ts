@@ -1,4 +1,4 @@
-import { WORK_FIELDS, PHOTO_FIELDS } from './work';
+import { WORK_FIELDS, PHOTO_FIELDS, VOICE_FIELDS } from './work';
 import { ASK_FIELDS } from './ask';
 import {
   JOB_FIELDS,
@@ -34,7 +34,7 @@ const BY_STAGE = {
   reason: [...REASON_FIELDS, ...REASON_CHECKS, ...PROPOSAL_FIELDS],
   springs: SPRINGS_FIELDS,
   valves: VALVES_FIELDS,
-  rebuild: [...REBUILD_FIELDS, ...WORK_FIELDS, ...PHOTO_FIELDS],
+  rebuild: [...REBUILD_FIELDS, ...WORK_FIELDS, ...PHOTO_FIELDS, ...VOICE_FIELDS],
   set: SET_FIELDS,
   ride: RIDE_FIELDS,
   job: JOB_FIELDS,

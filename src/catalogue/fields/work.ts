@@ -33,3 +33,10 @@ export const PHOTO_FIELDS = [
   text('photo.n.caption', 'What it shows', { maxLength: 160 }),
   text('photo.n.step', 'Step', { maxLength: 20 }),
 ];
+
+/** Words spoken at the bench: the recording's own fingerprint, how long it is, and the step it belongs to. */
+export const VOICE_FIELDS = [
+  text('voice.n.key', 'Voice note', { maxLength: 64 }),
+  count('voice.n.seconds', 'Length', 's', [0, 3600], [0, 300]),
+  text('voice.n.step', 'Step', { maxLength: 20 }),
+];

@@ -38,3 +38,16 @@ export const noneNewPhoto = (sql: Sql, p: Photo) =>
 
 export const maybeOnePhoto = (sql: Sql, key: string, size: 'whole' | 'small') =>
   sql.maybeOne<{ jpeg: Uint8Array }>(`SELECT ${size === 'whole' ? 'jpeg' : 'small_jpeg AS jpeg'} FROM photo WHERE key = $1`, [key]);
+
+export interface VoiceNote {
+  key: string;
+  kind: string;
+  sound: Uint8Array;
+}
+
+/** The same recording a second time is the same row. */
+export const noneNewVoiceNote = (sql: Sql, v: VoiceNote) =>
+  sql.none('INSERT INTO voice_note (key, kind, sound) VALUES ($1, $2, $3) ON CONFLICT (key) DO NOTHING', [v.key, v.kind, v.sound]);
+
+export const maybeOneVoiceNote = (sql: Sql, key: string) =>
+  sql.maybeOne<{ kind: string; sound: Uint8Array }>('SELECT kind, sound FROM voice_note WHERE key = $1', [key]);

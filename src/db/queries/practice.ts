@@ -47,6 +47,11 @@ export async function noneLeftOfPractice(sql: Sql, { jobId, machineId, customerI
        AND key NOT IN (SELECT text FROM entry WHERE job_id <> $1 AND field LIKE 'photo.%.key')`,
     [jobId],
   );
+  await sql.none(
+    `DELETE FROM voice_note WHERE key IN (SELECT text FROM entry WHERE job_id = $1 AND field LIKE 'voice.%.key')
+       AND key NOT IN (SELECT text FROM entry WHERE job_id <> $1 AND field LIKE 'voice.%.key')`,
+    [jobId],
+  );
   await sql.none('DELETE FROM job_procedure WHERE job_id = $1', [jobId]);
   await sql.none('DELETE FROM entry WHERE job_id = $1 OR machine_id = $2', [jobId, machineId]);
   await sql.none('DELETE FROM ownership WHERE machine_id = $1', [machineId]);

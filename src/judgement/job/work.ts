@@ -1,7 +1,7 @@
 import { entryAt, type Entries } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { askFields, type StepAsk, type TakenProcedure } from '@/knowledge/procedures/procedure';
-import { numberOf, textOf } from '../model/read';
+import { itemNumbers, numberOf, textOf } from '../model/read';
 
 export type StepState = 'open' | 'done' | 'passed';
 
@@ -74,6 +74,20 @@ export function photosOf(entries: Entries): PhotoEntry[] {
     }))
     .filter((p) => p.key !== '');
 }
+
+export interface VoiceEntry {
+  n: number;
+  key: string;
+  seconds: number | null;
+  step: string;
+}
+
+/** The job's voice notes in the order spoken; one taken out has no key any more. */
+export const voicesOf = (entries: Entries): VoiceEntry[] =>
+  itemNumbers(entries, 'voice').flatMap((n) => {
+    const key = textOf(entries, `voice.${n}.key`);
+    return key === '' ? [] : [{ n, key, seconds: numberOf(entries, `voice.${n}.seconds`), step: textOf(entries, `voice.${n}.step`) }];
+  });
 
 /** "1:05:20" of hours, or "12:40". */
 export function clockText(seconds: number): string {

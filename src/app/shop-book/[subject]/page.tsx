@@ -1,14 +1,25 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { dampingVersions, moneyVersion, oilVersions, procedureVersions, schoolVersions, serviceVersions, shopOfBook } from '@/server/book';
+import {
+  dampingVersions,
+  doorOfShop,
+  moneyVersion,
+  oilVersions,
+  procedureVersions,
+  schoolVersions,
+  serviceVersions,
+  shopOfBook,
+} from '@/server/book';
 import { backupState } from '@/server/backups';
 import { listTechnicians } from '@/server/drawers';
+import { doorAddress } from '@/server/ridersDoor';
 import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server/usual';
 import { type BookSubject, BookFrame } from '@/ui/layout/BookFrame';
 import { BackupsPage } from '@/ui/places/shopbook/BackupsPage';
 import { DampingPages, OilPages } from '@/ui/places/shopbook/BookFigures';
 import { Cautions } from '@/ui/places/shopbook/Cautions';
+import { DoorSection } from '@/ui/places/shopbook/DoorSection';
 import { GroundPages } from '@/ui/places/shopbook/GroundPages';
 import { KindPages } from '@/ui/places/shopbook/KindPages';
 import { PistonPages } from '@/ui/places/shopbook/PistonPages';
@@ -31,6 +42,7 @@ const SUBJECTS: Readonly<Record<Subject, () => Promise<ReactNode>>> = {
     <>
       <ShopSection page={await shopOfBook()} />
       <UnitsSection />
+      <DoorSection open={(await doorOfShop()).open} address={doorAddress()} />
       <MoneySection version={await moneyVersion()} />
     </>
   ),

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
 import { Titled } from '../../kit/parts';
-import { Empty, Small, Table } from '../../kit/primitives';
+import { Empty, Small, Table, Wide } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Shell } from '../../layout/Shell';
@@ -54,7 +54,9 @@ const Tick = styled.label`
   gap: 0.5rem;
   align-items: center;
   min-height: 44px;
-  min-width: 7.5rem;
+  @media (min-width: 701px) {
+    min-width: 7.5rem;
+  }
 `;
 
 const amount = (x: number, unit: 'piece' | 'mL') => `${Math.round(x * 100) / 100}${unit === 'mL' ? ' mL' : ''}`;
@@ -89,25 +91,27 @@ function OfSupplier({ supplier, lines, placed }: OfSupplierProps) {
   return (
     <section style={{ marginBottom: '1rem' }}>
       <b>{supplier || 'No supplier named'}</b>
-      <Rows aria-label={`To order from ${supplier || 'anyone'}`}>
-        <OrderHead />
-        <tbody>
-          {lines
-            .filter((l) => l.supplier === supplier)
-            .map((l) => (
-              <tr key={l.name}>
-                <td>{l.name}</td>
-                <td className="number">{amount(l.there, l.unit)}</td>
-                <td className="number">{l.held === 0 ? <Small>–</Small> : amount(l.held, l.unit)}</td>
-                <td className="number">{amount(l.reorderAt ?? 0, l.unit)}</td>
-                <td className="number">
-                  <b>{amount(l.order, l.unit)}</b>
-                </td>
-                <Placed name={l.name} at={placed[l.name]} />
-              </tr>
-            ))}
-        </tbody>
-      </Rows>
+      <Wide>
+        <Rows aria-label={`To order from ${supplier || 'anyone'}`}>
+          <OrderHead />
+          <tbody>
+            {lines
+              .filter((l) => l.supplier === supplier)
+              .map((l) => (
+                <tr key={l.name}>
+                  <td>{l.name}</td>
+                  <td className="number">{amount(l.there, l.unit)}</td>
+                  <td className="number">{l.held === 0 ? <Small>–</Small> : amount(l.held, l.unit)}</td>
+                  <td className="number">{amount(l.reorderAt ?? 0, l.unit)}</td>
+                  <td className="number">
+                    <b>{amount(l.order, l.unit)}</b>
+                  </td>
+                  <Placed name={l.name} at={placed[l.name]} />
+                </tr>
+              ))}
+          </tbody>
+        </Rows>
+      </Wide>
     </section>
   );
 }
@@ -143,31 +147,33 @@ function ShortForJobs({ shortages, placed }: ShortProps) {
 
 function ShortTable({ shortages, placed }: ShortProps) {
   return (
-    <Rows aria-label="Short">
-      <thead>
-        <tr>
-          <th>Part</th>
-          <th className="number">Short by</th>
-          <th>Jobs</th>
-          <th>Placed</th>
-        </tr>
-      </thead>
-      <tbody>
-        {shortages.map((s) => (
-          <tr key={s.name}>
-            <td>{s.name}</td>
-            <td className="number">{amount(s.short, s.unit)}</td>
-            <td>
-              {s.jobs.map((id) => (
-                <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
-                  {jobNumber(id)}
-                </Link>
-              ))}
-            </td>
-            <Placed name={s.name} at={placed[s.name]} />
+    <Wide>
+      <Rows aria-label="Short">
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th className="number">Short by</th>
+            <th>Jobs</th>
+            <th>Placed</th>
           </tr>
-        ))}
-      </tbody>
-    </Rows>
+        </thead>
+        <tbody>
+          {shortages.map((s) => (
+            <tr key={s.name}>
+              <td>{s.name}</td>
+              <td className="number">{amount(s.short, s.unit)}</td>
+              <td>
+                {s.jobs.map((id) => (
+                  <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
+                    {jobNumber(id)}
+                  </Link>
+                ))}
+              </td>
+              <Placed name={s.name} at={placed[s.name]} />
+            </tr>
+          ))}
+        </tbody>
+      </Rows>
+    </Wide>
   );
 }

@@ -15,6 +15,7 @@ import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { setAtBench, useAtBench } from '../../kit/atBench';
 import { Photos } from './Photos';
+import { Voice } from './Voice';
 
 const subscribe = (listener: () => void) => {
   window.addEventListener('hashchange', listener);
@@ -60,7 +61,7 @@ export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
   };
   return (
     <Titled
-      title="Photos and procedures"
+      title="Photos, voice notes and procedures"
       aside={
         seconds > 0
           ? `${clockText(seconds)} at the bench`
@@ -72,6 +73,7 @@ export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
       ))}
       <Beginning>
         <Photos step="" all />
+        <Voice step="" all />
         {!sealed && <TakeProcedure chosen={chosen} setChosen={setChosen} take={take} who={who} />}
       </Beginning>
       <FormProblem of={form} />

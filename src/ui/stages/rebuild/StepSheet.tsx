@@ -16,6 +16,7 @@ import { FieldGrid } from '../../kit/parts';
 import { useAtBench } from '../../kit/atBench';
 import { useStopwatch, Wait } from './Clock';
 import { Photos } from './Photos';
+import { Voice } from './Voice';
 import { showUnsettled } from '../../fields/next';
 
 const Sheet = styled.article`
@@ -152,6 +153,7 @@ export function StepSheet({ taken, step, onGo }: Props) {
       {problem && <p role="alert">▲ {problem}</p>}
       <EntryField field={`${at}.note`} />
       <Photos step={`${n}.${step}`} />
+      <Voice step={`${n}.${step}`} />
     </Sheet>
   );
 }

@@ -1,10 +1,10 @@
 import { problem } from '@/schema/problem';
-import { addressOf } from '@/server/network';
+import { riderAddress } from '@/server/network';
 import { rideSquare } from '@/server/print/rideSheet';
 import { idOf, type WithId } from '../../../handle';
 
 /** The square that opens the sheet on the rider's phone, with its address and whether a phone could reach it. */
 export async function GET(request: Request, context: WithId): Promise<Response> {
-  const square = await rideSquare(await idOf(context), addressOf(request));
+  const square = await rideSquare(await idOf(context), riderAddress(request));
   return square ? Response.json(square) : Response.json({ error: problem('not-found', [], { what: 'ride' }) }, { status: 404 });
 }

@@ -1,0 +1,96 @@
+import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { networkInterfaces } from 'node:os';
+
+/** A door of its own for the riders' phones: on the shop's network, beside the shop that listens to itself alone, and open for the rider's sheet and nothing else. */
+
+/** What passes: the sheet of one ride by its secret address, what is written into it, and what the page is made of. */
+const PASSES = /^\/(ride\/[a-z0-9]{10,60}|api\/ride\/[a-z0-9]{10,60}|_next\/static\/[\w./~-]+|icon\.svg)(\?[^#]*)?$/i;
+const METHODS = ['GET', 'HEAD', 'POST'];
+/** More than the sheet of a ride ever holds. */
+const MOST_BYTES = 100_000;
+
+const held = globalThis as { mavrinDoor?: Server };
+
+/** This computer's address on the network; null where it has none. */
+function networkHost(): string | null {
+  const found = Object.values(networkInterfaces())
+    .flat()
+    .find((i) => i !== undefined && i.family === 'IPv4' && !i.internal);
+  return found?.address ?? null;
+}
+
+/** The door's port, the next one after the shop's. */
+export const doorPort = (): number => Number(process.env.PORT ?? 4170) + 1;
+
+export const doorIsOpen = (): boolean => held.mavrinDoor?.listening ?? false;
+
+/** Where phones find the door; null where it is shut or the computer is in no network. */
+export function doorAddress(): string | null {
+  const address = doorIsOpen() ? held.mavrinDoor!.address() : null;
+  const host = networkHost();
+  return address === null || typeof address === 'string' || host === null ? null : `http://${host}:${address.port}`;
+}
+
+const refuse = (answer: ServerResponse, status: number) => answer.writeHead(status, { 'content-type': 'text/plain' }).end();
+
+/** Whether a request may pass; a path is taken as the shop would read it, so that no way round leads further in. */
+export function passes(method: string | undefined, url: string | undefined): boolean {
+  if (!METHODS.includes(method ?? '') || !url || !PASSES.test(url)) return false;
+  const { pathname } = new URL(url, 'http://shop');
+  return PASSES.test(pathname) && !/(^|\/)\.\.?(\/|$)|%2e|%2f|%5c/i.test(url);
+}
+
+function through(asked: IncomingMessage, answer: ServerResponse, shopPort: number): void {
+  if (!passes(asked.method, asked.url)) return void refuse(answer, 404);
+  if (Number(asked.headers['content-length'] ?? 0) > MOST_BYTES) return void refuse(answer, 413);
+  const shop = `127.0.0.1:${shopPort}`;
+  const { origin, host, cookie: _cookie, ...others } = asked.headers;
+  // A page of the door writes as a page of the shop; one of another site stays foreign.
+  const own = origin === `http://${host}`;
+  const inside = ask(
+    {
+      host: '127.0.0.1',
+      port: shopPort,
+      method: asked.method,
+      path: asked.url,
+      headers: { ...others, host: shop, ...(origin ? { origin: own ? `http://${shop}` : origin } : {}) },
+    },
+    (came) => {
+      answer.writeHead(came.statusCode ?? 502, came.headers);
+      came.pipe(answer);
+    },
+  );
+  inside.on('error', () => (answer.headersSent ? answer.destroy() : refuse(answer, 502)));
+  let bytes = 0;
+  asked.on('data', (part: Buffer) => {
+    bytes += part.length;
+    if (bytes > MOST_BYTES) {
+      inside.destroy();
+      asked.destroy();
+    }
+  });
+  asked.pipe(inside);
+}
+
+/** Opens the door; false where its port is taken. Once open it stays so until it is shut. */
+export function openDoor(port: number = doorPort(), shopPort: number = Number(process.env.PORT ?? 4170)): Promise<boolean> {
+  if (doorIsOpen()) return Promise.resolve(true);
+  const door = createServer((asked, answer) => through(asked, answer, shopPort));
+  door.headersTimeout = 10_000;
+  door.requestTimeout = 30_000;
+  return new Promise((done) => {
+    door.once('error', () => done(false));
+    door.listen(port, '0.0.0.0', () => {
+      held.mavrinDoor = door;
+      done(true);
+    });
+  });
+}
+
+export function shutDoor(): Promise<void> {
+  const door = held.mavrinDoor;
+  delete held.mavrinDoor;
+  if (!door) return Promise.resolve();
+  door.closeAllConnections();
+  return new Promise((done) => door.close(() => done()));
+}
