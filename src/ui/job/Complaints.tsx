@@ -106,7 +106,7 @@ function OpenComplaint({ phrase, at, n, locked, takeOut }: OpenComplaintProps) {
         locked={locked}
       />
       <FieldsOf defs={itemsOf(n, (d) => d.key.endsWith('.phrase'))} locked={locked} min="100%" />
-      <FieldsOf defs={itemsOf(n, (d) => d.kind === 'choice' && !/\.(phrase|place)$/.test(d.key))} locked={locked} min="8.5rem" />
+      <FieldsOf defs={itemsOf(n, (d) => d.kind === 'choice' && !/\.(phrase|place)$/.test(d.key))} locked={locked} min="9.5rem" />
       <FieldsOf defs={itemsOf(n, (d) => d.kind === 'text')} locked={locked} min="100%" />
       {!locked && <QuietButton onPress={() => takeOut(n)}>Take out</QuietButton>}
     </div>

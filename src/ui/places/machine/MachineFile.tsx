@@ -117,7 +117,7 @@ function JobRows({ jobs, signed }: Pick<Props, 'jobs' | 'signed'>) {
         <tr key={j.id}>
           <td>
             <Link href={`/jobs/${j.id}`}>
-              <b>Job {jobNumber(j.id)}</b>
+              <b style={{ whiteSpace: 'nowrap' }}>Job {jobNumber(j.id)}</b>
             </Link>
             <br />
             <Small>{j.customer}</Small>

@@ -153,7 +153,7 @@ function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: Cu
       <p>
         <b>{what}</b>{' '}
         <Small>
-          {TIER_NAMES[cure.tier]}
+          {cure.tier === 'free' ? 'No parts' : TIER_NAMES[cure.tier]}
           {cost.length > 0 ? `, ${cost.join(' + ')}` : cure.tier === 'refer' ? '' : ', costs nothing'}
         </Small>
       </p>

@@ -98,7 +98,7 @@ function TakePhotos({ sendAll, busy, caption, setCaption }: TakePhotosProps) {
         value={caption}
         maxLength={160}
         onChange={(event) => setCaption(event.target.value)}
-        style={{ minHeight: 44, border: 0, borderBottom: '1px solid var(--rule)', background: 'none', minWidth: '12rem' }}
+        style={{ minHeight: 44, border: 0, borderBottom: '1px solid var(--rule)', background: 'none', width: '9rem' }}
       />
     </p>
   );

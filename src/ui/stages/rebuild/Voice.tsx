@@ -1,6 +1,6 @@
 'use client';
 import { Mic, Square } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Entry } from '@/catalogue/entry';
@@ -86,10 +86,15 @@ export function Voice({ step, all = false }: { step: string; all?: boolean }) {
   );
 }
 
+/** What a browser can do does not change while a page is open. */
+const never = () => () => undefined;
+
 /** The recorder: begun and ended by one button; a recording left running ends with the page. */
 function Speak({ onSpoken, onProblem }: { onSpoken(spoken: Spoken): void; onProblem(words: string): void }) {
   const recorder = useRef<MediaRecorder | null>(null);
   const [since, setSince] = useState<number | null>(null);
+  const [denied, setDenied] = useState(false);
+  const records = useSyncExternalStore(never, canRecord, () => true);
   const [seconds, setSeconds] = useState(0);
   useEffect(() => {
     if (since === null) return undefined;
@@ -114,7 +119,10 @@ function Speak({ onSpoken, onProblem }: { onSpoken(spoken: Spoken): void; onProb
       setSince(begun);
       onProblem('');
     } catch {
-      onProblem('The microphone is not to be had. Allow it for this page, or record with the device and choose the file.');
+      setDenied(true);
+      onProblem(
+        'The microphone is not to be had. Allow it for this page and open it again, or record with the device and choose the file.',
+      );
     }
   };
   if (since !== null)
@@ -123,24 +131,28 @@ function Speak({ onSpoken, onProblem }: { onSpoken(spoken: Spoken): void; onProb
         <Square size={16} aria-hidden /> End and keep, {clockText(seconds)}
       </Button>
     );
+  const ofDevice = (
+    <FileTrigger
+      acceptedFileTypes={['audio/*']}
+      onSelect={(list) => {
+        const file = list?.[0];
+        if (file) onSpoken({ sound: file, seconds: 0 });
+      }}
+    >
+      <Button>
+        <Mic size={18} aria-hidden /> Choose a recording
+      </Button>
+    </FileTrigger>
+  );
   return (
     <span style={{ display: 'inline-flex', gap: '0.75rem', flexWrap: 'wrap', paddingTop: '0.5rem' }}>
-      <Button
-        onPress={() =>
-          canRecord() ? void begin() : onProblem('This page cannot record here: record with the device, and choose the file.')
-        }
-      >
-        <Mic size={18} aria-hidden /> Say it
-      </Button>
-      <FileTrigger
-        acceptedFileTypes={['audio/*']}
-        onSelect={(list) => {
-          const file = list?.[0];
-          if (file) onSpoken({ sound: file, seconds: 0 });
-        }}
-      >
-        <QuietButton>Choose a recording</QuietButton>
-      </FileTrigger>
+      {records && !denied ? (
+        <Button onPress={() => void begin()}>
+          <Mic size={18} aria-hidden /> Say it
+        </Button>
+      ) : (
+        ofDevice
+      )}
     </span>
   );
 }
