@@ -17,7 +17,7 @@ import { usePreferences, useSaid } from '../kit/preferences';
 import { Shell } from '../layout/Shell';
 import { QuietButton, QuietLink } from '../kit/primitives';
 import { dayWords, timeWords } from '../kit/time';
-import { type BenchData, BenchProvider, type BenchTools, useFact } from './BenchContext';
+import { type BenchData, BenchProvider, type BenchTools, LaterProvider, useFact } from './BenchContext';
 import { Rail } from './Rail';
 import { post } from '../kit/send';
 import { atBench, forgetUnlessAmong } from '../kit/atBench';
@@ -116,35 +116,37 @@ function BenchFrame({
   );
   return (
     <BenchProvider value={tools}>
-      <Shell
-        title={`Job ${jobNumber(data.job.id)}`}
-        about={<About data={data} />}
-        rail={<LiveRail data={data} stage={stage} onGo={(to) => void go(to)} />}
-        keys={{
-          ...Object.fromEntries(STAGES.map((s, i) => [`Alt+${i + 1}`, () => void go(s)])),
-          b: () => setGhost(!ghost),
-          w: () => setWorking(!working),
-          'Ctrl+z': () => void undo(),
-        }}
-        foot={
-          <FootKeys
-            stage={stage}
-            jobId={data.job.id}
-            notice={notice}
-            working={working}
-            onWorking={() => setWorking(!working)}
-            ghost={ghost}
-            onGhost={() => setGhost(!ghost)}
-            onUndo={() => void undo()}
-            onGo={(to) => void go(to)}
-          />
-        }
-        footRight={<Saved />}
-      >
-        {data.practice && <PracticeNote caseId={data.practice} jobId={data.job.id} />}
-        <Leftovers stores={[store, machineStore]} />
-        {children}
-      </Shell>
+      <LaterProvider>
+        <Shell
+          title={`Job ${jobNumber(data.job.id)}`}
+          about={<About data={data} />}
+          rail={<LiveRail data={data} stage={stage} onGo={(to) => void go(to)} />}
+          keys={{
+            ...Object.fromEntries(STAGES.map((s, i) => [`Alt+${i + 1}`, () => void go(s)])),
+            b: () => setGhost(!ghost),
+            w: () => setWorking(!working),
+            'Ctrl+z': () => void undo(),
+          }}
+          foot={
+            <FootKeys
+              stage={stage}
+              jobId={data.job.id}
+              notice={notice}
+              working={working}
+              onWorking={() => setWorking(!working)}
+              ghost={ghost}
+              onGhost={() => setGhost(!ghost)}
+              onUndo={() => void undo()}
+              onGo={(to) => void go(to)}
+            />
+          }
+          footRight={<Saved />}
+        >
+          {data.practice && <PracticeNote caseId={data.practice} jobId={data.job.id} />}
+          <Leftovers stores={[store, machineStore]} />
+          {children}
+        </Shell>
+      </LaterProvider>
     </BenchProvider>
   );
 }

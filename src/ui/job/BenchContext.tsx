@@ -1,5 +1,5 @@
 'use client';
-import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
+import { createContext, type ReactNode, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
 import type { School } from '@/knowledge/schools';
 import type { OilGrade } from '@/core/damper/oils';
 import type { KeptCalibration, MoneyPage } from '@/schema/book';
@@ -145,12 +145,25 @@ export function useFact<T>(derive: (entries: Entries, machine: Entries) => T): T
   return useSyncExternalStore(subscribe, read, read);
 }
 
-/** The entries for what may follow a moment after the key: sentences and lists, not the figures the eye is on. */
-export function useLater(): { live: Entries; figures: Entries } {
+interface Later {
+  live: Entries;
+  figures: Entries;
+}
+const LaterContext = createContext<Later | null>(null);
+
+/** Holds the entries of the job for what follows later: it alone wakes with the key, and all that reads them is drawn once, after it. */
+export function LaterProvider({ children }: { children: ReactNode }) {
   const live = useLive();
   const figures = useFigures();
   const both = useMemo(() => ({ live, figures }), [live, figures]);
-  return useDeferredValue(both);
+  return <LaterContext.Provider value={useDeferredValue(both)}>{children}</LaterContext.Provider>;
+}
+
+/** The entries for what may follow a moment after the key: sentences and lists, not the figures the eye is on. */
+export function useLater(): Later {
+  const found = useContext(LaterContext);
+  if (!found) throw new Error('a sentence stands outside its job');
+  return found;
 }
 
 /** The springs of the list and the unlike pairs they make. */
