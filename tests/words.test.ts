@@ -18,6 +18,7 @@ const sources = (directory: string): string[] =>
   });
 const text = sources('src').join('\n');
 const DATA = {
+  port: 4171,
   job: 104,
   there: 3,
   coils: 6,
