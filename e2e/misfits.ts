@@ -2,7 +2,8 @@ import type { Page } from '@playwright/test';
 
 /** What does not fit a page at one of the sizes it is used at: what runs off the side, lies over other words, or is too small for a glove. */
 
-const SIZES = [
+/** A phone, a tablet held upright, a desk. */
+export const SIZES = [
   { width: 390, height: 844 },
   { width: 820, height: 1180 },
   { width: 1280, height: 800 },
