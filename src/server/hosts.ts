@@ -2,15 +2,16 @@ import { networkInterfaces } from 'node:os';
 
 const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|\[::1\])$/i;
 
+/** Every address this computer has, loopback too. */
+const addresses = () => Object.values(networkInterfaces()).flatMap((found) => (found ?? []).filter((i) => i.family === 'IPv4'));
+
+/** This computer's address on the shop's network; null where it is in none. */
+export const networkHost = (): string | null => addresses().find((i) => !i.internal)?.address ?? null;
+
 /** Names this shop's computer answers to beside its loopback ones: the one it listens on, its own addresses where it listens on all, and those named in MAVRIN_NAMES. */
 function ownNames(environment: Record<string, string | undefined>): string[] {
   const listens = environment.MAVRIN_HOST ?? '';
-  const own =
-    listens === '0.0.0.0' || listens === '::'
-      ? Object.values(networkInterfaces())
-          .flat()
-          .flatMap((i) => (i && i.family === 'IPv4' ? [i.address] : []))
-      : [listens];
+  const own = listens === '0.0.0.0' || listens === '::' ? addresses().map((i) => i.address) : [listens];
   return [...own, ...(environment.MAVRIN_NAMES ?? '').split(',')].map((name) => name.trim().toLowerCase()).filter(Boolean);
 }
 

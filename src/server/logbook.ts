@@ -12,7 +12,7 @@ import {
 } from '@/db/queries/logbook';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
 import type { Entry } from '@/catalogue/entry';
-import { itemNumbers } from '@/judgement/model/read';
+import { nextItem } from '@/judgement/model/read';
 import { type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
 import { procedureVersions } from './book';
@@ -78,7 +78,7 @@ const numbered = (jobId: number, list: 'photo' | 'voice', keep: (sql: Sql) => Pr
   inTransaction(async (sql) => {
     if (!(await maybeOneJobLocked(sql, jobId))) throw new Refusal(missing('job'));
     if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('sealed', [list]));
-    const n = (itemNumbers(await currentEntries(sql, { jobId }), list).at(-1) ?? 0) + 1;
+    const n = nextItem(await currentEntries(sql, { jobId }), list);
     if (n > MOST_OF_A_JOB) throw new Refusal(conflict('list-full', [list], { most: MOST_OF_A_JOB }));
     await keep(sql);
     return n;

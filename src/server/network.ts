@@ -1,4 +1,4 @@
-import { networkInterfaces } from 'node:os';
+import { networkHost } from './hosts';
 import { doorAddress } from './ridersDoor';
 
 const LOOPBACK = /^(localhost|127\.|\[::1\])/;
@@ -8,10 +8,7 @@ function shopHost(): string | null {
   const listens = process.env.MAVRIN_HOST ?? '';
   if (listens === '' || LOOPBACK.test(listens)) return null;
   if (listens !== '0.0.0.0') return listens;
-  const found = Object.values(networkInterfaces())
-    .flat()
-    .find((i) => i !== undefined && i.family === 'IPv4' && !i.internal);
-  return found?.address ?? null;
+  return networkHost();
 }
 
 /** Where this shop's computer is reached: as the request reached it, or, asked from this computer itself, as others on the network reach it. */

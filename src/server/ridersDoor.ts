@@ -1,5 +1,5 @@
 import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
-import { networkInterfaces } from 'node:os';
+import { networkHost } from './hosts';
 
 /** A door of its own for the riders' phones: on the shop's network, beside the shop that listens to itself alone, and open for the rider's sheet and nothing else. */
 
@@ -11,16 +11,9 @@ const MOST_BYTES = 100_000;
 
 const held = globalThis as { mavrinDoor?: Server };
 
-/** This computer's address on the network; null where it has none. */
-function networkHost(): string | null {
-  const found = Object.values(networkInterfaces())
-    .flat()
-    .find((i) => i !== undefined && i.family === 'IPv4' && !i.internal);
-  return found?.address ?? null;
-}
-
+const shopPort = (): number => Number(process.env.PORT ?? 4170);
 /** The door's port, the next one after the shop's. */
-export const doorPort = (): number => Number(process.env.PORT ?? 4170) + 1;
+export const doorPort = (): number => shopPort() + 1;
 
 export const doorIsOpen = (): boolean => held.mavrinDoor?.listening ?? false;
 
@@ -40,17 +33,17 @@ export function passes(method: string | undefined, url: string | undefined): boo
   return PASSES.test(pathname) && !/(^|\/)\.\.?(\/|$)|%2e|%2f|%5c/i.test(url);
 }
 
-function through(asked: IncomingMessage, answer: ServerResponse, shopPort: number): void {
+function through(asked: IncomingMessage, answer: ServerResponse, leadsTo: number): void {
   if (!passes(asked.method, asked.url)) return void refuse(answer, 404);
   if (Number(asked.headers['content-length'] ?? 0) > MOST_BYTES) return void refuse(answer, 413);
-  const shop = `127.0.0.1:${shopPort}`;
+  const shop = `127.0.0.1:${leadsTo}`;
   const { origin, host, cookie: _cookie, ...others } = asked.headers;
   // A page of the door writes as a page of the shop; one of another site stays foreign.
   const own = origin === `http://${host}`;
   const inside = ask(
     {
       host: '127.0.0.1',
-      port: shopPort,
+      port: leadsTo,
       method: asked.method,
       path: asked.url,
       headers: { ...others, host: shop, ...(origin ? { origin: own ? `http://${shop}` : origin } : {}) },
@@ -73,9 +66,9 @@ function through(asked: IncomingMessage, answer: ServerResponse, shopPort: numbe
 }
 
 /** Opens the door; false where its port is taken. Once open it stays so until it is shut. */
-export function openDoor(port: number = doorPort(), shopPort: number = Number(process.env.PORT ?? 4170)): Promise<boolean> {
+export function openDoor(port = doorPort(), leadsTo = shopPort()): Promise<boolean> {
   if (doorIsOpen()) return Promise.resolve(true);
-  const door = createServer((asked, answer) => through(asked, answer, shopPort));
+  const door = createServer((asked, answer) => through(asked, answer, leadsTo));
   door.headersTimeout = 10_000;
   door.requestTimeout = 30_000;
   return new Promise((done) => {

@@ -42,16 +42,15 @@ export async function noneLeftOfPractice(sql: Sql, { jobId, machineId, customerI
     machineId,
     customerId,
   ]);
-  await sql.none(
-    `DELETE FROM photo WHERE key IN (SELECT text FROM entry WHERE job_id = $1 AND field LIKE 'photo.%.key')
-       AND key NOT IN (SELECT text FROM entry WHERE job_id <> $1 AND field LIKE 'photo.%.key')`,
-    [jobId],
-  );
-  await sql.none(
-    `DELETE FROM voice_note WHERE key IN (SELECT text FROM entry WHERE job_id = $1 AND field LIKE 'voice.%.key')
-       AND key NOT IN (SELECT text FROM entry WHERE job_id <> $1 AND field LIKE 'voice.%.key')`,
-    [jobId],
-  );
+  for (const [table, list] of [
+    ['photo', 'photo'],
+    ['voice_note', 'voice'],
+  ])
+    await sql.none(
+      `DELETE FROM ${table} WHERE key IN (SELECT text FROM entry WHERE job_id = $1 AND field LIKE '${list}.%.key')
+         AND key NOT IN (SELECT text FROM entry WHERE job_id <> $1 AND field LIKE '${list}.%.key')`,
+      [jobId],
+    );
   await sql.none('DELETE FROM job_procedure WHERE job_id = $1', [jobId]);
   await sql.none('DELETE FROM entry WHERE job_id = $1 OR machine_id = $2', [jobId, machineId]);
   await sql.none('DELETE FROM ownership WHERE machine_id = $1', [machineId]);

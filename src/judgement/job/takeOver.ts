@@ -1,5 +1,5 @@
 import { withUnit } from '@/catalogue/entry';
-import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
+import { type End, END_NAMES } from '@/catalogue/ends';
 import { fieldDef, type FieldKey } from '@/catalogue/fields';
 import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
 import type { LeftByJob } from '@/schema/alike';
@@ -54,8 +54,5 @@ export function takenOver({ document, stacks }: Pick<LeftByJob, 'document' | 'st
   });
   return [...figures, ...valves];
 }
-
-/** Rear before front. */
-export const byEnd = (rows: readonly TakenOver[]): TakenOver[] => ENDS.flatMap((end) => rows.filter((r) => r.end === end));
 
 export const takenOverName = ({ end, label }: TakenOver): string => `${END_NAMES[end]} ${label.toLowerCase()}`;

@@ -61,19 +61,11 @@ export interface PhotoEntry {
 }
 
 /** The job's photos in the order taken; one taken out has no key any more. */
-export function photosOf(entries: Entries): PhotoEntry[] {
-  return Object.keys(entries)
-    .flatMap((f) => /^photo\.(\d+)\.key$/.exec(f)?.[1] ?? [])
-    .map(Number)
-    .sort((a, b) => a - b)
-    .map((n) => ({
-      n,
-      key: textOf(entries, `photo.${n}.key`),
-      caption: textOf(entries, `photo.${n}.caption`),
-      step: textOf(entries, `photo.${n}.step`),
-    }))
-    .filter((p) => p.key !== '');
-}
+export const photosOf = (entries: Entries): PhotoEntry[] =>
+  itemNumbers(entries, 'photo').flatMap((n) => {
+    const key = textOf(entries, `photo.${n}.key`);
+    return key === '' ? [] : [{ n, key, caption: textOf(entries, `photo.${n}.caption`), step: textOf(entries, `photo.${n}.step`) }];
+  });
 
 export interface VoiceEntry {
   n: number;

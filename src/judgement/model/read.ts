@@ -25,6 +25,9 @@ export function itemNumbers(entries: Entries, list: string): number[] {
   return [...seen].sort((a, b) => a - b);
 }
 
+/** The number a further item of a list gets. */
+export const nextItem = (entries: Entries, list: string): number => (itemNumbers(entries, list).at(-1) ?? 0) + 1;
+
 /** A figure that stands in until somebody measures; it is shown hollow and named. */
 export interface Figure {
   value: number;

@@ -1,14 +1,9 @@
 import { knownField, STAGE_NAMES } from '@/catalogue/fields';
+import { focusNext } from '../kit/focusNext';
 import type { FieldStore } from './store';
 
-/** Moves to the next field of the page in its order; on the last one it stays, and leaves it so that it is recorded. */
-export function focusNextEntry(from: HTMLElement): void {
-  const all = [...document.querySelectorAll<HTMLElement>('main [data-entry]:not([readonly])')].filter((e) => e.offsetParent !== null);
-  const here = all.findIndex((e) => from.contains(e) || e === from);
-  const next = all[here + 1];
-  if (next) next.focus();
-  else (document.activeElement as HTMLElement | null)?.blur();
-}
+/** Moves to the next field of the page in its order. */
+export const focusNextEntry = (from: HTMLElement): void => focusNext(from, 'main [data-entry]:not([readonly])');
 
 /** Goes to the field by its name, where the page has it, and gives it; opens the sheet it stands on and what it is folded into. Null where the page has no such field. */
 export function focusEntry(field: string): HTMLElement | null {

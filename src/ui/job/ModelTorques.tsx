@@ -1,19 +1,9 @@
 'use client';
-import styled from 'styled-components';
 import { jobNumber } from '@/catalogue/jobs';
 import type { ModelTorque } from '@/judgement/model/torqueTable';
 import { NotRead } from '../kit/NotRead';
-import { QuietButton, Small, Table, Wide } from '../kit/primitives';
+import { QuietButton, Small, LineTable, Wide } from '../kit/primitives';
 import { useRead } from '../kit/read';
-
-const Rows = styled(Table)`
-  td {
-    vertical-align: middle;
-    padding-top: 0;
-    padding-bottom: 0;
-    height: 44px;
-  }
-`;
 
 const range = ({ leastNm, mostNm }: ModelTorque) => (leastNm === mostNm ? `${leastNm} N·m` : `${leastNm} to ${mostNm} N·m`);
 
@@ -31,7 +21,7 @@ export function ModelTorques({ machineId, onNote }: { machineId: number; onNote?
             As {jobs} signed {jobs === 1 ? 'job' : 'jobs'} of this model recorded them; the maker’s manual decides.
           </Small>
           <Wide>
-            <Rows aria-label="Torques recorded on this model">
+            <LineTable aria-label="Torques recorded on this model">
               <thead>
                 <tr>
                   <th>Fastener</th>
@@ -64,7 +54,7 @@ export function ModelTorques({ machineId, onNote }: { machineId: number; onNote?
                   </tr>
                 ))}
               </tbody>
-            </Rows>
+            </LineTable>
           </Wide>
         </>
       )}

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react';
-import { keepNote, keptNote, useKeptNote } from './kept';
+import { keepNote, useKeptNote } from './kept';
+import { focusNext } from './focusNext';
 
 /** Fields that take a number are known to the pad by this attribute; its value is the other unit the field may be read in, '' where it has none. */
 export const NUMBER_FIELD = 'data-number';
@@ -7,7 +8,7 @@ export const NUMBER_FIELD = 'data-number';
 /** Whether this device's figures come from its own keys rather than from the pad: the person's wish, kept by the browser. */
 const NOTE = 'mavrin.ownKeys';
 export const preferOwnKeys = (own: boolean) => keepNote(NOTE, own ? 'yes' : '');
-export const prefersOwnKeys = () => keptNote(NOTE) === 'yes';
+export const useOwnKeys = (): boolean => useKeptNote(NOTE) === 'yes';
 
 const COARSE = '(pointer: coarse)';
 const subscribe = (listener: () => void) => {
@@ -31,7 +32,7 @@ export const useTouch = (): boolean =>
  */
 export function useNumberInput(otherUnit: string, keys: 'decimal' | 'numeric' | 'text') {
   const isTouch = useTouch();
-  const isOwn = useKeptNote(NOTE) === 'yes';
+  const isOwn = useOwnKeys();
   return { inputMode: isTouch && !isOwn ? 'none' : keys, [NUMBER_FIELD]: otherUnit } as const;
 }
 
@@ -68,8 +69,5 @@ export function turnSign(input: HTMLInputElement): void {
 /** Enter in the field; where the field itself does not go on, the next one of the page takes the focus. */
 export function goOn(input: HTMLInputElement): void {
   if (!input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }))) return;
-  const all = [...document.querySelectorAll<HTMLInputElement>(`main input:not([readonly])`)].filter((e) => e.offsetParent !== null);
-  const next = all[all.indexOf(input) + 1];
-  if (next) next.focus();
-  else input.blur();
+  focusNext(input, 'main input:not([readonly])');
 }

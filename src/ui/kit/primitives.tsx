@@ -141,6 +141,16 @@ export const Table = styled.table`
   }
 `;
 
+/** A table whose rows hold fields, buttons or ticks: one line each, as high as what is pressed in it. */
+export const LineTable = styled(Table)`
+  td {
+    height: 44px;
+    vertical-align: middle;
+    padding-top: 0;
+    padding-bottom: 0;
+  }
+`;
+
 export const Empty = styled.p`
   color: var(--soft);
   padding: 0.75rem 0;

@@ -5,9 +5,15 @@ export type Posted<T> =
   { ok: true; value: T } | { ok: false; words: Said; path: (string | number)[]; unreachable: boolean; code?: string; there?: Entry };
 
 /** Posts to one of the shop's own routes; a lost server and a refusal are told apart. */
-export async function post<T>(url: string, body: unknown): Promise<Posted<T>> {
+export const post = <T>(url: string, body: unknown): Promise<Posted<T>> =>
+  posted<T>(url, { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+/** The same with a picture, a recording or a file as the body. */
+export const sendBytes = <T>(url: string, body: Blob): Promise<Posted<T>> => posted<T>(url, { body });
+
+async function posted<T>(url: string, what: Pick<RequestInit, 'headers' | 'body'>): Promise<Posted<T>> {
   try {
-    const answer = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const answer = await fetch(url, { method: 'POST', ...what });
     // An answer cut off half way, as by a reload, is no answer: what was sent is kept and sent again.
     const said = (await answer.json()) as {
       error?: { code?: string; message: string; said?: Said; path?: (string | number)[]; there?: Entry };

@@ -3,7 +3,7 @@ import { ArrowRight, Delete } from 'lucide-react';
 import { type PointerEvent, type ReactNode, useEffect, useState } from 'react';
 import { createPortal } from 'react-dom';
 import styled, { createGlobalStyle } from 'styled-components';
-import { eraseIn, goOn, NUMBER_FIELD, preferOwnKeys, prefersOwnKeys, turnSign, turnUnit, typeInto } from '../kit/pad';
+import { eraseIn, goOn, NUMBER_FIELD, preferOwnKeys, turnSign, turnUnit, typeInto, useOwnKeys } from '../kit/pad';
 
 /** On a phone across its foot; on a tablet at the side of the hand, so that stance and findings stay in sight. */
 const Pad = styled.div`
@@ -106,14 +106,13 @@ const nameOf = (input: HTMLInputElement) => input.getAttribute('aria-label') ?? 
 /** Digits, fraction, sign, unit and Next for the field of a number that is touched; letters are one touch away. */
 export function NumberPad() {
   const at = useNumberFocus();
-  const [own, setOwn] = useState(prefersOwnKeys);
+  const own = useOwnKeys();
   useEffect(() => {
     if (at && !own && at.getBoundingClientRect().bottom > window.innerHeight - PAD_PX) at.scrollIntoView({ block: 'center' });
   }, [at, own]);
   if (!at) return null;
   const change = (to: boolean) => {
     preferOwnKeys(to);
-    setOwn(to);
     // The device brings or takes away its keys when the field is entered anew.
     at.blur();
     setTimeout(() => at.focus());

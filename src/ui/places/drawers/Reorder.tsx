@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
 import { Titled } from '../../kit/parts';
-import { Empty, Small, Table, Wide } from '../../kit/primitives';
+import { Empty, Small, LineTable, Wide } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Shell } from '../../layout/Shell';
@@ -40,14 +40,6 @@ function Placed({ name, at }: { name: string; at: string | undefined }) {
     </td>
   );
 }
-
-const Rows = styled(Table)`
-  td {
-    vertical-align: middle;
-    padding-top: 0;
-    padding-bottom: 0;
-  }
-`;
 
 const Tick = styled.label`
   display: flex;
@@ -92,7 +84,7 @@ function OfSupplier({ supplier, lines, placed }: OfSupplierProps) {
     <section style={{ marginBottom: '1rem' }}>
       <b>{supplier || 'No supplier named'}</b>
       <Wide>
-        <Rows aria-label={`To order from ${supplier || 'anyone'}`}>
+        <LineTable aria-label={`To order from ${supplier || 'anyone'}`}>
           <OrderHead />
           <tbody>
             {lines
@@ -110,7 +102,7 @@ function OfSupplier({ supplier, lines, placed }: OfSupplierProps) {
                 </tr>
               ))}
           </tbody>
-        </Rows>
+        </LineTable>
       </Wide>
     </section>
   );
@@ -148,7 +140,7 @@ function ShortForJobs({ shortages, placed }: ShortProps) {
 function ShortTable({ shortages, placed }: ShortProps) {
   return (
     <Wide>
-      <Rows aria-label="Short">
+      <LineTable aria-label="Short">
         <thead>
           <tr>
             <th>Part</th>
@@ -173,7 +165,7 @@ function ShortTable({ shortages, placed }: ShortProps) {
             </tr>
           ))}
         </tbody>
-      </Rows>
+      </LineTable>
     </Wide>
   );
 }

@@ -21,20 +21,15 @@ import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useSystem } from '../../fields/context';
 import { useBench, useLater } from '../../job/BenchContext';
 import { PreloadFields } from '../../job/SetupFields';
-import { Button, EndName, QuietButton, Small, Table } from '../../kit/primitives';
+import { Button, EndName, LineTable, QuietButton, Small } from '../../kit/primitives';
 
-const Sheet = styled(Table)`
+const Sheet = styled(LineTable)`
   table-layout: fixed;
   th:nth-child(1) {
     width: 20%;
   }
   th:nth-child(n + 2):nth-child(-n + 4) {
     width: 14%;
-  }
-  td {
-    vertical-align: middle;
-    padding-top: 0;
-    padding-bottom: 0;
   }
   td.fitted .box {
     background: var(--sheet);
@@ -57,6 +52,7 @@ const Sheet = styled(Table)`
     th,
     td {
       border: 0;
+      height: auto;
     }
     th:nth-child(n),
     td:nth-child(n) {

@@ -4,7 +4,7 @@ import type { Need } from '@/schema/stock';
 import { jobNumber } from '@/catalogue/jobs';
 import { Repeat } from '../../fields/parts';
 import { shortOf } from '@/schema/stock';
-import { textOf, itemNumbers } from '@/judgement/model/read';
+import { nextItem, textOf } from '@/judgement/model/read';
 import { fieldDef } from '@/catalogue/fields';
 import { PART_ITEM } from '@/catalogue/fields/bench';
 import { unitOf } from '@/catalogue/fields/kinds';
@@ -100,7 +100,7 @@ export function Parts() {
   const take = (id: string) => {
     const item = data.stock.find((i) => String(i.id) === id);
     if (!item) return;
-    const n = Math.max(0, ...itemNumbers(live, 'part')) + 1;
+    const n = nextItem(live, 'part');
     store.put(`part.${n}.name`, item.name);
     store.put(`part.${n}.item`, id);
     store.put(`part.${n}.used`, item.unit === 'piece' ? '1' : '0');

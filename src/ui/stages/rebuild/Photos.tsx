@@ -3,12 +3,11 @@ import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Entry } from '@/catalogue/entry';
 import { photosOf } from '@/judgement/job/work';
 import { useFieldStore, useLive } from '../../fields/context';
 import { Button, QuietButton, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
-import { atBench } from '../../kit/atBench';
+import { useKeep } from './useKeep';
 
 const Strip = styled.ul`
   display: flex;
@@ -34,30 +33,19 @@ interface Unsent {
 
 /** The photos of a step or of the whole job, and the way to take one. One that could not be sent is kept on the page until it is. */
 export function Photos({ step, all = false }: { step: string; all?: boolean }) {
-  const { data, sealed } = useBench();
+  const { sealed } = useBench();
   const store = useFieldStore();
   const live = useLive();
+  const keep = useKeep('photos');
   const [caption, setCaption] = useState('');
   const [unsent, setUnsent] = useState<Unsent[]>([]);
   const [busy, setBusy] = useState(false);
   const photos = photosOf(live).filter((p) => all || p.step === step);
-  const send = async (file: File): Promise<string | null> => {
-    const query = new URLSearchParams({ step, caption, ...(atBench() ? { technicianId: String(atBench()!.id) } : {}) });
-    try {
-      const answer = await fetch(`/api/jobs/${data.job.id}/photos?${query}`, { method: 'POST', body: file });
-      const said = (await answer.json()) as Entry[] & { error?: { message: string } };
-      if (!answer.ok) return said.error?.message ?? 'The photo was not kept.';
-      for (const entry of said) store.accept(entry);
-      return null;
-    } catch {
-      return 'The shop’s computer does not answer. The photo waits here; send it again in a moment.';
-    }
-  };
   const sendAll = async (files: File[]) => {
     setBusy(true);
     const left: Unsent[] = [];
     for (const file of files) {
-      const problem = await send(file);
+      const problem = await keep(file, { step, caption });
       if (problem) left.push({ file, problem });
     }
     setUnsent(left);

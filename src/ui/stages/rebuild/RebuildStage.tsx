@@ -8,7 +8,7 @@ import { Caution, LinkButton, Small } from '../../kit/primitives';
 import { Proposed } from '../../job/Proposed';
 import { useBench, useLater } from '../../job/BenchContext';
 import { builtStacks } from '@/judgement/findings/built';
-import { itemNumbers } from '@/judgement/model/read';
+import { itemNumbers, nextItem } from '@/judgement/model/read';
 import { torquesOf } from '@/judgement/model/set';
 import { shortOf } from '@/schema/stock';
 import { Sheets } from '../../kit/Sheets';
@@ -115,7 +115,7 @@ function TorqueSheet() {
   const live = useLive();
   const store = useFieldStore();
   const note = ({ place, origins }: ModelTorque) => {
-    const n = Math.max(0, ...itemNumbers(live, 'torque')) + 1;
+    const n = nextItem(live, 'torque');
     store.put(`torque.${n}.place`, place);
     if (origins[0]) store.put(`torque.${n}.origin`, origins[0]);
   };

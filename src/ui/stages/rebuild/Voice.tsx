@@ -3,12 +3,11 @@ import { Mic, Square } from 'lucide-react';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Entry } from '@/catalogue/entry';
 import { clockText, voicesOf } from '@/judgement/job/work';
 import { useFieldStore, useLive } from '../../fields/context';
 import { useBench } from '../../job/BenchContext';
-import { atBench } from '../../kit/atBench';
 import { Button, QuietButton, Small } from '../../kit/primitives';
+import { useKeep } from './useKeep';
 
 const List = styled.ul`
   display: flex;
@@ -37,26 +36,18 @@ interface Spoken {
 
 /** What dirty hands would not type: spoken, kept with its step, and heard again from the record. One that could not be sent stays until it is. */
 export function Voice({ step, all = false }: { step: string; all?: boolean }) {
-  const { data, sealed } = useBench();
+  const { sealed } = useBench();
   const store = useFieldStore();
   const live = useLive();
+  const keep = useKeep('voice');
   const [unsent, setUnsent] = useState<Spoken | null>(null);
   const [problem, setProblem] = useState('');
   const voices = voicesOf(live).filter((v) => all || v.step === step);
   const send = async (spoken: Spoken) => {
-    const by = atBench();
-    const query = new URLSearchParams({ step, seconds: String(spoken.seconds), ...(by ? { technicianId: String(by.id) } : {}) });
     setUnsent(spoken);
-    try {
-      const answer = await fetch(`/api/jobs/${data.job.id}/voice?${query}`, { method: 'POST', body: spoken.sound });
-      const said = (await answer.json()) as Entry[] & { error?: { message: string } };
-      if (!answer.ok) return setProblem(said.error?.message ?? 'The voice note was not kept.');
-      for (const entry of said) store.accept(entry);
-      setUnsent(null);
-      setProblem('');
-    } catch {
-      setProblem('The shop’s computer does not answer. The voice note waits here; send it again in a moment.');
-    }
+    const failed = await keep(spoken.sound, { step, seconds: String(spoken.seconds) });
+    setProblem(failed ?? '');
+    if (failed === null) setUnsent(null);
   };
   return (
     <section aria-label="Voice notes">

@@ -13,7 +13,7 @@ import { balanceWords, bounceOf, bounceWords, legsSet, torquesOf } from '@/judge
 import { issueWords } from '@/schema/words';
 import { dayWords } from '../../kit/time';
 import { useSaid } from '../../kit/preferences';
-import { Button, Caution, Empty, EndName, LinkButton, Small, Table, Warn, Wide } from '../../kit/primitives';
+import { Button, Caution, Empty, EndName, LineTable, LinkButton, Small, Table, Warn, Wide } from '../../kit/primitives';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useLive } from '../../fields/context';
 import { withUnit } from '@/catalogue/entry';
@@ -58,15 +58,11 @@ const ROWS = [...new Set(CLICKERS.map((f) => f.key.replace(/\.(left|right)(?=\.|
 );
 const rowName = (label: string) => label.replace(/^(Left|Right) /, '').toLowerCase();
 
-const Clickers = styled(Table)`
+/** One column for what it is, the others for its fields, alike in all rows. */
+const FieldTable = styled(LineTable)`
   table-layout: fixed;
   th:first-child {
-    width: 50%;
-  }
-  td {
-    vertical-align: middle;
-    padding-top: 0;
-    padding-bottom: 0;
+    width: 52%;
   }
 `;
 
@@ -75,7 +71,7 @@ function StartingClickers() {
   return (
     <section style={{ marginTop: '1.4rem' }}>
       <Titled title="Starting clickers and fork height" aside="as fitted until changed">
-        <Clickers aria-label="Starting clickers and fork height">
+        <FieldTable aria-label="Starting clickers and fork height">
           <thead>
             <tr>
               <th>Item</th>
@@ -88,7 +84,7 @@ function StartingClickers() {
               <ClickerRow key={fields[0]!.key} fields={fields} />
             ))}
           </tbody>
-        </Clickers>
+        </FieldTable>
       </Titled>
     </section>
   );
@@ -216,22 +212,10 @@ function TorquesAgain() {
   );
 }
 
-const Again = styled(Table)`
-  table-layout: fixed;
-  th:first-child {
-    width: 55%;
-  }
-  td {
-    vertical-align: middle;
-    padding-top: 0;
-    padding-bottom: 0;
-  }
-`;
-
 function TorqueTable({ torques }: { torques: NotedTorque[] }) {
   return (
     <Wide>
-      <Again aria-label="Torques">
+      <FieldTable aria-label="Torques">
         <thead>
           <tr>
             <th>Fastener</th>
@@ -252,7 +236,7 @@ function TorqueTable({ torques }: { torques: NotedTorque[] }) {
             </tr>
           ))}
         </tbody>
-      </Again>
+      </FieldTable>
     </Wide>
   );
 }
