@@ -53,6 +53,12 @@ async function choose(page: Page, name: RegExp, option: string): Promise<void> {
 /** Keys of the main job as it was before the redesign; Tab is the test's way to a control and counted by itself. */
 const KEYS_BEFORE = 430;
 
+declare global {
+  interface Window {
+    keyPressed?: (key: string) => void;
+  }
+}
+
 /** Counts the keys pressed from here on, across pages. */
 async function countKeys(page: Page): Promise<() => { keys: number; tabs: number }> {
   const counted = { keys: 0, tabs: 0 };
@@ -60,8 +66,7 @@ async function countKeys(page: Page): Promise<() => { keys: number; tabs: number
     if (key === 'Tab') counted.tabs += 1;
     else if (!/^(Shift|Control|Alt)$/.test(key)) counted.keys += 1;
   });
-  const listen = () =>
-    document.addEventListener('keydown', (e) => void (window as unknown as { keyPressed(key: string): void }).keyPressed(e.key), true);
+  const listen = () => document.addEventListener('keydown', (e) => void window.keyPressed?.(e.key), true);
   await page.addInitScript(listen);
   await page.evaluate(listen);
   return () => ({ ...counted });

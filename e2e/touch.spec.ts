@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { misfitsOfTouch } from './misfits';
+import { misfitsOfTouch, SIZES } from './misfits';
 import { demoDirectory, emptyDirectory, Server } from './server';
 
 /** The main job by touch alone, on a tablet and on a phone, with what it took counted; and what a finger needs. */
@@ -143,6 +143,34 @@ test.describe('on the demo', () => {
     await expect(pad.getByRole('button', { name: '7' })).toBeVisible();
     await press('Close');
     await expect(pad).toHaveCount(0);
+  });
+
+  test('a button low on the page is pressed at the first touch while the pad goes away; Done at the bench stands above the foot', async ({
+    page,
+  }) => {
+    await page.goto(`${server.base}/jobs/${await server.jobOf('Trail 300 Ingrith')}/rebuild`, { waitUntil: 'networkidle' });
+    await page.getByText('Take over another job’s specification').tap();
+    await page.getByRole('textbox', { name: 'Number of the other job' }).tap();
+    const pad = page.getByRole('group', { name: 'Number pad' });
+    for (const key of ['1', '1', '3']) await pad.getByRole('button', { name: key, exact: true }).tap();
+    await page.getByRole('button', { name: 'Look at what it left' }).tap();
+    await expect(page.getByRole('table', { name: 'What job 0113 left' })).toBeVisible();
+    for (const size of SIZES) {
+      await page.setViewportSize(size);
+      await page.goto(`${server.base}/jobs/${await server.jobOf('Rally chatters since')}/rebuild`, { waitUntil: 'networkidle' });
+      await page
+        .getByRole('button', { name: /^(Work at the bench|Go on at step)/ })
+        .first()
+        .click();
+      const done = page.getByRole('button', { name: /^Done, / });
+      await expect(done).toBeVisible();
+      await expect
+        .poll(async () => {
+          const [button, foot] = [await done.boundingBox(), await page.locator('footer').boundingBox()];
+          return button!.y + button!.height <= foot!.y;
+        })
+        .toBe(true);
+    }
   });
 
   test('what stands by itself is large enough for a finger', async ({ page }) => {

@@ -5,7 +5,7 @@ import { torqueTable } from '@/judgement/model/torqueTable';
 import { addTechnician } from '@/server/drawers';
 import { currentEntries } from '@/server/entries';
 import { duplicateJob, leftByJob, torquesOfModel } from '@/server/otherJobs';
-import { signRebuild } from '@/server/sign';
+import { correctRebuild, signRebuild } from '@/server/sign';
 import { takeIn } from '@/server/takeIn';
 import { codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';
@@ -25,6 +25,7 @@ const machineOf = async (owner: string, model = 'Moor 250') =>
 
 let old: { jobId: number; machineId: number };
 let fresh: { jobId: number; machineId: number };
+let technicianId: number;
 const STACK = '40 × 0.15 × 4\n20 × 0.2';
 
 beforeAll(async () => {
@@ -60,7 +61,7 @@ test('nothing is left by a job that is not signed, nor a torque known from it', 
   expect(codeOf(await leftByJob(old.jobId))).toBe('not-found');
   expect(codeOf(await leftByJob(9_999))).toBe('not-found');
   expect(get(await torquesOfModel(fresh.machineId))).toEqual({ jobs: 0, rows: [] });
-  const technicianId = get(await addTechnician('Aldous Merrow', 'tarn 46')).id;
+  technicianId = get(await addTechnician('Aldous Merrow', 'tarn 46')).id;
   get(await signRebuild(old.jobId, { technicianId, passcode: 'tarn 46' }));
   expect(get(await leftByJob(old.jobId)).machine).toContain('Moor 250');
 });
@@ -96,14 +97,19 @@ test('one fastener under one name however it is written; the newest job is named
 });
 
 test('another job’s set-up becomes what is wanted: springs, preload in mm, clickers, level and the stack as it was built; no words', async () => {
-  const rows = takenOver(get(await leftByJob(old.jobId)));
+  const rows = takenOver(get(await leftByJob(old.jobId)), 'metric');
   expect(rows.map((r) => [takenOverName(r), r.field, r.text])).toEqual([
     ['Rear spring rate as marked', 'wanted.rear.spring', '52 N/mm'],
     ['Rear preload', 'wanted.rear.preload.reading', '14.0'],
     ['Rear rebound', 'wanted.rear.rebound.out', '13'],
     ['Front left oil level', 'wanted.front.oilLevel.left', '110 mm'],
-    expect.arrayContaining(['valves.rear.fit.rebound', STACK]),
+    [expect.stringMatching(/^Rear .*rebound/), 'valves.rear.fit.rebound', STACK],
   ]);
+  // Shown in the units of the page; written here as it was written there.
+  const inches = takenOver(get(await leftByJob(old.jobId)), 'imperial');
+  expect(inches.map((r) => r.text)).toEqual(rows.map((r) => r.text));
+  expect(inches.find((r) => r.field === 'wanted.rear.preload.reading')!.there).toMatch(/^0\.55 in/);
+  expect(inches.find((r) => r.field === 'valves.rear.fit.rebound')!.there).toMatch(/^1\.575 × 0\.0059 × 4/);
   for (const { field, text } of rows) get(await record(fresh.jobId, field, text));
   const sql = await db();
   const [entries, machine] = [await currentEntries(sql, { jobId: fresh.jobId }), await currentEntries(sql, { machineId: fresh.machineId })];
@@ -117,6 +123,19 @@ test('another job’s set-up becomes what is wanted: springs, preload in mm, cli
   );
   // A rate is the same within half a per cent of it, not within a share of a millimetre.
   expect(wanted.find((w) => w.key === 'rear.spring')!.tolerance).toBeCloseTo(0.26, 9);
+});
+
+test('what was corrected after signing is what it left and what it recorded', async () => {
+  const changes = [
+    { field: 'torque.1.value', text: '31' },
+    { field: 'built.rear.rebound', text: '40 × 0.2 × 3' },
+    { field: 'torque.2.value', text: '' },
+  ];
+  get(await correctRebuild(old.jobId, { technicianId, passcode: 'tarn 46', reason: 'misread', changes }));
+  expect(get(await torquesOfModel(fresh.machineId)).rows.map((r) => [r.place, r.mostNm])).toEqual([['Fork cap', 31]]);
+  expect(get(await leftByJob(old.jobId)).stacks).toEqual([{ damper: 'rear', valve: 'rebound', text: '40 × 0.2 × 3' }]);
+  // The job's own entries stand as they were signed.
+  expect((await currentEntries(await db(), { jobId: old.jobId }))['torque.1.value']!.text).toBe('30');
 });
 
 test('a job like another begins with who rides with what and where; nothing measured, found, fitted or signed', async () => {

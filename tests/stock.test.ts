@@ -114,6 +114,9 @@ test('an order is ticked as placed until its delivery is recorded, or the tick i
   get(await tickOrder({ name: 'R-60', placed: false }));
   expect(await placed()).toEqual(['Seal kit 48', 'Shim 32 × 0.15, post 12']);
   expect(codeOf(await tickOrder({ name: 'Seal kit 49', placed: true }))).toBe('not-found');
+  // The list that goes to a supplier says what is on its way already.
+  const listed = Papa.parse<Record<string, string>>(await exportCsv('order'), { header: true }).data;
+  expect(listed.filter((l) => l.placed !== '').map((l) => l.item)).toEqual(['Seal kit 48', 'Seal kit 48', 'Shim 32 × 0.15, post 12']);
   const base = await db();
   await base
     .transaction(async (sql) => {

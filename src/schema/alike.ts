@@ -1,3 +1,5 @@
+import type { DamperKey } from '@/catalogue/fields/damper';
+import type { ValveName } from '@/core/damper/damper';
 import type { SetupDocument } from './documents';
 
 /** Machines like this one: how far another job is from this, in terms a technician would name; what was in it and how it rode. Never an order. */
@@ -28,6 +30,6 @@ export interface LeftByJob {
   machine: string;
   at: string;
   document: SetupDocument;
-  /** Shims as built, else as specified, under the field that specifies them. */
-  stacks: { field: string; text: string }[];
+  /** Shims as built, else as specified. */
+  stacks: { damper: DamperKey; valve: ValveName; text: string }[];
 }

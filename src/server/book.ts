@@ -122,9 +122,10 @@ export const doorOfShop = async (sql?: Sql): Promise<DoorPage> =>
 /** Lets phones on the network open the rider's sheet, or no longer. Refusal: port-taken. */
 export async function changeDoor({ open }: z.output<typeof doorRequest>): Promise<Answer<{ address: string | null }>> {
   if (open && !(await openDoor())) return conflict('port-taken', ['open'], { port: doorPort() });
-  if (!open) await shutDoor();
   const page = { version: 'door/1', id: 'door', open, origin: 'the shop' } as const;
   const kept = await inTransaction((sql) => noneNewPage(sql, 'door', page.id, page, 'chosen in the Shop book'));
+  // What is not recorded is not done: a door the book does not know of is shut again.
+  if (!open || !kept.ok) await shutDoor();
   return kept.ok ? { ok: true, value: { address: doorAddress() } } : kept;
 }
 

@@ -15,7 +15,8 @@ const plainMoney = (minor: number | null, currency: string | null) =>
 async function rowsOf(what: Export): Promise<Record<string, unknown>[]> {
   const base = await db();
   if (what === 'order') {
-    const { lines, shortages } = await reorderList();
+    const { lines, shortages, placed } = await reorderList();
+    const on = (name: string) => placed[name]?.slice(0, 10) ?? '';
     return [
       ...lines.map((l) => ({
         item: l.name,
@@ -23,8 +24,16 @@ async function rowsOf(what: Export): Promise<Record<string, unknown>[]> {
         order: l.order,
         unit: l.unit,
         because: `down to ${l.there}, mark ${l.reorderAt}`,
+        placed: on(l.name),
       })),
-      ...shortages.map((s) => ({ item: s.name, supplier: '', order: s.short, unit: s.unit, because: `jobs ${s.jobs.join(' ')}` })),
+      ...shortages.map((s) => ({
+        item: s.name,
+        supplier: '',
+        order: s.short,
+        unit: s.unit,
+        because: `jobs ${s.jobs.join(' ')}`,
+        placed: on(s.name),
+      })),
     ];
   }
   if (what === 'shims')

@@ -1,12 +1,15 @@
 import { db, type Sql } from '@/db/client';
 import { maybeOneJob } from '@/db/queries/jobs';
-import { manyAlike, manyStacksOfJobs, noneSetLikeness } from '@/db/queries/likeness';
+import { manyAlike, noneSetLikeness } from '@/db/queries/likeness';
 import { manySetups } from '@/db/queries/rebuilds';
 import { manyRidesOfTrials, manyTrialsOfJob } from '@/db/queries/trials';
 import { LIKE_WEIGHTS, likenessOf } from '@/judgement/reason/alike';
+import type { Entries } from '@/catalogue/entry';
+import { stacksLeft } from '@/judgement/findings/built';
 import { textOf } from '@/judgement/model/read';
 import { overall } from '@/judgement/ride/retune';
 import { currentEntries } from './entries';
+import { sealedEntries } from './sealed';
 import { lastOfJob } from './setups';
 import type { Alike } from '@/schema/alike';
 
@@ -40,22 +43,13 @@ export async function alikeTo(jobId: number): Promise<Alike[] | null> {
   if (!job) return null;
   const likeness = likenessOf(await currentEntries(base, { jobId }), await currentEntries(base, { machineId: job.machineId }));
   const alike = await manyAlike(base, jobId, likeness, LIKE_WEIGHTS, MOST_ALIKE);
-  const stacks = await manyStacksOfJobs(
+  const sealed = await sealedEntries(
     base,
     alike.map((a) => a.jobId),
   );
-  return alike.map((a) => ({ ...a, stacks: stacksOf(stacks.filter((s) => s.jobId === a.jobId)) }));
+  return alike.map((a) => ({ ...a, stacks: stackLines(sealed.get(a.jobId) ?? {}) }));
 }
 
-/** As built where that is written down, else as specified; one line a valve. */
-function stacksOf(lines: readonly { field: string; text: string }[]): string[] {
-  const built = new Map(lines.map(({ field, text }) => [field.replace('.fit', '').replace(/^(built|valves)\./, ''), text]));
-  for (const { field, text } of lines) if (field.startsWith('built.')) built.set(field.slice('built.'.length), text);
-  return [...built].map(
-    ([valve, text]) =>
-      `${valve.replace('.', ' ')} ${text
-        .trim()
-        .split(/\s*\n\s*/)
-        .join(', ')}`,
-  );
-}
+/** One line a valve. */
+const stackLines = (entries: Entries): string[] =>
+  stacksLeft(entries).map(({ damper, valve, text }) => `${damper} ${valve} ${text.split(/\s*\n\s*/).join(', ')}`);

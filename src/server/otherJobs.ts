@@ -1,13 +1,11 @@
 import { recorded } from '@/catalogue/entry';
-import { DAMPERS, VALVES } from '@/catalogue/fields/damper';
 import { jobNumber } from '@/catalogue/jobs';
 import { db } from '@/db/client';
 import { oneNewEntry } from '@/db/queries/entries';
 import { manyJobsOfMachine, maybeOneJob } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { manySetups } from '@/db/queries/rebuilds';
-import { builtField } from '@/judgement/findings/built';
-import { textOf } from '@/judgement/model/read';
+import { stacksLeft } from '@/judgement/findings/built';
 import { torquesOf } from '@/judgement/model/set';
 import { type ModelTorque, torqueTable } from '@/judgement/model/torqueTable';
 import type { LeftByJob } from '@/schema/alike';
@@ -16,6 +14,7 @@ import { currentEntries } from './entries';
 import { machineName } from './find';
 import { machinesOfFamily } from './model';
 import { proceduresOf } from './procedures';
+import { sealedEntries } from './sealed';
 import { usualDay } from './service';
 import { lastOfJob } from './setups';
 import { takeInWithin } from './takeIn';
@@ -26,7 +25,7 @@ import { inTransaction } from './transaction';
 /** Signed jobs looked through for torques, the newest first. */
 const MOST_JOBS = 40;
 
-/** Every torque the shop recorded on machines of this model, signed jobs alone. */
+/** Every torque the shop recorded on machines of this model, from what was signed and corrected. */
 export async function torquesOfModel(machineId: number): Promise<Answer<{ jobs: number; rows: ModelTorque[] }>> {
   const sql = await db();
   const machine = await maybeOneMachine(sql, machineId);
@@ -35,32 +34,28 @@ export async function torquesOfModel(machineId: number): Promise<Answer<{ jobs: 
   const jobs = (await Promise.all(machines.map((m) => manyJobsOfMachine(sql, m.id))))
     .flat()
     .filter((j) => j.signed)
-    .sort((a, b) => b.id - a.id)
+    .map((j) => j.id)
+    .sort((a, b) => b - a)
     .slice(0, MOST_JOBS);
+  const sealed = await sealedEntries(sql, jobs);
   const noted = [];
-  for (const { id } of jobs) {
-    const torques = torquesOf(await currentEntries(sql, { jobId: id }), await proceduresOf(sql, id));
-    if (torques.length > 0) noted.push({ jobId: id, torques });
+  for (const jobId of jobs) {
+    const torques = torquesOf(sealed.get(jobId)!, await proceduresOf(sql, jobId));
+    if (torques.length > 0) noted.push({ jobId, torques });
   }
   return { ok: true, value: { jobs: noted.length, rows: torqueTable(noted) } };
 }
 
-/** What a signed job left its machine with: set-up and stacks. Refusal: not-found, also where nothing is signed yet. */
+/** What a signed job left its machine with: set-up and stacks, corrections in them. Refusal: not-found, also where nothing is signed yet. */
 export async function leftByJob(jobId: number): Promise<Answer<LeftByJob>> {
   const sql = await db();
   const job = await maybeOneJob(sql, jobId);
   const machine = job && (await maybeOneMachine(sql, job.machineId));
   const setup = job && lastOfJob(await manySetups(sql, job.machineId), jobId);
-  if (!machine || !setup) return missing('signed job');
-  const entries = await currentEntries(sql, { jobId });
-  const stacks = DAMPERS.flatMap((damper) =>
-    VALVES.flatMap((valve) => {
-      const field = `valves.${damper}.fit.${valve}` as const;
-      const text = textOf(entries, builtField(damper, valve)).trim() || textOf(entries, field).trim();
-      return text === '' ? [] : [{ field, text }];
-    }),
-  );
-  return { ok: true, value: { jobId, machine: machineName(machine), at: setup.recordedAt, document: setup.document, stacks } };
+  const sealed = setup && (await sealedEntries(sql, [jobId])).get(jobId);
+  if (!machine || !setup || !sealed) return missing('signed job');
+  const { recordedAt, document } = setup;
+  return { ok: true, value: { jobId, machine: machineName(machine), at: recordedAt, document, stacks: stacksLeft(sealed) } };
 }
 
 /** What of a job another one like it begins with: who rides with what, where and how, and what is wrong; nothing measured, found or fitted. */

@@ -19,8 +19,9 @@ export async function openShop(): Promise<void> {
   // A page of the book that no longer reads is named, and what the book began with stands in: the shop opens all the same.
   await bookInForce().catch((failure: unknown) => console.error(failure));
   keepBackingUp();
-  const { open } = await doorOfShop();
-  if (open && !(await openDoor())) console.error(`Port ${doorPort()} is taken: phones cannot open the rider's sheet.`);
+  // A page that does not read leaves the door shut: the shop opens all the same.
+  const door = await doorOfShop().catch((failure: unknown) => console.error(failure));
+  if (door?.open && !(await openDoor())) console.error(`Port ${doorPort()} is taken: phones cannot open the rider's sheet.`);
   const stop = () => {
     beginClosing();
     setTimeout(() => process.exit(1), LONGEST_CLOSING_MS).unref();

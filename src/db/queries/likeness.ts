@@ -44,12 +44,3 @@ export const manyAlike = (sql: Sql, jobId: number, l: Likeness, w: Record<string
       most,
     ],
   );
-
-/** Stacks of jobs as they were built, else as specified, by damper and valve. */
-export const manyStacksOfJobs = (sql: Sql, jobIds: number[]) =>
-  sql.many<{ jobId: number; field: string; text: string }>(
-    `SELECT * FROM (SELECT DISTINCT ON (job_id, field) job_id AS "jobId", field, text FROM entry
-       WHERE job_id = ANY($1::int[]) AND field ~ '^(built\\.[a-z]+|valves\\.[a-z]+\\.fit)\\.(compression|rebound|base)$' ORDER BY job_id, field, id DESC) newest
-     WHERE text <> '' ORDER BY field`,
-    [jobIds],
-  );

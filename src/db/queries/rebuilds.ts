@@ -47,6 +47,10 @@ const setups = (rows: StoredSetup[]): Setup[] => rows.map((row) => withDocument(
 export const manySignedOfJob = async (sql: Sql, jobId: number) =>
   signed(await sql.many<StoredRecord>(`${SIGNED} WHERE r.job_id = $1 ORDER BY r.id`, [jobId]));
 
+/** The same of several jobs: each rebuild before its corrections. */
+export const manySignedOfJobs = async (sql: Sql, jobIds: number[]) =>
+  signed(await sql.many<StoredRecord>(`${SIGNED} WHERE r.job_id = ANY($1::int[]) ORDER BY r.id`, [jobIds]));
+
 export const manySignedOfMachine = async (sql: Sql, machineId: number) =>
   signed(
     await sql.many<StoredRecord>(

@@ -7,7 +7,7 @@ import type { ValveName } from '@/core/damper/damper';
 import { type Entries, withUnit } from '@/catalogue/entry';
 import { type DamperKey, DAMPERS, VALVES } from '@/catalogue/fields/damper';
 import { oilLevelWanted, SAME_OIL_LEVEL_MM } from '../aims/oilLevel';
-import { shimsOf, valveName } from '../model/dampers';
+import { shimsOf, stackField, valveName } from '../model/dampers';
 import { hasUnlikeLegs } from '../model/unlike';
 import { chosenSprings, rateTextOf } from '../model/offers';
 import { preloadOf } from '../model/measure';
@@ -47,6 +47,15 @@ export function builtStacks(entries: Entries, machine: Entries): BuiltStack[] {
     }),
   );
 }
+
+/** The stacks a job left in its dampers, as text: as they went in where that is written down, else as they were specified. */
+export const stacksLeft = (entries: Entries): { damper: DamperKey; valve: ValveName; text: string }[] =>
+  DAMPERS.flatMap((damper) =>
+    VALVES.flatMap((valve) => {
+      const text = textOf(entries, builtField(damper, valve)).trim() || textOf(entries, stackField(damper, valve, 'fit')).trim();
+      return text === '' ? [] : [{ damper, valve, text }];
+    }),
+  );
 
 export interface Difference {
   what: string;

@@ -1,58 +1,55 @@
-import { withUnit } from '@/catalogue/entry';
+import { type Entries, entryAt, withUnit } from '@/catalogue/entry';
 import { type End, END_NAMES } from '@/catalogue/ends';
 import { fieldDef, type FieldKey } from '@/catalogue/fields';
 import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
+import type { System } from '@/catalogue/system';
+import { shimShown, shimsIn } from '@/catalogue/tables';
 import type { LeftByJob } from '@/schema/alike';
+import { onPage } from '../bothUnits';
+import { stackField } from '../model/dampers';
+import { setupLines } from '../model/setups';
 
 /** One figure of another job's set-up that may be aimed at here. */
 export interface TakenOver {
   label: string;
   end: End;
-  /** As it stood there. */
+  /** As it stood there, in the units shown. */
   there: string;
   field: FieldKey;
   /** As it is written here. */
   text: string;
 }
 
+/** A stack in one line, in the units shown; as written where it cannot be read. */
+function stackWords(text: string, system: System): string {
+  const read = shimsIn(text);
+  return read.ok ? read.value.map((s) => shimShown(s, system)).join(', ') : text;
+}
+
 /** What another job's set-up gives as wanted values: its figures in the order of the bench, then its stacks. Words, such as an oil's name, are not aimed at. */
-export function takenOver({ document, stacks }: Pick<LeftByJob, 'document' | 'stacks'>): TakenOver[] {
-  const figures = SETUP_FIELDS.flatMap((f): TakenOver[] => {
-    const preload = PRELOAD_KEYS.find((k) => f.key === `${k}.reading`);
-    const end = f.end ?? 'rear';
-    if (preload) {
-      const mm = document.preloadMm[preload];
-      return mm === undefined
-        ? []
-        : [{ label: f.label, end, there: `${mm.toFixed(1)} mm`, field: `wanted.${preload}.reading`, text: mm.toFixed(1) }];
-    }
-    const value = document.values[f.key];
-    if (!value || value.text === '' || value.value === null || /\.(way|reference|range)$/.test(f.key)) return [];
-    const isCount = f.kind === 'count';
-    return [
-      {
-        label: f.label,
-        end,
-        there: isCount ? `${value.text} ${f.unitLabel}` : withUnit(value),
-        field: `wanted.${f.key}`,
-        text: isCount ? value.text : withUnit(value),
-      },
-    ];
+export function takenOver({ document, stacks }: Pick<LeftByJob, 'document' | 'stacks'>, system: System): TakenOver[] {
+  const figures = setupLines(document, onPage(system)).flatMap(({ key, label, end, text, number }): TakenOver[] => {
+    if (number === null || key.endsWith('.range')) return [];
+    const preload = PRELOAD_KEYS.find((k) => k === key);
+    if (preload) return [{ label, end, there: text, field: `wanted.${preload}.reading`, text: number.toFixed(1) }];
+    const def = SETUP_FIELDS.find((f) => f.key === key);
+    const typed = document.values[key];
+    if (!def || !typed) return [];
+    return [{ label, end, there: text, field: `wanted.${def.key}`, text: def.kind === 'count' ? typed.text : withUnit(typed) }];
   });
-  const valves = stacks.map(({ field, text }): TakenOver => {
-    const def = fieldDef(field);
-    return {
-      label: def.label,
-      end: def.end ?? 'rear',
-      there: text
-        .trim()
-        .split(/\s*\n\s*/)
-        .join(', '),
-      field: field as FieldKey,
-      text,
-    };
+  const valves = stacks.map(({ damper, valve, text }): TakenOver => {
+    const field = stackField(damper, valve, 'fit');
+    const { label, end = 'rear' } = fieldDef(field);
+    return { label, end, there: stackWords(text, system), field, text };
   });
   return [...figures, ...valves];
+}
+
+/** What is wanted here so far in the place of such a figure; '' where nothing is. */
+export function wantedSoFar(entries: Entries, { field }: TakenOver, system: System): string {
+  const entry = entryAt(entries, field);
+  if (!entry || entry.text === '') return '';
+  return field.startsWith('wanted.') ? withUnit(entry) : stackWords(entry.text, system);
 }
 
 export const takenOverName = ({ end, label }: TakenOver): string => `${END_NAMES[end]} ${label.toLowerCase()}`;

@@ -1,11 +1,22 @@
 'use client';
+import { fieldDef } from '@/catalogue/fields';
 import { jobNumber } from '@/catalogue/jobs';
+import type { System } from '@/catalogue/system';
+import { isQuantity, oneUnit } from '@/judgement/bothUnits';
 import type { ModelTorque } from '@/judgement/model/torqueTable';
+import { useSystem } from '../fields/context';
 import { NotRead } from '../kit/NotRead';
 import { QuietButton, Small, LineTable, Wide } from '../kit/primitives';
 import { useRead } from '../kit/read';
 
-const range = ({ leastNm, mostNm }: ModelTorque) => (leastNm === mostNm ? `${leastNm} N·m` : `${leastNm} to ${mostNm} N·m`);
+const TORQUE = fieldDef('torque.1.value');
+
+/** What was recorded, in the units shown: one figure, or the least and the most. */
+function recordedWords({ leastNm, mostNm }: ModelTorque, system: System): string {
+  if (!isQuantity(TORQUE)) return '';
+  const [least, most] = [oneUnit(leastNm, TORQUE, system), oneUnit(mostNm, TORQUE, system)];
+  return least === most ? least : `${least} to ${most}`;
+}
 
 /** Torques this shop recorded on machines of the model: a memory of what the wrench showed, never what it should show. */
 export function ModelTorques({ machineId, onNote }: { machineId: number; onNote?: (row: ModelTorque) => void }) {
@@ -20,44 +31,62 @@ export function ModelTorques({ machineId, onNote }: { machineId: number; onNote?
           <Small>
             As {jobs} signed {jobs === 1 ? 'job' : 'jobs'} of this model recorded them; the maker’s manual decides.
           </Small>
-          <Wide>
-            <LineTable aria-label="Torques recorded on this model">
-              <thead>
-                <tr>
-                  <th>Fastener</th>
-                  <th className="number">Recorded</th>
-                  <th className="number">Times, job</th>
-                  <th>Said to come from</th>
-                  {onNote && (
-                    <th>
-                      <span className="visually-hidden">Note it</span>
-                    </th>
-                  )}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((row) => (
-                  <tr key={row.place}>
-                    <td>{row.place}</td>
-                    <td className="number">{range(row)}</td>
-                    <td className="number">
-                      {row.count} <Small>last {jobNumber(row.jobId)}</Small>
-                    </td>
-                    <td>{row.origins.join('; ') || <Small>▲ not written down</Small>}</td>
-                    {onNote && (
-                      <td>
-                        <QuietButton onPress={() => onNote(row)} aria-label={`Note ${row.place} here`}>
-                          Note it here
-                        </QuietButton>
-                      </td>
-                    )}
-                  </tr>
-                ))}
-              </tbody>
-            </LineTable>
-          </Wide>
+          <TorqueTable rows={rows} onNote={onNote} />
         </>
       )}
     </section>
+  );
+}
+
+interface TorqueTableProps {
+  rows: ModelTorque[];
+  onNote: ((row: ModelTorque) => void) | undefined;
+}
+
+function TorqueTable({ rows, onNote }: TorqueTableProps) {
+  return (
+    <Wide>
+      <LineTable aria-label="Torques recorded on this model">
+        <thead>
+          <tr>
+            <th>Fastener</th>
+            <th className="number">Recorded</th>
+            <th className="number">Times, job</th>
+            <th>Said to come from</th>
+            {onNote && (
+              <th>
+                <span className="visually-hidden">Note it</span>
+              </th>
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <TorqueRow key={row.place} row={row} onNote={onNote} />
+          ))}
+        </tbody>
+      </LineTable>
+    </Wide>
+  );
+}
+
+function TorqueRow({ row, onNote }: { row: ModelTorque; onNote: TorqueTableProps['onNote'] }) {
+  const system = useSystem();
+  return (
+    <tr>
+      <td>{row.place}</td>
+      <td className="number">{recordedWords(row, system)}</td>
+      <td className="number">
+        {row.count} <Small>last {jobNumber(row.jobId)}</Small>
+      </td>
+      <td>{row.origins.join('; ') || <Small>▲ not written down</Small>}</td>
+      {onNote && (
+        <td>
+          <QuietButton onPress={() => onNote(row)} aria-label={`Note ${row.place} here`}>
+            Note it here
+          </QuietButton>
+        </td>
+      )}
+    </tr>
   );
 }

@@ -71,12 +71,7 @@ export function PreloadFields({
   const read = preloadOf(entries, base);
   return (
     <Preload $inCell={inCell}>
-      <EntryField
-        field={`${base}.way`}
-        locked={locked}
-        look={inCell ? 'cell' : 'stacked'}
-        placeholder={inCell ? 'in mm' : PRELOAD_WAYS.mm}
-      />
+      <EntryField field={`${base}.way`} locked={locked} look={inCell ? 'cell' : 'stacked'} placeholder={inCell ? 'mm' : PRELOAD_WAYS.mm} />
       <EntryField field={`${base}.reading`} label={READING_NAME[way] ?? 'Preload'} look={inCell ? 'cell' : 'stacked'} locked={locked} />
       {way !== 'mm' && <EntryField field={`${base}.reference`} label={REFERENCE_NAME[way] ?? ''} locked={locked} />}
       {read && !(way === 'mm' && read.ok) && <PreloadRead read={read} way={way} />}

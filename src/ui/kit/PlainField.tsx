@@ -3,6 +3,7 @@ import type { RefObject } from 'react';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
+import { otherUnit } from '@/core/units/print';
 import { isBare } from './meant';
 import { useNumberInput } from './pad';
 
@@ -67,6 +68,8 @@ interface PlainProps {
   secret?: boolean;
   /** The unit a bare number is in, shown until another is written. */
   unit?: string;
+  /** Takes a number that has no unit: a count. */
+  isNumber?: boolean;
 }
 
 export function PlainField(props: PlainProps) {
@@ -97,7 +100,7 @@ interface PlainBoxProps {
 }
 
 function PlainBox({ props, input }: PlainBoxProps) {
-  const number = useNumberInput('', 'text');
+  const number = useNumberInput((props.unit && otherUnit(props.unit)) || '', props.unit ? 'text' : 'decimal');
   return (
     <PlainShape>
       <Label className="label">{props.label}</Label>
@@ -105,7 +108,7 @@ function PlainBox({ props, input }: PlainBoxProps) {
         <Input
           ref={input}
           data-entry
-          {...(props.unit ? number : {})}
+          {...(props.unit || props.isNumber ? number : {})}
           autoComplete={props.secret ? 'new-password' : 'off'}
           type={props.secret ? 'password' : 'text'}
         />

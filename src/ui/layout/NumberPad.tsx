@@ -110,7 +110,10 @@ export function NumberPad() {
   useEffect(() => {
     if (at && !own && at.getBoundingClientRect().bottom > window.innerHeight - PAD_PX) at.scrollIntoView({ block: 'center' });
   }, [at, own]);
-  if (!at) return null;
+  // Once it was there its room stays: a page that shrinks as the pad goes would carry a button away from under the finger.
+  const [room, setRoom] = useState(false);
+  if (at && !own && !room) setRoom(true);
+  if (!at) return room ? <RoomForPad /> : null;
   const change = (to: boolean) => {
     preferOwnKeys(to);
     // The device brings or takes away its keys when the field is entered anew.
@@ -120,16 +123,19 @@ export function NumberPad() {
   // The field keeps the focus while the pad is touched.
   const stay = (event: PointerEvent) => event.preventDefault();
   return createPortal(
-    <Pad role="group" aria-label="Number pad" className="no-print" onPointerDown={stay} onMouseDown={(event) => event.preventDefault()}>
-      {own ? (
-        <div className="strip">
-          <span>{nameOf(at)}</span>
-          <Key onPress={() => change(false)}>Number pad</Key>
-        </div>
-      ) : (
-        <Keys at={at} onLetters={() => change(true)} />
-      )}
-    </Pad>,
+    <>
+      {room && <RoomForPad />}
+      <Pad role="group" aria-label="Number pad" className="no-print" onPointerDown={stay} onMouseDown={(event) => event.preventDefault()}>
+        {own ? (
+          <div className="strip">
+            <span>{nameOf(at)}</span>
+            <Key onPress={() => change(false)}>Number pad</Key>
+          </div>
+        ) : (
+          <Keys at={at} onLetters={() => change(true)} />
+        )}
+      </Pad>
+    </>,
     document.body,
   );
 }
@@ -143,20 +149,7 @@ function Keys({ at, onLetters }: { at: HTMLInputElement; onLetters(): void }) {
   );
   return (
     <>
-      <RoomForPad />
-      <div className="strip">
-        <span>{nameOf(at)}</span>
-        <Key
-          onPress={() => {
-            at.select();
-            eraseIn(at);
-          }}
-        >
-          Clear
-        </Key>
-        <Key onPress={onLetters}>Letters</Key>
-        <Key onPress={() => at.blur()}>Close</Key>
-      </div>
+      <Strip at={at} onLetters={onLetters} />
       <div className="keys">
         {['7', '8', '9'].map(digit)}
         <Key label="Take back one" onPress={() => eraseIn(at)}>
@@ -176,6 +169,25 @@ function Keys({ at, onLetters }: { at: HTMLInputElement; onLetters(): void }) {
         </button>
       </div>
     </>
+  );
+}
+
+/** The name of the field, and what is done with all of it. */
+function Strip({ at, onLetters }: { at: HTMLInputElement; onLetters(): void }) {
+  return (
+    <div className="strip">
+      <span>{nameOf(at)}</span>
+      <Key
+        onPress={() => {
+          at.select();
+          eraseIn(at);
+        }}
+      >
+        Clear
+      </Key>
+      <Key onPress={onLetters}>Letters</Key>
+      <Key onPress={() => at.blur()}>Close</Key>
+    </div>
   );
 }
 

@@ -3,7 +3,7 @@ import { Moon, Ruler, Search, Sun } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useState, type RefObject, useEffect, useRef } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { type KeyMap, useKeys } from './keys';
@@ -229,9 +229,24 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
   );
 }
 
+/** Says how high the foot is, so that what sticks above it never lies beneath it. */
+function useFootHeight(foot: RefObject<HTMLElement | null>): void {
+  useEffect(() => {
+    const element = foot.current;
+    if (!element) return undefined;
+    const tell = () => document.documentElement.style.setProperty('--foot', `${element.offsetHeight}px`);
+    const watch = new ResizeObserver(tell);
+    watch.observe(element);
+    tell();
+    return () => watch.disconnect();
+  }, [foot]);
+}
+
 function ShellFoot({ foot, footRight }: { foot: ReactNode; footRight: ReactNode }) {
+  const element = useRef<HTMLElement>(null);
+  useFootHeight(element);
   return (
-    <Foot className="no-print" data-bare={!foot && !footRight}>
+    <Foot ref={element} className="no-print" data-bare={!foot && !footRight}>
       {foot}
       <span className="hint">
         <kbd>/</kbd> find

@@ -2,6 +2,7 @@
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { startTransition, useOptimistic } from 'react';
 import styled from 'styled-components';
 import { Titled } from '../../kit/parts';
 import { Empty, Small, LineTable, Wide } from '../../kit/primitives';
@@ -21,20 +22,18 @@ interface Props {
 function Placed({ name, at }: { name: string; at: string | undefined }) {
   const router = useRouter();
   const form = useForm({});
-  const tick = async (placed: boolean) => {
-    if (await form.send('/api/stock/orders', { name, placed })) router.refresh();
-  };
+  // The tick answers the finger at once; where it is refused it goes back, and the words stand beneath it.
+  const [shown, show] = useOptimistic(at !== undefined);
+  const tick = (placed: boolean) =>
+    startTransition(async () => {
+      show(placed);
+      if (await form.send('/api/stock/orders', { name, placed })) startTransition(() => router.refresh());
+    });
   return (
     <td>
       <Tick>
-        <input
-          type="checkbox"
-          aria-label={`Order of ${name} is placed`}
-          checked={at !== undefined}
-          disabled={form.busy}
-          onChange={(event) => void tick(event.target.checked)}
-        />
-        <Small>{at ? dayWords(at) : ''}</Small>
+        <input type="checkbox" aria-label={`Order of ${name} is placed`} checked={shown} onChange={(event) => tick(event.target.checked)} />
+        <Small>{at && shown ? dayWords(at) : ''}</Small>
       </Tick>
       <FormProblem of={form} />
     </td>
@@ -151,21 +150,27 @@ function ShortTable({ shortages, placed }: ShortProps) {
         </thead>
         <tbody>
           {shortages.map((s) => (
-            <tr key={s.name}>
-              <td>{s.name}</td>
-              <td className="number">{amount(s.short, s.unit)}</td>
-              <td>
-                {s.jobs.map((id) => (
-                  <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
-                    {jobNumber(id)}
-                  </Link>
-                ))}
-              </td>
-              <Placed name={s.name} at={placed[s.name]} />
-            </tr>
+            <ShortRow key={s.name} s={s} at={placed[s.name]} />
           ))}
         </tbody>
       </LineTable>
     </Wide>
+  );
+}
+
+function ShortRow({ s, at }: { s: Props['shortages'][number]; at: string | undefined }) {
+  return (
+    <tr>
+      <td>{s.name}</td>
+      <td className="number">{amount(s.short, s.unit)}</td>
+      <td>
+        {s.jobs.map((id) => (
+          <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
+            {jobNumber(id)}
+          </Link>
+        ))}
+      </td>
+      <Placed name={s.name} at={at} />
+    </tr>
   );
 }

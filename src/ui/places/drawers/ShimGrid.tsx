@@ -253,7 +253,7 @@ function AssortmentFields({ inner, setInner, each, setEach, take }: AssortmentFi
         onPick={setInner}
         placeholder="Choose the post"
       />
-      <PlainField label="Of each size" value={each} onChange={setEach} />
+      <PlainField label="Of each size" isNumber value={each} onChange={setEach} />
       <Button onPress={() => void take()}>Count it in</Button>
     </div>
   );

@@ -27,25 +27,7 @@ export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
       </p>
       <Titled title="What was written, newest first" aside="what was taken back stands here too">
         {changes.length === 0 && <Empty>Nothing is written in this job yet.</Empty>}
-        {changes.length > 0 && (
-          <Wide>
-            <Table aria-label="History of the job">
-              <thead>
-                <tr>
-                  <th>When and who</th>
-                  <th>What</th>
-                  <th>Before</th>
-                  <th>Since</th>
-                </tr>
-              </thead>
-              <tbody>
-                {changes.map((c) => (
-                  <ChangeRow key={c.id} change={c} />
-                ))}
-              </tbody>
-            </Table>
-          </Wide>
-        )}
+        {changes.length > 0 && <Changes changes={changes} />}
         {olderBefore !== null && <Link href={`/jobs/${jobId}/history?before=${olderBefore}`}>Older ones</Link>}
       </Titled>
     </Shell>
@@ -68,6 +50,28 @@ function Duplicate({ jobId }: { jobId: number }) {
       <Small>same customer, machine, rider, load, roads and complaints; nothing measured</Small>
       {form.whole && <span role="alert">▲ {form.whole}</span>}
     </>
+  );
+}
+
+function Changes({ changes }: { changes: readonly Change[] }) {
+  return (
+    <Wide>
+      <Table aria-label="History of the job">
+        <thead>
+          <tr>
+            <th>When and who</th>
+            <th>What</th>
+            <th>Before</th>
+            <th>Since</th>
+          </tr>
+        </thead>
+        <tbody>
+          {changes.map((c) => (
+            <ChangeRow key={c.id} change={c} />
+          ))}
+        </tbody>
+      </Table>
+    </Wide>
   );
 }
 

@@ -165,7 +165,9 @@ function CureRow({ cause, cure, look }: { cause: Explained; cure: Cure; look: Cu
           {cure.risk && `Risk: ${cure.risk} `}
           {effects.length > 0 && `May bring: ${effects.map((e) => (e.already ? `▲ ${e.words}, already told` : e.words)).join(', ')}. `}
         </Small>
-        {otherSchools.length > 0 && (followed || look.looked === key) && <Small>Another school: {otherSchools.join('; ')}.</Small>}
+        {otherSchools.length > 0 && (followed || look.looked === key || !prediction.sags) && (
+          <Small>Another school: {otherSchools.join('; ')}.</Small>
+        )}
         {followed && cure.cautions.map((c) => <Caution key={c}>{CAUTIONS[c]}</Caution>)}
       </div>
     </li>

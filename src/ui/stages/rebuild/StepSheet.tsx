@@ -59,12 +59,19 @@ const Sheet = styled.article`
     padding: 1rem 0;
     margin-bottom: 1rem;
     position: sticky;
-    bottom: 0;
+    bottom: var(--foot, 3rem);
     background: var(--ground);
     border-top: 1px solid var(--rule);
     button {
       min-height: 64px;
       font-size: 1.125rem;
+    }
+    @media (max-width: 640px) {
+      gap: 0.5rem;
+      button {
+        font-size: 1rem;
+        padding: 0 0.6rem;
+      }
     }
   }
 `;

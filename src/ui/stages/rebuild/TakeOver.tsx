@@ -2,9 +2,9 @@
 import { useState } from 'react';
 import { entryAt } from '@/catalogue/entry';
 import { jobNumber } from '@/catalogue/jobs';
-import { takenOver, takenOverName } from '@/judgement/job/takeOver';
+import { type TakenOver, takenOver, takenOverName, wantedSoFar } from '@/judgement/job/takeOver';
 import type { LeftByJob } from '@/schema/alike';
-import { useFieldStore, useLive } from '../../fields/context';
+import { useFieldStore, useLive, useSystem } from '../../fields/context';
 import { Fold } from '../../kit/Fold';
 import { NotRead } from '../../kit/NotRead';
 import { PlainField } from '../../kit/PlainField';
@@ -27,7 +27,7 @@ export function TakeOver() {
     <Fold title="Take over another job’s specification">
       <div style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap' }}>
         <div style={{ width: '12rem' }}>
-          <PlainField label="Number of the other job" value={number} onChange={setNumber} problem={problem} />
+          <PlainField label="Number of the other job" isNumber value={number} onChange={setNumber} problem={problem} />
         </div>
         <Button onPress={look}>Look at what it left</Button>
       </div>
@@ -41,7 +41,8 @@ function Left({ left }: { left: LeftByJob }) {
   const store = useFieldStore();
   const live = useLive();
   const [said, setSaid] = useState('');
-  const rows = takenOver(left);
+  const system = useSystem();
+  const rows = takenOver(left, system);
   const take = () => {
     for (const { field, text } of rows) if (entryAt(live, field)?.text !== text) store.put(field, text);
     setSaid(
@@ -54,26 +55,7 @@ function Left({ left }: { left: LeftByJob }) {
         <b>{left.machine}</b>, job {jobNumber(left.jobId)}{' '}
         <Small>as it left {dayWords(left.at)}; its rider, load and roads were its own</Small>
       </p>
-      <Wide>
-        <Table aria-label={`What job ${jobNumber(left.jobId)} left`}>
-          <thead>
-            <tr>
-              <th>Item</th>
-              <th>There</th>
-              <th>Wanted here so far</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => (
-              <tr key={row.field}>
-                <td>{takenOverName(row)}</td>
-                <td>{row.there}</td>
-                <td>{entryAt(live, row.field)?.text || <Small>–</Small>}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </Wide>
+      <LeftTable left={left} rows={rows} />
       <p style={{ display: 'flex', gap: '1rem', alignItems: 'center', flexWrap: 'wrap', padding: '0.5rem 0' }}>
         <Button onPress={take} isDisabled={rows.length === 0}>
           Take these as wanted
@@ -81,5 +63,33 @@ function Left({ left }: { left: LeftByJob }) {
         <Small role="status">{said}</Small>
       </p>
     </>
+  );
+}
+
+/** What stood there beside what is wanted here so far. */
+function LeftTable({ left, rows }: { left: LeftByJob; rows: TakenOver[] }) {
+  const live = useLive();
+  const system = useSystem();
+  return (
+    <Wide>
+      <Table aria-label={`What job ${jobNumber(left.jobId)} left`}>
+        <thead>
+          <tr>
+            <th>Item</th>
+            <th>There</th>
+            <th>Wanted here so far</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.field}>
+              <td>{takenOverName(row)}</td>
+              <td>{row.there}</td>
+              <td>{wantedSoFar(live, row, system) || <Small>–</Small>}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Wide>
   );
 }

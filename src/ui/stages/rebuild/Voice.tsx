@@ -34,116 +34,138 @@ interface Spoken {
   seconds: number;
 }
 
-/** What dirty hands would not type: spoken, kept with its step, and heard again from the record. One that could not be sent stays until it is. */
+/** What dirty hands would not type: spoken, kept with its step, and heard again from the record. What could not be sent stays until it is. */
 export function Voice({ step, all = false }: { step: string; all?: boolean }) {
   const { sealed } = useBench();
-  const store = useFieldStore();
   const live = useLive();
   const keep = useKeep('voice');
-  const [unsent, setUnsent] = useState<Spoken | null>(null);
+  const [unsent, setUnsent] = useState<Spoken[]>([]);
   const [problem, setProblem] = useState('');
-  const voices = voicesOf(live).filter((v) => all || v.step === step);
-  const send = async (spoken: Spoken) => {
-    setUnsent(spoken);
-    const failed = await keep(spoken.sound, { step, seconds: String(spoken.seconds) });
-    setProblem(failed ?? '');
-    if (failed === null) setUnsent(null);
+  const sendAll = async (waiting: Spoken[]) => {
+    setUnsent(waiting);
+    let failed = '';
+    for (const spoken of waiting) {
+      const words = await keep(spoken.sound, { step, seconds: String(spoken.seconds) });
+      if (words === null) setUnsent((left) => left.filter((s) => s !== spoken));
+      else failed = words;
+    }
+    setProblem(failed);
   };
   return (
     <section aria-label="Voice notes">
-      {voices.length > 0 && (
-        <List>
-          {voices.map(({ n, key, seconds }) => (
-            <li key={n}>
-              {/* Spoken at the bench by the technician: there is no written track. */}
-              <audio controls preload="none" src={`/api/voices/${key}`} aria-label={`Voice note ${n}`} />
-              <Small>{seconds === null ? `Voice note ${n}` : clockText(seconds)}</Small>
-              {!sealed && (
-                <QuietButton onPress={() => store.put(`voice.${n}.key`, '')} aria-label={`Take out voice note ${n}`}>
-                  Take out
-                </QuietButton>
-              )}
-            </li>
-          ))}
-        </List>
-      )}
-      {!sealed && <Speak onSpoken={(spoken) => void send(spoken)} onProblem={setProblem} />}
+      <Heard voices={voicesOf(live).filter((v) => all || v.step === step)} />
+      {!sealed && <Speak onSpoken={(spoken) => void sendAll([...unsent, spoken])} onProblem={setProblem} />}
       {problem && (
         <p role="alert">
-          ▲ {problem} {unsent && <QuietButton onPress={() => void send(unsent)}>Send again</QuietButton>}
+          ▲ {problem} {unsent.length > 0 && <QuietButton onPress={() => void sendAll(unsent)}>Send again</QuietButton>}
         </p>
       )}
     </section>
   );
 }
 
+/** The notes there are, each to be heard again. Spoken at the bench by the technician, they have no written track. */
+function Heard({ voices }: { voices: ReturnType<typeof voicesOf> }) {
+  const { sealed } = useBench();
+  const store = useFieldStore();
+  if (voices.length === 0) return null;
+  return (
+    <List>
+      {voices.map(({ n, key, seconds }) => (
+        <li key={n}>
+          <audio controls preload="none" src={`/api/voices/${key}`} aria-label={`Voice note ${n}`} />
+          <Small>{seconds === null ? `Voice note ${n}` : clockText(seconds)}</Small>
+          {!sealed && (
+            <QuietButton onPress={() => store.put(`voice.${n}.key`, '')} aria-label={`Take out voice note ${n}`}>
+              Take out
+            </QuietButton>
+          )}
+        </li>
+      ))}
+    </List>
+  );
+}
+
 /** What a browser can do does not change while a page is open. */
 const never = () => () => undefined;
 
-/** The recorder: begun and ended by one button; a recording left running ends with the page. */
-function Speak({ onSpoken, onProblem }: { onSpoken(spoken: Spoken): void; onProblem(words: string): void }) {
+const release = (recorder: MediaRecorder | null) => recorder?.stream.getTracks().forEach((track) => track.stop());
+
+/** Begins to record; ended, what was spoken is handed on and the microphone let go. */
+async function recording(onEnd: (spoken: Spoken) => void): Promise<MediaRecorder> {
+  const made = new MediaRecorder(await navigator.mediaDevices.getUserMedia({ audio: true }));
+  const begun = Date.now();
+  const pieces: Blob[] = [];
+  made.ondataavailable = ({ data }) => pieces.push(data);
+  made.onstop = () => {
+    release(made);
+    onEnd({ sound: new Blob(pieces, { type: made.mimeType }), seconds: (Date.now() - begun) / 1000 });
+  };
+  made.start();
+  return made;
+}
+
+/** The recorder under way, and the seconds it has run; one left running ends with the page. */
+function useRecorder(onSpoken: (spoken: Spoken) => void) {
   const recorder = useRef<MediaRecorder | null>(null);
   const [since, setSince] = useState<number | null>(null);
-  const [denied, setDenied] = useState(false);
-  const records = useSyncExternalStore(never, canRecord, () => true);
   const [seconds, setSeconds] = useState(0);
   useEffect(() => {
     if (since === null) return undefined;
     const clock = setInterval(() => setSeconds((Date.now() - since) / 1000), 500);
     return () => clearInterval(clock);
   }, [since]);
-  useEffect(() => () => recorder.current?.stream.getTracks().forEach((track) => track.stop()), []);
+  useEffect(() => () => release(recorder.current), []);
   const begin = async () => {
-    try {
-      const made = new MediaRecorder(await navigator.mediaDevices.getUserMedia({ audio: true }));
-      const begun = Date.now();
-      const pieces: Blob[] = [];
-      made.ondataavailable = ({ data }) => pieces.push(data);
-      made.onstop = () => {
-        made.stream.getTracks().forEach((track) => track.stop());
-        setSince(null);
-        onSpoken({ sound: new Blob(pieces, { type: made.mimeType }), seconds: (Date.now() - begun) / 1000 });
-      };
-      made.start();
-      recorder.current = made;
-      setSeconds(0);
-      setSince(begun);
-      onProblem('');
-    } catch {
-      setDenied(true);
-      onProblem(
-        'The microphone is not to be had. Allow it for this page and open it again, or record with the device and choose the file.',
-      );
-    }
+    recorder.current = await recording((spoken) => {
+      setSince(null);
+      onSpoken(spoken);
+    });
+    setSeconds(0);
+    setSince(Date.now());
   };
-  if (since !== null)
+  return { isOn: since !== null, seconds, begin, end: () => recorder.current?.stop() };
+}
+
+/** Begun and ended by one button; where the page may not record, a file of the device's own recorder. */
+function Speak({ onSpoken, onProblem }: { onSpoken(spoken: Spoken): void; onProblem(words: string): void }) {
+  const { isOn, seconds, begin, end } = useRecorder(onSpoken);
+  const [denied, setDenied] = useState(false);
+  const records = useSyncExternalStore(never, canRecord, () => true);
+  const start = () =>
+    begin().then(
+      () => onProblem(''),
+      () => {
+        setDenied(true);
+        onProblem(
+          'The microphone is not to be had. Allow it for this page and open it again, or record with the device and choose the file.',
+        );
+      },
+    );
+  if (isOn)
     return (
-      <Button $strong onPress={() => recorder.current?.stop()}>
+      <Button $strong onPress={end}>
         <Square size={16} aria-hidden /> End and keep, {clockText(seconds)}
       </Button>
     );
-  const ofDevice = (
-    <FileTrigger
-      acceptedFileTypes={['audio/*']}
-      onSelect={(list) => {
-        const file = list?.[0];
-        if (file) onSpoken({ sound: file, seconds: 0 });
-      }}
-    >
+  if (denied || !records) return <OfDevice onSpoken={onSpoken} />;
+  return (
+    <Button onPress={() => void start()}>
+      <Mic size={18} aria-hidden /> Say it
+    </Button>
+  );
+}
+
+function OfDevice({ onSpoken }: { onSpoken(spoken: Spoken): void }) {
+  const take = (list: FileList | null) => {
+    const file = list?.[0];
+    if (file) onSpoken({ sound: file, seconds: 0 });
+  };
+  return (
+    <FileTrigger acceptedFileTypes={['audio/*']} onSelect={take}>
       <Button>
         <Mic size={18} aria-hidden /> Choose a recording
       </Button>
     </FileTrigger>
-  );
-  return (
-    <span style={{ display: 'inline-flex', gap: '0.75rem', flexWrap: 'wrap', paddingTop: '0.5rem' }}>
-      {records && !denied ? (
-        <Button onPress={() => void begin()}>
-          <Mic size={18} aria-hidden /> Say it
-        </Button>
-      ) : (
-        ofDevice
-      )}
-    </span>
   );
 }
