@@ -2,8 +2,8 @@
 import type { FieldKey } from '@/catalogue/fields';
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { Entries } from '@/catalogue/entry';
 import { textOf } from '@/judgement/model/read';
+import { torquesOf } from '@/judgement/model/set';
 import { isAside, stepLines } from '@/judgement/job/work';
 import { Pick } from '../../kit/Pick';
 import { PlainField } from '../../kit/PlainField';
@@ -92,8 +92,6 @@ const WANTED: [field: FieldKey, words: string][] = [
   ['fitted.front.oilLevel.left', 'fork oil level'],
 ];
 
-const hasTorque = (live: Entries) => Object.keys(live).some((f) => /^torque\.\d+\.value$|^work\.\d+\.\d+\.torque\./.test(f));
-
 /** The signature: says what is not recorded, then seals the job's record under a name. */
 export function SignPanel() {
   const { data, reload } = useBench();
@@ -104,7 +102,7 @@ export function SignPanel() {
   const openSteps = data.procedures.filter((t) => !isAside(live, t.n)).flatMap((t) => stepLines(live, t).filter((l) => l.state === 'open'));
   const unrecorded = [
     ...WANTED.filter(([field]) => textOf(live, field) === '').map(([, words]) => words),
-    ...(hasTorque(live) ? [] : ['a torque']),
+    ...(torquesOf(live, data.procedures).length > 0 ? [] : ['a torque']),
     ...(openSteps.length > 0 ? [`${openSteps.length} ${openSteps.length === 1 ? 'step' : 'steps'} of the procedures`] : []),
   ];
   const sign = async () => {
