@@ -152,16 +152,16 @@ test('bad input to each route has a status, a code and a sentence, and changes n
     );
   // Set and Ride entries of a signed job may still be taken back, so those come first.
   for (let left = 60; left > 0; left -= 1)
-    if ((await request.post(`${server.base}/api/jobs/101/undo`, { data: {} })).status() === 409) break;
+    if ((await request.post(`${server.base}/api/jobs/101/undo`, { headers: { origin: server.base }, data: {} })).status() === 409) break;
   const before = await look();
   for (const [method, path, body, status, code] of BAD) {
-    const answer = await request[method](server.base + path, { data: body as object });
+    const answer = await request[method](server.base + path, { headers: { origin: server.base }, data: body as object });
     const said = (await answer.json()) as { error?: { code: string; message: string } };
     expect(`${path} ${answer.status()} ${said.error?.code}`).toBe(`${path} ${status} ${code}`);
     expect(said.error!.message).toMatch(/\.$|”/);
   }
   const torn = await request.post(`${server.base}/api/jobs`, {
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', origin: server.base },
     data: Buffer.from('{"customer":'),
   });
   expect([torn.status(), ((await torn.json()) as { error: { code: string } }).error.code]).toEqual([400, 'not-json']);

@@ -89,7 +89,10 @@ test('a reading that cannot be read holds the stage once, and nothing signed tak
   await expect(page.getByRole('textbox', { name: 'Front: Rider on, pressed' })).toBeFocused();
   await page.keyboard.press('Alt+1');
   await page.waitForURL('**/ask');
-  const answer = await page.request.post(`${server.base}/api/jobs/${job}/sign`, { data: { technicianId: 99, passcode: 'none' } });
+  const answer = await page.request.post(`${server.base}/api/jobs/${job}/sign`, {
+    headers: { origin: server.base },
+    data: { technicianId: 99, passcode: 'none' },
+  });
   expect(answer.status()).toBe(422);
   expect(((await answer.json()) as { error: { code: string } }).error.code).toBe('nothing-recorded');
 });
@@ -97,7 +100,7 @@ test('a reading that cannot be read holds the stage once, and nothing signed tak
 test('the shop book adds who signs, once', async ({ page }) => {
   await page.goto(`${server.base}/shop-book/names`);
   for (const times of [1, 2]) {
-    await page.getByRole('textbox', { name: 'Add a technician' }).fill('Bram Oakes');
+    await page.getByRole('textbox', { name: 'Add a name' }).fill('Bram Oakes');
     await page.getByLabel('with a passcode of six signs or more').fill('quay 46');
     await page.getByRole('button', { name: 'Add the name' }).click();
     if (times === 1) await expect(page.getByRole('listitem').filter({ hasText: 'Bram Oakes' })).toHaveCount(1);

@@ -141,6 +141,7 @@ test('a drawer begins with the usual rates by one button; the counter reads a ri
   await expect(hour).toHaveCount(0);
 
   const taken = await page.request.post(`${server.base}/api/jobs`, {
+    headers: { origin: server.base },
     data: {
       customer: { name: 'Tamsin Orrell' },
       machine: {
@@ -154,7 +155,10 @@ test('a drawer begins with the usual rates by one button; the counter reads a ri
     },
   });
   const { jobId, machineId } = (await taken.json()) as { jobId: number; machineId: number };
-  await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, { data: { field: 'rider.mass', text: '90', device: 'by hand' } });
+  await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, {
+    headers: { origin: server.base },
+    data: { field: 'rider.mass', text: '90', device: 'by hand' },
+  });
   await page.goto(`${server.base}/jobs/${jobId}/springs`);
   const first = page
     .getByRole('row')
@@ -185,6 +189,7 @@ test('valves speak once the piston is named and its shims are typed: a curve on 
   page,
 }) => {
   const taken = await page.request.post(`${server.base}/api/jobs`, {
+    headers: { origin: server.base },
     data: {
       customer: { name: 'Orla Tresk' },
       machine: {
@@ -200,9 +205,14 @@ test('valves speak once the piston is named and its shims are typed: a curve on 
     ['valves.rear.found.rebound', shims(3)],
     ['valves.rear.fit.compression', shims(3)],
   ])
-    expect((await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, { data: { field, text, device: 'by hand' } })).ok()).toBe(
-      true,
-    );
+    expect(
+      (
+        await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, {
+          headers: { origin: server.base },
+          data: { field, text, device: 'by hand' },
+        })
+      ).ok(),
+    ).toBe(true);
   await page.goto(`${server.base}/jobs/${jobId}/valves`);
   // The stack alone speaks before the piston is named.
   await expect(
@@ -267,6 +277,7 @@ test('a kind of machine changed in the Shop book moves the first answer; a figur
   page,
 }) => {
   const taken = await page.request.post(`${server.base}/api/jobs`, {
+    headers: { origin: server.base },
     data: {
       customer: { name: 'Piran Holt' },
       machine: {
@@ -281,7 +292,10 @@ test('a kind of machine changed in the Shop book moves the first answer; a figur
     },
   });
   const { jobId } = (await taken.json()) as { jobId: number };
-  await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, { data: { field: 'rider.mass', text: '88', device: 'by hand' } });
+  await page.request.post(`${server.base}/api/jobs/${jobId}/entries`, {
+    headers: { origin: server.base },
+    data: { field: 'rider.mass', text: '88', device: 'by hand' },
+  });
   const answer = page.locator('[data-result=estimate]');
   const middle = async () => {
     await page.goto(`${server.base}/jobs/${jobId}/springs`);

@@ -24,7 +24,7 @@ const saved = (page: Page) => expect(page.locator('[data-saving=saved]')).toBeVi
 async function works(system: 'metric' | 'imperial'): Promise<void> {
   const answer = await fetch(`${server.base}/api/book/units`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', origin: server.base },
     body: JSON.stringify({ page: { version: 'units/1', id: 'units', system, origin: 'the shop' }, reason: 'for the test' }),
   });
   expect(answer.ok).toBe(true);
@@ -32,6 +32,7 @@ async function works(system: 'metric' | 'imperial'): Promise<void> {
 
 async function takenIn(page: Page, model: string): Promise<number> {
   const answer = await page.request.post(`${server.base}/api/jobs`, {
+    headers: { origin: server.base },
     data: {
       customer: { name: 'Ingrith Vale', phone: '' },
       machine: { figures: { 'machine.make': { text: 'Halvik' }, 'machine.model': { text: model } } },
@@ -176,7 +177,8 @@ test('a kept entry nobody can read opens the job all the same, with its text; th
 
 test('a worker whose code does not come says so and is tried again; a read that fails says so', async ({ page }) => {
   const job = await takenIn(page, 'Worker 300');
-  const say = (field: string, text: string) => page.request.post(`${server.base}/api/jobs/${job}/entries`, { data: { field, text } });
+  const say = (field: string, text: string) =>
+    page.request.post(`${server.base}/api/jobs/${job}/entries`, { headers: { origin: server.base }, data: { field, text } });
   await say('valves.rear.found.compression', '40 × 0.20 × 4\n30 × 0.20 × 1');
   await say('valves.rear.found.rebound', '40 × 0.20 × 4\n30 × 0.20 × 1');
   const { machineId } = (
@@ -199,7 +201,10 @@ test('a worker whose code does not come says so and is tried again; a read that 
     ['rebound.zone.inner', '22'],
     ['rebound.zone.outer', '36'],
   ])
-    await page.request.post(`${server.base}/api/machines/${machineId}/entries`, { data: { field: `machine.damper.rear.${field}`, text } });
+    await page.request.post(`${server.base}/api/machines/${machineId}/entries`, {
+      headers: { origin: server.base },
+      data: { field: `machine.damper.rear.${field}`, text },
+    });
   await page.addInitScript(() => {
     const Real = window.Worker;
     window.name = 'broken';
@@ -231,17 +236,31 @@ test('a machine that comes back begins with what it left with; its card says on 
   const first = await takenIn(page, 'Again 300');
   const say = async (job: number, texts: Record<string, string>) => {
     for (const [field, text] of Object.entries(texts))
-      expect((await page.request.post(`${server.base}/api/jobs/${job}/entries`, { data: { field, text } })).ok()).toBe(true);
+      expect(
+        (
+          await page.request.post(`${server.base}/api/jobs/${job}/entries`, { headers: { origin: server.base }, data: { field, text } })
+        ).ok(),
+      ).toBe(true);
   };
   await say(first, { 'passenger.mass': '61 kg', 'luggage.1.place': 'panniers', 'luggage.1.mass': '14 kg' });
   await say(first, { 'rider.mass': '88 kg', use: 'off-road', 'fitted.rear.spring': '61', 'fitted.rear.rebound.out': '12' });
   const names = (await (
-    await page.request.post(`${server.base}/api/technicians`, { data: { name: 'Bram Oakes', passcode: 'quay 46' } })
+    await page.request.post(`${server.base}/api/technicians`, {
+      headers: { origin: server.base },
+      data: { name: 'Bram Oakes', passcode: 'quay 46' },
+    })
   ).json()) as { id: number };
   expect(
-    (await page.request.post(`${server.base}/api/jobs/${first}/sign`, { data: { technicianId: names.id, passcode: 'quay 46' } })).ok(),
+    (
+      await page.request.post(`${server.base}/api/jobs/${first}/sign`, {
+        headers: { origin: server.base },
+        data: { technicianId: names.id, passcode: 'quay 46' },
+      })
+    ).ok(),
   ).toBe(true);
-  expect((await page.request.post(`${server.base}/api/jobs/${first}/hand-back`, { data: {} })).ok()).toBe(true);
+  expect((await page.request.post(`${server.base}/api/jobs/${first}/hand-back`, { headers: { origin: server.base }, data: {} })).ok()).toBe(
+    true,
+  );
   const found = (await (await page.request.get(`${server.base}/api/search?q=${encodeURIComponent('Again 300')}`)).json()) as {
     kind: string;
     id: number;
@@ -249,6 +268,7 @@ test('a machine that comes back begins with what it left with; its card says on 
   const machineId = found.find((f) => f.kind === 'machine')!.id;
   const customerId = found.find((f) => f.kind === 'customer')?.id;
   const again = await page.request.post(`${server.base}/api/jobs`, {
+    headers: { origin: server.base },
     data: {
       customer: customerId ? { id: customerId } : { name: 'Ingrith Vale', phone: '' },
       machine: { id: machineId },

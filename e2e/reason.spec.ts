@@ -142,6 +142,10 @@ test('a ride is decided, the next change planned, ridden on the phone, and the s
   await expect(page.getByText(/from the phone/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep it', exact: true }).click();
   await expect(page.getByRole('img', { name: /^Shock rebound: began at 5 out, now 10/ })).toBeVisible();
+  // The address ends with the ride, and shows nothing of it any more.
+  await phone.reload();
+  await expect(phone.getByText('This ride is over')).toBeVisible();
+  await expect(phone.getByText('Moor 250')).toHaveCount(0);
   await page.getByRole('link', { name: 'the whole lineage' }).click();
   const tree = page.getByRole('group', { name: 'Lineage of set-ups' });
   await expect(tree.getByRole('button', { name: /^Changed for a ride.*rode worse, taken back/ })).toHaveCount(1);

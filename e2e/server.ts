@@ -12,22 +12,31 @@ export class Server {
   private constructor(
     readonly port: number,
     readonly directory: string,
+    private readonly environment: Record<string, string>,
   ) {}
 
   get base(): string {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  static async start(port: number, directory?: string): Promise<Server> {
-    const server = new Server(port, directory ?? join(mkdtempSync(join(tmpdir(), 'mavrin-e2e-')), 'data'));
+  static async start(port: number, directory?: string, environment: Record<string, string> = {}): Promise<Server> {
+    const server = new Server(port, directory ?? join(mkdtempSync(join(tmpdir(), 'mavrin-e2e-')), 'data'), environment);
     await server.up();
     return server;
   }
 
   async up(): Promise<void> {
-    const child = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)], {
+    const child = spawn('node', ['scripts/listen.mjs', '127.0.0.1', String(this.port)], {
       stdio: ['ignore', 'ignore', 'pipe'],
-      env: { ...process.env, MAVRIN_DATA: this.directory, MAVRIN_BACKUP: 'off', NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        MAVRIN_DATA: this.directory,
+        MAVRIN_BACKUP: 'off',
+        NEXT_MANUAL_SIG_HANDLE: 'true',
+        NODE_ENV: 'production',
+        ...this.environment,
+      },
     });
     this.child = child;
     child.stderr?.on('data', (chunk: Buffer) => (this.errors += chunk.toString()));

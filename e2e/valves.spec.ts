@@ -178,6 +178,7 @@ test('a logged run from a file: time, position and force become speeds; a line t
 test('the shim route says what is wrong at its field and leaves the drawer as it was', async ({ request }) => {
   const post = async (over: object) => {
     const answer = await request.post(`${server.base}/api/shims`, {
+      headers: { origin: server.base },
       data: { inner: 6, diameter: 20, thickness: 0.1, count: 1, kind: 'received', ...over },
     });
     return { status: answer.status(), body: (await answer.json()) as { error?: { path: string[] }; count?: number } };

@@ -53,7 +53,7 @@ test('a bad reading is refused with words beside it, and nothing recorded is tou
     [{ field: 'no.such', text: '1' }, 422, 'field-unknown'],
     [{ field: 'measure.rear.extended', text: '600', extra: 1 }, 400, 'unknown-field'],
   ] as const) {
-    const answer = await page.request.post(`${server.base}/api/jobs/${job}/entries`, { data: body });
+    const answer = await page.request.post(`${server.base}/api/jobs/${job}/entries`, { headers: { origin: server.base }, data: body });
     expect(answer.status()).toBe(status);
     expect(((await answer.json()) as { error: { code: string } }).error.code).toBe(code);
   }
@@ -79,11 +79,12 @@ test('a signed record is corrected by adding, and the two set-ups are laid side 
   await page.getByRole('option', { name: 'Aldous Merrow' }).click();
   await form.getByLabel('Passcode').fill('wrong');
   await form.getByRole('button', { name: 'Sign the correction' }).click();
-  await expect(form.getByText('That is not this technician’s passcode. Nothing was signed.')).toBeVisible();
+  await expect(form.getByText('That is not this name’s passcode. Nothing was done.')).toBeVisible();
   await form.getByLabel('Passcode').fill('slate yard');
   await form.getByRole('button', { name: 'Sign the correction' }).click();
   await expect(page.getByText(/Correction of rebuild/)).toBeVisible();
   const refused = await page.request.post(`${server.base}/api/jobs/${job}/entries`, {
+    headers: { origin: server.base },
     data: { field: 'fitted.front.oilLevel.left', text: '150' },
   });
   expect(refused.status()).toBe(409);
@@ -104,10 +105,14 @@ test('an overloaded machine is told so wherever springs are looked at, and the A
     await expect(page.getByText(/Overloaded two-up with luggage: [\d.]+ kg against 350 kg/)).toBeVisible();
   }
   const sag = await page.request.post(`${server.base}/api/compute/sag`, {
+    headers: { origin: server.base },
     data: { travelMm: 300, style: 'ruler', laden: { liftedMm: 34, pressedMm: 48 } },
   });
   expect(((await sag.json()) as { riderSagMm: number }).riderSagMm).toBe(41);
-  const bad = await page.request.post(`${server.base}/api/compute/sag`, { data: { travelMm: -1, style: 'ruler' } });
+  const bad = await page.request.post(`${server.base}/api/compute/sag`, {
+    headers: { origin: server.base },
+    data: { travelMm: -1, style: 'ruler' },
+  });
   expect(bad.status()).toBe(400);
   expect(((await bad.json()) as { error: { path: string[] } }).error.path).toEqual(['travelMm']);
 });

@@ -1,6 +1,8 @@
 // Shared by `npm start`, `npm run demo` and the browser tests' own server: build when needed, check the port, start, wait until it answers.
 import { execFileSync, spawn } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import http from 'node:http';
+import https from 'node:https';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 
@@ -53,20 +55,28 @@ export async function checkPlace(port, directory) {
     refuse(`The data directory ${directory} is in use by process ${holder}. Stop that one first, or set MAVRIN_DATA to another place.`);
 }
 
+/** Whether the shop answers; its own certificate need not name this computer. */
+function answers(url, { get }) {
+  return new Promise((resolve) => {
+    get(url, { rejectUnauthorized: false }, (answer) => {
+      answer.resume();
+      resolve(answer.statusCode === 200);
+    }).on('error', () => resolve(false));
+  });
+}
+
 export async function serve(port, directory, greeting) {
-  const child = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', HOST, '-p', String(port)], {
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, MAVRIN_DATA: directory, NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
+  const child = spawn('node', ['scripts/listen.mjs', HOST, String(port)], {
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, PORT: String(port), MAVRIN_DATA: directory, NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
   });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 1));
-  const address = `http://${HOST === '0.0.0.0' ? LOCAL : HOST}:${port}`;
+  const isEncrypted = Boolean(process.env.MAVRIN_TLS_CERT);
+  const address = `${isEncrypted ? 'https' : 'http'}://${HOST === '0.0.0.0' ? LOCAL : HOST}:${port}`;
   for (;;) {
     await new Promise((resolve) => setTimeout(resolve, 250));
-    const answered = await fetch(`${address}/api/health`).then(
-      (answer) => answer.ok,
-      () => false,
-    );
+    const answered = await answers(`${address}/api/health`, isEncrypted ? https : http);
     if (answered) break;
   }
   console.log(`${greeting} ${address}`);

@@ -1,6 +1,7 @@
 import { db } from '@/db/client';
 import { digestOf, correctRebuild, signRebuild } from '@/server/sign';
-import { addSpring, addTechnician } from '@/server/drawers';
+import { addSpring } from '@/server/drawers';
+import { addTechnician } from '@/server/people';
 import { recordMachineEntry, undo } from '@/server/record';
 import { search } from '@/server/find';
 import { handBack, takeIn } from '@/server/takeIn';

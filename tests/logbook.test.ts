@@ -6,7 +6,7 @@ import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { COMPONENTS } from '@/knowledge/procedures/components';
 import { clockText, openStep, photosOf, secondsAtBench, stepLines, voicesOf } from '@/judgement/job/work';
 import { changeProcedure, procedureVersions } from '@/server/book';
-import { addTechnician } from '@/server/drawers';
+import { addTechnician } from '@/server/people';
 import { keepPhoto, keepVoice, photoOf, takeProcedure, voiceOf } from '@/server/logbook';
 import { proceduresOf } from '@/server/procedures';
 import { currentEntries } from '@/server/entries';

@@ -2,7 +2,7 @@ import { db } from '@/db/client';
 import { wantedFigures } from '@/judgement/findings/built';
 import { takenOver, takenOverName } from '@/judgement/job/takeOver';
 import { torqueTable } from '@/judgement/model/torqueTable';
-import { addTechnician } from '@/server/drawers';
+import { addTechnician } from '@/server/people';
 import { currentEntries } from '@/server/entries';
 import { duplicateJob, leftByJob, torquesOfModel } from '@/server/otherJobs';
 import { correctRebuild, signRebuild } from '@/server/sign';

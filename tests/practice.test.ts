@@ -4,7 +4,7 @@ import { judgeSpring } from '@/judgement/findings/springJudge';
 import { tapeOf } from '@/judgement/training';
 import { SCHOOLS } from '@/knowledge/schools';
 import { caseById } from '@/knowledge/training/cases';
-import { addTechnician } from '@/server/drawers';
+import { addTechnician } from '@/server/people';
 import { takeProcedure } from '@/server/logbook';
 import { beginPractice, endPractice } from '@/server/practice';
 import { signRebuild } from '@/server/sign';

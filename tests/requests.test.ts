@@ -18,19 +18,6 @@ async function answerTo(request: Request) {
   return { status: answer.status, code: said.error?.code, path: said.error?.path, ran };
 }
 
-test.each([
-  ['another site', 'http://evil.example'],
-  ['no address at all', 'not an address'],
-  ['nowhere', 'null'],
-])('a page of %s may not write here', async (_, origin) => {
-  expect(await answerTo(ask('{}', { origin }))).toMatchObject({ status: 403, code: 'foreign', ran: false });
-});
-
-test('this address, and what is no browser, may', async () => {
-  expect(await answerTo(ask('{}', { origin: 'http://127.0.0.1:3000' }))).toMatchObject({ status: 200, ran: true });
-  expect(await answerTo(ask(''))).toMatchObject({ status: 200, ran: true });
-});
-
 test('a body beyond its size is refused in words, whether it says its length or not', async () => {
   const long = new Uint8Array(MOST_BYTES.json + 1).fill(91);
   expect(await answerTo(ask(long))).toMatchObject({ status: 413, code: 'body-too-large', ran: false });

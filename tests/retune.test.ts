@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { db } from '@/db/client';
 import { placeIn, tunableById } from '@/judgement/ride/tunables';
 import { feelOf } from '@/judgement/ride/retune';
-import { addTechnician } from '@/server/drawers';
+import { addTechnician } from '@/server/people';
 import { alikeTo } from '@/server/likeness';
 import { keepLog, logFile, logSheet, simulateRun } from '@/server/logger';
 import { causesOfBook, changeCause, reasoningOf, resetCause } from '@/server/reasoning';

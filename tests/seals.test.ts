@@ -2,9 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { closeDb, db } from '@/db/client';
 import { manyShims } from '@/db/queries/shims';
 import { differencesOf, shimsWanted } from '@/judgement/findings/built';
-import { addTechnician } from '@/server/drawers';
+import { addTechnician, changePasscode } from '@/server/people';
 import { noteRight, noteWrong, waitS } from '@/server/guesses';
-import { changePasscode, passcodeChecked } from '@/server/passcodes';
+import { passcodeChecked } from '@/server/passcodes';
 import { floor } from '@/server/views';
 import { technicianRequest } from '@/schema/requests';
 import { recordMachineEntry } from '@/server/record';
@@ -118,15 +118,20 @@ test('each wrong passcode makes the next try wait longer, the right one too, and
   ]);
   // The wait doubles from two seconds to five minutes, by the clock given.
   const now = 1e12;
+  const guesser = { technicianId: 99, address: '' };
   const waits = [3, 4, 5, 20].map((wrong) => {
-    noteRight(99);
-    for (let i = 0; i < wrong; i += 1) noteWrong(99, now);
-    return waitS(99, now);
+    noteRight(guesser);
+    for (let i = 0; i < wrong; i += 1) noteWrong(guesser, now);
+    return waitS(guesser, now);
   });
   expect(waits).toEqual([2, 4, 8, 300]);
   expect((await floor()).warnings.map((w) => w.words)).toEqual(['Somebody typed 20 wrong passcodes in a row for a name.']);
-  noteRight(99);
-  noteRight(who);
+  noteRight(guesser);
+  noteRight({ technicianId: who, address: '' });
+  // Ten names tried once each from one address: the address waits, whoever is tried next; another address does not.
+  for (let name = 201; name <= 210; name += 1) noteWrong({ technicianId: name, address: '10.0.0.7' }, now);
+  expect([waitS({ technicianId: 211, address: '10.0.0.7' }, now), waitS({ technicianId: 211, address: '10.0.0.8' }, now)]).toEqual([2, 0]);
+  expect((await floor()).warnings.map((w) => w.words)).toEqual(['10 wrong passcodes came from 10.0.0.7.']);
 });
 
 test('what anybody tries first is no passcode', () => {

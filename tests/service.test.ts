@@ -10,7 +10,7 @@ import { actualOf, quoteOf, sumOf } from '@/judgement/job/quote';
 import { decimalsOf, moneyText, readMoney } from '@/catalogue/money';
 import { changeMoney, changeService, serviceRulesOfShop } from '@/server/book';
 import { shopCalendar } from '@/server/calendar';
-import { addTechnician } from '@/server/drawers';
+import { addTechnician } from '@/server/people';
 import { changeOwner, goBack, mergeMachine, separateMachine } from '@/server/machines';
 import { answerQuote, offerQuote } from '@/server/quotes';
 import { recordMachineEntry } from '@/server/record';

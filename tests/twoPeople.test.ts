@@ -2,7 +2,7 @@ import { jobHistory } from '@/server/changes';
 import { FieldStore, type Send } from '@/ui/fields/store';
 import { recordJobEntry, recordMachineEntry, undo } from '@/server/record';
 import { takeIn } from '@/server/takeIn';
-import { addTechnician } from '@/server/drawers';
+import { addTechnician } from '@/server/people';
 import { bench } from '@/server/views';
 import { codeOf, get } from './answers';
 import { onDisk } from './onDisk';

@@ -1,11 +1,13 @@
 import '@fontsource-variable/archivo/wdth.css';
 import type { Metadata } from 'next';
-import { cookies } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { systemOfShop } from '@/server/book';
+import { sessionOf } from '@/server/sessions';
 import { changedUsual } from '@/server/usual';
 import { BookInForce } from '@/ui/kit/BookInForce';
 import { PreferencesProvider } from '@/ui/kit/preferences';
+import { WhoProvider } from '@/ui/kit/who';
 import { GlobalStyle } from '@/ui/theme/GlobalStyle';
 import { Registry } from '@/ui/theme/Registry';
 
@@ -18,6 +20,8 @@ export default async function Layout({ children }: { children: ReactNode }) {
   const [theme, system] = ((await cookies()).get('mavrin')?.value ?? '').split('.');
   const shop = await systemOfShop();
   const changed = await changedUsual();
+  const session = sessionOf(await headers());
+  const who = session && { technicianId: session.technicianId, name: session.name, role: session.role };
   const own = system === 'imperial' || system === 'metric' ? system : null;
   const initial = { theme: theme === 'night' ? 'night' : 'day', system: own ?? shop } as const;
   return (
@@ -27,7 +31,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
           <GlobalStyle />
           <PreferencesProvider initial={initial} shop={shop}>
             <BookInForce changed={changed} />
-            {children}
+            <WhoProvider who={who}>{children}</WhoProvider>
           </PreferencesProvider>
         </Registry>
       </body>

@@ -1,4 +1,5 @@
-import { copyFileSync, existsSync } from 'node:fs';
+import { copyFileSync, existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { backUpClosed } from '@/server/restore';
 
 /** `npm run backup -- FILE`: asks the shop that is open, else opens the book itself; the file is proven before it is given its name. */
@@ -8,7 +9,11 @@ const port = process.env.PORT ?? '4170';
 async function ofOpenShop(): Promise<string> {
   const answer = await fetch(`http://127.0.0.1:${port}/api/backups`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    // A program of this computer shows it by the secret that lies in the book's directory.
+    headers: {
+      'content-type': 'application/json',
+      authorization: `Bearer ${process.env.MAVRIN_TOKEN ?? readFileSync(join(directory, 'token'), 'utf8').trim()}`,
+    },
     body: '{}',
   });
   const said = (await answer.json()) as { path?: string; error?: { message: string } };

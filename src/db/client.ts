@@ -38,9 +38,43 @@ const dumpOf = async (engine: PGlite): Promise<Uint8Array> => new Uint8Array(awa
 
 type Queryable = Pick<PGlite, 'query'>;
 
+/** What an engine's failure tells beside its words. */
+interface EngineFailure {
+  code?: string;
+  constraint?: string;
+  message: string;
+}
+
+/** What the engine's codes mean (PostgreSQL, appendix A). */
+const REFUSED_BY: Record<string, string> = { '23502': 'not null', '23503': 'foreign key', '23505': 'unique', '23514': 'check' };
+
+/** Our own refusals, raised by triggers: they hold nothing that was typed. */
+const OWN_WORDS = /MAVRIN_[A-Z]+(: [^\n]*)?/;
+
+/** A query the base refused. The engine's own words, details and parameters may hold what somebody typed: none of it goes on into logs or answers. */
+export class QueryFailed extends Error {
+  readonly code: string;
+  constructor({ code = '', constraint, message }: EngineFailure, text: string) {
+    const why = OWN_WORDS.exec(message)?.[0] ?? `the base refused it (${REFUSED_BY[code] ?? code}${constraint ? ` ${constraint}` : ''})`;
+    super(`${why}: ${text.replace(/\s+/g, ' ').trim().slice(0, 80)}`);
+    this.name = 'QueryFailed';
+    this.code = code;
+  }
+}
+
+const isEngineFailure = (failure: unknown): failure is EngineFailure & Error =>
+  failure instanceof Error && 'code' in failure && !(failure instanceof QueryFailed);
+
 /** The one way to ask, over an engine that is open. */
 export function sqlOn(engine: Queryable): Sql {
-  const many = async <Row>(text: string, parameters: unknown[] = []) => (await engine.query<Row>(text, parameters)).rows;
+  const asked = async <Row>(text: string, parameters: unknown[]) => {
+    try {
+      return await engine.query<Row>(text, parameters);
+    } catch (failure) {
+      throw isEngineFailure(failure) ? new QueryFailed(failure, text) : failure;
+    }
+  };
+  const many = async <Row>(text: string, parameters: unknown[] = []) => (await asked<Row>(text, parameters)).rows;
   const maybeOne = async <Row>(text: string, parameters: unknown[] = []) => {
     const rows = await many<Row>(text, parameters);
     if (rows.length > 1) throw new Error(`expected at most one row, found ${rows.length}`);
@@ -55,7 +89,7 @@ export function sqlOn(engine: Queryable): Sql {
       return row;
     },
     none: async (text, parameters = []) => {
-      await engine.query(text, parameters);
+      await asked(text, parameters);
     },
   };
 }

@@ -1,3 +1,4 @@
+import { ROLES } from '@/catalogue/roles';
 import { z } from 'zod';
 import { springFitRequest } from './compute';
 
@@ -105,7 +106,20 @@ export const photoQuery = z.strictObject({
   technicianId: z.coerce.number().int().positive().nullable().default(null),
 });
 
-export const technicianRequest = z.strictObject({ name: name(80), passcode: newPasscode });
+/** Empty where nobody is owner yet, or the owner himself is signed in. */
+const ownerPasscode = passcode.default('');
+export const technicianRequest = z.strictObject({
+  name: name(80),
+  passcode: newPasscode,
+  role: z.enum(ROLES).default('technician'),
+  ownerPasscode,
+});
+export const roleRequest = z.strictObject({ role: z.enum(ROLES), ownerPasscode });
+export const auditRequest = z.strictObject({
+  q: z.string().max(200).default(''),
+  before: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
+});
+export const signInRequest = z.strictObject({ technicianId: id, passcode });
 
 export const newSpringRequest = z.strictObject({
   end: z.enum(['rear', 'front']),

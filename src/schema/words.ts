@@ -49,6 +49,9 @@ interface EdgeFigures {
   'already-returned': None;
   'passcode-unset': None;
   'passcode-wrong': None;
+  'counter-cannot-sign': None;
+  'last-owner': None;
+  'not-at-the-counter': None;
   'nothing-noted': None;
   'beyond-evidence': { reach: number; start: number; unit: string };
   'order-unsaid': { what: string };
@@ -187,7 +190,10 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'customers-own': () => 'What came out is the customer’s. Say first that they leave it with the shop.',
   'already-returned': () => 'What came out at this end is in the drawer already.',
   'passcode-unset': () => 'This name has no passcode yet. Set one in the Shop book, under names.',
-  'passcode-wrong': () => 'That is not this technician’s passcode. Nothing was signed.',
+  'passcode-wrong': () => 'That is not this name’s passcode. Nothing was done.',
+  'counter-cannot-sign': () => 'Who works at the counter does not sign. A technician or the owner does.',
+  'not-at-the-counter': () => 'This is written at the bench: who is signed in here works at the counter.',
+  'last-owner': () => 'A shop keeps at least one owner. Name another first.',
   'tube-in-bore': (d) => said`The sliding tube must be wider outside than its bore of ${mm(d.bore)}.`,
   'rod-fills-bore': (d) => said`The rod must be thinner than the bore of ${mm(d.bore)}.`,
   'stack-and-poppet': () => 'A valve has either a shim stack or a sprung poppet. Leave one of them out.',

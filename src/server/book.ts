@@ -37,7 +37,8 @@ import { type Procedure, procedurePage, type procedureRequest } from '@/knowledg
 import { SERVICE_RULES } from '@/knowledge/service/service';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { type Answer, conflict, missing, Refusal } from './answer';
-import { doorAddress, doorPort, openDoor, shutDoor } from './ridersDoor';
+import { riderAddress } from './network';
+import { doorIsOpen, doorPort, openDoor, shutDoor } from './ridersDoor';
 import { inTransaction } from './transaction';
 import { type DampingTemplate, DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
 import { type ServiceRule, servicePage } from '@/knowledge/service/page';
@@ -126,7 +127,7 @@ export async function changeDoor({ open }: z.output<typeof doorRequest>): Promis
   const kept = await inTransaction((sql) => noneNewPage(sql, 'door', page.id, page, 'chosen in the Shop book'));
   // What is not recorded is not done: a door the book does not know of is shut again.
   if (!open || !kept.ok) await shutDoor();
-  return kept.ok ? { ok: true, value: { address: doorAddress() } } : kept;
+  return kept.ok ? { ok: true, value: { address: doorIsOpen() ? riderAddress() : null } } : kept;
 }
 
 export const shopOfBook = async (sql?: Sql): Promise<ShopPage> =>

@@ -1,14 +1,7 @@
 import type { z } from 'zod';
 import { fitSpring } from '@/core/spring/tester';
 import { db, type Sql } from '@/db/client';
-import {
-  manyTechnicians,
-  maybeOneTechnician,
-  maybeOneTechnicianByName,
-  oneNewTechnician,
-  type Technician,
-  noneNewPasscode,
-} from '@/db/queries/people';
+import { manyTechnicians, maybeOneTechnician } from '@/db/queries/people';
 import { noneForgetRetiredSprings, noneMakeSpringsFindable, noneMakeUnfindable } from '@/db/queries/search';
 import {
   manyListedSprings,
@@ -24,8 +17,7 @@ import type { Entries } from '@/catalogue/entry';
 import { numberOf } from '@/judgement/model/read';
 import { readNewSpring } from '@/schema/newSpring';
 import type { measurementRequest, newSpringRequest, springListRequest } from '@/schema/requests';
-import { type Answer, conflict, missing, refusedIssue, Refusal } from './answer';
-import { hashed } from './passcodes';
+import { type Answer, missing, refusedIssue, Refusal } from './answer';
 import { inTransaction } from './transaction';
 import type { ListedSpring } from '@/schema/springs';
 
@@ -111,17 +103,6 @@ export async function retireSpring(id: number): Promise<Answer<{ id: number }>> 
 }
 
 export const listTechnicians = async () => manyTechnicians(await db());
-
-/** Adds a technician with the passcode to sign with. */
-export async function addTechnician(name: string, passcode: string): Promise<Answer<Technician>> {
-  const { salt, hash } = await hashed(passcode);
-  return inTransaction(async (sql) => {
-    if (await maybeOneTechnicianByName(sql, name)) throw new Refusal(conflict('already-exists', ['name'], { what: name }));
-    const technician = await oneNewTechnician(sql, name);
-    await noneNewPasscode(sql, technician.id, salt, hash);
-    return technician;
-  });
-}
 
 const CHOICES = ['springs.rear.choice', 'springs.front.choice', 'springs.front.choiceRight'] as const;
 

@@ -1,10 +1,14 @@
-/** Wrong passcodes, name by name: the next try waits longer each time, and the owner is told. Kept while the program runs. */
+/** Wrong passcodes, name by name and address by address: the next try waits longer each time, and the owner is told. Kept while the program runs. */
 
 /** Slips of the finger cost nothing. */
 const FREE = 3;
+/** From one address: a tablet is used by several hands. */
+const FREE_OF_ADDRESS = 10;
 const MOST_WAIT_S = 300;
 /** From so many on the Floor says it. */
 const TOLD_FROM = 5;
+/** So many names and addresses are remembered; the oldest are forgotten first. */
+const MOST_KEPT = 10_000;
 
 interface Guesses {
   wrong: number;
@@ -12,24 +16,45 @@ interface Guesses {
   from: number;
 }
 
+type Guesser = { technicianId: number; address: string };
+
 const HOLDER = Symbol.for('mavrin.guesses');
-const holder = globalThis as { [HOLDER]?: Map<number, Guesses> };
-const guesses = (): Map<number, Guesses> => (holder[HOLDER] ??= new Map());
+const holder = globalThis as { [HOLDER]?: Map<string, Guesses> };
+const guesses = (): Map<string, Guesses> => (holder[HOLDER] ??= new Map());
 
-/** Seconds until this name may be tried again; 0 for now. */
-export const waitS = (technicianId: number, now = Date.now()): number =>
-  Math.max(0, Math.ceil(((guesses().get(technicianId)?.from ?? 0) - now) / 1000));
+const keysOf = ({ technicianId, address }: Guesser): { key: string; free: number }[] => [
+  { key: `name ${technicianId}`, free: FREE },
+  ...(address === '' ? [] : [{ key: `address ${address}`, free: FREE_OF_ADDRESS }]),
+];
 
-/** A wrong one: after three the wait doubles with each, from two seconds to five minutes. */
-export function noteWrong(technicianId: number, now = Date.now()): void {
-  const wrong = (guesses().get(technicianId)?.wrong ?? 0) + 1;
-  const wait = wrong < FREE ? 0 : Math.min(MOST_WAIT_S, 2 ** (wrong - FREE + 1));
-  guesses().set(technicianId, { wrong, from: now + wait * 1000 });
+/** Seconds until this name may be tried again from this address; 0 for now. */
+export const waitS = (who: Guesser, now = Date.now()): number =>
+  Math.max(0, ...keysOf(who).map(({ key }) => Math.ceil(((guesses().get(key)?.from ?? 0) - now) / 1000)));
+
+/** A wrong one: after the free ones the wait doubles with each, from two seconds to five minutes. */
+export function noteWrong(who: Guesser, now = Date.now()): void {
+  for (const { key, free } of keysOf(who)) {
+    const wrong = (guesses().get(key)?.wrong ?? 0) + 1;
+    const wait = wrong < free ? 0 : Math.min(MOST_WAIT_S, 2 ** (wrong - free + 1));
+    guesses().delete(key);
+    guesses().set(key, { wrong, from: now + wait * 1000 });
+  }
+  for (const key of guesses().keys()) {
+    if (guesses().size <= MOST_KEPT) break;
+    guesses().delete(key);
+  }
 }
 
-/** The right one ends the count. */
-export const noteRight = (technicianId: number): void => void guesses().delete(technicianId);
+/** The right one ends the count of its name; an address that guesses at many is not forgiven for knowing one. */
+export const noteRight = ({ technicianId }: Guesser): void => void guesses().delete(`name ${technicianId}`);
 
-/** The names somebody is guessing at. */
+const told = (kind: 'name' | 'address', free: number): { of: string; wrong: number }[] =>
+  [...guesses()].flatMap(([key, { wrong }]) =>
+    key.startsWith(`${kind} `) && wrong >= free ? [{ of: key.slice(kind.length + 1), wrong }] : [],
+  );
+
+/** The names somebody is guessing at, and the addresses that guess. */
 export const guessedAt = (): { technicianId: number; wrong: number }[] =>
-  [...guesses()].filter(([, { wrong }]) => wrong >= TOLD_FROM).map(([technicianId, { wrong }]) => ({ technicianId, wrong }));
+  told('name', TOLD_FROM).map(({ of, wrong }) => ({ technicianId: Number(of), wrong }));
+export const guessedFrom = (): { address: string; wrong: number }[] =>
+  told('address', FREE_OF_ADDRESS).map(({ of, wrong }) => ({ address: of, wrong }));

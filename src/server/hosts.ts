@@ -12,7 +12,8 @@ export const networkHost = (): string | null => addresses().find((i) => !i.inter
 function ownNames(environment: Record<string, string | undefined>): string[] {
   const listens = environment.MAVRIN_HOST ?? '';
   const own = listens === '0.0.0.0' || listens === '::' ? addresses().map((i) => i.address) : [listens];
-  return [...own, ...(environment.MAVRIN_NAMES ?? '').split(',')].map((name) => name.trim().toLowerCase()).filter(Boolean);
+  const named = URL.canParse(environment.MAVRIN_ADDRESS ?? '') ? [new URL(environment.MAVRIN_ADDRESS!).hostname] : [];
+  return [...own, ...named, ...(environment.MAVRIN_NAMES ?? '').split(',')].map((name) => name.trim().toLowerCase()).filter(Boolean);
 }
 
 /**
@@ -23,4 +24,14 @@ function ownNames(environment: Record<string, string | undefined>): string[] {
 export function isOurs(host: string | null, environment: Record<string, string | undefined>): boolean {
   const name = (host ?? '').replace(/:\d+$/, '').toLowerCase();
   return LOOPBACK.test(name) || ownNames(environment).includes(name);
+}
+
+/**
+ * Whether others than this computer reach the shop: it listens on more than itself, answers to names of its own (as behind a proxy), or is told to ask everybody.
+ * Then everybody signs in, at this computer too.
+ */
+export function isOpened(environment: Record<string, string | undefined>): boolean {
+  const listens = environment.MAVRIN_HOST ?? '127.0.0.1';
+  const hasNames = (environment.MAVRIN_NAMES ?? '').trim() !== '' || (environment.MAVRIN_ADDRESS ?? '') !== '';
+  return !LOOPBACK.test(listens) || hasNames || environment.MAVRIN_SIGN_IN === 'always';
 }

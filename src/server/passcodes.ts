@@ -1,10 +1,10 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
 import { db, type Sql } from '@/db/client';
-import { maybeOnePasscode, maybeOneTechnician, noneNewPasscode } from '@/db/queries/people';
-import { type Answer, conflict, missing, Refusal, refused } from './answer';
+import { maybeOnePasscode, maybeOneTechnician } from '@/db/queries/people';
+import { conflict, missing, Refusal, refused } from './answer';
+import { askingNow } from './asking';
 import { noteRight, noteWrong, waitS } from './guesses';
-import { inTransaction } from './transaction';
 
 const derive = promisify(scrypt) as (secret: string, salt: Buffer, length: number) => Promise<Buffer>;
 const HASH_BYTES = 32;
@@ -24,41 +24,33 @@ export interface PasscodeCheck {
   salt: string;
 }
 
-/** Holds a passcode against the one kept. Refusals inside: not-found, passcode-unset, passcode-wait, passcode-wrong. */
-export async function passcodeChecked(technicianId: number, passcode: string): Promise<PasscodeCheck> {
+/**
+ * Holds a passcode against the one kept. Refusals inside: not-found, passcode-unset, passcode-wait, passcode-wrong.
+ * @param address tries are counted for each name and for each address @param field where a refusal stands
+ */
+export async function passcodeChecked(
+  technicianId: number,
+  passcode: string,
+  address = askingNow()?.address ?? '',
+  field: 'passcode' | 'ownerPasscode' = 'passcode',
+): Promise<PasscodeCheck> {
   const base = await db();
   const refusedWith = (refusal: Refusal): PasscodeCheck => ({ technicianId, refusal, salt: '' });
   if (!(await maybeOneTechnician(base, technicianId))) return refusedWith(new Refusal(missing('technician')));
   const kept = await maybeOnePasscode(base, technicianId);
-  if (!kept) return refusedWith(new Refusal(conflict('passcode-unset', ['passcode'])));
-  const seconds = waitS(technicianId);
-  if (seconds > 0) return refusedWith(new Refusal(refused('passcode-wait', ['passcode'], { seconds })));
+  if (!kept) return refusedWith(new Refusal(conflict('passcode-unset', [field])));
+  const who = { technicianId, address };
+  const seconds = waitS(who);
+  if (seconds > 0) return refusedWith(new Refusal(refused('passcode-wait', [field], { seconds })));
   const hash = await derive(passcode, Buffer.from(kept.salt, 'hex'), HASH_BYTES);
   const isRight = timingSafeEqual(hash, Buffer.from(kept.hash, 'hex'));
-  if (isRight) noteRight(technicianId);
-  else noteWrong(technicianId);
-  return { technicianId, refusal: isRight ? null : new Refusal(refused('passcode-wrong', ['passcode'])), salt: kept.salt };
+  if (isRight) noteRight(who);
+  else noteWrong(who);
+  return { technicianId, refusal: isRight ? null : new Refusal(refused('passcode-wrong', [field])), salt: kept.salt };
 }
 
 /** Refuses within a transaction what was found wrong before it, and a passcode changed in between. */
 export async function requirePasscode(sql: Sql, check: PasscodeCheck): Promise<void> {
   if (check.refusal) throw check.refusal;
   if ((await maybeOnePasscode(sql, check.technicianId))?.salt !== check.salt) throw new Refusal(refused('passcode-wrong', ['passcode']));
-}
-
-/** Sets a technician's passcode: the first freely, another only by the one before. */
-export async function changePasscode(
-  technicianId: number,
-  { before, passcode }: { before: string; passcode: string },
-): Promise<Answer<{ id: number }>> {
-  const isSet = (await maybeOnePasscode(await db(), technicianId)) !== null;
-  const check = isSet ? await passcodeChecked(technicianId, before) : null;
-  const made = await hashed(passcode);
-  return inTransaction(async (sql) => {
-    if (!(await maybeOneTechnician(sql, technicianId))) throw new Refusal(missing('technician'));
-    if (check) await requirePasscode(sql, check);
-    else if (await maybeOnePasscode(sql, technicianId)) throw new Refusal(refused('passcode-wrong', ['before']));
-    await noneNewPasscode(sql, technicianId, made.salt, made.hash);
-    return { id: technicianId };
-  });
 }

@@ -9,6 +9,7 @@ import { knownField, SEALED_STAGES } from '@/catalogue/fields';
 import type { z } from 'zod';
 import type { recordRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
+import { askingNow } from './asking';
 import { isFindable, makeJobFindable, makeMachineFindable } from './find';
 import { reckonLikeness } from './likeness';
 import { reckonService } from './service';
@@ -61,7 +62,16 @@ async function refuseChangedElsewhere(sql: Sql, subject: Subject, { field, text,
   throw new Refusal({ ...refusal, problem: { ...refusal.problem, there: entry } });
 }
 
-/** Records one field of a job. Refusals: field-unknown, the reading's own, sealed, changed-elsewhere. */
+/** What the counter writes: what was asked and arranged, how it rode, and pictures; the rest is the bench's. */
+const COUNTERS_STAGES: readonly string[] = ['ask', 'job', 'ride'];
+const COUNTERS_FIELDS = /^(photo|voice)\./;
+
+function refuseTheCounter(field: string, stage: string): void {
+  if (askingNow()?.session?.role === 'counter' && !COUNTERS_STAGES.includes(stage) && !COUNTERS_FIELDS.test(field))
+    throw new Refusal(refused('not-at-the-counter', [field]));
+}
+
+/** Records one field of a job. Refusals: field-unknown, the reading's own, not-at-the-counter, sealed, changed-elsewhere. */
 export async function recordJobEntry(jobId: number, request: Recorded, at: string | null = null): Promise<Answer<Entry>> {
   const read = readField(request.field, request.text, request.unit, 'job');
   if (!read.ok) return read;
@@ -70,6 +80,7 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
     if (!job) throw new Refusal(missing('job'));
     await refuseUnknownTechnician(sql, request.technicianId);
     const known = knownField(request.field)!;
+    refuseTheCounter(request.field, known.stage);
     if (SEALED_STAGES.includes(known.stage) && (await manySignedOfJob(sql, jobId)).length > 0)
       throw new Refusal(conflict('sealed', [request.field]));
     await refuseChangedElsewhere(sql, { jobId }, request);

@@ -38,6 +38,7 @@ import { reckonLikeness } from './likeness';
 import { knownOf, reasoningOf } from './reasoning';
 import { currentEntries } from './entries';
 import { carried, NO_SAGS, sagsOf, setupDocument, standingOf, valuesUnder } from './setups';
+import { isOver } from './rideSheets';
 import { inTransaction } from './transaction';
 import { type End, ENDS } from '@/catalogue/ends';
 
@@ -295,6 +296,7 @@ export async function recordRideByToken(token: string, said: Said): Promise<Answ
   return inTransaction(async (sql) => {
     const trial = await maybeOneTrialByToken(sql, token);
     if (!trial) throw new Refusal(missing('ride'));
+    if (isOver(trial)) throw new Refusal(conflict('ride-decided'));
     return rideOn(sql, trial, said, 'phone', null);
   });
 }

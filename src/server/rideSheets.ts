@@ -19,10 +19,16 @@ export interface RideSheet {
   /** '' where it is ridden as it is. */
   change: Said;
   complaints: TrialDocument['complaints'];
-  decided: boolean;
   /** How often it was written to already. */
   said: number;
 }
+
+/** So long a ride's address serves at most. */
+const SHEET_OPEN_DAYS = 30;
+
+/** Decided, or planned so long ago that nobody rides it any more: its address leads nowhere. */
+export const isOver = ({ decision, plannedAt }: { decision: unknown; plannedAt: string }, now = Date.now()): boolean =>
+  decision !== null || now - Date.parse(plannedAt) > SHEET_OPEN_DAYS * 86_400_000;
 
 /** The sheet of a ride, by its number at the bench or its token on the phone; null where there is none. */
 export async function rideSheet(by: { trialId: number } | { token: string }): Promise<RideSheet | null> {
@@ -32,6 +38,8 @@ export async function rideSheet(by: { trialId: number } | { token: string }): Pr
   if (!trial || !job) return null;
   const machine = await maybeOneMachine(base, job.machineId);
   const customer = await maybeOneCustomer(base, job.customerId);
+  // By its secret address a sheet is open while the ride is: afterwards whoever still has the address learns nothing.
+  if ('token' in by && isOver(trial)) return null;
   const { change, complaints } = trial.document;
   const tunable = change && tunableById(change.tunable);
   return {
@@ -43,7 +51,6 @@ export async function rideSheet(by: { trialId: number } | { token: string }): Pr
     rider: customer?.name ?? '',
     change: change && tunable ? said`${tunable.label}, ${changeWords(tunable, change.from, change.to)}` : '',
     complaints,
-    decided: trial.decision !== null,
     said: (await manyRidesOfTrials(base, [trial.id])).length,
   };
 }

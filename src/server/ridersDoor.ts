@@ -1,5 +1,5 @@
 import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
-import { networkHost } from './hosts';
+import { isOpened, networkHost } from './hosts';
 
 /** A door of its own for the riders' phones: on the shop's network, beside the shop that listens to itself alone, and open for the rider's sheet and nothing else. */
 
@@ -9,17 +9,17 @@ const METHODS = ['GET', 'HEAD', 'POST'];
 /** More than the sheet of a ride ever holds. */
 const MOST_BYTES = 100_000;
 
-const held = globalThis as { mavrinDoor?: Server };
+const held = globalThis as { mavrinDoor?: Server; mavrinDoorInside?: boolean };
 
 const shopPort = (): number => Number(process.env.PORT ?? 4170);
 /** The door's port, the next one after the shop's. */
 export const doorPort = (): number => shopPort() + 1;
 
-export const doorIsOpen = (): boolean => held.mavrinDoor?.listening ?? false;
+export const doorIsOpen = (): boolean => held.mavrinDoorInside ?? held.mavrinDoor?.listening ?? false;
 
-/** Where phones find the door; null where it is shut or the computer is in no network. */
+/** Where phones find the door; null where it is shut, the computer is in no network, or the shop itself is reached from it. */
 export function doorAddress(): string | null {
-  const address = doorIsOpen() ? held.mavrinDoor!.address() : null;
+  const address = held.mavrinDoor?.listening ? held.mavrinDoor.address() : null;
   const host = networkHost();
   return address === null || typeof address === 'string' || host === null ? null : `http://${host}:${address.port}`;
 }
@@ -68,6 +68,11 @@ function through(asked: IncomingMessage, answer: ServerResponse, leadsTo: number
 /** Opens the door; false where its port is taken. Once open it stays so until it is shut. */
 export function openDoor(port = doorPort(), leadsTo = shopPort()): Promise<boolean> {
   if (doorIsOpen()) return Promise.resolve(true);
+  // Where the network reaches the shop itself, its own gate lets the sheet of a ride through: no second door is needed.
+  if (isOpened(process.env)) {
+    held.mavrinDoorInside = true;
+    return Promise.resolve(true);
+  }
   const door = createServer((asked, answer) => through(asked, answer, leadsTo));
   door.headersTimeout = 10_000;
   door.requestTimeout = 30_000;
@@ -83,6 +88,7 @@ export function openDoor(port = doorPort(), leadsTo = shopPort()): Promise<boole
 export function shutDoor(): Promise<void> {
   const door = held.mavrinDoor;
   delete held.mavrinDoor;
+  delete held.mavrinDoorInside;
   if (!door) return Promise.resolve();
   door.closeAllConnections();
   return new Promise((done) => door.close(() => done()));

@@ -55,6 +55,7 @@ interface Signing {
 async function prepare(sql: Sql, job: Job, technicianId: number, entries: Entries, signedAt: string): Promise<Signing> {
   const technician = await maybeOneTechnician(sql, technicianId);
   if (!technician) throw new Refusal(missing('technician'));
+  if (technician.role === 'counter') throw new Refusal(conflict('counter-cannot-sign', ['technicianId']));
   const machine = await maybeOneMachine(sql, job.machineId);
   const customer = await maybeOneCustomer(sql, job.customerId);
   if (!machine || !customer) throw new Refusal(missing('machine'));

@@ -19,14 +19,14 @@ import { riderRates } from '@/judgement/model/riderRates';
 import { purposeOf, schoolOf } from '@/judgement/aims/targets';
 import { USE_NAMES } from '@/catalogue/uses';
 import { listSprings, springsOfJob } from './drawers';
-import { needsOf, shortages } from './needs';
+import { needsOf, ordersPlaced, shortages } from './needs';
 import { dayIn, dueOfMachine, dueWithin, usualDay } from './service';
 import { backupState } from './backups';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
 import { practiceCaseOf } from './practice';
 import { proceduresOf } from './procedures';
 import { machineName } from './find';
-import { guessedAt } from './guesses';
+import { guessedAt, guessedFrom } from './guesses';
 import { currentEntries, currentEntriesOf } from './entries';
 import { reasoningOf } from './reasoning';
 import { standOf, trialsOf } from './retune';
@@ -64,6 +64,7 @@ async function warningsOf(base: Db): Promise<{ words: string; href: string }[]> 
       words: `Somebody typed ${wrong} wrong passcodes in a row for ${names.get(technicianId) ?? 'a name'}.`,
       href: '/shop-book/names',
     })),
+    ...guessedFrom().map(({ address, wrong }) => ({ words: `${wrong} wrong passcodes came from ${address}.`, href: '/shop-book/names' })),
   ];
 }
 
@@ -72,10 +73,11 @@ export async function floor() {
   const base = await db();
   const [jobs, awaited] = [await manyJobsOnTheStands(base, MOST_ON_FLOOR), await manyRidesAwaited(base, MOST_AWAITED)];
   const entries = await entriesByJob(jobs);
+  const placed = await ordersPlaced(base);
   return {
     jobs: jobs.map((j) => brief(j, entries.get(j.id) ?? {})),
     due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
-    short: await shortages(base),
+    short: (await shortages(base)).map((s) => ({ ...s, orderedAt: placed[s.name] ?? null })),
     begun: await oneBegun(base),
     warnings: await warningsOf(base),
     awaited: awaited.map((j) => ({ id: j.id, machine: machineName(j), customer: j.customer, handedBackAt: j.handedBackAt ?? '' })),

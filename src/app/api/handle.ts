@@ -1,18 +1,13 @@
 import { type z } from 'zod';
+import { actOf } from '@/schema/acts';
 import type { Answer } from '@/server/answer';
+import { askedFor } from '@/server/audit';
+import type { Asking } from '@/server/asking';
+import { SESSION_COOKIE, sessionOf } from '@/server/sessions';
 import { problem, type Problem, problemOfZod } from '@/schema/problem';
 import { UnreadableDocument } from '@/schema/stored';
 
 const refuse = (status: number, what: Problem) => Response.json({ error: what }, { status });
-
-const foreign = () => refuse(403, { code: 'foreign', message: 'This request comes from another site.', path: [] });
-
-/** A page of another site may not write here: a browser names where a request comes from, and it must be this address. */
-function isForeign(request: Request): boolean {
-  const origin = request.headers.get('origin');
-  if (origin === null) return false;
-  return !URL.canParse(origin) || new URL(origin).host !== request.headers.get('host');
-}
 
 const MB = 1_000_000;
 /** The most one request may carry: JSON of a form or a list, a log of a ride, a picture. */
@@ -48,7 +43,6 @@ export async function readBody(
   request: Request,
   most: number = MOST_BYTES.json,
 ): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
-  if (isForeign(request)) return { ok: false, response: foreign() };
   try {
     const bytes = await bytesOf(request, most);
     if (!bytes) return { ok: false, response: tooLarge(most) };
@@ -59,6 +53,26 @@ export async function readBody(
   } catch {
     return { ok: false, response: refuse(400, problem('not-json')) };
   }
+}
+
+/** Whose hand a request comes from: who is signed in, else the name the bench stands on. */
+function askingOf(request: Request, checked: unknown): Asking {
+  const session = sessionOf(request.headers);
+  const named = checked !== null && typeof checked === 'object' && 'technicianId' in checked ? checked.technicianId : null;
+  return {
+    session,
+    technicianId: typeof named === 'number' ? named : null,
+    address: request.headers.get('x-mavrin-address') ?? '',
+    act: actOf(new URL(request.url).pathname.replace(/^\/api\//, ''), checked),
+    request: request.headers.get('x-request-id') ?? '',
+    isNoted: false,
+  };
+}
+
+/** Who is signed in stands under what is written, whatever name the page was opened with; a signature names its own. */
+function inOwnName<T>(checked: T, { session }: Asking): T {
+  if (!session || checked === null || typeof checked !== 'object' || !('technicianId' in checked) || 'passcode' in checked) return checked;
+  return { ...checked, technicianId: session.technicianId };
 }
 
 /** Parses a request by its schema, calls one use case and answers: the whole of what a route does. */
@@ -72,7 +86,8 @@ export async function handle<S extends z.ZodType, T>(
   if (!body.ok) return body.response;
   const checked = schema.safeParse(body.value);
   if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, body.value));
-  return answered(() => run(checked.data));
+  const asking = askingOf(request, checked.data);
+  return answered(() => askedFor(asking, () => run(inOwnName(checked.data, asking))));
 }
 
 /** A stored document that cannot be read is named, not passed over; anything else that breaks is the server's own fault and goes on. */
@@ -88,21 +103,39 @@ export async function answered<T>(run: () => Promise<Answer<T>>): Promise<Respon
   }
 }
 
+/** The query of a request, checked. */
+function queryOf<S extends z.ZodType>(request: Request, schema: S): { ok: true; value: z.output<S> } | { ok: false; response: Response } {
+  const query = Object.fromEntries(new URL(request.url).searchParams);
+  const at = unkeepable(query);
+  if (at) return { ok: false, response: refuse(400, problem('text-unkeepable', at)) };
+  const checked = schema.safeParse(query);
+  return checked.success
+    ? { ok: true, value: checked.data }
+    : { ok: false, response: refuse(400, problemOfZod(checked.error.issues, query)) };
+}
+
+/** The same for what is only read: the query is what is parsed. */
+export async function handleQuery<S extends z.ZodType, T>(
+  request: Request,
+  schema: S,
+  run: (checked: z.output<S>) => Promise<Answer<T>>,
+): Promise<Response> {
+  const query = queryOf(request, schema);
+  return query.ok ? answered(() => run(query.value)) : query.response;
+}
+
 /** The same for a body that is not JSON: the query is what is parsed, the bytes go along. */
 export async function handleBytes<S extends z.ZodType, T>(
   request: Request,
   schema: S,
   run: (checked: z.output<S>, bytes: Uint8Array) => Promise<Answer<T>>,
 ): Promise<Response> {
-  if (isForeign(request)) return foreign();
-  const query = Object.fromEntries(new URL(request.url).searchParams);
-  const at = unkeepable(query);
-  if (at) return refuse(400, problem('text-unkeepable', at));
-  const checked = schema.safeParse(query);
-  if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, query));
+  const query = queryOf(request, schema);
+  if (!query.ok) return query.response;
   const bytes = await bytesOf(request, MOST_BYTES.photo);
   if (!bytes) return tooLarge(MOST_BYTES.photo);
-  return answered(() => run(checked.data, bytes));
+  const asking = askingOf(request, query.value);
+  return answered(() => askedFor(asking, () => run(inOwnName(query.value, asking), bytes)));
 }
 
 export type WithId = { params: Promise<{ id: string }> };
@@ -112,3 +145,9 @@ export const idOf = async ({ params }: WithId): Promise<number> => {
   const { id } = await params;
   return /^\d{1,9}$/.test(id) ? Number(id) : 0;
 };
+
+/** The cookie of a session: of this site alone, read by no script, and sent over an encrypted line alone where the request came by one. */
+export function cookieOf(request: Request, secret: string, endsAt: string): string {
+  const isEncrypted = (request.headers.get('origin') ?? '').startsWith('https:');
+  return `${SESSION_COOKIE}=${secret}; Path=/; HttpOnly; SameSite=Lax; Expires=${new Date(endsAt).toUTCString()}${isEncrypted ? '; Secure' : ''}`;
+}

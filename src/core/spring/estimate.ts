@@ -198,12 +198,15 @@ export interface RestsOn {
   origin: 'known' | 'marked' | 'read' | 'kind';
 }
 
+const isKnownIn = ({ known, leverage }: EstimateRequest, figure: KindFigure): boolean =>
+  known[figure] !== undefined || (figure === 'leverageRatio' && leverage !== undefined);
+
+/** Figures of an end that are drawn from its kind because nobody measured them. */
+export const assumedIn = (request: EstimateRequest): KindFigure[] => RESTS_ON[request.end].filter((figure) => !isKnownIn(request, figure));
+
 /** What the estimate rests on, and where each figure comes from. */
 export function restsOn({ request, reads }: EstimateModel): RestsOn[] {
-  const figures = RESTS_ON[request.end].map((figure): RestsOn => {
-    const isKnown = request.known[figure] !== undefined || (figure === 'leverageRatio' && request.leverage !== undefined);
-    return { figure, origin: isKnown ? 'known' : 'kind' };
-  });
+  const figures = RESTS_ON[request.end].map((figure): RestsOn => ({ figure, origin: isKnownIn(request, figure) ? 'known' : 'kind' }));
   if (!reads) return figures;
   return [
     ...figures,

@@ -32,6 +32,12 @@ export function estimateSpring(request: EstimateRequest): Result<SpringEstimate>
   });
 }
 
+/** The rate alone, for who asks no more: the same draws and the same band as the whole estimate, a fraction of its work. Errors: those of posteriorOf. */
+export function estimatedRate(request: EstimateRequest): Result<Band> {
+  const found = posteriorOf(request);
+  return found.ok ? ok(bandOf(found.value.draws, (m) => m.rateNPerMm)) : found;
+}
+
 /** A spring under an estimate: what it would show with its rider sag set where it belongs, and how probable it is that it is right. */
 export interface EstimatedCandidate {
   id: string;

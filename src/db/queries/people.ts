@@ -1,8 +1,10 @@
+import type { Role } from '@/catalogue/roles';
 import type { Sql } from '../client';
 
 export interface Technician {
   id: number;
   name: string;
+  role: Role;
 }
 
 export interface Customer {
@@ -12,15 +14,22 @@ export interface Customer {
   email: string;
 }
 
-export const manyTechnicians = (sql: Sql) => sql.many<Technician>('SELECT id, name FROM technician ORDER BY name');
+const TECHNICIAN = `SELECT id, name, coalesce((SELECT role FROM technician_role r WHERE r.technician_id = technician.id ORDER BY r.id DESC LIMIT 1), 'technician') AS role
+  FROM technician`;
 
-export const maybeOneTechnician = (sql: Sql, id: number) => sql.maybeOne<Technician>('SELECT id, name FROM technician WHERE id = $1', [id]);
+export const manyTechnicians = (sql: Sql) => sql.many<Technician>(`${TECHNICIAN} ORDER BY name`);
+
+export const maybeOneTechnician = (sql: Sql, id: number) => sql.maybeOne<Technician>(`${TECHNICIAN} WHERE id = $1`, [id]);
 
 export const maybeOneTechnicianByName = (sql: Sql, name: string) =>
-  sql.maybeOne<Technician>('SELECT id, name FROM technician WHERE lower(name) = lower($1)', [name]);
+  sql.maybeOne<Technician>(`${TECHNICIAN} WHERE lower(name) = lower($1)`, [name]);
 
+/** A new name; its role is a row of its own. */
 export const oneNewTechnician = (sql: Sql, name: string) =>
-  sql.one<Technician>('INSERT INTO technician (name) VALUES ($1) RETURNING id, name', [name]);
+  sql.one<{ id: number; name: string }>('INSERT INTO technician (name) VALUES ($1) RETURNING id, name', [name]);
+
+export const noneNewRole = (sql: Sql, technicianId: number, role: Role) =>
+  sql.none('INSERT INTO technician_role (technician_id, role) VALUES ($1, $2)', [technicianId, role]);
 
 export const manyCustomers = (sql: Sql) => sql.many<Customer>('SELECT id, name, phone, email FROM customer ORDER BY name, id');
 
@@ -42,3 +51,6 @@ export const maybeOnePasscode = (sql: Sql, technicianId: number) =>
 
 export const noneNewPasscode = (sql: Sql, technicianId: number, salt: string, hash: string) =>
   sql.none('INSERT INTO passcode (technician_id, salt, hash) VALUES ($1, $2, $3)', [technicianId, salt, hash]);
+
+export const oneHasPasscode = async (sql: Sql, technicianId: number): Promise<boolean> =>
+  (await maybeOnePasscode(sql, technicianId)) !== null;

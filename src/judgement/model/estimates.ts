@@ -4,8 +4,8 @@ import type { Entries } from '@/catalogue/entry';
 import { leverageOf, lookedUp } from '@/core/leverage/leverage';
 import type { Leverage } from '@/core/leverage/law';
 import type { Issue } from '@/core/result';
-import { type EstimateRequest, type KindFigure, type RestsOn, SAG_UNCERTAINTY_MM } from '@/core/spring/estimate';
-import { type EstimatedCandidate, estimatedCandidates, estimateSpring, type SpringEstimate } from '@/core/spring/estimated';
+import { assumedIn, type EstimateRequest, type KindFigure, type RestsOn, SAG_UNCERTAINTY_MM } from '@/core/spring/estimate';
+import { type EstimatedCandidate, estimatedCandidates, estimatedRate, estimateSpring, type SpringEstimate } from '@/core/spring/estimated';
 import type { Measure } from '@/core/spring/worth';
 import { kindOf } from '@/knowledge/inForce';
 import { type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
@@ -130,12 +130,11 @@ export function assumedDoubt(
   schools: readonly School[],
 ): { halfNPerMm: number; figures: RestsOn['figure'][] } | null {
   const request = requestOf(entries, machine, end, schools, namedKindOf(machine) ?? kindOf(UNNAMED_KIND));
-  const found = request && estimateSpring(request);
+  const figures = request ? assumedIn(request) : [];
+  const found = request && figures.length > 0 ? estimatedRate(request) : null;
   if (!found?.ok) return null;
-  const { rateNPerMm, restsOn } = found.value;
-  const figures = restsOn.filter((r) => r.origin === 'kind').map((r) => r.figure);
-  const halfNPerMm = (rateNPerMm.p95 - rateNPerMm.p05) / 2;
-  return figures.length === 0 || halfNPerMm === 0 ? null : { halfNPerMm, figures };
+  const halfNPerMm = (found.value.p95 - found.value.p05) / 2;
+  return halfNPerMm === 0 ? null : { halfNPerMm, figures };
 }
 
 export interface TriedSpring extends EstimatedCandidate {

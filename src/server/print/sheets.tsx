@@ -33,11 +33,11 @@ const choiceWords = (field: string, text: string) => {
 };
 
 /** The card the customer takes home; with the square that opens it again where phones can. */
-export async function cardPdf(setupId: number, address: string): Promise<Buffer | null> {
+export async function cardPdf(setupId: number): Promise<Buffer | null> {
   const card = await cardFacts(setupId);
   if (!card) return null;
   const { lines, machine, customer, registration, technician, shop } = card;
-  const link = cardLink(address, setupId);
+  const link = cardLink(setupId);
   return pdfOf(
     <A4
       title={`Set-up card: ${machine}`}

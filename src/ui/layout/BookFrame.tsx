@@ -10,6 +10,7 @@ const INDEX = {
   'The shop': {
     names: ['/shop-book/names', 'Names and passcodes'],
     money: ['/shop-book/money', 'Shop, units, money'],
+    audit: ['/shop-book/audit', 'What was done'],
     seals: ['/shop-book/seals', 'Signed records'],
     backups: ['/shop-book/backups', 'Backups'],
   },

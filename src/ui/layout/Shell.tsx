@@ -9,6 +9,8 @@ import styled from 'styled-components';
 import { type KeyMap, useKeys } from './keys';
 import { useTouch } from '../kit/pad';
 import { usePreferences } from '../kit/preferences';
+import { useWho } from '../kit/who';
+import { SignedInAs } from './SignedInAs';
 
 const Frame = styled.div`
   min-height: 100vh;
@@ -296,8 +298,10 @@ function Places({ path }: { path: string }) {
 
 function Tools({ onFind, onUnits, night }: { onFind: () => void; onUnits: () => void; night: boolean }) {
   const preferences = usePreferences();
+  const who = useWho();
   return (
     <div className="tools">
+      {who && <SignedInAs who={who} />}
       <Button onPress={onFind} aria-label="Find, key /">
         <Search size={18} aria-hidden />
       </Button>

@@ -1,5 +1,6 @@
 import { technicianRequest } from '@/schema/requests';
-import { addTechnician } from '@/server/drawers';
+import { addTechnician } from '@/server/people';
 import { handle } from '../handle';
 
-export const POST = (request: Request) => handle(request, technicianRequest, (checked) => addTechnician(checked.name, checked.passcode));
+export const POST = (request: Request) =>
+  handle(request, technicianRequest, ({ name, passcode, ...more }) => addTechnician(name, passcode, more));

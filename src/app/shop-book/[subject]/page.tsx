@@ -12,8 +12,9 @@ import {
   shopOfBook,
 } from '@/server/book';
 import { backupState } from '@/server/backups';
-import { listTechnicians } from '@/server/drawers';
-import { doorAddress } from '@/server/ridersDoor';
+import { peopleState } from '@/server/people';
+import { isReachable, riderAddress } from '@/server/network';
+import { doorIsOpen } from '@/server/ridersDoor';
 import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server/usual';
 import { type BookSubject, BookFrame } from '@/ui/layout/BookFrame';
 import { BackupsPage } from '@/ui/places/shopbook/BackupsPage';
@@ -26,7 +27,9 @@ import { PistonPages } from '@/ui/places/shopbook/PistonPages';
 import { ProcedurePages } from '@/ui/places/shopbook/ProcedurePages';
 import { SchoolSections } from '@/ui/places/shopbook/SchoolPage';
 import { MoneySection, ServiceSection } from '@/ui/places/shopbook/ServicePages';
-import { SealsPanel, Technicians } from '@/ui/places/shopbook/Technicians';
+import { AuditPage } from '@/ui/places/shopbook/AuditPage';
+import { People } from '@/ui/places/shopbook/People';
+import { SealsPanel } from '@/ui/places/shopbook/SealsPanel';
 import { ShopSection } from '@/ui/places/shopbook/ShopSection';
 import { UnitsSection } from '@/ui/places/shopbook/UnitsSection';
 
@@ -37,16 +40,17 @@ export const dynamic = 'force-dynamic';
 type Subject = Exclude<BookSubject, 'causes' | 'training'>;
 
 const SUBJECTS: Readonly<Record<Subject, () => Promise<ReactNode>>> = {
-  names: async () => <Technicians technicians={await listTechnicians()} />,
+  names: async () => <People {...await peopleState()} />,
   money: async () => (
     <>
       <ShopSection page={await shopOfBook()} />
       <UnitsSection />
-      <DoorSection open={(await doorOfShop()).open} address={doorAddress()} />
+      <DoorSection open={(await doorOfShop()).open} address={doorIsOpen() && isReachable(riderAddress()) ? riderAddress() : null} />
       <MoneySection version={await moneyVersion()} />
     </>
   ),
   seals: async () => <SealsPanel />,
+  audit: async () => <AuditPage />,
   backups: async () => <BackupsPage {...await backupState()} />,
   schools: async () => <SchoolSections versions={await schoolVersions()} />,
   damping: async () => <DampingPages pages={await dampingVersions()} />,

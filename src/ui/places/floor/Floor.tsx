@@ -27,7 +27,7 @@ interface Props {
   jobs: JobBrief[];
   awaited: { id: number; machine: string; customer: string; handedBackAt: string }[];
   due: DueLine[];
-  short: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[] }[];
+  short: { name: string; unit: 'piece' | 'mL'; short: number; jobs: number[]; orderedAt: string | null }[];
 }
 
 const Stands = styled.ol`
@@ -203,6 +203,7 @@ function Short({ short }: Pick<Props, 'short'>) {
               ▲ {Math.round(s.short * 100) / 100}
               {s.unit === 'mL' ? ' mL' : ' ×'} {s.name}
             </b>
+            {s.orderedAt && <span>on order since {dayWords(s.orderedAt.slice(0, 10))}</span>}
             {s.jobs.map((id) => (
               <Link key={id} href={`/jobs/${id}/rebuild`}>
                 Job {jobNumber(id)}

@@ -30,7 +30,6 @@ interface Props {
     machine: string;
     change: Said;
     complaints: TrialDocument['complaints'];
-    decided: boolean;
     said: number;
   };
 }
@@ -42,9 +41,7 @@ export function PhoneSheet({ sheet }: Props) {
     <Phone>
       <h1>How it rode</h1>
       <Change sheet={sheet} />
-      {sheet.decided ? (
-        <p role="status">The shop has decided on this ride. Nothing more can be written to it.</p>
-      ) : said ? (
+      {said ? (
         <div role="status">
           <p>
             <b>Written down.</b> Thank you: the shop sees it now.
@@ -82,5 +79,15 @@ function Change({ sheet }: ChangeProps) {
         </b>
       )}
     </p>
+  );
+}
+
+/** What an address of a ride shows once the ride is over, or where there never was one: nothing of it. */
+export function RideOver() {
+  return (
+    <Phone>
+      <h1>How it rode</h1>
+      <p>This ride is over, or its address is not whole. Nothing more can be written to it: tell the shop.</p>
+    </Phone>
   );
 }

@@ -3,10 +3,11 @@ import type { ForceChart } from '@/judgement/model/curves';
 import type { OilAgainstStep } from '@/judgement/model/curves';
 import { mm, newtons, said, signed } from '@/core/units/say';
 import { useSaid } from '../../kit/preferences';
-import { useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import type { Candidate } from '@/core/spring/select';
 import { type ForceCurve, forceChartOf, oilAgainstStep } from '@/judgement/model/curves';
 import type { Selection } from '@/judgement/model/springs';
+import type { ListedSpring } from '@/schema/springs';
 import { LineChart } from '../../charts/LineChart';
 import type { Line } from '../../charts/chart';
 import { QuietButton, Small } from '../../kit/primitives';
@@ -15,17 +16,47 @@ import type { End } from '@/catalogue/ends';
 
 const LOOK: Record<ForceCurve['role'], Line['look']> = { current: 'strong', fan: 'thin', other: 'dotted', 'what-if': 'dashed' };
 
+/** The chart is drawn when the keys rest: between two of them nobody reads a curve, and drawing it would hold the next one up. */
+const RESTED_MS = 120;
+
+function useRested<T>(value: T): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(value), RESTED_MS);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return rested;
+}
+
+interface LookedAt {
+  end: End;
+  selection: Selection;
+  current: Candidate;
+}
+
+interface Drawn extends LookedAt {
+  springs: readonly ListedSpring[];
+  oil: OilAgainstStep | null;
+}
+
 /** Force against travel at the wheel: the candidate and its neighbours, the loads to be held, and at the front oil against a spring step. */
-export function ForceChartView({ end, selection, current }: { end: End; selection: Selection; current: Candidate }) {
+export function ForceChartView({ end, selection, current }: LookedAt) {
   const { live, figures } = useLater();
   const springs = useOffers();
+  const from = useMemo(() => ({ end, live, figures, selection, springs, current }), [end, live, figures, selection, springs, current]);
+  const rested = useRested(from);
+  const oil = useMemo(
+    () => (rested.end === 'front' ? oilAgainstStep(rested.live, rested.figures, rested.selection, rested.springs, rested.current) : null),
+    [rested],
+  );
+  return <ForceChartOf end={rested.end} selection={rested.selection} current={rested.current} springs={rested.springs} oil={oil} />;
+}
+
+/** Reads nothing that changes with a key: what it is handed has rested. */
+const ForceChartOf = memo(function ForceChartOf({ end, selection, current, springs, oil }: Drawn) {
   const inUnits = useSaid();
   const [whatIf, setWhatIf] = useState(false);
   const chart = useMemo(() => forceChartOf(selection, springs, current), [selection, springs, current]);
-  const oil = useMemo(
-    () => (end === 'front' ? oilAgainstStep(live, figures, selection, springs, current) : null),
-    [end, live, figures, selection, springs, current],
-  );
   const curves = whatIf && oil ? [...chart.curves.filter((c) => c.role === 'current' || c.role === 'other'), ...oil.curves] : chart.curves;
   const lines: Line[] = [
     ...curves.map((c) => ({ name: inUnits(c.name), points: c.points, look: LOOK[c.role], colour: c.role === 'other' ? 'soft' : end })),
@@ -39,7 +70,7 @@ export function ForceChartView({ end, selection, current }: { end: End; selectio
       {oil && <OilInstead setWhatIf={setWhatIf} whatIf={whatIf} oil={oil} />}
     </section>
   );
-}
+});
 
 /** At which end of a load's line the curves leave room for its name, from the share of the travel where it is held. */
 const clearEnd = (share: number): 'start' | 'end' | null => (share < 0.4 ? 'end' : share > 0.55 ? 'start' : null);

@@ -1,8 +1,8 @@
 import { shopCalendar } from '@/server/calendar';
-import { addressOf } from '@/server/network';
+import { shopAddress } from '@/server/network';
 
 /** Read by calendar programs as a feed, or kept as a file. */
 export const GET = async (request: Request) =>
-  new Response(await shopCalendar(addressOf(request)), {
+  new Response(await shopCalendar(shopAddress()), {
     headers: { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'inline; filename="mavrin.ics"' },
   });

@@ -1,5 +1,5 @@
 import { drawerLabelsPdf } from '@/server/print/sheets';
-import { addressOf } from '@/server/network';
+import { shopAddress } from '@/server/network';
 import { pdfAnswer } from '../../pdf';
 
-export const GET = async (request: Request) => pdfAnswer(await drawerLabelsPdf(addressOf(request)), 'drawer-labels');
+export const GET = async (request: Request) => pdfAnswer(await drawerLabelsPdf(shopAddress()), 'drawer-labels');

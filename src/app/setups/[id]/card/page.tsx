@@ -1,8 +1,7 @@
 import type { Metadata } from 'next';
-import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
 import { cardFacts } from '@/server/card';
-import { addressOf, cardLink } from '@/server/network';
+import { cardLink } from '@/server/network';
 import { qrOf } from '@/server/print/paper';
 import { SetupCard } from '@/ui/places/machine/SetupCard';
 
@@ -13,6 +12,6 @@ export default async function CardPage({ params }: { params: Promise<{ id: strin
   const { id } = await params;
   const card = /^\d{1,9}$/.test(id) ? await cardFacts(Number(id)) : null;
   if (!card) notFound();
-  const link = cardLink(addressOf({ url: 'http://localhost', headers: await headers() }), card.id);
+  const link = cardLink(card.id);
   return <SetupCard card={card} square={link && (await qrOf(link))} link={link} />;
 }

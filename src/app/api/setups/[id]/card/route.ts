@@ -1,9 +1,8 @@
-import { addressOf } from '@/server/network';
 import { cardPdf } from '@/server/print/sheets';
 import { idOf, type WithId } from '../../../handle';
 import { pdfAnswer } from '../../../pdf';
 
 export const GET = async (request: Request, context: WithId) => {
   const id = await idOf(context);
-  return pdfAnswer(await cardPdf(id, addressOf(request)), `set-up-${id}`);
+  return pdfAnswer(await cardPdf(id), `set-up-${id}`);
 };

@@ -1,13 +1,13 @@
 import { labelPdf, quotePdf, sheetPdf } from '@/server/print/sheets';
-import { addressOf } from '@/server/network';
+import { shopAddress } from '@/server/network';
 import { pdfAnswer } from '../../../../pdf';
 
 /** Papers of a job: sheet, label, and quote with ?quote=. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string; what: string }> }): Promise<Response> {
   const { id, what } = await params;
   const jobId = /^\d{1,9}$/.test(id) ? Number(id) : 0;
-  if (what === 'sheet') return pdfAnswer(await sheetPdf(jobId, addressOf(request)), `job-${id}`);
-  if (what === 'label') return pdfAnswer(await labelPdf(jobId, addressOf(request)), `label-${id}`);
+  if (what === 'sheet') return pdfAnswer(await sheetPdf(jobId, shopAddress()), `job-${id}`);
+  if (what === 'label') return pdfAnswer(await labelPdf(jobId, shopAddress()), `label-${id}`);
   const quote = Number(new URL(request.url).searchParams.get('quote'));
   return pdfAnswer(what === 'quote' && Number.isInteger(quote) ? await quotePdf(jobId, quote) : null, `quote-${quote}`);
 }

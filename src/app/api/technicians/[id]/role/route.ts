@@ -1,0 +1,8 @@
+import { roleRequest } from '@/schema/requests';
+import { giveRole } from '@/server/people';
+import { handle, idOf, type WithId } from '../../../handle';
+
+export const POST = async (request: Request, context: WithId) => {
+  const id = await idOf(context);
+  return handle(request, roleRequest, (checked) => giveRole(id, checked));
+};

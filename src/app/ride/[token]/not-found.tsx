@@ -1,0 +1,5 @@
+import { RideOver } from '@/ui/places/phone/PhoneSheet';
+
+export default function NoRide() {
+  return <RideOver />;
+}

@@ -1,0 +1,9 @@
+import type { Role } from '@/catalogue/roles';
+
+/** The people of the shop as their page has them. */
+export interface PeopleState {
+  technicians: { id: number; name: string; role: Role; hasPasscode: boolean }[];
+  /** An owner with a passcode. */
+  hasOwner: boolean;
+  sessions: { id: number; name: string; device: string; address: string; begunAt: string; endsAt: string }[];
+}

@@ -1,0 +1,35 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+import { type Sql } from '@/db/client';
+import { noneNewAudit } from '@/db/queries/audit';
+import type { Act } from '@/schema/acts';
+import type { Session } from './sessions';
+
+/** Who asks for what is being done now, known to every use case without being handed down. */
+export interface Asking {
+  session: Session | null;
+  /** Named in the request where nobody is signed in: whose name the bench stands on. */
+  technicianId: number | null;
+  address: string;
+  act: Act | null;
+  /** The number of the request, as the log has it. */
+  request: string;
+  isNoted: boolean;
+}
+
+// One store for the process, however many copies of this module a build makes.
+const PLACE = Symbol.for('mavrin.asking');
+const place = globalThis as { [PLACE]?: AsyncLocalStorage<Asking> };
+const store = (place[PLACE] ??= new AsyncLocalStorage<Asking>());
+
+export const whileAsking = <T>(asking: Asking, work: () => Promise<T>): Promise<T> => store.run(asking, work);
+export const askingNow = (): Asking | null => store.getStore() ?? null;
+
+/** Notes in the audit what is being asked for, once, with the change itself. @returns to be called when the change stands */
+export async function noteAct(sql: Sql): Promise<() => void> {
+  const asking = askingNow();
+  if (!asking?.act || asking.isNoted) return () => undefined;
+  const { words, jobId, machineId } = asking.act;
+  const technicianId = asking.session?.technicianId ?? asking.technicianId;
+  await noneNewAudit(sql, { technicianId, address: asking.address, act: words, jobId, machineId, request: asking.request });
+  return () => void (asking.isNoted = true);
+}

@@ -1,0 +1,86 @@
+import type { Role } from '@/catalogue/roles';
+import { isOurs } from './hosts';
+
+/** The gate before every page and route: who is let in, and to what. Pure, so that it is tried without a server. */
+
+export interface Asked {
+  method: string;
+  path: string;
+  host: string | null;
+  origin: string | null;
+  /** What a browser says of where the request comes from (fetch metadata). */
+  site: string | null;
+  /** The role of who is signed in; null where nobody is. */
+  role: Role | null;
+  /** A program of this computer, by its secret. */
+  isOwnProgram: boolean;
+}
+
+export interface Gate {
+  environment: Record<string, string | undefined>;
+  isClosing: boolean;
+  /** Others than this computer reach the shop: everybody signs in. */
+  isOpened: boolean;
+  hasOwner: boolean;
+  /** The Shop book lets phones open the sheet of their ride. */
+  ridersMayCome: boolean;
+}
+
+export interface Barred {
+  status: 401 | 403 | 421 | 503;
+  code: 'closing' | 'wrong-host' | 'foreign' | 'no-owner' | 'signed-out' | 'not-your-role';
+  message: string;
+}
+
+const READS = ['GET', 'HEAD', 'OPTIONS'];
+
+/** A page of another site may not write here: a browser names where a request comes from, and it must be this address; what names nothing must be told by its metadata or bear the secret. */
+function isForeign({ method, host, origin, site, isOwnProgram }: Asked): boolean {
+  if (READS.includes(method)) return false;
+  if (origin !== null) return !URL.canParse(origin) || new URL(origin).host !== host;
+  return site !== 'same-origin' && !isOwnProgram;
+}
+
+/** What opens for everybody: the door itself, whether the shop lives, and what pages are made of. */
+const OPEN_TO_ALL = /^\/(sign-in|api\/sign-in|api\/health(\/ready)?|icon\.svg|_next\/.*)$/;
+const OF_A_RIDE = /^\/(api\/)?ride\/[^/]+$/;
+
+/** What the owner alone does: people, money, backups, the network, and reading who did what. */
+const OWNERS =
+  /^\/(api\/(people(\/.*)?|backups|audit|book\/(door|shop|money))|shop-book\/(backups|audit))$|^\/api\/technicians(\/\d+\/role)?$/;
+/** What is not done at the counter: signing and what follows from it, setting up, riding, and the Shop book. */
+const NOT_AT_THE_COUNTER =
+  /^\/api\/(book\/.*|jobs\/\d+\/(sign|corrections|back|trials|procedures|logs(\/simulated)?)|trials\/\d+\/(decision|rides)|machines\/\d+\/(merge|separate|calibrations|model)|springs(\/.*)?|shims(\/.*)?)$/;
+
+function isBeyond(role: Role, { method, path }: Asked): boolean {
+  if (role === 'owner') return false;
+  if (OWNERS.test(path)) return true;
+  return role === 'counter' && !READS.includes(method) && NOT_AT_THE_COUNTER.test(path);
+}
+
+/** Why a request is not let in; null where it is. */
+export function barred(asked: Asked, gate: Gate): Barred | null {
+  if (gate.isClosing) return { status: 503, code: 'closing', message: 'The shop’s computer is closing. Try again in a moment.' };
+  if (!isOurs(asked.host, gate.environment))
+    return {
+      status: 421,
+      code: 'wrong-host',
+      message: 'This shop’s computer is not known by that name. Open it by its own address, or name it in MAVRIN_NAMES.',
+    };
+  if (isForeign(asked)) return { status: 403, code: 'foreign', message: 'This request comes from another site.' };
+  if (asked.isOwnProgram) return null;
+  if (gate.isOpened) {
+    if (OPEN_TO_ALL.test(asked.path) || (gate.ridersMayCome && OF_A_RIDE.test(asked.path))) return null;
+    if (!gate.hasOwner)
+      return {
+        status: 403,
+        code: 'no-owner',
+        message:
+          'This shop has no owner yet, so it is closed to the network. Start it for this computer alone, without MAVRIN_HOST, and name the owner in the Shop book under names.',
+      };
+    if (asked.role === null) return { status: 401, code: 'signed-out', message: 'Nobody is signed in here. Sign in, then try again.' };
+  }
+  if (asked.role !== null && isBeyond(asked.role, asked))
+    return { status: 403, code: 'not-your-role', message: 'This is not for the role of who is signed in here. Ask the owner of the shop.' };
+  return null;
+}

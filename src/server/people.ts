@@ -1,0 +1,226 @@
+import { randomBytes } from 'node:crypto';
+import { chmodSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { z } from 'zod';
+import type { Role } from '@/catalogue/roles';
+import { dataDirectory, db, type Sql } from '@/db/client';
+import { noneNewAudit } from '@/db/queries/audit';
+import {
+  manyTechnicians,
+  maybeOnePasscode,
+  maybeOneTechnician,
+  maybeOneTechnicianByName,
+  noneNewPasscode,
+  noneNewRole,
+  oneHasPasscode,
+  oneNewTechnician,
+  type Technician,
+} from '@/db/queries/people';
+import { manyOpenSessions, noneEndSession, noneEndSessionsOf, oneNewSession } from '@/db/queries/sessions';
+import type { PeopleState } from '@/schema/people';
+import type { roleRequest, signInRequest, technicianRequest } from '@/schema/requests';
+import { type Answer, conflict, missing, Refusal, refused } from './answer';
+import { askingNow } from './asking';
+import { hashed, type PasscodeCheck, passcodeChecked, requirePasscode } from './passcodes';
+import { digestOfSecret, entranceState, type Session } from './sessions';
+import { inTransaction } from './transaction';
+
+/** People of the shop: who they are to it, who is signed in where, and what the owner alone decides. */
+
+/** A working day: nobody is signed out in the middle of it, and nobody stays in over night. */
+const SESSION_HOURS = 12;
+const TOKEN_FILE = 'token';
+
+/** The secret by which programs of this computer ask, made at the first start; who reads the data directory reads the book anyway. MAVRIN_TOKEN names another. */
+function ownToken(): string {
+  if (process.env.MAVRIN_TOKEN) return process.env.MAVRIN_TOKEN;
+  const path = join(dataDirectory(), TOKEN_FILE);
+  if (!existsSync(path)) writeFileSync(path, randomBytes(24).toString('base64url'), { mode: 0o600 });
+  chmodSync(path, 0o600);
+  return readFileSync(path, 'utf8').trim();
+}
+
+async function ownersOf(sql: Sql): Promise<Technician[]> {
+  const owners = (await manyTechnicians(sql)).filter((t) => t.role === 'owner');
+  const able = await Promise.all(owners.map((o) => oneHasPasscode(sql, o.id)));
+  return owners.filter((_, i) => able[i]);
+}
+
+/** Tells the gate who is signed in and whether there is an owner; once when the shop opens, and after whatever changes it. */
+export async function openEntrance(): Promise<void> {
+  const base = await db();
+  const state = entranceState();
+  state.token = ownToken();
+  state.hasOwner = (await ownersOf(base)).length > 0;
+  state.sessions = new Map(
+    (await manyOpenSessions(base)).map(({ digest, id, technicianId, name, role, endsAt }) => [
+      digest,
+      { id, technicianId, name, role, endsAtMs: Date.parse(endsAt) },
+    ]),
+  );
+}
+
+async function thenTold<T>(answer: Answer<T>): Promise<Answer<T>> {
+  if (answer.ok) await openEntrance();
+  return answer;
+}
+
+/**
+ * Signs somebody in at one device. Refusals: those of the passcode, in words that tell which.
+ * @returns the secret for the browser, kept nowhere else, and when it ends
+ */
+export async function signIn(
+  { technicianId, passcode }: z.output<typeof signInRequest>,
+  device: string,
+): Promise<Answer<{ secret: string; endsAt: string; name: string }>> {
+  const address = askingNow()?.address ?? '';
+  const check = await passcodeChecked(technicianId, passcode, address);
+  if (check.refusal && (await maybeOneTechnician(await db(), technicianId)))
+    await noneNewAudit(await db(), {
+      technicianId,
+      address,
+      act: 'was refused at the door',
+      jobId: null,
+      machineId: null,
+      request: askingNow()?.request ?? '',
+    });
+  const secret = randomBytes(32).toString('base64url');
+  const endsAt = new Date(Date.now() + SESSION_HOURS * 3_600_000).toISOString();
+  return thenTold(
+    await inTransaction(async (sql) => {
+      await requirePasscode(sql, check);
+      await oneNewSession(sql, {
+        technicianId,
+        digest: digestOfSecret(secret),
+        device: device.slice(0, 120),
+        address: address.slice(0, 80),
+        endsAt,
+      });
+      return { secret, endsAt, name: (await maybeOneTechnician(sql, technicianId))!.name };
+    }),
+  );
+}
+
+export const signOut = async (session: Session | null): Promise<Answer<{ ended: boolean }>> =>
+  thenTold(
+    await inTransaction(async (sql) => {
+      if (session) await noneEndSession(sql, session.id);
+      return { ended: session !== null };
+    }),
+  );
+
+/** Ends every session of who is signed in, this one too. */
+export const signOutEverywhere = async (session: Session | null): Promise<Answer<{ ended: boolean }>> =>
+  thenTold(
+    await inTransaction(async (sql) => {
+      if (!session) throw new Refusal(missing('session'));
+      await noneEndSessionsOf(sql, session.technicianId);
+      return { ended: true };
+    }),
+  );
+
+/** The owner signs somebody else out. */
+export const endSession = async (id: number): Promise<Answer<{ id: number }>> =>
+  thenTold(
+    await inTransaction(async (sql) => {
+      if (!(await manyOpenSessions(sql)).some((s) => s.id === id)) throw new Refusal(missing('session'));
+      await noneEndSession(sql, id);
+      return { id };
+    }),
+  );
+
+/** Whether the owner stands behind a change of people: signed in as such, by his passcode, or nobody is one yet. */
+async function ownersWord(passcode: string): Promise<PasscodeCheck | null> {
+  const owners = await ownersOf(await db());
+  if (owners.length === 0 || askingNow()?.session?.role === 'owner') return null;
+  let last: PasscodeCheck | null = null;
+  for (const owner of owners) {
+    last = await passcodeChecked(owner.id, passcode, askingNow()?.address ?? '', 'ownerPasscode');
+    if (!last.refusal) break;
+  }
+  return last;
+}
+
+/** Adds somebody with a passcode to sign by and a role. Refusals: already-exists, those of the owner's passcode. */
+export async function addTechnician(
+  name: string,
+  passcode: string,
+  { role, ownerPasscode }: Pick<z.output<typeof technicianRequest>, 'role' | 'ownerPasscode'> = { role: 'technician', ownerPasscode: '' },
+): Promise<Answer<Technician>> {
+  const word = await ownersWord(ownerPasscode);
+  const { salt, hash } = await hashed(passcode);
+  return thenTold(
+    await inTransaction(async (sql) => {
+      if (word) await requirePasscode(sql, word);
+      if (await maybeOneTechnicianByName(sql, name)) throw new Refusal(conflict('already-exists', ['name'], { what: name }));
+      const technician = await oneNewTechnician(sql, name);
+      await noneNewPasscode(sql, technician.id, salt, hash);
+      if (role !== 'technician') await noneNewRole(sql, technician.id, role);
+      return { ...technician, role };
+    }),
+  );
+}
+
+/** Gives somebody another role. Refusals: not-found, passcode-unset for an owner without one, last-owner, those of the owner's passcode. */
+export async function giveRole(
+  technicianId: number,
+  { role, ownerPasscode }: z.output<typeof roleRequest>,
+): Promise<Answer<{ role: Role }>> {
+  const word = await ownersWord(ownerPasscode);
+  return thenTold(
+    await inTransaction(async (sql) => {
+      if (word) await requirePasscode(sql, word);
+      const technician = await maybeOneTechnician(sql, technicianId);
+      if (!technician) throw new Refusal(missing('technician'));
+      if (role === 'owner' && !(await oneHasPasscode(sql, technicianId))) throw new Refusal(conflict('passcode-unset', ['role']));
+      const owners = await ownersOf(sql);
+      if (role !== 'owner' && owners.length === 1 && owners[0]!.id === technicianId) throw new Refusal(refused('last-owner', ['role']));
+      await noneNewRole(sql, technicianId, role);
+      return { role };
+    }),
+  );
+}
+
+/** Sets a technician's passcode: the first freely, another only by the one before. */
+export async function changePasscode(
+  technicianId: number,
+  { before, passcode }: { before: string; passcode: string },
+): Promise<Answer<{ id: number }>> {
+  const isSet = (await maybeOnePasscode(await db(), technicianId)) !== null;
+  const check = isSet ? await passcodeChecked(technicianId, before) : null;
+  const made = await hashed(passcode);
+  return thenTold(
+    await inTransaction(async (sql) => {
+      if (!(await maybeOneTechnician(sql, technicianId))) throw new Refusal(missing('technician'));
+      if (check) await requirePasscode(sql, check);
+      else if (await maybeOnePasscode(sql, technicianId)) throw new Refusal(refused('passcode-wrong', ['before']));
+      await noneNewPasscode(sql, technicianId, made.salt, made.hash);
+      // Who knew the old one is signed out with it.
+      await noneEndSessionsOf(sql, technicianId, askingNow()?.session?.id);
+      return { id: technicianId };
+    }),
+  );
+}
+
+/** Who can sign in: names with a passcode. */
+export const signers = async (): Promise<{ id: number; name: string; role: Role }[]> =>
+  (await peopleState()).technicians.filter((t) => t.hasPasscode).map(({ id, name, role }) => ({ id, name, role }));
+
+export async function peopleState(): Promise<PeopleState> {
+  const base = await db();
+  const technicians = await manyTechnicians(base);
+  const has = await Promise.all(technicians.map((t) => oneHasPasscode(base, t.id)));
+  const sessions = (await manyOpenSessions(base)).map(({ id, name, device, address, begunAt, endsAt }) => ({
+    id,
+    name,
+    device,
+    address,
+    begunAt,
+    endsAt,
+  }));
+  return {
+    technicians: technicians.map((t, i) => ({ ...t, hasPasscode: has[i]! })),
+    hasOwner: (await ownersOf(base)).length > 0,
+    sessions,
+  };
+}

@@ -1,0 +1,91 @@
+'use client';
+import Link from 'next/link';
+import { useDeferredValue, useState } from 'react';
+import { jobNumber } from '@/catalogue/jobs';
+import { NotRead } from '../../kit/NotRead';
+import { Titled } from '../../kit/parts';
+import { PlainField } from '../../kit/PlainField';
+import { Empty, QuietButton, Small, Table } from '../../kit/primitives';
+import { useRead } from '../../kit/read';
+import { dayWords, timeWords } from '../../kit/time';
+
+interface Line {
+  id: number;
+  at: string;
+  who: string;
+  address: string;
+  act: string;
+  jobId: number | null;
+  machineId: number | null;
+}
+
+/** As many as the route gives at once. */
+const A_PAGE = 100;
+
+/** Who did what when, searched by words. What was typed stands in the records, not here. */
+export function AuditPage() {
+  const [words, setWords] = useState('');
+  const [before, setBefore] = useState(0);
+  const asked = useDeferredValue(words.trim());
+  const reading = useRead<Line[]>(`/api/audit?q=${encodeURIComponent(asked)}&before=${before}`);
+  const lines = reading.value;
+  return (
+    <Titled title="What was done" aside="by whom and when, the newest first">
+      <PlainField
+        label="Find: a name, a job's number, what was done"
+        value={words}
+        onChange={(text) => {
+          setWords(text);
+          setBefore(0);
+        }}
+      />
+      <NotRead reading={reading} />
+      {lines?.length === 0 && <Empty>Nothing was done that these words fit.</Empty>}
+      {lines && lines.length > 0 && <Lines lines={lines} />}
+      <p>
+        {before > 0 && <QuietButton onPress={() => setBefore(0)}>the newest</QuietButton>}
+        {lines?.length === A_PAGE && <QuietButton onPress={() => setBefore(lines.at(-1)!.id)}>older</QuietButton>}
+      </p>
+    </Titled>
+  );
+}
+
+function Lines({ lines }: { lines: Line[] }) {
+  return (
+    <Table aria-label="What was done">
+      <thead>
+        <tr>
+          <th>When</th>
+          <th>Who</th>
+          <th>What</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((l) => (
+          <tr key={l.id}>
+            <td style={{ whiteSpace: 'nowrap' }}>
+              {dayWords(l.at)} {timeWords(l.at)}
+            </td>
+            <td>
+              {l.who === '' ? 'this computer' : l.who}{' '}
+              <Small>{/^(::1|127\.|::ffff:127\.|$)/.test(l.address) ? '' : l.address.replace('::ffff:', '')}</Small>
+            </td>
+            <td>
+              {l.act.replace(/, (job|machine) \d+$/, '')}
+              {l.jobId !== null && (
+                <>
+                  , <Link href={`/jobs/${l.jobId}`}>job {jobNumber(l.jobId)}</Link>
+                </>
+              )}
+              {l.machineId !== null && (
+                <>
+                  , <Link href={`/machines/${l.machineId}`}>machine {l.machineId}</Link>
+                </>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,240 @@
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { handle } from '@/app/api/handle';
+import { db } from '@/db/client';
+import { actOf } from '@/schema/acts';
+import { recordRequest } from '@/schema/requests';
+import { auditLines } from '@/server/audit';
+import { type Asked, barred, type Gate } from '@/server/entrance';
+import { noteRight } from '@/server/guesses';
+import { addTechnician, changePasscode, giveRole, openEntrance, peopleState, signIn, signOut, signOutEverywhere } from '@/server/people';
+import { recordJobEntry } from '@/server/record';
+import { bearsToken, entranceState, SESSION_COOKIE, sessionOf } from '@/server/sessions';
+import { signRebuild } from '@/server/sign';
+import { takeIn } from '@/server/takeIn';
+import { codeOf, get, record } from './answers';
+import { onDisk } from './onDisk';
+
+/** The gate: who is let in and to what; sessions that end; roles; and what is noted of who did what. */
+
+onDisk('entrance');
+
+const HOST = '127.0.0.1:4170';
+const OPENED = { MAVRIN_HOST: '192.0.2.7' };
+const asked = (more: Partial<Asked> = {}): Asked => ({
+  method: 'GET',
+  path: '/',
+  host: HOST,
+  origin: null,
+  site: null,
+  role: null,
+  isOwnProgram: false,
+  ...more,
+});
+const gate = (more: Partial<Gate> = {}): Gate => ({
+  environment: {},
+  isClosing: false,
+  isOpened: false,
+  hasOwner: true,
+  ridersMayCome: false,
+  ...more,
+});
+const opened = (more: Partial<Gate> = {}) => gate({ environment: OPENED, isOpened: true, ...more });
+const why = (a: Partial<Asked>, g = gate()) => barred(asked(a), g)?.code ?? 'in';
+const write = (path: string, more: Partial<Asked> = {}): Partial<Asked> => ({ method: 'POST', path, origin: `http://${HOST}`, ...more });
+
+test('no page elsewhere writes: another site, no address, no origin at all; ours, a browser’s own word and a program of this computer do', () => {
+  const path = '/api/jobs';
+  expect(['http://evil.example', 'not an address', 'null'].map((origin) => why({ method: 'POST', path, origin }))).toEqual(
+    Array(3).fill('foreign'),
+  );
+  expect([null, 'cross-site', 'same-site', 'none'].map((site) => why({ method: 'POST', path, site }))).toEqual(Array(4).fill('foreign'));
+  expect([
+    why(write(path)),
+    why({ method: 'POST', path, site: 'same-origin' }),
+    why({ method: 'DELETE', path, isOwnProgram: true }),
+  ]).toEqual(['in', 'in', 'in']);
+  // A name pointed at this computer by somebody else, with an origin that matches it.
+  expect(why({ method: 'POST', path, host: 'evil.example', origin: 'http://evil.example' })).toBe('wrong-host');
+  expect(why({ host: 'evil.example' })).toBe('wrong-host');
+  expect(why({}, gate({ isClosing: true }))).toBe('closing');
+});
+
+test('opened to the network nobody is in who has not signed in, and nobody at all before there is an owner', () => {
+  for (const path of ['/', '/jobs/101/ask', '/api/search', '/api/trials/1/square', '/setups/1/card', '/api/photos/a']) {
+    expect([path, why({ path }, opened())]).toEqual([path, 'signed-out']);
+    expect([path, why({ path }, opened({ hasOwner: false }))]).toEqual([path, 'no-owner']);
+    expect([path, why({ path, role: 'counter' }, opened())]).toEqual([path, 'in']);
+    // The shop that listens to its own computer alone is as it always was.
+    expect([path, why({ path })]).toEqual([path, 'in']);
+  }
+  for (const path of ['/sign-in', '/api/health', '/api/health/ready', '/icon.svg'])
+    expect([path, why({ path }, opened())]).toEqual([path, 'in']);
+  expect(why(write('/api/sign-in'), opened())).toBe('in');
+  expect(why({ path: '/api/sign-in/../jobs' }, opened())).toBe('signed-out');
+});
+
+test('the rider’s sheet opens by the Shop book’s switch, and nothing else with it', () => {
+  const riders = opened({ ridersMayCome: true });
+  expect([why({ path: '/ride/abc' }, opened()), why({ path: '/ride/abc' }, riders), why(write('/api/ride/abc'), riders)]).toEqual([
+    'signed-out',
+    'in',
+    'in',
+  ]);
+  for (const path of ['/api/trials/1/square', '/ride', '/ride/abc/x', '/jobs/101/ride', '/api/jobs/101/trials'])
+    expect([path, why({ path }, riders)]).toEqual([path, 'signed-out']);
+});
+
+test('roles: the counter takes in but does not sign or change the book; people, money, backups and the audit are the owner’s', () => {
+  const by = (role: Asked['role'], path: string) => why(write(path, { role }), opened());
+  const each = (path: string) => (['counter', 'technician', 'owner'] as const).map((role) => by(role, path));
+  expect(each('/api/jobs')).toEqual(['in', 'in', 'in']);
+  expect(each('/api/jobs/101/hand-back')).toEqual(['in', 'in', 'in']);
+  for (const path of [
+    '/api/jobs/101/sign',
+    '/api/jobs/101/corrections',
+    '/api/trials/3/decision',
+    '/api/book/schools',
+    '/api/springs/import',
+  ])
+    expect([path, ...each(path)]).toEqual([path, 'not-your-role', 'in', 'in']);
+  for (const path of [
+    '/api/technicians',
+    '/api/technicians/2/role',
+    '/api/backups',
+    '/api/book/door',
+    '/api/book/money',
+    '/api/people/sessions/1/end',
+  ])
+    expect([path, ...each(path)]).toEqual([path, 'not-your-role', 'not-your-role', 'in']);
+  expect(why({ path: '/api/audit', role: 'technician' }, opened())).toBe('not-your-role');
+  expect(why({ path: '/shop-book/backups', role: 'counter' }, opened())).toBe('not-your-role');
+  // Reading is no change: the counter looks up springs and the book.
+  expect(why({ path: '/api/springs', role: 'counter' }, opened())).toBe('in');
+});
+
+let [owner, counter] = [0, 0];
+const cookie = (secret: string) => ({ headers: new Headers({ cookie: `mavrin=day.; ${SESSION_COOKIE}=${secret}` }) });
+const inAs = async (technicianId: number, passcode: string) => get(await signIn({ technicianId, passcode }, 'a tablet'));
+
+test('an owner’s word stands behind people once there is one, and a shop keeps one', async () => {
+  owner = get(await addTechnician('Sunniva Holt', 'quay and tar')).id;
+  expect(entranceState().hasOwner).toBe(false);
+  get(await giveRole(owner, { role: 'owner', ownerPasscode: '' }));
+  expect(entranceState().hasOwner).toBe(true);
+  const refused = await addTechnician('Bram Oakes', 'kelp and tar', { role: 'counter', ownerPasscode: 'guess 1' });
+  expect(refused).toMatchObject({ ok: false, problem: { code: 'passcode-wrong', path: ['ownerPasscode'] } });
+  counter = get(await addTechnician('Bram Oakes', 'kelp and tar', { role: 'counter', ownerPasscode: 'quay and tar' })).id;
+  expect(codeOf(await giveRole(owner, { role: 'technician', ownerPasscode: 'quay and tar' }))).toBe('last-owner');
+  expect((await peopleState()).technicians.map((t) => [t.name, t.role])).toEqual([
+    ['Bram Oakes', 'counter'],
+    ['Sunniva Holt', 'owner'],
+  ]);
+});
+
+test('a session is a secret kept by the browser alone; it ends at its time, by signing out, everywhere at once, and with the passcode it came by', async () => {
+  expect(codeOf(await signIn({ technicianId: owner, passcode: 'wrong one' }, ''))).toBe('passcode-wrong');
+  const { secret, endsAt } = await inAs(owner, 'quay and tar');
+  const { headers } = cookie(secret);
+  expect(sessionOf(headers)).toMatchObject({ name: 'Sunniva Holt', role: 'owner' });
+  expect(sessionOf(headers, Date.parse(endsAt) + 1)).toBeNull();
+  expect(sessionOf(cookie(`${secret}x`).headers)).toBeNull();
+  expect(JSON.stringify(await (await db()).many('SELECT * FROM session'))).not.toContain(secret);
+  // It outlives the program.
+  entranceState().sessions.clear();
+  await openEntrance();
+  expect(sessionOf(headers)).not.toBeNull();
+  get(await signOut(sessionOf(headers)));
+  expect(sessionOf(headers)).toBeNull();
+  const two = [await inAs(owner, 'quay and tar'), await inAs(owner, 'quay and tar')].map((s) => cookie(s.secret).headers);
+  get(await signOutEverywhere(sessionOf(two[0]!)));
+  expect(two.map((h) => sessionOf(h))).toEqual([null, null]);
+  const third = cookie((await inAs(owner, 'quay and tar')).secret).headers;
+  get(await changePasscode(owner, { before: 'quay and tar', passcode: 'quay and rope' }));
+  expect(sessionOf(third)).toBeNull();
+  noteRight({ technicianId: owner, address: '' });
+});
+
+test('programs of this computer bear the secret of the data directory, which nobody else can read', () => {
+  const path = join(process.env.MAVRIN_DATA!, 'token');
+  expect(statSync(path).mode & 0o077).toBe(0);
+  const bearing = (token: string) => bearsToken(new Headers({ authorization: `Bearer ${token}` }));
+  expect([bearing(readFileSync(path, 'utf8')), bearing('another'), bearsToken(new Headers())]).toEqual([true, false, false]);
+});
+
+test('who is signed in stands under what is written, and in the audit with it; nothing typed is there, and what was refused is not', async () => {
+  const job = get(
+    await takeIn({
+      customer: { name: 'Elin Marsh', phone: '' },
+      machine: { figures: { 'machine.make': { text: 'Ketteri' }, 'machine.model': { text: '450' } } },
+      promisedOn: '2026-12-05',
+    }),
+  ).jobId;
+  const { secret } = await inAs(owner, 'quay and rope');
+  const send = (body: object, by = secret) =>
+    handle(
+      new Request(`http://${HOST}/api/jobs/${job}/entries`, {
+        method: 'POST',
+        body: JSON.stringify(body),
+        headers: { cookie: `${SESSION_COOKIE}=${by}`, 'x-mavrin-address': '192.0.2.30' },
+      }),
+      recordRequest,
+      (checked) => recordJobEntry(job, checked),
+    );
+  expect((await send({ field: 'rider.mass', text: '81 kg', technicianId: counter })).status).toBe(200);
+  expect((await send({ field: 'rider.mass', text: 'heavy' })).status).toBe(422);
+  const atTheCounter = (await inAs(counter, 'kelp and tar')).secret;
+  const counters = async (field: string, text: string) => (await send({ field, text }, atTheCounter)).status;
+  expect([await counters('rider.mass', '82 kg'), await counters('fitted.rear.rebound.out', '12')]).toEqual([200, 422]);
+  const entry = await (
+    await db()
+  ).one<{ by: number }>(`SELECT technician_id AS by FROM entry WHERE job_id = ${job} AND field = 'rider.mass' AND text LIKE '81%'`);
+  expect(entry.by).toBe(owner);
+  const [, line, ...rest] = await auditLines(`${job} rider`, 0);
+  expect(rest).toEqual([]);
+  expect(line).toMatchObject({ who: 'Sunniva Holt', address: '192.0.2.30', jobId: job });
+  expect(line!.act).toMatch(/^wrote .*ider.*, job 0\d+$/);
+  expect(JSON.stringify(await auditLines('', 0))).not.toMatch(/81|heavy/);
+  expect((await auditLines('refused door', 0)).map((l) => l.who)).toEqual(['Sunniva Holt']);
+  await expect((await db()).none('DELETE FROM audit')).rejects.toThrow(/MAVRIN_RECORDED/);
+});
+
+test('who works at the counter does not sign, by the passcode at the bench neither', async () => {
+  const job = get(
+    await takeIn({
+      customer: { name: 'Orla Finch', phone: '' },
+      machine: { figures: { 'machine.make': { text: 'Ketteri' }, 'machine.model': { text: '125' } } },
+      promisedOn: '2026-12-05',
+    }),
+  ).jobId;
+  get(await record(job, 'fitted.rear.rebound.out', '12'));
+  expect(codeOf(await signRebuild(job, { technicianId: counter, passcode: 'kelp and tar' }))).toBe('counter-cannot-sign');
+});
+
+test('every address that writes has words for the audit', () => {
+  const routes = (folder: string): string[] =>
+    readdirSync(folder, { withFileTypes: true }).flatMap((item) =>
+      item.isDirectory() ? routes(join(folder, item.name)) : /^route\.tsx?$/.test(item.name) ? [join(folder, item.name)] : [],
+    );
+  const writing = routes('src/app/api').filter((path) =>
+    /export (const|async function) (POST|PUT|PATCH|DELETE)/.test(readFileSync(path, 'utf8')),
+  );
+  const addresses = writing.map((path) =>
+    path.replace(/^src\/app\/api\/|\/route\.tsx?$/g, '').replace(/\[(id|operation|token|key)\]/g, '7'),
+  );
+  expect(addresses.length).toBeGreaterThan(50);
+  // Calculations keep nothing.
+  expect(addresses.filter((a) => actOf(a, {}) === null)).toEqual(['compute/7']);
+});
+
+test('what is refused by the schema is nobody’s act', async () => {
+  const before = (await auditLines('', 0)).length;
+  const answer = await handle(
+    new Request(`http://${HOST}/api/backups`, { method: 'POST', body: '{"x":1}' }),
+    z.strictObject({}),
+    async () => ({ ok: true, value: 1 }),
+  );
+  expect(answer.status).toBe(400);
+  expect(await auditLines('', 0)).toHaveLength(before);
+});
