@@ -1,5 +1,6 @@
 import { db } from '@/db/client';
-import { digestOf, correctRebuild, signRebuild } from '@/server/sign';
+import { digestOf } from '@/server/seals';
+import { correctRebuild, signRebuild } from '@/server/sign';
 import { addSpring } from '@/server/drawers';
 import { addTechnician } from '@/server/people';
 import { recordMachineEntry, undo } from '@/server/record';

@@ -103,7 +103,7 @@ describe('one change a ride', () => {
   test('the rider writes from the phone by the sheet’s token, and sees no more than the ride', async () => {
     const { token } = (await trialsOf(await db(), jobId))[0]!;
     const sheet = (await rideSheet({ token }))!;
-    expect(sheet).toMatchObject({ n: 1, change: 'Shock rebound, 4 → 6 out', machine: 'Halvik Trail 300', decided: false, said: 0 });
+    expect(sheet).toMatchObject({ n: 1, change: 'Shock rebound, 4 → 6 out', machine: 'Halvik Trail 300', said: 0 });
     expect(codeOf(await recordRideByToken('a'.repeat(26), ride({ feels: { 1: 'better' } })))).toBe('not-found');
     get(
       await recordRideByToken(
@@ -130,7 +130,11 @@ describe('one change a ride', () => {
   });
 
   test('kept, it is the machine’s set-up; decided, nothing more is written to it', async () => {
+    const { token } = (await trialsOf(await db(), jobId))[0]!;
     get(await decide(first, 'keep'));
+    // Its address ends with it.
+    expect(await rideSheet({ token })).toBeNull();
+    expect(codeOf(await recordRideByToken(token, ride({ feels: { 1: 'better' } })))).toBe('ride-decided');
     expect(codeOf(await decide(first, 'revert'))).toBe('ride-decided');
     expect(codeOf(await recordRide(first, ride({ feels: { 1: 'worse' } })))).toBe('ride-decided');
     expect(await standing(jobId, machineId, 'rear.rebound')).toBe(6);

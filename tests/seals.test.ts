@@ -9,7 +9,9 @@ import { floor } from '@/server/views';
 import { technicianRequest } from '@/schema/requests';
 import { recordMachineEntry } from '@/server/record';
 import { moveShims } from '@/server/shims';
-import { checkSeals, correctRebuild, signRebuild } from '@/server/sign';
+import { sealShown } from '@/schema/sealWords';
+import { checkSeals, recordSealed } from '@/server/seals';
+import { correctRebuild, signRebuild } from '@/server/sign';
 import { takeIn } from '@/server/takeIn';
 import { get, record as recordOne } from './answers';
 import { entriesOf } from './entries';
@@ -77,7 +79,7 @@ test('every seal follows from the one before; a record changed behind the progra
   const tampered = (how: string) =>
     base
       .transaction(async (sql) => {
-        await sql.none('ALTER TABLE rebuild DISABLE TRIGGER rebuild_recorded');
+        for (const table of ['rebuild', 'entry', 'setup', 'shim_move']) await sql.none(`ALTER TABLE ${table} DISABLE TRIGGER USER`);
         await sql.none(how);
         throw new Error(JSON.stringify((await checkSeals(sql)).broken.map((b) => b.what)));
       })
@@ -86,6 +88,20 @@ test('every seal follows from the one before; a record changed behind the progra
     await tampered(`UPDATE rebuild SET document = jsonb_set(document, '{technician}', '"Nobody"') WHERE reason = 'read again'`),
   ).toEqual(['content']);
   expect(await tampered(`UPDATE rebuild SET seal = repeat('0', 64) WHERE reason = 'read again'`)).toEqual(['place', 'place']);
+  // A seal from paper leads to its record, however it is typed; one that is no record's is said.
+  const { lastSeal: last } = await checkSeals(base);
+  expect(await recordSealed(sealShown(last!).toUpperCase())).toMatchObject({ jobId });
+  expect([await recordSealed('0000 0000'), await recordSealed('tar')]).toEqual([null, null]);
+  // Beside the document: the reason, who signed and when, entries, set-ups, moves, one taken away, one slipped in, a picture that is gone.
+  expect(await tampered(`UPDATE rebuild SET reason = 'because' WHERE reason = 'read again'`)).toEqual(['signature']);
+  expect(await tampered(`UPDATE rebuild SET signed_at = signed_at - interval '1 day' WHERE reason = 'read again'`)).toEqual(['signature']);
+  // The rebuild and both corrections stand on the job's entries.
+  expect(await tampered(`UPDATE entry SET text = '11' WHERE field = 'fitted.rear.rebound.out'`)).toEqual(Array(3).fill('entries'));
+  expect(await tampered(`DELETE FROM entry WHERE field = 'built.differs'`)).toEqual(Array(3).fill('entries'));
+  expect(await tampered(`UPDATE setup SET reason = 'x' WHERE kind = 'rebuild'`)).toEqual(['setups']);
+  expect(await tampered(`DELETE FROM setup WHERE reason = 'and again'`)).toEqual(['setups']);
+  expect(await tampered(`UPDATE shim_move SET note = 'lost' WHERE kind = 'used'`)).toEqual(Array(3).fill('shims'));
+  expect(await tampered(`INSERT INTO entry (job_id, field, text) VALUES (${jobId}, 'photo.1.key', repeat('a', 64))`)).toEqual(['picture']);
   expect((await checkSeals(base)).broken).toEqual([]);
 });
 

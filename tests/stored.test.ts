@@ -1,6 +1,6 @@
 import { db } from '@/db/client';
 import { manySetups } from '@/db/queries/rebuilds';
-import { digestOf } from '@/server/sign';
+import { digestOf } from '@/server/seals';
 import { readLog, readQuote, readRebuild, readRide, readSetup, readTrial, UnreadableDocument } from '@/schema/stored';
 import { LOG } from './known';
 import { onDisk } from './onDisk';
@@ -58,7 +58,7 @@ test.each([
 
 test('a record signed before procedures were kept is brought up; its digest is still of what was signed', () => {
   const digest = digestOf(REBUILD_1);
-  expect(readRebuild(REBUILD_1, 7)).toEqual({ ...REBUILD_1, version: 'rebuild/2', procedures: [] });
+  expect(readRebuild(REBUILD_1, 7)).toEqual({ ...REBUILD_1, version: 'rebuild/3', procedures: [], attached: null });
   expect(digestOf(REBUILD_1)).toBe(digest);
   expect(digestOf(readRebuild(REBUILD_1, 7))).not.toBe(digest);
 });

@@ -49,7 +49,7 @@ interface EngineFailure {
 const REFUSED_BY: Record<string, string> = { '23502': 'not null', '23503': 'foreign key', '23505': 'unique', '23514': 'check' };
 
 /** Our own refusals, raised by triggers: they hold nothing that was typed. */
-const OWN_WORDS = /MAVRIN_[A-Z]+(: [^\n]*)?/;
+const OWN_WORDS = /MAVRIN_[A-Z_]+(: [^\n]*)?/;
 
 /** A query the base refused. The engine's own words, details and parameters may hold what somebody typed: none of it goes on into logs or answers. */
 export class QueryFailed extends Error {

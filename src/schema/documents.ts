@@ -29,11 +29,27 @@ const rebuildFields = {
 };
 /** As the first Mavrins signed it. */
 export const rebuildDocument1 = z.object({ version: z.literal('rebuild/1'), ...rebuildFields });
+const procedures = z.array(z.object({ n: z.number(), version: z.number(), procedure: z.unknown() }));
 /** Version 2 adds the procedures followed, as the job took them: without them the entries of the steps have no names. */
+export const rebuildDocument2 = z.object({ version: z.literal('rebuild/2'), procedures, ...rebuildFields });
+const attachedRows = z.object({ upTo: z.number(), count: z.number(), digest: z.string() });
+/** Version 3 says what the signature left beside the document, so that the seal covers it: every entry of the job, the set-ups, what was taken from the drawers, the reason and who signed. */
 export const rebuildDocument = z.object({
-  version: z.literal('rebuild/2'),
-  procedures: z.array(z.object({ n: z.number(), version: z.number(), procedure: z.unknown() })),
+  version: z.literal('rebuild/3'),
+  procedures,
   ...rebuildFields,
+  /** null in records of before. */
+  attached: z
+    .object({
+      technicianId: z.number(),
+      corrects: z.number().nullable(),
+      reason: z.string(),
+      entries: attachedRows,
+      setups: attachedRows,
+      stock: attachedRows,
+      shims: attachedRows,
+    })
+    .nullable(),
 });
 export type RebuildDocument = z.infer<typeof rebuildDocument>;
 

@@ -115,6 +115,7 @@ export const technicianRequest = z.strictObject({
   ownerPasscode,
 });
 export const roleRequest = z.strictObject({ role: z.enum(ROLES), ownerPasscode });
+export const sealRequest = z.looseObject({ seal: z.string().max(100).default('') });
 export const auditRequest = z.strictObject({
   q: z.string().max(200).default(''),
   before: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),

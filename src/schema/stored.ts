@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { setupDocument, rebuildDocument, rideDocument, trialDocument, type RebuildDocument, rebuildDocument1 } from './documents';
+import {
+  setupDocument,
+  rebuildDocument,
+  rideDocument,
+  trialDocument,
+  type RebuildDocument,
+  rebuildDocument1,
+  rebuildDocument2,
+} from './documents';
 import { logDocument } from './retune';
 import { quoteDocument } from './quote';
 
@@ -36,10 +44,21 @@ function reader<T>(kind: string, versions: Versions<T>) {
 }
 
 /** Before procedures were kept with the job, none was followed. */
-const withProcedures = (value: unknown): RebuildDocument => ({ ...rebuildDocument1.parse(value), version: 'rebuild/2', procedures: [] });
+const ofVersion1 = (value: unknown): RebuildDocument => ({
+  ...rebuildDocument1.parse(value),
+  version: 'rebuild/3',
+  procedures: [],
+  attached: null,
+});
+/** Before seals covered what a signature leaves beside its document, nothing was said of it. */
+const ofVersion2 = (value: unknown): RebuildDocument => ({ ...rebuildDocument2.parse(value), version: 'rebuild/3', attached: null });
 
 export const readSetup = reader('Set-up', { 'setup/1': (v) => setupDocument.parse(v) });
-export const readRebuild = reader('Signed record', { 'rebuild/1': withProcedures, 'rebuild/2': (v) => rebuildDocument.parse(v) });
+export const readRebuild = reader('Signed record', {
+  'rebuild/1': ofVersion1,
+  'rebuild/2': ofVersion2,
+  'rebuild/3': (v) => rebuildDocument.parse(v),
+});
 export const readTrial = reader('Ride planned', { 'trial/1': (v) => trialDocument.parse(v) });
 export const readRide = reader('Ride', { 'ride/1': (v) => rideDocument.parse(v) });
 export const readQuote = reader('Quote', { 'quote/1': (v) => quoteDocument.parse(v) });

@@ -9,6 +9,7 @@ import { choiceName } from '@/catalogue/choices';
 import type { System } from '@/catalogue/system';
 import { type CardFacts, legsTogether, turnsOf } from '@/judgement/job/card';
 import type { RebuildDocument } from '@/schema/documents';
+import { sealShown } from '@/schema/sealWords';
 import { setupLines } from '@/judgement/model/setups';
 import { fieldDef } from '@/catalogue/fields';
 import { shopOfBook, systemOfShop } from './book';
@@ -70,6 +71,7 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     registration: machine?.registration ?? '',
     customer: sealed?.customer.name ?? customer?.name ?? '',
     technician: record?.technician ?? '',
+    seal: sealShown(records.at(-1)?.seal ?? ''),
     shop: { name: shop.name, address: shop.address, phone: shop.phone, email: shop.email },
     reach: { phone: customer?.phone ?? '', email: customer?.email ?? '' },
     load: loadOf(sealed?.entries ?? {}, system),

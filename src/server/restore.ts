@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { backupName, keepBackup, unpacked } from '@/db/backups';
 import { openDb, type Sql, sqlOn } from '@/db/client';
-import { checkSeals, type SealCheck } from './sign';
+import { checkSeals, type SealCheck } from './seals';
 
 /** Opens a backup apart from the shop: to prove it, or to bring it back. */
 

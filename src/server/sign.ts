@@ -1,11 +1,11 @@
 import { jobNumber } from '@/catalogue/jobs';
-import { createHash } from 'node:crypto';
 import type { z } from 'zod';
-import { db, openDb, type Sql } from '@/db/client';
+import { db, type Sql } from '@/db/client';
 import { maybeOneJobLocked, type Job } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, maybeOneTechnician } from '@/db/queries/people';
-import { manySetups, manySignedOfJob, manyStoredRecords, maybeOneLastSeal, oneNewSetup, oneNewSigned } from '@/db/queries/rebuilds';
+import { manySetups, manySignedOfJob, oneNewSetup } from '@/db/queries/rebuilds';
+import { oneNextRecordId } from '@/db/queries/seals';
 import type { RebuildDocument } from '@/schema/documents';
 import type { Entries, Entry } from '@/catalogue/entry';
 import { knownField } from '@/catalogue/fields';
@@ -18,6 +18,7 @@ import { machineName } from './find';
 import { proceduresOf } from './procedures';
 import { settleStock } from './needs';
 import { reckonService } from './service';
+import { oneSealed } from './seals';
 import { settleShims } from './shims';
 import { reckonLikeness } from './likeness';
 
@@ -27,28 +28,10 @@ import { readField } from './record';
 import { lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, standingOf, valuesUnder, carried } from './setups';
 import { inTransaction } from './transaction';
 
-/** JSON with its keys in order, so that the same content has the same digest wherever it was stored. */
-export function canonicalJson(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
-  if (value !== null && typeof value === 'object') {
-    const entries = Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1));
-    return `{${entries.map(([k, v]) => `${JSON.stringify(k)}:${canonicalJson(v)}`).join(',')}}`;
-  }
-  return JSON.stringify(value);
-}
-
-/** A record's seal follows from the one before it: sha256 of both together. */
-export const sealAfter = (before: string | null, digest: string): string =>
-  createHash('sha256')
-    .update((before ?? '') + digest)
-    .digest('hex');
-
-export const digestOf = (document: unknown): string => createHash('sha256').update(canonicalJson(document)).digest('hex');
-
 interface Signing {
   job: Job;
   technician: string;
-  document: RebuildDocument;
+  document: Omit<RebuildDocument, 'attached'>;
   figures: Entries;
 }
 
@@ -60,8 +43,8 @@ async function prepare(sql: Sql, job: Job, technicianId: number, entries: Entrie
   const customer = await maybeOneCustomer(sql, job.customerId);
   if (!machine || !customer) throw new Refusal(missing('machine'));
   const figures = await currentEntries(sql, { machineId: job.machineId });
-  const document: RebuildDocument = {
-    version: 'rebuild/2',
+  const document: Signing['document'] = {
+    version: 'rebuild/3',
     procedures: await proceduresOf(sql, job.id),
     job: { id: job.id, promisedOn: job.promisedOn, takenInAt: job.takenInAt },
     customer: { id: customer.id, name: customer.name },
@@ -72,42 +55,6 @@ async function prepare(sql: Sql, job: Job, technicianId: number, entries: Entrie
   };
   return { job, technician: technician.name, document, figures };
 }
-
-/** Adds a signed record at the end of the chain. */
-async function oneSealed(sql: Sql, r: Omit<Parameters<typeof oneNewSigned>[1], 'digest' | 'seal'>): Promise<{ id: number }> {
-  const digest = digestOf(r.document);
-  const last = await maybeOneLastSeal(sql);
-  return oneNewSigned(sql, { ...r, digest, seal: sealAfter(last?.seal ?? null, digest) });
-}
-
-export interface SealCheck {
-  records: number;
-  /** The records whose content, or whose place in the chain, is not what was signed. */
-  broken: { id: number; jobId: number; what: 'content' | 'place' }[];
-  /** Seal of the newest record: written down elsewhere, it proves the whole. */
-  lastSeal: string | null;
-}
-
-/** Reckons every digest and every seal anew. */
-export async function checkSeals(sql: Sql): Promise<SealCheck> {
-  const all = await manyStoredRecords(sql);
-  let before: string | null = null;
-  const broken: SealCheck['broken'] = [];
-  for (const { id, jobId, document, digest, seal } of all) {
-    if (digestOf(document) !== digest) broken.push({ id, jobId, what: 'content' });
-    else if (sealAfter(before, digest) !== seal) broken.push({ id, jobId, what: 'place' });
-    before = seal;
-  }
-  return { records: all.length, broken, lastSeal: before };
-}
-
-/** The same for a base that no program has open. */
-export async function sealsIn(directory: string): Promise<SealCheck> {
-  const base = await openDb(directory);
-  return checkSeals(base).finally(() => base.close());
-}
-
-export const sealsNow = async (): Promise<SealCheck> => checkSeals(await db());
 
 /** Acknowledged only when it would outlive a power cut. */
 async function thenDurable<T>(answer: Answer<T>): Promise<Answer<T>> {
@@ -139,7 +86,7 @@ export async function signRebuild(
       throw new Refusal(refused('differs-unsaid', ['built.differs'], { what: differ.map((d) => d.what.toLowerCase()).join(', ') }));
     const signedAt = at ?? new Date().toISOString();
     const { document, figures } = await prepare(sql, job, technicianId, entries, signedAt);
-    const rebuild = await oneSealed(sql, { jobId, corrects: null, reason: '', document, technicianId, signedAt });
+    const { id: rebuildId } = await oneNextRecordId(sql);
     const found = valuesUnder(entries, 'found');
     const common = { machineId: job.machineId, jobId, recordedAt: signedAt };
     const lineage = await manySetups(sql, job.machineId);
@@ -150,9 +97,8 @@ export async function signRebuild(
     const cameIn: SetupValues = { ...carried(previous?.document.values ?? {}), ...(ridden ? {} : found) };
     if (Object.keys(found).length > 0 && !ridden) {
       const asFound = setupDocument(cameIn, sagsOf(entries, figures, 'measure'));
-      parentId = (
-        await oneNewSetup(sql, { ...common, rebuildId: null, parentId, kind: 'as-found', reason: 'as it came in', document: asFound })
-      ).id;
+      parentId = (await oneNewSetup(sql, { ...common, rebuildId, parentId, kind: 'as-found', reason: 'as it came in', document: asFound }))
+        .id;
     }
     // Gone back to an older set-up: the lineage branches from there.
     const backTo = lineage.find((s) => s.id === numberOf(entries, 'rebuild.backTo'));
@@ -164,17 +110,18 @@ export async function signRebuild(
     ];
     const setup = await oneNewSetup(sql, {
       ...common,
-      rebuildId: rebuild.id,
+      rebuildId,
       parentId,
       kind: 'rebuild',
       reason: reasons.join(' · '),
       document: left,
     });
-    await reckonLikeness(sql, jobId);
     await settleShims(sql, jobId, entries, figures);
     await settleStock(sql, jobId, entries, job.machineId);
+    await oneSealed(sql, { id: rebuildId, jobId, corrects: null, reason: '', document, technicianId, signedAt });
+    await reckonLikeness(sql, jobId);
     await reckonService(sql, job.machineId);
-    return { rebuildId: rebuild.id, setupId: setup.id };
+    return { rebuildId, setupId: setup.id };
   });
   return thenDurable(answer);
 }
@@ -199,7 +146,7 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
     const signedAt = at ?? new Date().toISOString();
     const { document } = await prepare(sql, job, request.technicianId, corrected, signedAt);
     const { technicianId, reason } = request;
-    const rebuild = await oneSealed(sql, { jobId, corrects: original.id, reason, document, technicianId, signedAt });
+    const { id: rebuildId } = await oneNextRecordId(sql);
     const before = lastOfJob(await manySetups(sql, job.machineId), jobId);
     if (before) {
       const values = { ...before.document.values };
@@ -212,7 +159,7 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
       await oneNewSetup(sql, {
         machineId: job.machineId,
         jobId,
-        rebuildId: rebuild.id,
+        rebuildId,
         parentId: before.id,
         kind: 'correction',
         reason,
@@ -220,7 +167,8 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
         recordedAt: signedAt,
       });
     }
-    return { rebuildId: rebuild.id };
+    await oneSealed(sql, { id: rebuildId, jobId, corrects: original.id, reason, document, technicianId, signedAt });
+    return { rebuildId };
   });
   return thenDurable(answer);
 }

@@ -134,13 +134,13 @@ export async function bench(jobId: number, sheet = '') {
       end,
       versions,
     })),
-    signed: signed.map(({ id, corrects, reason, technician, signedAt, digest, document }) => ({
+    signed: signed.map(({ id, corrects, reason, technician, signedAt, seal, document }) => ({
       id,
       corrects,
       reason,
       technician,
       signedAt,
-      digest,
+      seal,
       entries: document.entries,
     })),
     setupId: lastOfJob(setups, jobId)?.id ?? null,

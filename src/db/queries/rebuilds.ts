@@ -10,6 +10,7 @@ export interface SignedRecord {
   document: RebuildDocument;
   digest: string;
   seal: string;
+  technicianId: number;
   technician: string;
   signedAt: string;
 }
@@ -30,7 +31,7 @@ export interface Setup {
   takenBack: boolean;
 }
 
-const SIGNED = `SELECT r.id, r.job_id AS "jobId", r.corrects, r.reason, r.document, r.digest, r.seal, t.name AS technician, r.signed_at AS "signedAt"
+const SIGNED = `SELECT r.id, r.job_id AS "jobId", r.corrects, r.reason, r.document, r.digest, r.seal, r.technician_id AS "technicianId", t.name AS technician, r.signed_at AS "signedAt"
   FROM rebuild r JOIN technician t ON t.id = r.technician_id`;
 const SETUP = `SELECT id, machine_id AS "machineId", job_id AS "jobId", rebuild_id AS "rebuildId", parent_id AS "parentId", kind, reason, document,
   recorded_at AS "recordedAt", EXISTS (SELECT 1 FROM trial t JOIN trial_decision d ON d.trial_id = t.id
@@ -62,6 +63,7 @@ export const manySignedOfMachine = async (sql: Sql, machineId: number) =>
 export const oneNewSigned = (
   sql: Sql,
   r: {
+    id: number;
     jobId: number;
     corrects: number | null;
     reason: string;
@@ -73,8 +75,8 @@ export const oneNewSigned = (
   },
 ) =>
   sql.one<{ id: number }>(
-    'INSERT INTO rebuild (job_id, corrects, reason, document, digest, seal, technician_id, signed_at) VALUES ($1, $2, $3, $4::jsonb, $5, $6, $7, $8) RETURNING id',
-    [r.jobId, r.corrects, r.reason, JSON.stringify(r.document), r.digest, r.seal, r.technicianId, r.signedAt],
+    'INSERT INTO rebuild (id, job_id, corrects, reason, document, digest, seal, technician_id, signed_at) OVERRIDING SYSTEM VALUE VALUES ($9, $1, $2, $3, $4::jsonb, $5, $6, $7, $8) RETURNING id',
+    [r.jobId, r.corrects, r.reason, JSON.stringify(r.document), r.digest, r.seal, r.technicianId, r.signedAt, r.id],
   );
 
 /** Every signed record in the order it was signed, each as it is stored. */
@@ -82,6 +84,13 @@ export const manyStoredRecords = (sql: Sql) => sql.many<StoredRecord>(`${SIGNED}
 
 /** The seal of the newest signed record; null before the first. */
 export const maybeOneLastSeal = (sql: Sql) => sql.maybeOne<{ seal: string }>('SELECT seal FROM rebuild ORDER BY id DESC LIMIT 1');
+
+/** The record whose seal begins so. */
+export const maybeOneRecordSealed = (sql: Sql, signs: string) =>
+  sql.maybeOne<{ id: number; jobId: number }>(`SELECT id, job_id AS "jobId" FROM rebuild WHERE left(seal, $2) = $1 ORDER BY id LIMIT 1`, [
+    signs,
+    signs.length,
+  ]);
 
 export const manySetups = async (sql: Sql, machineId: number) =>
   setups(await sql.many<StoredSetup>(`${SETUP} WHERE machine_id IN (SELECT machine_family($1)) ORDER BY id DESC`, [machineId]));

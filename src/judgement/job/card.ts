@@ -14,6 +14,8 @@ export interface CardFacts {
   customer: string;
   /** Who signed the rebuild it belongs to; '' where none was signed. */
   technician: string;
+  /** Of the newest signed record of its job, as shown; '' where none was signed. */
+  seal: string;
   /** The shop, as its book says; fields of it may be ''. */
   shop: { name: string; address: string; phone: string; email: string };
   /** Where the customer is reached, as the book stands today; '' where it is not known. */

@@ -18,7 +18,9 @@ import { listStock } from '../stock';
 import { systemOfShop } from '../book';
 import { type CardFacts, partsOf, setFor, shopLine } from '@/judgement/job/card';
 import { cardFacts } from '../card';
+import { sealShown } from '@/schema/sealWords';
 import { cardLink } from '../network';
+import { lastSeal } from '../seals';
 import { bench } from '../views';
 import { A4, Cautions, END_COLOUR, HeadingLine, LabelSheet, Line, OneLabel, pdfOf, plain, qrOf, Soft, Tick, Two } from './paper';
 import type { QuoteLine, QuoteSum } from '@/schema/quote';
@@ -42,7 +44,12 @@ export async function cardPdf(setupId: number): Promise<Buffer | null> {
     <A4
       title={`Set-up card: ${machine}`}
       under={[shopLine(shop), [customer, registration].filter(Boolean).join(' · '), setFor(card)]}
-      right={[day(card.recordedAt), `Job ${jobNumber(card.jobId)}`, technician ? `signed by ${technician}` : '']}
+      right={[
+        day(card.recordedAt),
+        `Job ${jobNumber(card.jobId)}`,
+        technician ? `signed by ${technician}` : '',
+        card.seal ? `seal ${card.seal}` : '',
+      ]}
       {...(link ? { qr: await qrOf(link) } : {})}
     >
       <Two>
@@ -88,6 +95,7 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
   if (!view) return null;
   const { job, machine, customer, entries, figures, springs, needs, procedures } = view;
   const system = await systemOfShop();
+  const [own, last] = [view.signed.at(-1)?.seal, await lastSeal()];
   const complaints = itemNumbers(entries, 'complaint').map((n) => {
     const at = `complaint.${n}` as const;
     const said = (['phrase', 'place', 'end'] as const).map(
@@ -155,6 +163,16 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
             ))}
           </View>
         ))}
+      {last && (
+        <Soft>
+          {[
+            own ? `Seal of this record ${sealShown(own)}.` : '',
+            `Last seal of the book, ${day(new Date().toISOString())}: ${sealShown(last)}.`,
+          ]
+            .join(' ')
+            .trim()}
+        </Soft>
+      )}
       <Cautions>{[CAUTIONS.springs, CAUTIONS.caps, CAUTIONS.gas, CAUTIONS.brakes, CAUTIONS.torque, CAUTIONS.licence]}</Cautions>
     </A4>,
   );

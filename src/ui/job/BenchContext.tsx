@@ -27,7 +27,7 @@ export interface SignedLine {
   reason: string;
   technician: string;
   signedAt: string;
-  digest: string;
+  seal: string;
   entries: Record<string, { text: string; unit: string | null; value: number | null }>;
 }
 

@@ -15,3 +15,6 @@ export const WhoProvider = ({ who, children }: { who: Who | null; children: Reac
   <Context.Provider value={who}>{children}</Context.Provider>
 );
 export const useWho = (): Who | null => useContext(Context);
+
+/** Out of the door: the whole page is fetched anew, so that nothing of the book stays on the screen or in what was fetched. */
+export const leave = (): void => window.location.replace(new URL('/sign-in', window.location.origin));

@@ -16,6 +16,11 @@ const Door = styled.main`
     padding-bottom: 0.4rem;
     margin-bottom: 1rem;
   }
+  [role='radiogroup'] {
+    flex-direction: column;
+    align-items: flex-start;
+    gap: 0;
+  }
   form {
     display: grid;
     gap: 1rem;

@@ -230,6 +230,7 @@ function CardHead({ card, square }: { card: CardFacts; square: string | null }) 
             {dayWords(card.recordedAt)}, job {jobNumber(card.jobId)}
           </div>
           {technician && <div>signed by {technician}</div>}
+          {card.seal && <div>seal {card.seal}</div>}
         </div>
         {square && <Square role="img" aria-label="Square that opens this card again" style={{ backgroundImage: `url("${square}")` }} />}
       </div>

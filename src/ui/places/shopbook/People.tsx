@@ -9,7 +9,7 @@ import { PlainField } from '../../kit/PlainField';
 import { Choices } from '../../kit/Choices';
 import { Button, Empty, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords, timeWords } from '../../kit/time';
-import { useWho } from '../../kit/who';
+import { leave, useWho } from '../../kit/who';
 
 type Person = PeopleState['technicians'][number];
 
@@ -133,7 +133,7 @@ function SignedIn({ sessions }: Pick<PeopleState, 'sessions'>) {
     if (await form.send(`/api/people/sessions/${id}/end`, {})) router.refresh();
   };
   const everywhere = async () => {
-    if (await form.send('/api/sign-in/everywhere', {})) window.location.assign('/sign-in');
+    if (await form.send('/api/sign-in/everywhere', {})) leave();
   };
   return (
     <Titled title="Signed in" aside="each for twelve hours at most">

@@ -1,4 +1,5 @@
 'use client';
+import { sealShown } from '@/schema/sealWords';
 import { fieldName } from '@/judgement/job/changes';
 import type { Form } from '../../kit/useForm';
 import type { Said } from '@/core/units/say';
@@ -44,7 +45,7 @@ function SignedRow({ record }: { record: SignedLine }) {
       <td>
         <b>{record.corrects === null ? 'Rebuild' : `Correction of rebuild ${record.corrects}`}</b>{' '}
         <Small>
-          record {record.id}, fingerprint {record.digest.slice(0, 12)}
+          record {record.id}, seal {sealShown(record.seal)}
         </Small>
         {record.corrects !== null && (
           <ul>

@@ -45,10 +45,10 @@ export function ForceChartView({ end, selection, current }: LookedAt) {
   const springs = useOffers();
   const from = useMemo(() => ({ end, live, figures, selection, springs, current }), [end, live, figures, selection, springs, current]);
   const rested = useRested(from);
-  const oil = useMemo(
-    () => (rested.end === 'front' ? oilAgainstStep(rested.live, rested.figures, rested.selection, rested.springs, rested.current) : null),
-    [rested],
-  );
+  const oil = useMemo(() => {
+    const { end: at, live: typed, figures: machine, selection: held, springs: offered, current: looked } = rested;
+    return at === 'front' ? oilAgainstStep(typed, machine, held, offered, looked) : null;
+  }, [rested]);
   return <ForceChartOf end={rested.end} selection={rested.selection} current={rested.current} springs={rested.springs} oil={oil} />;
 }
 

@@ -1,8 +1,10 @@
 import { shopCalendar } from '@/server/calendar';
 import { shopAddress } from '@/server/network';
 
+export const dynamic = 'force-dynamic';
+
 /** Read by calendar programs as a feed, or kept as a file. */
-export const GET = async (request: Request) =>
+export const GET = async () =>
   new Response(await shopCalendar(shopAddress()), {
     headers: { 'content-type': 'text/calendar; charset=utf-8', 'content-disposition': 'inline; filename="mavrin.ics"' },
   });

@@ -2,4 +2,6 @@ import { drawerLabelsPdf } from '@/server/print/sheets';
 import { shopAddress } from '@/server/network';
 import { pdfAnswer } from '../../pdf';
 
-export const GET = async (request: Request) => pdfAnswer(await drawerLabelsPdf(shopAddress()), 'drawer-labels');
+export const dynamic = 'force-dynamic';
+
+export const GET = async () => pdfAnswer(await drawerLabelsPdf(shopAddress()), 'drawer-labels');

@@ -1,0 +1,105 @@
+import { createHash } from 'node:crypto';
+import { db, openDb, type Sql } from '@/db/client';
+import { manyStoredRecords, maybeOneLastSeal, maybeOneRecordSealed, oneNewSigned, type StoredRecord } from '@/db/queries/rebuilds';
+import { type Attached, KINDS, manyAttachedNow, manyTornBytes, oneAttached } from '@/db/queries/seals';
+import type { RebuildDocument } from '@/schema/documents';
+import { type BrokenPart, sealTyped } from '@/schema/sealWords';
+
+/** The chain of seals: what was signed, and how it is seen that it still stands as signed. */
+
+/** JSON with its keys in order, so that the same content has the same digest wherever it was stored. */
+export function canonicalJson(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
+  if (value !== null && typeof value === 'object') {
+    const entries = Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1));
+    return `{${entries.map(([k, v]) => `${JSON.stringify(k)}:${canonicalJson(v)}`).join(',')}}`;
+  }
+  return JSON.stringify(value);
+}
+
+/** A record's seal follows from the one before it: sha256 of both together. */
+export const sealAfter = (before: string | null, digest: string): string =>
+  createHash('sha256')
+    .update((before ?? '') + digest)
+    .digest('hex');
+
+export const digestOf = (document: unknown): string => createHash('sha256').update(canonicalJson(document)).digest('hex');
+
+interface ToSeal {
+  id: number;
+  jobId: number;
+  corrects: number | null;
+  reason: string;
+  /** What is signed, but for what the signature leaves beside it. */
+  document: Omit<RebuildDocument, 'attached'>;
+  technicianId: number;
+  signedAt: string;
+}
+
+/** Adds a signed record at the end of the chain, sealed with everything it left: it comes last in its transaction, after set-ups and moves. */
+export async function oneSealed(sql: Sql, { document: signed, ...record }: ToSeal): Promise<{ id: number }> {
+  const { id, jobId, technicianId, corrects, reason } = record;
+  const document: RebuildDocument = { ...signed, attached: { technicianId, corrects, reason, ...(await oneAttached(sql, jobId, id)) } };
+  const digest = digestOf(document);
+  const last = await maybeOneLastSeal(sql);
+  return oneNewSigned(sql, { ...record, document, digest, seal: sealAfter(last?.seal ?? null, digest) });
+}
+
+export interface SealCheck {
+  records: number;
+  broken: { id: number; jobId: number; what: BrokenPart }[];
+  /** Seal of the newest record: written down elsewhere, it proves the whole. */
+  lastSeal: string | null;
+}
+
+type WithAttached = Partial<Pick<RebuildDocument, 'attached' | 'signedAt'>>;
+
+/** Whether the columns beside the document still say what was signed; of older records the moment alone was in it. */
+function isSignatureKept({ document, technicianId, corrects, reason, signedAt }: StoredRecord): boolean {
+  const { attached, signedAt: at } = document as WithAttached;
+  if (at !== undefined && Date.parse(at) !== Date.parse(signedAt)) return false;
+  return !attached || (attached.technicianId === technicianId && attached.corrects === corrects && attached.reason === reason);
+}
+
+const isSame = (a: Attached, b: Attached): boolean => a.upTo === b.upTo && a.count === b.count && a.digest === b.digest;
+
+/** Makes every digest and every seal anew, of what each record left too. */
+export async function checkSeals(sql: Sql): Promise<SealCheck> {
+  const all = await manyStoredRecords(sql);
+  const left = new Map((await manyAttachedNow(sql)).map((row) => [row.id, row]));
+  let before: string | null = null;
+  const broken: SealCheck['broken'] = [];
+  for (const record of all) {
+    const { id, jobId, document, digest, seal } = record;
+    const say = (what: BrokenPart) => void broken.push({ id, jobId, what });
+    if (digestOf(document) !== digest) say('content');
+    else if (sealAfter(before, digest) !== seal) say('place');
+    else {
+      if (!isSignatureKept(record)) say('signature');
+      const { attached } = document as WithAttached;
+      const now = left.get(id);
+      if (attached && now) for (const kind of KINDS) if (!isSame(attached[kind], now[kind])) say(kind);
+    }
+    before = seal;
+  }
+  const torn = new Set((await manyTornBytes(sql)).map((t) => t.jobId));
+  for (const { id, jobId, corrects } of all) if (corrects === null && torn.has(jobId)) broken.push({ id, jobId, what: 'picture' });
+  return { records: all.length, broken, lastSeal: before };
+}
+
+/** The same for a base that no program has open. */
+export async function sealsIn(directory: string): Promise<SealCheck> {
+  const base = await openDb(directory);
+  return checkSeals(base).finally(() => base.close());
+}
+
+/** The newest seal of the book; null before the first. */
+export const lastSeal = async (): Promise<string | null> => (await maybeOneLastSeal(await db()))?.seal ?? null;
+
+/** The record a seal from paper belongs to, or null: then the chain was cut behind it, or written anew. @param typed eight signs of it or more */
+export async function recordSealed(typed: string): Promise<{ id: number; jobId: number } | null> {
+  const signs = sealTyped(typed);
+  return signs === null ? null : maybeOneRecordSealed(await db(), signs);
+}
+
+export const sealsNow = async (): Promise<SealCheck> => checkSeals(await db());
