@@ -3,8 +3,8 @@ import { open, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
-import { PGlite } from '@electric-sql/pglite';
-import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
+import type { PGlite } from '@electric-sql/pglite';
+import { openEngine } from './engine';
 
 /** Backups: one file each, the whole base as the engine writes it, packed. A name begins with its time, so that they sort. */
 
@@ -77,5 +77,5 @@ export function rotate(directory: string): void {
 export async function unpacked(path: string, directory?: string): Promise<PGlite> {
   // Unpacked here: its check sum is looked at before the engine sees a byte.
   const loadDataDir = new Blob([new Uint8Array(await unzip(await readFile(path)))], { type: 'application/x-tar' });
-  return PGlite.create({ ...(directory ? { dataDir: join(directory, 'pg') } : {}), loadDataDir, extensions: { pg_trgm } });
+  return openEngine({ ...(directory ? { dataDir: join(directory, 'pg') } : {}), loadDataDir });
 }

@@ -2,11 +2,11 @@ import 'server-only';
 import { mkdirSync } from 'node:fs';
 import { readdir, readFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
-import { PGlite } from '@electric-sql/pglite';
-import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
+import type { PGlite } from '@electric-sql/pglite';
 import { durableStore } from './durable';
+import { openEngine } from './engine';
 import { backupName, keepBackup, unpacked } from './backups';
-import { openedOrNamed, refuseToBeginOver } from './damage';
+import { openedOrNamed, refuseFaulty, refuseToBeginOver } from './damage';
 import { holdDirectory, takeLock } from './lock';
 
 /** One way to ask: parameterised SQL, rows as plain objects. The name of the method says how many rows are expected. */
@@ -122,22 +122,6 @@ export async function migrate(
   }
 }
 
-/** Sums and counts come as text from some engines and as numbers from others: here always a number, and never one that lost digits. */
-function exactly(text: string): number {
-  const value = Number(text);
-  if (!Number.isFinite(value) || (Number.isInteger(value) && !Number.isSafeInteger(value)))
-    throw new Error(`the base holds a number no record can have: ${text}`);
-  return value;
-}
-
-/** Dates stay text and times become ISO text: a driver's Date would shift a day by the machine's zone. */
-const PARSERS = {
-  20: (text: string) => exactly(text),
-  1700: (text: string) => exactly(text),
-  1082: (text: string) => text,
-  1184: (text: string) => new Date(text).toISOString(),
-};
-
 /** How long after a change the files are made durable when nobody waits for it. */
 const DURABLE_AFTER_MS = 1000;
 
@@ -160,14 +144,9 @@ export async function openDb(directory: string): Promise<Db> {
   let engine: PGlite;
   try {
     const begun = refuseToBeginOver(directory);
-    engine = await openedOrNamed(directory, () =>
-      PGlite.create({
-        dataDir: join(directory, 'pg'),
-        extensions: { pg_trgm },
-        parsers: PARSERS,
-      }),
-    );
+    engine = await openedOrNamed(directory, () => openEngine({ dataDir: join(directory, 'pg') }));
     await engine.exec('CREATE EXTENSION IF NOT EXISTS pg_trgm');
+    await refuseFaulty(directory, engine);
     await migrate(engine, MIGRATIONS, async (file) => {
       const bytes = await dumpOf(engine);
       await keepBackup(directory, backupName(`before-${file.slice(0, 4)}`), bytes, async (path) => (await unpacked(path)).close());

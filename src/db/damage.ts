@@ -1,6 +1,8 @@
 import { existsSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { PGlite } from '@electric-sql/pglite';
 import { backupFiles, backupsOf } from './backups';
+import { faultsOf } from './check';
 
 /** A base that is not whole: what is wrong, what is safe, what to do. */
 export class BaseDamaged extends Error {
@@ -42,4 +44,14 @@ export async function openedOrNamed<T>(directory: string, open: () => Promise<T>
     const words = failure instanceof Error ? failure.message : String(failure);
     throw new BaseDamaged(directory, `the engine cannot open it (${words.split('\n')[0]!.slice(0, 160)}).`, failure);
   }
+}
+
+/** Before anything is asked of a base: tables that lost part of their file, or that their index does not know, are no book to write in. */
+export async function refuseFaulty(directory: string, engine: PGlite): Promise<void> {
+  const faults = await faultsOf(engine, 'quick');
+  if (faults.length === 0) return;
+  await engine.close().catch(() => undefined);
+  const [first] = faults;
+  const more = faults.length > 1 ? ` ${faults.length - 1} more were found;` : '';
+  throw new BaseDamaged(directory, `${first!.of}: ${first!.wrong}.${more} npm run check says all of it.`);
 }

@@ -1,6 +1,8 @@
+import type { PGlite } from '@electric-sql/pglite';
 import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { backupName, keepBackup, unpacked } from '@/db/backups';
-import { openDb, type Sql, sqlOn } from '@/db/client';
+import { faultsOf } from '@/db/check';
+import { openDb, sqlOn } from '@/db/client';
 import { checkSeals, type SealCheck } from './seals';
 
 /** Opens a backup apart from the shop: to prove it, or to bring it back. */
@@ -9,7 +11,10 @@ export interface Proof extends SealCheck {
   jobs: number;
 }
 
-async function proofOf(sql: Sql): Promise<Proof> {
+async function proofOf(engine: PGlite): Promise<Proof> {
+  const faults = await faultsOf(engine, 'whole');
+  if (faults[0]) throw new Error(`${faults[0].of}: ${faults[0].wrong}`);
+  const sql = sqlOn(engine);
   const { jobs } = await sql.one<{ jobs: number }>('SELECT count(*)::int AS jobs FROM job');
   const seals = await checkSeals(sql);
   if (seals.broken.length > 0) throw new Error(`${seals.broken.length} of ${seals.records} signed records are not as they were signed`);
@@ -19,7 +24,7 @@ async function proofOf(sql: Sql): Promise<Proof> {
 /** Throws, in words, where a file is no whole base or its seals do not hold. */
 export async function prove(path: string): Promise<Proof> {
   const engine = await unpacked(path);
-  return proofOf(sqlOn(engine)).finally(() => engine.close());
+  return proofOf(engine).finally(() => engine.close());
 }
 
 /** A backup of a book that no shop has open. @returns its path */
@@ -40,7 +45,7 @@ export async function restore(path: string, directory: string): Promise<Proof> {
   mkdirSync(directory, { recursive: true });
   try {
     const engine = await unpacked(path, directory);
-    return await proofOf(sqlOn(engine)).finally(() => engine.close());
+    return await proofOf(engine).finally(() => engine.close());
   } catch (failure) {
     rmSync(directory, { recursive: true, force: true });
     if (was) mkdirSync(directory);
