@@ -3,7 +3,7 @@ import { mkdirSync } from 'node:fs';
 import { readdir, readFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
-import { durableStore } from './durable';
+import { durableStore, syncToDisk } from './durable';
 import { openEngine } from './engine';
 import { backupName, keepBackup, unpacked } from './backups';
 import { openedOrNamed, refuseFaulty, refuseToBeginOver } from './damage';
@@ -22,6 +22,8 @@ export interface Db extends Sql {
   transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>;
   /** Returns when everything acknowledged so far would outlive a power cut. */
   makeDurable(): Promise<number>;
+  /** Everything acknowledged up to this moment of this computer's clock is on the disk, ms. */
+  durableUpToMs(): number;
   /** The whole base, packed, as it stands now. */
   dump(): Promise<Uint8Array>;
   close(): Promise<void>;
@@ -123,13 +125,13 @@ export async function migrate(
 }
 
 /** How long after a change the files are made durable when nobody waits for it. */
-const DURABLE_AFTER_MS = 1000;
+const DURABLE_AFTER_MS = 800;
 
 /** Share of letter triples two words must have in common to count as spelt alike: two letters changed places in a word of five. From memory. */
 const ALIKE_FROM = 0.2;
 
-/** Opens the base of a directory, making it where there is none. Throws DataDirectoryTaken or BaseIsNewer. */
-export async function openDb(directory: string): Promise<Db> {
+/** Opens the base of a directory, making it where there is none. Throws DataDirectoryTaken or BaseIsNewer. @param keep how a file is brought to the disk; tried without a disk in tests */
+export async function openDb(directory: string, keep = syncToDisk): Promise<Db> {
   mkdirSync(directory, { recursive: true });
   const letGo = await holdDirectory(directory);
   let giveBack: () => void;
@@ -140,7 +142,7 @@ export async function openDb(directory: string): Promise<Db> {
     letGo();
     throw failure;
   }
-  const store = durableStore(join(directory, 'pg'));
+  const store = durableStore(join(directory, 'pg'), keep);
   let engine: PGlite;
   try {
     const begun = refuseToBeginOver(directory);
@@ -158,8 +160,17 @@ export async function openDb(directory: string): Promise<Db> {
     throw failure;
   }
   let chain: Promise<unknown> = Promise.resolve();
+  let durableUpToMs = 0;
+  // Alone with the files: a page must not reach the disk before the log that explains it.
+  const storeAlone = () =>
+    engine.runExclusive(async () => {
+      const begunMs = Date.now();
+      const count = await store();
+      durableUpToMs = begunMs;
+      return count;
+    });
   const makeDurable = () => {
-    const next = chain.then(store, store);
+    const next = chain.then(storeAlone, storeAlone);
     chain = next.catch(() => undefined);
     return next;
   };
@@ -180,11 +191,12 @@ export async function openDb(directory: string): Promise<Db> {
       return result;
     },
     makeDurable,
+    durableUpToMs: () => durableUpToMs,
     dump: () => dumpOf(engine),
     close: async () => {
       if (timer) clearTimeout(timer);
       await engine.close();
-      await makeDurable();
+      await chain.then(store, store);
       giveBack();
     },
   };

@@ -3,9 +3,10 @@ import { join } from 'node:path';
 
 /**
  * The engine writes its files but never asks the disk to keep them: a killed process loses nothing, a power cut may.
- * This makes them durable in the order recovery relies on: the write-ahead log, then the data files, then the control file.
+ * This makes them durable in the order recovery relies on: the write-ahead log, then the data files, then the control file; last the folder of the log, out of which
+ * parts go that the control file no longer needs. Nothing may be written meanwhile: pages must not reach the disk before the log that explains them.
  */
-const orderOf = (path: string) => (path.includes('/pg_wal') ? 0 : path.includes('/pg_control') ? 2 : 1);
+const orderOf = (path: string) => (path.endsWith('/pg_wal') ? 3 : path.includes('/pg_wal') ? 0 : path.includes('/pg_control') ? 2 : 1);
 
 async function filesBelow(directory: string): Promise<string[]> {
   const found: string[] = [directory];
@@ -17,7 +18,8 @@ async function filesBelow(directory: string): Promise<string[]> {
   return found;
 }
 
-async function sync(path: string): Promise<void> {
+/** Asks the disk to keep one file or folder. */
+export async function syncToDisk(path: string): Promise<void> {
   const handle = await open(path, 'r');
   try {
     await handle.sync();
@@ -28,8 +30,8 @@ async function sync(path: string): Promise<void> {
 
 const isGone = (failure: unknown) => (failure as NodeJS.ErrnoException).code === 'ENOENT';
 
-/** Makes every file and folder changed since the last call durable. Returns how many it had to. */
-export function durableStore(directory: string): () => Promise<number> {
+/** Makes every file and folder changed since the last call durable. Returns how many it had to. @param keep how one is brought to the disk */
+export function durableStore(directory: string, keep: (path: string) => Promise<void> = syncToDisk): () => Promise<number> {
   let doneUpToMs = 0;
   return async () => {
     const begunMs = Date.now();
@@ -45,7 +47,7 @@ export function durableStore(directory: string): () => Promise<number> {
     changed.sort((a, b) => orderOf(a) - orderOf(b));
     for (const path of changed) {
       try {
-        await sync(path);
+        await keep(path);
       } catch (failure) {
         if (!isGone(failure)) throw failure;
       }

@@ -25,6 +25,9 @@ async function reachesDisk(): Promise<boolean> {
   }
 }
 
+/** What was acknowledged up to this moment would outlive a power cut. */
+export const onDiskUpTo = async (): Promise<{ upTo: string }> => ({ upTo: new Date((await db()).durableUpToMs()).toISOString() });
+
 /** How the shop's computer does. */
 export async function health(): Promise<Health> {
   const [base, writes] = await Promise.all([held(db().then(oneAnswers)), held(reachesDisk())]);

@@ -130,7 +130,7 @@ const Walk = styled.div`
   position: relative;
 `;
 
-/** In the corner of a field: on its way, or kept; the foot of the page says the same in words. */
+/** In the corner of a field: on its way, taken, or on the disk; the foot of the page says the same in words. */
 const Kept = styled.span`
   position: absolute;
   right: 1px;
@@ -139,7 +139,7 @@ const Kept = styled.span`
   line-height: 1;
   color: var(--soft);
 `;
-const KEPT = { waiting: '…', saved: '✓' } as const;
+const KEPT = { waiting: '…', saved: '·', 'on disk': '✓' } as const;
 const Mark = ({ of }: { of: FieldState['kept'] }) => of && <Kept aria-hidden>{KEPT[of]}</Kept>;
 
 const Below = styled.div`

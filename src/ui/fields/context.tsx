@@ -35,8 +35,10 @@ export function useSaving() {
   const store = useFieldStore();
   const saving = () => store.saving;
   const savedAt = () => store.savedAt;
+  const isOnDisk = () => store.isOnDisk;
   return {
     saving: useSyncExternalStore(store.subscribe, saving, saving),
     savedAt: useSyncExternalStore(store.subscribe, savedAt, savedAt),
+    isOnDisk: useSyncExternalStore(store.subscribe, isOnDisk, isOnDisk),
   };
 }

@@ -14,3 +14,9 @@ export const sendTo =
       ? { ok: false, unreachable: true }
       : { ok: false, refused: answer.words, ...(answer.there ? { there: answer.there } : {}) };
   };
+
+/** Up to when the shop's computer has everything on its disk, ms; null where it does not answer. */
+export const onDisk = (): Promise<number | null> =>
+  fetch('/api/health/disk')
+    .then(async (answer) => (answer.ok ? Date.parse(((await answer.json()) as { upTo: string }).upTo) : null))
+    .catch(() => null);

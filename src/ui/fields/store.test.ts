@@ -112,6 +112,20 @@ test('with the server gone, entries wait on the shelf in order and are sent when
   expect([store.saving, shelf.getItem('job')]).toEqual(['saved', null]);
 });
 
+test('what was taken is told apart from what is on the disk, which is asked a moment later until it is', async () => {
+  const { send } = server(['ok']);
+  let upTo: number | null = null;
+  const store = new FieldStore({ entries: {}, send, onDisk: () => Promise.resolve(upTo) });
+  store.put('rider.mass', '92');
+  await store.flush();
+  expect([store.stateOf('rider.mass').kept, store.isOnDisk]).toEqual(['saved', false]);
+  await jest.advanceTimersByTimeAsync(1200);
+  expect(store.stateOf('rider.mass').kept).toBe('saved');
+  upTo = Date.now() + 1000;
+  await jest.advanceTimersByTimeAsync(1200);
+  expect([store.stateOf('rider.mass').kept, store.isOnDisk]).toEqual(['on disk', true]);
+});
+
 test('what waits outlives a reload', async () => {
   const lost = make(server(['lost']).send);
   lost.put('rider.mass', '92');

@@ -2,6 +2,7 @@ import { type Said, say } from '@/core/units/say';
 import { type Entries, type Entry, entryAt, isWild, readEntry, recorded, withUnit } from '@/catalogue/entry';
 import { fieldDef, knownField } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
+import { DiskMarks } from './diskMarks';
 import { keptList, keptTexts, type Leftover, readKept, Shelf } from './kept';
 import type { System } from '@/catalogue/system';
 
@@ -20,8 +21,8 @@ export interface FieldState {
   asks: boolean;
   /** What somebody else wrote here meanwhile; the one typed is not recorded until it is chosen. */
   theirs: Entry | null;
-  /** How far what was written here on this page has come: on its way, or kept by the shop's computer. */
-  kept: 'waiting' | 'saved' | null;
+  /** How far what was written here on this page has come: on its way, taken by the shop's computer, or on its disk, where a power cut leaves it. */
+  kept: 'waiting' | 'saved' | 'on disk' | null;
 }
 
 interface Draft {
@@ -58,6 +59,8 @@ interface Options {
   storageKey?: string;
   /** Records one field; none for forms that are sent whole. */
   send?: Send;
+  /** Up to when what was acknowledged is on the disk, ms; null where that is not known now. */
+  onDisk?: () => Promise<number | null>;
   /** The units shown when the page was made. */
   system?: System;
   /** Where a figure comes from that was not measured on this machine, while it stands as it was taken. */
@@ -86,7 +89,7 @@ export class FieldStore {
   private states = new Map<string, FieldState>();
   private listeners = new Set<() => void>();
   private queue: Outgoing[] = [];
-  private savedHere = new Set<string>();
+  private readonly disk: DiskMarks;
   private sending: Promise<void> | null = null;
   private live: Entries | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
@@ -104,6 +107,15 @@ export class FieldStore {
     this.origins = options.origins ?? {};
     this.shelf = new Shelf(options.storageKey ?? null);
     this.system = options.system ?? 'metric';
+    this.disk = new DiskMarks(options.onDisk, (fields) => {
+      for (const field of fields) this.states.delete(field);
+      for (const listener of this.listeners) listener();
+    });
+  }
+
+  /** Whether everything written on this page would outlive a power cut. */
+  get isOnDisk(): boolean {
+    return this.disk.isAll;
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -224,7 +236,7 @@ export class FieldStore {
       question,
       asks: draft?.asks ?? false,
       theirs: draft?.theirs ?? null,
-      kept: draft ? null : this.queue.some((q) => q.field === field) ? 'waiting' : this.savedHere.has(field) ? 'saved' : null,
+      kept: draft ? null : this.queue.some((q) => q.field === field) ? 'waiting' : this.disk.of(field),
     };
   }
 
@@ -348,7 +360,7 @@ export class FieldStore {
       if (answer.ok) {
         this.savedAt = answer.entry.at;
         this.acknowledged[next.field] = answer.entry;
-        this.savedHere.add(next.field);
+        this.disk.took(next.field, answer.entry.at);
         this.states.delete(next.field);
         this.keepSent(answer.entry);
       }

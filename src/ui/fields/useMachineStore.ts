@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Entries } from '@/catalogue/entry';
 import { FieldStore, type Origin } from './store';
 import { usePreferences } from '../kit/preferences';
-import { sendTo } from './sendTo';
+import { onDisk, sendTo } from './sendTo';
 
 /** The figures of one machine as fields: recorded as they are left, kept in the browser while the shop's computer does not answer. */
 export function useMachineStore(machineId: number, figures: Entries, origins: Readonly<Record<string, Origin>> = {}): FieldStore {
@@ -14,6 +14,7 @@ export function useMachineStore(machineId: number, figures: Entries, origins: Re
         entries: figures,
         storageKey: `mavrin.machine.${machineId}`,
         send: sendTo(`/api/machines/${machineId}/entries`),
+        onDisk,
         system,
         origins,
       }),

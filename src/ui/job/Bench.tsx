@@ -22,7 +22,7 @@ import { Rail } from './Rail';
 import { post } from '../kit/send';
 import { atBench, forgetUnlessAmong } from '../kit/atBench';
 import { USE_NAMES } from '@/catalogue/uses';
-import { sendTo } from '../fields/sendTo';
+import { onDisk, sendTo } from '../fields/sendTo';
 
 /** The training set comes with a practice job alone. */
 const PracticeNote = dynamic(() => import('./PracticeNote').then((m) => m.PracticeNote));
@@ -47,6 +47,7 @@ export function Bench({ data, stage, children }: { data: BenchData; stage: Sheet
         currency: data.money.currency,
         storageKey: `mavrin.job.${data.job.id}`,
         send: sendTo(`/api/jobs/${data.job.id}/entries`),
+        onDisk,
       }),
   );
   const machineStore = useMachineStore(data.machine.id, data.figures, data.origins);
@@ -236,11 +237,11 @@ function LiveRail({ data, stage, onGo }: { data: BenchData; stage: SheetName; on
 }
 
 function Saved() {
-  const { saving, savedAt } = useSaving();
+  const { saving, savedAt, isOnDisk } = useSaving();
   const words = {
     waiting: '▲ Waiting for the shop’s computer: kept here, sent later',
     saving: 'Saving',
-    saved: savedAt ? `Saved ${timeWords(savedAt)}` : 'All entries kept as typed',
+    saved: savedAt ? `Saved ${timeWords(savedAt)}${isOnDisk ? ', on the disk' : ''}` : 'All entries kept as typed',
   };
   return (
     <span role="status" data-saving={saving}>

@@ -21,7 +21,14 @@ async function posted<T>(url: string, what: Pick<RequestInit, 'headers' | 'body'
     if (answer.ok) return { ok: true, value: said };
     const words = said.error?.said ?? said.error?.message ?? `The shop’s computer answered with an error (${answer.status}).`;
     const { code, there, path = [] } = said.error ?? {};
-    return { ok: false, words, path, unreachable: answer.status >= 500, ...(code ? { code } : {}), ...(there ? { there } : {}) };
+    return {
+      ok: false,
+      words,
+      path, // Signed out, what was typed waits until somebody signs in.
+      unreachable: answer.status >= 500 || code === 'signed-out',
+      ...(code ? { code } : {}),
+      ...(there ? { there } : {}),
+    };
   } catch {
     return {
       ok: false,

@@ -1,0 +1,7 @@
+import { onDiskUpTo } from '@/server/health';
+
+/** Up to when everything acknowledged is on the disk: the page marks its entries by it. */
+export async function GET(): Promise<Response> {
+  return Response.json(await onDiskUpTo());
+}
+export const dynamic = 'force-dynamic';
