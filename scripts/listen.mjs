@@ -1,5 +1,6 @@
 // The program itself: listens, by http or with a certificate by https, tells every request its number and where it came from, and writes the log.
-// Started by serve.mjs and the browser tests: node scripts/listen.mjs HOST PORT
+// Every request passes the gate (src/server/gate.ts) before the framework sees it.
+// Started by serve.mjs, `npm run dev` and the browser tests: node scripts/listen.mjs HOST PORT [dev]
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer as createPlain } from 'node:http';
@@ -8,7 +9,7 @@ import { join } from 'node:path';
 import next from 'next';
 import pino from 'pino';
 
-const [hostname = '127.0.0.1', port = '4170'] = process.argv.slice(2);
+const [hostname = '127.0.0.1', port = '4170', mode = 'built'] = process.argv.slice(2);
 const { MAVRIN_DATA, MAVRIN_LOG, MAVRIN_TLS_CERT, MAVRIN_TLS_KEY } = process.env;
 
 /** A file a day, a fortnight of them, beside the book; MAVRIN_LOG=stdout writes to the terminal, off nothing. */
@@ -31,6 +32,13 @@ const log = pino(
 // Unhandled failures of routes and pages are told by the framework's own hook (src/instrumentation.ts).
 globalThis.mavrinLog = log;
 
+const OPENING = {
+  status: 503,
+  headers: { 'retry-after': '2', 'content-type': 'text/plain' },
+  body: 'The shop’s computer is opening. Try again in a moment.',
+};
+const GUARDS = { 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin' };
+
 /** Where a request went, without anything typed: no query, and of a rider's secret address that it is one. */
 const pathOf = (url) =>
   (url ?? '')
@@ -38,39 +46,39 @@ const pathOf = (url) =>
     .replace(/^(\/(?:api\/)?ride\/).+/, '$1…')
     .slice(0, 200);
 
-const app = next({ dev: false, hostname, port: Number(port) });
+const isEncrypted = Boolean(MAVRIN_TLS_CERT && MAVRIN_TLS_KEY);
+const server = isEncrypted ? createEncrypted({ cert: readFileSync(MAVRIN_TLS_CERT), key: readFileSync(MAVRIN_TLS_KEY) }) : createPlain();
+const app = next({ dev: mode === 'dev', hostname, port: Number(port), httpServer: server });
 const handle = app.getRequestHandler();
-await app.prepare();
+
+/** What pages are made of: the same for everybody, and nobody's. */
+const OF_PAGES = '/_next/';
 
 function serve(request, answer) {
   const began = performance.now();
+  const { method = 'GET', url = '/' } = request;
   const id = randomUUID();
   // Set here and nowhere else: what a caller writes in these heads is thrown away.
   request.headers['x-request-id'] = id;
   request.headers['x-mavrin-address'] = request.socket.remoteAddress ?? '';
   answer.setHeader('x-request-id', id);
-  answer.once('close', () => {
-    const path = pathOf(request.url);
-    if (path.startsWith('/_next/')) return;
-    log.info({
-      id,
-      method: request.method,
-      path,
-      status: answer.writableFinished ? answer.statusCode : 'left',
-      ms: Math.round(performance.now() - began),
+  if (!url.startsWith(OF_PAGES))
+    answer.once('close', () => {
+      const status = answer.writableFinished ? answer.statusCode : 'left';
+      log.info({ id, method, path: pathOf(url), status, ms: Math.round(performance.now() - began) });
     });
-  });
-  void handle(request, answer);
+  // Until the shop is open nobody is let in.
+  const turned = globalThis.mavrinGate ? globalThis.mavrinGate(method, url, request.headers) : OPENING;
+  if (!turned) return void handle(request, answer);
+  answer.writeHead(turned.status, { ...GUARDS, ...turned.headers }).end(turned.body);
 }
 
-const isEncrypted = Boolean(MAVRIN_TLS_CERT && MAVRIN_TLS_KEY);
-const server = isEncrypted
-  ? createEncrypted({ cert: readFileSync(MAVRIN_TLS_CERT), key: readFileSync(MAVRIN_TLS_KEY) }, serve)
-  : createPlain(serve);
+await app.prepare();
+server.on('request', serve);
 server.headersTimeout = 20_000;
 server.requestTimeout = 120_000;
-server.listen(Number(port), hostname, () => log.info({ at: `${isEncrypted ? 'https' : 'http'}://${hostname}:${port}` }, 'open'));
 server.once('error', (failure) => {
   console.error(failure.message);
   process.exit(1);
 });
+server.listen(Number(port), hostname, () => log.info({ at: `${isEncrypted ? 'https' : 'http'}://${hostname}:${port}` }, 'open'));

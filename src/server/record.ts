@@ -1,6 +1,6 @@
 import type { Sql } from '@/db/client';
 import { type EntryToUndo, maybeOneBefore, maybeOneCurrent, maybeOneToUndo, oneNewEntry, type Subject } from '@/db/queries/entries';
-import { maybeOneJobLocked } from '@/db/queries/jobs';
+import { maybeOneJobLocked, maybeOneJobRowLocked } from '@/db/queries/jobs';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneSetMachine } from '@/db/queries/machines';
 import { maybeOneTechnician } from '@/db/queries/people';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
@@ -76,7 +76,7 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
   const read = readField(request.field, request.text, request.unit, 'job');
   if (!read.ok) return read;
   return inTransaction(async (sql) => {
-    const job = await maybeOneJobLocked(sql, jobId);
+    const job = await maybeOneJobRowLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
     await refuseUnknownTechnician(sql, request.technicianId);
     const known = knownField(request.field)!;

@@ -2,6 +2,7 @@ import { beginClosing, closeDb, db } from '@/db/client';
 import { keepBackingUp } from './backups';
 import { closeCompute } from './compute/pool';
 import { doorOfShop } from './book';
+import { openGate } from './gate';
 import { openEntrance } from './people';
 import { doorPort, openDoor, shutDoor } from './ridersDoor';
 import { bookInForce } from './usual';
@@ -20,6 +21,7 @@ export async function openShop(): Promise<void> {
   // A page of the book that no longer reads is named, and what the book began with stands in: the shop opens all the same.
   await bookInForce().catch((failure: unknown) => console.error(failure));
   await openEntrance();
+  openGate();
   keepBackingUp();
   // A page that does not read leaves the door shut: the shop opens all the same.
   const door = await doorOfShop().catch((failure: unknown) => console.error(failure));

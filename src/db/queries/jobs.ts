@@ -32,6 +32,10 @@ export const maybeOneJob = (sql: Sql, id: number) => sql.maybeOne<Job>(`SELECT $
 export const maybeOneJobLocked = (sql: Sql, id: number) =>
   sql.maybeOne<Job>(`SELECT ${COLUMNS} FROM job j WHERE j.id = $1 FOR UPDATE`, [id]);
 
+/** The same where nothing of the job is asked but that it is there. */
+export const maybeOneJobRowLocked = (sql: Sql, id: number) =>
+  sql.maybeOne<{ id: number }>('SELECT id FROM job WHERE id = $1 FOR UPDATE', [id]);
+
 export const oneNewJob = (sql: Sql, machineId: number, customerId: number, promisedOn: string, takenInAt: string | null) =>
   sql.one<{ id: number }>(
     'INSERT INTO job (machine_id, customer_id, promised_on, taken_in_at) VALUES ($1, $2, $3, coalesce($4::timestamptz, now())) RETURNING id',
