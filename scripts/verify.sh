@@ -34,6 +34,7 @@ step 'build, types, the demo played' wait "$beside" || {
   cat .cache/beside.log
   exit 1
 }
+step 'hard use, in short' npm run -s hard -- short
 DEMO_PLAYED=yes step 'browser tests' npx playwright test
 
 node scripts/count.mjs

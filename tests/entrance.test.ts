@@ -58,6 +58,7 @@ test('no page elsewhere writes: another site, no address, no origin at all; ours
   // A name pointed at this computer by somebody else, with an origin that matches it.
   expect(why({ method: 'POST', path, host: 'evil.example', origin: 'http://evil.example' })).toBe('wrong-host');
   expect(why({ host: 'evil.example' })).toBe('wrong-host');
+  for (const path of ['/api/jobs/%E0%A4%A', '/machines/%ff', '/%00']) expect([path, why({ path })]).toEqual([path, 'path-unreadable']);
   expect(why({}, gate({ isClosing: true }))).toBe('closing');
 });
 

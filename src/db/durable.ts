@@ -28,31 +28,37 @@ export async function syncToDisk(path: string): Promise<void> {
   }
 }
 
+/** A second of slack: file times are coarser than the clock. */
+const COARSE_MS = 1000;
+
 const isGone = (failure: unknown) => (failure as NodeJS.ErrnoException).code === 'ENOENT';
 
 /** Makes every file and folder changed since the last call durable. Returns how many it had to. @param keep how one is brought to the disk */
 export function durableStore(directory: string, keep: (path: string) => Promise<void> = syncToDisk): () => Promise<number> {
-  let doneUpToMs = 0;
+  /** The time each carried when it was last kept; told by the files themselves, so that a clock turned back hides no change. */
+  const keptAt = new Map<string, number>();
   return async () => {
     const begunMs = Date.now();
-    const changed: string[] = [];
+    const found: { path: string; mtimeMs: number }[] = [];
     for (const path of await filesBelow(directory)) {
       try {
-        // A second of slack: file times are coarser than the clock.
-        if ((await stat(path)).mtimeMs >= doneUpToMs - 1000) changed.push(path);
+        found.push({ path, mtimeMs: (await stat(path)).mtimeMs });
       } catch (failure) {
         if (!isGone(failure)) throw failure;
       }
     }
-    changed.sort((a, b) => orderOf(a) - orderOf(b));
-    for (const path of changed) {
+    const changed = found.filter(({ path, mtimeMs }) => keptAt.get(path) !== mtimeMs);
+    changed.sort((a, b) => orderOf(a.path) - orderOf(b.path));
+    for (const { path, mtimeMs } of changed) {
       try {
         await keep(path);
+        // File times are coarse: one that changed this very moment may change again under the same time, and is kept once more.
+        if (Math.abs(begunMs - mtimeMs) > COARSE_MS) keptAt.set(path, mtimeMs);
+        else keptAt.delete(path);
       } catch (failure) {
         if (!isGone(failure)) throw failure;
       }
     }
-    doneUpToMs = begunMs;
     return changed.length;
   };
 }

@@ -27,8 +27,8 @@ export interface Gate {
 }
 
 export interface Barred {
-  status: 401 | 403 | 421 | 503;
-  code: 'closing' | 'wrong-host' | 'foreign' | 'no-owner' | 'signed-out' | 'not-your-role';
+  status: 400 | 401 | 403 | 421 | 503;
+  code: 'closing' | 'path-unreadable' | 'wrong-host' | 'foreign' | 'no-owner' | 'signed-out' | 'not-your-role';
   message: string;
 }
 
@@ -58,9 +58,20 @@ function isBeyond(role: Role, { method, path }: Asked): boolean {
   return role === 'counter' && !READS.includes(method) && NOT_AT_THE_COUNTER.test(path);
 }
 
+/** Whether the signs of a path can be read: a torn escape or a NUL names nothing. */
+function isReadable(path: string): boolean {
+  try {
+    return !decodeURIComponent(path).includes('\0');
+  } catch {
+    return false;
+  }
+}
+
 /** Why a request is not let in; null where it is. */
 export function barred(asked: Asked, gate: Gate): Barred | null {
   if (gate.isClosing) return { status: 503, code: 'closing', message: 'The shop’s computer is closing. Try again in a moment.' };
+  if (!isReadable(asked.path))
+    return { status: 400, code: 'path-unreadable', message: 'This address is not written as an address can be.' };
   if (!isOurs(asked.host, gate.environment))
     return {
       status: 421,
