@@ -38,7 +38,9 @@ export async function diskFull(port: number, whole: string, scratch: string): Pr
     let acknowledged = 0;
     let refused = 0;
     for (let n = 0; n < 2500 && refused < 3; n += 1) {
-      const answer = await post(`/api/jobs/${jobId}/entries`, { field: 'proposal.words', text: `${n} ${'x'.repeat(3900)}` }).catch(() => null);
+      const answer = await post(`/api/jobs/${jobId}/entries`, { field: 'proposal.words', text: `${n} ${'x'.repeat(3900)}` }).catch(
+        () => null,
+      );
       if (answer?.status === 200) acknowledged += 1;
       else refused += 1;
     }
@@ -50,7 +52,9 @@ export async function diskFull(port: number, whole: string, scratch: string): Pr
     const after = await post(`/api/jobs/${jobId}/entries`, { field: 'rider.mass', text: '81' });
     await end(again);
     const base = await openDb(directory);
-    const { n } = await base.one<{ n: number }>(`SELECT count(*)::int AS n FROM entry WHERE job_id = $1 AND field = 'proposal.words'`, [jobId]);
+    const { n } = await base.one<{ n: number }>(`SELECT count(*)::int AS n FROM entry WHERE job_id = $1 AND field = 'proposal.words'`, [
+      jobId,
+    ]);
     await base.close();
     const isSaid = refused === 0 || (!health.ok && !health.writes && ready === 503);
     return {

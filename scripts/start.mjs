@@ -10,7 +10,9 @@ const directory = resolve(process.env.MAVRIN_DATA ?? '.data/shop');
 // A place named wrongly would begin a new, empty book without a word.
 const isThere = existsSync(join(directory, 'pg'));
 if (!isThere && process.env.MAVRIN_DATA && process.env.MAVRIN_NEW !== 'yes')
-  refuse(`There is no book in ${directory}. Is MAVRIN_DATA right? To begin a new one there: MAVRIN_NEW=yes MAVRIN_DATA=${directory} npm start`);
+  refuse(
+    `There is no book in ${directory}. Is MAVRIN_DATA right? To begin a new one there: MAVRIN_NEW=yes MAVRIN_DATA=${directory} npm start`,
+  );
 if (!isThere) console.log(`A new book is begun in ${directory}`);
 
 install();
