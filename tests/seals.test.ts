@@ -1,3 +1,4 @@
+import { generateKeyPairSync } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
 import { closeDb, db } from '@/db/client';
 import { manyShims } from '@/db/queries/shims';
@@ -10,6 +11,7 @@ import { technicianRequest } from '@/schema/requests';
 import { recordMachineEntry } from '@/server/record';
 import { moveShims } from '@/server/shims';
 import { sealShown } from '@/schema/sealWords';
+import { noteSeal, wrongWithNote } from '@/server/sealNotes';
 import { checkSeals, recordSealed } from '@/server/seals';
 import { correctRebuild, signRebuild } from '@/server/sign';
 import { takeIn } from '@/server/takeIn';
@@ -103,6 +105,25 @@ test('every seal follows from the one before; a record changed behind the progra
   expect(await tampered(`UPDATE shim_move SET note = 'lost' WHERE kind = 'used'`)).toEqual(Array(3).fill('shims'));
   expect(await tampered(`INSERT INTO entry (job_id, field, text) VALUES (${jobId}, 'photo.1.key', repeat('a', 64))`)).toEqual(['picture']);
   expect((await checkSeals(base)).broken).toEqual([]);
+});
+
+test('the last seal signed with a key kept outside: a note changed, another key, a chain cut or written anew are told', async () => {
+  const [own, other] = [generateKeyPairSync('ed25519'), generateKeyPairSync('ed25519')];
+  const pem = ({ privateKey, publicKey }: typeof own) => ({
+    secret: privateKey.export({ type: 'pkcs8', format: 'pem' }).toString(),
+    open: publicKey.export({ type: 'spki', format: 'pem' }).toString(),
+  });
+  const [{ secret, open }, another] = [pem(own), pem(other)];
+  const seals = (await (await db()).many<{ seal: string }>('SELECT seal FROM rebuild ORDER BY id')).map((r) => r.seal);
+  const note = JSON.stringify(noteSeal(await checkSeals(await db()), secret));
+  expect(wrongWithNote(note, seals, open)).toBeNull();
+  // The book goes on: the note still holds.
+  expect(wrongWithNote(note, [...seals, 'f'.repeat(64)], open)).toBeNull();
+  expect(wrongWithNote(note, seals, another.open)).toMatch(/not signed with this key/);
+  expect(wrongWithNote(note.replace(/"records":\d+/, '"records":1'), seals, open)).toMatch(/changed since/);
+  expect(wrongWithNote(note, seals.slice(0, -1), open)).toMatch(/has 2 signed records; on .* it had 3/);
+  expect(wrongWithNote(note, [...seals.slice(0, -1), '0'.repeat(64)], open)).toMatch(/written anew/);
+  expect(() => noteSeal({ records: 0, lastSeal: null }, secret)).toThrow('Nothing is signed');
 });
 
 test('a passcode is changed only by the one before it, and is nowhere kept as typed', async () => {

@@ -87,10 +87,14 @@ export async function checkSeals(sql: Sql): Promise<SealCheck> {
   return { records: all.length, broken, lastSeal: before };
 }
 
-/** The same for a base that no program has open. */
-export async function sealsIn(directory: string): Promise<SealCheck> {
+/** The same for a base that no program has open, with every seal in order. */
+export async function sealsIn(directory: string): Promise<SealCheck & { seals: string[] }> {
   const base = await openDb(directory);
-  return checkSeals(base).finally(() => base.close());
+  try {
+    return { ...(await checkSeals(base)), seals: (await manyStoredRecords(base)).map((r) => r.seal) };
+  } finally {
+    await base.close();
+  }
 }
 
 /** The newest seal of the book; null before the first. */
