@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { axe } from './axe';
 import { misfits, SIZES } from './misfits';
@@ -90,6 +92,18 @@ test('the owner is named at the shop’s own computer, then everybody signs in, 
   await expect(page.getByRole('button', { name: /^Sign Bram Oakes out/ })).toHaveCount(0);
   await counter.reload();
   await expect(counter).toHaveURL(/\/sign-in/);
+
+  // The log has every request by its number, and nothing that anybody typed.
+  const log = readdirSync(join(server.directory, 'log'))
+    .map((name) => readFileSync(join(server.directory, 'log', name), 'utf8'))
+    .join('');
+  const lines = log
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { id?: string; method?: string; path?: string; status?: number });
+  expect(lines.some((l) => l.id && l.method === 'POST' && l.path === '/api/sign-in' && l.status === 422)).toBe(true);
+  expect(lines.some((l) => l.path === `/api/jobs/${jobId}/entries`)).toBe(true);
+  expect(log).not.toMatch(/quay|kelp|wrong one|Elin|Marsh|520|Halvik/);
 
   await page.getByRole('button', { name: 'Sign Sunniva Holt out everywhere' }).click();
   await expect(page).toHaveURL(/\/sign-in/);

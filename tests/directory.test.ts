@@ -1,4 +1,4 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -63,6 +63,14 @@ describe('the lock', () => {
     giveBack();
     expect(existsSync(lockOf(path))).toBe(true);
   });
+});
+
+test('a place named wrongly begins no new book', () => {
+  const { status, stderr } = spawnSync('node', ['scripts/start.mjs'], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '', MAVRIN_DATA: join(directory(), 'mistyped') },
+  });
+  expect([status, stderr]).toEqual([1, expect.stringMatching(/^There is no book in .*mistyped\. Is MAVRIN_DATA right\?/)]);
 });
 
 describe('durability', () => {

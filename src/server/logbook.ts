@@ -44,8 +44,18 @@ export async function takeProcedure(jobId: number, { id }: { id: string }): Prom
   });
 }
 
+const startsWith = (bytes: Uint8Array, signs: string, at = 0): boolean => Buffer.from(bytes.subarray(at, at + signs.length)).toString('latin1') === signs;
+
+/** What cameras and phones write, by its first bytes: JPEG, PNG, WebP, HEIF and AVIF. Drawings in text (SVG) are none: a short one can keep a computer busy for minutes. */
+const isOfCamera = (bytes: Uint8Array): boolean =>
+  startsWith(bytes, '\xff\xd8\xff') ||
+  startsWith(bytes, '\x89PNG') ||
+  (startsWith(bytes, 'RIFF') && startsWith(bytes, 'WEBP', 8)) ||
+  startsWith(bytes, 'ftyp', 4);
+
 /** The picture turned upright, made small enough to keep, with its fingerprint; null where it is no picture. What the camera wrote beside it is left out. */
 async function prepared(bytes: Uint8Array) {
+  if (!isOfCamera(bytes)) return null;
   try {
     const upright = sharp(bytes, { limitInputPixels: 100_000_000 }).rotate();
     const sized = (px: number, quality: number) =>

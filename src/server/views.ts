@@ -80,6 +80,7 @@ export async function floor() {
     short: (await shortages(base)).map((s) => ({ ...s, orderedAt: placed[s.name] ?? null })),
     begun: await oneBegun(base),
     warnings: await warningsOf(base),
+    backedUpAt: (await backupState()).files[0]?.at ?? null,
     awaited: awaited.map((j) => ({ id: j.id, machine: machineName(j), customer: j.customer, handedBackAt: j.handedBackAt ?? '' })),
   };
 }

@@ -6,7 +6,7 @@ import type { StageLine } from '@/judgement/job/stages';
 import { STAGE_NAMES, type Stage } from '@/catalogue/fields';
 import { Empty, Heading, LinkButton, Small, Warn } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
-import { dayWords } from '../../kit/time';
+import { dayWords, timeWords } from '../../kit/time';
 import { type DueLine, DueService } from '../../layout/DueService';
 import { type Begun, FirstHour } from './FirstHour';
 
@@ -24,6 +24,8 @@ interface Props {
   begun: Begun;
   /** Of the book itself: an old backup, a disk nearly full, guesses at a passcode. */
   warnings: { words: string; href: string }[];
+  /** The newest backup that was proven; null where there is none. */
+  backedUpAt: string | null;
   jobs: JobBrief[];
   awaited: { id: number; machine: string; customer: string; handedBackAt: string }[];
   due: DueLine[];
@@ -106,9 +108,14 @@ function untilWords(day: string, today: string): string {
 }
 
 /** The Floor: what is on the stands by promised day, where each job stands and what to do next; and rides nobody has heard of. */
-export function Floor({ jobs, awaited, due, short, begun, warnings, today }: Props & { today: string }) {
+export function Floor({ jobs, awaited, due, short, begun, warnings, backedUpAt, today }: Props & { today: string }) {
+  const backedUp = backedUpAt ? `Last good backup ${dayWords(backedUpAt)} ${timeWords(backedUpAt)}` : 'No backup yet';
   return (
-    <Shell title="Floor" about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`}>
+    <Shell
+      title="Floor"
+      about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`}
+      footRight={<Link href="/shop-book/backups">{backedUp}</Link>}
+    >
       {warnings.map(({ words, href }) => (
         <Warn key={words}>
           {words} <Link href={href}>See to it</Link>
