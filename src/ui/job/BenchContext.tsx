@@ -1,5 +1,6 @@
 'use client';
 import { createContext, type ReactNode, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
+import type { Role } from '@/catalogue/roles';
 import type { School } from '@/knowledge/schools';
 import type { OilGrade } from '@/core/damper/oils';
 import type { KeptCalibration, MoneyPage } from '@/schema/book';
@@ -52,7 +53,7 @@ export interface BenchData {
   templates: DampingTemplate[];
   /** Fits of this machine's valves to dyno runs, the newest first. */
   calibrations: KeptCalibration[];
-  technicians: { id: number; name: string }[];
+  technicians: { id: number; name: string; role: Role }[];
   /** The drawers beside springs and shims. */
   stock: StockItem[];
   money: MoneyPage;

@@ -13,6 +13,7 @@ import { Button, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
+import { useWho, type Who } from '../../kit/who';
 
 const Row = styled.div`
   display: flex;
@@ -28,7 +29,11 @@ export interface Signer {
   technicianId: number | null;
   passcode: string;
 }
-export const NOBODY: Signer = { technicianId: null, passcode: '' };
+/** Whoever is signed in is offered first: he signs what he did. */
+export const signerFirst = (who: Who | null): Signer => ({
+  technicianId: who && who.role !== 'counter' ? who.technicianId : null,
+  passcode: '',
+});
 
 /** Who signs, and by which passcode; a name that is not there yet is added with its own. */
 export function SignerFields({ signer, onChange, problem }: { signer: Signer; onChange(signer: Signer): void; problem: string | null }) {
@@ -36,7 +41,11 @@ export function SignerFields({ signer, onChange, problem }: { signer: Signer; on
   const [added, setAdded] = useState<{ id: number; name: string }[]>([]);
   const form = useForm({ name: '' }, () => 'name');
   const { name } = form.typed;
-  const names = [...data.technicians, ...added.filter((a) => !data.technicians.some((t) => t.id === a.id))];
+  const who = useWho();
+  // Who works at the counter does not sign; where there is an owner, names are added by him.
+  const signing = data.technicians.filter((t) => t.role !== 'counter');
+  const names = [...signing, ...added.filter((a) => !data.technicians.some((t) => t.id === a.id))];
+  const mayAdd = who?.role === 'owner' || !data.technicians.some((t) => t.role === 'owner');
   const add = async () => {
     const came = await form.send<{ id: number; name: string }>('/api/technicians', { name, passcode: signer.passcode });
     if (!came) return;
@@ -48,9 +57,11 @@ export function SignerFields({ signer, onChange, problem }: { signer: Signer; on
   return (
     <>
       {names.length > 0 && <NamePick signer={signer} names={names} onChange={onChange} />}
-      <div className="who">
-        <PlainField label={names.length > 0 ? 'or add a technician' : 'Technician’s name'} {...form.field('name')} />
-      </div>
+      {mayAdd && (
+        <div className="who">
+          <PlainField label={names.length > 0 ? 'or add a technician' : 'Technician’s name'} {...form.field('name')} />
+        </div>
+      )}
       <div className="who">
         <PlainField
           label="Passcode"
@@ -97,7 +108,8 @@ export function SignPanel() {
   const { data, reload } = useBench();
   const store = useFieldStore();
   const live = useLive();
-  const form = useForm({ ...NOBODY });
+  const who = useWho();
+  const form = useForm(signerFirst(who));
   const [flushing, setFlushing] = useState(false);
   const openSteps = data.procedures.filter((t) => !isAside(live, t.n)).flatMap((t) => stepLines(live, t).filter((l) => l.state === 'open'));
   const unrecorded = [

@@ -15,7 +15,8 @@ import { Button, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
 import { type SignedLine, useBench } from '../../job/BenchContext';
 import { FormProblem, useForm } from '../../kit/useForm';
-import { NOBODY, SignerFields, SignRow } from './SignPanel';
+import { useWho } from '../../kit/who';
+import { SignerFields, signerFirst, SignRow } from './SignPanel';
 
 /** What was signed, by whom, and the corrections added since. */
 export function SignedRecord() {
@@ -72,7 +73,8 @@ const FITTED = withPrefix('fitted', SETUP_FIELDS).filter((f) => f.kind !== 'choi
 /** A correction: one figure as it should have read, and the reason. It is signed and points at the rebuild. */
 function CorrectionForm({ onDone }: { onDone(): void }) {
   const { data, reload } = useBench();
-  const form = useForm({ ...NOBODY, field: null as string | null, text: '', reason: '' });
+  const who = useWho();
+  const form = useForm({ ...signerFirst(who), field: null as string | null, text: '', reason: '' });
   const { field, text, reason, technicianId, passcode } = form.typed;
   const stood = field ? data.signed[0]?.entries[field] : undefined;
   const unread = useMemo(() => {
