@@ -57,7 +57,8 @@ const OWN_WORDS = /MAVRIN_[A-Z_]+(: [^\n]*)?/;
 export class QueryFailed extends Error {
   readonly code: string;
   constructor({ code = '', constraint, message }: EngineFailure, text: string) {
-    const why = OWN_WORDS.exec(message)?.[0] ?? `the base refused it, it violates ${REFUSED_BY[code] ?? code}${constraint ? ` ${constraint}` : ''}`;
+    const why =
+      OWN_WORDS.exec(message)?.[0] ?? `the base refused it, it violates ${REFUSED_BY[code] ?? code}${constraint ? ` ${constraint}` : ''}`;
     super(`${why}: ${text.replace(/\s+/g, ' ').trim().slice(0, 80)}`);
     this.name = 'QueryFailed';
     this.code = code;

@@ -7,3 +7,14 @@ export interface PeopleState {
   hasOwner: boolean;
   sessions: { id: number; name: string; device: string; address: string; begunAt: string; endsAt: string }[];
 }
+
+/** One thing done: by whom, from where, when; of what was typed it says nothing. */
+export interface AuditLine {
+  id: number;
+  at: string;
+  who: string;
+  address: string;
+  act: string;
+  jobId: number | null;
+  machineId: number | null;
+}

@@ -1,5 +1,6 @@
 import { db } from '@/db/client';
-import { type AuditLine, manyAudit } from '@/db/queries/audit';
+import { manyAudit } from '@/db/queries/audit';
+import type { AuditLine } from '@/schema/people';
 import type { Answer } from './answer';
 import { type Asking, noteAct, whileAsking } from './asking';
 

@@ -44,7 +44,8 @@ export async function takeProcedure(jobId: number, { id }: { id: string }): Prom
   });
 }
 
-const startsWith = (bytes: Uint8Array, signs: string, at = 0): boolean => Buffer.from(bytes.subarray(at, at + signs.length)).toString('latin1') === signs;
+const startsWith = (bytes: Uint8Array, signs: string, at = 0): boolean =>
+  Buffer.from(bytes.subarray(at, at + signs.length)).toString('latin1') === signs;
 
 /** What cameras and phones write, by its first bytes: JPEG, PNG, WebP, HEIF and AVIF. Drawings in text (SVG) are none: a short one can keep a computer busy for minutes. */
 const isOfCamera = (bytes: Uint8Array): boolean =>

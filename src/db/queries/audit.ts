@@ -1,14 +1,5 @@
+import type { AuditLine } from '@/schema/people';
 import type { Sql } from '../client';
-
-export interface AuditLine {
-  id: number;
-  at: string;
-  who: string;
-  address: string;
-  act: string;
-  jobId: number | null;
-  machineId: number | null;
-}
 
 export const noneNewAudit = (
   sql: Sql,

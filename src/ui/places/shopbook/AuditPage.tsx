@@ -2,22 +2,13 @@
 import Link from 'next/link';
 import { useDeferredValue, useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
+import type { AuditLine } from '@/schema/people';
 import { NotRead } from '../../kit/NotRead';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Empty, QuietButton, Small, Table } from '../../kit/primitives';
 import { useRead } from '../../kit/read';
 import { dayWords, timeWords } from '../../kit/time';
-
-interface Line {
-  id: number;
-  at: string;
-  who: string;
-  address: string;
-  act: string;
-  jobId: number | null;
-  machineId: number | null;
-}
 
 /** As many as the route gives at once. */
 const A_PAGE = 100;
@@ -27,7 +18,7 @@ export function AuditPage() {
   const [words, setWords] = useState('');
   const [before, setBefore] = useState(0);
   const asked = useDeferredValue(words.trim());
-  const reading = useRead<Line[]>(`/api/audit?q=${encodeURIComponent(asked)}&before=${before}`);
+  const reading = useRead<AuditLine[]>(`/api/audit?q=${encodeURIComponent(asked)}&before=${before}`);
   const lines = reading.value;
   return (
     <Titled title="What was done" aside="by whom and when, the newest first">
@@ -50,7 +41,7 @@ export function AuditPage() {
   );
 }
 
-function Lines({ lines }: { lines: Line[] }) {
+function Lines({ lines }: { lines: AuditLine[] }) {
   return (
     <Table aria-label="What was done">
       <thead>
