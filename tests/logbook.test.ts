@@ -118,7 +118,9 @@ test('a photo is turned upright, made small, named by its fingerprint and sealed
     'photo-unreadable',
   );
   // A drawing in text is decoded by the same library; it is no photo and is refused before that.
-  const drawing = new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>');
+  const drawing = new TextEncoder().encode(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>',
+  );
   expect(codeOf(await keepPhoto(jobId, drawing, { step: '', caption: '', technicianId: null }))).toBe('photo-unreadable');
   expect(codeOf(await keepPhoto(jobId + 1, wide, { step: '', caption: '', technicianId: null }))).toBe('not-found');
   expect(await photoOf('../secret', 'whole')).toBeNull();
