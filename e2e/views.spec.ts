@@ -132,6 +132,12 @@ test('steering and drive: a slider moved by keys draws the difference and says w
   await expect(table.getByRole('columnheader', { name: 'as moved' })).toBeVisible();
   await said.getByRole('button', { name: 'Back to where it stands' }).click();
   await expect(table.getByRole('columnheader', { name: 'as moved' })).toHaveCount(0);
+  // Another sprocket, before one is bought.
+  await page.getByRole('button', { name: 'One tooth more, rear' }).click();
+  await expect(said).toContainText(/Final drive \d\.\d\d becomes \d\.\d\d to 1: at the same speed the engine turns \d\.\d % faster/);
+  await expect(said).toContainText(/the axle moves \d+ mm forward/);
+  await page.getByRole('button', { name: 'One tooth less, rear' }).click();
+  await expect(said).not.toContainText('Final drive');
   const assumed = page.getByText(/○ Assumed, from memory, until measured: centre of mass \d+ mm/);
   await expect(assumed).toBeVisible();
   await page.getByRole('textbox', { name: 'Centre of mass with rider, above the ground' }).fill('690');

@@ -1,6 +1,6 @@
 import { sayMetric } from '@/core/units/say';
 import { targetOf } from '@/judgement/aims/targets';
-import { effectWords, geometryOf, NO_SAGS, poseAt } from '@/judgement/model/geometry';
+import { effectWords, geometryOf, NO_SAGS, poseAt, sprocketsOf, sprocketWords } from '@/judgement/model/geometry';
 import { SCHOOLS } from '@/knowledge/schools';
 import { entriesOf, MACHINE, REAR, RIDER } from './entries';
 
@@ -65,4 +65,24 @@ test('tubes through the clamps turn quicker, a longer shock squats less; what no
   expect(said({ rearTravelMm: rider.rearTravelMm - 25 })).toMatch(/Squats less and stands up more on the throttle/);
   expect(said({ rearTravelMm: rider.rearTravelMm + 25 })).toMatch(/Squats more on the throttle/);
   expect(said({ forkThroughClampMm: 0.5 })).toBe('');
+});
+
+test('a tooth more at the rear turns the engine faster, asks for its chain, and squats otherwise; without a chain there is nothing to change', () => {
+  const found = of(DRIVE);
+  const rider = found.states.find((s) => s.name === 'rider')!;
+  const changed = (teeth: { front: number; rear: number }) => {
+    const { reference, change } = sprocketsOf(found, teeth)!;
+    return {
+      words: sprocketWords(change).map(sayMetric).join(' '),
+      effects: effectWords(poseAt(found.reference, rider)!, poseAt(reference, rider)!),
+    };
+  };
+  // By hand: the rear radius grows by 5.05 mm, its wrap is π + 2·0.145, so the chain wants 17.3 mm more, half of it from the distance over cos 0.145: 8.75 mm.
+  expect(changed({ front: 13, rear: 52 }).words).toMatch(
+    /^Final drive 3\.85 becomes 4\.00 to 1: at the same speed the engine turns 4\.0 % faster: pulls harder.*the axle moves 9 mm forward; with the axle where it is the same 116 links do/,
+  );
+  expect(changed({ front: 14, rear: 50 }).words).toMatch(/turns 7\.1 % slower: calmer/);
+  expect(changed({ front: 11, rear: 50 }).effects.map(sayMetric).join(' ')).toMatch(/Squats less and stands up more on the throttle/);
+  expect(sprocketsOf(found, { front: 13, rear: 101 })).toBeNull();
+  expect(sprocketsOf(of(), { front: 13, rear: 50 })).toBeNull();
 });

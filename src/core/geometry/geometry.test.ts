@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { chainPitches, pitchRadiusMm } from './drive';
 import { AS_EXTENDED, drawn, geometry, type PoseAsked, type Reference } from './geometry';
 import { radians } from './plane';
+import { sprocketChange } from './sprockets';
 
 const REFERENCE: Reference = {
   wheelbaseMm: 1400,
@@ -137,4 +138,51 @@ test('what cannot stand is refused at its field', () => {
   expect(refused({}, { ...REFERENCE, drive: { ...REFERENCE.drive!, countershaft: { forwardMm: 60, heightMm: 320 } } })).toBe(
     'sprockets-overlap.reference.drive.countershaft',
   );
+});
+
+describe('other sprockets', () => {
+  const drive = REFERENCE.drive!;
+  const changed = (teeth: { front: number; rear: number }, of = drive, distanceMm = 600) => {
+    const found = sprocketChange(of, distanceMm, teeth);
+    if (!found.ok) throw new Error(JSON.stringify(found.issue));
+    return found.value;
+  };
+
+  test('like sprockets made larger alike: the chain goes once around more of each, and the axle comes in by half of that, by closed form', () => {
+    const like = { ...drive, frontTeeth: 20, rearTeeth: 20 };
+    const { axleBackMm, revsShare } = changed({ front: 24, rear: 24 }, like);
+    expect(axleBackMm).toBeCloseTo(-Math.PI * (pitchRadiusMm(24, 15.875) - pitchRadiusMm(20, 15.875)), 6);
+    expect(revsShare).toBe(1);
+  });
+
+  test('whatever the teeth, the chain that is on fits where the axle then stands; more teeth at the rear turn the engine faster in their ratio', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 11, max: 18 }),
+        fc.integer({ min: 36, max: 54 }),
+        fc.double({ min: 520, max: 720, noNaN: true }),
+        (front, rear, distanceMm) => {
+          const { axleBackMm, ratio, revsShare, links } = changed({ front, rear }, drive, distanceMm);
+          const after = { ...drive, frontTeeth: front, rearTeeth: rear };
+          expect(chainPitches(distanceMm + axleBackMm!, after)).toBeCloseTo(chainPitches(distanceMm, drive), 6);
+          expect(ratio).toEqual({ before: 3, after: rear / front });
+          expect(revsShare).toBeCloseTo(rear / front / 3, 12);
+          expect(links.after % 2).toBe(0);
+          expect(links.after - chainPitches(distanceMm, after)).toBeGreaterThanOrEqual(-1e-6);
+        },
+      ),
+    );
+  });
+
+  test('what does not go together is refused at its teeth', () => {
+    const code = (teeth: { front: number; rear: number }, distanceMm = 600) => {
+      const found = sprocketChange(drive, distanceMm, teeth);
+      return found.ok ? 'ok' : `${found.issue.code} ${found.issue.path.join('.')}`;
+    };
+    expect([code({ front: 4, rear: 45 }), code({ front: 15, rear: 45.5 }), code({ front: 15, rear: 45 }, 140)]).toEqual([
+      'out-of-range teeth.front',
+      'out-of-range teeth.rear',
+      'sprockets-overlap teeth',
+    ]);
+  });
 });

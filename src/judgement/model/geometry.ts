@@ -1,6 +1,7 @@
 import { mm, said, type Said } from '@/core/units/say';
 import type { Pose, PoseAsked, Reference } from '@/core/geometry/geometry';
 import { CHAIN_PITCH_MM, chainPitches } from '@/core/geometry/drive';
+import { type SprocketChange, sprocketChange } from '@/core/geometry/sprockets';
 import { geometry } from '@/core/geometry/geometry';
 import type { Entries, Entry } from '@/catalogue/entry';
 import type { School } from '@/knowledge/schools';
@@ -36,6 +37,8 @@ export interface GeometryOf {
   /** Pitches of the chain at the wheel's place, not rounded; null without one. */
   chainPitches: number | null;
   ratio: number | null;
+  /** From shaft to axle, mm; null without a chain. */
+  axleMm: number | null;
 }
 
 /** Sags of both ends; null where nobody read them. */
@@ -161,6 +164,7 @@ export function geometryOf(entries: Entries, machine: Entries, schools: readonly
     travelMm,
     chainPitches: drive && axle ? chainPitches(axle, drive) : null,
     ratio: drive ? drive.rearTeeth / drive.frontTeeth : null,
+    axleMm: axle ?? null,
   };
 }
 
@@ -196,6 +200,42 @@ export function effectWords(before: Pose, after: Pose): Said[] {
       said`The mass stands ${by(height)} ${height < 0 ? 'lower: changes direction slower, dives and squats less' : 'higher: falls in quicker, dives and squats more'}.`,
     );
   return words;
+}
+
+/** Teeth changed on the sprockets, as the room's buttons move them; null where they do not go together or there is no chain. */
+export function sprocketsOf(
+  { reference, axleMm }: GeometryOf,
+  teeth: { front: number; rear: number },
+): { reference: Reference; change: SprocketChange } | null {
+  const { drive } = reference;
+  if (!drive || axleMm === null) return null;
+  const change = sprocketChange(drive, axleMm, teeth);
+  return change.ok
+    ? { reference: { ...reference, drive: { ...drive, frontTeeth: teeth.front, rearTeeth: teeth.rear } }, change: change.value }
+    : null;
+}
+
+/** What other sprockets do beside squat, in the rider's words and the bench's. */
+export function sprocketWords({ ratio, revsShare, links, axleBackMm }: SprocketChange): Said[] {
+  const revs = Math.abs(100 * (revsShare - 1)).toFixed(1);
+  const pulls =
+    revsShare > 1
+      ? `turns ${revs} % faster: pulls harder, runs out that much earlier`
+      : `turns ${revs} % slower: calmer and further to its limit, pulls less`;
+  const back =
+    axleBackMm === null
+      ? null
+      : Math.abs(axleBackMm) < 0.5
+        ? 'the axle stays where it is'
+        : said`the axle moves ${mm(Math.abs(axleBackMm), 0)} ${axleBackMm > 0 ? 'back' : 'forward'}`;
+  return [
+    ...(ratio.after === ratio.before
+      ? []
+      : [`Final drive ${ratio.before.toFixed(2)} becomes ${ratio.after.toFixed(2)} to 1: at the same speed the engine ${pulls}.`]),
+    back === null
+      ? `The chain that is on does not go round: ${links.after} links are needed.`
+      : said`With the chain that is on, ${back}; with the axle where it is ${links.after === links.before ? `the same ${links.after} links do` : `${links.after} links are needed, ${links.before} are on`}.`,
+  ];
 }
 
 /** A pose of a machine, or null where it cannot stand so. */

@@ -4,11 +4,12 @@ import type { PoseDrawn } from '@/core/geometry/geometry';
 import { Sentence } from '../../kit/Sentence';
 import { joined, mm, type Said } from '@/core/units/say';
 import { useDeferredValue, useMemo, useState } from 'react';
+import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { drawn, geometry, type Pose, type PoseAsked } from '@/core/geometry/geometry';
 import type { Entries } from '@/catalogue/entry';
 import { MACHINE_FIGURES, MACHINE_GEOMETRY } from '@/catalogue/fields/machine';
-import { effectWords, geometryOf, type GeometryOf, poseAt, type Sags } from '@/judgement/model/geometry';
+import { effectWords, geometryOf, type GeometryOf, poseAt, type Sags, sprocketsOf, sprocketWords } from '@/judgement/model/geometry';
 import type { School } from '@/knowledge/schools';
 import { issueWords } from '@/schema/words';
 import { FieldsProvider, useLive } from '../../fields/context';
@@ -73,10 +74,14 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
   const found = useMemo(() => geometryOf(entries, figures, schools, handedBack), [entries, figures, schools, handedBack]);
   const rider = found.states.find((s) => s.name === 'rider')!;
   const [moved, setMoved] = useState<Omit<PoseAsked, 'name'> | null>(null);
+  const [teeth, setTeeth] = useState<Teeth | null>(null);
+  const other = teeth && sprocketsOf(found, teeth);
+  const reference = other?.reference ?? found.reference;
+  const isMoved = moved !== null || other !== null;
   const asked: PoseAsked = { ...rider, ...moved, name: 'as moved' };
-  const now = drawn(found.reference, asked);
-  const [before, after] = [poseAt(found.reference, rider), poseAt(found.reference, asked)];
-  const ghost = moved ? drawn(found.reference, rider) : null;
+  const now = drawn(reference, asked);
+  const [before, after] = [poseAt(found.reference, rider), poseAt(reference, asked)];
+  const ghost = isMoved ? drawn(found.reference, rider) : null;
   if (!now.ok || !before || !after)
     return (
       <Warn>
@@ -84,7 +89,11 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
       </Warn>
     );
   const put = (change: Partial<PoseAsked>) => setMoved({ ...asked, ...change });
-  const effects = effectWords(before, after);
+  const effects = [...(other ? sprocketWords(other.change) : []), ...effectWords(before, after)];
+  const backToRider = () => {
+    setMoved(null);
+    setTeeth(null);
+  };
   return (
     <Picture>
       <DrawnMoved now={now.value} ghost={ghost} after={after} />
@@ -107,9 +116,78 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
         max={20}
         onChange={(forkThroughClampMm) => put({ forkThroughClampMm })}
       />
-      <WhatItDoes moved={moved} effects={effects} asked={asked} setMoved={setMoved} />
-      <Poses found={found} after={moved ? after : null} />
+      {found.reference.drive && (
+        <Sprockets drive={found.reference.drive} teeth={teeth} fits={teeth === null || other !== null} onChange={setTeeth} />
+      )}
+      <WhatItDoes isMoved={isMoved} effects={effects} asked={asked} onBack={backToRider} />
+      <Poses found={found} after={isMoved ? after : null} />
     </Picture>
+  );
+}
+
+interface Teeth {
+  front: number;
+  rear: number;
+}
+
+const TeethRow = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.5rem;
+  align-items: center;
+  > span {
+    display: inline-flex;
+    align-items: center;
+    gap: 0.25rem;
+  }
+  button {
+    min-width: 44px;
+    min-height: 44px;
+    border: 1px solid var(--rule);
+    background: none;
+    font-size: 1.125rem;
+    cursor: pointer;
+  }
+`;
+
+/** Tooth by tooth: what another sprocket would do, before one is bought. */
+function Sprockets({
+  drive,
+  teeth,
+  fits,
+  onChange,
+}: {
+  drive: { frontTeeth: number; rearTeeth: number };
+  teeth: Teeth | null;
+  fits: boolean;
+  onChange(teeth: Teeth | null): void;
+}) {
+  const as = teeth ?? { front: drive.frontTeeth, rear: drive.rearTeeth };
+  const put = (next: Teeth) => onChange(next.front === drive.frontTeeth && next.rear === drive.rearTeeth ? null : next);
+  return (
+    <>
+      <TeethRow role="group" aria-label="Sprockets">
+        {(['front', 'rear'] as const).map((end) => (
+          <span key={end}>
+            <Small>{end === 'front' ? 'Front sprocket' : 'Rear sprocket'}</Small>
+            <Button aria-label={`One tooth less, ${end}`} onPress={() => put({ ...as, [end]: as[end] - 1 })} isDisabled={as[end] <= 5}>
+              −
+            </Button>
+            <b>{as[end]}</b>
+            <Button aria-label={`One tooth more, ${end}`} onPress={() => put({ ...as, [end]: as[end] + 1 })} isDisabled={as[end] >= 100}>
+              +
+            </Button>
+          </span>
+        ))}
+      </TeethRow>
+      {!fits && <Warn>These two reach into each other on this machine.</Warn>}
+      {teeth && fits && (
+        <Small>
+          Worn chains and sprockets are renewed together, common practice, no source. Slack is set where the chain is tightest, by the
+          maker’s figure.
+        </Small>
+      )}
+    </>
   );
 }
 
@@ -132,25 +210,25 @@ function DrawnMoved({ now, ghost, after }: DrawnMovedProps) {
 }
 
 interface WhatItDoesProps {
-  moved: Omit<PoseAsked, 'name'> | null;
+  isMoved: boolean;
   effects: Said[];
   asked: PoseAsked;
-  setMoved: (next: Omit<PoseAsked, 'name'> | null) => void;
+  onBack: () => void;
 }
 
-function WhatItDoes({ moved, effects, asked, setMoved }: WhatItDoesProps) {
+function WhatItDoes({ isMoved, effects, asked, onBack }: WhatItDoesProps) {
   const inUnits = useSaid();
   return (
     <section aria-label="What it does" aria-live="polite" style={{ padding: '0.5rem 0' }}>
-      {moved && effects.length === 0 && <Small>Nothing a rider would feel.</Small>}
-      {!moved && <Small>Move a slider: against where it stands with the rider, the difference is drawn and said.</Small>}
+      {isMoved && effects.length === 0 && <Small>Nothing a rider would feel.</Small>}
+      {!isMoved && <Small>Move a slider or a tooth: against where it stands with the rider, the difference is drawn and said.</Small>}
       <ul>
         {effects.map((words) => (
           <li key={inUnits(words)}>{inUnits(words)}</li>
         ))}
       </ul>
       {Math.abs(asked.forkThroughClampMm) >= 10 && <Warn>Ten millimetres of fork height is a big step: go by five, and ride.</Warn>}
-      {moved && <QuietButton onPress={() => setMoved(null)}>Back to where it stands</QuietButton>}
+      {isMoved && <QuietButton onPress={onBack}>Back to where it stands</QuietButton>}
     </section>
   );
 }
