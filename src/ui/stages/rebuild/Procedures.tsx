@@ -14,6 +14,7 @@ import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { setAtBench, useAtBench } from '../../kit/atBench';
+import { useWho } from '../../kit/who';
 import { Photos } from './Photos';
 import { Voice } from './Voice';
 
@@ -90,6 +91,8 @@ interface TakeProcedureProps {
 
 function TakeProcedure({ chosen, setChosen, take, who }: TakeProcedureProps) {
   const { data } = useBench();
+  // Who is signed in stands under what is written: nobody else is asked for.
+  const isSignedIn = useWho() !== null;
   return (
     <div style={{ display: 'flex', gap: '1.25rem', alignItems: 'flex-end', flexWrap: 'wrap', paddingTop: '0.5rem' }}>
       <div style={{ width: '15rem' }}>
@@ -102,7 +105,7 @@ function TakeProcedure({ chosen, setChosen, take, who }: TakeProcedureProps) {
         />
       </div>
       <Button onPress={() => void take()}>Take it into the job</Button>
-      {data.technicians.length > 0 && (
+      {data.technicians.length > 0 && !isSignedIn && (
         <div style={{ width: '11rem' }}>
           <Pick
             label="At the bench"
