@@ -18,6 +18,9 @@ test.afterAll(async () => {
 const BENCH_STAGES = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
 const DESK = SIZES[2]!;
 
+/** Laid out anew at its new width, and what follows from that drawn. */
+const settled = (page: Page) => page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+
 /** Scans each view by day and by night at all three widths: where a page is laid out anew its order, its names and its colours may differ too. */
 async function scanned(page: Page, views: string[]): Promise<void> {
   // Some hundred and fifty scans one after the other: on a busy machine they take longer than any other test.
@@ -39,6 +42,7 @@ async function scanned(page: Page, views: string[]): Promise<void> {
     if (isStage && (await screens(page)) > 2) found.push(`${view} is ${(await screens(page)).toFixed(2)} screens long at 1280x800`);
     for (const size of SIZES) {
       await page.setViewportSize(size);
+      await settled(page);
       await scan(`${view} at ${size.width}`);
     }
     await page.setViewportSize(DESK);

@@ -105,7 +105,8 @@ test('what the job wants from the drawers is set aside, and what is short is on 
   await expect(page.getByRole('table', { name: 'Short' })).toContainText('Fork bush kit 48');
   // Once ordered, whoever looks at the Floor knows it is on its way.
   const ticked = page.waitForResponse('**/api/stock/orders');
-  await page.getByRole('checkbox', { name: 'Order of Fork bush kit 48 is placed' }).check();
+  const short = page.getByRole('table', { name: 'Short' });
+  await short.getByRole('checkbox', { name: 'Order of Fork bush kit 48 is placed' }).check();
   await ticked;
   await page.goto(server.base);
   await expect(page.getByRole('region', { name: 'Parts that run short' })).toContainText(/Fork bush kit 48\s*on order since/);

@@ -32,6 +32,8 @@ const log = pino(
 // Unhandled failures of routes and pages are told by the framework's own hook (src/instrumentation.ts).
 globalThis.mavrinLog = log;
 
+/** A long log of the engine is worked through by then. */
+const OPENS_WITHIN_MS = 60_000;
 const OPENING = {
   status: 503,
   headers: { 'retry-after': '2', 'content-type': 'text/plain' },
@@ -74,6 +76,8 @@ function serve(request, answer) {
 }
 
 await app.prepare();
+// Listening begins when the shop is open: until then a caller finds nobody, and tries again.
+for (let waited = 0; !globalThis.mavrinGate && waited < OPENS_WITHIN_MS; waited += 50) await new Promise((done) => setTimeout(done, 50));
 server.on('request', serve);
 server.headersTimeout = 20_000;
 server.requestTimeout = 120_000;

@@ -1,5 +1,6 @@
 'use client';
 import Link from 'next/link';
+import { type ComponentProps, useEffect, useRef, useState } from 'react';
 import { Button as AriaButton } from 'react-aria-components';
 import styled, { css } from 'styled-components';
 import type { End } from '@/catalogue/ends';
@@ -196,7 +197,20 @@ export const EndName = styled.span<{ $end: End }>`
 `;
 
 /** Holds what may be wider than a phone: it scrolls in its place, and the page does not; nor do words for readers alone, which stand outside the flow. */
-export const Wide = styled.div`
+const Sideways = styled.div`
   position: relative;
   overflow-x: auto;
 `;
+export function Wide(props: ComponentProps<'div'>) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [isWider, setWider] = useState(false);
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return undefined;
+    // Where it can be pushed sideways the keys reach it too; elsewhere it is no stop on their way.
+    const watch = new ResizeObserver(() => setWider(element.scrollWidth > element.clientWidth + 1));
+    for (const watched of [element, ...element.children]) watch.observe(watched);
+    return () => watch.disconnect();
+  }, []);
+  return <Sideways ref={frame} {...(isWider ? { tabIndex: 0 } : {})} {...props} />;
+}

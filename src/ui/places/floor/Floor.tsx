@@ -111,11 +111,7 @@ function untilWords(day: string, today: string): string {
 export function Floor({ jobs, awaited, due, short, begun, warnings, backedUpAt, today }: Props & { today: string }) {
   const backedUp = backedUpAt ? `Last good backup ${dayWords(backedUpAt)} ${timeWords(backedUpAt)}` : 'No backup yet';
   return (
-    <Shell
-      title="Floor"
-      about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`}
-      footRight={<Link href="/shop-book/backups">{backedUp}</Link>}
-    >
+    <Shell title="Floor" about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`} footRight={backedUp}>
       {warnings.map(({ words, href }) => (
         <Warn key={words}>
           {words} <Link href={href}>See to it</Link>
