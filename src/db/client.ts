@@ -126,7 +126,7 @@ export async function migrate(
 }
 
 /** How long after a change the files are made durable when nobody waits for it. */
-const DURABLE_AFTER_MS = 800;
+const DURABLE_AFTER_MS = 600;
 
 /** Share of letter triples two words must have in common to count as spelt alike: two letters changed places in a word of five. From memory. */
 const ALIKE_FROM = 0.2;
