@@ -197,6 +197,8 @@ test('who is signed in stands under what is written, and in the audit with it; n
   expect(line).toMatchObject({ who: 'Sunniva Holt', address: '192.0.2.30', jobId: job });
   expect(line!.act).toMatch(/^wrote .*ider.*, job 0\d+$/);
   expect(JSON.stringify(await auditLines('', 0))).not.toMatch(/81|heavy/);
+  // Far beyond any line, and beyond the engine's smaller numbers: found by hard use.
+  expect(await auditLines('', 2 ** 31)).not.toEqual([]);
   expect((await auditLines('refused door', 0)).map((l) => l.who)).toEqual(['Sunniva Holt']);
   await expect((await db()).none('DELETE FROM audit')).rejects.toThrow(/MAVRIN_RECORDED/);
 });

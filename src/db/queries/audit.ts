@@ -18,6 +18,6 @@ const escaped = (word: string): string => word.replace(/[\\%_]/g, (sign) => `\\$
 /** What was done, the newest first. @param words each of them stands in the name or the act @param before lines older than this one, 0 for all */
 export const manyAudit = (sql: Sql, words: string[], before: number, most: number) =>
   sql.many<AuditLine>(
-    `${LINE} WHERE ($1 = 0 OR id < $1)${words.map((_, i) => ` AND (who || ' ' || act) ILIKE $${i + 3}`).join('')} ORDER BY id DESC LIMIT $2`,
+    `${LINE} WHERE ($1::bigint = 0 OR id < $1::bigint)${words.map((_, i) => ` AND (who || ' ' || act) ILIKE $${i + 3}`).join('')} ORDER BY id DESC LIMIT $2`,
     [before, most, ...words.map((word) => `%${escaped(word)}%`)],
   );
