@@ -196,7 +196,7 @@ test('who is signed in stands under what is written, and in the audit with it; n
   expect(rest).toEqual([]);
   expect(line).toMatchObject({ who: 'Sunniva Holt', address: '192.0.2.30', jobId: job });
   expect(line!.act).toMatch(/^wrote .*ider.*, job 0\d+$/);
-  expect(JSON.stringify(await auditLines('', 0))).not.toMatch(/81|heavy/);
+  expect((await auditLines('', 0)).map((l) => l.act).join(' ')).not.toMatch(/\b8[12]\b|heavy/);
   // Far beyond any line, and beyond the engine's smaller numbers: found by hard use.
   expect(await auditLines('', 2 ** 31)).not.toEqual([]);
   expect((await auditLines('refused door', 0)).map((l) => l.who)).toEqual(['Sunniva Holt']);
