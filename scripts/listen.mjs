@@ -10,6 +10,9 @@ import next from 'next';
 import pino from 'pino';
 
 const [hostname = '127.0.0.1', port = '4170', mode = 'built'] = process.argv.slice(2);
+// What it listens on and where is one fact: the gate goes by it too.
+process.env.MAVRIN_HOST = hostname;
+process.env.PORT = port;
 const { MAVRIN_DATA, MAVRIN_LOG, MAVRIN_TLS_CERT, MAVRIN_TLS_KEY } = process.env;
 
 /** A file a day, a fortnight of them, beside the book; MAVRIN_LOG=stdout writes to the terminal, off nothing. */
@@ -54,7 +57,7 @@ const app = next({ dev: mode === 'dev', hostname, port: Number(port), httpServer
 const handle = app.getRequestHandler();
 
 /** What pages are made of: the same for everybody, and nobody's. */
-const OF_PAGES = '/_next/';
+const OF_PAGES = '/_next/static/';
 
 function serve(request, answer) {
   const began = performance.now();

@@ -7,7 +7,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 
 /** What is listened on: this computer alone, or with MAVRIN_HOST=0.0.0.0 the shop's network, so that phones and tablets reach it. */
-const HOST = process.env.MAVRIN_HOST ?? '127.0.0.1';
+const HOST = process.env.MAVRIN_HOST || '127.0.0.1';
 const LOCAL = '127.0.0.1';
 
 const newest = (path) => {

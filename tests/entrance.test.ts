@@ -7,8 +7,11 @@ import { actOf } from '@/schema/acts';
 import { recordRequest } from '@/schema/requests';
 import { auditLines } from '@/server/audit';
 import { type Asked, barred, type Gate } from '@/server/entrance';
+import { atTheGate } from '@/server/gate';
 import { noteRight } from '@/server/guesses';
 import { addTechnician, changePasscode, giveRole, openEntrance, peopleState, signIn, signOut, signOutEverywhere } from '@/server/people';
+import { passcodeChecked } from '@/server/passcodes';
+import { plainPath } from '@/server/plainPath';
 import { recordJobEntry } from '@/server/record';
 import { bearsToken, entranceState, SESSION_COOKIE, sessionOf } from '@/server/sessions';
 import { signRebuild } from '@/server/sign';
@@ -58,8 +61,43 @@ test('no page elsewhere writes: another site, no address, no origin at all; ours
   // A name pointed at this computer by somebody else, with an origin that matches it.
   expect(why({ method: 'POST', path, host: 'evil.example', origin: 'http://evil.example' })).toBe('wrong-host');
   expect(why({ host: 'evil.example' })).toBe('wrong-host');
-  for (const path of ['/api/jobs/%E0%A4%A', '/machines/%ff', '/%00']) expect([path, why({ path })]).toEqual([path, 'path-unreadable']);
+  expect(why({ path: null })).toBe('path-unreadable');
   expect(why({}, gate({ isClosing: true }))).toBe('closing');
+});
+
+test('a path is read in one way or not at all: what the gate decides on is what is served', () => {
+  expect(['/', '/jobs/101/ask?x=..', '/api/%62ackups', '/machines/7#%2e', '/_next/static/chunks/%5Bid%5D.js'].map(plainPath)).toEqual([
+    '/',
+    '/jobs/101/ask',
+    '/api/backups',
+    '/machines/7',
+    '/_next/static/chunks/[id].js',
+  ]);
+  for (const url of [
+    '/_next/static/../../api/search',
+    '/_next/../api/search',
+    '/ride/..',
+    '/ride/%2e%2e',
+    '/ride/.%2E/x',
+    '//api/search',
+    '/ride/a%2f..%2fapi',
+    '/ride/a\\..\\api',
+    '/ride/%255c%5c',
+    '/api/jobs/%E0%A4%A',
+    '/machines/%ff',
+    '/%00',
+    'http://elsewhere/api',
+    '*',
+    undefined,
+  ])
+    expect([url, plainPath(url)]).toEqual([url, null]);
+  // Asked for as it stands on the line, by the gate itself.
+  expect(atTheGate('GET', '/_next/../api/search?q=a', { host: HOST })).toMatchObject({ status: 400 });
+  expect(atTheGate('GET', '/machines', { host: HOST })).toBeNull();
+  // Letters written as numbers are the same letters.
+  expect(why(write('/api/backups', { role: 'technician' }), opened())).toBe('not-your-role');
+  expect(why(write('/api/backups/', { role: 'technician' }), opened())).toBe('not-your-role');
+  expect(why({ path: '/_next/image' }, opened())).toBe('signed-out');
 });
 
 test('opened to the network nobody is in who has not signed in, and nobody at all before there is an owner', () => {
@@ -73,7 +111,6 @@ test('opened to the network nobody is in who has not signed in, and nobody at al
   for (const path of ['/sign-in', '/api/health', '/api/health/ready', '/icon.svg'])
     expect([path, why({ path }, opened())]).toEqual([path, 'in']);
   expect(why(write('/api/sign-in'), opened())).toBe('in');
-  expect(why({ path: '/api/sign-in/../jobs' }, opened())).toBe('signed-out');
 });
 
 test('the rider’s sheet opens by the Shop book’s switch, and nothing else with it', () => {
@@ -132,6 +169,32 @@ test('an owner’s word stands behind people once there is one, and a shop keeps
     ['Bram Oakes', 'counter'],
     ['Sunniva Holt', 'owner'],
   ]);
+});
+
+test('guesses sent all at once are weighed one after the other: after the third the rest only wait', async () => {
+  const codes = await Promise.all(
+    Array.from({ length: 12 }, async (_, n) => (await passcodeChecked(counter, `guess ${n}`)).refusal?.answer.problem.code),
+  );
+  expect(codes.filter((c) => c === 'passcode-wrong')).toHaveLength(3);
+  expect(codes.filter((c) => c === 'passcode-wait')).toHaveLength(9);
+  noteRight({ technicianId: counter, address: '' });
+});
+
+test('a passcode is set by who knows the old one or by the owner: a first one too, and a forgotten one', async () => {
+  const base = await db();
+  const { id } = await base.one<{ id: number }>(`INSERT INTO technician (name) VALUES ('Old Hand') RETURNING id`);
+  const set = async (passcode: string, by: { before?: string; ownerPasscode?: string }) => {
+    const answer = await changePasscode(id, { before: '', passcode, ...by });
+    return answer.ok ? 'set' : `${answer.problem.code} ${answer.problem.path.join('.')}`;
+  };
+  // A name without one: whoever came first could sign by it.
+  expect(await set('first one', {})).toBe('passcode-wrong ownerPasscode');
+  expect(await set('first one', { ownerPasscode: 'quay and tar' })).toBe('set');
+  expect(await set('second one', { before: 'wrong one' })).toBe('passcode-wrong before');
+  expect(await set('second one', { before: 'first one' })).toBe('set');
+  expect(await set('third one', { ownerPasscode: 'quay and tar' })).toBe('set');
+  noteRight({ technicianId: owner, address: '' });
+  noteRight({ technicianId: id, address: '' });
 });
 
 test('a session is a secret kept by the browser alone; it ends at its time, by signing out, everywhere at once, and with the passcode it came by', async () => {

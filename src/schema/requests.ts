@@ -74,7 +74,9 @@ const passcode = z.string().max(60);
 export const signRequest = z.strictObject({ technicianId: id, passcode });
 export type SignRequest = z.input<typeof signRequest>;
 
-export const passcodeRequest = z.strictObject({ before: passcode.default(''), passcode: newPasscode });
+/** Empty where nobody is owner yet, or the owner himself is signed in. */
+const ownerPasscode = passcode.default('');
+export const passcodeRequest = z.strictObject({ before: passcode.default(''), passcode: newPasscode, ownerPasscode });
 
 export const correctRequest = z.strictObject({
   technicianId: id,
@@ -106,8 +108,6 @@ export const photoQuery = z.strictObject({
   technicianId: z.coerce.number().int().positive().nullable().default(null),
 });
 
-/** Empty where nobody is owner yet, or the owner himself is signed in. */
-const ownerPasscode = passcode.default('');
 export const technicianRequest = z.strictObject({
   name: name(80),
   passcode: newPasscode,

@@ -5,7 +5,8 @@ import { isOurs } from './hosts';
 
 export interface Asked {
   method: string;
-  path: string;
+  /** As everybody reads it (plainPath.ts); null where it could be read in two ways. */
+  path: string | null;
   host: string | null;
   origin: string | null;
   /** What a browser says of where the request comes from (fetch metadata). */
@@ -42,7 +43,7 @@ function isForeign({ method, host, origin, site, isOwnProgram }: Asked): boolean
 }
 
 /** What opens for everybody: the door itself, whether the shop lives, and what pages are made of. */
-const OPEN_TO_ALL = /^\/(sign-in|api\/sign-in|api\/health(\/ready)?|icon\.svg|_next\/.*)$/;
+const OPEN_TO_ALL = /^\/(sign-in|api\/sign-in|api\/health(\/ready)?|icon\.svg|_next\/static\/.*)$/;
 const OF_A_RIDE = /^\/(api\/)?ride\/[^/]+$/;
 
 /** What the owner alone does: people, money, backups, the network, and reading who did what. */
@@ -52,26 +53,18 @@ const OWNERS =
 const NOT_AT_THE_COUNTER =
   /^\/api\/(book\/.*|jobs\/\d+\/(sign|corrections|back|trials|procedures|logs(\/simulated)?)|trials\/\d+\/(decision|rides)|machines\/\d+\/(merge|separate|calibrations|model)|springs(\/.*)?|shims(\/.*)?)$/;
 
-function isBeyond(role: Role, { method, path }: Asked): boolean {
+function isBeyond(role: Role, method: string, asked: string): boolean {
   if (role === 'owner') return false;
+  const path = asked.replace(/(?<=.)\/$/, '');
   if (OWNERS.test(path)) return true;
   return role === 'counter' && !READS.includes(method) && NOT_AT_THE_COUNTER.test(path);
-}
-
-/** Whether the signs of a path can be read: a torn escape or a NUL names nothing. */
-function isReadable(path: string): boolean {
-  try {
-    return !decodeURIComponent(path).includes('\0');
-  } catch {
-    return false;
-  }
 }
 
 /** Why a request is not let in; null where it is. */
 export function barred(asked: Asked, gate: Gate): Barred | null {
   if (gate.isClosing) return { status: 503, code: 'closing', message: 'The shop’s computer is closing. Try again in a moment.' };
-  if (!isReadable(asked.path))
-    return { status: 400, code: 'path-unreadable', message: 'This address is not written as an address can be.' };
+  const { path } = asked;
+  if (path === null) return { status: 400, code: 'path-unreadable', message: 'This address is not written as an address can be.' };
   if (!isOurs(asked.host, gate.environment))
     return {
       status: 421,
@@ -81,7 +74,7 @@ export function barred(asked: Asked, gate: Gate): Barred | null {
   if (isForeign(asked)) return { status: 403, code: 'foreign', message: 'This request comes from another site.' };
   if (asked.isOwnProgram) return null;
   if (gate.isOpened) {
-    if (OPEN_TO_ALL.test(asked.path) || (gate.ridersMayCome && OF_A_RIDE.test(asked.path))) return null;
+    if (OPEN_TO_ALL.test(path) || (gate.ridersMayCome && OF_A_RIDE.test(path))) return null;
     if (!gate.hasOwner)
       return {
         status: 403,
@@ -91,7 +84,7 @@ export function barred(asked: Asked, gate: Gate): Barred | null {
       };
     if (asked.role === null) return { status: 401, code: 'signed-out', message: 'Nobody is signed in here. Sign in, then try again.' };
   }
-  if (asked.role !== null && isBeyond(asked.role, asked))
+  if (asked.role !== null && isBeyond(asked.role, asked.method, path))
     return { status: 403, code: 'not-your-role', message: 'This is not for the role of who is signed in here. Ask the owner of the shop.' };
   return null;
 }

@@ -1,5 +1,6 @@
 import { type Barred, barred } from './entrance';
 import { isOpened } from './hosts';
+import { plainPath } from './plainPath';
 import { doorIsOpen } from './ridersDoor';
 import { bearsToken, entranceState, sessionOf } from './sessions';
 
@@ -45,8 +46,8 @@ export function atTheGate(method: string, url: string, heads: Record<string, str
     const value = heads[name];
     return typeof value === 'string' ? value : null;
   };
-  const path = url.split('?')[0]!;
-  const isPage = ['GET', 'HEAD'].includes(method) && !path.startsWith('/api/');
+  const path = plainPath(url);
+  const isPage = ['GET', 'HEAD'].includes(method) && !url.startsWith('/api/');
   const why = barred(
     {
       method,

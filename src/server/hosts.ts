@@ -1,6 +1,7 @@
 import { networkInterfaces } from 'node:os';
 
-const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|\[::1\])$/i;
+/** Whether a name or address, without its port, is this computer's own to itself. */
+export const isLoopback = (name: string): boolean => /^(localhost|127(\.\d{1,3}){3}|\[::1\])$/i.test(name);
 
 /** Every address this computer has, loopback too. */
 const addresses = () => Object.values(networkInterfaces()).flatMap((found) => (found ?? []).filter((i) => i.family === 'IPv4'));
@@ -23,7 +24,7 @@ function ownNames(environment: Record<string, string | undefined>): string[] {
  */
 export function isOurs(host: string | null, environment: Record<string, string | undefined>): boolean {
   const name = (host ?? '').replace(/:\d+$/, '').toLowerCase();
-  return LOOPBACK.test(name) || ownNames(environment).includes(name);
+  return isLoopback(name) || ownNames(environment).includes(name);
 }
 
 /**
@@ -31,7 +32,7 @@ export function isOurs(host: string | null, environment: Record<string, string |
  * Then everybody signs in, at this computer too.
  */
 export function isOpened(environment: Record<string, string | undefined>): boolean {
-  const listens = environment.MAVRIN_HOST ?? '127.0.0.1';
+  const listens = environment.MAVRIN_HOST || '127.0.0.1';
   const hasNames = (environment.MAVRIN_NAMES ?? '').trim() !== '' || (environment.MAVRIN_ADDRESS ?? '') !== '';
-  return !LOOPBACK.test(listens) || hasNames || environment.MAVRIN_SIGN_IN === 'always';
+  return !isLoopback(listens) || hasNames || environment.MAVRIN_SIGN_IN === 'always';
 }

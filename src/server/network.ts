@@ -1,13 +1,11 @@
-import { networkHost } from './hosts';
+import { isLoopback, networkHost } from './hosts';
 import { doorAddress } from './ridersDoor';
-
-const LOOPBACK = /^(localhost|127\.|\[::1\])/;
 
 type Environment = Record<string, string | undefined>;
 
 /** This computer's address on the shop's network; null where it listens to itself alone. MAVRIN_HOST says what it listens on. */
 function shopHost({ MAVRIN_HOST: listens = '' }: Environment): string | null {
-  if (listens === '' || LOOPBACK.test(listens)) return null;
+  if (listens === '' || isLoopback(listens)) return null;
   if (listens !== '0.0.0.0') return listens;
   return networkHost();
 }
@@ -26,7 +24,7 @@ export function shopAddress(environment: Environment = process.env): string {
 export const riderAddress = (): string => doorAddress() ?? shopAddress();
 
 /** Whether a phone on the shop's network could open an address. */
-export const isReachable = (address: string): boolean => !LOOPBACK.test(new URL(address).host);
+export const isReachable = (address: string): boolean => !isLoopback(new URL(address).hostname);
 
 /** Where a set-up card is opened; null where no phone could. */
 export function cardLink(setupId: number): string | null {

@@ -24,15 +24,33 @@ export interface PasscodeCheck {
   salt: string;
 }
 
+/** One try after the other for each name: guesses sent all at once would all be weighed before the first wrong one is counted. */
+const turns = new Map<number, Promise<unknown>>();
+function inTurn<T>(technicianId: number, work: () => Promise<T>): Promise<T> {
+  const mine = (turns.get(technicianId) ?? Promise.resolve()).then(work, work);
+  const ended = mine.catch(() => undefined).finally(() => turns.get(technicianId) === ended && turns.delete(technicianId));
+  turns.set(technicianId, ended);
+  return mine;
+}
+
 /**
  * Holds a passcode against the one kept. Refusals inside: not-found, passcode-unset, passcode-wait, passcode-wrong.
- * @param address tries are counted for each name and for each address @param field where a refusal stands
+ * Tries are counted for each name and for each address. @param field where a refusal stands
  */
-export async function passcodeChecked(
+export function passcodeChecked(
   technicianId: number,
   passcode: string,
-  address = askingNow()?.address ?? '',
-  field: 'passcode' | 'ownerPasscode' = 'passcode',
+  field: 'passcode' | 'before' | 'ownerPasscode' = 'passcode',
+): Promise<PasscodeCheck> {
+  const address = askingNow()?.address ?? '';
+  return inTurn(technicianId, () => weighed(technicianId, passcode, address, field));
+}
+
+async function weighed(
+  technicianId: number,
+  passcode: string,
+  address: string,
+  field: 'passcode' | 'before' | 'ownerPasscode',
 ): Promise<PasscodeCheck> {
   const base = await db();
   const refusedWith = (refusal: Refusal): PasscodeCheck => ({ technicianId, refusal, salt: '' });

@@ -7,12 +7,10 @@ import { dataDirectory, db, type Sql } from '@/db/client';
 import { noneNewAudit } from '@/db/queries/audit';
 import {
   manyTechnicians,
-  maybeOnePasscode,
   maybeOneTechnician,
   maybeOneTechnicianByName,
   noneNewPasscode,
   noneNewRole,
-  oneHasPasscode,
   oneNewTechnician,
   type Technician,
 } from '@/db/queries/people';
@@ -40,11 +38,8 @@ function ownToken(): string {
   return readFileSync(path, 'utf8').trim();
 }
 
-async function ownersOf(sql: Sql): Promise<Technician[]> {
-  const owners = (await manyTechnicians(sql)).filter((t) => t.role === 'owner');
-  const able = await Promise.all(owners.map((o) => oneHasPasscode(sql, o.id)));
-  return owners.filter((_, i) => able[i]);
-}
+/** Owners who can be asked: without a passcode nobody could stand behind a change. */
+const ownersOf = async (sql: Sql): Promise<Technician[]> => (await manyTechnicians(sql)).filter((t) => t.role === 'owner' && t.hasPasscode);
 
 /** Tells the gate who is signed in and whether there is an owner; once when the shop opens, and after whatever changes it. */
 export async function openEntrance(): Promise<void> {
@@ -74,8 +69,9 @@ export async function signIn(
   device: string,
 ): Promise<Answer<{ secret: string; endsAt: string; name: string }>> {
   const address = askingNow()?.address ?? '';
-  const check = await passcodeChecked(technicianId, passcode, address);
-  if (check.refusal && (await maybeOneTechnician(await db(), technicianId)))
+  const check = await passcodeChecked(technicianId, passcode);
+  // A guess is noted; one that only has to wait is not weighed, and would fill the book.
+  if (check.refusal?.answer.problem.code === 'passcode-wrong')
     await noneNewAudit(await db(), {
       technicianId,
       address,
@@ -135,7 +131,7 @@ async function ownersWord(passcode: string): Promise<PasscodeCheck | null> {
   if (owners.length === 0 || askingNow()?.session?.role === 'owner') return null;
   let last: PasscodeCheck | null = null;
   for (const owner of owners) {
-    last = await passcodeChecked(owner.id, passcode, askingNow()?.address ?? '', 'ownerPasscode');
+    last = await passcodeChecked(owner.id, passcode, 'ownerPasscode');
     if (!last.refusal) break;
   }
   return last;
@@ -156,7 +152,7 @@ export async function addTechnician(
       const technician = await oneNewTechnician(sql, name);
       await noneNewPasscode(sql, technician.id, salt, hash);
       if (role !== 'technician') await noneNewRole(sql, technician.id, role);
-      return { ...technician, role };
+      return { ...technician, role, hasPasscode: true };
     }),
   );
 }
@@ -172,7 +168,7 @@ export async function giveRole(
       if (word) await requirePasscode(sql, word);
       const technician = await maybeOneTechnician(sql, technicianId);
       if (!technician) throw new Refusal(missing('technician'));
-      if (role === 'owner' && !(await oneHasPasscode(sql, technicianId))) throw new Refusal(conflict('passcode-unset', ['role']));
+      if (role === 'owner' && !technician.hasPasscode) throw new Refusal(conflict('passcode-unset', ['role']));
       const owners = await ownersOf(sql);
       if (role !== 'owner' && owners.length === 1 && owners[0]!.id === technicianId) throw new Refusal(refused('last-owner', ['role']));
       await noneNewRole(sql, technicianId, role);
@@ -181,25 +177,55 @@ export async function giveRole(
   );
 }
 
-/** Sets a technician's passcode: the first freely, another only by the one before. */
+/** Whose word stands behind a new passcode: that of who knows the old one, or the owner's; nobody's while there is neither. The owner signed in sets those of others, never his own unasked. */
+async function wordBehindPasscode(of: Technician, before: string, ownerPasscode: string): Promise<PasscodeCheck | null> {
+  const session = askingNow()?.session;
+  if (session?.role === 'owner' && session.technicianId !== of.id) return null;
+  const hasOwner = (await ownersOf(await db())).length > 0;
+  if (hasOwner && (ownerPasscode !== '' || !of.hasPasscode)) return ownersWord(ownerPasscode);
+  return of.hasPasscode ? passcodeChecked(of.id, before, 'before') : null;
+}
+
+/** Sets a technician's passcode, and signs out who knew the old one. Refusals: not-found, those of the old passcode or the owner's. */
 export async function changePasscode(
   technicianId: number,
-  { before, passcode }: { before: string; passcode: string },
+  { before, passcode, ownerPasscode = '' }: { before: string; passcode: string; ownerPasscode?: string },
 ): Promise<Answer<{ id: number }>> {
-  const isSet = (await maybeOnePasscode(await db(), technicianId)) !== null;
-  const check = isSet ? await passcodeChecked(technicianId, before) : null;
+  const known = await maybeOneTechnician(await db(), technicianId);
+  if (!known) return missing('technician');
+  const word = await wordBehindPasscode(known, before, ownerPasscode);
   const made = await hashed(passcode);
   return thenTold(
     await inTransaction(async (sql) => {
-      if (!(await maybeOneTechnician(sql, technicianId))) throw new Refusal(missing('technician'));
-      if (check) await requirePasscode(sql, check);
-      else if (await maybeOnePasscode(sql, technicianId)) throw new Refusal(refused('passcode-wrong', ['before']));
+      if (word) await requirePasscode(sql, word);
+      // Set by somebody else in between, it is no longer the first.
+      else if ((await maybeOneTechnician(sql, technicianId))?.hasPasscode !== known.hasPasscode)
+        throw new Refusal(refused('passcode-wrong', ['before']));
       await noneNewPasscode(sql, technicianId, made.salt, made.hash);
-      // Who knew the old one is signed out with it.
       await noneEndSessionsOf(sql, technicianId, askingNow()?.session?.id);
       return { id: technicianId };
     }),
   );
+}
+
+/** Makes somebody owner with a new passcode, asking nobody: for who holds the data directory itself, where the owner's passcode is forgotten. */
+export async function nameOwner(name: string, passcode: string): Promise<Answer<{ id: number }>> {
+  const made = await hashed(passcode);
+  return inTransaction(async (sql) => {
+    const { id } = (await maybeOneTechnicianByName(sql, name)) ?? (await oneNewTechnician(sql, name));
+    await noneNewPasscode(sql, id, made.salt, made.hash);
+    await noneNewRole(sql, id, 'owner');
+    await noneEndSessionsOf(sql, id);
+    await noneNewAudit(sql, {
+      technicianId: id,
+      address: '',
+      act: 'was made owner at the shop’s computer',
+      jobId: null,
+      machineId: null,
+      request: '',
+    });
+    return { id };
+  });
 }
 
 /** Who can sign in: names with a passcode. */
@@ -208,8 +234,6 @@ export const signers = async (): Promise<{ id: number; name: string; role: Role 
 
 export async function peopleState(): Promise<PeopleState> {
   const base = await db();
-  const technicians = await manyTechnicians(base);
-  const has = await Promise.all(technicians.map((t) => oneHasPasscode(base, t.id)));
   const sessions = (await manyOpenSessions(base)).map(({ id, name, device, address, begunAt, endsAt }) => ({
     id,
     name,
@@ -219,7 +243,7 @@ export async function peopleState(): Promise<PeopleState> {
     endsAt,
   }));
   return {
-    technicians: technicians.map((t, i) => ({ ...t, hasPasscode: has[i]! })),
+    technicians: await manyTechnicians(base),
     hasOwner: (await ownersOf(base)).length > 0,
     sessions,
   };

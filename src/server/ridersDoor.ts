@@ -1,10 +1,11 @@
 import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { isOpened, networkHost } from './hosts';
+import { plainPath } from './plainPath';
 
 /** A door of its own for the riders' phones: on the shop's network, beside the shop that listens to itself alone, and open for the rider's sheet and nothing else. */
 
 /** What passes: the sheet of one ride by its secret address, what is written into it, and what the page is made of. */
-const PASSES = /^\/(ride\/[a-z0-9]{10,60}|api\/ride\/[a-z0-9]{10,60}|_next\/static\/[\w./~-]+|icon\.svg)(\?[^#]*)?$/i;
+const PASSES = /^\/(ride\/[a-z0-9]{10,60}|api\/ride\/[a-z0-9]{10,60}|_next\/static\/[\w./~-]+|icon\.svg)$/i;
 const METHODS = ['GET', 'HEAD', 'POST'];
 /** More than the sheet of a ride ever holds. */
 const MOST_BYTES = 100_000;
@@ -26,11 +27,10 @@ export function doorAddress(): string | null {
 
 const refuse = (answer: ServerResponse, status: number) => answer.writeHead(status, { 'content-type': 'text/plain' }).end();
 
-/** Whether a request may pass; a path is taken as the shop would read it, so that no way round leads further in. */
+/** Whether a request may pass; a path that could be read in two ways does not. */
 export function passes(method: string | undefined, url: string | undefined): boolean {
-  if (!METHODS.includes(method ?? '') || !url || !PASSES.test(url)) return false;
-  const { pathname } = new URL(url, 'http://shop');
-  return PASSES.test(pathname) && !/(^|\/)\.\.?(\/|$)|%2e|%2f|%5c/i.test(url);
+  const path = plainPath(url);
+  return METHODS.includes(method ?? '') && path !== null && PASSES.test(path);
 }
 
 function through(asked: IncomingMessage, answer: ServerResponse, leadsTo: number): void {

@@ -5,6 +5,7 @@ export interface Technician {
   id: number;
   name: string;
   role: Role;
+  hasPasscode: boolean;
 }
 
 export interface Customer {
@@ -14,8 +15,12 @@ export interface Customer {
   email: string;
 }
 
-const TECHNICIAN = `SELECT id, name, coalesce((SELECT role FROM technician_role r WHERE r.technician_id = technician.id ORDER BY r.id DESC LIMIT 1), 'technician') AS role
-  FROM technician`;
+/** SQL for the role of a technician: the newest given, else a technician. */
+export const roleOf = (id: string): string =>
+  `coalesce((SELECT role FROM technician_role r WHERE r.technician_id = ${id} ORDER BY r.id DESC LIMIT 1), 'technician')`;
+
+const TECHNICIAN = `SELECT id, name, ${roleOf('technician.id')} AS role,
+  EXISTS (SELECT 1 FROM passcode p WHERE p.technician_id = technician.id) AS "hasPasscode" FROM technician`;
 
 export const manyTechnicians = (sql: Sql) => sql.many<Technician>(`${TECHNICIAN} ORDER BY name`);
 
@@ -51,6 +56,3 @@ export const maybeOnePasscode = (sql: Sql, technicianId: number) =>
 
 export const noneNewPasscode = (sql: Sql, technicianId: number, salt: string, hash: string) =>
   sql.none('INSERT INTO passcode (technician_id, salt, hash) VALUES ($1, $2, $3)', [technicianId, salt, hash]);
-
-export const oneHasPasscode = async (sql: Sql, technicianId: number): Promise<boolean> =>
-  (await maybeOnePasscode(sql, technicianId)) !== null;

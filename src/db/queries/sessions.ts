@@ -1,5 +1,6 @@
 import type { Role } from '@/catalogue/roles';
 import type { Sql } from '../client';
+import { roleOf } from './people';
 
 export interface StoredSession {
   id: number;
@@ -17,7 +18,7 @@ export interface StoredSession {
 export const manyOpenSessions = (sql: Sql) =>
   sql.many<StoredSession>(
     `SELECT s.id, s.technician_id AS "technicianId", t.name, s.digest, s.device, s.address, s.begun_at AS "begunAt", s.ends_at AS "endsAt",
-       coalesce((SELECT role FROM technician_role r WHERE r.technician_id = t.id ORDER BY r.id DESC LIMIT 1), 'technician') AS role
+       ${roleOf('t.id')} AS role
      FROM session s JOIN technician t ON t.id = s.technician_id WHERE s.ended_at IS NULL AND s.ends_at > now() ORDER BY s.id DESC`,
   );
 

@@ -78,7 +78,7 @@ function PersonLine({ t, asksOwner, setChanging, changing }: PersonLineProps) {
       </QuietButton>
       {changing === t.id && (
         <>
-          <PasscodeForm technician={t} onDone={() => setChanging(null)} />
+          <PasscodeForm technician={t} asksOwner={asksOwner} onDone={() => setChanging(null)} />
           <RoleForm technician={t} asksOwner={asksOwner} onDone={() => setChanging(null)} />
         </>
       )}
@@ -177,16 +177,27 @@ function SignedIn({ sessions }: Pick<PeopleState, 'sessions'>) {
 const deviceWords = (device: string): string =>
   /iPad|Tablet/i.test(device) ? 'tablet' : /Mobile|Android|iPhone/i.test(device) ? 'phone or tablet' : 'computer';
 
-function PasscodeForm({ technician, onDone }: { technician: Person; onDone(): void }) {
-  const form = useForm({ before: '', passcode: '' }, () => 'passcode');
+function PasscodeForm({ technician, asksOwner, onDone }: { technician: Person; asksOwner: boolean; onDone(): void }) {
+  const router = useRouter();
+  const form = useForm({ before: '', passcode: '', ownerPasscode: '' });
   const change = async () => {
-    if (await form.send(`/api/technicians/${technician.id}/passcode`, form.typed)) onDone();
+    if (!(await form.send(`/api/technicians/${technician.id}/passcode`, form.typed))) return;
+    onDone();
+    router.refresh();
   };
   return (
     <>
-      <PlainField label="Passcode until now, if there is one" secret {...form.field('before')} />
+      {technician.hasPasscode && <PlainField label="Passcode until now" secret {...form.field('before')} />}
+      {asksOwner && (
+        <PlainField
+          label={technician.hasPasscode ? 'or, where it is forgotten, the owner’s passcode' : 'Passcode of the owner'}
+          secret
+          {...form.field('ownerPasscode')}
+        />
+      )}
       <PlainField label="New passcode" secret {...form.field('passcode')} />
       <Button onPress={() => void change()}>Change the passcode</Button>
+      <FormProblem of={form} />
     </>
   );
 }
