@@ -3,10 +3,12 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { backupFiles, backupsOf, rotate } from '@/db/backups';
-import { openDb } from '@/db/client';
+import { closeDb, openDb } from '@/db/client';
 import { BaseDamaged } from '@/db/damage';
 import { holdDirectory } from '@/db/lock';
+import { bringBack } from '@/server/backups';
 import { backUpClosed, prove, restore } from '@/server/restore';
+import { codeOf, get } from './answers';
 import { emptyBaseIn } from './onDisk';
 
 /** Backups that were proven, damage that is seen and named, and a directory only one process holds. */
@@ -109,4 +111,19 @@ test('the system holds the directory, whatever becomes of the lock file', async 
   }
   letGo();
   (await holdDirectory(place))();
+});
+
+test('from the screen one is brought back beside the book, which is backed up first and stays as it is; never twice over the same place', async () => {
+  process.env.MAVRIN_DATA = shop;
+  const { name } = backupFiles(shop)[0]!;
+  const { directory: beside, found } = get(await bringBack(name));
+  made.push(beside);
+  expect([beside, found]).toEqual([`${shop}-restored-${name.slice(0, 19)}`, '1 jobs, 0 signed records, every seal holds']);
+  expect(backupFiles(shop).map((f) => f.name.replace(/^.{19}-|\.tar\.gz$/g, ''))).toEqual(['before-restore', 'by-hand']);
+  expect(codeOf(await bringBack(name))).toBe('already-exists');
+  expect(codeOf(await bringBack('../../notes.tar.gz'))).toBe('not-found');
+  await closeDb();
+  const base = await openDb(beside);
+  expect(await base.many('SELECT name FROM customer')).toEqual([{ name: 'Wenna Trask' }]);
+  await base.close();
 });

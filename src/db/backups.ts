@@ -63,12 +63,12 @@ export async function keepBackup(
 /** The last so many, and of each earlier month the last. From memory. */
 const KEPT = 10;
 
-/** Takes away what is older than needed; the last of each month stays. */
-export function rotate(directory: string): void {
+/** Takes away what is older than needed; the last of each month stays. @param spared the one that is being brought back */
+export function rotate(directory: string, spared = ''): void {
   const months = new Set<string>();
   backupFiles(directory).forEach(({ name }, i) => {
     const month = name.slice(0, 7);
-    if (i >= KEPT && months.has(month)) rmSync(join(backupsOf(directory), name));
+    if (i >= KEPT && months.has(month) && name !== spared) rmSync(join(backupsOf(directory), name));
     months.add(month);
   });
 }

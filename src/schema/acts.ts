@@ -13,6 +13,7 @@ type Of = 'job' | 'machine' | 'other';
 /** Every address that writes, with what is done there. A `:` in the words stands for the number or the name in the path. */
 const ACTS: readonly (readonly [pattern: RegExp, words: string, of?: Of])[] = [
   [/^backups$/, 'made a backup'],
+  [/^backups\/restore$/, 'brought a backup back beside the book'],
   [/^book\/causes\/reset$/, 'set what the shop learnt of causes back'],
   [/^book\/door$/, 'opened or shut the door for riders’ phones'],
   [/^book\/(\w+)$/, 'changed the Shop book, :'],

@@ -115,6 +115,7 @@ export const technicianRequest = z.strictObject({
   ownerPasscode,
 });
 export const roleRequest = z.strictObject({ role: z.enum(ROLES), ownerPasscode });
+export const restoreRequest = z.strictObject({ name: z.string().max(120) });
 export const sealRequest = z.looseObject({ seal: z.string().max(100).default('') });
 export const auditRequest = z.strictObject({
   q: z.string().max(200).default(''),

@@ -20,6 +20,7 @@ interface EdgeFigures {
   'took-too-much': None;
   'too-busy': None;
   'backup-failed': None;
+  'restore-failed': None;
   'passcode-short': { least: number };
   'passcode-common': None;
   'passcode-wait': { seconds: number };
@@ -144,6 +145,8 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'too-busy': () => 'Too many calculations are waiting. Try again in a moment.',
   'backup-failed': () =>
     'The backup could not be made or did not hold when it was opened. What was there before stays. See the messages of the shop’s computer.',
+  'restore-failed': () =>
+    'The backup could not be brought back: it is not whole, or there is no room for it. Nothing of the book was touched.',
   'passcode-short': (d) => `A passcode has at least ${d.least} signs.`,
   'passcode-common': () => 'This is among the first that anybody tries. Choose another.',
   'passcode-wait': (d) => `Too many wrong passcodes for this name. Try again in ${d.seconds} seconds.`,

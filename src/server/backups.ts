@@ -1,10 +1,11 @@
 import { execFile } from 'node:child_process';
+import { existsSync } from 'node:fs';
 import { statfs } from 'node:fs/promises';
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { promisify } from 'node:util';
 import { dataDirectory, db } from '@/db/client';
 import { type BackupFile, backupFiles, backupName, backupsOf, keepBackup, rotate } from '@/db/backups';
-import { type Answer, done, refused } from './answer';
+import { type Answer, conflict, done, missing, refused } from './answer';
 
 /** Backups of the running shop: made daily and by hand, each proven by opening it in a scratch base and walking its seals. */
 
@@ -18,30 +19,54 @@ const OLD_MS = 2 * DAY_MS;
 /** Less room than this and the Floor warns: a base and some backups of it. From memory. */
 const LEAST_FREE_BYTES = 500e6;
 
-/** In a process of its own, so that nobody waits: opens the file, counts, walks the seals. Throws with its words where it is not whole. */
-async function proven(path: string): Promise<void> {
-  const prove = resolve(/* turbopackIgnore: true */ process.cwd(), 'src/cli/prove.ts');
-  await run('node', ['--conditions=react-server', '--import', 'tsx', prove, path]);
+/** One of the shop's own commands in a process of its own, so that nobody waits. @returns what it said; throws with its words where it failed */
+async function aside(command: string, ...words: string[]): Promise<string> {
+  const path = resolve(/* turbopackIgnore: true */ process.cwd(), 'src/cli', command);
+  return (await run('node', ['--conditions=react-server', '--import', 'tsx', path, ...words])).stdout;
 }
+
+/** Opens the file, counts, looks at every page, walks the seals. */
+const proven = async (path: string): Promise<void> => void (await aside('prove.ts', path));
 
 let making: Promise<string> | null = null;
 
 /** Makes a backup now, or waits for the one being made. @returns its path */
-export function backUp(why: string): Promise<string> {
+export function backUp(why: string, spared = ''): Promise<string> {
   making ??= (async () => {
     const path = await keepBackup(dataDirectory(), backupName(why), await (await db()).dump(), proven);
-    rotate(dataDirectory());
+    rotate(dataDirectory(), spared);
     return path;
   })().finally(() => (making = null));
   return making;
 }
 
-export async function backUpByHand(): Promise<Answer<{ path: string }>> {
+export async function backUpByHand(why = 'by-hand', spared = ''): Promise<Answer<{ path: string }>> {
   try {
-    return done({ path: await backUp('by-hand') });
+    return done({ path: await backUp(why, spared) });
   } catch (failure) {
     console.error('The backup failed:', failure);
     return refused('backup-failed');
+  }
+}
+
+/**
+ * Brings a backup back beside the book, into a directory of its own, proven there; the book that is open is not touched, and a backup of it is made first.
+ * Refusals: not-found, already-exists, backup-failed, restore-failed.
+ */
+export async function bringBack(name: string): Promise<Answer<{ directory: string; found: string }>> {
+  const here = dataDirectory();
+  const file = backupFiles(here).find((f) => f.name === name);
+  if (!file) return missing('backup of that name');
+  const directory = `${here}-restored-${name.slice(0, 19)}`;
+  if (existsSync(directory)) return conflict('already-exists', ['name'], { what: `The directory ${directory}` });
+  const before = await backUpByHand('before-restore', name);
+  if (!before.ok) return before;
+  try {
+    const [found = ''] = (await aside('restore.ts', join(backupsOf(here), name), directory)).split('\n');
+    return done({ directory, found });
+  } catch (failure) {
+    console.error('The backup could not be brought back:', failure);
+    return refused('restore-failed');
   }
 }
 

@@ -13,6 +13,7 @@ import { sealShown } from '@/schema/sealWords';
 import { setupLines } from '@/judgement/model/setups';
 import { fieldDef } from '@/catalogue/fields';
 import { shopOfBook, systemOfShop } from './book';
+import { lastSeal } from './seals';
 import { dueOfMachine } from './service';
 import { machineName } from './find';
 
@@ -72,6 +73,7 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     customer: sealed?.customer.name ?? customer?.name ?? '',
     technician: record?.technician ?? '',
     seal: sealShown(records.at(-1)?.seal ?? ''),
+    bookSeal: sealShown((await lastSeal()) ?? ''),
     shop: { name: shop.name, address: shop.address, phone: shop.phone, email: shop.email },
     reach: { phone: customer?.phone ?? '', email: customer?.email ?? '' },
     load: loadOf(sealed?.entries ?? {}, system),

@@ -16,6 +16,8 @@ export interface CardFacts {
   technician: string;
   /** Of the newest signed record of its job, as shown; '' where none was signed. */
   seal: string;
+  /** The newest of the whole book on the day it is looked at, as shown; '' where nothing is signed. */
+  bookSeal: string;
   /** The shop, as its book says; fields of it may be ''. */
   shop: { name: string; address: string; phone: string; email: string };
   /** Where the customer is reached, as the book stands today; '' where it is not known. */

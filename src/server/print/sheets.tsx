@@ -71,10 +71,18 @@ export async function cardPdf(setupId: number): Promise<Buffer | null> {
       {Array.from({ length: 7 }, (_, i) => (
         <View key={i} style={{ height: '8mm', borderBottom: '0.5pt solid #999' }} />
       ))}
+      {card.bookSeal && <BookSeal seal={card.bookSeal} />}
       <Cautions>{['Sag is read with the rider in full gear, feet up.', CAUTIONS.afterwards, CAUTIONS.licence]}</Cautions>
     </A4>,
   );
 }
+
+/** What a chain cut at its end shows against: the newest seal there was when this was printed. */
+const BookSeal = ({ own = '', seal }: { own?: string; seal: string }) => (
+  <Soft>
+    {[own && `Seal of this record ${own}.`, `Last seal of the book, ${day(new Date().toISOString())}: ${seal}.`].filter(Boolean).join(' ')}
+  </Soft>
+);
 
 const CardWords = ({ card }: { card: CardFacts }) => (
   <View>
@@ -163,16 +171,7 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
             ))}
           </View>
         ))}
-      {last && (
-        <Soft>
-          {[
-            own ? `Seal of this record ${sealShown(own)}.` : '',
-            `Last seal of the book, ${day(new Date().toISOString())}: ${sealShown(last)}.`,
-          ]
-            .join(' ')
-            .trim()}
-        </Soft>
-      )}
+      {last && <BookSeal own={own ? sealShown(own) : ''} seal={sealShown(last)} />}
       <Cautions>{[CAUTIONS.springs, CAUTIONS.caps, CAUTIONS.gas, CAUTIONS.brakes, CAUTIONS.torque, CAUTIONS.licence]}</Cautions>
     </A4>,
   );

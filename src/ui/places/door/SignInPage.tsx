@@ -1,26 +1,14 @@
 'use client';
 import styled from 'styled-components';
 import { ROLE_WORDS, type Role } from '@/catalogue/roles';
+import { Alone } from '../../kit/Alone';
 import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small } from '../../kit/primitives';
 import { FormProblem, useForm } from '../../kit/useForm';
 
-const Door = styled.main`
-  max-width: 26rem;
-  margin: 0 auto;
-  padding: 12vh 1.1rem 3rem;
-  h1 {
-    font-size: 1.375rem;
-    border-bottom: 2px solid var(--ink);
-    padding-bottom: 0.4rem;
-    margin-bottom: 1rem;
-  }
-  [role='radiogroup'] {
-    flex-direction: column;
-    align-items: flex-start;
-    gap: 0;
-  }
+const Door = styled(Alone)`
+  padding-top: 12vh;
   form {
     display: grid;
     gap: 1rem;

@@ -136,6 +136,7 @@ export function SetupCard({ card, square, link }: { card: CardFacts; square: str
         </div>
         <p className="small">
           {CAUTIONS.afterwards} {CAUTIONS.licence}
+          {card.bookSeal && ` Last seal of the book: ${card.bookSeal}.`}
         </p>
       </Card>
     </Shell>

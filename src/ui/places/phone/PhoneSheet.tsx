@@ -5,18 +5,11 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
 import type { TrialDocument } from '@/schema/documents';
+import { Alone } from '../../kit/Alone';
 import { Caution, QuietButton, Small } from '../../kit/primitives';
 import { RideForm } from '../../job/RideForm';
 
-const Phone = styled.main`
-  max-width: 30rem;
-  margin: 0 auto;
-  padding: 1rem 1.1rem 3rem;
-  h1 {
-    font-size: 1.375rem;
-    border-bottom: 2px solid var(--ink);
-    padding-bottom: 0.4rem;
-  }
+const Phone = styled(Alone)`
   .change {
     padding: 0.75rem 0;
     font-size: 1.0625rem;

@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Titled } from '../../kit/parts';
-import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
+import { Button, Empty, QuietButton, Small, Table, Warn } from '../../kit/primitives';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { dayWords, timeWords } from '../../kit/time';
 
@@ -54,35 +54,67 @@ function HowToRestore() {
   return (
     <p style={{ maxWidth: '70ch', paddingTop: '0.75rem' }}>
       <Small>
-        To bring one back: <code>npm run restore -- FILE DIRECTORY</code>, an empty directory; then open it with{' '}
-        <code>MAVRIN_DATA=DIRECTORY npm start</code>. A file that is not whole is refused and leaves nothing; the book that is there is
-        never written over.
+        One brought back lies beside the book in a directory of its own, and the book as it stands is backed up first; elsewhere by{' '}
+        <code>npm run restore -- FILE DIRECTORY</code>, an empty directory. A file that is not whole is refused and leaves nothing; the book
+        that is there is never written over.
       </Small>
     </p>
   );
 }
 
-function BackupTable({ files }: { files: { name: string; at: string; bytes: number }[] }) {
+function BackupTable({ files }: { files: Props['files'] }) {
+  const router = useRouter();
+  const form = useForm({}, () => '');
+  const [bringing, setBringing] = useState<string | null>(null);
+  const [back, setBack] = useState<{ directory: string; found: string } | null>(null);
+  const bring = async (name: string) => {
+    setBack(null);
+    setBringing(name);
+    setBack(await form.send('/api/backups/restore', { name }));
+    setBringing(null);
+    router.refresh();
+  };
   return (
-    <Table aria-label="Backups">
-      <thead>
-        <tr>
-          <th>Made</th>
-          <th>File</th>
-          <th className="number">Size, MB</th>
-        </tr>
-      </thead>
-      <tbody>
-        {files.map((f) => (
-          <tr key={f.name}>
-            <td>
-              {dayWords(f.at)} {timeWords(f.at)}
-            </td>
-            <td style={{ overflowWrap: 'anywhere' }}>{f.name}</td>
-            <td className="number">{(f.bytes / 1e6).toFixed(1)}</td>
+    <>
+      <Table aria-label="Backups">
+        <thead>
+          <tr>
+            <th>Made</th>
+            <th>File</th>
+            <th className="number">Size, MB</th>
+            <th />
           </tr>
-        ))}
-      </tbody>
-    </Table>
+        </thead>
+        <tbody>
+          {files.map((f) => (
+            <tr key={f.name}>
+              <td>
+                {dayWords(f.at)} {timeWords(f.at)}
+              </td>
+              <td style={{ overflowWrap: 'anywhere' }}>{f.name}</td>
+              <td className="number">{(f.bytes / 1e6).toFixed(1)}</td>
+              <td>
+                <QuietButton
+                  onPress={() => void bring(f.name)}
+                  isDisabled={bringing !== null}
+                  aria-label={`Bring back beside the book, ${f.name}`}
+                >
+                  {bringing === f.name ? 'bringing it back' : 'bring back'}
+                </QuietButton>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <FormProblem of={form} />
+      <p role="status" style={{ overflowWrap: 'anywhere' }}>
+        {back && (
+          <>
+            Brought back: {back.found}. It lies in {back.directory}; close the shop and open it with{' '}
+            <code>MAVRIN_DATA={back.directory} npm start</code>.
+          </>
+        )}
+      </p>
+    </>
   );
 }
