@@ -1,4 +1,6 @@
+import { buildSync } from 'esbuild';
 import type { NextConfig } from 'next';
+import { PHASE_PRODUCTION_BUILD } from 'next/constants';
 
 /** No page elsewhere guesses the kind of a file or learns its addresses; nothing asks for a place or a payment. What a page may run and load is said in src/proxy.ts, with a number of its own for each answer. */
 const GUARDS = {
@@ -19,4 +21,19 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
 };
 
-export default config;
+/** The service worker is one file at an address of its own, bundled with the pages. */
+const bundleOffline = () =>
+  buildSync({
+    entryPoints: ['src/workers/offline.ts'],
+    outfile: 'public/offline.js',
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    define: { 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'warning',
+  });
+
+export default function configOf(phase: string): NextConfig {
+  if (phase === PHASE_PRODUCTION_BUILD) bundleOffline();
+  return config;
+}

@@ -18,6 +18,8 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' },
     locale: 'en-GB',
     timezoneId: 'UTC',
+    // Pages kept by the browser are a test of their own (offline.spec.ts).
+    serviceWorkers: 'block',
     screenshot: 'off',
     trace: 'off',
   },

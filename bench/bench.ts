@@ -8,7 +8,7 @@ import { CHROMIUM } from '../e2e/chromium.mjs';
 import { demoDirectory, PLAYED, Server } from '../e2e/server';
 import { play } from '../scripts/play.mjs';
 import { fillMany } from './many';
-import { core, reasons, stacks } from './core';
+import { core, reasons, rides, stacks } from './core';
 import { median, say } from './print';
 
 /** `npm run bench`: what the core, the base, the pages and a keystroke cost. Prints medians; asserts nothing. Wants a build. */
@@ -199,6 +199,7 @@ async function main(): Promise<void> {
   core();
   stacks();
   reasons();
+  rides();
   await base();
   await manyJobs();
   await pages();

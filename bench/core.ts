@@ -14,6 +14,7 @@ import { LIFT_ELEMENTS } from '@/core/damper/valve';
 import { stack } from '@/core/plate/stack';
 import { parseQuantity } from '@/core/units/parse';
 import { inCpp, linearStack } from './plates';
+import { fullMachine, measuredMs, minute, ours, theirs } from './ride';
 import { say, time } from './print';
 
 /** What the computation itself costs, against the plain way where there is one. */
@@ -219,5 +220,36 @@ export function reasons(): void {
   say(
     'a minute of a log at 200 a second, to its figures',
     time(21, () => void logFigures({ timeS, travelMm, fullMm: 310 })),
+  );
+}
+
+/** A minute of road at full detail, measured as the page asks; and the solver alone against its twin. */
+export function rides(): void {
+  const [looked, course] = [fullMachine(), minute()];
+  // Turn about, as for the plates: the quickest turn of each is what a quiet machine gives.
+  const turns = Array.from({ length: 9 }, () => ({
+    ours: ours(looked, course),
+    theirs: theirs(looked, course),
+    whole: measuredMs(looked, course),
+  }));
+  const quickest = (of: (t: (typeof turns)[number]) => number) => Math.min(...turns.map(of));
+  const [first] = turns;
+  if (first?.theirs)
+    for (const key of Object.keys(first.ours.looks) as (keyof typeof first.ours.looks)[])
+      if (Math.abs(first.theirs.looks[key] / first.ours.looks[key] - 1) > 1e-9) throw new Error(`the C++ ride gives another ${key}`);
+  say(
+    'a minute of road at full detail, measured',
+    quickest((t) => t.whole),
+  );
+  const heapMB = () => process.memoryUsage().heapUsed / 1e6;
+  const before = heapMB();
+  for (let i = 0; i < 10; i += 1) measuredMs(looked, course);
+  console.log(`  heap after ninety more minutes of road: ${(heapMB() - before).toFixed(0)} MB more`);
+  const solved = quickest((t) => t.ours.ms);
+  const twin = first?.theirs ? quickest((t) => t.theirs!.ms) : null;
+  say(
+    'the solver of it alone',
+    solved,
+    twin === null ? 'no g++ here' : `${(solved / twin).toFixed(1)} times plain C++ (${twin.toFixed(1)} ms)`,
   );
 }

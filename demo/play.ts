@@ -4,7 +4,6 @@ import { reasonOf } from '@/judgement/reason/reason';
 import { knownField } from '@/catalogue/fields';
 import { numberOf } from '@/judgement/model/read';
 import { selectionOf } from '@/judgement/model/springs';
-import type { Answer } from '@/server/answer';
 import { askFields } from '@/knowledge/procedures/procedure';
 import { addSpring, importSprings, listSprings, measureSpring } from '@/server/drawers';
 import { addTechnician } from '@/server/people';
@@ -23,6 +22,9 @@ import { handBack, takeIn } from '@/server/takeIn';
 import { bench, machineFile } from '@/server/views';
 import type { Inside as Fitted } from '@/knowledge/training/cases';
 import { noise, tapeReadings } from '@/judgement/model/tape';
+import { addInstrument } from '@/server/instruments';
+import { handOver } from './elsewhere';
+import { dayFrom, get, linesOf, PASSCODE, timeOf } from './helpers';
 import * as scenario from './scenario';
 import type { DemoJob, DemoRide } from './scenario';
 import { chosenSprings, rateTextOf } from '@/judgement/model/offers';
@@ -31,23 +33,6 @@ import { chosenSprings, rateTextOf } from '@/judgement/model/offers';
  * Plays the scenario of the Slate Yard through the server's own use cases, in the order things happened, so that the demo obeys every rule.
  * Run with MAVRIN_DATA naming an empty data directory.
  */
-
-const DAY_MS = 86_400_000;
-const now = Date.now();
-const dayFrom = (days: number) => new Date(now + days * DAY_MS).toISOString().slice(0, 10);
-const timeOf = (daysAgo: number, minutes: number) =>
-  new Date(Math.min(now - daysAgo * DAY_MS - 3 * 3_600_000 + minutes * 60_000, now)).toISOString();
-
-function get<T>(answer: Answer<T>, what: string): T {
-  if (!answer.ok) throw new Error(`${what}: ${answer.problem.message} ${JSON.stringify(answer.problem)}`);
-  return answer.value;
-}
-
-const linesOf = (lines: string[] = []): [string, string][] =>
-  lines.flatMap((line) => {
-    const cut = line.indexOf('=');
-    return cut < 0 ? [] : [[line.slice(0, cut).trim(), line.slice(cut + 1).trim()] as [string, string]];
-  });
 
 class Player {
   private minutes = 0;
@@ -248,9 +233,6 @@ async function countTheRest(): Promise<void> {
     );
 }
 
-/** Of every technician of the demo; the guide says so. */
-const PASSCODE = 'slate yard';
-
 async function play(): Promise<void> {
   const technicians = new Map<string, number>();
   for (const name of scenario.technicians) technicians.set(name, get(await addTechnician(name, PASSCODE), name).id);
@@ -259,6 +241,7 @@ async function play(): Promise<void> {
   await stockTheDrawers();
   await countTheShims();
   await countTheRest();
+  for (const instrument of scenario.instruments) get(await addInstrument(instrument), instrument.name);
   const machines = new Map<string, number>();
   const customers = new Map<string, number>();
   const inOrder = [...scenario.jobs].sort((a, b) => b.takenInDaysAgo - a.takenInDaysAgo);
@@ -341,6 +324,7 @@ async function play(): Promise<void> {
 }
 
 play()
+  .then(handOver)
   .then(closeDb)
   .catch(async (failure: unknown) => {
     console.error(failure instanceof Error ? failure.message : failure);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { instrumentRequest } from '@/schema/instruments';
 import scenario from './scenario.json';
 
 /**
@@ -95,13 +96,25 @@ const item = z.strictObject({
 });
 export type DemoStock = z.output<typeof item>;
 
-export const { technicians, machines, springs, supplier, shims, stock, answers, jobs } = z
+/** What another shop did to one of the machines before it came here. */
+const elsewhereOf = z.strictObject({
+  shop: z.strictObject({ name: words, address: words, phone: words, email: words }),
+  technician: words,
+  owner: words,
+  machine: words,
+  takenInDaysAgo: z.number(),
+  lines,
+});
+
+export const { technicians, instruments, elsewhere, machines, springs, supplier, shims, stock, answers, jobs } = z
   .strictObject({
     technicians: lines,
     machines: z.array(machine),
     springs: z.array(spring),
     shims: z.array(drawer),
     supplier: z.strictObject({ name: words, daysAgo: z.number(), fileName: words }),
+    instruments: z.array(instrumentRequest),
+    elsewhere: elsewhereOf,
     stock: z.array(item),
     /** What is written down at a step, by what it asks. */
     answers: z.record(z.string(), words),

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { axe } from './axe';
-import { misfits, screens, SIZES } from './misfits';
+import { SIZES, misfits, screens, settled } from './misfits';
 import { demoDirectory, Server } from './server';
 
 /** Every view of the demo: accessible, quiet, and whole at each size. The longest of the browser tests, so its file comes first. */
@@ -17,9 +17,6 @@ test.afterAll(async () => {
 
 const BENCH_STAGES = ['ask', 'measure', 'reason', 'springs', 'valves', 'rebuild', 'set', 'ride'];
 const DESK = SIZES[2]!;
-
-/** Laid out anew at its new width, and what follows from that drawn. */
-const settled = (page: Page) => page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
 
 /** Scans each view by day and by night at all three widths: where a page is laid out anew its order, its names and its colours may differ too. */
 async function scanned(page: Page, views: string[]): Promise<void> {
@@ -86,6 +83,7 @@ test('each stage of the Bench is accessible by day and by night at all three wid
     `/jobs/${courier}/springs`,
     `/jobs/${pony}/springs`,
     `/jobs/${ridden}/log`,
+    `/jobs/${tourer}/ground`,
     `/jobs/${ridden}/ride`,
   ]);
   // The same stages with other machines on the bench: what they hold differs, not what they are made of.
@@ -117,6 +115,7 @@ test('each place beside the Bench is accessible by day and by night at all three
     '/drawers/stock',
     '/drawers/reorder',
     '/shop-book/backups',
+    '/shop-book/lists',
     '/shop-book/names',
     '/shop-book/money',
     '/shop-book/schools',

@@ -1,4 +1,5 @@
 import { get } from 'node:http';
+import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
@@ -188,4 +189,73 @@ test('asked under a name that is not ours the shop answers nothing, pages and ro
   expect(policy).toMatch(/script-src 'self' 'nonce-[A-Za-z0-9+/=]{20,}' 'strict-dynamic';/);
   expect(policy).not.toMatch(/script-src[^;]*unsafe/);
   expect((await request.get(server.base)).headers()['content-security-policy']).not.toBe(policy);
+});
+
+test('the formats are served: each operation of the contract has its route, and answers there in the words of its schema', async ({
+  request,
+}) => {
+  const files = (await (await request.get(`${server.base}/api/formats`)).json()) as string[];
+  expect(files).toContain('/api/formats/setup-1.schema.json');
+  for (const file of files) expect([file, (await request.get(server.base + file)).status()]).toEqual([file, 200]);
+  expect((await request.get(`${server.base}/api/formats/other.json`)).status()).toBe(404);
+  const { openapi, paths } = (await (await request.get(`${server.base}/api/formats/openapi.json`)).json()) as {
+    openapi: string;
+    paths: object;
+  };
+  expect(openapi).toBe('3.1.0');
+  for (const path of [...Object.keys(paths), '/api/compute/divine']) {
+    const answer = await request.post(server.base + path, { headers: { origin: server.base }, data: { moon: 1 } });
+    const { error } = (await answer.json()) as { error?: { code: string } };
+    // One operation wants nothing, and so refuses the moon alone.
+    expect([path, answer.status()]).toEqual([path, path.endsWith('/divine') ? 404 : 400]);
+    expect(error?.code).toMatch(/^[a-z-]+$/);
+  }
+});
+
+test('an archive is made, handed over and taken in beside the book; what is none is refused in words', async ({ page }) => {
+  test.slow();
+  await page.goto(`${server.base}/shop-book/backups`);
+  await page.getByRole('button', { name: 'Make an archive' }).click();
+  await expect(page.getByText(/Made and read back: \d+ tables, \d+ rows/)).toBeVisible({ timeout: 90_000 });
+  const downloaded = page.waitForEvent('download');
+  await page.getByRole('table', { name: 'Archives' }).getByRole('link').first().click();
+  const archive = await (await downloaded).path();
+  const take = async (file: string) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Take an archive in' }).click();
+    await (await chooser).setFiles(file);
+  };
+  await take(archive);
+  await expect(page.getByText(/^Taken in: \d+ jobs, \d+ signed records, every seal holds/)).toBeVisible({ timeout: 90_000 });
+  await take('package.json');
+  await expect(page.getByText(/This is no zip that can be read/)).toBeVisible({ timeout: 60_000 });
+});
+
+test('a list of an older book is tried out, refused at its cell, then taken in; its machine stands in the book and in the table taken along', async ({
+  page,
+}) => {
+  await page.goto(`${server.base}/shop-book/lists`);
+  await page.getByRole('button', { name: /What the list holds/ }).click();
+  await page.getByRole('option', { name: 'Jobs of an older book' }).click();
+  const open = async (days: string[]) => {
+    const lines = days.map((day) => `${day};Petra Voss;Halvik;Moor 250;82;5,4 kgf/mm`);
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Open the list' }).click();
+    const buffer = Buffer.from(['Date;Customer;Make;Model;Rider weight;Rear spring', ...lines].join('\n'));
+    await (await chooser).setFiles({ name: 'old.csv', mimeType: 'text/csv', buffer });
+    await page.getByRole('button', { name: 'Try it out' }).click();
+  };
+  await open(['31.5.2021', '1/6/2022']);
+  await expect(page.getByText(/Line 2, day of the job: “1\/6\/2022” is no day .*Nothing was taken/)).toBeVisible();
+  await open(['31.5.2021', '1.6.2022']);
+  await expect(page.getByText('old.csv, 2 lines: 1 customer, 1 machine, 2 jobs new.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByText(/^Taken in from old\.csv: 1 customer, 1 machine, 2 jobs new/)).toBeVisible();
+  await page.goto(`${server.base}/machines`);
+  await page.getByRole('link', { name: 'Halvik Moor 250', exact: true }).click();
+  await expect(page.getByText('2 in all')).toBeVisible();
+  await page.goBack();
+  const downloaded = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'CSV' }).first().click();
+  expect(await readFile(await (await downloaded).path(), 'utf8')).toContain('Halvik,Moor 250');
 });

@@ -184,6 +184,13 @@ test('the papers carry their words and their fonts: card, job sheet, label, labe
   for (const words of ['Set-up card: Ketteri 450 Rally', 'Spring rate as marked', 'never force', 'bed-in ride', 'Rear', 'Front'])
     expect(read.text).toContain(words);
   expect(read.pages).toBe(1);
+  // The same card as data, by itself and inside its paper.
+  const data = (await (await page.request.get(`${server.base}/api${card!.replace(/card$/, 'data')}`)).json()) as {
+    format: string;
+    machine: string;
+  };
+  expect(data).toMatchObject({ format: 'mavrin-card/1', document: { version: 'setup/1' } });
+  expect(JSON.parse(Object.values(read.attached)[0]!)).toEqual(data);
   const label = await pdfOf(page, `/api/jobs/${rally}/print/label`);
   expect(label.sizeMm.map(Math.round)).toEqual([62, 29]);
   expect(label.text).toContain(`Job ${jobNumber(rally)}`);

@@ -9,6 +9,9 @@ export const SIZES = [
   { width: 1280, height: 800 },
 ];
 
+/** Laid out anew at its new width, and what follows from that drawn: a busy browser turns to its rules for narrow pages a frame later than to the width. */
+export const settled = (page: Page) => page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+
 /** Words of the page drawn over one another, as pairs; what is hidden, scrolled out of its frame or passes beneath the head is none. */
 export function overlaps(page: Page): Promise<string[]> {
   return page.evaluate(() => {
@@ -65,6 +68,7 @@ export async function misfits(page: Page, view: string): Promise<string[]> {
   const found: string[] = [];
   for (const size of SIZES) {
     await page.setViewportSize(size);
+    await settled(page);
     const { over, small } = await page.evaluate(() => ({
       over: document.documentElement.scrollWidth - document.documentElement.clientWidth,
       small: [

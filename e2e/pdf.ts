@@ -4,6 +4,8 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 export interface ReadPdf {
   pages: number;
   text: string;
+  /** Files that lie in it, by their names. */
+  attached: Record<string, string>;
   /** Names of the fonts the file carries with it. */
   embedded: string[];
   /** Width and height of the first page, mm. */
@@ -39,5 +41,7 @@ export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {
       else embedded.add(`missing: ${font.name}`);
     }
   }
-  return { pages: document.numPages, text: words.join(' ').replace(/\s+/g, ' '), embedded: [...embedded], sizeMm };
+  const files = ((await document.getAttachments()) ?? {}) as Record<string, { content: Uint8Array }>;
+  const attached = Object.fromEntries(Object.entries(files).map(([name, { content }]) => [name, new TextDecoder().decode(content)]));
+  return { pages: document.numPages, attached, text: words.join(' ').replace(/\s+/g, ' '), embedded: [...embedded], sizeMm };
 }

@@ -53,7 +53,7 @@ test('a complaint is placed on the ride, the leading cause says why, a cure is l
   await saved(page);
   // What it asks for waits in the stage that carries it out, is taken with one key, and the reasons know.
   await page.getByRole('link', { name: 'It is carried out under Springs' }).click();
-  const proposed = page.getByRole('region', { name: 'Proposed under Reason' });
+  const proposed = page.getByRole('region', { name: 'Proposed' });
   await expect(proposed).toContainText(/Rear: the load asks for \d+\.\d N\/mm/);
   await proposed.getByRole('button', { name: 'Take it' }).click();
   await expect(proposed.getByRole('status')).toHaveText('Taken as proposed');
@@ -141,6 +141,7 @@ test('a ride is decided, the next change planned, ridden on the phone, and the s
   await page.reload();
   await expect(page.getByText(/from the phone/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep it', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Keep it', exact: true })).toHaveCount(0);
   await expect(page.getByRole('img', { name: /^Shock rebound: began at 5 out, now 10/ })).toBeVisible();
   // The address ends with the ride, and shows nothing of it any more.
   await phone.reload();

@@ -1,8 +1,9 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { emptyBase } from '../tests/emptyBase.mjs';
+import { askServer, emptyBase } from '../tests/emptyBase.mjs';
 
 /** A server of the built application on a data directory of its own, which a test may kill and start again. */
 export class Server {
@@ -33,6 +34,8 @@ export class Server {
         PORT: String(this.port),
         MAVRIN_DATA: this.directory,
         MAVRIN_BACKUP: 'off',
+        // Those of the demo may be running on this computer.
+        MAVRIN_INSTRUMENTS: 'off',
         NEXT_MANUAL_SIG_HANDLE: 'true',
         NODE_ENV: 'production',
         ...this.environment,
@@ -55,10 +58,26 @@ export class Server {
   /** Ends the process; KILL gives it no chance to close anything. */
   async down(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
     const child = this.child;
-    if (!child || child.exitCode !== null) return;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
     const gone = new Promise((done) => child.once('exit', done));
     child.kill(signal);
     await gone;
+  }
+
+  /** Takes a machine in, and nothing else of it is known. */
+  async takeIn(make: string, model: string): Promise<{ jobId: number; machineId: number }> {
+    const figures = Object.entries({ make, model, type: 'trail' }).map(([key, text]) => [`machine.${key}`, { text }]);
+    const answer = await fetch(`${this.base}/api/jobs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: this.base },
+      body: JSON.stringify({
+        customer: { name: 'Wenna Trask', phone: '' },
+        machine: { figures: Object.fromEntries(figures) },
+        promisedOn: '2026-12-01',
+      }),
+    });
+    if (!answer.ok) throw new Error(await answer.text());
+    return (await answer.json()) as { jobId: number; machineId: number };
   }
 
   /** The newest record of a kind found by these words. */
@@ -76,6 +95,13 @@ export class Server {
   remove(): void {
     rmSync(resolve(this.directory, '..'), { recursive: true, force: true });
   }
+}
+
+/** A base without tables on the server verify began for the tests. @returns its address */
+export async function serverBase(): Promise<string> {
+  const name = `e_${randomUUID().replaceAll('-', '')}`;
+  await askServer(`CREATE DATABASE ${name}`);
+  return `${process.env.MAVRIN_TEST_SERVER}/${name}`;
 }
 
 /** Where the demo is played for the browser tests. */

@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
@@ -55,7 +56,18 @@ test('measured pairs from a file, columns named; a pair that falls back is said 
   await upload(page, 'Import the pairs', file('pairs.csv', 'no;shock stroke;axle height\n1;0;0\n2;19,6;40\n3;40,9;80\n4;68,2;130\n'));
   await expect(page.getByRole('button', { name: /Wheel travel, mm/ })).toContainText('axle height');
   await page.getByRole('button', { name: 'Take these pairs' }).click();
-  await expect(page.getByRole('img', { name: /Leverage ratio from 2\.\d+ at full extension to 1\.\d+/ })).toBeVisible();
+  const curve = page.getByRole('img', { name: /Leverage ratio from 2\.\d+ at full extension to 1\.\d+/ });
+  await expect(curve).toBeVisible();
+  // The curve taken along is read back as the curve it was.
+  const words = (await curve.getAttribute('aria-label'))!;
+  const downloaded = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'take along leverage and wheel rate, CSV' }).click();
+  const csv = await readFile(await (await downloaded).path(), 'utf8');
+  expect(csv).toMatch(/^wheel_mm,shock_mm,ratio,wheel_rate_n_per_mm\r\n0,0,2\.\d+,/);
+  await upload(page, 'Import the pairs', file('leverage.csv', csv));
+  await page.getByRole('button', { name: 'Take these pairs' }).click();
+  await expect(page.getByRole('textbox', { name: /Wheel travel and shock/ })).toHaveValue(/\n1\.375\t/);
+  await expect(page.getByRole('img', { name: words })).toBeVisible();
   await page.getByRole('textbox', { name: /Wheel travel and shock stroke/ }).fill('0 0\n40 19,6\n80 15');
   await page.keyboard.press('Tab');
   await expect(page.getByText(/pair 3 does not/).first()).toBeVisible();

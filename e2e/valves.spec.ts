@@ -96,6 +96,8 @@ test('the drawer is searched in a worker, stopped at will; a suggestion is looke
     .getByRole('button', { name: /Take this stack/ })
     .click();
   await expect(page.getByRole('region', { name: 'Pick list' })).toContainText(size);
+  await page.getByRole('link', { name: /^Ride (it|the first \d) over the ground/ }).click();
+  await expect(page.getByRole('radio', { name: /Suggested stack 1, / })).toBeVisible({ timeout: 60_000 });
 });
 
 test('the simulated dyno is run, a valve fitted to it, and the calibration kept with the machine', async ({ page }) => {

@@ -1,7 +1,8 @@
 import { cpSync, mkdirSync, readdirSync, rmSync, statSync, truncateSync, openSync, writeSync, closeSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { createHash } from 'node:crypto';
-import { openDb, sqlOn } from '@/db/client';
+import { sqlOn } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 import { openEngine } from '@/db/engine';
 import { checkBook } from '@/server/checkBook';
 import type { Finding } from './finding';
@@ -71,7 +72,7 @@ export async function damageOfEveryKind(whole: string, scratch: string, most: nu
       if ((await checkBook(place)).wrong.length > 0) {
         counts.named += 1;
         // What is named by the check is not begun over by a start either.
-        const opened = await openDb(place).catch(() => null);
+        const opened = await openEmbedded(place).catch(() => null);
         await opened?.close();
         const now = opened && (await contentOf(join(place, 'pg')).catch(() => 'unreadable'));
         if (now !== null && now !== kept && now !== 'unreadable' && opened)

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { cpSync, mkdirSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { openDb } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 import type { Finding } from './finding';
 import { end, openShopAt } from './server';
 
@@ -51,7 +51,7 @@ export async function diskFull(port: number, whole: string, scratch: string): Pr
     const again = await openShopAt(port, directory);
     const after = await post(`/api/jobs/${jobId}/entries`, { field: 'rider.mass', text: '81' });
     await end(again);
-    const base = await openDb(directory);
+    const base = await openEmbedded(directory);
     const { n } = await base.one<{ n: number }>(`SELECT count(*)::int AS n FROM entry WHERE job_id = $1 AND field = 'proposal.words'`, [
       jobId,
     ]);

@@ -18,7 +18,7 @@ import { writers } from './writers';
  */
 
 const FULL = { kills: 200, requests: 20_000, seconds: 60, files: 60 };
-const SHORT = { kills: 3, requests: 600, seconds: 4, files: 4 };
+const SHORT = { kills: 3, requests: 600, seconds: 4, files: 2 };
 const PORT = 4371;
 
 const scratch = mkdtempSync(join(tmpdir(), 'mavrin-hard-'));

@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createInterface } from 'node:readline';
-import { openDb } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 import { checkSeals } from '@/server/seals';
 import type { Finding } from './finding';
 
@@ -25,7 +25,7 @@ export async function kills(directory: string, rounds: number): Promise<Finding>
     }
     await gone;
   }
-  const base = await openDb(directory);
+  const base = await openEmbedded(directory);
   const there = new Set(
     (await base.many<{ k: string }>(`SELECT job_id || ' ' || text AS k FROM entry WHERE field = 'rider.mass'`)).map((r) => r.k),
   );

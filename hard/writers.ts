@@ -1,5 +1,5 @@
 import { Agent, request } from 'node:http';
-import { openDb } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 import type { Finding } from './finding';
 import { end, openShopAt } from './server';
 
@@ -63,7 +63,7 @@ export async function writers(port: number, directory: string, seconds: number):
   const still = Promise.allSettled(jobs.map((job) => post(port, `/api/jobs/${job}/entries`, { field: 'rider.mass', text: '77' })));
   const closedMs = await end(shop);
   await still;
-  const base = await openDb(directory);
+  const base = await openEmbedded(directory);
   let lost = 0;
   for (const [job, text] of newest) {
     const rows = await base.many<{ text: string }>(`SELECT text FROM entry WHERE job_id = $1 AND field = 'rider.mass'`, [job]);

@@ -1,4 +1,5 @@
 // Installs, builds, and starts with the demo scenario in a data directory of its own.
+import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { play } from './play.mjs';
@@ -15,4 +16,7 @@ if (!existsSync(directory)) {
   console.log('Playing the scenario of the Slate Yard');
   play(directory);
 }
+// The shop's instruments, as stand-ins: processes of their own that end with the demo.
+const devices = spawn('node', ['--import', 'tsx', 'demo/devices.ts'], { stdio: 'ignore' });
+process.on('exit', () => devices.kill());
 await serve(port, directory, 'The demo shop is open at');

@@ -84,6 +84,8 @@ for (let waited = 0; !globalThis.mavrinGate && waited < OPENS_WITHIN_MS; waited 
 server.on('request', serve);
 server.headersTimeout = 20_000;
 server.requestTimeout = 120_000;
+// Longer than proxies and browsers keep an idle line: one closed just as it is used again is a request that fails.
+server.keepAliveTimeout = 75_000;
 server.once('error', (failure) => {
   console.error(failure.message);
   process.exit(1);

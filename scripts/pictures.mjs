@@ -7,7 +7,6 @@ import { CHROMIUM } from '../e2e/chromium.mjs';
 const [folder = 'docs/screenshots', ...only] = process.argv.slice(2);
 const base = `http://127.0.0.1:${process.env.PORT ?? 4170}`;
 const DESK = { width: 1280, height: 800 };
-const TABLET = { width: 820, height: 1180 };
 
 const find = async (page, text) => {
   const rows = await (await page.request.get(`${base}/api/search?q=${encodeURIComponent(text)}`)).json();
@@ -41,6 +40,7 @@ const VIEWS = {
   reason: [`/jobs/${trail}/reason`, DESK],
   rebuild: [`/jobs/${trail}/rebuild`, { width: 1280, height: 1250 }],
   set: [`/jobs/${single}/set`, DESK],
+  ground: [`/jobs/${tourer}/ground`, { width: 1280, height: 1100 }],
   ride: [`/jobs/${moor}/ride`, DESK],
   log: [`/jobs/${moor}/log`, DESK],
   training: ['/training/third-bump', DESK],
@@ -56,18 +56,11 @@ const take = async (name, [path, viewport]) => {
   await page.setViewportSize(viewport);
   await page.goto(base + path, { waitUntil: 'networkidle' });
   await page.evaluate(() => document.fonts.ready);
+  // Ridden in a worker first.
+  if (name === 'ground') await page.getByRole('table', { name: 'Figure by figure' }).waitFor({ timeout: 60_000 });
   await page.screenshot({ path: join(folder, `${name}.png`) });
 };
 for (const [name, view] of Object.entries(VIEWS)) if (only.length === 0 || only.includes(name)) await take(name, view);
-if (only.length === 0 || only.includes('measure-tablet')) {
-  // As it is held: touched, with the number pad at the side of the hand.
-  const touched = await browser.newContext({ viewport: TABLET, hasTouch: true, locale: 'en-GB', timezoneId: 'UTC' });
-  const tablet = await touched.newPage();
-  await tablet.goto(`${base}/jobs/${trail}/measure`, { waitUntil: 'networkidle' });
-  await tablet.getByRole('textbox', { name: 'Front: Rider on, pressed' }).tap();
-  await tablet.getByRole('group', { name: 'Number pad' }).waitFor();
-  await tablet.screenshot({ path: join(folder, 'measure-tablet.png') });
-}
 if (only.length === 0 || only.includes('card')) {
   await page.setViewportSize(DESK);
   await page.goto(`${base}/machines/${rallyMachine}`, { waitUntil: 'networkidle' });

@@ -8,7 +8,7 @@ export function play(directory) {
   rmSync(playing, { recursive: true, force: true });
   execFileSync('node', ['--conditions=react-server', '--import', 'tsx', 'demo/play.ts'], {
     stdio: 'inherit',
-    env: { ...process.env, MAVRIN_DATA: playing },
+    env: { ...process.env, MAVRIN_DATA: playing, MAVRIN_INSTRUMENTS: 'off', DATABASE_URL: '' },
   });
   rmSync(directory, { recursive: true, force: true });
   renameSync(playing, directory);

@@ -30,11 +30,19 @@ step 'lint' npx eslint . --max-warnings 0
 step 'formatting' npx prettier --check --log-level warn .
 step 'import rules' node scripts/imports.mjs
 step 'unit tests' npx jest --maxWorkers=2 --json --outputFile .cache/jest.json
+# Every test of the base once more, over a PostgreSQL server.
+if [ -n "$(ls -d /usr/lib/postgresql/*/bin/postgres 2> /dev/null)" ]; then
+  step 'the base on a PostgreSQL server' node scripts/postgres.mjs npx jest --maxWorkers=2 --json --outputFile .cache/jest-server.json \
+    tests/server.test.ts $(grep -l 'onDisk(' tests/*.test.ts)
+else
+  rm -f .cache/jest-server.json
+  echo 'Skipped: the base on a PostgreSQL server. None is installed (Debian’s package postgresql).'
+fi
 step 'build, types, the demo played' wait "$beside" || {
   cat .cache/beside.log
   exit 1
 }
 step 'hard use, in short' npm run -s hard -- short
-DEMO_PLAYED=yes step 'browser tests' npx playwright test
+DEMO_PLAYED=yes step 'browser tests' node scripts/postgres.mjs npx playwright test
 
 node scripts/count.mjs

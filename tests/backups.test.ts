@@ -1,32 +1,25 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { backupFiles, backupsOf, rotate } from '@/db/backups';
-import { closeDb, openDb } from '@/db/client';
+import { closeDb } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 import { BaseDamaged } from '@/db/damage';
 import { holdDirectory } from '@/db/lock';
 import { bringBack } from '@/server/backups';
 import { backUpClosed, prove, restore } from '@/server/restore';
 import { codeOf, get } from './answers';
-import { emptyBaseIn } from './onDisk';
+import { emptyBaseIn, scratch } from './onDisk';
 
 /** Backups that were proven, damage that is seen and named, and a directory only one process holds. */
 
-const made: string[] = [];
-const directory = () => {
-  const path = mkdtempSync(join(tmpdir(), 'mavrin-backup-'));
-  made.push(path);
-  return path;
-};
-afterAll(() => made.forEach((path) => rmSync(path, { recursive: true, force: true })));
+const directory = scratch('backup');
 
 let shop: string;
 let file: string;
 beforeAll(async () => {
-  shop = directory();
+  shop = join(directory(), 'shop');
   emptyBaseIn(shop);
-  const base = await openDb(shop);
+  const base = await openEmbedded(shop);
   await base.none("INSERT INTO customer (name) VALUES ('Wenna Trask')");
   await base.none("INSERT INTO machine (make, model) VALUES ('Halvik', 'Moor 250')");
   await base.none("INSERT INTO job (machine_id, customer_id, promised_on) VALUES (1, 1, '2026-12-01')");
@@ -39,7 +32,7 @@ test('a backup is brought back whole into an empty directory, and opens as a sho
   expect(await prove(file)).toMatchObject({ jobs: 1, records: 0, broken: [] });
   const place = join(directory(), 'new');
   expect(await restore(file, place)).toMatchObject({ jobs: 1 });
-  const base = await openDb(place);
+  const base = await openEmbedded(place);
   expect(await base.many('SELECT name FROM customer')).toEqual([{ name: 'Wenna Trask' }]);
   await base.close();
 });
@@ -80,21 +73,21 @@ test('a book without the engine’s mark is never begun over; what cannot be ope
   copyFileSync(file, join(backupsOf(place), '2026-11-20T03-00-00-daily.tar.gz'));
   rmSync(join(place, 'pg', 'PG_VERSION'));
   const files = readdirSync(join(place, 'pg')).length;
-  const opening = openDb(place);
+  const opening = openEmbedded(place);
   await expect(opening).rejects.toThrow(BaseDamaged);
   await expect(opening).rejects.toThrow(/PG_VERSION is missing.*Nothing was written.*npm run restore -- .*2026-11-20T03-00-00-daily/);
   expect(readdirSync(join(place, 'pg')).length).toBe(files);
   const other = directory();
   emptyBaseIn(other);
   writeFileSync(join(other, 'pg', 'global', 'pg_control'), '');
-  await expect(openDb(other)).rejects.toThrow(/is damaged: the engine cannot open it .*there is none beside it/);
+  await expect(openEmbedded(other)).rejects.toThrow(/is damaged: the engine cannot open it .*there is none beside it/);
 });
 
 test('a first start that did not come to its end is begun anew', async () => {
   const place = directory();
   mkdirSync(join(place, 'pg', 'base'), { recursive: true });
   writeFileSync(join(place, 'first-start'), '');
-  const base = await openDb(place);
+  const base = await openEmbedded(place);
   expect(await base.one('SELECT count(*)::int AS n FROM job')).toEqual({ n: 0 });
   await base.close();
   expect(existsSync(join(place, 'first-start'))).toBe(false);
@@ -117,13 +110,12 @@ test('from the screen one is brought back beside the book, which is backed up fi
   process.env.MAVRIN_DATA = shop;
   const { name } = backupFiles(shop)[0]!;
   const { directory: beside, found } = get(await bringBack(name));
-  made.push(beside);
   expect([beside, found]).toEqual([`${shop}-restored-${name.slice(0, 19)}`, '1 jobs, 0 signed records, every seal holds']);
   expect(backupFiles(shop).map((f) => f.name.replace(/^.{19}-|\.tar\.gz$/g, ''))).toEqual(['before-restore', 'by-hand']);
   expect(codeOf(await bringBack(name))).toBe('already-exists');
   expect(codeOf(await bringBack('../../notes.tar.gz'))).toBe('not-found');
   await closeDb();
-  const base = await openDb(beside);
+  const base = await openEmbedded(beside);
   expect(await base.many('SELECT name FROM customer')).toEqual([{ name: 'Wenna Trask' }]);
   await base.close();
 });

@@ -1,7 +1,7 @@
 import { cpSync, mkdtempSync, openSync, rmSync, statSync, truncateSync, writeSync, closeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openDb } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 import { BaseDamaged } from '@/db/damage';
 import { openEngine } from '@/db/engine';
 import { checkBook } from '@/server/checkBook';
@@ -16,7 +16,7 @@ let [heap, pkey, byJob] = ['', '', ''];
 
 beforeAll(async () => {
   emptyBaseIn(whole);
-  const base = await openDb(whole);
+  const base = await openEmbedded(whole);
   await base.none(`INSERT INTO customer (name) VALUES ('Coll Ashby')`);
   await base.none(`INSERT INTO machine (make, model) VALUES ('Halvik', 'Trail 300')`);
   await base.none(`INSERT INTO job (machine_id, customer_id, promised_on) VALUES (1, 1, '2026-12-01')`);
@@ -53,7 +53,7 @@ test('a whole book is said to be whole, and looking leaves it as it was', async 
 
 test('half of a table cut away is no book to write in: the start names it, and so does the check', async () => {
   const place = damaged(cut(heap));
-  const opening = openDb(place);
+  const opening = openEmbedded(place);
   await expect(opening).rejects.toThrow(BaseDamaged);
   await expect(opening).rejects.toThrow(/table entry: .*Nothing was written/);
   expect((await checkBook(place)).wrong.join(' ')).toMatch(

@@ -469,6 +469,16 @@ test('a road of the standard is the same for the same seed; what no road is, is 
   expect(refusal('ride', { ...request, road: { kind: 'iso', class: 'Z' } })).toBe('not-listed road.class');
   expect(refusal('ride', { ...request, road: { kind: 'whoops', spacingM: 0, heightM: 0.3, count: 4 } })).toBe('out-of-range road.spacingM');
   expect(refusal('ride', { ...request, seconds: 4000 })).toBe('out-of-range seconds');
+  for (const road of [
+    { kind: 'hump', heightM: 0.06, lengthM: 1 },
+    { kind: 'brakingBumps', spacingM: 1.4, heightM: 0.03 },
+    { kind: 'rocks', heightM: 0.04, spacingM: 1, seed: 2 },
+    { kind: 'jump', heightM: 0.2, rampM: 4 },
+    { kind: 'gOut', depthM: 0.3, lengthM: 12 },
+    { kind: 'level' },
+  ])
+    expect(finiteThroughout(run('ride', { ...request, road, seconds: 1 }))).toBe(true);
+  expect(refusal('ride', { ...request, road: { kind: 'rocks', heightM: 0.04, spacingM: 0 } })).toBe('out-of-range road.spacingM');
 });
 
 test('the machine in motion: states and events that cannot be are refused at their field', () => {

@@ -1,27 +1,20 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { openDb } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 import { durableStore } from '@/db/durable';
 import { DataDirectoryTaken, takeLock } from '@/db/lock';
-import { emptyBaseIn } from './onDisk';
+import { emptyBaseIn, scratch } from './onDisk';
 
 /** The data directory: one process at a time, nothing acknowledged lost, no base newer than the program. */
 
-const made: string[] = [];
-const directory = () => {
-  const path = mkdtempSync(join(tmpdir(), 'mavrin-dir-'));
-  made.push(path);
-  return path;
-};
+const directory = scratch('dir');
 const withBase = () => {
   const path = directory();
   emptyBaseIn(path);
   return path;
 };
-afterAll(() => made.forEach((path) => rmSync(path, { recursive: true, force: true })));
 
 describe('the lock', () => {
   const lockOf = (path: string) => join(path, 'mavrin.lock');
@@ -107,7 +100,7 @@ describe('durability', () => {
 
   test('a base answers makeDurable with the files it had to bring to disk', async () => {
     const path = withBase();
-    const base = await openDb(path);
+    const base = await openEmbedded(path);
     expect(await base.makeDurable()).toBeGreaterThan(10);
     await base.transaction((sql) => sql.none("INSERT INTO technician (name) VALUES ('Sunniva Holt')"));
     expect(await base.makeDurable()).toBeGreaterThan(0);
@@ -139,7 +132,7 @@ test('what was acknowledged is there after kill -9, again and again', async () =
   for (const wanted of [3, 40]) {
     const acknowledged = await writeAndKill(path, wanted);
     expect(acknowledged).toBeGreaterThanOrEqual(wanted);
-    const base = await openDb(path);
+    const base = await openEmbedded(path);
     const { kept } = await base.one<{ kept: number }>('SELECT count(*)::int AS kept FROM entry');
     expect(kept - before).toBeGreaterThanOrEqual(acknowledged);
     const { newest } = await base.one<{ newest: number }>('SELECT value AS newest FROM entry ORDER BY id DESC LIMIT 1');
@@ -151,16 +144,16 @@ test('what was acknowledged is there after kill -9, again and again', async () =
 
 test('a base newer than the program is refused in words, and left alone', async () => {
   const path = withBase();
-  const base = await openDb(path);
+  const base = await openEmbedded(path);
   await base.none("INSERT INTO migration (version, name) VALUES (99, '0099_from_tomorrow.sql')");
   await base.close();
-  await expect(openDb(path)).rejects.toThrow(/written by a newer Mavrin \(version 99/);
+  await expect(openEmbedded(path)).rejects.toThrow(/written by a newer Mavrin \(version 99/);
   // The refusal gives the lock back, so that the newer program can open it.
   takeLock(path)();
 });
 
 test('a failed transaction leaves nothing behind', async () => {
-  const base = await openDb(withBase());
+  const base = await openEmbedded(withBase());
   const failing = base.transaction(async (sql) => {
     await sql.none("INSERT INTO technician (name) VALUES ('Half Done')");
     throw new Error('stop');

@@ -1,2 +1,4 @@
+export const EMPTY: string;
 export function emptyBase(): string;
-export default function setup(): void;
+export function askServer(text: string): Promise<void>;
+export default function setup(): Promise<void>;

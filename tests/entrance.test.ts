@@ -9,11 +9,22 @@ import { auditLines } from '@/server/audit';
 import { type Asked, barred, type Gate } from '@/server/entrance';
 import { atTheGate } from '@/server/gate';
 import { noteRight } from '@/server/guesses';
-import { addTechnician, changePasscode, giveRole, openEntrance, peopleState, signIn, signOut, signOutEverywhere } from '@/server/people';
+import {
+  addScript,
+  addTechnician,
+  changePasscode,
+  endScript,
+  giveRole,
+  openEntrance,
+  peopleState,
+  signIn,
+  signOut,
+  signOutEverywhere,
+} from '@/server/people';
 import { passcodeChecked } from '@/server/passcodes';
 import { plainPath } from '@/server/plainPath';
 import { recordJobEntry } from '@/server/record';
-import { bearsToken, entranceState, SESSION_COOKIE, sessionOf } from '@/server/sessions';
+import { bearsScriptToken, bearsToken, digestOfSecret, entranceState, SESSION_COOKIE, sessionOf } from '@/server/sessions';
 import { signRebuild } from '@/server/sign';
 import { takeIn } from '@/server/takeIn';
 import { codeOf, get, record } from './answers';
@@ -33,6 +44,7 @@ const asked = (more: Partial<Asked> = {}): Asked => ({
   site: null,
   role: null,
   isOwnProgram: false,
+  isScript: false,
   ...more,
 });
 const gate = (more: Partial<Gate> = {}): Gate => ({
@@ -146,7 +158,8 @@ test('roles: the counter takes in but does not sign or change the book; people, 
     '/api/people/sessions/1/end',
   ])
     expect([path, ...each(path)]).toEqual([path, 'not-your-role', 'not-your-role', 'in']);
-  expect(why({ path: '/api/audit', role: 'technician' }, opened())).toBe('not-your-role');
+  for (const path of ['/api/audit', '/api/tables/audit.csv', '/api/tables/audit.xlsx'])
+    expect([path, why({ path, role: 'technician' }, opened())]).toEqual([path, 'not-your-role']);
   expect(why({ path: '/shop-book/backups', role: 'counter' }, opened())).toBe('not-your-role');
   // Reading is no change: the counter looks up springs and the book.
   expect(why({ path: '/api/springs', role: 'counter' }, opened())).toBe('in');
@@ -303,4 +316,22 @@ test('what is refused by the schema is nobody’s act', async () => {
   );
   expect(answer.status).toBe(400);
   expect(await auditLines('', 0)).toHaveLength(before);
+});
+
+test('a script’s token opens the calculations and the formats, nothing of the book, until it is ended; it is kept as a digest', async () => {
+  const bears = (secret: string) => bearsScriptToken({ get: (name) => (name === 'authorization' ? `Bearer ${secret}` : null) });
+  const { id, secret } = get(await addScript({ name: 'Spreadsheet', ownerPasscode: 'quay and rope' }));
+  expect(codeOf(await addScript({ name: 'spreadsheet', ownerPasscode: 'quay and rope' }))).toBe('already-exists');
+  expect(codeOf(await addScript({ name: 'Other', ownerPasscode: 'wrong' }))).toBe('passcode-wrong');
+  expect([bears(secret), bears(`${secret}x`)]).toEqual([true, false]);
+  expect(await (await db()).many('SELECT name, digest FROM script_token')).toEqual([
+    { name: 'Spreadsheet', digest: digestOfSecret(secret) },
+  ]);
+  const asks = (path: string, method = 'POST') => why({ method, path, isScript: true }, opened());
+  expect(['/api/compute/sag', '/api/formats/openapi.json', '/api/formats'].map((path) => asks(path))).toEqual(['in', 'in', 'in']);
+  for (const path of ['/api/jobs', '/', '/api/search', '/api/compute/../jobs', '/api/tables/jobs.csv', '/api/people/scripts', '/sign-in'])
+    for (const method of ['GET', 'POST']) expect([path, asks(path, method)]).toEqual([path, 'not-your-role']);
+  get(await endScript(id, { ownerPasscode: 'quay and rope' }));
+  expect(bears(secret)).toBe(false);
+  expect(codeOf(await endScript(id, { ownerPasscode: 'quay and rope' }))).toBe('not-found');
 });

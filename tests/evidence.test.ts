@@ -32,6 +32,18 @@ const seat = { 'machine.seat': '960' };
 /** An arm so long and low that its geometry gives a window of rider sag. */
 const arm = { 'machine.link.pivot.x': '0', 'machine.link.pivot.y': '0', 'machine.link.axle.x': '-575', 'machine.link.axle.y': '-165' };
 
+/** Steering and drive measured: with a fork of much offset or little, a pivot and a countershaft that pull up or do not. */
+const steer = (offset: string): Texts => ({ 'machine.offset': offset, 'machine.radius.front': '345' });
+const chain = (height: string): Texts => ({
+  'machine.pivot.forward': '575',
+  'machine.pivot.height': '470',
+  'machine.radius.rear': '325',
+  'machine.countershaft.forward': '650',
+  'machine.countershaft.height': height,
+  'machine.teeth.front': '13',
+  'machine.teeth.rear': '50',
+});
+
 const HEIGHT: Case[] = [
   [
     'sag-low',
@@ -79,6 +91,9 @@ const HEIGHT: Case[] = [
     known(walked({ rear: { ...RIGHT.rear, rateNPerMm: 90, preloadMm: 12 } }, arm), {}, arm),
     /swing-arm hangs -?\d+\.\d° down; drive first wants rider sag within \d+\.\d mm to \d+\.\d mm/,
   ],
+  ['trail-short', null, known(walked({}), {}, steer('95')), known(walked({}), {}, steer('55')), /trail \d+ mm; 82 mm to 122 mm is usual/],
+  ['trail-long', null, known(walked({}), {}, steer('15')), known(walked({}), {}, steer('68')), /rake is \d\d\.\d°/],
+  ['squat-little', null, known(walked({}), {}, chain('560')), known(walked({}), {}, chain('470')), /anti-squat is -?\d+ %; under 60 %/],
 ];
 
 const preload = { 'found.rear.preload.way': 'mm', 'found.rear.preload.reading': '8' };

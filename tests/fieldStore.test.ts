@@ -1,4 +1,5 @@
-import { FieldStore, type Outgoing } from '@/ui/fields/store';
+import { FieldStore } from '@/ui/fields/store';
+import type { Outgoing } from '@/ui/fields/fieldState';
 import { entriesOf } from './entries';
 
 /** The field store against damaged, foreign and full storage: nothing kept may be lost or stand in the way. */

@@ -1,6 +1,12 @@
 import { sayMetric } from '@/core/units/say';
 import { targetOf } from '@/judgement/aims/targets';
-import { effectWords, geometryOf, NO_SAGS, poseAt, sprocketsOf, sprocketWords } from '@/judgement/model/geometry';
+import { geometryOf, NO_SAGS, poseAt, poseBand, sprocketsOf } from '@/judgement/model/geometry';
+import { axlePathWords, effectWords, sprocketWords, topGearWords } from '@/judgement/model/geometryWords';
+import { loadOn } from '@/judgement/ground/fits';
+import { knownAlone } from '@/judgement/reason/heights';
+import { standing } from '@/judgement/reason/standing';
+import { restsAt } from '@/core/spring/end';
+import { type GeometryChanges, NO_CHANGES, otherRod, rodWords, withChanges } from '@/judgement/reason/geometryChanges';
 import { SCHOOLS } from '@/knowledge/schools';
 import { entriesOf, MACHINE, REAR, RIDER } from './entries';
 
@@ -36,6 +42,86 @@ test('what nobody measured stands in and is named; each figure typed takes its p
   expect(whole.ratio).toBeCloseTo(50 / 13, 12);
   // The mass lies where the wheel loads with the rider say it does.
   expect(whole.reference.centreOfMass.forwardMm / whole.reference.wheelbaseMm).toBeGreaterThan(0.4);
+});
+
+test('what is assumed carries its band: none where all is measured, a sprocket’s worth of squat where the pivot is not', () => {
+  const asked = (found: ReturnType<typeof of>) => found.states.find((s) => s.name === 'rider')!;
+  const whole = of(DRIVE);
+  expect(poseBand(whole, asked(whole))).toEqual({ rakeDeg: 0, trailMm: 0, wheelbaseMm: 0, antiSquat: 0 });
+  const offset = of({ ...DRIVE, 'machine.offset': '' });
+  // Offset alone: trail goes by its deviation over cos ε, twice.
+  const pose = poseAt(offset.reference, asked(offset))!;
+  expect(poseBand(offset, asked(offset)).trailMm).toBeCloseTo((2 * 7) / Math.cos((pose.rakeDeg * Math.PI) / 180), 6);
+  const pivot = of({ ...DRIVE, 'machine.pivot.height': '' });
+  expect(poseBand(pivot, asked(pivot)).antiSquat).toBeGreaterThan(0.1);
+});
+
+test('top gear, load cases and the axle’s path are said from the figures, and nothing where they are not', () => {
+  const gear = { 'machine.primary': '2.1', 'machine.gear.top': '0.85', 'machine.revLimit': '9500' };
+  const [bare, geared] = [of(DRIVE), of({ ...DRIVE, ...gear })];
+  expect(topGearWords(entriesOf(MACHINE), bare.reference, null)).toBeNull();
+  const kmh = (9500 * 2 * Math.PI * 0.322 * 60) / (2.1 * 0.85 * (50 / 13)) / 1000;
+  expect(sayMetric(topGearWords(entriesOf({ ...MACHINE, ...DRIVE, ...gear }), geared.reference, null)!)).toContain(
+    `${Math.round(kmh)} km/h at 9500 a minute`,
+  );
+  const loaded = of(DRIVE, NO_SAGS, { 'passenger.mass': '60', 'found.rear.spring': '61', 'found.front.spring': '3.75' });
+  const at = (name: string) => loaded.states.find((s) => s.name === name)!.rearTravelMm;
+  expect(at('two-up')).toBeGreaterThan(at('rider') + 15);
+  expect(sayMetric(axlePathWords(bare)!)).toMatch(/rear axle/);
+  // Sags that belie the mark: it sinks two-up by the rate they need, as the ground rides it.
+  const read = { ...RIDER, ...REAR, 'passenger.mass': '60', 'found.rear.spring': '61', 'found.front.spring': '3.75' };
+  const alone = knownAlone({ entries: entriesOf(read), machine: entriesOf({ ...MACHINE, ...DRIVE }), schools: SCHOOLS });
+  const now = standing(alone, 'rear')!;
+  expect(now.rateFrom).toBe('sags');
+  const twoUp = geometryOf(alone.entries, alone.machine, SCHOOLS).states.find((s) => s.name === 'two-up')!;
+  const load = loadOn({ ...alone, springs: [] }, 'two-up')!.rear;
+  expect(twoUp.rearTravelMm).toBeCloseTo(restsAt(now.model, now.spring, now.preloadMm, load).zMm, 6);
+});
+
+test('a longer shock lifts the rear by its leverage, a larger tyre by its radius; a stiffer spring by what the end would rise', () => {
+  const known = knownAlone({
+    entries: entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '61' }),
+    machine: entriesOf({ ...MACHINE, ...DRIVE }),
+    schools: SCHOOLS,
+  });
+  const found = geometryOf(known.entries, known.machine, SCHOOLS);
+  const rider = found.states.find((s) => s.name === 'rider')!;
+  const moved = (change: Partial<GeometryChanges>) => withChanges(rider, { ...NO_CHANGES, ...change }, known, found.reference);
+  expect(moved({ shockMm: 4 }).rearTravelMm).toBeCloseTo(rider.rearTravelMm - 4 * 2.95, 6);
+  expect(moved({ tyreMm: { rear: 10, front: 0 } }).rearTyreRadiusMm).toBe(332);
+  expect(moved({ springPercent: { rear: 10, front: 0 } }).rearTravelMm).toBeLessThan(rider.rearTravelMm - 3);
+  expect(withChanges(rider, NO_CHANGES, known, found.reference)).toBe(rider);
+});
+
+test('another rod of a drawn linkage moves the rear by where it hangs and where it then rests, and says the leverage', () => {
+  const at = (name: string, x: number, y: number) => ({ [`machine.link.${name}.x`]: String(x), [`machine.link.${name}.y`]: String(y) });
+  const points = {
+    ...at('pivot', 0, 0),
+    ...at('axle', -560, -150),
+    ...at('upper', -30, 330),
+    ...at('lower', -60, 40),
+    ...at('rocker', 10, -20),
+    ...at('rodRocker', -95, -10),
+    ...at('rodOther', -120, -135),
+  };
+  const linkage = { 'machine.leverage.kind': 'linkage', 'machine.link.rocker.on': 'frame', ...points };
+  const entries = entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '61' });
+  const of = (machine: Record<string, string>) =>
+    knownAlone({ entries, machine: entriesOf({ ...MACHINE, ...DRIVE, ...machine }), schools: SCHOOLS });
+  const known = of(linkage);
+  const found = otherRod(known, -3);
+  if (found === null || found === 'apart') throw new Error(String(found));
+  expect(Math.abs(found.rearTravelMm)).toBeGreaterThan(2);
+  expect(found.ratio.after).not.toBeCloseTo(found.ratio.before, 2);
+  const reference = geometryOf(known.entries, known.machine, SCHOOLS);
+  const rider = reference.states.find((s) => s.name === 'rider')!;
+  const moved = withChanges(rider, { ...NO_CHANGES, rodMm: -3 }, known, reference.reference);
+  expect(moved.rearTravelMm - rider.rearTravelMm).toBeCloseTo(found.rearTravelMm, 9);
+  expect(sayMetric(rodWords(known, -3)!)).toMatch(
+    /^The rod 3 mm shorter: the rear stands \d+ mm (higher|lower), leverage there \d+\.\d\d for/,
+  );
+  expect(sayMetric(rodWords(known, -200)!)).toMatch(/does not hold/);
+  expect([otherRod(of({}), 2), rodWords(known, 0)]).toEqual([null, null]);
 });
 
 test('it stands where this job read it, else as it was handed back, else where the school wants it, which is marked', () => {

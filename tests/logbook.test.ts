@@ -124,6 +124,13 @@ test('a photo is turned upright, made small, named by its fingerprint and sealed
   expect(codeOf(await keepPhoto(jobId, drawing, { step: '', caption: '', technicianId: null }))).toBe('photo-unreadable');
   expect(codeOf(await keepPhoto(jobId + 1, wide, { step: '', caption: '', technicianId: null }))).toBe('not-found');
   expect(await photoOf('../secret', 'whole')).toBeNull();
+  // Sent again because no answer came, it is the one that is there; a key names one photo of one job.
+  const place = { step: '', caption: 'once', technicianId: null, key: '5b5d1f0e-8f0b-4a53-8d1c-1f4d3c5e6a70' };
+  const before = photosOf(await entries()).length;
+  const [first, again] = [get(await keepPhoto(jobId, wide, place)), get(await keepPhoto(jobId, wide, place))];
+  expect(again).toEqual(first);
+  expect(photosOf(await entries())).toHaveLength(before + 1);
+  expect(codeOf(await keepVoice(jobId, new TextEncoder().encode('OggS spoken'), { ...place, seconds: 3 }))).toBe('already-exists');
   await expect((await db()).none('UPDATE photo SET caption = $1', ['x'])).rejects.toThrow();
   await expect((await db()).none('DELETE FROM photo')).rejects.toThrow(/MAVRIN_RECORDED/);
   await expect((await db()).none('DELETE FROM job_procedure')).rejects.toThrow(/MAVRIN_RECORDED/);

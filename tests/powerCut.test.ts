@@ -1,7 +1,7 @@
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
-import { openDb } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 import { openEngine } from '@/db/engine';
 import { faultsOf } from '@/db/check';
 import { emptyBaseIn } from './onDisk';
@@ -45,7 +45,7 @@ test('after a power cut at any moment the base opens whole, with every entry old
     cuts.push({ at, ms, signed });
     copyingMs += performance.now() - begun;
   };
-  const base = await openDb(place, async (path) => {
+  const base = await openEmbedded(place, async (path) => {
     // The disk of this test is a copy, which takes longer than a disk.
     const begun = performance.now();
     await keep(path);

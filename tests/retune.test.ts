@@ -2,8 +2,10 @@ import { MACHINE } from './entries';
 import { readFileSync } from 'node:fs';
 import { db } from '@/db/client';
 import { placeIn, tunableById } from '@/judgement/ride/tunables';
-import { feelOf } from '@/judgement/ride/retune';
+import { carriedTowards, feelOf } from '@/judgement/ride/retune';
 import { addTechnician } from '@/server/people';
+import { actOf } from '@/schema/acts';
+import { askedFor, auditLines } from '@/server/audit';
 import { alikeTo } from '@/server/likeness';
 import { keepLog, logFile, logSheet, simulateRun } from '@/server/logger';
 import { causesOfBook, changeCause, reasoningOf, resetCause } from '@/server/reasoning';
@@ -358,4 +360,19 @@ describe('logged rides', () => {
     );
     expect(codeOf(await simulateRun(bare.jobId, { moment: 'before' }))).toBe('simulator-blind');
   });
+});
+
+test('what a search found is ridden no further from the start than the evidence carries', () => {
+  const search = { reach: 2 } as NonNullable<Parameters<typeof carriedTowards>[0]['search']>;
+  expect([16, 13, 4].map((to) => carriedTowards({ start: 12, search }, to))).toEqual([14, 13, 10]);
+  expect(carriedTowards({ start: 12, search: null }, 16)).toBe(16);
+});
+
+test('what is done to a ride is noted with its job', async () => {
+  const { jobId } = await newJob('Nils Harrowgate');
+  const { trialId } = get(await plan(jobId, { change: { tunable: 'rear.rebound', to: 6 }, orderReason: 'the rider asks' }));
+  const act = actOf(`trials/${trialId}/decision`, { decision: 'revert' });
+  const asking = { session: null, technicianId: null, address: '', tab: '', act, request: '', isNoted: false };
+  get(await askedFor(asking, () => decide(trialId, 'revert')));
+  expect(await auditLines(`decided ride ${trialId}`, 0)).toMatchObject([{ jobId }]);
 });

@@ -18,7 +18,7 @@ import {
   sayNumber,
   turnedUnit,
 } from '@/core/units/say';
-import { shimShown, shimsIn, shimsText, shimText } from '@/catalogue/tables';
+import { shimLine, shimShown, shimsIn, shimsText, shimText } from '@/catalogue/tables';
 import { proposalEntries, proposalOf } from '@/judgement/reason/proposal';
 import { changesOf } from '@/judgement/job/changes';
 import { onPage, onPaper } from '@/judgement/bothUnits';
@@ -153,6 +153,9 @@ describe('shims', () => {
     fc.assert(
       fc.property(fc.array(anyShim, { minLength: 1, maxLength: 8 }), (shims) => {
         expect(shimsIn(shimsText(shims))).toEqual({ ok: true, value: shims });
+        // The line is in millimetres wherever it is pasted; one size alone is read as the page is.
+        if (shims.length > 1) expect(shimsIn(shimLine(shims), 'in')).toEqual({ ok: true, value: shims });
+        expect(shimsIn(shimLine(shims))).toEqual({ ok: true, value: shims });
         const inInches = shimsIn(shims.map((s) => shimShown(s, 'imperial')).join('\n'), 'in');
         if (!inInches.ok) throw new Error(inInches.issue.code);
         inInches.value.forEach((read, i) => {

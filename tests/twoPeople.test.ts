@@ -1,5 +1,6 @@
 import { jobHistory } from '@/server/changes';
-import { FieldStore, type Send } from '@/ui/fields/store';
+import { FieldStore } from '@/ui/fields/store';
+import type { Send } from '@/ui/fields/fieldState';
 import { recordJobEntry, recordMachineEntry, undo } from '@/server/record';
 import { takeIn } from '@/server/takeIn';
 import { addTechnician } from '@/server/people';
@@ -39,6 +40,22 @@ test('a field changed elsewhere since it was shown is refused with what stands t
   expect(codeOf(await recordMachineEntry(machineId, { ...common, field: 'machine.wheelbase', text: '1500', seen: '' }))).toBe(
     'changed-elsewhere',
   );
+});
+
+test('what is sent again because no answer came stands once, also when the field has moved on since; a key names one entry', async () => {
+  const key = '7d9f0a52-2f7e-4c1b-9a55-0d3b6c1e8f21';
+  const send = (text: string, more = {}) => recordJobEntry(jobId, { ...common, field: 'budget', text, seen: '', key, ...more });
+  const first = get(await send('about 300'));
+  expect(get(await send('about 300'))).toEqual(first);
+  get(await recordJobEntry(jobId, { ...common, field: 'budget', text: 'none' }));
+  // Answered as it was then; what stands there now stays.
+  expect(get(await send('about 300'))).toEqual(first);
+  expect((await bench(jobId))!.entries.budget!.text).toBe('none');
+  expect(codeOf(await send('about 900'))).toBe('already-exists');
+  expect(codeOf(await send('road', { field: 'use' }))).toBe('already-exists');
+  expect(codeOf(await recordMachineEntry(machineId, { ...common, field: 'machine.wheelbase', text: '1490', key }))).toBe('already-exists');
+  expect((await jobHistory(jobId, null))!.changes.filter((c) => c.now === 'about 300')).toHaveLength(1);
+  get(await recordJobEntry(jobId, { ...common, field: 'budget', text: '' }));
 });
 
 /** A tablet whose entries go to the very use case. */

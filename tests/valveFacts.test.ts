@@ -184,7 +184,7 @@ describe('the aim', () => {
   };
   const selection = selectionOf(entriesOf(RIDER), machine, 'rear', [spring], SCHOOLS);
   if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
-  const now = sprungOf(selection, selection.result.value.candidates[0]!, machine);
+  const now = sprungOf(selection, selection.result.value.candidates[0]!, machine, 'rear');
   const foundN = SHEET_SPEEDS.map((v) => 1000 * v);
   const aim = (more: Record<string, string>, was = sprungAsFound(now, entriesOf({ 'found.rear.spring': '66' }), 'rear', 66, null)) =>
     targetCurveOf(entriesOf({ ...RIDER, ...more }), {}, 'rear', 'rebound', DAMPING_TEMPLATES, now, was, foundN);

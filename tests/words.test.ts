@@ -19,6 +19,7 @@ const sources = (directory: string): string[] =>
 const text = sources('src').join('\n');
 const DATA = {
   port: 4171,
+  branch: 'Harbour',
   job: 104,
   there: 3,
   coils: 6,
@@ -78,6 +79,8 @@ const DATA = {
   kg: 120,
   over: 12,
   count: 2,
+  words: 'The zip is not whole.',
+  day: '2021-05-31',
 };
 
 const raised = [...text.matchAll(/\b(?:err|refused|conflict|problem|fail)\(\s*(?:ctx,\s*)?'([a-z-]+)'/g)].map(([, code]) => code!);

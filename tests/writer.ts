@@ -1,8 +1,8 @@
-import { openDb } from '@/db/client';
+import { openEmbedded } from '@/db/embedded';
 
 /** A process of its own that records entries one after the other and says each once it is acknowledged, until it is killed. */
 async function write(directory: string): Promise<void> {
-  const base = await openDb(directory);
+  const base = await openEmbedded(directory);
   const { id } = await base.transaction(async (sql) => {
     const customer = await sql.one<{ id: number }>("INSERT INTO customer (name) VALUES ('Writer') RETURNING id");
     const machine = await sql.one<{ id: number }>("INSERT INTO machine (make, model) VALUES ('Halvik', 'Pony 125') RETURNING id");

@@ -3,8 +3,10 @@ import type { Metadata } from 'next';
 import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { systemOfShop } from '@/server/book';
+import { hasInstruments } from '@/server/instruments';
 import { sessionOf } from '@/server/sessions';
 import { changedUsual } from '@/server/usual';
+import { HasInstruments } from '@/ui/kit/HasInstruments';
 import { BookInForce } from '@/ui/kit/BookInForce';
 import { PreferencesProvider } from '@/ui/kit/preferences';
 import { WhoProvider } from '@/ui/kit/who';
@@ -31,7 +33,9 @@ export default async function Layout({ children }: { children: ReactNode }) {
           <GlobalStyle />
           <PreferencesProvider initial={initial} shop={shop}>
             <BookInForce changed={changed} />
-            <WhoProvider who={who}>{children}</WhoProvider>
+            <WhoProvider who={who}>
+              <HasInstruments there={hasInstruments()}>{children}</HasInstruments>
+            </WhoProvider>
           </PreferencesProvider>
         </Registry>
       </body>

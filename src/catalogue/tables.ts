@@ -56,12 +56,31 @@ function shimNumber(text: string, bare: 'mm' | 'in'): number {
 }
 
 /**
- * A shim stack as it is written at the bench, from the piston face out: diameter × thickness, and × count where there is more than one; a size a line, or parted by
+ * A shim stack as it is written at the bench, from the piston face out: diameter × thickness, and × count where there is more than one; a size a line, or parted by blanks alone (a line of millimetres), or
  * semicolons or by commas with a blank.
  * A number is in `bare` unless it carries its unit; a count is bare.
  * Errors: shims-unreadable (data `line`, `text`), shim-unusual (no shim anybody makes), too-few.
  */
 export function shimsIn(written: string, bare: 'mm' | 'in' = 'mm'): Result<Shim[]> {
+  const line = shimsOfLine(written);
+  return line === null ? shimsAsTyped(written, bare) : shimsAsTyped(line.join('\n'), 'mm');
+}
+
+/** The sizes of a stack on one line, parted by blanks (docs/formats/lines.md); always millimetres. null where it is no such line. */
+function shimsOfLine(written: string): string[] | null {
+  const pieces = written.trim().split(/\s+/);
+  return pieces.length > 1 &&
+    !/[\r\n;]/.test(written.trim()) &&
+    pieces.every((p) => /^[\d.,]+[x×*][\d.,]+([x×*]\d+)?$/i.test(p) && !p.endsWith(','))
+    ? pieces
+    : null;
+}
+
+/** A stack on one line, to be pasted anywhere and back: `40x0.20x7 26x0.10`, from the piston out, mm. */
+export const shimLine = (shims: readonly Shim[]): string =>
+  shims.map(({ diameterMm, thicknessMm, count }) => `${diameterMm}x${thicknessMm.toFixed(2)}${count === 1 ? '' : `x${count}`}`).join(' ');
+
+function shimsAsTyped(written: string, bare: 'mm' | 'in'): Result<Shim[]> {
   const within = (mm: number, [least, most]: readonly [number, number]) => mm >= least && mm <= most;
   const parts = written
     .split(/\r?\n|;|,\s+/)

@@ -74,6 +74,7 @@ export interface IssueFigures {
   'arm-upright': None;
   'wheels-apart': None;
   'sprockets-overlap': None;
+  'points-too-near': { least: number };
   'ride-too-stiff': { most: number };
   'ride-not-held': { load: number };
   'too-fine': { currency: string; decimals: number };

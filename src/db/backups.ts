@@ -19,16 +19,22 @@ export interface BackupFile {
 
 const unzip = promisify(gunzip);
 
-const NAMED = /^(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)[a-z0-9-]*\.tar\.gz$/;
+const NAMED = /^(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)[a-z0-9-]*\.(tar\.gz|zip)$/;
 
 /** The files there are, the newest first. Each was proven before it got its name. */
-export function backupFiles(directory: string): BackupFile[] {
+export const backupFiles = (directory: string): BackupFile[] => filesOf(directory, 'tar.gz');
+/** The archives made of the book, beside its backups; they are kept until somebody takes them away. */
+export const archiveFiles = (directory: string): BackupFile[] => filesOf(directory, 'zip');
+
+function filesOf(directory: string, kind: 'tar.gz' | 'zip'): BackupFile[] {
   const place = backupsOf(directory);
   if (!existsSync(place)) return [];
   return readdirSync(place)
     .flatMap((name): BackupFile[] => {
       const read = NAMED.exec(name);
-      return read ? [{ name, at: `${read[1]}T${read[2]}:${read[3]}:${read[4]}Z`, bytes: statSync(join(place, name)).size }] : [];
+      return read?.[5] === kind
+        ? [{ name, at: `${read[1]}T${read[2]}:${read[3]}:${read[4]}Z`, bytes: statSync(join(place, name)).size }]
+        : [];
     })
     .sort((a, b) => b.name.localeCompare(a.name));
 }

@@ -11,7 +11,7 @@ function exactly(text: string): number {
 }
 
 /** Dates stay text and times become ISO text: a driver's Date would shift a day by the machine's zone. */
-const PARSERS = {
+export const PARSERS = {
   20: (text: string) => exactly(text),
   1700: (text: string) => exactly(text),
   1082: (text: string) => text,

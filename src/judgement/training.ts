@@ -6,6 +6,8 @@ import type { CausePage } from '@/knowledge/causes/page';
 import type { School } from '@/knowledge/schools';
 import { type TrainingCase, figuresNamed } from '@/knowledge/training/cases';
 import { tapeReadings } from './model/tape';
+import type { GroundJob } from './ground/fits';
+import { knownAlone } from './reason/heights';
 import type { Known } from './reason/evidence/known';
 import { type Reasoned, reasonOf } from './reason/reason';
 
@@ -37,15 +39,7 @@ export function knownOf(c: TrainingCase, made: readonly string[], schools: reado
     const end = m.endsWith('.rear') ? 'rear' : 'front';
     return tapeReadings(asked, machine, end, c.inside[end], seedOf(c, end));
   });
-  return {
-    entries: { ...asked, ...entriesFrom(Object.assign({}, ...shown) as Record<string, string>) },
-    machine,
-    schools,
-    before: {},
-    lifeKm: { rear: null, front: null },
-    dampers: { rear: null, front: null },
-    log: null,
-  };
+  return knownAlone({ entries: { ...asked, ...entriesFrom(Object.assign({}, ...shown) as Record<string, string>) }, machine, schools });
 }
 
 /** What a tape shows on the machine of a case, field by field: for a practice job, where they are there to be taken. */
@@ -55,6 +49,13 @@ export function tapeOf(c: TrainingCase): Record<string, string> {
     string,
     string
   >;
+}
+
+/** The machine of a case as it could be ridden: what is inside it, and what a tape shows of that. */
+export function rideOfCase(c: TrainingCase, schools: readonly School[]): GroundJob {
+  const known = knownOf(c, Object.keys(c.reveals), schools);
+  const inside = Object.fromEntries(ENDS.map((end) => [`found.${end}.spring`, String(c.inside[end].rateNPerMm)]));
+  return { entries: { ...known.entries, ...entriesFrom({ ...tapeOf(c), ...inside }) }, machine: known.machine, schools, springs: [] };
 }
 
 export function reasonedOf(c: TrainingCase, made: readonly string[], schools: readonly School[], pages: readonly CausePage[]): Reasoned {

@@ -156,6 +156,14 @@ export const LITTLE_TRAVEL_SHARE = 0.72;
 /** What a tie on the leg is read to, mm. From memory. */
 export const TIE_STANDARD_MM = 3;
 
+/** Trail with the rider on below which a machine is called quick to fall in, and above which slow to turn, mm. From memory. */
+export const USUAL_TRAIL_MM = [82, 122] as const;
+/** What a trail from a sheet's rake and offset is known to, mm. From memory. */
+export const TRAIL_STANDARD_MM = 5;
+/** Anti-squat with the rider on below which the drive hardly holds the rear up, as a share, and what it is known to. From memory. */
+export const LITTLE_ANTI_SQUAT = 0.6;
+export const ANTI_SQUAT_STANDARD = 0.1;
+
 // Evidence of damping
 
 /** A clicker within this share of its range from either end. From memory. */

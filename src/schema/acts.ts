@@ -6,6 +6,8 @@ export interface Act {
   words: string;
   jobId: number | null;
   machineId: number | null;
+  /** A field was written or taken back: it tells of itself, with what stands in it. */
+  isOfField: boolean;
 }
 
 type Of = 'job' | 'machine' | 'other';
@@ -13,10 +15,16 @@ type Of = 'job' | 'machine' | 'other';
 /** Every address that writes, with what is done there. A `:` in the words stands for the number or the name in the path. */
 const ACTS: readonly (readonly [pattern: RegExp, words: string, of?: Of])[] = [
   [/^backups$/, 'made a backup'],
+  [/^backups\/archives$/, 'made an archive of the book'],
+  [/^backups\/archives\/incoming$/, 'took an archive in beside the book'],
   [/^backups\/restore$/, 'brought a backup back beside the book'],
   [/^book\/causes\/reset$/, 'set what the shop learnt of causes back'],
   [/^book\/door$/, 'opened or shut the door for riders’ phones'],
   [/^book\/(\w+)$/, 'changed the Shop book, :'],
+  [/^imports$/, 'took in a list of an older book'],
+  [/^instruments$/, 'added an instrument'],
+  [/^instruments\/(\d+)\/marks$/, 'zeroed or calibrated instrument :'],
+  [/^instruments\/(\d+)\/retire$/, 'took instrument : out of use'],
   [/^jobs$/, 'took a machine in'],
   [/^jobs\/(\d+)\/entries$/, 'wrote', 'job'],
   [/^jobs\/(\d+)\/back$/, 'went back to an older set-up', 'job'],
@@ -35,6 +43,8 @@ const ACTS: readonly (readonly [pattern: RegExp, words: string, of?: Of])[] = [
   [/^jobs\/(\d+)\/trials$/, 'planned a ride', 'job'],
   [/^jobs\/(\d+)\/undo$/, 'took the last entry back', 'job'],
   [/^jobs\/(\d+)\/voice$/, 'kept a voice note', 'job'],
+  [/^machines\/incoming$/, 'took in a machine another shop handed over'],
+  [/^machines\/(\d+)\/branch$/, 'moved a machine to another branch', 'machine'],
   [/^machines\/(\d+)\/entries$/, 'wrote', 'machine'],
   [/^machines\/(\d+)\/calibrations$/, 'kept a fit to a dyno run', 'machine'],
   [/^machines\/(\d+)\/merge$/, 'merged two files of one machine', 'machine'],
@@ -42,6 +52,8 @@ const ACTS: readonly (readonly [pattern: RegExp, words: string, of?: Of])[] = [
   [/^machines\/(\d+)\/model$/, 'took figures over from the model', 'machine'],
   [/^machines\/(\d+)\/owners$/, 'changed the owner', 'machine'],
   [/^machines\/(\d+)\/reminders$/, 'wrote down a reminder', 'machine'],
+  [/^people\/scripts$/, 'made a token for a script'],
+  [/^people\/scripts\/(\d+)\/end$/, 'ended the token of script :'],
   [/^people\/sessions\/(\d+)\/end$/, 'signed somebody out'],
   [/^practice$/, 'began a practice job'],
   [/^practice\/end$/, 'ended the practice job'],
@@ -68,6 +80,8 @@ const ACTS: readonly (readonly [pattern: RegExp, words: string, of?: Of])[] = [
   [/^trials\/(\d+)\/rides$/, 'wrote down ride :'],
 ];
 
+const OF_FIELDS = /^(jobs|machines)\/\d+\/(entries|undo)$/;
+
 const labelOf = (body: unknown): string => {
   const field = body !== null && typeof body === 'object' && 'field' in body && typeof body.field === 'string' ? body.field : null;
   const known = field === null ? null : knownField(field);
@@ -88,6 +102,7 @@ export function actOf(path: string, body: unknown): Act | null {
       words: words.replace(':', found[1] ?? '') + labelOf(body) + subject,
       jobId: of === 'job' ? id : null,
       machineId: of === 'machine' ? id : null,
+      isOfField: OF_FIELDS.test(path),
     };
   }
   return null;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CHAIN_PITCH_MM } from '@/core/geometry/drive';
 import { ISO_CLASSES } from '@/core/ride/surface';
-import { firstNotAbove } from '@/core/ride/tables';
+import { firstNotAbove } from '@/core/numerics/table';
 import { angleDeg, forceN, lengthMm, massKg, plainRatio, quantity } from '@/catalogue/quantity';
 import { fail, positiveMm } from './compute';
 
@@ -134,6 +134,12 @@ export const rideRequest = z.strictObject({
     z.strictObject({ kind: z.literal('corrugations'), wavelengthM: waves(), heightM: some() }),
     z.strictObject({ kind: z.literal('whoops'), spacingM: waves(), heightM: some(), count: z.int().min(1).max(500) }),
     z.strictObject({ kind: z.literal('kerb'), heightM: some() }),
+    z.strictObject({ kind: z.literal('hump'), heightM: some(), lengthM: waves() }),
+    z.strictObject({ kind: z.literal('brakingBumps'), spacingM: waves(), heightM: some() }),
+    z.strictObject({ kind: z.literal('rocks'), heightM: some(), spacingM: metres({ min: 50, max: 100_000 }), seed }),
+    z.strictObject({ kind: z.literal('jump'), heightM: some(), rampM: waves() }),
+    z.strictObject({ kind: z.literal('gOut'), depthM: some(), lengthM: waves() }),
+    z.strictObject({ kind: z.literal('level') }),
     z.strictObject({ kind: z.literal('pothole'), depthM: some(), lengthM: waves() }),
     z.strictObject({ kind: z.literal('cobbles'), pitchM: metres({ min: 50, max: 5000 }), heightM: some(), seed }),
     z

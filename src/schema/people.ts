@@ -5,6 +5,8 @@ export interface PeopleState {
   technicians: { id: number; name: string; role: Role; hasPasscode: boolean }[];
   /** An owner with a passcode. */
   hasOwner: boolean;
+  /** Scripts that may ask the compute contract. */
+  scripts: { id: number; name: string; madeAt: string }[];
   sessions: { id: number; name: string; device: string; address: string; begunAt: string; endsAt: string }[];
 }
 

@@ -6,6 +6,8 @@ import { springFitRequest } from './compute';
 
 const name = (max: number) => z.string().trim().min(1).max(max);
 const id = z.int().positive();
+/** Of a sending: sent again because no answer came, it stands once. */
+const deliveryKey = z.uuid().optional();
 const device = z.string().trim().max(60).default('by hand');
 
 const typed = z.strictObject({ text: z.string().max(4000), unit: z.string().max(20).optional() });
@@ -20,6 +22,8 @@ export const recordRequest = z.strictObject({
   device,
   /** What the page showed in this field when it was typed; where something else stands there by now, nothing is written. Left out by instruments and scripts. */
   seen: z.string().max(4000).optional(),
+  /** Of this sending: sent again with the same key, because no answer came, it is the entry that is there already. */
+  key: deliveryKey,
 });
 export type RecordRequest = z.input<typeof recordRequest>;
 
@@ -78,6 +82,13 @@ export type SignRequest = z.input<typeof signRequest>;
 const ownerPasscode = passcode.default('');
 export const passcodeRequest = z.strictObject({ before: passcode.default(''), passcode: newPasscode, ownerPasscode });
 
+/** Where a machine belongs from now on, in a chain of shops. */
+export const branchRequest = z.strictObject({ branch: z.string().trim().max(40), reason: z.string().trim().max(300).default('') });
+
+/** A token for a script, by the name it is known by. */
+export const scriptRequest = z.strictObject({ name: z.string().trim().min(1).max(80), ownerPasscode });
+export const scriptEndRequest = z.strictObject({ ownerPasscode });
+
 export const correctRequest = z.strictObject({
   technicianId: id,
   passcode,
@@ -98,6 +109,7 @@ const stepOrNone = z
 export const voiceQuery = z.strictObject({
   step: stepOrNone,
   seconds: z.coerce.number().min(0).max(3600).default(0),
+  key: deliveryKey,
   technicianId: z.coerce.number().int().positive().nullable().default(null),
 });
 
@@ -105,6 +117,7 @@ export const voiceQuery = z.strictObject({
 export const photoQuery = z.strictObject({
   step: stepOrNone,
   caption: z.string().trim().max(160).default(''),
+  key: deliveryKey,
   technicianId: z.coerce.number().int().positive().nullable().default(null),
 });
 

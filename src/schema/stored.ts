@@ -8,6 +8,7 @@ import {
   rebuildDocument1,
   rebuildDocument2,
 } from './documents';
+import { type MachineHandedOver, machineHandedOver } from './handOver';
 import { logDocument } from './retune';
 import { quoteDocument } from './quote';
 
@@ -52,6 +53,12 @@ const ofVersion1 = (value: unknown): RebuildDocument => ({
 });
 /** Before seals covered what a signature leaves beside its document, nothing was said of it. */
 const ofVersion2 = (value: unknown): RebuildDocument => ({ ...rebuildDocument2.parse(value), version: 'rebuild/3', attached: null });
+
+export const readHandedOver = (document: unknown, id: number): MachineHandedOver => {
+  const read = machineHandedOver.safeParse(document);
+  if (!read.success) throw new UnreadableDocument(`Hand-over ${id}`, read.error.issues[0]?.path.join('.') ?? '');
+  return read.data;
+};
 
 export const readSetup = reader('Set-up', { 'setup/1': (v) => setupDocument.parse(v) });
 export const readRebuild = reader('Signed record', {

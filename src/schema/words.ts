@@ -1,7 +1,8 @@
-import type { IssueFigures, None, WarningCode, WarningFigures } from '@/core/result';
+import type { IssueFigures, WarningCode, WarningFigures } from '@/core/result';
 import { printIn } from '@/core/units/print';
 import { bar, celsius, kg, mm, mPa, mPerS, newtons, said, type Said } from '@/core/units/say';
 import { unitNamed } from '@/core/units/units';
+import type { EdgeFigures } from './edgeFigures';
 
 /** A limit in the field's own unit: 1965, 600 mm, 0 kg. */
 function limit(data: IssueFigures['out-of-range'], name: 'min' | 'max'): string {
@@ -12,85 +13,6 @@ function limit(data: IssueFigures['out-of-range'], name: 'min' | 'max'): string 
   return `${printIn(value, unit, factor > 1000 ? 0 : 2).replace(/\.?0+$/, (zeros) => (zeros.includes('.') ? '' : zeros))} ${unit}`;
 }
 
-/** Codes of refusals at the edge, each with its figures; those of the core stand in core/result.ts. */
-interface EdgeFigures {
-  'spread-too-wide': None;
-  'practice-only': None;
-  'took-too-long': { most: number };
-  'took-too-much': None;
-  'too-busy': None;
-  'backup-failed': None;
-  'restore-failed': None;
-  'passcode-short': { least: number };
-  'passcode-common': None;
-  'passcode-wait': { seconds: number };
-  'changed-elsewhere': { there: string };
-  'machine-is-in': { job: string };
-  'table-order': { entry: number };
-  'table-unequal': { forces: number; places: number };
-  'differs-unsaid': { what: string };
-  'list-full': { most: number };
-  'photo-unreadable': None;
-  'body-too-large': { most: number };
-  'text-unkeepable': None;
-  'too-much-at-once': { most: string };
-  'port-taken': { port: number };
-  'photo-too-large': { most: number };
-  'voice-unreadable': None;
-  'voice-too-large': { most: number };
-  'asks-unreadable': { line: number; text: string };
-  'same-owner': { name: string };
-  'same-machine': None;
-  'frames-differ': { one: string; other: string };
-  'stock-unit': { name: string; unit: string };
-  'currency-unknown': None;
-  'quote-empty': None;
-  'quote-answered': None;
-  'customers-own': None;
-  'already-returned': None;
-  'passcode-unset': None;
-  'passcode-wrong': None;
-  'counter-cannot-sign': None;
-  'last-owner': None;
-  'not-at-the-counter': None;
-  'nothing-noted': None;
-  'beyond-evidence': { reach: number; start: number; unit: string };
-  'order-unsaid': { what: string };
-  'machine-moved-on': { job: number };
-  'ride-undecided': None;
-  'ride-decided': None;
-  'ride-missing': None;
-  'feel-missing': None;
-  'nothing-to-take-back': None;
-  'log-unreadable': { line: number; text: string };
-  'travel-unknown': { end: string };
-  'simulator-blind': None;
-  'statement-unknown': None;
-  'statement-twice': { statement: string };
-  'statement-end-missing': { statement: string };
-  'statement-whole': { statement: string };
-  'not-a-shop-cure': { what: string };
-  'bore-above-stanchion': None;
-  'one-of-two': { first: string; second: string };
-  missing: None;
-  'wrong-type': { expected: string };
-  'unknown-field': { field: string };
-  'not-listed': { options: string };
-  'no-finite-answer': None;
-  'not-json': None;
-  'unknown-operation': { operation: string };
-  'field-unknown': { field: string };
-  'not-found': { what: string };
-  sealed: None;
-  'already-signed': None;
-  'nothing-recorded': None;
-  'nothing-to-undo': None;
-  'already-exists': { what: string };
-  'too-few-in-drawer': { there: number };
-  'shim-no-ring': None;
-  'nothing-to-move': None;
-  'handed-back': None;
-}
 export type ProblemFigures = IssueFigures & EdgeFigures;
 /** Every code of a failure, of the core or of the edge; one without words below does not compile. */
 export type ProblemCode = keyof ProblemFigures;
@@ -145,8 +67,22 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'too-busy': () => 'Too many calculations are waiting. Try again in a moment.',
   'backup-failed': () =>
     'The backup could not be made or did not hold when it was opened. What was there before stays. See the messages of the shop’s computer.',
+  'backup-on-server': () =>
+    'The book stands on a PostgreSQL server, which is backed up by its own means (docs/scale.md). An archive of it can be made here.',
+  'of-another-branch': (d) => `This job belongs to ${d.branch}: there it is signed, and there its parts are moved. It is read here.`,
+  'instrument-address': () => 'Write where it is reached: tcp://address:port, or http://address:port/path.',
+  'instrument-not-steady': () => 'It does not read steadily now: wait until it rests, and see that it is connected.',
+  'calibration-far': () =>
+    'It reads more than a quarter away from what is said to be on it. Look at the weight, the unit and the channel; one that far off is repaired, not calibrated.',
   'restore-failed': () =>
     'The backup could not be brought back: it is not whole, or there is no room for it. Nothing of the book was touched.',
+  'day-unreadable': (d) => `“${d.text}” is no day that has been: write 2024-05-31 or 31.5.2024.`,
+  'later-job-there': (d) =>
+    `The book has job ${d.job} of this machine already, of ${d.day}: jobs of an older book come before those of this one.`,
+  'archive-failed': () => 'The archive could not be made. See the messages of the shop’s computer.',
+  'archive-too-large': (d) =>
+    `More than ${d.most} GB come not over the network: bring the file to the shop’s computer, and take it in there with npm run restore.`,
+  'archive-refused': (d) => `The archive was not taken in: ${d.words}`,
   'passcode-short': (d) => `A passcode has at least ${d.least} signs.`,
   'passcode-common': () => 'This is among the first that anybody tries. Choose another.',
   'passcode-wait': (d) => `Too many wrong passcodes for this name. Try again in ${d.seconds} seconds.`,
@@ -154,6 +90,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'machine-is-in': (d) => `This machine is in already: job ${d.job}. Go on there, or say that a second job is wanted.`,
   'arm-upright': () => 'The swing-arm would stand upright at this travel: no wheel moves there. Check pivot, tyre radius and travel.',
   'wheels-apart': () => 'No level ground lies under both tyres like this. Check travels, tyre radii, wheelbase and rake.',
+  'points-too-near': () => 'The two known points lie too near each other in the picture to tell a scale. Tap two further apart.',
   'sprockets-overlap': () => 'The sprockets would reach into each other. Check the countershaft and the teeth.',
   'ride-too-stiff': (d) => `This would take more than ${d.most} steps. Ride for less time, or soften the stiffest stop.`,
   'ride-not-held': (d) => said`The spring cannot hold the ${newtons(d.load)} that rest on it. Check the table and the masses.`,

@@ -10,6 +10,8 @@ export interface Asking {
   /** Named in the request where nobody is signed in: whose name the bench stands on. */
   technicianId: number | null;
   address: string;
+  /** Of the page it comes from, made by the page; '' where none says. */
+  tab: string;
   act: Act | null;
   /** The number of the request, as the log has it. */
   request: string;
@@ -23,6 +25,18 @@ const store = (place[PLACE] ??= new AsyncLocalStorage<Asking>());
 
 export const whileAsking = <T>(asking: Asking, work: () => Promise<T>): Promise<T> => store.run(asking, work);
 export const askingNow = (): Asking | null => store.getStore() ?? null;
+
+/** What is asked for turned out to be of this job: it is noted with it, and its pages hear. */
+export function actIsOfJob(jobId: number): void {
+  const asking = askingNow();
+  if (asking?.act) asking.act = { ...asking.act, jobId };
+}
+
+/** Nothing is done after all, as in a trial: nothing is noted or told. */
+export function nothingIsDone(): void {
+  const asking = askingNow();
+  if (asking) asking.act = null;
+}
 
 /** Notes in the audit what is being asked for, once, with the change itself. @returns to be called when the change stands */
 export async function noteAct(sql: Sql): Promise<() => void> {

@@ -1,7 +1,9 @@
 import { db } from '@/db/client';
 import { manyAudit } from '@/db/queries/audit';
+import type { Act } from '@/schema/acts';
 import type { AuditLine } from '@/schema/people';
 import type { Answer } from './answer';
+import { tellAct } from './live';
 import { type Asking, noteAct, whileAsking } from './asking';
 
 /** Does what is asked for; it is noted with the change itself, or, where no transaction did, when it is done. What is refused is not noted: it changed nothing. */
@@ -9,8 +11,17 @@ export function askedFor<T>(asking: Asking, work: () => Promise<Answer<T>>): Pro
   return whileAsking(asking, async () => {
     const answer = await work();
     if (answer.ok && asking.act && !asking.isNoted) (await noteAct(await db()))();
+    if (answer.ok && asking.act) tellPages(asking.act);
     return answer;
   });
+}
+
+/** Pages that look at it hear what was done; fields tell of themselves (record.ts), and the Floor shows no field. */
+function tellPages({ words, jobId, machineId, isOfField }: Act): void {
+  if (isOfField) return;
+  if (jobId !== null) tellAct(`job:${jobId}`, words);
+  if (machineId !== null) tellAct(`machine:${machineId}`, words);
+  tellAct('floor', words);
 }
 
 /** Lines of one page of the audit. */

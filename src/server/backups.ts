@@ -1,11 +1,12 @@
 import { execFile } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
 import { statfs } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { promisify } from 'node:util';
 import { dataDirectory, db } from '@/db/client';
-import { type BackupFile, backupFiles, backupName, backupsOf, keepBackup, rotate } from '@/db/backups';
+import { archiveFiles, type BackupFile, backupFiles, backupName, backupsOf, keepBackup, rotate } from '@/db/backups';
 import { type Answer, conflict, done, missing, refused } from './answer';
+import { TooLarge, whileKept } from './incoming';
 
 /** Backups of the running shop: made daily and by hand, each proven by opening it in a scratch base and walking its seals. */
 
@@ -28,12 +29,18 @@ async function aside(command: string, ...words: string[]): Promise<string> {
 /** Opens the file, counts, looks at every page, walks the seals. */
 const proven = async (path: string): Promise<void> => void (await aside('prove.ts', path));
 
+/** A server is backed up by its own means. */
+class OnServer extends Error {}
+const isOnServer = async (): Promise<boolean> => (await db()).dump === null;
+
 let making: Promise<string> | null = null;
 
 /** Makes a backup now, or waits for the one being made. @returns its path */
 export function backUp(why: string, spared = ''): Promise<string> {
   making ??= (async () => {
-    const path = await keepBackup(dataDirectory(), backupName(why), await (await db()).dump(), proven);
+    const { dump } = await db();
+    if (!dump) throw new OnServer();
+    const path = await keepBackup(dataDirectory(), backupName(why), await dump(), proven);
     rotate(dataDirectory(), spared);
     return path;
   })().finally(() => (making = null));
@@ -44,6 +51,7 @@ export async function backUpByHand(why = 'by-hand', spared = ''): Promise<Answer
   try {
     return done({ path: await backUp(why, spared) });
   } catch (failure) {
+    if (failure instanceof OnServer) return refused('backup-on-server');
     console.error('The backup failed:', failure);
     return refused('backup-failed');
   }
@@ -70,21 +78,72 @@ export async function bringBack(name: string): Promise<Answer<{ directory: strin
   }
 }
 
+/** Makes an archive of the book as it stands: from a backup proven now, beside the shop, so that nobody waits. Refusals: backup-failed, archive-failed. */
+export async function makeArchive(): Promise<Answer<{ name: string; found: string }>> {
+  const backup = (await isOnServer()) ? null : await backUpByHand('before-archive');
+  if (backup && !backup.ok) return backup;
+  mkdirSync(backupsOf(dataDirectory()), { recursive: true });
+  const of = backup ? ['--of', backup.value.path] : [];
+  const name = backupName('archive').replace(/\.tar\.gz$/, '.zip');
+  try {
+    return done({ name, found: (await aside('archive.ts', ...of, join(backupsOf(dataDirectory()), name))).trim() });
+  } catch (failure) {
+    console.error('The archive could not be made:', failure);
+    return refused('archive-failed');
+  }
+}
+
+/** An archive as it lies beside the book, to be handed on; null where there is none of that name. */
+export function archiveFile(name: string): { path: string; bytes: number } | null {
+  const file = archiveFiles(dataDirectory()).find((f) => f.name === name);
+  return file ? { path: join(backupsOf(dataDirectory()), file.name), bytes: file.bytes } : null;
+}
+
+/**
+ * Takes an archive in beside the book, into a directory of its own; the book that is open is not touched. Refusals: archive-too-large, archive-refused with the reader's own words.
+ * @param parts the file as it comes
+ */
+export async function takeArchiveIn(parts: AsyncIterable<Uint8Array>): Promise<Answer<{ directory: string; found: string }>> {
+  const here = dataDirectory();
+  const stamp = backupName('').slice(0, 19);
+  const directory = `${here}-archive-${stamp}`;
+  mkdirSync(backupsOf(here), { recursive: true });
+  try {
+    const said = await whileKept(parts, MOST_ARCHIVE_BYTES, (file) => aside('restore.ts', file, directory), backupsOf(here));
+    return done({ directory, found: said.split('\n')[0] ?? '' });
+  } catch (failure) {
+    if (failure instanceof TooLarge) return refused('archive-too-large', [], { most: MOST_ARCHIVE_BYTES / 1e9 });
+    const said = (failure as { stderr?: string }).stderr?.trim().split('\n')[0];
+    // Without the name it had on its way in, which nobody gave it.
+    const words = said?.replace(/^.* is not a whole \w+ \((.*)\)\. Nothing was written\.$/, '$1');
+    console.error('The archive could not be taken in:', failure);
+    return refused('archive-refused', [], { words: words || 'The file cannot be read.' });
+  }
+}
+
+/** The most an archive taken in over the network may hold; a larger one is brought in at the computer itself. From memory. */
+const MOST_ARCHIVE_BYTES = 4e9;
+
 /** Looks now and then whether the newest backup is a day old, and makes the next. MAVRIN_BACKUP=off leaves it to the shop. */
 export function keepBackingUp(): void {
   if (process.env.MAVRIN_BACKUP === 'off') return;
-  const look = () => {
+  const look = async () => {
+    if (await isOnServer()) return;
     const [newest] = backupFiles(dataDirectory());
     if (newest && Date.now() - Date.parse(newest.at) < DAY_MS) return;
-    backUp('daily').catch((failure: unknown) => console.error('The daily backup failed:', failure));
+    await backUp('daily');
   };
-  setTimeout(look, FIRST_LOOK_MS).unref();
-  setInterval(look, LOOK_EVERY_MS).unref();
+  const looked = () => void look().catch((failure: unknown) => console.error('The daily backup failed:', failure));
+  setTimeout(looked, FIRST_LOOK_MS).unref();
+  setInterval(looked, LOOK_EVERY_MS).unref();
 }
 
 export interface BackupState {
   place: string;
+  /** The book stands on a PostgreSQL server, whose own means back it up. */
+  isOnServer: boolean;
   files: BackupFile[];
+  archives: BackupFile[];
   /** What the Floor warns of; null where all is well. */
   warning: string | null;
 }
@@ -97,7 +156,8 @@ export async function backupState(): Promise<BackupState> {
     ({ bavail, bsize }) => bavail * bsize,
     () => Infinity,
   );
-  const isOff = process.env.MAVRIN_BACKUP === 'off';
+  const onServer = await isOnServer();
+  const isOff = process.env.MAVRIN_BACKUP === 'off' || onServer;
   const isOld = newest ? Date.now() - Date.parse(newest.at) > OLD_MS : process.uptime() * 1000 > 2 * LOOK_EVERY_MS;
   const warning =
     free < LEAST_FREE_BYTES
@@ -107,5 +167,5 @@ export async function backupState(): Promise<BackupState> {
           ? `The last good backup is from ${newest.at.slice(0, 10)}.`
           : 'There is no backup yet.'
         : null;
-  return { place: backupsOf(directory), files, warning };
+  return { place: backupsOf(directory), isOnServer: onServer, files, archives: archiveFiles(directory), warning };
 }

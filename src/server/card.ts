@@ -8,6 +8,7 @@ import { manySignedOfJob, maybeOneSetup } from '@/db/queries/rebuilds';
 import { choiceName } from '@/catalogue/choices';
 import type { System } from '@/catalogue/system';
 import { type CardFacts, legsTogether, turnsOf } from '@/judgement/job/card';
+import type { CardDocument } from '@/schema/card';
 import type { RebuildDocument } from '@/schema/documents';
 import { sealShown } from '@/schema/sealWords';
 import { setupLines } from '@/judgement/model/setups';
@@ -40,6 +41,27 @@ function loadOf(entries: RebuildDocument['entries'], system: System): string[] {
     ),
   ];
 }
+
+/** The card as data, from the very facts it is printed from. */
+export const cardData = ({ id, jobId, shop, sag: _sag, document, ...c }: CardFacts): CardDocument => ({
+  format: 'mavrin-card/1',
+  setup: id,
+  kind: c.kind,
+  recordedAt: c.recordedAt,
+  job: jobId,
+  shop,
+  machine: c.machine,
+  registration: c.registration,
+  customer: c.customer,
+  technician: c.technician,
+  seal: c.seal,
+  load: c.load,
+  changed: c.changed,
+  due: c.due,
+  lines: c.lines.map(({ key, end, label, text }) => ({ key, end, label, text })),
+  travelMm: c.travelMm,
+  document,
+});
 
 /**
  * One set-up with whose it is. Machine, owner, rider and travel are those of the record its job was sealed with; before that, those of the day.
@@ -77,10 +99,12 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     shop: { name: shop.name, address: shop.address, phone: shop.phone, email: shop.email },
     reach: { phone: customer?.phone ?? '', email: customer?.email ?? '' },
     load: loadOf(sealed?.entries ?? {}, system),
+    changed: sealed?.entries['rebuild.changed']?.text ?? '',
     due: due.map((d) => [d.rule, d.on === null ? d.words : `${dayOf(d.on)}${d.words ? ` (${d.words})` : ''}`].join(': ')),
     turns: turnsOf(lines),
     lines,
     sag: setup.document.sag,
+    document: setup.document,
     travelMm: { rear: figures['machine.travel.rear']?.value ?? null, front: figures['machine.travel.front']?.value ?? null },
   };
 }

@@ -15,6 +15,8 @@ export interface Asked {
   role: Role | null;
   /** A program of this computer, by its secret. */
   isOwnProgram: boolean;
+  /** A script of somebody's, by the token it was given. */
+  isScript: boolean;
 }
 
 export interface Gate {
@@ -36,22 +38,25 @@ export interface Barred {
 const READS = ['GET', 'HEAD', 'OPTIONS'];
 
 /** A page of another site may not write here: a browser names where a request comes from, and it must be this address; what names nothing must be told by its metadata or bear the secret. */
-function isForeign({ method, host, origin, site, isOwnProgram }: Asked): boolean {
+function isForeign({ method, host, origin, site, isOwnProgram, isScript }: Asked): boolean {
   if (READS.includes(method)) return false;
   if (origin !== null) return !URL.canParse(origin) || new URL(origin).host !== host;
-  return site !== 'same-origin' && !isOwnProgram;
+  return site !== 'same-origin' && !isOwnProgram && !isScript;
 }
 
 /** What opens for everybody: the door itself, whether the shop lives, and what pages are made of. */
-const OPEN_TO_ALL = /^\/(sign-in|api\/sign-in|api\/health(\/ready)?|icon\.svg|_next\/static\/.*)$/;
+const OPEN_TO_ALL =
+  /^\/(sign-in|api\/sign-in|api\/health(\/ready)?|icon\.svg|icons\/\d+\.png|manifest\.webmanifest|offline\.js|_next\/static\/.*)$/;
+/** What a script may ask: the compute contract and what the formats are. It reads nothing of the book. */
+const OF_SCRIPTS = /^\/api\/(compute\/[a-z-]+|formats(\/[a-z0-9.-]+)?)$/;
 const OF_A_RIDE = /^\/(api\/)?ride\/[^/]+$/;
 
 /** What the owner alone does: people, money, backups, the network, and reading who did what. */
 const OWNERS =
-  /^\/(api\/(people(\/.*)?|backups(\/.*)?|audit|book\/(door|shop|money))|shop-book\/(backups|audit))$|^\/api\/technicians(\/\d+\/role)?$/;
+  /^\/(api\/(people(\/.*)?|backups(\/.*)?|audit|tables\/audit\..*|instruments(\/\d+\/retire)?|book\/(door|shop|money))|shop-book\/(backups|audit))$|^\/api\/technicians(\/\d+\/role)?$/;
 /** What is not done at the counter: signing and what follows from it, setting up, riding, and the Shop book. */
 const NOT_AT_THE_COUNTER =
-  /^\/api\/(book\/.*|jobs\/\d+\/(sign|corrections|back|trials|procedures|logs(\/simulated)?)|trials\/\d+\/(decision|rides)|machines\/\d+\/(merge|separate|calibrations|model)|springs(\/.*)?|shims(\/.*)?)$/;
+  /^\/api\/(book\/.*|imports|machines\/incoming|jobs\/\d+\/(sign|corrections|back|trials|procedures|logs(\/simulated)?)|trials\/\d+\/(decision|rides)|machines\/\d+\/(merge|separate|calibrations|model)|springs(\/.*)?|shims(\/.*)?)$/;
 
 function isBeyond(role: Role, method: string, asked: string): boolean {
   if (role === 'owner') return false;
@@ -73,6 +78,10 @@ export function barred(asked: Asked, gate: Gate): Barred | null {
     };
   if (isForeign(asked)) return { status: 403, code: 'foreign', message: 'This request comes from another site.' };
   if (asked.isOwnProgram) return null;
+  if (asked.isScript)
+    return OF_SCRIPTS.test(path)
+      ? null
+      : { status: 403, code: 'not-your-role', message: 'The token of a script opens the compute contract and the formats alone.' };
   if (gate.isOpened) {
     if (OPEN_TO_ALL.test(path) || (gate.ridersMayCome && OF_A_RIDE.test(path))) return null;
     if (!gate.hasOwner)

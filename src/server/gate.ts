@@ -2,7 +2,7 @@ import { type Barred, barred } from './entrance';
 import { isOpened } from './hosts';
 import { plainPath } from './plainPath';
 import { doorIsOpen } from './ridersDoor';
-import { bearsToken, entranceState, sessionOf } from './sessions';
+import { bearsScriptToken, bearsToken, entranceState, sessionOf } from './sessions';
 
 /** The gate as the listener asks it (scripts/listen.mjs), before the framework sees a request: pages and routes alike. */
 
@@ -57,6 +57,7 @@ export function atTheGate(method: string, url: string, heads: Record<string, str
       site: get('sec-fetch-site'),
       role: sessionOf({ get })?.role ?? null,
       isOwnProgram: bearsToken({ get }),
+      isScript: bearsScriptToken({ get }),
     },
     {
       environment: process.env,

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { v5 } from 'uuid';
 import sharp from 'sharp';
 import { db, type Sql } from '@/db/client';
 import { maybeOneJobLocked } from '@/db/queries/jobs';
@@ -16,6 +17,7 @@ import { nextItem } from '@/judgement/model/read';
 import { type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from './answer';
 import { procedureVersions } from './book';
+import { maybeOneDelivered } from '@/db/queries/entries';
 import { currentEntries } from './entries';
 import { recordJobEntry } from './record';
 import { inTransaction } from './transaction';
@@ -82,12 +84,28 @@ export interface PhotoPlace {
   step: string;
   caption: string;
   technicianId: number | null;
+  /** Of this sending: sent again because no answer came, it is kept once. */
+  key?: string | undefined;
+}
+
+/** The number it was kept under when it was delivered before. */
+function numberDelivered({ jobId: ofJob, field }: { jobId: number | null; field: string }, jobId: number, list: string): number {
+  const [of, n] = field.split('.');
+  if (ofJob !== jobId || of !== list) throw new Refusal(conflict('already-exists', ['key'], { what: 'Another entry by this key' }));
+  return Number(n);
 }
 
 /** Keeps a picture or a recording under the job's next number of its kind; nothing is added to what is signed. */
-const numbered = (jobId: number, list: 'photo' | 'voice', keep: (sql: Sql) => Promise<unknown>): Promise<Answer<number>> =>
+const numbered = (
+  jobId: number,
+  list: 'photo' | 'voice',
+  delivery: string | undefined,
+  keep: (sql: Sql) => Promise<unknown>,
+): Promise<Answer<number>> =>
   inTransaction(async (sql) => {
     if (!(await maybeOneJobLocked(sql, jobId))) throw new Refusal(missing('job'));
+    const before = delivery === undefined ? null : await maybeOneDelivered(sql, delivery);
+    if (before) return numberDelivered(before, jobId, list);
     if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('sealed', [list]));
     const n = nextItem(await currentEntries(sql, { jobId }), list);
     if (n > MOST_OF_A_JOB) throw new Refusal(conflict('list-full', [list], { most: MOST_OF_A_JOB }));
@@ -100,13 +118,17 @@ const numbered = (jobId: number, list: 'photo' | 'voice', keep: (sql: Sql) => Pr
  * @param step `procedure.step`, or '' for the job as a whole
  * Refusals: photo-unreadable, photo-too-large, sealed, not-found, list-full.
  */
-export async function keepPhoto(jobId: number, bytes: Uint8Array, { step, caption, technicianId }: PhotoPlace): Promise<Answer<Entry[]>> {
+export async function keepPhoto(
+  jobId: number,
+  bytes: Uint8Array,
+  { step, caption, technicianId, key }: PhotoPlace,
+): Promise<Answer<Entry[]>> {
   if (bytes.length > MOST_PHOTO_BYTES) return refused('photo-too-large', ['photo'], { most: MOST_PHOTO_BYTES / 1_000_000 });
   const photo = await prepared(bytes);
   if (!photo) return refused('photo-unreadable', ['photo']);
-  const taken = await numbered(jobId, 'photo', (sql) => noneNewPhoto(sql, photo));
+  const taken = await numbered(jobId, 'photo', key, (sql) => noneNewPhoto(sql, photo));
   if (!taken.ok) return taken;
-  return written(jobId, `photo.${taken.value}`, { key: photo.key, step, caption }, technicianId, 'camera');
+  return written(jobId, `photo.${taken.value}`, { key: photo.key, step, caption }, { technicianId, device: 'camera', delivery: key });
 }
 
 /** Writes what belongs to a photo or a voice note into the job's entries. */
@@ -114,13 +136,18 @@ async function written(
   jobId: number,
   item: string,
   texts: Record<string, string>,
-  technicianId: number | null,
-  device: string,
+  { technicianId, device, delivery }: { technicianId: number | null; device: string; delivery: string | undefined },
 ): Promise<Answer<Entry[]>> {
   try {
     const entries: Entry[] = [];
     for (const [what, text] of Object.entries(texts))
-      if (text !== '') entries.push(orRefuse(await recordJobEntry(jobId, { field: `${item}.${what}`, text, technicianId, device })));
+      if (text !== '') {
+        // The fingerprint carries the key of the sending, what belongs to it keys made from it: what a cut line left out is written when it is sent again, and nothing twice.
+        const key = delivery === undefined || what === 'key' ? delivery : v5(what, delivery);
+        entries.push(
+          orRefuse(await recordJobEntry(jobId, { field: `${item}.${what}`, text, technicianId, device, ...(key ? { key } : {}) })),
+        );
+      }
     return { ok: true, value: entries };
   } catch (failure) {
     if (failure instanceof Refusal) return failure.answer;
@@ -150,20 +177,19 @@ function soundKind(bytes: Uint8Array): string | null {
 export async function keepVoice(
   jobId: number,
   bytes: Uint8Array,
-  { step, seconds, technicianId }: { step: string; seconds: number; technicianId: number | null },
+  { step, seconds, technicianId, key: delivery }: { step: string; seconds: number; technicianId: number | null; key?: string | undefined },
 ): Promise<Answer<Entry[]>> {
   if (bytes.length > MOST_VOICE_BYTES) return refused('voice-too-large', ['voice'], { most: MOST_VOICE_BYTES / 1_000_000 });
   const kind = soundKind(bytes);
   if (!kind) return refused('voice-unreadable', ['voice']);
   const key = createHash('sha256').update(bytes).digest('hex');
-  const taken = await numbered(jobId, 'voice', (sql) => noneNewVoiceNote(sql, { key, kind, sound: bytes }));
+  const taken = await numbered(jobId, 'voice', delivery, (sql) => noneNewVoiceNote(sql, { key, kind, sound: bytes }));
   if (!taken.ok) return taken;
   return written(
     jobId,
     `voice.${taken.value}`,
     { key, step, seconds: seconds > 0 ? String(Math.round(seconds)) : '' },
-    technicianId,
-    'microphone',
+    { technicianId, device: 'microphone', delivery },
   );
 }
 
@@ -171,4 +197,4 @@ export const voiceOf = async (key: string): Promise<{ kind: string; sound: Uint8
   /^[0-9a-f]{64}$/.test(key) ? ((await maybeOneVoiceNote(await db(), key)) ?? null) : null;
 
 export const photoOf = async (key: string, size: 'whole' | 'small'): Promise<Uint8Array | null> =>
-  /^[0-9a-f]{64}$/.test(key) ? ((await maybeOnePhoto(await db(), key, size))?.jpeg ?? null) : null;
+  /^[0-9a-f]{64}$/.test(key) ? await maybeOnePhoto(await db(), key, size) : null;

@@ -14,11 +14,13 @@ import {
   oneNewTechnician,
   type Technician,
 } from '@/db/queries/people';
+import { manyOpenScripts, noneEndScript, oneNewScript } from '@/db/queries/scripts';
 import { manyOpenSessions, noneEndSession, noneEndSessionsOf, oneNewSession } from '@/db/queries/sessions';
 import type { PeopleState } from '@/schema/people';
-import type { roleRequest, signInRequest, technicianRequest } from '@/schema/requests';
+import type { roleRequest, scriptEndRequest, scriptRequest, signInRequest, technicianRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused } from './answer';
 import { askingNow } from './asking';
+import { sayToOthers } from './others';
 import { hashed, type PasscodeCheck, passcodeChecked, requirePasscode } from './passcodes';
 import { digestOfSecret, entranceState, type Session } from './sessions';
 import { inTransaction } from './transaction';
@@ -46,6 +48,7 @@ export async function openEntrance(): Promise<void> {
   const base = await db();
   const state = entranceState();
   state.token = ownToken();
+  state.scripts = new Set((await manyOpenScripts(base)).map((s) => s.digest));
   state.hasOwner = (await ownersOf(base)).length > 0;
   state.sessions = new Map(
     (await manyOpenSessions(base)).map(({ digest, id, technicianId, name, role, endsAt }) => [
@@ -56,7 +59,9 @@ export async function openEntrance(): Promise<void> {
 }
 
 async function thenTold<T>(answer: Answer<T>): Promise<Answer<T>> {
-  if (answer.ok) await openEntrance();
+  if (!answer.ok) return answer;
+  await openEntrance();
+  await sayToOthers({ what: 'entrance' });
   return answer;
 }
 
@@ -177,6 +182,36 @@ export async function giveRole(
   );
 }
 
+/**
+ * A token for a script of somebody's: it opens the compute contract, nothing of the book. Refusals: already-exists, those of the owner's passcode.
+ * @returns the secret, shown once and kept nowhere
+ */
+export async function addScript({ name, ownerPasscode }: z.output<typeof scriptRequest>): Promise<Answer<{ id: number; secret: string }>> {
+  const word = await ownersWord(ownerPasscode);
+  const secret = randomBytes(24).toString('base64url');
+  return thenTold(
+    await inTransaction(async (sql) => {
+      if (word) await requirePasscode(sql, word);
+      if ((await manyOpenScripts(sql)).some((s) => s.name.toLowerCase() === name.toLowerCase()))
+        throw new Refusal(conflict('already-exists', ['name'], { what: name }));
+      return { id: (await oneNewScript(sql, name, digestOfSecret(secret))).id, secret };
+    }),
+  );
+}
+
+/** From now on the token opens nothing. Refusals: not-found, those of the owner's passcode. */
+export async function endScript(id: number, { ownerPasscode }: z.output<typeof scriptEndRequest>): Promise<Answer<{ id: number }>> {
+  const word = await ownersWord(ownerPasscode);
+  return thenTold(
+    await inTransaction(async (sql) => {
+      if (word) await requirePasscode(sql, word);
+      if (!(await manyOpenScripts(sql)).some((s) => s.id === id)) throw new Refusal(missing('script'));
+      await noneEndScript(sql, id);
+      return { id };
+    }),
+  );
+}
+
 /** Whose word stands behind a new passcode: that of who knows the old one, or the owner's; nobody's while there is neither. The owner signed in sets those of others, never his own unasked. */
 async function wordBehindPasscode(of: Technician, before: string, ownerPasscode: string): Promise<PasscodeCheck | null> {
   const session = askingNow()?.session;
@@ -245,6 +280,7 @@ export async function peopleState(): Promise<PeopleState> {
   return {
     technicians: await manyTechnicians(base),
     hasOwner: (await ownersOf(base)).length > 0,
+    scripts: (await manyOpenScripts(base)).map(({ id, name, madeAt }) => ({ id, name, madeAt })),
     sessions,
   };
 }

@@ -34,11 +34,8 @@ export async function beginPractice(): Promise<Answer<{ jobId: number }>> {
     if (there) return { jobId: there.jobId };
     const c = caseById(CASE_ID)!;
     const { machine, job } = textsOf(c);
-    const { jobId, machineId, customerId } = await takeInWithin(sql, {
-      customer: { name: 'Practice', phone: '' },
-      machine: { figures: machine },
-      promisedOn: dayIn(DAYS),
-    });
+    const taken = { customer: { name: 'Practice', phone: '' }, machine: { figures: machine }, promisedOn: dayIn(DAYS) };
+    const { jobId, machineId, customerId } = await takeInWithin(sql, taken, null, false);
     for (const [field, text] of Object.entries(job)) {
       const read = orRefuse(readField(field, text, undefined, 'job'));
       await oneNewEntry(sql, { jobId }, { field, ...read, technicianId: null, device: 'by hand', at: null, undoes: null });

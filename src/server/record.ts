@@ -1,5 +1,13 @@
 import type { Sql } from '@/db/client';
-import { type EntryToUndo, maybeOneBefore, maybeOneCurrent, maybeOneToUndo, oneNewEntry, type Subject } from '@/db/queries/entries';
+import {
+  type EntryToUndo,
+  maybeOneBefore,
+  maybeOneCurrent,
+  maybeOneDelivered,
+  maybeOneToUndo,
+  oneNewEntry,
+  type Subject,
+} from '@/db/queries/entries';
 import { maybeOneJobLocked, maybeOneJobRowLocked } from '@/db/queries/jobs';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneSetMachine } from '@/db/queries/machines';
 import { maybeOneTechnician } from '@/db/queries/people';
@@ -11,6 +19,7 @@ import type { recordRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
 import { askingNow } from './asking';
 import { isFindable, makeJobFindable, makeMachineFindable } from './find';
+import { tellEntry } from './live';
 import { reckonLikeness } from './likeness';
 import { reckonService } from './service';
 import { inTransaction } from './transaction';
@@ -62,6 +71,19 @@ async function refuseChangedElsewhere(sql: Sql, subject: Subject, { field, text,
   throw new Refusal({ ...refusal, problem: { ...refusal.problem, there: entry } });
 }
 
+/** What was sent before by the same key and is there already; null where it was not. A key names one entry and no other. */
+async function deliveredBefore(sql: Sql, subject: Subject, { key, field, text }: Recorded): Promise<Entry | null> {
+  const found = key === undefined ? null : await maybeOneDelivered(sql, key);
+  if (!found) return null;
+  const isSame =
+    ('jobId' in subject ? found.jobId === subject.jobId : found.machineId === subject.machineId) &&
+    found.field === field &&
+    found.text === text;
+  if (!isSame) throw new Refusal(conflict('already-exists', ['key'], { what: 'Another entry by this key' }));
+  const { jobId: _job, machineId: _machine, ...entry } = found;
+  return entry;
+}
+
 /** What the counter writes: what was asked and arranged, how it rode, and pictures; the rest is the bench's. */
 const COUNTERS_STAGES: readonly string[] = ['ask', 'job', 'ride'];
 const COUNTERS_FIELDS = /^(photo|voice)\./;
@@ -75,9 +97,11 @@ function refuseTheCounter(field: string, stage: string): void {
 export async function recordJobEntry(jobId: number, request: Recorded, at: string | null = null): Promise<Answer<Entry>> {
   const read = readField(request.field, request.text, request.unit, 'job');
   if (!read.ok) return read;
-  return inTransaction(async (sql) => {
+  const answer = await inTransaction(async (sql) => {
     const job = await maybeOneJobRowLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
+    const before = await deliveredBefore(sql, { jobId }, request);
+    if (before) return before;
     await refuseUnknownTechnician(sql, request.technicianId);
     const known = knownField(request.field)!;
     refuseTheCounter(request.field, known.stage);
@@ -85,27 +109,41 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
       throw new Refusal(conflict('sealed', [request.field]));
     await refuseChangedElsewhere(sql, { jobId }, request);
     const { technicianId, device, field } = request;
-    const entry = await oneNewEntry(sql, { jobId }, { field, ...read.value, technicianId, device, at, undoes: null });
+    const entry = await oneNewEntry(
+      sql,
+      { jobId },
+      { field, ...read.value, technicianId, device, at, undoes: null, delivery: request.key ?? null },
+    );
     if (isFindable(field)) await makeJobFindable(sql, jobId);
     if (field === 'ride.feel') await reckonLikeness(sql, jobId);
     return entry;
   });
+  if (answer.ok) tellEntry(`job:${jobId}`, answer.value);
+  return answer;
 }
 
 /** Records one figure of a machine: its versions are its entries. */
 export async function recordMachineEntry(machineId: number, request: Recorded, at: string | null = null): Promise<Answer<Entry>> {
   const read = readField(request.field, request.text, request.unit, 'machine');
   if (!read.ok) return read;
-  return inTransaction(async (sql) => {
+  const answer = await inTransaction(async (sql) => {
+    const before = await deliveredBefore(sql, { machineId }, request);
+    if (before) return before;
     await refuseUnknownTechnician(sql, request.technicianId);
     await refuseChangedElsewhere(sql, { machineId }, request);
     await mirrorIdentity(sql, machineId, request.field, read.value);
     const { technicianId, device, field } = request;
-    const entry = await oneNewEntry(sql, { machineId }, { field, ...read.value, technicianId, device, at, undoes: null });
+    const entry = await oneNewEntry(
+      sql,
+      { machineId },
+      { field, ...read.value, technicianId, device, at, undoes: null, delivery: request.key ?? null },
+    );
     // The maker's own limits decide when it is due.
     if (field.startsWith('machine.service.')) await reckonService(sql, machineId);
     return entry;
   });
+  if (answer.ok) tellEntry(`machine:${machineId}`, answer.value);
+  return answer;
 }
 
 /**
@@ -113,7 +151,7 @@ export async function recordMachineEntry(machineId: number, request: Recorded, a
  * one: `also` holds the rest of it.
  */
 export async function undo(jobId: number, technicianId: number | null = null): Promise<Answer<Entry & { also: Entry[] }>> {
-  return inTransaction(async (sql) => {
+  const answer = await inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
     const signed = (await manySignedOfJob(sql, jobId)).length > 0;
@@ -133,6 +171,11 @@ export async function undo(jobId: number, technicianId: number | null = null): P
     if (last.field === 'ride.feel') await reckonLikeness(sql, jobId);
     return { ...entry, also };
   });
+  if (answer.ok) {
+    const { also, ...last } = answer.value;
+    for (const entry of [last, ...also]) tellEntry(`job:${jobId}`, entry);
+  }
+  return answer;
 }
 
 /** Entries written together carry the set-up they came from as their device. */

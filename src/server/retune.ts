@@ -34,6 +34,7 @@ import { overall, passedOver, planOf, type Setups, stepOf, type Trial } from '@/
 import { changeWords, moved, placeIn, reachOfTunable, tunableById } from '@/judgement/ride/tunables';
 import type { decideRequest, rideRequest, trialRequest } from '@/schema/retune';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
+import { actIsOfJob } from './asking';
 import { reckonLikeness } from './likeness';
 import { knownOf, reasoningOf } from './reasoning';
 import { currentEntries } from './entries';
@@ -287,6 +288,7 @@ export async function recordRide(trialId: number, said: Said, at: string | null 
   return inTransaction(async (sql) => {
     const trial = await maybeOneTrial(sql, trialId);
     if (!trial) throw new Refusal(missing('ride'));
+    actIsOfJob(trial.jobId);
     return rideOn(sql, trial, said, 'bench', at);
   });
 }
@@ -297,6 +299,7 @@ export async function recordRideByToken(token: string, said: Said): Promise<Answ
     const trial = await maybeOneTrialByToken(sql, token);
     if (!trial) throw new Refusal(missing('ride'));
     if (isOver(trial)) throw new Refusal(conflict('ride-decided'));
+    actIsOfJob(trial.jobId);
     return rideOn(sql, trial, said, 'phone', null);
   });
 }
@@ -324,6 +327,7 @@ export async function decideTrial(
   return inTransaction(async (sql) => {
     const trial = await maybeOneTrial(sql, trialId);
     if (!trial || !(await maybeOneJobLocked(sql, trial.jobId))) throw new Refusal(missing('ride'));
+    actIsOfJob(trial.jobId);
     if ((await maybeOneTrial(sql, trialId))?.decision) throw new Refusal(conflict('ride-decided'));
     const [ride] = await manyRidesOfTrials(sql, [trialId]);
     // A change may be taken back unridden; to keep it, somebody must have ridden it.

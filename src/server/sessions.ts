@@ -17,12 +17,14 @@ interface Shop {
   hasOwner: boolean;
   /** The secret of programs of the shop's own computer. */
   token: string | null;
+  /** Digests of the tokens of scripts. */
+  scripts: Set<string>;
 }
 
 const PLACE = Symbol.for('mavrin.entrance');
 const place = globalThis as { [PLACE]?: Shop };
 /** What the gate knows; begun empty, filled when the shop opens. */
-export const entranceState = (): Shop => (place[PLACE] ??= { sessions: new Map(), hasOwner: false, token: null });
+export const entranceState = (): Shop => (place[PLACE] ??= { sessions: new Map(), hasOwner: false, token: null, scripts: new Set() });
 
 export const SESSION_COOKIE = 'mavrin_session';
 
@@ -43,9 +45,17 @@ export function sessionOf(headers: Headers_, now = Date.now()): Session | null {
   return found && found.endsAtMs > now ? found : null;
 }
 
+const bearerOf = (headers: Headers_): string | undefined => /^Bearer (\S+)$/.exec(headers.get('authorization') ?? '')?.[1];
+
+/** Whether a script asks that was given a token. */
+export function bearsScriptToken(headers: Headers_): boolean {
+  const given = bearerOf(headers);
+  return given !== undefined && entranceState().scripts.has(digestOfSecret(given));
+}
+
 /** Whether a program of this computer asks: it names the secret that lies in the data directory. */
 export function bearsToken(headers: Headers_): boolean {
   const { token } = entranceState();
-  const given = /^Bearer (\S+)$/.exec(headers.get('authorization') ?? '')?.[1];
+  const given = bearerOf(headers);
   return token !== null && given !== undefined && digestOfSecret(given) === digestOfSecret(token);
 }

@@ -30,7 +30,7 @@ export const moveShims = (request: Move): Promise<Answer<DrawerShim>> => inTrans
 
 type Move = z.output<typeof shimMoveRequest>;
 
-async function moved(sql: Sql, request: Move): Promise<DrawerShim> {
+export async function moved(sql: Sql, request: Move): Promise<DrawerShim> {
   const size = { innerMm: micron(request.inner), diameterMm: micron(request.diameter), thicknessMm: micron(request.thickness) };
   const same = (s: DrawerShim) => s.innerMm === size.innerMm && s.diameterMm === size.diameterMm && s.thicknessMm === size.thicknessMm;
   const there = (await manyShims(sql)).find(same)?.count ?? 0;

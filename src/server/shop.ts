@@ -3,6 +3,9 @@ import { keepBackingUp } from './backups';
 import { closeCompute } from './compute/pool';
 import { doorOfShop } from './book';
 import { openGate } from './gate';
+import { closeInstruments, openInstruments } from './instruments';
+import { cutPages, hearElsewhere, keepTelling } from './live';
+import { hearOthers } from './others';
 import { openEntrance } from './people';
 import { doorPort, openDoor, shutDoor } from './ridersDoor';
 import { bookInForce } from './usual';
@@ -22,6 +25,19 @@ export async function openShop(): Promise<void> {
   await bookInForce().catch((failure: unknown) => console.error(failure));
   await openEntrance();
   openGate();
+  // Other processes over the same base change it too.
+  const readAnew = (what: 'entrance' | 'book') =>
+    void (what === 'book' ? bookInForce() : openEntrance()).catch((failure: unknown) => console.error(failure));
+  await hearOthers(
+    (said, from) => (said.what === 'entrance' || said.what === 'book' ? readAnew(said.what) : hearElsewhere(said, from)),
+    () => {
+      readAnew('entrance');
+      readAnew('book');
+      cutPages();
+    },
+  );
+  keepTelling();
+  await openInstruments();
   keepBackingUp();
   // A page that does not read leaves the door shut: the shop opens all the same.
   const door = await doorOfShop().catch((failure: unknown) => console.error(failure));
@@ -29,6 +45,7 @@ export async function openShop(): Promise<void> {
   const stop = () => {
     beginClosing();
     setTimeout(() => process.exit(1), LONGEST_CLOSING_MS).unref();
+    closeInstruments();
     Promise.all([closeDb(), closeCompute(), shutDoor()]).then(
       () => process.exit(0),
       () => process.exit(1),

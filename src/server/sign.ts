@@ -20,6 +20,7 @@ import { settleStock } from './needs';
 import { reckonService } from './service';
 import { oneSealed } from './seals';
 import { settleShims } from './shims';
+import { lockJob } from './stock';
 import { reckonLikeness } from './likeness';
 
 import { passcodeChecked, requirePasscode } from './passcodes';
@@ -64,7 +65,7 @@ async function thenDurable<T>(answer: Answer<T>): Promise<Answer<T>> {
 
 /**
  * Signs the rebuild of a job: the whole record is sealed, and the machine's lineage grows by the set-up found and the set-up left behind.
- * Refusals: not-found, already-signed, ride-undecided, nothing-recorded, passcode-unset, passcode-wrong, differs-unsaid (data `what`).
+ * Refusals: not-found, of-another-branch, already-signed, ride-undecided, nothing-recorded, passcode-unset, passcode-wrong, differs-unsaid (data `what`).
  */
 export async function signRebuild(
   jobId: number,
@@ -73,8 +74,7 @@ export async function signRebuild(
 ): Promise<Answer<{ rebuildId: number; setupId: number }>> {
   const check = await passcodeChecked(technicianId, passcode);
   const answer = await inTransaction(async (sql) => {
-    const job = await maybeOneJobLocked(sql, jobId);
-    if (!job) throw new Refusal(missing('job'));
+    const job = await lockJob(sql, jobId);
     if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('already-signed'));
     if (job.rideOpen) throw new Refusal(conflict('ride-undecided'));
     const entries = await currentEntries(sql, { jobId });

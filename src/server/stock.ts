@@ -16,6 +16,7 @@ import {
 } from '@/db/queries/stock';
 import { readMoney } from '@/catalogue/money';
 import type { newStockRequest, StockItem, stockListRequest, StockMove, stockMoveRequest, stockTermsRequest } from '@/schema/stock';
+import { refuseElsewhere } from './branches';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
 import { moneyOfShop } from './book';
 import { inTransaction } from './transaction';
@@ -145,8 +146,10 @@ export async function releaseJob(sql: Sql, jobId: number, note: string): Promise
     await oneNewStockMove(sql, itemId, { kind: 'released', moved: 0, held: -held, jobId, batch: '', note });
 }
 
+/** Takes a job's row for what moves its parts. Refusals: not-found, of-another-branch. */
 export async function lockJob(sql: Sql, jobId: number) {
   const job = await maybeOneJobLocked(sql, jobId);
   if (!job) throw new Refusal(missing('job'));
+  refuseElsewhere(job);
   return job;
 }

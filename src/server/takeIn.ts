@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { jobNumber } from '@/catalogue/jobs';
 import type { Sql } from '@/db/client';
+import { noneMachineHere } from '@/db/queries/branches';
 import { oneNewEntry } from '@/db/queries/entries';
 import { manyJobsOfMachine, noneHandBack, maybeOneJobLocked, oneNewJob } from '@/db/queries/jobs';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, maybeOneRoot, noneNewOwner, oneNewMachine } from '@/db/queries/machines';
@@ -30,7 +31,7 @@ export async function customerOf(sql: Sql, wanted: TakeIn['customer']): Promise<
   return added;
 }
 
-async function newMachine(
+export async function newMachine(
   sql: Sql,
   figures: Record<string, { text: string; unit?: string | undefined }>,
   customer: Customer,
@@ -72,11 +73,12 @@ async function refuseSecondJob(sql: Sql, machineId: number): Promise<void> {
   if (open) throw new Refusal(conflict('machine-is-in', ['machine'], { job: jobNumber(open.id) }));
 }
 
-/** The same within a transaction under way. */
+/** The same within a transaction under way. @param belongs the machine is the shop's from now on; one of practice is nobody's */
 export async function takeInWithin(
   sql: Sql,
   request: TakeIn,
   at: string | null = null,
+  belongs = true,
 ): Promise<{ jobId: number; machineId: number; customerId: number }> {
   const customer = await customerOf(sql, request.customer);
   let machineId: number;
@@ -93,21 +95,24 @@ export async function takeInWithin(
   } else {
     machineId = await newMachine(sql, request.machine.figures, customer, at);
   }
+  if (belongs) await noneMachineHere(sql, machineId);
   const job = await oneNewJob(sql, machineId, customer.id, request.promisedOn, at);
   await makeJobFindable(sql, job.id);
   return { jobId: job.id, machineId, customerId: customer.id };
 }
 
-/** The machine leaves the shop: the job leaves the Floor, and its ride is awaited. */
-export async function handBack(jobId: number, at: string | null = null): Promise<Answer<{ jobId: number }>> {
-  return inTransaction(async (sql) => {
-    const job = await maybeOneJobLocked(sql, jobId);
-    if (!job) throw new Refusal(missing('job'));
-    if (job.handedBackAt) throw new Refusal(conflict('handed-back'));
-    await noneHandBack(sql, jobId, at);
-    await recordAsSet(sql, job, at ?? new Date().toISOString());
-    await reckonLikeness(sql, jobId);
-    await reckonService(sql, job.machineId);
-    return { jobId };
-  });
+/** The machine leaves the shop: the job leaves the Floor, and its ride is awaited. Refusals: not-found, handed-back. */
+export const handBack = (jobId: number, at: string | null = null): Promise<Answer<{ jobId: number }>> =>
+  inTransaction((sql) => handBackWithin(sql, jobId, at));
+
+/** The same within a transaction under way. */
+export async function handBackWithin(sql: Sql, jobId: number, at: string | null): Promise<{ jobId: number }> {
+  const job = await maybeOneJobLocked(sql, jobId);
+  if (!job) throw new Refusal(missing('job'));
+  if (job.handedBackAt) throw new Refusal(conflict('handed-back'));
+  await noneHandBack(sql, jobId, at);
+  await recordAsSet(sql, job, at ?? new Date().toISOString());
+  await reckonLikeness(sql, jobId);
+  await reckonService(sql, job.machineId);
+  return { jobId };
 }

@@ -14,6 +14,7 @@ import { groundPage, type groundRequest, kindPage, type kindRequest, pistonPage,
 import { type Answer } from './answer';
 import { type Version, versionsOf, withoutVersion } from './book';
 import { currentEntriesOf } from './entries';
+import { sayToOthers } from './others';
 import { inTransaction } from './transaction';
 
 /** What is usual, as the book has it: read, changed, and put in force for this process. */
@@ -46,7 +47,10 @@ async function change(kind: 'kind' | 'piston' | 'ground', page: { id: string }, 
     await noneNewPage(sql, kind, page.id, page, reason);
     return { id: page.id };
   });
-  if (answer.ok) await bookInForce();
+  if (answer.ok) {
+    await bookInForce();
+    await sayToOthers({ what: 'book' });
+  }
   return answer;
 }
 export const changeKind = ({ page, reason }: z.output<typeof kindRequest>) => change('kind', page, reason);

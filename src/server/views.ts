@@ -2,8 +2,9 @@ import { oneBegun } from '@/db/queries/health';
 import { type Db, db } from '@/db/client';
 import { manyHistory, manyLastKnown } from '@/db/queries/entries';
 import { type JobLine, manyJobsOfCustomer, manyJobsOfMachine, manyJobsOnTheStands, manyRidesAwaited, maybeOneJob } from '@/db/queries/jobs';
-import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine } from '@/db/queries/machines';
-import { manyCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
+import { manyMachines, manyMergedInto, manyOwners, maybeOneMachine, oneMachineCount } from '@/db/queries/machines';
+import { branchHere } from '@/db/branch';
+import { manyNewestCustomers, manyTechnicians, maybeOneCustomer } from '@/db/queries/people';
 import { manySetups, manySignedOfJob, type Setup, manySignedOfMachine } from '@/db/queries/rebuilds';
 import { manyRunsOfJob } from '@/db/queries/loggerRuns';
 import { manyQuotes } from '@/db/queries/quotes';
@@ -25,6 +26,8 @@ import { backupState } from './backups';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
 import { practiceCaseOf } from './practice';
 import { proceduresOf } from './procedures';
+import { branchesOf } from './branches';
+import { elsewhereOf } from './handOver';
 import { machineName } from './find';
 import { guessedAt, guessedFrom } from './guesses';
 import { currentEntries, currentEntriesOf } from './entries';
@@ -36,7 +39,7 @@ import { lastOfJob, lineageFromStandard, standingOf } from './setups';
 const MOST_ON_FLOOR = 60;
 const MOST_AWAITED = 12;
 const DUE_WITHIN_DAYS = 30;
-const MOST_MACHINES = 500;
+const MOST_SHOWN = 500;
 
 const byField = (rows: Entry[]): Record<string, Entry> =>
   Object.fromEntries(rows.map(({ field, text, unit, value, at }) => [field, { field, text, unit, value, at }]));
@@ -79,6 +82,7 @@ export async function floor() {
     due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
     short: (await shortages(base)).map((s) => ({ ...s, orderedAt: placed[s.name] ?? null })),
     begun: await oneBegun(base),
+    branch: branchHere(),
     warnings: await warningsOf(base),
     backedUpAt: (await backupState()).files[0]?.at ?? null,
     awaited: awaited.map((j) => ({ id: j.id, machine: machineName(j), customer: j.customer, handedBackAt: j.handedBackAt ?? '' })),
@@ -87,11 +91,12 @@ export async function floor() {
 
 /** Sheets that rest on the causes of the Shop book, and those that show rides. */
 const WITH_REASONS = new Set(['reason', 'ride']);
-const WITH_RIDES = new Set(['ride', 'log']);
+const WITH_RIDES = new Set(['ride', 'log', 'ground']);
 
 /** Everything the Bench needs of one job, or null. @param sheet the stage looked at: causes and rides come only where they are shown */
 export async function bench(jobId: number, sheet = '') {
   const base = await db();
+  const readAt = new Date().toISOString();
   const job = await maybeOneJob(base, jobId);
   if (!job) return null;
   const machine = await maybeOneMachine(base, job.machineId);
@@ -105,6 +110,7 @@ export async function bench(jobId: number, sheet = '') {
   const figures = await currentEntries(base, { machineId: machine.id });
   const stand = WITH_RIDES.has(sheet) ? standOf(setups, trials, jobId, entries, figures) : null;
   return {
+    readAt,
     job,
     reasoning: WITH_REASONS.has(sheet) ? await reasoningOf(base, jobId, entries, figures) : null,
     trials,
@@ -158,13 +164,26 @@ function handedBackWith(setups: readonly Setup[], jobId: number) {
 
 export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
 
-/** What the new-job page offers: known customers and machines, and the day a machine is usually promised for. */
-export async function known() {
+/** The first machines of the book in their order, and how many there are. */
+export async function machineList() {
   const base = await db();
-  const machines = await manyMachines(base, MOST_MACHINES);
   return {
-    customers: await manyCustomers(base),
-    machines: machines.map((m) => ({ ...m, name: machineName(m) })),
+    machines: (await manyMachines(base, MOST_SHOWN)).map((m) => ({ ...m, name: machineName(m) })),
+    count: await oneMachineCount(base),
+  };
+}
+
+/** What the new-job page offers before anything is typed: customers and machines of a shop, or the first of many, the one chosen among them, and the day a machine is usually promised for. */
+export async function known(chosenMachineId: number | null) {
+  const base = await db();
+  const machines = await manyMachines(base, MOST_SHOWN);
+  const chosen =
+    chosenMachineId === null || machines.some((m) => m.id === chosenMachineId) ? [] : await manyMachines(base, 1, chosenMachineId);
+  return {
+    customers: await manyNewestCustomers(base, MOST_SHOWN),
+    machines: [...chosen, ...machines].map((m) => ({ ...m, name: machineName(m) })),
+    /** There are more than these: what is typed is looked for in the whole book. */
+    isMore: machines.length === MOST_SHOWN,
     usualDay: await usualDay(base),
   };
 }
@@ -198,6 +217,8 @@ export async function machineFile(machineId: number) {
     rode: Object.fromEntries((await manyFeelsOfMachine(base, machineId)).map(({ setupId, feels }) => [setupId, overall(feels) ?? ''])),
     history: jobs.map((j) => historyPoint(j, entries.get(j.id) ?? {}, figures)),
     merged: await manyMergedInto(base, machineId),
+    elsewhere: await elsewhereOf(machineId),
+    branches: await branchesOf(machineId),
     due: await dueOfMachine(machineId),
     today: dayIn(0),
   };

@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { type SearchProgress, type SearchRequest, type SearchResult, stackSearch } from '@/core/damper/search';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import { calibrate, type Calibration, type DynoPoint } from '@/core/damper/dyno';
+import { type Expert, expert, type ExpertRequest } from '@/core/damper/expert';
 import { oneStack } from '@/core/damper/oneStack';
 import { simulatedRun } from '@/core/damper/simulatedRun';
 import { type Oil, rememberedLifts } from '@/core/damper/valve';
@@ -44,6 +45,7 @@ const valves = {
   stop(): void {
     searching += 1;
   },
+  expert: async (request: ExpertRequest): Promise<Result<Expert>> => expert(request, lifts),
   oneStack: async (asked: Parameters<typeof oneStack>[0]) => oneStack(asked),
   simulate: async (figures: DamperFigures, oil: Oil, seed: number): Promise<Result<DynoPoint[]>> => simulatedRun(figures, oil, seed, lifts),
   calibrate: async (figures: DamperFigures, oil: Oil, valve: ValveName, points: DynoPoint[]): Promise<Result<Calibration>> =>

@@ -63,6 +63,7 @@ function askingOf(request: Request, checked: unknown): Asking {
     session,
     technicianId: typeof named === 'number' ? named : null,
     address: request.headers.get('x-mavrin-address') ?? '',
+    tab: (request.headers.get('x-mavrin-tab') ?? '').slice(0, 40),
     act: actOf(new URL(request.url).pathname.replace(/^\/api\//, ''), checked),
     request: request.headers.get('x-request-id') ?? '',
     isNoted: false,
@@ -90,14 +91,18 @@ export async function handle<S extends z.ZodType, T>(
   return answered(() => askedFor(asking, () => run(inOwnName(checked.data, asking))));
 }
 
+/** What is no fault of anybody's and passes. */
+const AGAIN_LATER: Record<string, string> = { ShopCloses: 'closing', BaseAway: 'base-away', PhotoStoreAway: 'photo-store-away' };
+
 /** A stored document that cannot be read is named, not passed over; anything else that breaks is the server's own fault and goes on. */
 export async function answered<T>(run: () => Promise<Answer<T>>): Promise<Response> {
   try {
     const answer = await run();
     return answer.ok ? Response.json(answer.value) : refuse(answer.status, answer.problem);
   } catch (e) {
-    if (e instanceof Error && e.name === 'ShopCloses')
-      return Response.json({ error: { code: 'closing', message: e.message, path: [] } }, { status: 503, headers: { 'retry-after': '5' } });
+    const code = e instanceof Error ? AGAIN_LATER[e.name] : undefined;
+    if (code)
+      return Response.json({ error: { code, message: (e as Error).message, path: [] } }, { status: 503, headers: { 'retry-after': '5' } });
     if (!(e instanceof UnreadableDocument)) throw e;
     return refuse(500, { code: 'record-unreadable', message: e.message, path: [] });
   }
@@ -150,4 +155,11 @@ export const idOf = async ({ params }: WithId): Promise<number> => {
 export function cookieOf(request: Request, secret: string, endsAt: string): string {
   const isEncrypted = (request.headers.get('origin') ?? '').startsWith('https:');
   return `${SESSION_COOKIE}=${secret}; Path=/; HttpOnly; SameSite=Lax; Expires=${new Date(endsAt).toUTCString()}${isEncrypted ? '; Secure' : ''}`;
+}
+
+/** The same for a file too large to be held: it goes along as it comes. */
+export async function handleStream<T>(request: Request, run: (parts: AsyncIterable<Uint8Array>) => Promise<Answer<T>>): Promise<Response> {
+  if (!request.body) return refuse(400, problem('empty', []));
+  const parts = request.body as unknown as AsyncIterable<Uint8Array>;
+  return answered(() => askedFor(askingOf(request, {}), () => run(parts)));
 }

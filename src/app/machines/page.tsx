@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
-import { known } from '@/server/views';
+import { machineList } from '@/server/views';
 import { MachineList } from '@/ui/places/machine/MachineList';
 
 export const metadata: Metadata = { title: 'Machines' };
 export const dynamic = 'force-dynamic';
 
 export default async function MachinesPage() {
-  return <MachineList machines={(await known()).machines} />;
+  return <MachineList {...await machineList()} />;
 }

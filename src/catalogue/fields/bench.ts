@@ -163,6 +163,7 @@ export const REBUILD_FIELDS = [
   ...TORQUE_ITEM,
   text('rebuild.condition', 'Condition found inside', { maxLength: 1000, lines: 3, hint: 'oil colour, metal, bushes, chrome, shaft' }),
   count('rebuild.backTo', 'Gone back to set-up', '', [1, 1e9], [1, 1e9]),
+  text('rebuild.changed', 'What changes for the rider', { maxLength: 240, lines: 2, hint: 'one line, printed on the set-up card' }),
   text('rebuild.notes', 'Notes', { maxLength: 2000, lines: 3 }),
 ];
 

@@ -1,5 +1,5 @@
 import type { ValveName } from '@/core/damper/damper';
-import { angle, choice, count, force, length, mass, quantity, rate, text, type FieldDef } from './kinds';
+import { angle, choice, count, force, length, mass, pressure, quantity, rate, text, type FieldDef } from './kinds';
 import { type End, ENDS, END_NAMES, type Side } from '../ends';
 
 /** A damper whose figures are kept: the shock, the fork (one leg, or both alike), and the right leg of a fork whose legs are unlike. */
@@ -67,7 +67,10 @@ const valveFields = <D extends DamperKey, V extends ValveName>(damper: D, valve:
           length(at('clearance.length'), 'Piston clearance, length', [0.1, 60], [3, 20], { end }),
         ]),
     ...(valve === 'base'
-      ? [area(at('return'), 'Return area', [0, 2000], [5, 400], { end, hint: 'past its check valve, coming back; free until given' })]
+      ? [
+          area(at('return'), 'Return area', [0, 2000], [5, 400], { end, hint: 'past its check valve, coming back; free until given' }),
+          pressure(at('check'), 'Check valve, opens at', [0, 2], [0.01, 0.3], { end, hint: 'by its spring; nothing until given' }),
+        ]
       : []),
     length(at('clamp'), 'Clamp diameter', [1, 100], [6, 30], { end }),
     length(at('zone.inner'), 'Port zone, inner diameter', [1, 100], [8, 40], { end, hint: 'where the pressure begins on the face shim' }),

@@ -110,6 +110,9 @@ export const MACHINE_GEOMETRY = [
   }),
   count('machine.teeth.front', 'Front sprocket', 'teeth', [5, 40], [9, 20], { end: 'rear', hint: 'empty for shaft or belt' }),
   count('machine.teeth.rear', 'Rear sprocket', 'teeth', [15, 100], [28, 60], { end: 'rear' }),
+  count('machine.primary', 'Primary drive', 'to 1', [0.5, 5], [1.2, 3.5], { hint: 'turns of the engine for one of the gearbox' }),
+  count('machine.gear.top', 'Top gear', 'to 1', [0.3, 3], [0.6, 1.3], { hint: 'as the maker gives it' }),
+  count('machine.revLimit', 'Engine’s limit', 'a minute', [1000, 25000], [5000, 14500]),
   length('machine.mass.height', 'Centre of mass with rider, above the ground', [200, 1200], [450, 800], {
     hint: 'taken as usual until measured',
   }),

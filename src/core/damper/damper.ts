@@ -1,7 +1,7 @@
 import { ATMOSPHERE_MPA } from '../constants/constants';
 import { err, ok, type Result, type Warning, errAt, type Issue } from '../result';
 import { given, type WorkingStep } from '../working';
-import { dropOf, type LiftOf, type Oil, type Valve, type ValveDrop, valveOf, type ValveRequest } from './valve';
+import { hole, type LiftOf, type Oil, type Valve, type ValveDrop, valveOf, type ValveRequest } from './valve';
 
 export interface DamperRequest {
   /** Bore of the damper; of a damping-rod fork the bore of the sliding tube. */
@@ -17,6 +17,18 @@ export interface DamperRequest {
   /** Acts in compression; its return is free unless given as an area. In a damping-rod fork the holes at its foot, which the oil also comes back through. */
   base: (ValveRequest & { returnAreaMm2?: number | undefined }) | null;
   velocitiesMPerS: readonly number[];
+  /** What is reckoned with beyond full turbulence and oil that never parts; none where left out. */
+  effects?: DamperEffects | undefined;
+}
+
+/** Effects that can be switched on each by itself, so that what each does is seen. */
+export interface DamperEffects {
+  /** Coefficients follow the Reynolds number: thick, thin, cold and hot oil differ without a bleed length. */
+  reynolds?: boolean | undefined;
+  /** Pressure behind a piston falls to nothing and no further: beyond, the oil parts and force is lost. */
+  parting?: boolean | undefined;
+  /** Spring on the check valve that the oil comes back through in rebound: pressure that opens it, MPa. Below it the base valve's bleed is the way. */
+  checkOpensMPa?: number | undefined;
 }
 
 export type ValveName = 'compression' | 'rebound' | 'base';
@@ -103,17 +115,20 @@ export function unsoundBore({ boreMm, rodMm, tubeMm }: Pick<DamperRequest, 'bore
 const SOURCE = 'orifice equation; flow balance of piston and rod';
 
 /** Forces at one shaft speed: every area carries its own share of the flow and feels the pressure it makes. */
-function forcesAt(valves: Solved, { annulusMm2, baseMm2, returnMm2 }: Areas, vMPerS: number) {
+function forcesAt(valves: Solved, { annulusMm2, baseMm2, returnMm2 }: Areas, vMPerS: number, partsBelowMPa: number | null = null) {
   const mmPerS = vMPerS * 1000;
   const compression = valves.compression.at(annulusMm2 * mmPerS);
   const base = valves.base ? valves.base.at(baseMm2 * mmPerS) : null;
   const rebound = valves.rebound.at(annulusMm2 * mmPerS);
   const returnMPa = valves.returnMPa(returnMm2 * mmPerS);
+  const baseMPa = base?.totalMPa ?? 0;
+  // What the gas holds up: no side of the piston falls below nothing.
+  const [behind, below] = partsBelowMPa === null ? [Infinity, Infinity] : [partsBelowMPa + baseMPa, partsBelowMPa];
   return {
     drops: { pistonCompression: compression, base, pistonRebound: rebound },
     returnMPa,
-    compressionN: (base?.totalMPa ?? 0) * baseMm2 + compression.totalMPa * annulusMm2,
-    reboundN: rebound.totalMPa * annulusMm2 + returnMPa * returnMm2,
+    compressionN: baseMPa * baseMm2 + Math.min(compression.totalMPa, behind) * annulusMm2,
+    reboundN: rebound.totalMPa * annulusMm2 + Math.min(returnMPa, below) * returnMm2,
   };
 }
 
@@ -152,11 +167,24 @@ export function forceWorking(areas: Areas, drops: Drops, returnMPa: number, vMPe
   ];
 }
 
-/** How the oil comes back in rebound: free, by an area given, or, in a damping-rod fork, through the holes it went out by. */
-function returnOf(request: Pick<DamperRequest, 'base' | 'tubeMm'>, oil: Oil, base: Valve | null): Solved['returnMPa'] {
-  const areaMm2 = request.base?.returnAreaMm2;
-  if (request.base && areaMm2 !== undefined) return (flow) => dropOf(flow, request.base!.cd.bleed * areaMm2, oil.densityKgPerM3);
-  const isOpen = request.base && !request.base.stack && !request.base.poppet;
+/**
+ * How the oil comes back in rebound: free, by an area given, or, in a damping-rod fork, through the holes it went out by. A check valve held by a spring opens only
+ * from its pressure on; until then the oil takes the base valve's bleed, where it has one.
+ */
+function returnOf(request: Pick<DamperRequest, 'base' | 'tubeMm' | 'effects'>, oil: Oil, base: Valve | null): Solved['returnMPa'] {
+  const { base: asked, effects } = request;
+  const areaMm2 = asked?.returnAreaMm2;
+  const isThick = effects?.reynolds === true;
+  const opensMPa = effects?.checkOpensMPa ?? 0;
+  if (asked && request.tubeMm === undefined && (areaMm2 !== undefined || opensMPa > 0)) {
+    const check = areaMm2 === undefined ? () => 0 : hole(asked.cd.bleed, areaMm2, oil, isThick).drop;
+    if (opensMPa === 0) return check;
+    const bleedMm2 = asked.bleedAreaMm2;
+    const bleed = bleedMm2 > 0 ? hole(asked.cd.bleed, bleedMm2, oil, isThick).drop : () => Infinity;
+    return (flow) => (flow <= 0 ? 0 : Math.min(bleed(flow), opensMPa + check(flow)));
+  }
+  if (asked && areaMm2 !== undefined) return hole(asked.cd.bleed, areaMm2, oil, isThick).drop;
+  const isOpen = asked && !asked.stack && !asked.poppet;
   return request.tubeMm !== undefined && base && isOpen ? (flow) => base.at(flow).totalMPa : () => 0;
 }
 
@@ -174,11 +202,12 @@ export function damper(request: DamperRequest, liftOf?: LiftOf): Result<DamperRe
   const { oil, gasPressureMPa, velocitiesMPerS } = request;
   const unsound = unsoundBore(request);
   if (unsound) return unsound;
-  const compression = valveOf(request.piston.compression, oil, liftOf);
+  const isThick = request.effects?.reynolds === true;
+  const compression = valveOf(request.piston.compression, oil, liftOf, isThick);
   if (!compression.ok) return at(['piston', 'compression'], compression.issue);
-  const rebound = valveOf(request.piston.rebound, oil, liftOf);
+  const rebound = valveOf(request.piston.rebound, oil, liftOf, isThick);
   if (!rebound.ok) return at(['piston', 'rebound'], rebound.issue);
-  const base = request.base ? valveOf(request.base, oil, liftOf) : null;
+  const base = request.base ? valveOf(request.base, oil, liftOf, isThick) : null;
   if (base && !base.ok) return at(['base'], base.issue);
   const baseValve = base ? base.value : null;
   const valves: Solved = {
@@ -188,7 +217,8 @@ export function damper(request: DamperRequest, liftOf?: LiftOf): Result<DamperRe
     returnMPa: returnOf(request, oil, baseValve),
   };
   const areas = areasOf(request);
-  const found = velocitiesMPerS.map((v) => forcesAt(valves, areas, v));
+  const partsBelowMPa = request.effects?.parting ? gasPressureMPa : null;
+  const found = velocitiesMPerS.map((v) => forcesAt(valves, areas, v, partsBelowMPa));
   const cavitates = found.map(
     ({ drops, returnMPa }) =>
       gasPressureMPa + (drops.base?.totalMPa ?? 0) - drops.pistonCompression.totalMPa <= 0 || gasPressureMPa - returnMPa <= 0,

@@ -46,6 +46,47 @@ export interface Oil {
   cSt: number;
 }
 
+/** How an opening passes oil: flow at a pressure, and the pressure a flow asks for. */
+interface Opening {
+  flow(mpa: number): number;
+  drop(flowMm3PerS: number): number;
+}
+
+/**
+ * What a round hole and a slit let through of a slow or thick flow: C_d = δ·√Re below the turn to turbulence, C_d of the valve beyond it. Sharp-edged round hole and
+ * rectangular slit. Source: Merritt, Hydraulic Control Systems, 3.4 (from memory).
+ */
+const DELTA = { hole: 0.2, slit: 0.157 } as const;
+
+/**
+ * An opening whose coefficient follows the Reynolds number, C_d = C·√(Re/(Re + (C/δ)²)) with Re = Q·D_h/(A·ν): then Q² + b·Q = (C·A)²·2Δp/ρ with
+ * b = (C/δ)²·A·ν/D_h, in closed form both ways. @param perDiameterMm A/D_h, mm
+ */
+function thickOpening(cd: number, areaMm2: number, perDiameterMm: number, delta: number, oil: Oil): Opening {
+  const b = (cd / delta) ** 2 * perDiameterMm * oil.cSt;
+  return {
+    flow: (mpa) => {
+      if (mpa <= 0) return 0;
+      const c = orifice(cd * areaMm2, mpa, oil.densityKgPerM3) ** 2;
+      return (2 * c) / (b + Math.sqrt(b * b + 4 * c));
+    },
+    drop: (flow) => (flow <= 0 ? 0 : dropOf(flow, cd * areaMm2, oil.densityKgPerM3) * (1 + b / flow)),
+  };
+}
+const thinOpening = (cd: number, areaMm2: number, oil: Oil): Opening => ({
+  flow: (mpa) => orifice(cd * areaMm2, mpa, oil.densityKgPerM3),
+  drop: (flow) => dropOf(flow, cd * areaMm2, oil.densityKgPerM3),
+});
+
+/** A round hole of that area. @param isThick its coefficient follows the Reynolds number */
+export const hole = (cd: number, areaMm2: number, oil: Oil, isThick: boolean): Opening =>
+  isThick ? thickOpening(cd, areaMm2, Math.sqrt((Math.PI * areaMm2) / 4), DELTA.hole, oil) : thinOpening(cd, areaMm2, oil);
+/** Flow through the gap all round under a face shim: its hydraulic diameter is twice the gap. */
+const slitFlow = (cd: number, roundMm: number, gapMm: number, mpa: number, oil: Oil, isThick: boolean): number =>
+  isThick && gapMm > 0
+    ? thickOpening(cd, roundMm * gapMm, roundMm / 2, DELTA.slit, oil).flow(mpa)
+    : orifice(cd * roundMm * gapMm, mpa, oil.densityKgPerM3);
+
 /** Where the pressure goes in one valve at one flow. */
 export interface ValveDrop {
   totalMPa: number;
@@ -149,12 +190,13 @@ function poppetLift({ seatDiameterMm, springPreloadN, springRateNPerMm, mostLift
 
 /**
  * One valve: bleed and needle beside [port, then the curtain under the face shim]. Without a stack the port is open.
+ * @param isThick coefficients follow the Reynolds number; else they are those of full turbulence
  * The pressure across the curtain is the one unknown: it gives the lift, the curtain's flow, the port's drop and the bleed's flow; halving finds the one that
  * carries the whole flow.
  * Errors: those of the stack; valve-closed (neither bleed nor port lets anything through).
  * Source: orifice equation; Hagen–Poiseuille for a bleed of given length.
  */
-export function valveOf(request: ValveRequest, oil: Oil, liftOf: LiftOf = liftCurve): Result<Valve> {
+export function valveOf(request: ValveRequest, oil: Oil, liftOf: LiftOf = liftCurve, isThick = false): Result<Valve> {
   const lift = request.stack ? liftOf(request.stack) : request.poppet ? ok(poppetLift(request.poppet)) : null;
   if (lift && !lift.ok) return lift;
   if (request.stack && request.poppet) return err('stack-and-poppet', ['poppet']);
@@ -166,11 +208,11 @@ export function valveOf(request: ValveRequest, oil: Oil, liftOf: LiftOf = liftCu
     : null;
   const make = (clicksOut: number): Valve => {
     const bleedMm2 = request.bleedAreaMm2 + clickerAreaMm2(request.clicker, clicksOut);
-    const bleedFlow = bleedFlowOf(bleedMm2, request, oil);
+    const bleedFlow = bleedFlowOf(bleedMm2, request, oil, isThick);
     return {
       clicks,
       clicked: make,
-      at: (flow) => solveValve(flow, request, oil.densityKgPerM3, bleedFlow, lift ? lift.value : null),
+      at: (flow) => solveValve(flow, request, oil, bleedFlow, lift ? lift.value : null, isThick),
     };
   };
   if (
@@ -183,19 +225,19 @@ export function valveOf(request: ValveRequest, oil: Oil, liftOf: LiftOf = liftCu
 }
 
 /** Flow through the bleed and past the clearance at a pressure. */
-function bleedFlowOf(areaMm2: number, request: ValveRequest, oil: Oil): (mpa: number) => number {
-  const hole = holeFlowOf(areaMm2, request, oil);
-  if (!request.clearance) return hole;
+function bleedFlowOf(areaMm2: number, request: ValveRequest, oil: Oil, isThick: boolean): (mpa: number) => number {
+  const through = holeFlowOf(areaMm2, request, oil, isThick);
+  if (!request.clearance) return through;
   const { diameterMm, gapMm, lengthMm } = request.clearance;
   // Q = π·d·h³·Δp/(12 μ L), a slit rolled up; μ in Pa·s = cSt·10⁻⁶·ρ, mm³/s from MPa after the powers of ten. Source: Poiseuille between plates.
   const perMPa = ((Math.PI * diameterMm * gapMm ** 3) / (12 * oil.cSt * 1e-6 * oil.densityKgPerM3 * lengthMm)) * 1e6;
-  return (mpa) => hole(mpa) + perMPa * Math.max(0, mpa);
+  return (mpa) => through(mpa) + perMPa * Math.max(0, mpa);
 }
 
 /** Flow through the bleed hole: turbulent, and for a hole of given length the laminar loss before it. */
-function holeFlowOf(areaMm2: number, { bleedLengthMm, cd }: ValveRequest, oil: Oil): (mpa: number) => number {
+function holeFlowOf(areaMm2: number, { bleedLengthMm, cd }: ValveRequest, oil: Oil, isThick: boolean): (mpa: number) => number {
   if (areaMm2 <= 0) return () => 0;
-  if (bleedLengthMm === undefined || bleedLengthMm === 0) return (mpa) => orifice(cd.bleed * areaMm2, mpa, oil.densityKgPerM3);
+  if (bleedLengthMm === undefined || bleedLengthMm === 0) return hole(cd.bleed, areaMm2, oil, isThick).flow;
   const diameterMm = Math.sqrt((4 * areaMm2) / Math.PI);
   // μ in Pa·s = cSt·10⁻⁶·ρ; Δp = 128 μ L Q/(π d⁴), Pa with lengths in m: MPa·s/mm³ after the powers of ten.
   const laminar = ((128 * oil.cSt * 1e-6 * oil.densityKgPerM3 * bleedLengthMm) / (Math.PI * diameterMm ** 4)) * 1e-6;
@@ -207,17 +249,20 @@ function holeFlowOf(areaMm2: number, { bleedLengthMm, cd }: ValveRequest, oil: O
 function solveValve(
   flow: number,
   { portAreaMm2, edgeDiameterMm, cd, stack }: ValveRequest,
-  density: number,
+  oil: Oil,
   bleedFlow: (mpa: number) => number,
   lift: ((mpa: number) => number) | null,
+  isThick: boolean,
 ): ValveDrop {
   if (flow <= 0) return { totalMPa: 0, portMPa: 0, curtainMPa: 0, bleedShare: 0, liftMm: 0 };
   const ringMm = (stack && stack.dishMm > 0 && stack.seatDiameterMm) || edgeDiameterMm;
+  const ports = portAreaMm2 > 0 ? hole(cd.port, portAreaMm2, oil, isThick) : null;
   const through = (curtainMPa: number) => {
-    if (portAreaMm2 <= 0) return { total: curtainMPa, port: 0, shim: 0 };
-    if (!lift) return { total: curtainMPa, port: curtainMPa, shim: orifice(cd.port * portAreaMm2, curtainMPa, density) };
-    const shim = orifice(cd.curtain * Math.PI * ringMm * lift(curtainMPa), curtainMPa, density);
-    const port = dropOf(shim, cd.port * portAreaMm2, density);
+    if (!ports) return { total: curtainMPa, port: 0, shim: 0 };
+    if (!lift) return { total: curtainMPa, port: curtainMPa, shim: ports.flow(curtainMPa) };
+    const gapMm = lift(curtainMPa);
+    const shim = slitFlow(cd.curtain, Math.PI * ringMm, gapMm, curtainMPa, oil, isThick);
+    const port = ports.drop(shim);
     return { total: curtainMPa + port, port, shim };
   };
   const carried = (curtainMPa: number) => {

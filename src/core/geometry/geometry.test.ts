@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { chainPitches, pitchRadiusMm } from './drive';
 import { AS_EXTENDED, drawn, geometry, type PoseAsked, type Reference } from './geometry';
 import { radians } from './plane';
-import { sprocketChange } from './sprockets';
+import { photoPlaces } from './photo';
+import { sprocketChange, topGear } from './sprockets';
 
 const REFERENCE: Reference = {
   wheelbaseMm: 1400,
@@ -184,5 +185,45 @@ describe('other sprockets', () => {
       'out-of-range teeth.rear',
       'sprockets-overlap teeth',
     ]);
+  });
+});
+
+test('gearing: speed and revs of top gear are each other’s inverse, and a lower final drive runs faster at the same revs', () => {
+  const gearing = { primary: 1.9, topGear: 0.95, rearTyreRadiusMm: 318 };
+  const stock = topGear(gearing, 45 / 15);
+  // By hand: one turn of the wheel takes 1.9·0.95·3 of the engine; 9000 a minute · 2π·0.318 m · 60 / 5.415 / 1000.
+  expect(stock.kmhAt(9000)).toBeCloseTo((9000 * 2 * Math.PI * 0.318 * 60) / (1.9 * 0.95 * 3) / 1000, 9);
+  expect(stock.revsAt(stock.kmhAt(7300))).toBeCloseTo(7300, 9);
+  expect(topGear(gearing, 45 / 16).kmhAt(9000) / stock.kmhAt(9000)).toBeCloseTo(16 / 15, 12);
+});
+
+describe('places from a photo', () => {
+  // A machine of 1400 mm between its axles, photographed at 2 mm a point, tilted by 3°, its front at the left.
+  const tilt = (3 * Math.PI) / 180;
+  const shot = (x: number, y: number) => ({
+    x: 900 - (x * Math.cos(tilt) - y * Math.sin(tilt)) / 2,
+    y: 700 - (y * Math.cos(tilt) + x * Math.sin(tilt)) / 2,
+  });
+  const asked = {
+    known: [shot(0, 0), shot(1400, 0)] as const,
+    distanceMm: 1400,
+    isLevel: true,
+    facesRight: false,
+    origin: shot(560, 75),
+    points: [shot(0, 0), shot(420, 410)],
+    tapped: 2,
+  };
+  test('are the machine’s own, turned level and counted forward and up of the pivot', () => {
+    const found = photoPlaces(asked);
+    if (!found.ok) throw new Error(found.issue.code);
+    const [axle, upper] = found.value.places as [{ x: number; y: number }, { x: number; y: number }];
+    expect([axle.x, axle.y, upper.x, upper.y]).toEqual([-560, -75, -140, 335].map((v) => expect.closeTo(v, 6)));
+    // Two taps of 2 points each, 2 mm a point, and the scale's on 565 mm: 2·√((√2·4)² + (√2·2·565/700)²).
+    const far = Math.hypot(560, 75);
+    expect(found.value.uncertaintyMm).toBeCloseTo(2 * Math.hypot(Math.SQRT2 * 4, (Math.SQRT2 * 2 * far) / 700), 6);
+  });
+  test('need a distance, and two points apart', () => {
+    expect(photoPlaces({ ...asked, distanceMm: 0 })).toMatchObject({ ok: false, issue: { code: 'out-of-range', path: ['distanceMm'] } });
+    expect(photoPlaces({ ...asked, known: [shot(0, 0), shot(5, 0)] })).toMatchObject({ ok: false, issue: { code: 'points-too-near' } });
   });
 });

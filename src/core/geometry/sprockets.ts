@@ -13,6 +13,25 @@ export interface SprocketChange {
   axleBackMm: number | null;
 }
 
+/** The engine's side of a drive. */
+export interface Gearing {
+  /** Turns of the engine for one of the gearbox's input, and of that for one of the countershaft in top gear. */
+  primary: number;
+  topGear: number;
+  /** Of the driven wheel; a tyre rolls on a little less than it stands tall, which is left out. */
+  rearTyreRadiusMm: number;
+}
+
+/**
+ * Road speed at an engine speed in top gear, km/h, and back. No wind and no slip: what the gearing allows, not what the engine can pull.
+ * @param finalRatio teeth of the wheel over those of the countershaft
+ * Source: ratios multiplied; circumference of the wheel.
+ */
+export function topGear({ primary, topGear: top, rearTyreRadiusMm }: Gearing, finalRatio: number) {
+  const kmhPerRev = ((2 * Math.PI * rearTyreRadiusMm) / 1e6) * (60 / (primary * top * finalRatio));
+  return { kmhAt: (revs: number): number => revs * kmhPerRev, revsAt: (kmh: number): number => kmh / kmhPerRev };
+}
+
 const evenLinks = (pitches: number): number => 2 * Math.ceil(pitches / 2 - 1e-9);
 
 /** How far apart the axles stand for a chain of so many pitches, mm; null where it does not go round the sprockets. Bisection: the longer the distance, the longer the chain. */

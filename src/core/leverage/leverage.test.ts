@@ -7,7 +7,7 @@ import { constantForce, NO_FORCE } from '../spring/other';
 import { endOf } from '../spring/endOf';
 import { judge, selectSpring } from '../spring/select';
 import { constantLeverage, type LeverageKind, leverageOf, sampled, tableLeverage } from './leverage';
-import { type Linkage, linkageLeverage } from './linkage';
+import { type Linkage, linkageLeverage, rodChanged } from './linkage';
 
 /** Rocker on the frame, pushed by a rod from the arm. Invented figures, mm, at full extension; the axle lies behind the pivot. */
 const ROCKER: Linkage = {
@@ -44,7 +44,7 @@ const solved = (linkage: Linkage) => {
  * An independent solution: every distance that a rigid part keeps is an equation, all are solved together by Newton with a numerical Jacobian,
  * in small steps from the drawing. Shares no formula with the circle construction.
  */
-function byConstraints(linkage: Linkage, zMm: number): number {
+function byConstraints(linkage: Linkage, zMm: number, rodByMm = 0): number {
   type P = [number, number];
   const xy = (p: { xMm: number; yMm: number }): P => [p.xMm, p.yMm];
   const d = (a: P, b: P) => Math.hypot(a[0] - b[0], a[1] - b[1]);
@@ -63,7 +63,7 @@ function byConstraints(linkage: Linkage, zMm: number): number {
     const turned = turn(p, pivot0, r);
     return [turned[0] - pivot0[0] + pivot[0], turned[1] - pivot0[1] + pivot[1]];
   };
-  const rodMm = rocker ? d(xy(rocker.rod.rocker), xy(rocker.rod.other)) : 0;
+  const rodMm = rocker ? d(xy(rocker.rod.rocker), xy(rocker.rod.other)) + rodByMm : 0;
   const errors = (a: number, r: number, z: number): P => [
     onArm(xy(arm.axle), a)[1] - arm.axle.yMm - z,
     rocker ? d(place(xy(rocker.rod.rocker), 'rocker', a, r), place(xy(rocker.rod.other), rocker.rod.otherOn, a, r)) - rodMm : r,
@@ -100,6 +100,27 @@ describe('linkages', () => {
       expect(1 / lever.ratio(z)).toBeCloseTo((lever.strokeMm(z + h) - lever.strokeMm(z - h)) / (2 * h), 7);
       if (z > 1 && z < 298) expect(lever.ratioSlopePerMm(z)).toBeCloseTo((lever.ratio(z + h) - lever.ratio(z - h)) / (2 * h), 7);
     }
+  });
+
+  test.each([
+    ['rocker on the frame', ROCKER, 4],
+    ['rocker on the arm', ON_ARM, -3],
+  ])('%s: another rod hangs where the shock is whole again, strokes as all rigid lengths together say, and is undone', (_, linkage, by) => {
+    const found = rodChanged(linkage, by);
+    if (!found.ok) throw new Error(JSON.stringify(found.issue));
+    const { hangsAtMm, linkage: changed } = found.value;
+    expect(Math.abs(hangsAtMm)).toBeGreaterThan(1);
+    const lever = linkageLeverage(changed, 200);
+    for (const z of [0, 60, 180]) expect(lever.ok && lever.value.strokeMm(z)).toBeCloseTo(byConstraints(linkage, hangsAtMm + z, by), 5);
+    const back = rodChanged(changed, -by);
+    expect(back.ok && back.value.hangsAtMm).toBeCloseTo(-hangsAtMm, 6);
+    const same = rodChanged(linkage, 0);
+    expect(same.ok && same.value.hangsAtMm).toBe(0);
+  });
+
+  test('a rod too long or too short to hold, and a rear end that has none, are refused', () => {
+    for (const by of [400, -60]) expect(rodChanged(ROCKER, by)).toMatchObject({ ok: false, issue: { code: 'linkage-singular' } });
+    expect(rodChanged(DIRECT, 2)).toMatchObject({ ok: false, issue: { code: 'linkage-malformed' } });
   });
 
   test('energy: the work of the wheel force over the travel is what the spring has taken up', () => {

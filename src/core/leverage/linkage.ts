@@ -48,8 +48,9 @@ const lengthOf = (a: Point, b: Point) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm
 /**
  * The mechanism at wheel travel z. The axle's height gives the arm's angle; the rocker's rod end is where the circles of rocker and rod meet, on
  * the side it is drawn on; the shock's length gives the stroke. Every step carries its derivatives by z.
+ * @param rodByMm how much longer the rod is than drawn
  */
-function solve(linkage: Linkage, zMm: number): Solved | Failed {
+function solve(linkage: Linkage, zMm: number, rodByMm = 0): Solved | Failed {
   const { arm, shock, rocker } = linkage;
   const reachMm = lengthOf(arm.axle, arm.pivot);
   const [drawnX, drawnY] = [arm.axle.xMm - arm.pivot.xMm, arm.axle.yMm - arm.pivot.yMm];
@@ -72,7 +73,7 @@ function solve(linkage: Linkage, zMm: number): Solved | Failed {
     const centre = placed(rocker.pivot, rocker.on);
     const other = placed(rocker.rod.other, rocker.rod.otherOn);
     const armMm = lengthOf(rocker.rod.rocker, rocker.pivot);
-    const rodMm = lengthOf(rocker.rod.rocker, rocker.rod.other);
+    const rodMm = lengthOf(rocker.rod.rocker, rocker.rod.other) + rodByMm;
     const between = minus(other, centre);
     const inverseSquare = inverse(squared(between));
     const along = times(add(mul(jet(armMm ** 2 - rodMm ** 2), inverseSquare), jet(1)), 0.5);
@@ -115,6 +116,55 @@ function malformed(linkage: Linkage): (string | number)[] | null {
   if (lengthOf(rocker.rod.rocker, rocker.pivot) === 0) return ['rocker', 'rod', 'rocker'];
   if (lengthOf(rocker.rod.rocker, rocker.rod.other) === 0 || rocker.on === rocker.rod.otherOn) return ['rocker', 'rod', 'other'];
   return null;
+}
+
+/** How far from where it is drawn a linkage of another rod is looked for, mm of wheel travel. */
+const SOUGHT_MM = 80;
+const HALVINGS = 50;
+
+/**
+ * A linkage with a longer or shorter rod, drawn anew at its own full extension: where the shock is again as long as it was.
+ * @param linkage with a rocker; points in mm @param byMm rod longer by
+ * @returns the linkage, and the wheel travel at which it now hangs, counted from where the drawing hung, mm: below 0 the wheel hangs lower
+ * Errors: linkage-malformed (nothing held by a rod); linkage-singular where no such place is within 80 mm, or the mechanism comes apart on the way.
+ * Source: the same closure, solved for zero stroke by halving.
+ */
+export function rodChanged(linkage: Linkage, byMm: number): Result<{ linkage: Linkage; hangsAtMm: number }> {
+  const { rocker } = linkage;
+  const path = rocker ? malformed(linkage) : ['rocker'];
+  if (!rocker || path) return err('linkage-malformed', path ?? ['rocker']);
+  const strokeAt = (zMm: number) => {
+    const found = solve(linkage, zMm, byMm);
+    return typeof found === 'string' ? null : found.strokeMm.v;
+  };
+  const singular = (zMm: number) => err('linkage-singular', ['rocker'], { part: 'rod', at: Math.round(zMm) });
+  const here = strokeAt(0);
+  if (here === null) return singular(0);
+  // The stroke grows with the travel: outwards from the drawing until it has crossed zero, then halved.
+  const step = here > 0 ? -1 : 1;
+  let [near, far] = [0, 0];
+  for (let z = 0; Math.abs(z) < SOUGHT_MM && far === 0 && here !== 0; z += step) {
+    const next = strokeAt(z + step);
+    if (next === null) return singular(z + step);
+    if (next * here <= 0) [near, far] = [z, z + step];
+  }
+  if (far === 0 && here !== 0) return singular(step * SOUGHT_MM);
+  for (let i = 0; i < HALVINGS; i += 1) {
+    const middle = (near + far) / 2;
+    if ((strokeAt(middle) ?? 0) * here > 0) near = middle;
+    else far = middle;
+  }
+  const found = solve(linkage, far, byMm);
+  if (typeof found === 'string') return singular(far);
+  const { axle, upper, lower, rockerPivot, rodRocker, rodOther } = found.pose;
+  return ok({
+    hangsAtMm: far,
+    linkage: {
+      arm: { pivot: linkage.arm.pivot, axle },
+      shock: { upper: { ...upper, on: linkage.shock.upper.on }, lower: { ...lower, on: linkage.shock.lower.on } },
+      rocker: { ...rocker, pivot: rockerPivot!, rod: { rocker: rodRocker!, other: rodOther!, otherOn: rocker.rod.otherOn } },
+    },
+  });
 }
 
 export interface LinkageLeverage extends Leverage {

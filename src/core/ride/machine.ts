@@ -1,12 +1,35 @@
 import { STANDARD_GRAVITY_M_PER_S2 } from '../constants/constants';
 import { err, ok, type Result } from '../result';
 import { risingRoot } from '../numerics/halving';
-import { pieceAt, slopeOf, type Table, tableOf, valueAt } from './tables';
+import { pieceAt, slopeOf, type Table, tableOf, valueAt } from '../numerics/table';
 
 /** A stop: extra stiffness beyond a place of the suspension's own scale, m and N/m. */
 export interface Stop {
   fromM: number;
   rateNPerM: number;
+}
+
+/**
+ * A gas spring between slow and quick: the end's spring table holds it as slow as can be (temperature of the air about it); pressed quicker than it gives off
+ * heat it warms, and pushes more by that share.
+ */
+export interface WarmGas {
+  /** Place of the wheel to the force of the absolute pressure at the wheel, N, and to the logarithm of the volume. */
+  pressureN: Table;
+  logVolume: Table;
+  /** 1 gives off all heat at once, 1.4 none. */
+  exponent: number;
+  /** Time in which it gives off two thirds of its warmth, s. */
+  settlesS: number;
+}
+
+/** The rider as a mass on a spring and a damper. */
+export interface SeatedRider {
+  kg: number;
+  /** Ahead of the machine's own centre of mass. */
+  aheadM: number;
+  stiffnessNPerM: number;
+  dampingNsPerM: number;
 }
 
 /**
@@ -17,10 +40,21 @@ export interface RideEnd {
   unsprungKg: number;
   tyreNPerM: number;
   spring: Table;
-  /** Speed of compression to force. */
+  /** Speed of compression to force: at the wheel, or at the damper's shaft where `motion` is given. */
   damping: Table;
+  /** Place of the wheel to how far the shaft goes for each metre of it; null: the damper's figures are at the wheel. */
+  motion: Table | null;
+  /** What the damper sits on and works through (bushes, hose, bladder), at its shaft, N/m: force then lags behind speed. null: rigid. */
+  seriesNPerM: number | null;
+  /** Gas that warms when it is pressed quickly; null: the spring's table is all there is. */
+  gas: WarmGas | null;
   /** Dry friction, N. */
   frictionN: number;
+  /** Dry friction added for each newton of brake at this wheel: a fork bent back binds. */
+  brakeFriction: number;
+  /** Share of drive, and of the brake at this wheel, that its linkage sends between frame and wheel; positive pushes them apart. */
+  driveTangent: number;
+  brakeTangent: number;
   bumpStop: Stop | null;
   /** Below `fromM`, pulling. */
   topOut: Stop | null;
@@ -34,12 +68,20 @@ export interface RideMachine {
   behindM: number;
   front: RideEnd;
   rear: RideEnd;
+  /** null: the rider is part of the sprung mass. */
+  rider: SeatedRider | null;
+  /** Of all that drive and brakes push on, above the ground. */
+  massHeightM: number;
 }
 
+/** What an end has beyond a bare one: nothing. */
+export const BARE_END = { motion: null, seriesNPerM: null, gas: null, brakeFriction: 0, driveTangent: 0, brakeTangent: 0 } as const;
+
 /** Sprung load on an end at rest, N, by moments. */
-export function sprungLoadN(machine: Pick<RideMachine, 'sprungKg' | 'aheadM' | 'behindM'>, end: 'front' | 'rear'): number {
-  const { sprungKg, aheadM, behindM } = machine;
-  return (sprungKg * STANDARD_GRAVITY_M_PER_S2 * (end === 'front' ? behindM : aheadM)) / (aheadM + behindM);
+export function sprungLoadN(machine: Pick<RideMachine, 'sprungKg' | 'aheadM' | 'behindM' | 'rider'>, end: 'front' | 'rear'): number {
+  const { sprungKg, aheadM, behindM, rider } = machine;
+  const riderKgM = rider ? rider.kg * (end === 'front' ? behindM + rider.aheadM : aheadM - rider.aheadM) : 0;
+  return ((sprungKg * (end === 'front' ? behindM : aheadM) + riderKgM) * STANDARD_GRAVITY_M_PER_S2) / (aheadM + behindM);
 }
 
 /** Force of springs and stops at a place, without motion, N. */

@@ -1,11 +1,12 @@
 import { ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 import { naturalFrequenciesHz } from './frequencies';
-import { linearEnd, type RideEnd, type RideMachine, restOf, sprungLoadN, type Stop } from './machine';
+import { BARE_END, linearEnd, type RideEnd, type RideMachine, restOf, sprungLoadN, type Stop } from './machine';
 import { type RideEvent, roadUnder } from './roads';
-import { type EndNow, solveRide } from './solve';
+import type { EndNow } from './now';
+import { solveRide } from './solve';
 import { Spread } from './spread';
-import { tableOf } from './tables';
+import { tableOf } from '../numerics/table';
 
 interface PlainCommon {
   unsprungKg: number;
@@ -64,7 +65,7 @@ const M_PER_MM = 1e-3;
 const isLinear = (end: PlainEnd): end is PlainLinear => 'wheelRateNPerM' in end;
 
 function endOf(end: PlainEnd, loadN: number): RideEnd {
-  const common = { unsprungKg: end.unsprungKg, tyreNPerM: end.tyreNPerM, frictionN: end.frictionN };
+  const common = { ...BARE_END, unsprungKg: end.unsprungKg, tyreNPerM: end.tyreNPerM, frictionN: end.frictionN };
   if (isLinear(end)) {
     const stop = (s: { fromStaticMm: number; rateNPerM: number } | undefined, sign: number): Stop | null =>
       s ? { fromM: sign * s.fromStaticMm * M_PER_MM, rateNPerM: s.rateNPerM } : null;
@@ -84,7 +85,8 @@ function endOf(end: PlainEnd, loadN: number): RideEnd {
 }
 
 export function machineOf(plain: PlainRide['machine']): RideMachine {
-  const { front, rear, ...body } = plain;
+  const { front, rear, ...masses } = plain;
+  const body = { ...masses, rider: null, massHeightM: 0 };
   const load = (end: 'front' | 'rear') => sprungLoadN(body, end);
   return { ...body, front: endOf(front, load('front')), rear: endOf(rear, load('rear')) };
 }

@@ -3,7 +3,8 @@ import { naturalFrequenciesHz } from './frequencies';
 import { machineOf, type PlainEnd, type PlainRide, ridePlain } from './plain';
 import type { RideEvent } from './roads';
 import { roadUnder } from './roads';
-import { type Now, solveRide } from './solve';
+import type { Now } from './now';
+import { solveRide } from './solve';
 
 // The package's types leave this one out.
 declare module 'mathjs' {

@@ -1,11 +1,15 @@
 import { ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
-import type { RideEnd } from './machine';
+import { type Course, courseOf, goingOn, stretchAt } from './course';
+import type { RideMachine } from './machine';
 import { machineOf, type PlainRide } from './plain';
-import { type EndNow, solveRide } from './solve';
+import { EndSeen, Kept, MM, type RiddenEnd } from './seen';
+import type { Now } from './now';
+import type { Going } from './roads';
+import { begin } from './solve';
 import { Spread } from './spread';
-import { heightAt, sampled, type Surface } from './surface';
-import { weightedRms } from './weighting';
+import type { Surface } from './surface';
+import { weightedRmsOfTwo } from './weighting';
 
 export interface RideRequest {
   machine: PlainRide['machine'];
@@ -18,180 +22,253 @@ export interface RideRequest {
   seatAheadM: number;
 }
 
-export interface RiddenEnd {
-  travelMm: { max: number; min: number; mean: number; rms: number };
-  /** Share of the time in each of twenty equal parts from the least travel to the most. */
-  histogram: { fromMm: number; toMm: number; shares: number[] };
-  /** Times it went onto its bump stop, and onto its top-out. */
-  bottomings: number;
-  toppings: number;
-  contactLostShare: number;
-  /** Root mean square of the tyre's load about its mean, against the mean: how evenly it grips. */
-  tyreLoadVariation: number;
-  /** How much lower it stands in the last third of the ride than in the first, mm: packing down. */
-  packingMm: number;
-  /** Heat the damper makes, mean, W. */
-  damperW: number;
-}
-
-export interface Ridden {
+/** One stretch as ridden. */
+export interface RiddenStretch {
   front: RiddenEnd;
   rear: RiddenEnd;
-  /** Vertical, at the seat, weighted by Wk, root mean square. */
+  /** Vertical, weighted by Wk, root mean square: at the seat and at the hand grips. */
   weightedSeatMPerS2: number;
+  weightedHandsMPerS2: number;
   pitchDeg: { max: number; min: number; rms: number };
-  /** Evenly thinned out. */
-  history: {
-    timeS: number[];
-    frontTravelMm: number[];
-    rearTravelMm: number[];
-    frontTyreN: number[];
-    rearTyreN: number[];
-    frontRoadMm: number[];
-    rearRoadMm: number[];
-  };
-  warnings: Warning[];
-  working: WorkingStep[];
 }
 
-const MM = 1000;
-/** Samples kept for histogram and weighting, a second; and points of the history at most. */
+/** The ride at even times, from rest, for the picture. Columns of equal length. */
+export interface Frames {
+  everyS: number;
+  /** Place of the front wheel along the road, m. */
+  placeM: number[];
+  /** Of each end's own scale, mm. */
+  frontTravelMm: number[];
+  rearTravelMm: number[];
+  frontTyreN: number[];
+  rearTyreN: number[];
+  frontRoadMm: number[];
+  rearRoadMm: number[];
+  /** Rise of the body's mass (mm) and of the rider; pitch, nose up (degrees). */
+  bodyMm: number[];
+  riderMm: number[];
+  pitchDeg: number[];
+}
+
+export interface Looked {
+  machine: RideMachine;
+  course: Course;
+  /** Ahead of the machine's own centre of mass. */
+  seatAheadM: number;
+  handsAheadM: number;
+  /** Suspension's own mm for each mm at the wheel: a fork travels further along its leg than it sinks. */
+  scale: { front: number; rear: number };
+}
+
+/** Samples kept for histogram and weighting, a second. */
 const KEPT_PER_S = 500;
 const MOST_HISTORY = 600;
-const PARTS = 20;
+/** Pictures a second: slow motion at an eighth still moves. */
+const FRAMES_PER_S = 60;
 /** Longest step over a road, s: halved, no figure moves by half a per cent (tested), and a minute is ridden in a fraction of a second. */
-const ROAD_STEP_S = 2e-4;
-/** It must leave a stop by this before it can meet it again. */
-const LEAVES_M = 0.003;
+export const ROAD_STEP_S = 4e-4;
+/** Steps gone between two tidings of how far it is. */
+const STEPS_AT_ONCE = 10_000;
+/** It is looked at each so many steps: still a hundred times in the quickest wheel hop. */
+const LOOK_EVERY = 2;
 
-/** Counts how often a value goes beyond a place. */
-class Meets {
-  count = 0;
-  private beyond = false;
-  add(by: number): void {
-    if (by > 0 && !this.beyond) {
-      this.beyond = true;
-      this.count += 1;
-    } else if (by < -LEAVES_M) this.beyond = false;
-  }
-}
-
-class EndSeen {
-  readonly travel = new Spread();
-  readonly tyre = new Spread();
-  readonly kept: number[] = [];
-  private readonly bottoms = new Meets();
-  private readonly tops = new Meets();
-  private readonly thirds = [new Spread(), new Spread(), new Spread()] as const;
-  private lost = 0;
-  private seen = 0;
-  private heatJ = 0;
+/** One stretch being looked at. */
+class StretchSeen {
+  readonly front: EndSeen;
+  readonly rear: EndSeen;
+  private readonly pitch = new Spread();
+  private readonly seat: Kept;
+  private readonly hands: Kept;
+  private seatSum = 0;
+  private handsSum = 0;
+  private count = 0;
 
   constructor(
-    private readonly end: RideEnd,
-    private readonly seconds: number,
-  ) {}
-
-  add(now: EndNow, timeS: number): void {
-    this.travel.add(now.xM * MM);
-    this.tyre.add(now.tyreN);
-    this.thirds[Math.min(2, Math.floor((3 * timeS) / this.seconds))]!.add(now.xM * MM);
-    if (this.end.bumpStop) this.bottoms.add(now.xM - this.end.bumpStop.fromM);
-    if (this.end.topOut) this.tops.add(this.end.topOut.fromM - now.xM);
-    this.seen += 1;
-    if (now.tyreN === 0) this.lost += 1;
-    this.heatJ += now.damperN * now.speedMPerS;
+    private readonly looked: Looked,
+    fromS: number,
+    seconds: number,
+  ) {
+    [this.seat, this.hands] = [new Kept(seconds * KEPT_PER_S), new Kept(seconds * KEPT_PER_S)];
+    this.front = new EndSeen(looked.machine.front, fromS, seconds, KEPT_PER_S, looked.scale.front);
+    this.rear = new EndSeen(looked.machine.rear, fromS, seconds, KEPT_PER_S, looked.scale.rear);
   }
 
-  get all(): RiddenEnd {
-    const { travel, tyre, kept, seen } = this;
-    const [fromMm, toMm] = [travel.min, travel.max];
-    const shares = Array.from({ length: PARTS }, () => 0);
-    for (const x of kept) {
-      const part = toMm > fromMm ? Math.min(PARTS - 1, Math.floor((PARTS * (x - fromMm)) / (toMm - fromMm))) : 0;
-      shares[part]! += 1 / kept.length;
-    }
+  add(now: Now): void {
+    const { machine, seatAheadM, handsAheadM } = this.looked;
+    this.front.add(now.front, now.timeS);
+    this.rear.add(now.rear, now.timeS);
+    this.pitch.add((now.pitchRad * 180) / Math.PI);
+    this.seatSum += machine.rider === null ? now.bodyMPerS2 + seatAheadM * now.pitchRadPerS2 : now.riderMPerS2;
+    this.handsSum += now.bodyMPerS2 + handsAheadM * now.pitchRadPerS2;
+    this.count += 1;
+  }
+
+  keep(now: Now): void {
+    // The mean since the last sample: what is quicker than the samples must not come back as something slow.
+    this.seat.add(this.seatSum / this.count);
+    this.hands.add(this.handsSum / this.count);
+    this.seatSum = this.handsSum = this.count = 0;
+    this.front.keep(now.front);
+    this.rear.keep(now.rear);
+  }
+
+  get all(): RiddenStretch {
+    const { pitch } = this;
+    const [weightedSeatMPerS2, weightedHandsMPerS2] = weightedRmsOfTwo(this.seat.all, this.hands.all, KEPT_PER_S);
     return {
-      travelMm: { max: travel.max, min: travel.min, mean: travel.mean, rms: travel.rms },
-      histogram: { fromMm, toMm, shares },
-      bottomings: this.bottoms.count,
-      toppings: this.tops.count,
-      contactLostShare: this.lost / seen,
-      tyreLoadVariation: tyre.rms / tyre.mean,
-      packingMm: this.thirds[2].mean - this.thirds[0].mean,
-      damperW: this.heatJ / seen,
+      front: this.front.all,
+      rear: this.rear.all,
+      weightedSeatMPerS2,
+      weightedHandsMPerS2,
+      pitchDeg: { max: pitch.max, min: pitch.min, rms: pitch.rms },
     };
   }
 }
 
+class FramesSeen {
+  readonly frames: Frames;
+  private next = 0;
+  constructor(
+    everyS: number,
+    private readonly looked: Looked,
+    private readonly going: Going,
+  ) {
+    this.frames = {
+      everyS,
+      placeM: [],
+      frontTravelMm: [],
+      rearTravelMm: [],
+      frontTyreN: [],
+      rearTyreN: [],
+      frontRoadMm: [],
+      rearRoadMm: [],
+      bodyMm: [],
+      riderMm: [],
+      pitchDeg: [],
+    };
+  }
+
+  add(now: Now): void {
+    if (now.timeS < this.next) return;
+    const { frames, going, looked } = this;
+    this.next += frames.everyS;
+    frames.placeM.push(going.placeM?.(now.timeS) ?? 0);
+    frames.frontTravelMm.push(now.front.xM * MM * looked.scale.front);
+    frames.rearTravelMm.push(now.rear.xM * MM * looked.scale.rear);
+    frames.frontTyreN.push(now.front.tyreN);
+    frames.rearTyreN.push(now.rear.tyreN);
+    frames.frontRoadMm.push(going.front(now.timeS) * MM);
+    frames.rearRoadMm.push(going.rear(now.timeS) * MM);
+    frames.bodyMm.push(now.bodyM * MM);
+    frames.riderMm.push(now.riderM * MM);
+    frames.pitchDeg.push((now.pitchRad * 180) / Math.PI);
+  }
+}
+
+export interface RideProgress {
+  share: number;
+  /** As far as it has gone. */
+  frames: Frames;
+}
+export interface OverGround {
+  /** In the order of the course's stretches; the whole of it where it is looked at as one. */
+  stretches: RiddenStretch[];
+  frames: Frames;
+  stepS: number;
+}
+
 /**
- * A machine over a road, from rest, by the solver of the bare machine.
+ * A machine along a course, from rest; it can be stopped between two tidings.
+ * Errors: ride-not-held, ride-too-stiff.
+ * Source: as solveRide; contact averaged over the footprint.
+ */
+export function* rideAlong(
+  looked: Looked,
+  options: { framesEveryS?: number; mostStepS?: number; asOne?: boolean } = {},
+): Generator<RideProgress, Result<OverGround>> {
+  const { machine, course } = looked;
+  const allKg = machine.sprungKg + machine.front.unsprungKg + machine.rear.unsprungKg + (machine.rider?.kg ?? 0);
+  const going = goingOn(course, machine.aheadM + machine.behindM, allKg);
+  const begun = begin(machine, going, course.seconds, options.mostStepS ?? ROAD_STEP_S);
+  if (!begun.ok) return begun;
+  const { run, steps, stepS } = begun.value;
+  const { asOne = false } = options;
+  const seen = asOne
+    ? [new StretchSeen(looked, 0, course.seconds)]
+    : course.stretches.map(({ seconds }, i) => new StretchSeen(looked, course.timesS[i]!, seconds));
+  const pictures = new FramesSeen(options.framesEveryS ?? 1 / FRAMES_PER_S, looked, going);
+  let [nextKept, at] = [0, 0];
+  const look = (now: Now): void => {
+    if (!asOne) at = stretchAt(course, now.timeS, at);
+    const stretch = seen[at]!;
+    stretch.add(now);
+    if (now.timeS >= nextKept) {
+      nextKept += 1 / KEPT_PER_S;
+      stretch.keep(now);
+    }
+    pictures.add(now);
+  };
+  let gone = 0;
+  while (run.on(STEPS_AT_ONCE, look, LOOK_EVERY)) {
+    gone += STEPS_AT_ONCE;
+    yield { share: gone / steps, frames: pictures.frames };
+  }
+  return ok({ stretches: seen.map((s) => s.all), frames: pictures.frames, stepS });
+}
+
+/** The same without looking up. */
+export function rideThrough(...of: Parameters<typeof rideAlong>): Result<OverGround> {
+  const ride = rideAlong(...of);
+  for (;;) {
+    const next = ride.next();
+    if (next.done) return next.value;
+  }
+}
+
+export interface Ridden extends RiddenStretch {
+  /** Evenly thinned out. */
+  history: Pick<Frames, 'frontTravelMm' | 'rearTravelMm' | 'frontTyreN' | 'rearTyreN' | 'frontRoadMm' | 'rearRoadMm'> & { timeS: number[] };
+  warnings: Warning[];
+  working: WorkingStep[];
+}
+
+/** The hand grips ahead of the seat, m. From memory. */
+export const HANDS_AHEAD_M = 0.65;
+
+/**
+ * A bare machine over one road at one speed, from rest.
  * @returns travel in mm (from full extension where the springs are tables, else from rest; + in compression), forces in N, acceleration in m/s², heat in W
  * Errors: ride-not-held, ride-too-stiff.
  * Source: as solveRide; roads of ISO 8608, weighting of ISO 2631-1 (both from memory); contact averaged over the footprint.
  */
 export function ride(request: RideRequest, mostStepS = ROAD_STEP_S): Result<Ridden> {
   const { road, speedMPerS, seconds, footprintM, seatAheadM } = request;
-  const machine = machineOf(request.machine);
-  const wheelbaseM = machine.aheadM + machine.behindM;
-  const surface = sampled(road, speedMPerS * seconds, footprintM);
-  const heights = {
-    front: (t: number) => heightAt(surface, speedMPerS * t),
-    rear: (t: number) => heightAt(surface, speedMPerS * t - wheelbaseM),
-    startM: surface.heightM[0]!,
-  };
-  const [front, rear, pitch] = [new EndSeen(machine.front, seconds), new EndSeen(machine.rear, seconds), new Spread()];
-  const seat: number[] = [];
-  const history: Ridden['history'] = {
-    timeS: [],
-    frontTravelMm: [],
-    rearTravelMm: [],
-    frontTyreN: [],
-    rearTyreN: [],
-    frontRoadMm: [],
-    rearRoadMm: [],
-  };
-  const historyEveryS = Math.max(1 / KEPT_PER_S, seconds / MOST_HISTORY);
-  let [nextKept, nextHistory, seatSum, seatCount] = [0, 0, 0, 0];
-  const solved = solveRide(
-    machine,
-    heights,
-    seconds,
-    (now) => {
-      front.add(now.front, now.timeS);
-      rear.add(now.rear, now.timeS);
-      pitch.add((now.pitchRad * 180) / Math.PI);
-      seatSum += now.bodyMPerS2 + seatAheadM * now.pitchRadPerS2;
-      seatCount += 1;
-      if (now.timeS >= nextKept) {
-        nextKept += 1 / KEPT_PER_S;
-        // The mean since the last sample: what is quicker than the samples must not come back as something slow.
-        seat.push(seatSum / seatCount);
-        [seatSum, seatCount] = [0, 0];
-        front.kept.push(now.front.xM * MM);
-        rear.kept.push(now.rear.xM * MM);
-      }
-      if (now.timeS >= nextHistory) {
-        nextHistory += historyEveryS;
-        history.timeS.push(now.timeS);
-        history.frontTravelMm.push(now.front.xM * MM);
-        history.rearTravelMm.push(now.rear.xM * MM);
-        history.frontTyreN.push(now.front.tyreN);
-        history.rearTyreN.push(now.rear.tyreN);
-        history.frontRoadMm.push(heights.front(now.timeS) * MM);
-        history.rearRoadMm.push(heights.rear(now.timeS) * MM);
-      }
+  const everyS = Math.max(1 / KEPT_PER_S, seconds / MOST_HISTORY);
+  const found = rideThrough(
+    {
+      machine: machineOf(request.machine),
+      course: courseOf([{ name: road.kind, surface: road, speedMPerS, seconds }], footprintM),
+      seatAheadM,
+      handsAheadM: seatAheadM + HANDS_AHEAD_M,
+      scale: { front: 1, rear: 1 },
     },
-    mostStepS,
+    { framesEveryS: everyS, mostStepS },
   );
-  if (!solved.ok) return solved;
-  const weightedSeatMPerS2 = weightedRms(seat, KEPT_PER_S);
+  if (!found.ok) return found;
+  const { stretches, frames, stepS } = found.value;
+  const only = stretches[0]!;
+  const { frontTravelMm, rearTravelMm, frontTyreN, rearTyreN, frontRoadMm, rearRoadMm } = frames;
   return ok({
-    front: front.all,
-    rear: rear.all,
-    weightedSeatMPerS2,
-    pitchDeg: { max: pitch.max, min: pitch.min, rms: pitch.rms },
-    history,
+    ...only,
+    history: {
+      timeS: frontTravelMm.map((_, i) => i * everyS),
+      frontTravelMm,
+      rearTravelMm,
+      frontTyreN,
+      rearTyreN,
+      frontRoadMm,
+      rearRoadMm,
+    },
     warnings: [],
     working: [
       {
@@ -201,9 +278,9 @@ export function ride(request: RideRequest, mostStepS = ROAD_STEP_S): Result<Ridd
           given('ride', seconds, 's'),
           given('speed', speedMPerS, 'm/s'),
           given('footprint', footprintM, 'm'),
-          given('step', solved.value.stepS, 's', 'computed'),
+          given('step', stepS, 's', 'computed'),
         ],
-        result: weightedSeatMPerS2,
+        result: only.weightedSeatMPerS2,
         unit: 'm/s²',
         source: 'ISO 2631-1 (from memory)',
       },

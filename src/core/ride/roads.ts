@@ -1,6 +1,26 @@
 /** Height of the road under a wheel, m, at a time, s. */
 export type RoadHeight = (timeS: number) => number;
 
+/** The road under both wheels from its start (m), drive and both brakes (N, each positive), at even times ahead. */
+export interface Ahead {
+  front: Float64Array;
+  rear: Float64Array;
+  driveN: Float64Array;
+  frontBrakeN: Float64Array;
+  rearBrakeN: Float64Array;
+}
+/** The road under both wheels, and what the rider asks of drive and brakes on it. */
+export interface Going {
+  front: RoadHeight;
+  rear: RoadHeight;
+  /** Height it starts from. */
+  startM: number;
+  /** Where the front wheel is along the road, m, where it has a length. */
+  placeM?: ((timeS: number) => number) | undefined;
+  /** All of it at even times, with drive and brakes; without it the machine coasts. */
+  ahead?: ((fromS: number, everyS: number, into: Ahead) => void) | undefined;
+}
+
 export type RideEvent =
   | { kind: 'step'; heightM: number; speedMPerS: number; atS: number }
   | { kind: 'bump'; heightM: number; lengthM: number; speedMPerS: number; atS: number }

@@ -1,5 +1,5 @@
 import { machineOf, type PlainRide } from './plain';
-import { ride, type RideRequest } from './ride';
+import { ride, type RideRequest, ROAD_STEP_S } from './ride';
 import { heightAt, ISO_CLASSES, isoDensityM3, sampled } from './surface';
 import { weightedRms, wk } from './weighting';
 import { fftInPlace } from '../numerics/fft';
@@ -123,7 +123,7 @@ test('no figure hangs on the step', () => {
       .flatMap((e) => [e.travelMm.max, e.travelMm.mean, e.travelMm.rms, e.tyreLoadVariation, e.damperW])
       .concat(weightedSeatMPerS2);
   };
-  const [coarse, fine] = [figures(), figures(1e-4)];
+  const [coarse, fine] = [figures(), figures(ROAD_STEP_S / 2)];
   coarse.forEach((x, i) => expect(Math.abs(x / fine[i]! - 1)).toBeLessThan(0.005));
 });
 

@@ -8,6 +8,17 @@ export type Surface =
   | { kind: 'corrugations'; wavelengthM: number; heightM: number }
   | { kind: 'whoops'; spacingM: number; heightM: number; count: number }
   | { kind: 'kerb'; heightM: number }
+  /** A rounded bar across the road: half a wave up and down. */
+  | { kind: 'hump'; heightM: number; lengthM: number }
+  /** Worn in where everybody brakes: steep towards the rider, long behind. */
+  | { kind: 'brakingBumps'; spacingM: number; heightM: number }
+  /** Stones of differing size at uneven places. */
+  | { kind: 'rocks'; heightM: number; spacingM: number; seed: number }
+  /** A ramp that ends in a drop to the flat. */
+  | { kind: 'jump'; heightM: number; rampM: number }
+  /** A hollow taken at speed: one wave down and up again. */
+  | { kind: 'gOut'; depthM: number; lengthM: number }
+  | { kind: 'level' }
   | { kind: 'pothole'; depthM: number; lengthM: number }
   | { kind: 'cobbles'; pitchM: number; heightM: number; seed: number }
   | { kind: 'profile'; distanceM: number[]; heightM: number[] };
@@ -67,6 +78,25 @@ function shapeOf(surface: Exclude<Surface, { kind: 'iso' }>): (xM: number) => nu
         x > 0 && x < surface.spacingM * surface.count ? (surface.heightM / 2) * (1 - Math.cos((2 * Math.PI * x) / surface.spacingM)) : 0;
     case 'kerb':
       return (x) => (x >= LEAD_IN_M ? surface.heightM : 0);
+    case 'level':
+      return () => 0;
+    case 'hump':
+      return (x) =>
+        x > LEAD_IN_M && x < LEAD_IN_M + surface.lengthM ? surface.heightM * Math.sin((Math.PI * (x - LEAD_IN_M)) / surface.lengthM) : 0;
+    case 'brakingBumps':
+      return (x) => surface.heightM * brakingBump(x / surface.spacingM - Math.floor(x / surface.spacingM));
+    case 'rocks':
+      return rocksOf(surface);
+    case 'jump':
+      return (x) => {
+        const up = (x - LEAD_IN_M) / surface.rampM;
+        return up <= 0 || up >= 1 ? 0 : surface.heightM * up * up;
+      };
+    case 'gOut':
+      return (x) => {
+        const along = (x - LEAD_IN_M) / surface.lengthM;
+        return along <= 0 || along >= 1 ? 0 : (-surface.depthM / 2) * (1 - Math.cos(2 * Math.PI * along));
+      };
     case 'pothole':
       return (x) => (x >= LEAD_IN_M && x < LEAD_IN_M + surface.lengthM ? -surface.depthM : 0);
     case 'cobbles': {
@@ -86,8 +116,40 @@ function shapeOf(surface: Exclude<Surface, { kind: 'iso' }>): (xM: number) => nu
   }
 }
 
+/** A third of the length up, the rest down, both as half waves. From memory. */
+const RISES_SHARE = 1 / 3;
+const brakingBump = (share: number): number =>
+  share < RISES_SHARE
+    ? (1 - Math.cos((Math.PI * share) / RISES_SHARE)) / 2
+    : (1 + Math.cos((Math.PI * (share - RISES_SHARE)) / (1 - RISES_SHARE))) / 2;
+
+/** Stones as half sines, each by its own draw: from a third of the height to all of it, twice as long as high to four times, at uneven places. From memory. */
+function rocksOf({ heightM, spacingM, seed }: Extract<Surface, { kind: 'rocks' }>): (xM: number) => number {
+  const next = seeded(seed);
+  const stones: { fromM: number; lengthM: number; heightM: number }[] = [];
+  let reachedM = 0;
+  const grow = (x: number) => {
+    while (reachedM <= x) {
+      const height = heightM * (1 / 3 + (2 / 3) * next());
+      const lengthM = height * (2 + 2 * next());
+      const fromM = reachedM + spacingM * (0.25 + 1.5 * next());
+      stones.push({ fromM, lengthM, heightM: height });
+      reachedM = fromM + lengthM;
+    }
+  };
+  let i = 0;
+  return (x) => {
+    grow(x);
+    while (i > 0 && stones[i]!.fromM > x) i -= 1;
+    while (i < stones.length - 1 && stones[i + 1]!.fromM <= x) i += 1;
+    const stone = stones[i]!;
+    const along = (x - stone.fromM) / stone.lengthM;
+    return along <= 0 || along >= 1 ? 0 : stone.heightM * Math.sin(Math.PI * along);
+  };
+}
+
 /** Kinds whose edges are meant are not led into. */
-const LED_INTO: readonly Surface['kind'][] = ['iso', 'corrugations', 'cobbles'];
+const LED_INTO: readonly Surface['kind'][] = ['iso', 'corrugations', 'cobbles', 'brakingBumps', 'rocks'];
 
 /**
  * The road as a tyre meets it: sampled, led into, and averaged over the footprint, since a point would feel each edge too sharply.

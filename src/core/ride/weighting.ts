@@ -22,17 +22,36 @@ export function wk(hz: number): number {
   return high * low * transition * step;
 }
 
+/** The squares of the weighting at the lines of a transform of some size, kept: the same size is asked for again and again. */
+const kept = new Map<string, Float64Array>();
+function squaresOf(size: number, perSecond: number): Float64Array {
+  const key = `${size} ${perSecond}`;
+  const known = kept.get(key);
+  if (known) return known;
+  const squares = Float64Array.from({ length: size / 2 + 1 }, (_, k) => wk((k * perSecond) / size) ** 2);
+  kept.set(key, squares);
+  return squares;
+}
+
 /** Root mean square of an acceleration weighted by Wk. @param values evenly spaced; any unit, which the result keeps */
-export function weightedRms(values: ArrayLike<number>, perSecond: number): number {
-  let size = 1;
-  while (size < values.length) size *= 2;
+export const weightedRms = (values: ArrayLike<number>, perSecond: number): number => weightedRmsOfTwo(values, values, perSecond)[0];
+
+/** The same of two of equal length by one transform: one is its real, the other its imaginary part. */
+export function weightedRmsOfTwo(a: ArrayLike<number>, b: ArrayLike<number>, perSecond: number): [number, number] {
+  let size = 2;
+  while (size < a.length) size *= 2;
   const [re, im] = [new Float64Array(size), new Float64Array(size)];
-  for (let i = 0; i < values.length; i += 1) re[i] = values[i]!;
+  re.set(a);
+  im.set(b);
   fftInPlace(re, im);
-  let sum = 0;
-  for (let k = 0; k < size; k += 1) {
-    const hz = (Math.min(k, size - k) * perSecond) / size;
-    sum += (re[k]! ** 2 + im[k]! ** 2) * wk(hz) ** 2;
+  const squares = squaresOf(size, perSecond);
+  let [sumA, sumB] = [0, 0];
+  for (let k = 0; k <= size / 2; k += 1) {
+    const m = (size - k) % size;
+    // A real signal's lines at k and −k are each other's conjugates: both are told apart. Each is there twice, but for the first and the middle one.
+    const weight = (k === 0 || k === m ? 1 : 2) * squares[k]!;
+    sumA += weight * (((re[k]! + re[m]!) / 2) ** 2 + ((im[k]! - im[m]!) / 2) ** 2);
+    sumB += weight * (((im[k]! + im[m]!) / 2) ** 2 + ((re[m]! - re[k]!) / 2) ** 2);
   }
-  return Math.sqrt(sum / size / values.length);
+  return [Math.sqrt(sumA / size / a.length), Math.sqrt(sumB / size / b.length)];
 }

@@ -2,7 +2,7 @@ import { otherUnit } from './print';
 import { fromCanonical, toCanonical, unitNamed } from './units';
 
 /** Units a figure is said in where the shop is metric; each has its imperial companion. */
-export const SAID_UNITS = ['mm', 'kg', 'N', 'N/mm', 'bar', 'km', 'm/s', 'MPa', '°C', 'mL'] as const;
+export const SAID_UNITS = ['mm', 'kg', 'N', 'N/mm', 'bar', 'km', 'm/s', 'MPa', '°C', 'mL', 'km/h'] as const;
 export type SaidUnit = (typeof SAID_UNITS)[number];
 
 /** A figure in a sentence: its value in `unit`, and how fine it is said there. */
@@ -38,6 +38,7 @@ export const rate = (nPerMm: number, decimals: Decimals = 1, ...pair: Pair | [])
 export const bar = (mPa: number, decimals: Decimals = 1, ...pair: Pair | []): Figure =>
   figure('bar', 10 * mPa, decimals, pair.length === 2 ? [pair[0], 10 * pair[1]] : []);
 export const km = (value: number): Figure => figure('km', value, 0);
+export const kmh = (value: number): Figure => figure('km/h', value, 0);
 export const mPerS = (value: number, decimals: Decimals = 'hundredth'): Figure => figure('m/s', value, decimals);
 export const mPa = (value: number): Figure => figure('MPa', value, 0);
 export const celsius = (value: number): Figure => figure('°C', value, 0);

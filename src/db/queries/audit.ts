@@ -1,5 +1,5 @@
 import type { AuditLine } from '@/schema/people';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export const noneNewAudit = (
   sql: Sql,

@@ -1,5 +1,5 @@
 import type { Entry } from '@/catalogue/entry';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export type Subject = { jobId: number } | { machineId: number };
 
@@ -12,6 +12,8 @@ export interface NewEntry {
   device: string;
   at: string | null;
   undoes: number | null;
+  /** The key a page sent it by; null where it came otherwise. */
+  delivery?: string | null;
 }
 
 interface StoredEntry extends Entry {
@@ -64,11 +66,18 @@ export const manyHistory = (sql: Sql, subject: Subject) => {
 export const oneNewEntry = (sql: Sql, subject: Subject, e: NewEntry) => {
   const [column, id] = whose(subject);
   return sql.one<StoredEntry>(
-    `INSERT INTO entry (${column}, field, text, unit, value, technician_id, device, recorded_at, undoes)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, coalesce($8::timestamptz, now()), $9) RETURNING ${COLUMNS}`,
-    [id, e.field, e.text, e.unit, e.value, e.technicianId, e.device, e.at, e.undoes],
+    `INSERT INTO entry (${column}, field, text, unit, value, technician_id, device, recorded_at, undoes, delivery)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, coalesce($8::timestamptz, now()), $9, $10) RETURNING ${COLUMNS}`,
+    [id, e.field, e.text, e.unit, e.value, e.technicianId, e.device, e.at, e.undoes, e.delivery ?? null],
   );
 };
+
+/** The entry a key was sent by, with whose it is; null where none was. */
+export const maybeOneDelivered = (sql: Sql, key: string) =>
+  sql.maybeOne<StoredEntry & { jobId: number | null; machineId: number | null }>(
+    `SELECT ${COLUMNS}, job_id AS "jobId", machine_id AS "machineId" FROM entry WHERE delivery = $1`,
+    [key],
+  );
 
 /** What stands in one field now, emptied or not; null where nothing was ever written. */
 export const maybeOneCurrent = (sql: Sql, subject: Subject, field: string) => {

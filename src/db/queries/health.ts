@@ -1,4 +1,4 @@
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 /** True when the base answers. */
 export const oneAnswers = async (sql: Sql): Promise<boolean> => (await sql.one<{ yes: boolean }>('SELECT true AS yes')).yes;

@@ -1,4 +1,5 @@
-import type { Sql } from '../client';
+import { HERE } from '../branch';
+import type { Sql } from '../sql';
 
 export interface Job {
   id: number;
@@ -9,6 +10,8 @@ export interface Job {
   handedBackAt: string | null;
   /** A ride was planned and is not decided. */
   rideOpen: boolean;
+  /** The branch of a chain it was taken in at; '' where there are none. */
+  branch: string;
 }
 
 export interface JobLine extends Job {
@@ -20,7 +23,7 @@ export interface JobLine extends Job {
 }
 
 const COLUMNS = `j.id, machine_root(j.machine_id) AS "machineId", j.customer_id AS "customerId", j.promised_on AS "promisedOn",
-  j.taken_in_at AS "takenInAt", j.handed_back_at AS "handedBackAt",
+  j.taken_in_at AS "takenInAt", j.handed_back_at AS "handedBackAt", j.branch,
   EXISTS (SELECT 1 FROM trial t WHERE t.job_id = j.id AND NOT EXISTS (SELECT 1 FROM trial_decision d WHERE d.trial_id = t.id)) AS "rideOpen"`;
 const LINE = `SELECT ${COLUMNS}, c.name AS customer, m.make, m.model, m.year,
   EXISTS (SELECT 1 FROM rebuild r WHERE r.job_id = j.id) AS signed
@@ -43,12 +46,16 @@ export const oneNewJob = (sql: Sql, machineId: number, customerId: number, promi
   );
 
 export const manyJobsOnTheStands = (sql: Sql, most: number) =>
-  sql.many<JobLine>(`${LINE} WHERE j.handed_back_at IS NULL ORDER BY j.promised_on, j.id LIMIT $1`, [most]);
+  sql.many<JobLine>(`${LINE} WHERE j.handed_back_at IS NULL AND j.branch = ${HERE} ORDER BY j.promised_on, j.id LIMIT $1`, [most]);
 
-/** Handed back without a word on how it rode, newest first. */
+/** A ride nobody told of within so long is not waited for any more. From memory. */
+const AWAITED_DAYS = 365;
+
+/** Handed back without a word on how it rode, newest first; each is looked at in turn, so that the newest are found without reading the whole book. */
 export const manyRidesAwaited = (sql: Sql, most: number) =>
   sql.many<JobLine>(
-    `${LINE} WHERE j.handed_back_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM entry e WHERE e.job_id = j.id AND e.field = 'ride.feel')
+    `${LINE} WHERE j.handed_back_at IS NOT NULL AND j.branch = ${HERE} AND j.handed_back_at > now() - interval '${AWAITED_DAYS} days'
+       AND (SELECT e.id FROM entry e WHERE e.job_id = j.id AND e.field = 'ride.feel' LIMIT 1) IS NULL
      ORDER BY j.handed_back_at DESC LIMIT $1`,
     [most],
   );

@@ -1,5 +1,5 @@
 import type { Likeness, Alike } from '@/schema/alike';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export const noneSetLikeness = (sql: Sql, jobId: number, machineId: number, setupId: number | null, l: Likeness, feel: string) =>
   sql.none(

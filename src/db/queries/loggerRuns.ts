@@ -1,6 +1,6 @@
 import type { LogDocument } from '@/schema/retune';
 import { readLog, withDocument } from '@/schema/stored';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export interface LoggerRun {
   id: number;

@@ -1,4 +1,5 @@
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
+import { branchOf } from './branches';
 
 export interface Machine {
   id: number;
@@ -23,21 +24,41 @@ export const maybeOneMachine = (sql: Sql, id: number) => sql.maybeOne<Machine>(`
 export interface MachineWithOwner extends Machine {
   ownerId: number;
   owner: string;
+  /** Of the chain it belongs to; '' where there are none. */
+  branch: string;
 }
 
-export const manyMachines = (sql: Sql, most: number) =>
+/** How many machines the book has, those merged into another not counted. */
+export const oneMachineCount = async (sql: Sql): Promise<number> =>
+  (
+    await sql.one<{ n: number }>(
+      'SELECT count(*)::int AS n FROM machine m WHERE NOT EXISTS (SELECT 1 FROM machine_merged x WHERE x.machine_id = m.id)',
+    )
+  ).n;
+
+/** In the order they are shown; `only` one of them. */
+export const manyMachines = (sql: Sql, most: number, only: number | null = null) =>
   sql.many<MachineWithOwner>(
-    `SELECT m.id, m.make, m.model, m.year, m.registration, m.frame_number AS "frameNumber", o.customer_id AS "ownerId", c.name AS owner
+    `SELECT m.id, m.make, m.model, m.year, m.registration, m.frame_number AS "frameNumber", o.customer_id AS "ownerId", c.name AS owner, ${branchOf('m.id')} AS branch
      FROM machine m
      JOIN LATERAL (SELECT customer_id FROM ownership WHERE machine_id = m.id ORDER BY id DESC LIMIT 1) o ON true
      JOIN customer c ON c.id = o.customer_id
-     WHERE NOT EXISTS (SELECT 1 FROM machine_merged x WHERE x.machine_id = m.id)
+     WHERE ($2::int IS NULL OR m.id = $2) AND NOT EXISTS (SELECT 1 FROM machine_merged x WHERE x.machine_id = m.id)
      ORDER BY m.make, m.model, m.id LIMIT $1`,
-    [most],
+    [most, only],
   );
 
 export const maybeOneMachineByFrame = (sql: Sql, frameNumber: string) =>
   sql.maybeOne<Machine>(`SELECT ${COLUMNS} FROM machine WHERE lower(frame_number) = lower($1)`, [frameNumber]);
+
+/** A machine of that make, model and year that this customer owns, or owned; one with another frame number is another. The oldest of several. */
+export const maybeOneMachineLike = (sql: Sql, of: { make: string; model: string; year: number | null; frame: string; ownerId: number }) =>
+  sql.maybeOne<Machine>(
+    `SELECT ${COLUMNS} FROM machine WHERE lower(make) = lower($1) AND lower(model) = lower($2) AND ($3::int IS NULL OR year IS NULL OR year = $3)
+       AND ($4 = '' OR frame_number = '') AND EXISTS (SELECT 1 FROM ownership o WHERE o.machine_id = machine.id AND o.customer_id = $5)
+     ORDER BY id LIMIT 1`,
+    [of.make, of.model, of.year, of.frame, of.ownerId],
+  );
 
 export const oneNewMachine = (sql: Sql, m: Omit<Machine, 'id'>) =>
   sql.one<Machine>(`INSERT INTO machine (make, model, year, registration, frame_number) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`, [

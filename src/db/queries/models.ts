@@ -1,4 +1,4 @@
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 import type { Machine } from './machines';
 
 /** Machines that may be of the same model: of that name, or ever said to count as it. Newest first; the caller looks at what counts now. */

@@ -1,5 +1,5 @@
 import type { Role } from '@/catalogue/roles';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export interface Technician {
   id: number;
@@ -36,10 +36,25 @@ export const oneNewTechnician = (sql: Sql, name: string) =>
 export const noneNewRole = (sql: Sql, technicianId: number, role: Role) =>
   sql.none('INSERT INTO technician_role (technician_id, role) VALUES ($1, $2)', [technicianId, role]);
 
+/** The newest customers, by name. */
+export const manyNewestCustomers = (sql: Sql, most: number) =>
+  sql.many<Customer>('SELECT * FROM (SELECT id, name, phone, email FROM customer ORDER BY id DESC LIMIT $1) newest ORDER BY name, id', [
+    most,
+  ]);
+
 export const manyCustomers = (sql: Sql) => sql.many<Customer>('SELECT id, name, phone, email FROM customer ORDER BY name, id');
 
 export const maybeOneCustomer = (sql: Sql, id: number) =>
   sql.maybeOne<Customer>('SELECT id, name, phone, email FROM customer WHERE id = $1', [id]);
+
+/** The customer of that name, letters large or small; where both have a telephone it is the same. The oldest of several. */
+export const maybeOneCustomerLike = (sql: Sql, name: string, phone: string) =>
+  sql.maybeOne<Customer>(
+    `SELECT id, name, phone, email FROM customer
+     WHERE lower(btrim(name)) = lower(btrim($1)) AND ($2 = '' OR phone = '' OR regexp_replace(phone, '[^0-9+]', '', 'g') = regexp_replace($2, '[^0-9+]', '', 'g'))
+     ORDER BY id LIMIT 1`,
+    [name, phone],
+  );
 
 export const oneNewCustomer = (sql: Sql, customer: Omit<Customer, 'id'>) =>
   sql.one<Customer>('INSERT INTO customer (name, phone, email) VALUES ($1, $2, $3) RETURNING id, name, phone, email', [

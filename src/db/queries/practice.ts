@@ -1,4 +1,4 @@
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export interface Practice {
   jobId: number;

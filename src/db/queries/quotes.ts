@@ -1,5 +1,5 @@
 import { readQuote, withDocument } from '@/schema/stored';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 import type { OfferedQuote, QuoteDocument } from '@/schema/quote';
 
 /** Quotes of a job, newest first, each with its answer. */

@@ -1,6 +1,6 @@
 import type { RebuildDocument, SetupDocument } from '@/schema/documents';
 import { readRebuild, readSetup, withDocument } from '@/schema/stored';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export interface SignedRecord {
   id: number;

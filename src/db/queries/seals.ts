@@ -1,4 +1,6 @@
-import type { Sql } from '../client';
+import { createHash } from 'node:crypto';
+import { photoOutside } from '../photoStore';
+import type { Sql } from '../sql';
 
 /** Rows that belong to a signed record, as one digest with the newest of them: later rows of the job are not its own. */
 export interface Attached {
@@ -59,13 +61,22 @@ export const manyAttachedNow = (sql: Sql) =>
   );
 
 /** Pictures and recordings whose bytes are not those their name was made of, with the jobs that show them; and names that lead to none. */
-export const manyTornBytes = (sql: Sql) =>
-  sql.many<{ jobId: number; key: string }>(
-    `SELECT DISTINCT e.job_id AS "jobId", e.text AS key FROM entry e
+export async function manyTornBytes(sql: Sql): Promise<{ jobId: number; key: string }[]> {
+  const found = await sql.many<{ jobId: number; key: string; isOutside: boolean }>(
+    `SELECT DISTINCT e.job_id AS "jobId", e.text AS key, p.key IS NOT NULL AND p.jpeg IS NULL AS "isOutside" FROM entry e
      LEFT JOIN photo p ON p.key = e.text LEFT JOIN voice_note v ON v.key = e.text
      WHERE e.job_id IS NOT NULL AND e.field ~ '^(photo|voice)\\.[0-9]+\\.key$' AND e.text <> ''
        AND coalesce(encode(sha256(p.jpeg), 'hex') = p.key, encode(sha256(v.sound), 'hex') = v.key, false) IS NOT TRUE`,
   );
+  const torn: { jobId: number; key: string }[] = [];
+  for (const { jobId, key, isOutside } of found) if (!isOutside || !(await isWholeOutside(key))) torn.push({ jobId, key });
+  return torn;
+}
+
+async function isWholeOutside(key: string): Promise<boolean> {
+  const bytes = await photoOutside(key, 'whole');
+  return bytes !== null && createHash('sha256').update(bytes).digest('hex') === key;
+}
 
 /** The number the next record will have: its set-ups name it before it is there. */
 export const oneNextRecordId = (sql: Sql) => sql.one<{ id: number }>(`SELECT nextval(pg_get_serial_sequence('rebuild', 'id'))::int AS id`);

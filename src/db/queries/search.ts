@@ -1,4 +1,4 @@
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export const FINDABLE = ['job', 'machine', 'customer', 'spring', 'shim', 'stock'] as const;
 
@@ -94,7 +94,10 @@ export async function manyFound(sql: Sql, query: string, kind: Found['kind'] | n
   const exact = await manyBegun(sql, words.map(beginning).join(' & '), ...said);
   if (exact.length > 0) return exact;
   if (words.some(hasDigit)) {
-    const inside = await sql.many<Found>(nearest(ofFew('words LIKE ALL ($1::text[])')), [words.map(escaped), ...said]);
+    const inside = await sql.many<Found>(nearest(ofFew(words.map((_, i) => `words LIKE ($1::text[])[${i + 1}]`).join(' AND '))), [
+      words.map(escaped),
+      ...said,
+    ]);
     if (inside.length > 0) return inside;
   }
   const alike: string[] = [];

@@ -1,6 +1,8 @@
 import type { ServiceBasis } from '@/schema/service';
 import type { End } from '@/catalogue/ends';
-import type { Sql } from '../client';
+import { HERE } from '../branch';
+import type { Sql } from '../sql';
+import { branchOf } from './branches';
 
 export interface DueRow {
   machineId: number;
@@ -45,6 +47,7 @@ export const manyDue = (sql: Sql, until: string, machineId: number | null, most:
      JOIN LATERAL (SELECT customer_id FROM ownership WHERE machine_id = m.id ORDER BY since DESC, id DESC LIMIT 1) o ON true
      JOIN customer c ON c.id = o.customer_id
      WHERE CASE WHEN $2::int IS NULL THEN d.due_on <= $1::date AND NOT EXISTS (SELECT 1 FROM job j WHERE j.machine_id = d.machine_id AND j.handed_back_at IS NULL)
+         AND ${branchOf('d.machine_id')} = ${HERE}
        ELSE d.machine_id = $2 END
      ORDER BY d.due_on, d.machine_id, d.wheel_end DESC LIMIT $3`,
     [until, machineId, most],

@@ -1,5 +1,5 @@
 import type { Role } from '@/catalogue/roles';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 import { roleOf } from './people';
 
 export interface StoredSession {

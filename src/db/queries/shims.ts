@@ -1,11 +1,12 @@
 import type { DrawerShim } from '@/schema/shims';
-import type { Sql } from '../client';
+import { HERE } from '../branch';
+import type { Sql } from '../sql';
 
 /** Sizes ever had, with how many lie in the drawer: the sum of their moves. */
 export const manyShims = (sql: Sql) =>
   sql.many<DrawerShim>(
     `SELECT inner_mm AS "innerMm", diameter_mm AS "diameterMm", thickness_mm AS "thicknessMm", sum(moved)::int AS count
-     FROM shim_move GROUP BY 1, 2, 3 ORDER BY 1, 2 DESC, 3`,
+     FROM shim_move WHERE branch = ${HERE} GROUP BY 1, 2, 3 ORDER BY 1, 2 DESC, 3`,
   );
 
 export interface ShimMove extends Omit<DrawerShim, 'count'> {
@@ -35,5 +36,5 @@ export const maybeOneFirstShimMove = (sql: Sql, s: Omit<DrawerShim, 'count'>) =>
 export const manyShimDeliveries = (sql: Sql) =>
   sql.many<{ innerMm: number; diameterMm: number; thicknessMm: number; at: string }>(
     `SELECT inner_mm AS "innerMm", diameter_mm AS "diameterMm", thickness_mm AS "thicknessMm", max(recorded_at) AS at
-     FROM shim_move WHERE kind = 'received' GROUP BY inner_mm, diameter_mm, thickness_mm`,
+     FROM shim_move WHERE kind = 'received' AND branch = ${HERE} GROUP BY inner_mm, diameter_mm, thickness_mm`,
   );

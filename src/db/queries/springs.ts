@@ -1,5 +1,5 @@
 import type { ListedSpring, MeasuredSpring } from '@/schema/springs';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 
 export type Spring = ListedSpring;
 

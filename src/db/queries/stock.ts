@@ -1,10 +1,11 @@
 import type { StockItem, StockMove } from '@/schema/stock';
-import type { Sql } from '../client';
+import { HERE } from '../branch';
+import type { Sql } from '../sql';
 
 const SELECT = `SELECT i.id, i.kind, i.name, i.unit, i.spring_id AS "springId", m.there, coalesce(m.held, 0) AS held,
   t.price_minor::float8 AS "priceMinor", t.currency, t.reorder_at AS "reorderAt", coalesce(t.supplier, '') AS supplier
   FROM stock_item i
-  LEFT JOIN LATERAL (SELECT sum(moved) FILTER (WHERE kind NOT IN ('reserved', 'released')) AS there, sum(held) AS held FROM stock_move WHERE item_id = i.id) m ON true
+  LEFT JOIN LATERAL (SELECT sum(moved) FILTER (WHERE kind NOT IN ('reserved', 'released')) AS there, sum(held) AS held FROM stock_move WHERE item_id = i.id AND branch = ${HERE}) m ON true
   LEFT JOIN LATERAL (SELECT * FROM stock_terms WHERE item_id = i.id ORDER BY id DESC LIMIT 1) t ON true`;
 
 /** Every item with what lies there, what is set aside and its newest terms. */
@@ -43,7 +44,7 @@ export const oneNewStockMove = (sql: Sql, itemId: number, m: NewStockMove) =>
 /** An item's ledger, newest first. */
 export const manyMovesOfItem = (sql: Sql, itemId: number, most: number) =>
   sql.many<StockMove>(
-    'SELECT id, kind, moved, held, job_id AS "jobId", batch, note, recorded_at AS at FROM stock_move WHERE item_id = $1 ORDER BY id DESC LIMIT $2',
+    `SELECT id, kind, moved, held, job_id AS "jobId", batch, note, recorded_at AS at FROM stock_move WHERE item_id = $1 AND branch = ${HERE} ORDER BY id DESC LIMIT $2`,
     [itemId, most],
   );
 
@@ -66,7 +67,7 @@ export interface ShimStock {
 export const manyShimStock = (sql: Sql, jobId: number | null) =>
   sql.many<ShimStock>(
     `SELECT inner_mm AS "innerMm", diameter_mm AS "diameterMm", thickness_mm AS "thicknessMm", sum(moved)::int AS there, sum(held)::int AS held
-     FROM shim_move WHERE $1::int IS NULL OR job_id = $1 GROUP BY 1, 2, 3`,
+     FROM shim_move WHERE CASE WHEN $1::int IS NULL THEN branch = ${HERE} ELSE job_id = $1 END GROUP BY 1, 2, 3`,
     [jobId],
   );
 
@@ -76,8 +77,8 @@ export const noneNewOrderTick = (sql: Sql, name: string, placed: boolean) =>
 /** What is on order: ticked, and not delivered since; of shims the caller looks at the deliveries. */
 export const manyOrderTicks = (sql: Sql) =>
   sql.many<{ name: string; at: string }>(
-    `SELECT name, recorded_at AS at FROM (SELECT DISTINCT ON (name) name, placed, recorded_at FROM order_tick ORDER BY name, id DESC) t
+    `SELECT name, recorded_at AS at FROM (SELECT DISTINCT ON (name) name, placed, recorded_at FROM order_tick WHERE branch = ${HERE} ORDER BY name, id DESC) t
      WHERE placed AND NOT EXISTS (
        SELECT 1 FROM stock_move m JOIN stock_item i ON i.id = m.item_id LEFT JOIN spring s ON s.id = i.spring_id
-       WHERE m.kind = 'received' AND m.recorded_at > t.recorded_at AND coalesce(s.name, i.name) = t.name)`,
+       WHERE m.kind = 'received' AND m.branch = ${HERE} AND m.recorded_at > t.recorded_at AND coalesce(s.name, i.name) = t.name)`,
   );

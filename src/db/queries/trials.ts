@@ -1,6 +1,6 @@
 import type { Feel, RideDocument, TrialDocument } from '@/schema/documents';
 import { readRide, readTrial, withDocument } from '@/schema/stored';
-import type { Sql } from '../client';
+import type { Sql } from '../sql';
 import type { Decision } from '@/schema/retune';
 
 export interface StoredTrial {

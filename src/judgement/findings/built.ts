@@ -8,7 +8,7 @@ import { type Entries, withUnit } from '@/catalogue/entry';
 import { type DamperKey, DAMPERS, VALVES } from '@/catalogue/fields/damper';
 import { oilLevelWanted, SAME_OIL_LEVEL_MM } from '../aims/oilLevel';
 import { shimsOf, stackField, valveName } from '../model/dampers';
-import { hasUnlikeLegs } from '../model/unlike';
+import { dampersOf, hasUnlikeLegs } from '../model/unlike';
 import { chosenSprings, rateTextOf } from '../model/offers';
 import { preloadOf } from '../model/measure';
 import { numberOf, textOf } from '../model/read';
@@ -17,9 +17,6 @@ import { ENDS, END_NAMES } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 
 export const builtField = (damper: DamperKey, valve: ValveName) => `built.${damper}.${valve}` as const;
-
-/** Dampers whose stacks a job may hold: the right leg only where legs are unlike. */
-export const dampersOf = (machine: Entries): DamperKey[] => DAMPERS.filter((d) => d !== 'other' || hasUnlikeLegs(machine));
 
 export interface BuiltStack {
   damper: DamperKey;

@@ -24,12 +24,16 @@ export interface CardFacts {
   reach: { phone: string; email: string };
   /** What it carried when it was set: rider, passenger, luggage, as signed. */
   load: string[];
+  /** What changes for the rider, in one line, as signed; '' where nobody wrote it. */
+  changed: string;
   /** What is due next and when, as the book stands today. */
   due: string[];
   /** What each adjuster on the card does. */
   turns: string[];
   lines: SetupLine[];
   sag: SetupDocument['sag'];
+  /** The set-up as it is recorded. */
+  document: SetupDocument;
   /** Wheel travel as signed; null where it was not known then. */
   travelMm: { rear: number | null; front: number | null };
 }
@@ -62,8 +66,13 @@ export function turnsOf(lines: readonly SetupLine[]): string[] {
 }
 
 /** What the card says beneath its figures: on the screen and on paper the same, under the same names. What is empty is left out. */
-export function partsOf({ turns, due }: Pick<CardFacts, 'turns' | 'due'>): { title: string; words: readonly string[] }[] {
+export function partsOf({
+  turns,
+  due,
+  changed,
+}: Pick<CardFacts, 'turns' | 'due' | 'changed'>): { title: string; words: readonly string[] }[] {
   return [
+    { title: 'What changes for you', words: changed === '' ? [] : [changed] },
     { title: 'What each does', words: turns },
     { title: 'What comes next', words: NEXT },
     { title: 'Service, as the book stands today', words: due },

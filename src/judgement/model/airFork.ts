@@ -40,6 +40,12 @@ export interface AirForkAnswer {
   assumed: Said[];
 }
 
+/** The pressure a fork on air stands at, MPa absolute: as read, else as its load asks. */
+export function airForkPressure(entries: Entries, { cases }: Pick<AirForkAnswer, 'cases'>): { mpa: number; isRead: boolean } {
+  const gauge = numberOf(entries, 'fitted.front.air') ?? numberOf(entries, 'found.front.air');
+  return gauge === null ? { mpa: cases[0]!.set.pressureMPa, isRead: false } : { mpa: gauge + ATMOSPHERE_MPA, isRead: true };
+}
+
 const CHAMBER = ['machine.air.piston', 'machine.air.chamber'] as const;
 
 /** The pressure for every load case; or the figures that are missing for it; or why what is there cannot be. */

@@ -7,11 +7,10 @@ import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { wheelRateNPerMm } from '@/core/spring/end';
 import { type DamperQuestion, FACT_SPEEDS } from './damperFacts';
 import { damperOf, oilOf, oilWarm } from './dampers';
-import { hasUnlikeLegs } from './unlike';
+import { hasUnlikeLegs, sharedAmong } from './unlike';
 import { isMissing, isUnusable } from './ends';
 import type { Known } from '../reason/evidence/known';
 import { fittedEnd } from '../reason/evidence/springs';
-import { textOf } from './read';
 import type { End } from '@/catalogue/ends';
 
 /** What has to be computed of an end's damper as it came in; null where its figures or stacks are not known. */
@@ -39,11 +38,10 @@ function sprungFound(known: Known, end: End): Sprung | null {
   const fitted = fittedEnd(known, end);
   if (!fitted) return null;
   const { model, spring, preloadMm, atMm, ladenN } = fitted;
-  const legs = end === 'front' && !['one', 'unlike'].includes(textOf(known.machine, 'machine.damper.front.legs')) ? 2 : 1;
   return {
     wheelRateNPerMm: wheelRateNPerMm(model, spring, preloadMm, atMm),
     massKg: ladenN / STANDARD_GRAVITY_M_PER_S2,
     leverage: model.leverage.ratio(atMm) * model.cosRake,
-    dampers: legs,
+    dampers: sharedAmong(known.machine, end),
   };
 }

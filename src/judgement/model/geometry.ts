@@ -10,9 +10,13 @@ import type { FieldKey } from '@/catalogue/fields';
 import type { MachineType } from '@/catalogue/fields/machine';
 import { MACHINE_TYPES } from '@/catalogue/fields/machine';
 import { ENDS, type End } from '@/catalogue/ends';
-import { pointOf, rakeOf } from './ends';
+import { linearSpring } from '@/core/spring/law';
+import { preloadForMm, restsAt } from '@/core/spring/end';
+import { endModelOf, isMissing, isUnusable, pointOf, rakeOf } from './ends';
 import { loadsOf, usualOf } from './loads';
 import { sagOf } from './measure';
+import { knownAlone } from '../reason/heights';
+import { standing } from '../reason/standing';
 import { choiceOf, numberOf } from './read';
 
 /** The frame, the steering and the drive of a machine, from its figures and from what is usual where nobody measured. */
@@ -29,7 +33,7 @@ export interface GeometryOf {
   reference: Reference;
   /** What stands in for what nobody measured. */
   assumed: Said[];
-  /** Extended, bare, with the rider, at full travel. */
+  /** Extended, bare, with the rider, in each further load case the spring in it is known for, at full travel. */
   states: PoseAsked[];
   /** States that are where it should stand, since nobody has read where it does. */
   aimedAt: string[];
@@ -39,6 +43,8 @@ export interface GeometryOf {
   ratio: number | null;
   /** From shaft to axle, mm; null without a chain. */
   axleMm: number | null;
+  /** The reference with one assumed figure off by a standard deviation, for each of them. */
+  doubts: readonly ((reference: Reference) => Reference)[];
 }
 
 /** Sags of both ends; null where nobody read them. */
@@ -158,6 +164,7 @@ export function geometryOf(entries: Entries, machine: Entries, schools: readonly
       at('extended', () => 0),
       at('bare', (end) => stands[end].bare.mm),
       at('rider', (end) => stands[end].rider.mm),
+      ...loadedStates(entries, machine, schools, stands, travelMm),
       at('full travel', (end) => travelMm[end]),
     ],
     aimedAt,
@@ -165,41 +172,92 @@ export function geometryOf(entries: Entries, machine: Entries, schools: readonly
     chainPitches: drive && axle ? chainPitches(axle, drive) : null,
     ratio: drive ? drive.rearTeeth / drive.frontTeeth : null,
     axleMm: axle ?? null,
+    doubts: doubtsOf(machine, drawn !== null, drive !== undefined),
   };
 }
 
-/** Smaller changes than these nobody feels. From memory. */
-const FELT = { rakeDeg: 0.15, trailMm: 1.5, wheelbaseMm: 5, antiSquat: 0.03, heightMm: 4 } as const;
+/** How far machines of a kind differ in what nobody measured, standard deviations: mm and degrees. From memory. */
+const DOUBT = {
+  wheelbase: 30,
+  rake: 1,
+  offset: 7,
+  radius: 9,
+  pivotForward: 25,
+  pivotHeight: 20,
+  shaft: 12,
+  massHeight: 40,
+} as const;
 
-/** What a change of height does, in the rider's words; none where nothing is felt. */
-export function effectWords(before: Pose, after: Pose): Said[] {
-  const words: Said[] = [];
-  const [rake, trail] = [after.rakeDeg - before.rakeDeg, after.trailMm - before.trailMm];
-  const by = (x: number) => mm(Math.abs(x), 0);
-  const degrees = `${Math.abs(rake).toFixed(1)}°`;
-  if (Math.abs(rake) >= FELT.rakeDeg || Math.abs(trail) >= FELT.trailMm)
-    words.push(
-      rake < 0
-        ? said`Turns in quicker and is less steady at speed: rake ${degrees} steeper, ${by(trail)} less trail.`
-        : said`Steadier at speed, slower to turn in: rake ${degrees} flatter, ${by(trail)} more trail.`,
-    );
-  if (before.antiSquatShare !== undefined && after.antiSquatShare !== undefined) {
-    const squat = after.antiSquatShare - before.antiSquatShare;
-    if (Math.abs(squat) >= FELT.antiSquat)
-      words.push(
-        squat > 0
-          ? `Squats less and stands up more on the throttle: anti-squat ${Math.abs(100 * squat).toFixed(0)} % more. Grip in the loose, harsher over bumps under drive.`
-          : `Squats more on the throttle and runs wider: anti-squat ${Math.abs(100 * squat).toFixed(0)} % less. Smoother drive where there is grip.`,
-      );
-  }
-  const base = after.wheelbaseMm - before.wheelbaseMm;
-  if (Math.abs(base) >= FELT.wheelbaseMm) words.push(said`Wheelbase ${by(base)} ${base < 0 ? 'shorter' : 'longer'}.`);
-  const height = after.centreOfMassHeightMm - before.centreOfMassHeightMm;
-  if (Math.abs(height) >= FELT.heightMm)
-    words.push(
-      said`The mass stands ${by(height)} ${height < 0 ? 'lower: changes direction slower, dives and squats less' : 'higher: falls in quicker, dives and squats more'}.`,
-    );
-  return words;
+function doubtsOf(machine: Entries, isDrawn: boolean, hasChain: boolean): GeometryOf['doubts'] {
+  const open = (field: FieldKey) => numberOf(machine, field) === null;
+  const list: [isOpen: boolean, off: (r: Reference) => Reference][] = [
+    [open('machine.wheelbase'), (r) => ({ ...r, wheelbaseMm: r.wheelbaseMm + DOUBT.wheelbase })],
+    [open('machine.rake'), (r) => ({ ...r, rakeDeg: r.rakeDeg + DOUBT.rake })],
+    [open('machine.offset'), (r) => ({ ...r, forkOffsetMm: r.forkOffsetMm + DOUBT.offset })],
+    [open('machine.radius.front'), (r) => ({ ...r, frontTyreRadiusMm: r.frontTyreRadiusMm + DOUBT.radius })],
+    [open('machine.radius.rear'), (r) => ({ ...r, rearTyreRadiusMm: r.rearTyreRadiusMm + DOUBT.radius })],
+    [
+      open('machine.mass.height'),
+      (r) => ({ ...r, centreOfMass: { ...r.centreOfMass, heightMm: r.centreOfMass.heightMm + DOUBT.massHeight } }),
+    ],
+    [
+      open('machine.pivot.forward') && !isDrawn,
+      (r) => ({ ...r, swingArmPivot: { ...r.swingArmPivot, forwardMm: r.swingArmPivot.forwardMm + DOUBT.pivotForward } }),
+    ],
+    [
+      open('machine.pivot.height') && !isDrawn,
+      (r) => ({ ...r, swingArmPivot: { ...r.swingArmPivot, heightMm: r.swingArmPivot.heightMm + DOUBT.pivotHeight } }),
+    ],
+    [hasChain && open('machine.countershaft.height'), (r) => withShaft(r, 'heightMm', DOUBT.shaft)],
+    [hasChain && open('machine.countershaft.forward'), (r) => withShaft(r, 'forwardMm', DOUBT.shaft)],
+  ];
+  return list.filter(([isOpen]) => isOpen).map(([, off]) => off);
+}
+
+const withShaft = (r: Reference, axis: 'heightMm' | 'forwardMm', by: number): Reference =>
+  r.drive ? { ...r, drive: { ...r.drive, countershaft: { ...r.drive.countershaft, [axis]: r.drive.countershaft[axis] + by } } } : r;
+
+/** What the figures of a pose are known to (k = 2), since some of what it rests on is assumed; all nought where nothing is. Source: JCGM 100, 5.1.2, differences one by one. */
+export function poseBand(
+  found: Pick<GeometryOf, 'reference' | 'doubts'>,
+  asked: PoseAsked,
+): Record<'rakeDeg' | 'trailMm' | 'wheelbaseMm' | 'antiSquat', number> {
+  const at = poseAt(found.reference, asked);
+  const off = found.doubts.flatMap((doubt) => poseAt(doubt(found.reference), asked) ?? []);
+  const band = (of: (p: Pose) => number) => (at ? 2 * Math.sqrt(off.reduce((sum, p) => sum + (of(p) - of(at)) ** 2, 0)) : 0);
+  return {
+    rakeDeg: band((p) => p.rakeDeg),
+    trailMm: band((p) => p.trailMm),
+    wheelbaseMm: band((p) => p.wheelbaseMm),
+    antiSquat: band((p) => p.antiSquatShare ?? 0),
+  };
+}
+
+/** Where it stands in each further load case, by the spring that is in it (its sags' rate, else its mark); none where that is not known at both ends, or nothing more is carried. */
+function loadedStates(
+  entries: Entries,
+  machine: Entries,
+  schools: readonly School[],
+  stands: Readonly<Record<End, { rider: { mm: number } }>>,
+  travelMm: Readonly<Record<End, number>>,
+): PoseAsked[] {
+  return loadsOf(entries, machine)
+    .cases.slice(1)
+    .flatMap((c): PoseAsked[] => {
+      const at = (end: End): number | null => {
+        const solo = loadsOf(entries, machine).cases[0]!;
+        const found = endModelOf(entries, machine, end);
+        const marked = numberOf(entries, `found.${end}.spring`);
+        const spring = standing(knownAlone({ entries, machine, schools }), end)?.spring ?? (marked === null ? null : linearSpring(marked));
+        if (!c.result.ok || !solo.result.ok || isMissing(found) || isUnusable(found) || spring === null) return null;
+        const load = (r: typeof c.result.value) => (end === 'rear' ? r.ladenRearN : r.ladenFrontN);
+        const preloadMm = preloadForMm(found.model, spring, stands[end].rider.mm, load(solo.result.value));
+        return Math.min(restsAt(found.model, spring, preloadMm, load(c.result.value)).zMm, travelMm[end]);
+      };
+      const [rear, front] = [at('rear'), at('front')];
+      if (rear === null || front === null) return [];
+      return [{ name: c.name, rearTravelMm: rear, frontTravelMm: front, forkThroughClampMm: 0 }];
+    });
 }
 
 /** Teeth changed on the sprockets, as the room's buttons move them; null where they do not go together or there is no chain. */
@@ -213,29 +271,6 @@ export function sprocketsOf(
   return change.ok
     ? { reference: { ...reference, drive: { ...drive, frontTeeth: teeth.front, rearTeeth: teeth.rear } }, change: change.value }
     : null;
-}
-
-/** What other sprockets do beside squat, in the rider's words and the bench's. */
-export function sprocketWords({ ratio, revsShare, links, axleBackMm }: SprocketChange): Said[] {
-  const revs = Math.abs(100 * (revsShare - 1)).toFixed(1);
-  const pulls =
-    revsShare > 1
-      ? `turns ${revs} % faster: pulls harder, runs out that much earlier`
-      : `turns ${revs} % slower: calmer and further to its limit, pulls less`;
-  const back =
-    axleBackMm === null
-      ? null
-      : Math.abs(axleBackMm) < 0.5
-        ? 'the axle stays where it is'
-        : said`the axle moves ${mm(Math.abs(axleBackMm), 0)} ${axleBackMm > 0 ? 'back' : 'forward'}`;
-  return [
-    ...(ratio.after === ratio.before
-      ? []
-      : [`Final drive ${ratio.before.toFixed(2)} becomes ${ratio.after.toFixed(2)} to 1: at the same speed the engine ${pulls}.`]),
-    back === null
-      ? `The chain that is on does not go round: ${links.after} links are needed.`
-      : said`With the chain that is on, ${back}; with the axle where it is ${links.after === links.before ? `the same ${links.after} links do` : `${links.after} links are needed, ${links.before} are on`}.`,
-  ];
 }
 
 /** A pose of a machine, or null where it cannot stand so. */

@@ -13,7 +13,7 @@ import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import type { DrawerShim } from '@/schema/shims';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
 import { damperWithUsual, oilOf, oilWarm } from './dampers';
-import { hasUnlikeLegs } from './unlike';
+import { hasUnlikeLegs, sharedAmong } from './unlike';
 import { AIM_HIGH_M_PER_S, AIM_LOW_M_PER_S } from '@/knowledge/limits';
 import { dampingShare } from '../aims/ground';
 import { purposeOf } from '../aims/targets';
@@ -31,16 +31,13 @@ export const SHEET_SPEEDS = [0, 0.05, 0.1, 0.2, 0.3, 0.4, 0.55, 0.7, 0.9, 1.1, 1
 export const AS_FOUND = 'as-found';
 
 /** The mass and wheel rate this end's dampers work against, with the candidate looked at, solo. */
-export function sprungOf(selection: Selection, candidate: Candidate, machine: Entries): Sprung {
-  const { model, end } = { model: selection.model, end: selection.model.springs };
-  const isFork = model.cosRake < 1 || end > 1;
-  // Unlike legs are aimed at together: the fork is then one damper, and each leg is shown what the other leaves to it.
-  const legs = isFork && !['one', 'unlike'].includes(textOf(machine, 'machine.damper.front.legs')) ? 2 : 1;
+export function sprungOf(selection: Selection, candidate: Candidate, machine: Entries, end: End): Sprung {
+  const { model } = selection;
   return {
     wheelRateNPerMm: candidate.wheelRateNPerMm,
     massKg: selection.ladenLoadN / STANDARD_GRAVITY_M_PER_S2,
     leverage: model.leverage.ratio(candidate.riderSagMm) * model.cosRake,
-    dampers: legs,
+    dampers: sharedAmong(machine, end),
   };
 }
 

@@ -33,17 +33,20 @@ const isPut = (x: unknown): x is Put => isObject(x) && typeof x.field === 'strin
 
 /** The fields a cure that is followed writes down for the stage that carries it out; all empty where it has no figure to fill in. */
 export function proposalEntries(cause: Pick<Explained, 'name' | 'for'>, prediction: Prediction): Put[] {
-  const { proposal } = prediction;
+  const { proposal, words } = prediction;
   const because = joined([cause.name, ...cause.for.slice(0, 1).map((s) => s.words)], '. ');
-  return [
-    { field: 'proposal.stage', text: proposal?.stage ?? '' },
-    { field: 'proposal.words', text: proposal ? kept(prediction.words) : '' },
-    { field: 'proposal.because', text: proposal ? kept(because) : '' },
-    { field: 'proposal.puts', text: proposal ? JSON.stringify(proposal.puts) : '' },
-    { field: 'proposal.answer', text: '' },
-    { field: 'proposal.why', text: '' },
-  ];
+  return proposedEntries(proposal && { stage: proposal.stage, puts: proposal.puts, words, because });
 }
+
+/** What is proposed to a stage as it is written down, unanswered; all empty where nothing is. */
+export const proposedEntries = (of: Pick<CureProposal, 'stage' | 'words' | 'because' | 'puts'> | null | undefined): Put[] => [
+  { field: 'proposal.stage', text: of?.stage ?? '' },
+  { field: 'proposal.words', text: of ? keptWords(of.words) : '' },
+  { field: 'proposal.because', text: of ? keptWords(of.because) : '' },
+  { field: 'proposal.puts', text: of ? JSON.stringify(of.puts) : '' },
+  { field: 'proposal.answer', text: '' },
+  { field: 'proposal.why', text: '' },
+];
 
 const parsed = (text: string): unknown => {
   try {
@@ -54,7 +57,7 @@ const parsed = (text: string): unknown => {
 };
 
 /** A sentence as it is written down: with its figures apart, so that it is read back in the units shown then. */
-const kept = (said: Said): string => (typeof said === 'string' ? said : JSON.stringify(said));
+export const keptWords = (said: Said): string => (typeof said === 'string' ? said : JSON.stringify(said));
 
 /** A sentence written down; one of before figures were kept apart is read as it stands. */
 function keptIn(text: string): Said {

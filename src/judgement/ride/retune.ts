@@ -47,6 +47,17 @@ const riddenOf = (trials: readonly Trial[], id: string): Ridden[] =>
     return change?.tunable === id && feel ? [{ from: change.from, value: change.to, feel }] : [];
   });
 
+/** Between which places of an adjuster the rides say the best one lies, by the search that plans them; null to a side of which they say nothing. */
+export function riddenBounds(
+  trials: readonly Trial[],
+  { id, resolution, step }: Tunable,
+  start: number,
+  range: readonly [number, number],
+): readonly [number | null, number | null] {
+  const found = searchState({ start, range, resolution, step, direction: 1, ridden: riddenOf(trials, id) });
+  return found.ok ? found.value.bounds : [null, null];
+}
+
 /** The set-up the search began from, and the one in the machine now. */
 export interface Setups {
   base: SetupDocument;
@@ -98,6 +109,10 @@ export function stepOf(
   const search = searchState({ start: place, range, resolution: t.resolution, step, direction: side, ridden });
   return { tunable: t, now: at, start, range, search: search.ok ? search.value : null, ridden, ...from };
 }
+
+/** How far towards a place the next ride may go: no further from the start than the evidence carries. */
+export const carriedTowards = ({ start, search }: Pick<Step, 'start' | 'search'>, to: number): number =>
+  search ? Math.min(start + search.reach, Math.max(start - search.reach, to)) : to;
 
 /** Nothing is turned on a guess: a cause must explain a fifth of what is told, or a search must be under way. */
 export const isWorthARide = (reasoned: Reasoned | null, trials: readonly Trial[]): boolean =>

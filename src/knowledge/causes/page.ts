@@ -14,7 +14,7 @@ const complaintId = z.enum(keysOf(COMPLAINT_PHRASES));
 
 const end = z.enum([...ends, 'livelier', 'softer']).optional();
 /** What the core reckons of a cure, and what it changes on the machine; null where it depends on the sheet. Clicks out are positive: freer, quicker. */
-const effect = z.discriminatedUnion('kind', [
+export const effect = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none') }),
   z.strictObject({ kind: z.literal('preload'), end }),
   z.strictObject({ kind: z.literal('spring'), end }),

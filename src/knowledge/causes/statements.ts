@@ -25,7 +25,7 @@ export interface MeasurementDef {
 }
 
 /** A stage of the job, its logger sheet, or the machine's leverage room. */
-export type TypedAt = Stage | 'log' | 'leverage';
+export type TypedAt = Stage | 'log' | 'leverage' | 'geometry';
 
 const measurement = (name: string, minutes: number, stage: TypedAt, field: string): MeasurementDef => ({
   name,
@@ -57,6 +57,8 @@ export const MEASUREMENTS = {
   place: measurement('where on the ride it happens', 1, 'reason', 'complaint.1.place'),
   seat: measurement('seat height and inside leg', 2, 'ask', 'rider.inside'),
   arm: measurement('swing-arm pivot and axle', 10, 'leverage', 'machine.link.pivot.x'),
+  steering: measurement('rake, fork offset and the front tyre’s radius', 8, 'geometry', 'machine.offset'),
+  drive: measurement('pivot, countershaft and sprockets', 10, 'geometry', 'machine.countershaft.forward'),
   damper: measurement('the damper’s figures and stacks, under Valves', 60, 'valves', 'machine.damper.{end}.bore'),
   stop: measurement('where the stop begins, spring out', 40, 'leverage', 'machine.bump.{end}.from'),
   log: measurement('a ride with the travel logger', 30, 'log', ''),
@@ -131,6 +133,9 @@ export const EVIDENCE = {
   'anti-dive-fitted': whole('brake-operated anti-dive is fitted', 'anti-dive', 'antiDive'),
   'seat-tall': whole('the feet do not reach', 'reach', 'seat'),
   'arm-flat': whole('swing-arm flatter than its range', 'arm', 'arm'),
+  'trail-short': whole('little trail with the rider on', 'trail', 'steering'),
+  'trail-long': whole('much trail with the rider on', 'trail', 'steering'),
+  'squat-little': whole('the drive hardly holds it up', 'anti-squat', 'drive'),
   leak: ofEnd('oil past the seals', 'leak', 'checkLeak'),
   'clickers-idle': ofEnd('clickers do not change the bounce', 'idle', 'checkClickers'),
   knocks: ofEnd('knocks or a dead zone', 'knock', 'checkKnocks'),

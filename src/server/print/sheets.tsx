@@ -17,7 +17,8 @@ import { listShims } from '../shims';
 import { listStock } from '../stock';
 import { systemOfShop } from '../book';
 import { type CardFacts, partsOf, setFor, shopLine } from '@/judgement/job/card';
-import { cardFacts } from '../card';
+import { cardData, cardFacts } from '../card';
+import { withFile } from './attached';
 import { sealShown } from '@/schema/sealWords';
 import { cardLink } from '../network';
 import { lastSeal } from '../seals';
@@ -34,13 +35,13 @@ const choiceWords = (field: string, text: string) => {
   return def.kind === 'choice' ? (def.options.find((o) => o.value === text)?.label ?? text) : text;
 };
 
-/** The card the customer takes home; with the square that opens it again where phones can. */
+/** The card the customer takes home, its data attached; with the square that opens it again where phones can. */
 export async function cardPdf(setupId: number): Promise<Buffer | null> {
   const card = await cardFacts(setupId);
   if (!card) return null;
   const { lines, machine, customer, registration, technician, shop } = card;
   const link = cardLink(setupId);
-  return pdfOf(
+  const paper = await pdfOf(
     <A4
       title={`Set-up card: ${machine}`}
       under={[shopLine(shop), [customer, registration].filter(Boolean).join(' · '), setFor(card)]}
@@ -75,6 +76,7 @@ export async function cardPdf(setupId: number): Promise<Buffer | null> {
       <Cautions>{['Sag is read with the rider in full gear, feet up.', CAUTIONS.afterwards, CAUTIONS.licence]}</Cautions>
     </A4>,
   );
+  return withFile(paper, `set-up-${setupId}.json`, cardData(card), 'The same set-up as data: mavrin-card/1');
 }
 
 /** What a chain cut at its end shows against: the newest seal there was when this was printed. */

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { usePreferences } from '../kit/preferences';
 import { APART_PX, type Band, type ChartProps, inShown, type Level, type Line, namedLevels } from './chart';
+import { inTurn, outOfTurn } from './inTurn';
 import { Handles, type Place } from './Handles';
 
 const Frame = styled.div`
@@ -11,6 +12,8 @@ const Frame = styled.div`
   overflow: hidden;
   width: 100%;
   min-width: 0;
+  /* What is drawn in it never holds the page at its old width. */
+  contain: inline-size;
 `;
 
 const WIDTH = { strong: 3, thin: 1.2, dashed: 2, dotted: 1.6 };
@@ -179,17 +182,20 @@ export function LineChart(given: ChartProps) {
   const [place, setPlace] = useState<Place | null>(null);
   useEffect(() => {
     latest.current = props;
-    chart.current?.setOption(optionOf(props), { replaceMerge: ['series'], lazyUpdate: true });
+    inTurn(chart, () => chart.current?.setOption(optionOf(latest.current), { replaceMerge: ['series'] }));
   }, [props]);
   useEffect(() => {
     const element = box.current;
     if (!element) return;
     let gone = false;
     const draw = () => chart.current?.setOption(optionOf(latest.current), { notMerge: true });
-    const resized = new ResizeObserver(() => chart.current?.resize());
+    const resized = new ResizeObserver(() => {
+      const made = chart.current;
+      // Told once as soon as it is looked at: drawn for that size already.
+      if (made && (made.getWidth() !== element.clientWidth || made.getHeight() !== element.clientHeight)) made.resize();
+    });
     const themed = new MutationObserver(draw);
-    void import('./echarts').then(({ init }) => {
-      if (gone) return;
+    const make = (init: (typeof import('./echarts'))['init']) => {
       const made = init(element, null, { renderer: 'svg' });
       chart.current = made;
       if (latest.current.handles)
@@ -202,9 +208,13 @@ export function LineChart(given: ChartProps) {
       draw();
       resized.observe(element);
       themed.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
+    };
+    void import('./echarts').then(({ init }) => {
+      if (!gone) inTurn(element, () => make(init));
     });
     return () => {
       gone = true;
+      for (const drawing of [chart, element]) outOfTurn(drawing);
       resized.disconnect();
       themed.disconnect();
       chart.current?.dispose();

@@ -1,16 +1,20 @@
 'use client';
-import { type KeyboardEvent, memo, type ReactNode } from 'react';
+import { type FocusEvent, type KeyboardEvent, memo, type ReactNode } from 'react';
 import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { withUnit } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { type FieldDef, keysFor, unitOf } from '@/catalogue/fields/kinds';
 import { printOther } from '@/core/units/print';
+import { unitNamed } from '@/core/units/units';
 import { type Said as Words, say } from '@/core/units/say';
 import { useTypedBefore } from './useTypedBefore';
 import { useField, useFieldStore, useSystem } from './context';
-import type { FieldState, FieldStore } from './store';
+import { Stacked, Walk } from './looks';
+import type { FieldStore } from './store';
+import type { FieldState } from './fieldState';
 import { focusNextEntry } from './next';
+import { takenFrom, takes } from '../kit/instruments';
 import { useNumberInput } from '../kit/pad';
 import { QuietButton } from '../kit/primitives';
 import { Pick } from '../kit/Pick';
@@ -32,103 +36,6 @@ interface Props {
   locked?: boolean;
   placeholder?: string;
 }
-
-const Stacked = styled.div`
-  display: flex;
-  flex-direction: column;
-  min-width: 0;
-  .label {
-    font-size: 0.8125rem;
-    font-stretch: var(--label-width);
-    color: var(--soft);
-    line-height: 1.15;
-  }
-  .box {
-    display: flex;
-    align-items: baseline;
-    border-bottom: 1px solid var(--rule);
-    min-height: 44px;
-    align-items: center;
-  }
-  .box {
-    position: relative;
-  }
-  .box:focus-within {
-    border-bottom: 2px solid var(--ink);
-    background: var(--sheet);
-  }
-  input {
-    flex: 1;
-    min-width: 0;
-    border: 0;
-    background: none;
-    outline: none;
-    padding: 0 0.25rem 0 0;
-    font-size: 1.125rem;
-    font-weight: 600;
-    min-height: 32px;
-  }
-  textarea {
-    width: 100%;
-    border: 1px solid var(--rule);
-    background: var(--sheet);
-    padding: 0.4rem 0.5rem;
-    resize: vertical;
-    margin-top: 0.25rem;
-  }
-  input.number {
-    text-align: right;
-  }
-  .unit {
-    color: var(--soft);
-    font-size: 0.8125rem;
-    font-stretch: var(--label-width);
-    white-space: nowrap;
-  }
-`;
-
-const Walk = styled.div`
-  display: grid;
-  grid-template-columns: 1.5rem 1fr 5.4rem 4.7rem;
-  align-items: center;
-  border-bottom: 1px solid var(--fine);
-  min-height: 46px;
-  padding: 0 0.5rem;
-  margin: 0 -0.5rem;
-  &:focus-within {
-    outline: 2px solid var(--ink);
-    background: var(--sheet);
-  }
-  .label {
-    font-size: 0.9375rem;
-  }
-  .ordinal {
-    font-weight: 700;
-    font-size: 0.8125rem;
-  }
-  input {
-    width: 100%;
-    min-height: 44px;
-    border: 0;
-    background: none;
-    outline: none;
-    text-align: right;
-    font-size: 1.25rem;
-    font-weight: 650;
-    padding: 0;
-  }
-  .other {
-    text-align: right;
-    font-size: 0.8125rem;
-    color: var(--soft);
-    font-stretch: var(--label-width);
-    white-space: nowrap;
-  }
-  .below {
-    grid-column: 2 / -1;
-  }
-  position: relative;
-`;
 
 /** In the corner of a field: on its way, taken, or on the disk; the foot of the page says the same in words. */
 const Kept = styled.span`
@@ -183,7 +90,12 @@ export const EntryField = memo(function EntryField(props: Props) {
 
 /** Enter once asks about an unusual value, Enter again says that it is right; else it goes on. */
 function answerOrGoOn(event: KeyboardEvent<HTMLElement>, store: FieldStore, def: FieldDef, { question }: FieldState): void {
-  if (event.key === 'Enter' && question && def.kind !== 'text' && !store.commit(def.key, store.stateOf(def.key).asks))
+  if (
+    event.key === 'Enter' &&
+    question &&
+    def.kind !== 'text' &&
+    !store.commit(def.key, store.stateOf(def.key).asks, takenFrom(event.target))
+  )
     return event.preventDefault();
   onKey(event);
 }
@@ -216,7 +128,8 @@ function TextEntry({
   const problem = state.problem ?? (computedProblem && say(computedProblem, system));
   const otherUnit = def.kind === 'quantity' ? def.unit[system === 'metric' ? 'imperial' : 'metric'] : '';
   const number = useNumberInput(otherUnit === bare ? '' : otherUnit, keysFor(def, system));
-  const keys = { ...(isNumber ? number : {}), enterKeyHint: 'next', autoComplete: 'off', spellCheck: !isNumber } as const;
+  const taking = takes(def.kind === 'quantity' ? unitNamed(def.unit.metric).dimension : undefined, def.end);
+  const keys = { ...(isNumber ? { ...number, ...taking } : {}), enterKeyHint: 'next', autoComplete: 'off', spellCheck: !isNumber } as const;
   const input = <Input className={isNumber ? 'number' : ''} data-entry={field} placeholder={placeholder} {...keys} />;
   const below: ReactNode = (
     <Said
@@ -229,7 +142,7 @@ function TextEntry({
   const control = {
     value: state.text,
     onChange: (text: string) => store.type(field, text),
-    onBlur: () => store.commit(field),
+    onBlur: (event: FocusEvent) => store.commit(field, false, takenFrom(event.target)),
     onKeyDown: (event: KeyboardEvent<HTMLElement>) => answerOrGoOn(event, store, def, state),
     isInvalid: problem !== null,
     isReadOnly: locked ?? false,

@@ -1,7 +1,8 @@
 'use client';
 import { createContext, useContext, useSyncExternalStore } from 'react';
 import type { Entries } from '@/catalogue/entry';
-import type { FieldState, FieldStore } from './store';
+import type { FieldStore } from './store';
+import type { FieldState } from './fieldState';
 
 const Fields = createContext<FieldStore | null>(null);
 export const FieldsProvider = Fields.Provider;

@@ -6,6 +6,8 @@ export interface Leftover {
   field: string;
   text: string;
   unit?: string;
+  /** By which it was sent, or will be. */
+  key?: string;
 }
 
 const KEYS = { waiting: '', typing: '.typing', sent: '.sent', aside: '.aside' } as const;
@@ -38,7 +40,8 @@ export class Shelf {
 
 const isKept = (x: unknown): x is Leftover => {
   const kept = x as Partial<Leftover> | null;
-  return typeof kept?.field === 'string' && typeof kept.text === 'string' && (kept.unit === undefined || typeof kept.unit === 'string');
+  const isTextOrNone = (x: unknown) => x === undefined || typeof x === 'string';
+  return typeof kept?.field === 'string' && typeof kept.text === 'string' && isTextOrNone(kept.unit) && isTextOrNone(kept.key);
 };
 
 /** Texts waiting, in order; one that is no text of a field is told by null. */

@@ -1,7 +1,7 @@
 import type { Entry } from '@/catalogue/entry';
 import { atBench } from '../kit/atBench';
 import { post } from '../kit/send';
-import type { Send, Outgoing } from './store';
+import type { Send, Outgoing } from './fieldState';
 
 /** Records one field at `url`. */
 export const sendTo =

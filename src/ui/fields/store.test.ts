@@ -1,5 +1,6 @@
 import { type Entry, withUnit } from '@/catalogue/entry';
-import { FieldStore, type Outgoing, type Send } from './store';
+import { FieldStore } from './store';
+import type { Outgoing, Send } from './fieldState';
 
 /** The fields of a page: nothing typed is lost, whatever the server does. */
 
@@ -17,6 +18,9 @@ const entry = (field: string, text: string, value: number | null, unit: string |
   unit,
   at: '2026-11-20T10:00:00.000Z',
 });
+
+/** RFC 9562, version 4. */
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 
 class Shelf {
   kept = new Map<string, string>();
@@ -57,7 +61,7 @@ test('a keystroke computes at once, leaving the field records it with the unit s
   expect(sent).toEqual([]);
   store.commit('rider.mass');
   await store.flush();
-  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg', seen: '' }]);
+  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg', seen: '', key: expect.stringMatching(UUID) as string }]);
   expect([store.saving, store.isSettled()]).toEqual(['saved', true]);
 });
 
@@ -127,7 +131,12 @@ test('what was taken is told apart from what is on the disk, which is asked a mo
 });
 
 test('what waits outlives a reload', async () => {
-  const lost = make(server(['lost']).send);
+  // The answer is lost, not what was sent: it is sent again by the key it went by.
+  const first: Outgoing[] = [];
+  const lost = make((what) => {
+    first.push(what);
+    return Promise.resolve({ ok: false, unreachable: true });
+  });
   lost.put('rider.mass', '92');
   await lost.flush();
   const { sent, send } = server();
@@ -135,7 +144,7 @@ test('what waits outlives a reload', async () => {
   reloaded.resume();
   expect(reloaded.stateOf('rider.mass').text).toBe('92');
   await reloaded.flush();
-  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg', seen: '' }]);
+  expect(sent).toEqual([{ field: 'rider.mass', text: '92', unit: 'kg', seen: '', key: first[0]!.key }]);
   expect(shelf.getItem('job')).toBeNull();
 });
 
@@ -224,4 +233,55 @@ test('an entry acknowledged in the moment of a reload stands, though the page wa
   const long = new FieldStore({ entries: {}, storageKey: 'job', send });
   long.resume();
   expect(long.stateOf('rider.mass').text).toBe('');
+});
+
+test('figures carried over leave alone what stands in a field now, read or not, and say how many they filled', async () => {
+  const { sent, send } = server();
+  const store = make(send, { 'fitted.rear.spring': entry('fitted.rear.spring', '51', 51) });
+  store.type('fitted.front.spring', '4,');
+  const puts = [
+    { field: 'fitted.rear.spring', text: '52 N/mm' },
+    { field: 'fitted.front.spring', text: '4.4 N/mm' },
+    { field: 'found.rear.spring', text: '52 N/mm' },
+  ];
+  expect(store.fill(puts, true)).toBe(1);
+  expect(store.stateOf('fitted.rear.spring').text).toBe('51');
+  expect(store.stateOf('fitted.front.spring').text).toBe('4,');
+  expect(store.fill(puts)).toBe(2);
+  expect(store.fill(puts)).toBe(0);
+  await store.flush();
+  expect(sent.map((s) => s.field)).toEqual(['found.rear.spring', 'fitted.rear.spring', 'fitted.front.spring']);
+});
+
+test('what somebody else writes stands in the field at once; over what is typed or on its way here nothing is written', async () => {
+  const { sent, send } = server(['ok', 'lost']);
+  const store = make(send);
+  const heard = (text: string, at = '2026-11-24T10:00:00.000Z') => ({ ...entry('rider.mass', text, Number(text) || null), at });
+  expect(store.hear(heard('84'))).toBe(true);
+  expect([store.stateOf('rider.mass').text, sent]).toEqual(['84', []]);
+  // An older word, or the same again, changes nothing.
+  expect([store.hear(heard('80', '2026-11-23T10:00:00.000Z')), store.hear(heard('84'))]).toEqual([false, false]);
+  store.type('rider.mass', '9');
+  expect(store.hear(heard('86', '2026-11-24T11:00:00.000Z'))).toBe(false);
+  expect(store.stateOf('rider.mass')).toMatchObject({ text: '9', theirs: { text: '86' } });
+  // Typing on is no answer, leaving the field is none either.
+  store.type('rider.mass', '92');
+  expect([store.commit('rider.mass'), store.stateOf('rider.mass').theirs?.text, sent]).toEqual([false, '86', []]);
+  expect(store.unsettled()).toMatchObject({ field: 'rider.mass', why: expect.stringMatching(/Somebody wrote “86”/) as string });
+  expect(store.commit('rider.mass', true)).toBe(true);
+  await store.flush();
+  expect(sent).toMatchObject([{ text: '92', seen: '86' }]);
+  // On its way, the shop's computer asks.
+  store.put('rider.mass', '93');
+  await store.flush();
+  expect([store.hear(heard('85', '2026-11-25T10:00:00.000Z')), store.stateOf('rider.mass').text]).toEqual([false, '93']);
+  store.takeTheirs('rider.mass');
+});
+
+test('back after being away, a field emptied meanwhile is empty; one written since the page was made stands', () => {
+  const use = entry('use', 'road', null);
+  const store = make(undefined, { 'rider.mass': entry('rider.mass', '84', 84), use });
+  store.hear({ ...entry('budget', 'about 400', null), at: '2026-11-24T12:00:00.000Z' });
+  store.hearAll({ use }, '2026-11-24T11:00:00.000Z');
+  expect(['rider.mass', 'use', 'budget'].map((f) => store.stateOf(f).text)).toEqual(['', 'road', 'about 400']);
 });

@@ -2,70 +2,11 @@ import { type Said, say } from '@/core/units/say';
 import { type Entries, type Entry, entryAt, isWild, readEntry, recorded, withUnit } from '@/catalogue/entry';
 import { fieldDef, knownField } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
+import { v4 } from 'uuid';
 import { DiskMarks } from './diskMarks';
 import { keptList, keptTexts, type Leftover, readKept, Shelf } from './kept';
+import type { Draft, FieldState, Options, Origin, Outgoing, Saving } from './fieldState';
 import type { System } from '@/catalogue/system';
-
-export type Saving = 'saved' | 'saving' | 'waiting';
-
-/** What one field shows. The typed text is kept apart from the number read from it. */
-export interface FieldState {
-  text: string;
-  /** The newest readable value, typed or recorded. */
-  value: number | null;
-  unit: string | null;
-  problem: string | null;
-  /** Set when the value is possible but unusual. */
-  question: string | null;
-  /** The question waits for its yes: the value is not recorded yet. */
-  asks: boolean;
-  /** What somebody else wrote here meanwhile; the one typed is not recorded until it is chosen. */
-  theirs: Entry | null;
-  /** How far what was written here on this page has come: on its way, taken by the shop's computer, or on its disk, where a power cut leaves it. */
-  kept: 'waiting' | 'saved' | 'on disk' | null;
-}
-
-interface Draft {
-  text: string;
-  problem: string | null;
-  /** Left as it is, an unusual value waits for a yes before it is recorded or reckoned with. */
-  asks?: boolean;
-  theirs?: Entry;
-}
-
-export interface Outgoing {
-  field: string;
-  text: string;
-  unit?: string;
-  /** What is known to be recorded there when it is sent. */
-  seen?: string;
-}
-
-export interface Origin {
-  text: string;
-  origin: string;
-}
-
-export type Send = (
-  what: Outgoing,
-) => Promise<{ ok: true; entry: Entry } | { ok: false; refused: Said; there?: Entry } | { ok: false; unreachable: true }>;
-
-interface Options {
-  entries: Entries;
-  lastKnown?: Entries;
-  /** The shop's, for amounts of money. */
-  currency?: string;
-  /** Where waiting entries outlive a reload; none for forms that are sent whole. */
-  storageKey?: string;
-  /** Records one field; none for forms that are sent whole. */
-  send?: Send;
-  /** Up to when what was acknowledged is on the disk, ms; null where that is not known now. */
-  onDisk?: () => Promise<number | null>;
-  /** The units shown when the page was made. */
-  system?: System;
-  /** Where a figure comes from that was not measured on this machine, while it stands as it was taken. */
-  origins?: Readonly<Record<string, Origin>>;
-}
 
 const RETRY_MS = 3000;
 /** Longer than a page takes to be made and to come. */
@@ -246,15 +187,18 @@ export class FieldStore {
     const read = readEntry(def, text, this.bareUnit(field));
     if (read.ok && !isWild(def, read.value.value)) this.typed[field] = { field, at: null, ...read.value };
     else delete this.typed[field];
-    this.drafts.set(field, { text, problem: null });
+    // What somebody else wrote here is chosen or not; typing on is no answer.
+    const { theirs, problem } = this.drafts.get(field) ?? {};
+    this.drafts.set(field, { text, problem: null, ...(theirs ? { theirs, problem: problem ?? null } : {}) });
     this.keepTyping();
     this.changed(field);
   };
 
-  /** The field is left: what can be read is recorded, what cannot stays in the field with a sentence, and what is unusual with a question until somebody says yes. */
-  commit = (field: string, isSure = false): boolean => {
+  /** The field is left: what can be read is recorded, by the instrument it was taken from, what cannot stays in the field with a sentence, and what is unusual with a question until somebody says yes. */
+  commit = (field: string, isSure = false, takenFrom?: string): boolean => {
     const draft = this.drafts.get(field);
     if (!draft) return true;
+    const device = takenFrom ?? draft.device;
     const unit = this.bareUnit(field);
     const def = fieldDef(field);
     const read = readEntry(def, draft.text, unit);
@@ -263,10 +207,11 @@ export class FieldStore {
       this.changed(field);
       return false;
     }
+    if (draft.theirs && !isSure && draft.text !== draft.theirs.text) return false;
     const before = this.entries[field];
     const same = (before?.text ?? '') === draft.text && (before?.unit ?? null) === read.value.unit;
     if (!isSure && !same && isWild(def, read.value.value)) {
-      this.drafts.set(field, { text: draft.text, problem: null, asks: true });
+      this.drafts.set(field, { text: draft.text, problem: null, asks: true, ...(device ? { device } : {}) });
       this.changed(field);
       return false;
     }
@@ -275,16 +220,28 @@ export class FieldStore {
     delete this.typed[field];
     if (!same) {
       this.entries[field] = { field, at: null, ...read.value };
-      if (this.options.send) this.enqueue({ field, text: draft.text, ...(unit ? { unit } : {}) });
+      if (this.options.send) this.enqueue({ field, text: draft.text, ...(unit ? { unit } : {}), ...(device ? { device } : {}) });
     }
     this.changed(field);
     return true;
   };
 
   /** Types and leaves the field in one go: choices, and values carried over. */
-  put = (field: string, text: string): void => {
+  put = (field: string, text: string, takenFrom?: string): void => {
     this.type(field, text);
-    this.commit(field, true);
+    this.commit(field, true, takenFrom);
+  };
+
+  /**
+   * Carries figures over: what stands so already is left alone, and on request whatever stands at all. Judged by what stands in each field at this moment, an unread text and
+   * a keystroke no sentence has followed yet among it.
+   * @returns how many fields it filled
+   */
+  fill = (puts: readonly { field: string; text: string }[], onlyEmpty = false): number => {
+    const isOpen = (now: string, text: string) => (onlyEmpty ? now === '' && text !== '' : now !== text);
+    const open = puts.filter(({ field, text }) => isOpen(this.stateOf(field).text, text));
+    for (const { field, text } of open) this.put(field, text);
+    return open.length;
   };
 
   /** Commits every field still being typed; false where one cannot be read. */
@@ -302,7 +259,6 @@ export class FieldStore {
     this.changed(field);
   };
 
-  /** Puts in what the server recorded, for example by undoing. */
   /** Whose figure this is, where it was taken from another machine of the model and stands unchanged. */
   originOf(field: string): string | null {
     const from = this.origins[field];
@@ -317,19 +273,53 @@ export class FieldStore {
     }
   }
 
+  /** Puts in what the server recorded, for example by undoing. */
   accept = (entry: Entry): void => {
+    this.stand(entry);
+    this.keepSent(entry);
+  };
+
+  /**
+   * Takes up what somebody else wrote. What is on its way from here is left to the shop's computer, which asks; over what is being typed here nothing is written, both are shown.
+   * @returns whether the field stands otherwise now
+   */
+  hear = (entry: Entry): boolean => {
+    const { field, text, unit, at } = entry;
+    const known = this.acknowledged[field];
+    const isKnown = (known?.text ?? '') === text && (known?.unit ?? null) === unit;
+    if (isKnown || (known?.at ?? '') > (at ?? '') || this.queue.some((q) => q.field === field)) return false;
+    const draft = this.drafts.get(field);
+    if (draft && draft.text !== text) {
+      this.refuse(
+        { field, text: draft.text },
+        issueWords({ code: 'changed-elsewhere', data: { there: text === '' ? 'nothing' : withUnit(entry) } }),
+        entry,
+      );
+      return false;
+    }
+    this.stand(entry);
+    return true;
+  };
+
+  /** The fields as they stood at a moment: what is missing there was emptied, unless it was written since. */
+  hearAll = (entries: Entries, readAt: string): void => {
+    for (const entry of recorded(entries)) this.hear(entry);
+    for (const { field, at } of Object.values(this.acknowledged))
+      if (!entryAt(entries, field) && at !== null && at < readAt) this.hear({ field, text: '', unit: null, value: null, at: readAt });
+  };
+
+  private stand(entry: Entry): void {
     this.drafts.delete(entry.field);
     this.keepTyping();
     delete this.typed[entry.field];
     this.acknowledged[entry.field] = entry;
-    this.keepSent(entry);
     if (entry.text === '') delete this.entries[entry.field];
     else this.entries[entry.field] = entry;
     this.changed(entry.field);
-  };
+  }
 
   private enqueue(what: Outgoing): void {
-    this.queue.push(what);
+    this.queue.push({ ...what, key: v4() });
     this.keep();
     void this.flush();
   }

@@ -1,7 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { Entries } from '@/catalogue/entry';
-import { FieldStore, type Origin } from './store';
+import { FieldStore } from './store';
+import type { Origin } from './fieldState';
 import { usePreferences } from '../kit/preferences';
 import { onDisk, sendTo } from './sendTo';
 

@@ -13,12 +13,14 @@ import { Leftovers } from '../fields/Leftovers';
 import { focusEntry, showUnsettled } from '../fields/next';
 import { FieldStore } from '../fields/store';
 import { useMachineStore } from '../fields/useMachineStore';
+import { useKeptPages } from '../kit/Offline';
 import { usePreferences, useSaid } from '../kit/preferences';
 import { Shell } from '../layout/Shell';
 import { QuietButton, QuietLink } from '../kit/primitives';
 import { dayWords, timeWords } from '../kit/time';
 import { type BenchData, BenchProvider, type BenchTools, LaterProvider, useFact } from './BenchContext';
 import { Rail } from './Rail';
+import { useOthers } from './useOthers';
 import { post } from '../kit/send';
 import { atBench, forgetUnlessAmong } from '../kit/atBench';
 import { USE_NAMES } from '@/catalogue/uses';
@@ -28,7 +30,7 @@ import { onDisk, sendTo } from '../fields/sendTo';
 const PracticeNote = dynamic(() => import('./PracticeNote').then((m) => m.PracticeNote));
 
 /** The eight stages, and the sheets that stand beside them. */
-export type SheetName = Stage | 'quote' | 'log';
+export type SheetName = Stage | 'quote' | 'log' | 'ground';
 
 /** Which stages have readings to go through, a working to show, and a set-up of before to lay under this one: the foot names no key that does nothing. */
 const WALKS: readonly SheetName[] = ['measure', 'set'];
@@ -51,6 +53,7 @@ export function Bench({ data, stage, children }: { data: BenchData; stage: Sheet
       }),
   );
   const machineStore = useMachineStore(data.machine.id, data.figures, data.origins);
+  useKeptPages(STAGES.map((s) => `/jobs/${data.job.id}/${s}`));
   useEffect(() => forgetUnlessAmong(data.technicians), [data.technicians]);
   useEffect(() => store.resume(), [store]);
   useEffect(() => store.setSystem(system), [store, system]);
@@ -115,6 +118,7 @@ function BenchFrame({
     () => ({ data, sealed, machineStore, ghost, working, reload: () => router.refresh() }),
     [data, sealed, machineStore, ghost, working, router],
   );
+  const others = useOthers(data, store, machineStore, tools.reload);
   return (
     <BenchProvider value={tools}>
       <LaterProvider>
@@ -141,7 +145,7 @@ function BenchFrame({
               onGo={(to) => void go(to)}
             />
           }
-          footRight={<Saved />}
+          footRight={<Foot others={others} />}
         >
           {data.practice && <PracticeNote caseId={data.practice} jobId={data.job.id} />}
           <Leftovers stores={[store, machineStore]} />
@@ -149,6 +153,17 @@ function BenchFrame({
         </Shell>
       </LaterProvider>
     </BenchProvider>
+  );
+}
+
+/** Where the eye looks for what happened: whether it is kept, and what others do. */
+function Foot({ others: { here, did } }: { others: { here: string; did: string } }) {
+  return (
+    <>
+      {here && <>Also here: {here}. </>}
+      <span role="status">{did && `${did}. `}</span>
+      <Saved />
+    </>
   );
 }
 
@@ -190,6 +205,7 @@ function FootKeys(props: FootProps) {
       <QuietButton onPress={props.onUndo}>Undo the last entry</QuietButton>
       <QuietButton onPress={() => props.onGo('quote')}>Quote</QuietButton>
       <QuietButton onPress={() => props.onGo('log')}>Logger</QuietButton>
+      <QuietButton onPress={() => props.onGo('ground')}>Over the ground</QuietButton>
       <QuietLink href={`/jobs/${jobId}/history`}>History</QuietLink>
       <QuietLink href={`/api/jobs/${jobId}/print/sheet`}>Job sheet</QuietLink>
       <QuietLink href={`/api/jobs/${jobId}/print/label`}>Label</QuietLink>

@@ -16,7 +16,8 @@ import { chosenOf, offersOf } from '@/judgement/model/offers';
 import type { Component } from '@/knowledge/procedures/components';
 import type { TakenProcedure } from '@/knowledge/procedures/procedure';
 import { useFieldStore, useLive } from '../fields/context';
-import type { FieldStore, Origin } from '../fields/store';
+import type { FieldStore } from '../fields/store';
+import type { Origin } from '../fields/fieldState';
 import type { End } from '@/catalogue/ends';
 import type { DampingTemplate } from '@/knowledge/dampingTemplates';
 import type { OfferedQuote } from '@/schema/quote';
@@ -34,6 +35,8 @@ export interface SignedLine {
 
 /** One job as the page receives it. */
 export interface BenchData {
+  /** Everything written up to then is in it. */
+  readAt: string;
   job: { id: number; machineId: number; promisedOn: string; takenInAt: string; handedBackAt: string | null; rideOpen: boolean };
   machine: { id: number; name: string; registration: string };
   customer: { id: number; name: string };

@@ -41,9 +41,9 @@ export function Proposed({ stage }: { stage: Stage }) {
   };
   const isLocked = sealed && !isAfter;
   return (
-    <Sheet aria-label="Proposed under Reason">
+    <Sheet aria-label="Proposed">
       <p>
-        <b>Proposed under Reason:</b> {inUnits(proposal.words)}
+        <b>Proposed:</b> {inUnits(proposal.words)}
       </p>
       <Small>Because: {inUnits(proposal.because)}</Small>
       {proposal.state !== 'open' && (

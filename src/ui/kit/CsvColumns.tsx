@@ -36,9 +36,22 @@ interface File_ {
 const PREVIEW = 4;
 const NONE = '-';
 
+/** Cells of the first sheet as texts; a day as 2024-05-31. */
+async function sheetLines(file: File): Promise<string[][]> {
+  const { readSheet } = await import('read-excel-file/browser');
+  const text = (cell: unknown): string =>
+    cell instanceof Date
+      ? cell.toISOString().slice(0, 10)
+      : cell === null || cell === undefined
+        ? ''
+        : String(cell as string | number | boolean);
+  return (await readSheet(file)).map((line) => line.map(text)).filter((line) => line.some((cell) => cell.trim() !== ''));
+}
+
+const csvLines = (text: string): string[][] => Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data;
+
 /** A file without headings gets its columns by number: a first line of numbers is a reading, not a heading. */
-function readFile(name: string, text: string): File_ {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' });
+function readFile(name: string, data: string[][]): File_ {
   const first = data[0] ?? [];
   const headed = first.some((cell) => cell.trim() !== '' && !/^[-+\d.,\s]+$/.test(cell));
   return headed
@@ -56,14 +69,18 @@ const guess = (wanted: readonly Wanted[], { headings }: File_): Record<string, s
   );
 };
 
-/** Opens a CSV, lets its columns be named, shows the first lines as they will be taken, and hands them on as texts. */
+/** Opens a CSV or a spreadsheet, lets its columns be named, shows the first lines as they will be taken, and hands them on as texts. */
 export function CsvColumns({ action, wanted, take, onTake }: Props) {
   const [file, setFile] = useState<File_ | null>(null);
+  const [unread, setUnread] = useState('');
   const [columns, setColumns] = useState<Record<string, string>>({});
   const open = async (files: FileList | null) => {
     const chosen = files?.[0];
     if (!chosen) return;
-    const read = readFile(chosen.name, await chosen.text());
+    const lines = await (/\.xlsx$/i.test(chosen.name) ? sheetLines(chosen).catch(() => null) : chosen.text().then(csvLines));
+    setUnread(lines === null ? `${chosen.name} is no spreadsheet that can be read.` : '');
+    if (lines === null) return setFile(null);
+    const read = readFile(chosen.name, lines);
     setFile(read);
     setColumns(guess(wanted, read));
   };
@@ -72,9 +89,10 @@ export function CsvColumns({ action, wanted, take, onTake }: Props) {
   const missing = wanted.filter((w) => w.needed && (columns[w.key] ?? NONE) === NONE);
   return (
     <div>
-      <FileTrigger acceptedFileTypes={['.csv', '.txt', '.tsv', 'text/csv']} onSelect={(files) => void open(files)}>
+      <FileTrigger acceptedFileTypes={['.csv', '.txt', '.tsv', '.xlsx', 'text/csv']} onSelect={(files) => void open(files)}>
         <Button>{action}</Button>
       </FileTrigger>
+      {unread && <p role="alert">▲ {unread}</p>}
       {file && (
         <OpenFile
           file={file}

@@ -4,6 +4,8 @@ import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { otherUnit } from '@/core/units/print';
+import { type Dimension, findUnit } from '@/core/units/units';
+import { takes } from './instruments';
 import { isBare } from './meant';
 import { useNumberInput } from './pad';
 
@@ -70,6 +72,8 @@ interface PlainProps {
   unit?: string;
   /** Takes a number that has no unit: a count. */
   isNumber?: boolean;
+  /** Takes a measurement in the unit its label names. */
+  measures?: Dimension;
 }
 
 export function PlainField(props: PlainProps) {
@@ -108,7 +112,8 @@ function PlainBox({ props, input }: PlainBoxProps) {
         <Input
           ref={input}
           data-entry
-          {...(props.unit || props.isNumber ? number : {})}
+          {...(props.unit || props.isNumber || props.measures ? number : {})}
+          {...takes(props.measures ?? findUnit(props.unit ?? '')?.dimension)}
           autoComplete={props.secret ? 'new-password' : 'off'}
           type={props.secret ? 'password' : 'text'}
         />

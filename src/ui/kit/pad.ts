@@ -50,7 +50,8 @@ export function eraseIn(input: HTMLInputElement): void {
   typeInto(input, '');
 }
 
-const setWhole = (input: HTMLInputElement, text: string) => {
+/** In place of whatever stands in the field. */
+export const setWhole = (input: HTMLInputElement, text: string) => {
   input.select();
   typeInto(input, text);
 };

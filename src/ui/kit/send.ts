@@ -1,8 +1,12 @@
+import { v4 } from 'uuid';
 import type { Entry } from '@/catalogue/entry';
 import type { Said } from '@/core/units/say';
 
 export type Posted<T> =
   { ok: true; value: T } | { ok: false; words: Said; path: (string | number)[]; unreachable: boolean; code?: string; there?: Entry };
+
+/** This page among all that are open: what it wrote itself it need not hear. */
+export const TAB = v4();
 
 /** Posts to one of the shop's own routes; a lost server and a refusal are told apart. */
 export const post = <T>(url: string, body: unknown): Promise<Posted<T>> =>
@@ -13,7 +17,7 @@ export const sendBytes = <T>(url: string, body: Blob): Promise<Posted<T>> => pos
 
 async function posted<T>(url: string, what: Pick<RequestInit, 'headers' | 'body'>): Promise<Posted<T>> {
   try {
-    const answer = await fetch(url, { method: 'POST', ...what });
+    const answer = await fetch(url, { method: 'POST', ...what, headers: { ...what.headers, 'x-mavrin-tab': TAB } });
     // An answer cut off half way, as by a reload, is no answer: what was sent is kept and sent again.
     const said = (await answer.json()) as {
       error?: { code?: string; message: string; said?: Said; path?: (string | number)[]; there?: Entry };

@@ -35,8 +35,8 @@ const Track = styled(Slider)`
   }
 `;
 
-/** A length moved by a slider, its name and its millimetres above the track. */
-export function MmSlider(props: { label: string; value: number; min?: number; max: number; onChange(mm: number): void }) {
+/** A length moved by a slider, its name and its millimetres above the track; or a whole number of another unit. */
+export function MmSlider(props: { label: string; unit?: string; value: number; min?: number; max: number; onChange(mm: number): void }) {
   return (
     <Track
       minValue={props.min ?? 0}
@@ -45,9 +45,7 @@ export function MmSlider(props: { label: string; value: number; min?: number; ma
       onChange={(value) => props.onChange(Array.isArray(value) ? (value[0] ?? 0) : value)}
     >
       <Label>{props.label}</Label>
-      <span>
-        <Sentence of={mm(props.value, 0)} />
-      </span>
+      <span>{props.unit ? `${props.value} ${props.unit}` : <Sentence of={mm(props.value, 0)} />}</span>
       <SliderTrack className="track">
         <SliderThumb className="thumb" />
       </SliderTrack>

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import type { Said } from '@/core/units/say';
 import { useSaid } from './preferences';
-import { post, type Posted } from './send';
+import { post, type Posted, sendBytes } from './send';
 
 export type Refusal = Extract<Posted<never>, { ok: false }>;
 type Path = readonly (string | number)[];
@@ -25,7 +25,7 @@ export interface Form<T extends object> {
   whole: string | null;
   /** Refuses before anything is sent: at a field, or the whole by ''. */
   refuse(field: string, words: Said): null;
-  /** Sends it; what came back, or null where it was refused and now says so at its field, in other words where `onRefused` gives them. */
+  /** Sends it, or a file; what came back, or null where it was refused and now says so at its field, in other words where `onRefused` gives them. */
   send<V extends object>(url: string, body: object, onRefused?: (refusal: Refusal) => Said | void): Promise<V | null>;
   busy: boolean;
   clear(): void;
@@ -73,7 +73,7 @@ export function useForm<T extends object>(
     async send<V extends object>(url: string, body: object, onRefused: (refusal: Refusal) => Said | void = () => {}) {
       setProblem(null);
       setBusy(true);
-      const answer = await post<V>(url, body);
+      const answer = await (body instanceof Blob ? sendBytes<V>(url, body) : post<V>(url, body));
       setBusy(false);
       if (answer.ok) return answer.value;
       return refuse(keyOf(answer.path), onRefused(answer) ?? answer.words);

@@ -13,6 +13,8 @@ const INDEX = {
     audit: ['/shop-book/audit', 'What was done'],
     seals: ['/shop-book/seals', 'Signed records'],
     backups: ['/shop-book/backups', 'Backups'],
+    lists: ['/shop-book/lists', 'Lists taken in'],
+    instruments: ['/shop-book/instruments', 'Instruments'],
   },
   'What is right': {
     schools: ['/shop-book/schools', 'Schools'],

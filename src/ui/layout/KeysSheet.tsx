@@ -32,6 +32,7 @@ const KEYS: [string, string][] = [
   ['/', 'find anything'],
   ['Alt 1 … 8', 'the eight stages'],
   ['Enter', 'next reading'],
+  ['F2', 'take what an instrument shows into the field, and go on'],
   ['Esc', 'leave the field, so that single keys work'],
   ['[  ]', 'previous, next candidate spring'],
   ['B', 'ghost of before, on or off'],

@@ -7,6 +7,8 @@ import { type ReactNode, useState, type RefObject, useEffect, useRef } from 'rea
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { type KeyMap, useKeys } from './keys';
+import { useHasInstruments } from '../kit/HasInstruments';
+import { Offline } from '../kit/Offline';
 import { useTouch } from '../kit/pad';
 import { usePreferences } from '../kit/preferences';
 import { useWho } from '../kit/who';
@@ -185,6 +187,7 @@ const Skip = styled.a`
 // Both come when they are asked for: no page waits for them.
 const Find = dynamic(() => import('./Find').then((m) => m.Find), { ssr: false });
 const NumberPad = dynamic(() => import('./NumberPad').then((m) => m.NumberPad), { ssr: false });
+const Instruments = dynamic(() => import('./Instruments').then((m) => m.Instruments), { ssr: false });
 const KeysSheet = dynamic(() => import('./KeysSheet').then((m) => m.KeysSheet), { ssr: false });
 
 const PLACES: [string, string][] = [
@@ -220,11 +223,13 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
       </Skip>
       <Head title={title} about={about} onFind={() => setOpen('find')} onUnits={toggleUnits} />
       {rail}
+      <Offline />
       <Main id="sheet" tabIndex={-1}>
         {children}
       </Main>
       <ShellFoot foot={foot} footRight={footRight} />
       {isTouch && <NumberPad />}
+      {useHasInstruments() && <Instruments />}
       {open === 'find' && <Find isOpen onClose={() => setOpen(null)} />}
       {open === 'keys' && <KeysSheet isOpen onClose={() => setOpen(null)} />}
     </Frame>

@@ -11,7 +11,7 @@ interface Props {
   params: Promise<{ id: string }>;
 }
 
-const NAMES: Record<SheetName, string> = { ...STAGE_NAMES, quote: 'Quote', log: 'Logger' };
+const NAMES: Record<SheetName, string> = { ...STAGE_NAMES, quote: 'Quote', log: 'Logger', ground: 'Over the ground' };
 
 export const stageMetadata =
   (sheet: SheetName) =>

@@ -7,5 +7,6 @@ export const dynamic = 'force-dynamic';
 
 export default async function NewJobPage({ searchParams }: { searchParams: Promise<{ machine?: string }> }) {
   const { machine } = await searchParams;
-  return <NewJob {...await known()} chosenMachineId={machine && /^\d{1,9}$/.test(machine) ? Number(machine) : null} />;
+  const chosenMachineId = machine && /^\d{1,9}$/.test(machine) ? Number(machine) : null;
+  return <NewJob {...await known(chosenMachineId)} chosenMachineId={chosenMachineId} />;
 }

@@ -12,11 +12,14 @@ import {
   shopOfBook,
 } from '@/server/book';
 import { backupState } from '@/server/backups';
+import { instrumentsShown } from '@/server/instruments';
 import { peopleState } from '@/server/people';
 import { isReachable, riderAddress } from '@/server/network';
 import { doorIsOpen } from '@/server/ridersDoor';
 import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server/usual';
 import { type BookSubject, BookFrame } from '@/ui/layout/BookFrame';
+import { InstrumentsPage } from '@/ui/places/shopbook/InstrumentsPage';
+import { ImportLists } from '@/ui/places/shopbook/ImportLists';
 import { BackupsPage } from '@/ui/places/shopbook/BackupsPage';
 import { DampingPages, OilPages } from '@/ui/places/shopbook/BookFigures';
 import { Cautions } from '@/ui/places/shopbook/Cautions';
@@ -51,6 +54,8 @@ const SUBJECTS: Readonly<Record<Subject, () => Promise<ReactNode>>> = {
   ),
   seals: async () => <SealsPanel />,
   audit: async () => <AuditPage />,
+  lists: async () => <ImportLists />,
+  instruments: async () => <InstrumentsPage instruments={await instrumentsShown()} />,
   backups: async () => <BackupsPage {...await backupState()} />,
   schools: async () => <SchoolSections versions={await schoolVersions()} />,
   damping: async () => <DampingPages pages={await dampingVersions()} />,

@@ -8,7 +8,12 @@ import {
   TIPTOE_MM,
   REACH_STANDARD_MM,
   PITCH_SHARE,
+  USUAL_TRAIL_MM,
+  TRAIL_STANDARD_MM,
+  LITTLE_ANTI_SQUAT,
+  ANTI_SQUAT_STANDARD,
 } from '@/knowledge/limits';
+import { geometryOf, poseAt } from '../../model/geometry';
 import { isToppedOut, TOPPED_OUT_MM, WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
 import { schoolById } from '@/knowledge/schools';
 import { armOf } from '../../model/ends';
@@ -138,7 +143,47 @@ const armLies: WholeRule = (known): Read[] => {
   ];
 };
 
+/** Steering with the rider on: trail, once rake, offset and tyre are measured, at the heights read. */
+const steers: WholeRule = ({ entries, machine, schools }): Read[] => {
+  const measured = (['machine.rake', 'machine.offset', 'machine.radius.front', 'machine.wheelbase'] as const).every(
+    (f) => numberOf(machine, f) !== null,
+  );
+  const found = geometryOf(entries, machine, schools);
+  if (!measured || found.aimedAt.includes('rider')) return [];
+  const pose = poseAt(
+    found.reference,
+    found.states.find((s) => s.name === 'rider')!,
+  );
+  if (!pose) return [];
+  const [short, long] = USUAL_TRAIL_MM;
+  const words = said`With the rider on, rake is ${pose.rakeDeg.toFixed(1)}° and trail ${mm(pose.trailMm, 0)}; ${mm(short, 0)} to ${mm(long, 0)} is usual.`;
+  return [
+    { statement: 'trail-short', end: null, credence: below(pose.trailMm, short, TRAIL_STANDARD_MM), words },
+    { statement: 'trail-long', end: null, credence: above(pose.trailMm, long, TRAIL_STANDARD_MM), words },
+  ];
+};
+
+/** The chain's own lift with the rider on, once pivot, shaft and sprockets are measured. */
+const drives: WholeRule = ({ entries, machine, schools }): Read[] => {
+  const needed = ['machine.countershaft.forward', 'machine.countershaft.height', 'machine.teeth.front', 'machine.teeth.rear'] as const;
+  const found = geometryOf(entries, machine, schools);
+  if (!needed.every((f) => numberOf(machine, f) !== null) || found.aimedAt.includes('rider')) return [];
+  const share = poseAt(
+    found.reference,
+    found.states.find((s) => s.name === 'rider')!,
+  )?.antiSquatShare;
+  if (share === undefined) return [];
+  return [
+    {
+      statement: 'squat-little',
+      end: null,
+      credence: below(share, LITTLE_ANTI_SQUAT, ANTI_SQUAT_STANDARD),
+      words: `With the rider on, anti-squat is ${Math.round(100 * share)} %; under ${Math.round(100 * LITTLE_ANTI_SQUAT)} % the drive hardly holds the rear up.`,
+    },
+  ];
+};
+
 export const HEIGHT_RULES: { ends: EndRule[]; whole: WholeRule[] } = {
   ends: [rides, droops, pair, mark, sticks, uses],
-  whole: [pitches, reaches, armLies],
+  whole: [pitches, reaches, armLies, steers, drives],
 };

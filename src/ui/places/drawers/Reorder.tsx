@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { startTransition, useOptimistic } from 'react';
 import styled from 'styled-components';
+import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
 import { Empty, Small, LineTable, Wide } from '../../kit/primitives';
 import { dayWords } from '../../kit/time';
@@ -64,9 +65,7 @@ export function Reorder({ lines, shortages, placed }: Props) {
         {suppliers.map((supplier) => (
           <OfSupplier key={supplier} supplier={supplier} lines={lines} placed={placed} />
         ))}
-        <a href="/api/stock/export?what=order" download>
-          This list as CSV
-        </a>
+        <TableFiles table="order" what="this list" />
       </Titled>
     </Shell>
   );

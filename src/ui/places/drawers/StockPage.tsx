@@ -11,6 +11,7 @@ import { Columns, FieldGrid, Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
+import { TableFiles } from '../../kit/TableFiles';
 import { CsvColumns, type Taken } from '../../kit/CsvColumns';
 import { Button, Empty, QuietButton, Small, Table, Wide } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
@@ -270,25 +271,13 @@ function Lists() {
 
 function Downloads() {
   return (
-    <ul>
-      <li>
-        <a href="/api/stock/export?what=stock" download>
-          Oils, seals and kits as CSV
-        </a>
-      </li>
-      <li>
-        <a href="/api/stock/export?what=springs" download>
-          Springs as CSV
-        </a>
-      </li>
-      <li>
-        <a href="/api/stock/export?what=shims" download>
-          Shims as CSV
-        </a>
-      </li>
-      <li>
-        <a href="/api/stock/labels">Labels of the drawers, PDF</a>
-      </li>
-    </ul>
+    <>
+      <TableFiles table="stock" what="oils, seals and kits" />
+      <TableFiles table="springs" what="the springs" />
+      <TableFiles table="shims" what="the shims" />
+      <a href="/api/stock/labels" style={{ display: 'inline-flex', minHeight: 44, alignItems: 'center' }}>
+        Labels of the drawers, PDF
+      </a>
+    </>
   );
 }

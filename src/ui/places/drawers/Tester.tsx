@@ -199,12 +199,19 @@ function ReadingRow({ i, row, problem, onPut }: ReadingRowProps) {
   return (
     <div style={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)', gap: '0 1rem' }}>
       <PlainField
+        measures="length"
         label={`Squeezed by, reading ${i + 1}, mm`}
         value={row.deflection}
         onChange={(text) => onPut('deflection', text)}
         problem={at('deflection')}
       />
-      <PlainField label={`Force, reading ${i + 1}, N`} value={row.force} onChange={(text) => onPut('force', text)} problem={at('force')} />
+      <PlainField
+        measures="force"
+        label={`Force, reading ${i + 1}, N`}
+        value={row.force}
+        onChange={(text) => onPut('force', text)}
+        problem={at('force')}
+      />
     </div>
   );
 }

@@ -1,10 +1,14 @@
 'use client';
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
 import type { StageLine } from '@/judgement/job/stages';
 import { STAGE_NAMES, type Stage } from '@/catalogue/fields';
 import { Empty, Heading, LinkButton, Small, Warn } from '../../kit/primitives';
+import { useHearing } from '../../kit/live';
+import { useKeptPages } from '../../kit/Offline';
+import { TAB } from '../../kit/send';
 import { Shell } from '../../layout/Shell';
 import { dayWords, timeWords } from '../../kit/time';
 import { type DueLine, DueService } from '../../layout/DueService';
@@ -23,6 +27,8 @@ interface JobBrief {
 interface Props {
   begun: Begun;
   /** Of the book itself: an old backup, a disk nearly full, guesses at a passcode. */
+  /** Of a chain; '' where the shop is alone. */
+  branch: string;
   warnings: { words: string; href: string }[];
   /** The newest backup that was proven; null where there is none. */
   backedUpAt: string | null;
@@ -108,10 +114,21 @@ function untilWords(day: string, today: string): string {
 }
 
 /** The Floor: what is on the stands by promised day, where each job stands and what to do next; and rides nobody has heard of. */
-export function Floor({ jobs, awaited, due, short, begun, warnings, backedUpAt, today }: Props & { today: string }) {
+/** Pages fetched before they are asked for: more would keep the shop's computer from its work. From memory. */
+const MOST_AHEAD = 12;
+
+export function Floor({ jobs, awaited, due, short, begun, warnings, backedUpAt, branch, today }: Props & { today: string }) {
+  const router = useRouter();
+  // The machines on the stands are worked on next, with or without the shop's computer.
+  useKeptPages(jobs.slice(0, MOST_AHEAD).map((j) => `/jobs/${j.id}/${j.next.stage}`));
+  useHearing(['floor'], { act: ({ tab }) => tab !== TAB && router.refresh(), again: () => router.refresh() });
   const backedUp = backedUpAt ? `Last good backup ${dayWords(backedUpAt)} ${timeWords(backedUpAt)}` : 'No backup yet';
   return (
-    <Shell title="Floor" about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands`} footRight={backedUp}>
+    <Shell
+      title="Floor"
+      about={`${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'} on the stands${branch && `, ${branch}`}`}
+      footRight={backedUp}
+    >
       {warnings.map(({ words, href }) => (
         <Warn key={words}>
           {words} <Link href={href}>See to it</Link>

@@ -15,6 +15,7 @@ import { FieldsProvider } from '../../fields/context';
 import { FieldStore } from '../../fields/store';
 import { Button, Small } from '../../kit/primitives';
 import { usePreferences } from '../../kit/preferences';
+import { useRead } from '../../kit/read';
 import { Shell } from '../../layout/Shell';
 import { showUnsettled } from '../../fields/next';
 import { FieldsOf } from '../../fields/parts';
@@ -25,6 +26,8 @@ interface Props {
   customers: { id: number; name: string; phone: string }[];
   machines: { id: number; name: string; registration: string; ownerId: number; owner: string }[];
   chosenMachineId: number | null;
+  /** The book has more than these. */
+  isMore: boolean;
   /** The day it would usually be promised for. */
   usualDay: string;
 }
@@ -34,8 +37,20 @@ interface Choice {
   name: string;
 }
 
+const FROM_LETTERS = 2;
+
+/** The choices there are, with those of the whole book that are like what is typed. */
+function useChoices(items: Choice[], kind: 'customer' | 'machine', text: string, isMore: boolean): Choice[] {
+  const isAsked = isMore && text.trim().length >= FROM_LETTERS;
+  const { value } = useRead<{ id: number; title: string }[]>(isAsked ? `/api/search?kind=${kind}&q=${encodeURIComponent(text)}` : null);
+  const others = (value ?? []).filter((f) => !items.some((i) => i.id === f.id)).map((f) => ({ id: f.id, name: f.title }));
+  return others.length === 0 ? items : [...items, ...others];
+}
+
 /** Types to find one of the book's own; what is not found is new. */
 function FindOrAdd(props: {
+  kind: 'customer' | 'machine';
+  isMore: boolean;
   label: string;
   items: Choice[];
   text: string;
@@ -43,16 +58,17 @@ function FindOrAdd(props: {
   onPick(id: number | null): void;
   autoFocus?: boolean;
 }) {
+  const items = useChoices(props.items, props.kind, props.text, props.isMore);
   return (
     <ComboBox
-      defaultItems={props.items}
+      defaultItems={items}
       inputValue={props.text}
       onInputChange={(text) => {
         props.onText(text);
-        if (!props.items.some((i) => i.name === text)) props.onPick(null);
+        if (!items.some((i) => i.name === text)) props.onPick(null);
       }}
       onChange={(key) => {
-        const picked = props.items.find((i) => i.id === key);
+        const picked = items.find((i) => i.id === key);
         props.onPick(picked?.id ?? null);
         if (picked) props.onText(picked.name);
       }}
@@ -160,8 +176,8 @@ export function NewJob(props: Props) {
       <FieldsProvider value={typed.store}>
         <Columns $wide="1fr 1.6fr">
           <WhoAndWhen>
-            <Who form={form} customers={props.customers} />
-            <Which typed={typed} machines={props.machines} chosenMachineId={props.chosenMachineId} />
+            <Who form={form} customers={props.customers} isMore={props.isMore} />
+            <Which typed={typed} machines={props.machines} chosenMachineId={props.chosenMachineId} isMore={props.isMore} />
             <Titled title="Promised" aside="as usual in this shop until changed">
               <DayField label="Promised day" value={form.typed.day} onChange={(day) => form.put({ day })} problem={form.at('day')} />
             </Titled>
@@ -203,12 +219,14 @@ function Machine({ form }: MachineProps) {
   );
 }
 
-function Who({ form, customers }: { form: NewJobTyped['form']; customers: Props['customers'] }) {
+function Who({ form, customers, isMore }: { form: NewJobTyped['form'] } & Pick<Props, 'customers' | 'isMore'>) {
   const { customer } = form.typed;
   return (
     <Titled title="Customer">
       <FindOrAdd
         label="Name: found in the book, or new"
+        kind="customer"
+        isMore={isMore}
         items={customers}
         text={customer.name}
         onText={(name) => form.put((f) => ({ customer: { ...f.customer, name } }))}
@@ -227,21 +245,29 @@ function Who({ form, customers }: { form: NewJobTyped['form']; customers: Props[
   );
 }
 
-function Which({ typed, machines, chosenMachineId }: { typed: NewJobTyped } & Pick<Props, 'machines' | 'chosenMachineId'>) {
+function Which({
+  typed,
+  machines,
+  chosenMachineId,
+  isMore,
+}: { typed: NewJobTyped } & Pick<Props, 'machines' | 'chosenMachineId' | 'isMore'>) {
+  const known = machines.find((m) => m.id === typed.form.typed.machineId);
   const { pickMachine } = typed;
-  const { customer, machineId } = typed.form.typed;
+  const { customer } = typed.form.typed;
   const choices = machines.map((m) => ({ id: m.id, name: `${m.name}${m.registration ? `, ${m.registration}` : ''} (${m.owner})` }));
   const [text, setText] = useState(choices.find((m) => m.id === chosenMachineId)?.name ?? '');
   return (
     <Titled title="Machine in the book">
       <FindOrAdd
         label="Make, model or registration; leave empty for a new one"
+        kind="machine"
+        isMore={isMore}
         items={choices}
         text={text}
         onText={setText}
         onPick={pickMachine}
       />
-      {machineId !== null && customer.id !== machines.find((m) => m.id === machineId)?.ownerId && customer.name !== '' && (
+      {known && customer.id !== known.ownerId && customer.name !== '' && (
         <Small>▲ The book has another owner for this machine. Taking it in records the new one; the old stays in its file.</Small>
       )}
     </Titled>

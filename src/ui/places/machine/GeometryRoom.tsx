@@ -2,14 +2,14 @@
 import type { Result } from '@/core/result';
 import type { PoseDrawn } from '@/core/geometry/geometry';
 import { Sentence } from '../../kit/Sentence';
-import { joined, mm, type Said } from '@/core/units/say';
+import { joined, mm, said, type Said } from '@/core/units/say';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { drawn, geometry, type Pose, type PoseAsked } from '@/core/geometry/geometry';
 import type { Entries } from '@/catalogue/entry';
 import { MACHINE_FIGURES, MACHINE_GEOMETRY } from '@/catalogue/fields/machine';
-import { effectWords, geometryOf, type GeometryOf, poseAt, type Sags, sprocketsOf, sprocketWords } from '@/judgement/model/geometry';
+import { geometryOf, type GeometryOf, poseAt, poseBand, type Sags, sprocketsOf } from '@/judgement/model/geometry';
+import { axlePathWords, effectWords, sprocketWords, topGearWords } from '@/judgement/model/geometryWords';
 import type { School } from '@/knowledge/schools';
 import { issueWords } from '@/schema/words';
 import { FieldsProvider, useLive } from '../../fields/context';
@@ -21,6 +21,11 @@ import { useSaid } from '../../kit/preferences';
 import { LinkButton, QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
 import { MmSlider } from '../../kit/slider';
 import { Shell } from '../../layout/Shell';
+import { Fold } from '../../kit/Fold';
+import { knownAlone } from '@/judgement/reason/heights';
+import { NO_CHANGES, rodWords, withChanges } from '@/judgement/reason/geometryChanges';
+import { Changes } from './GeometryChanges';
+import { Sprockets, type Teeth } from './Sprockets';
 import { FiguresSaved } from './FiguresSaved';
 
 interface Props {
@@ -77,8 +82,12 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
   const [teeth, setTeeth] = useState<Teeth | null>(null);
   const other = teeth && sprocketsOf(found, teeth);
   const reference = other?.reference ?? found.reference;
-  const isMoved = moved !== null || other !== null;
-  const asked: PoseAsked = { ...rider, ...moved, name: 'as moved' };
+  const known = useMemo(() => knownAlone({ entries, machine: figures, schools }), [entries, figures, schools]);
+  const [changes, setChanges] = useState(NO_CHANGES);
+  const isChanged = changes !== NO_CHANGES;
+  const isMoved = moved !== null || other !== null || isChanged;
+  const slid: PoseAsked = { ...rider, ...moved, name: 'as moved' };
+  const asked = withChanges(slid, changes, known, found.reference);
   const now = drawn(reference, asked);
   const [before, after] = [poseAt(found.reference, rider), poseAt(reference, asked)];
   const ghost = isMoved ? drawn(found.reference, rider) : null;
@@ -88,106 +97,61 @@ function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'school
         <Sentence of={now.ok ? 'The machine cannot stand so.' : issueWords(now.issue)} />
       </Warn>
     );
-  const put = (change: Partial<PoseAsked>) => setMoved({ ...asked, ...change });
-  const effects = [...(other ? sprocketWords(other.change) : []), ...effectWords(before, after)];
+  const put = (change: Partial<PoseAsked>) => setMoved({ ...slid, ...change });
+  const rod = rodWords(known, changes.rodMm);
+  const effects = [...(other ? sprocketWords(other.change) : []), ...(rod ? [rod] : []), ...effectWords(before, after)];
   const backToRider = () => {
     setMoved(null);
     setTeeth(null);
+    setChanges(NO_CHANGES);
   };
   return (
     <Picture>
       <DrawnMoved now={now.value} ghost={ghost} after={after} />
       <MmSlider
         label="Front travel"
-        value={Math.round(asked.frontTravelMm)}
+        value={Math.round(slid.frontTravelMm)}
         max={Math.round(found.travelMm.front)}
         onChange={(frontTravelMm) => put({ frontTravelMm })}
       />
       <MmSlider
         label="Rear travel"
-        value={Math.round(asked.rearTravelMm)}
+        value={Math.round(slid.rearTravelMm)}
         max={Math.round(found.travelMm.rear)}
         onChange={(rearTravelMm) => put({ rearTravelMm })}
       />
       <MmSlider
         label="Tubes further through the clamps"
-        value={asked.forkThroughClampMm}
+        value={slid.forkThroughClampMm}
         min={-20}
         max={20}
         onChange={(forkThroughClampMm) => put({ forkThroughClampMm })}
       />
+      <Fold title="Shock, rod, rings, springs and tyres" aside="tried">
+        <Changes of={changes} known={known} onChange={setChanges} />
+      </Fold>
       {found.reference.drive && (
         <Sprockets drive={found.reference.drive} teeth={teeth} fits={teeth === null || other !== null} onChange={setTeeth} />
       )}
+      <InWords of={[topGearWords(figures, found.reference, other ? other.reference : null), axlePathWords(found)]} />
       <WhatItDoes isMoved={isMoved} effects={effects} asked={asked} onBack={backToRider} />
       <Poses found={found} after={isMoved ? after : null} />
     </Picture>
   );
 }
 
-interface Teeth {
-  front: number;
-  rear: number;
-}
-
-const TeethRow = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 1.5rem;
-  align-items: center;
-  > span {
-    display: inline-flex;
-    align-items: center;
-    gap: 0.25rem;
-  }
-  button {
-    min-width: 44px;
-    min-height: 44px;
-    border: 1px solid var(--rule);
-    background: none;
-    font-size: 1.125rem;
-    cursor: pointer;
-  }
-`;
-
-/** Tooth by tooth: what another sprocket would do, before one is bought. */
-function Sprockets({
-  drive,
-  teeth,
-  fits,
-  onChange,
-}: {
-  drive: { frontTeeth: number; rearTeeth: number };
-  teeth: Teeth | null;
-  fits: boolean;
-  onChange(teeth: Teeth | null): void;
-}) {
-  const as = teeth ?? { front: drive.frontTeeth, rear: drive.rearTeeth };
-  const put = (next: Teeth) => onChange(next.front === drive.frontTeeth && next.rear === drive.rearTeeth ? null : next);
-  return (
-    <>
-      <TeethRow role="group" aria-label="Sprockets">
-        {(['front', 'rear'] as const).map((end) => (
-          <span key={end}>
-            <Small>{end === 'front' ? 'Front sprocket' : 'Rear sprocket'}</Small>
-            <Button aria-label={`One tooth less, ${end}`} onPress={() => put({ ...as, [end]: as[end] - 1 })} isDisabled={as[end] <= 5}>
-              −
-            </Button>
-            <b>{as[end]}</b>
-            <Button aria-label={`One tooth more, ${end}`} onPress={() => put({ ...as, [end]: as[end] + 1 })} isDisabled={as[end] >= 100}>
-              +
-            </Button>
-          </span>
-        ))}
-      </TeethRow>
-      {!fits && <Warn>These two reach into each other on this machine.</Warn>}
-      {teeth && fits && (
-        <Small>
-          Worn chains and sprockets are renewed together, common practice, no source. Slack is set where the chain is tightest, by the
-          maker’s figure.
-        </Small>
-      )}
-    </>
+/** What is said of it as a whole, sentence by sentence; nothing of what is not known. */
+function InWords({ of }: { of: readonly (Said | null)[] }) {
+  return of.flatMap((words, i) =>
+    words === null
+      ? []
+      : [
+          <p key={i}>
+            <Small>
+              <Sentence of={words} />
+            </Small>
+          </p>,
+        ],
   );
 }
 
@@ -233,17 +197,24 @@ function WhatItDoes({ isMoved, effects, asked, onBack }: WhatItDoesProps) {
   );
 }
 
-const ROWS: [name: string, of: (pose: Pose) => Said | ReturnType<typeof mm> | null][] = [
-  ['Rake', (p) => `${p.rakeDeg.toFixed(1)}°`],
-  ['Trail', (p) => mm(p.trailMm, 0)],
-  ['Wheelbase', (p) => mm(p.wheelbaseMm, 0)],
+type Band = ReturnType<typeof poseBand>;
+const ROWS: [name: string, of: (pose: Pose) => Said | ReturnType<typeof mm> | null, band?: (b: Band) => Said | null][] = [
+  ['Rake', (p) => `${p.rakeDeg.toFixed(1)}°`, (b) => (b.rakeDeg < 0.05 ? null : `± ${b.rakeDeg.toFixed(1)}°`)],
+  ['Trail', (p) => mm(p.trailMm, 0), (b) => (b.trailMm < 0.5 ? null : said`± ${mm(b.trailMm, 0)}`)],
+  ['Wheelbase', (p) => mm(p.wheelbaseMm, 0), (b) => (b.wheelbaseMm < 0.5 ? null : said`± ${mm(b.wheelbaseMm, 0)}`)],
   ['Pitch, nose up', (p) => `${p.pitchDeg.toFixed(1).replace(/^-0\.0$/, '0.0')}°`],
   ['Swing-arm, down to the axle', (p) => `${p.swingArmAngleDeg.toFixed(1)}°`],
   ['Centre of mass, height', (p) => mm(p.centreOfMassHeightMm, 0)],
   ['Chain, upper run', (p) => (p.chainAngleDeg === undefined ? null : `${p.chainAngleDeg.toFixed(1)}°`)],
+  ['Instant centre, forward of the rear axle', (p) => (p.instantCentre ? mm(p.instantCentre.forwardMm, 0) : null)],
+  ['Instant centre, height', (p) => (p.instantCentre ? mm(p.instantCentre.heightMm, 0) : null)],
   ['Load-transfer line', (p) => `${p.loadTransferAngleDeg.toFixed(1)}°`],
   ['Squat line', (p) => (p.squatAngleDeg === undefined ? null : `${p.squatAngleDeg.toFixed(1)}°`)],
-  ['Anti-squat', (p) => (p.antiSquatShare === undefined ? null : `${(100 * p.antiSquatShare).toFixed(0)} %`)],
+  [
+    'Anti-squat',
+    (p) => (p.antiSquatShare === undefined ? null : `${(100 * p.antiSquatShare).toFixed(0)} %`),
+    (b) => (b.antiSquat < 0.005 ? null : `± ${(100 * b.antiSquat).toFixed(0)} %`),
+  ],
 ];
 
 function Poses({ found, after }: { found: GeometryOf; after: Pose | null }) {
@@ -284,6 +255,8 @@ function DriveWords({ ratio, chainPitches }: { ratio: number; chainPitches: numb
 
 function PoseTable({ poses, found }: { poses: Pose[]; found: GeometryOf }) {
   const inUnits = useSaid();
+  const rider = found.states.find((s) => s.name === 'rider')!;
+  const bands = found.assumed.length > 0 ? poseBand(found, rider) : null;
   return (
     <Table aria-label="Steering and drive at each height">
       <thead>
@@ -297,12 +270,13 @@ function PoseTable({ poses, found }: { poses: Pose[]; found: GeometryOf }) {
         </tr>
       </thead>
       <tbody>
-        {ROWS.filter(([, of]) => of(poses[0]!) !== null).map(([name, of]) => (
+        {ROWS.filter(([, of]) => of(poses[0]!) !== null).map(([name, of, band]) => (
           <tr key={name}>
             <td>{name}</td>
             {poses.map((p) => (
               <td key={p.name} className="number">
                 {inUnits(of(p) ?? '–').replace('-', '−')}
+                {bands && p.name === 'rider' && <Small> {inUnits(band?.(bands) ?? '')}</Small>}
               </td>
             ))}
           </tr>

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { jobNumber } from '@/catalogue/jobs';
 import type { Change } from '@/judgement/job/changes';
+import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
 import { Button, Empty, LinkButton, Small, Table, Wide } from '../../kit/primitives';
 import { dayWords, timeWords } from '../../kit/time';
@@ -28,6 +29,7 @@ export function JobHistory({ jobId, machine, changes, olderBefore }: Props) {
       <Titled title="What was written, newest first" aside="what was taken back stands here too">
         {changes.length === 0 && <Empty>Nothing is written in this job yet.</Empty>}
         {changes.length > 0 && <Changes changes={changes} />}
+        {changes.length > 0 && <TableFiles table="history" what="the whole history" filter={{ job: String(jobId) }} />}
         {olderBefore !== null && <Link href={`/jobs/${jobId}/history?before=${olderBefore}`}>Older ones</Link>}
       </Titled>
     </Shell>

@@ -17,6 +17,7 @@ import { fieldDef } from '@/catalogue/fields';
 import { LINK_POINTS, MACHINE_FIGURES, MACHINE_LEVERAGE, MACHINE_AIR_AND_STOPS } from '@/catalogue/fields/machine';
 import { Columns, FieldGrid, Titled } from '../../kit/parts';
 import { LineChart } from '../../charts/LineChart';
+import { CurveFile } from '../../kit/CurveFile';
 import { CsvColumns } from '../../kit/CsvColumns';
 import { EntryField } from '../../fields/EntryField';
 import { PlainField } from '../../kit/PlainField';
@@ -26,6 +27,7 @@ import { Empty, LinkButton, Small, Table, Warn } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
 import { FiguresSaved } from './FiguresSaved';
+import { PhotoPoints } from './PhotoPoints';
 import { useMachineStore } from '../../fields/useMachineStore';
 import { FieldsOf } from '../../fields/parts';
 
@@ -115,6 +117,7 @@ function Pivots({ withRocker }: { withRocker: boolean }) {
   );
   return (
     <>
+      <PhotoPoints withRocker={withRocker} />
       <Small>At full extension, in mm from any one corner of the drawing: forward is +, up is +.</Small>
       <FieldGrid $min="12rem">
         <EntryField field="machine.link.rocker.on" placeholder="none, direct-mounted" />
@@ -194,12 +197,24 @@ function Curves({ springNPerMm }: { springNPerMm: number | null }) {
         )}
       </div>
     );
-  const { ratio, wheelRate, measured, linkage, progression, fullStrokeMm } = curves.value;
+  const { ratio, strokeMm, wheelRate, measured, linkage, progression, fullStrokeMm } = curves.value;
   const travelMm = numberOf(figures, 'machine.travel.rear') ?? 0;
   return (
     <div>
       {linkage && <Mechanism linkage={linkage} figures={figures} travelMm={travelMm} />}
       <RatioCurve fullStrokeMm={fullStrokeMm} progression={progression} ratio={ratio} measured={measured} travelMm={travelMm} />
+      <CurveFile
+        name="leverage"
+        what="leverage and wheel rate"
+        rows={() =>
+          ratio.map(([wheel, r], i) => ({
+            wheel_mm: Number(wheel.toFixed(3)),
+            shock_mm: Number(strokeMm[i]![1].toFixed(4)),
+            ratio: Number(r.toFixed(5)),
+            wheel_rate_n_per_mm: Number(wheelRate[i]![1].toFixed(4)),
+          }))
+        }
+      />
       <WheelRate
         known={known}
         spring={spring}

@@ -3,15 +3,17 @@ import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import type { Entries } from '@/catalogue/entry';
 import type { HistoryPoint } from '@/judgement/reason/history';
-import type { Origin } from '../../fields/store';
+import type { Origin } from '../../fields/fieldState';
 import type { StageLine } from '@/judgement/job/stages';
 import { MACHINE_SHEET, MACHINE_IDENTITY, MACHINE_FIGURES } from '@/catalogue/fields/machine';
 import { Columns, Titled } from '../../kit/parts';
 import { type DueLine, ReminderText } from '../../layout/DueService';
 import { FieldsProvider } from '../../fields/context';
-import { LinkButton, Small, Table } from '../../kit/primitives';
+import { LinkButton, QuietLink, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
+import { BranchMoves, type BranchesShown } from './BranchMoves';
+import { Elsewhere, type ElsewhereRow } from './Elsewhere';
 import { FiguresSaved } from './FiguresSaved';
 import { HistoryChart } from './HistoryChart';
 import { Merged, type MergedRow, type Owned, Owners } from './Owners';
@@ -37,18 +39,36 @@ interface Props {
     lines: StageLine[];
     signed: boolean;
     feel: string;
+    branch: string;
   }[];
   signed: { id: number; jobId: number; corrects: number | null; reason: string; technician: string; signedAt: string }[];
   lineage: SetupRow[];
   rode: Record<number, string>;
   history: HistoryPoint[];
   merged: MergedRow[];
+  elsewhere: ElsewhereRow[];
+  branches: BranchesShown | null;
   due: DueLine[];
   today: string;
 }
 
 /** The machine file: lineage, every job and signed rebuild in time, readings over its life, owners and figures. */
-export function MachineFile({ machine, owners, figures, origins, jobs, signed, lineage, rode, history, merged, due, today }: Props) {
+export function MachineFile({
+  machine,
+  owners,
+  figures,
+  origins,
+  jobs,
+  signed,
+  lineage,
+  rode,
+  history,
+  merged,
+  elsewhere,
+  branches,
+  due,
+  today,
+}: Props) {
   const store = useMachineStore(machine.id, figures, origins);
   const about = [machine.registration, machine.frameNumber && `frame ${machine.frameNumber}`, owners[0]?.name].filter(Boolean).join(' · ');
   return (
@@ -56,7 +76,17 @@ export function MachineFile({ machine, owners, figures, origins, jobs, signed, l
       <Shell title={machine.name} about={about} footRight={<FiguresSaved />}>
         <Leftovers stores={[store]} />
         <Columns $wide="1fr 1.15fr">
-          <LineageColumn machine={machine} jobs={jobs} signed={signed} due={due} today={today} owners={owners} merged={merged} />
+          <LineageColumn
+            machine={machine}
+            jobs={jobs}
+            signed={signed}
+            due={due}
+            today={today}
+            owners={owners}
+            merged={merged}
+            elsewhere={elsewhere}
+            branches={branches}
+          />
           <div>
             <Setups
               machineId={machine.id}
@@ -81,6 +111,8 @@ function LineageColumn({
   today,
   owners,
   merged,
+  elsewhere,
+  branches,
 }: Omit<Props, 'figures' | 'origins' | 'lineage' | 'rode' | 'history'>) {
   return (
     <div>
@@ -91,7 +123,10 @@ function LineageColumn({
         </Titled>
       )}
       <Owners machineId={machine.id} owners={owners} />
+      <Elsewhere elsewhere={elsewhere} />
       <Figures machineId={machine.id} />
+      <BranchMoves machineId={machine.id} branches={branches} />
+      <HandOver machineId={machine.id} />
       <Merged machineId={machine.id} merged={merged} />
     </div>
   );
@@ -120,7 +155,10 @@ function JobRows({ jobs, signed }: Pick<Props, 'jobs' | 'signed'>) {
               <b style={{ whiteSpace: 'nowrap' }}>Job {jobNumber(j.id)}</b>
             </Link>
             <br />
-            <Small>{j.customer}</Small>
+            <Small>
+              {j.customer}
+              {j.branch && `, ${j.branch}`}
+            </Small>
           </td>
           <td>
             {signedWords(signed.filter((s) => s.jobId === j.id))}
@@ -164,6 +202,23 @@ function Figures({ machineId }: { machineId: number }) {
         <StandardSetup />
       </Titled>
     </>
+  );
+}
+
+/** The machine with its history as a file, for the shop it goes to next. */
+function HandOver({ machineId }: { machineId: number }) {
+  return (
+    <Titled title="To another shop">
+      <p style={{ maxWidth: '60ch' }}>
+        <Small>
+          One file with everything recorded of this machine: its jobs, signed records with their seals, set-ups, photos and voice notes. The
+          records name their customer as they were signed: hand it over where the customer agrees.
+        </Small>
+      </p>
+      <QuietLink href={`/api/machines/${machineId}/archive`} download>
+        Hand the machine over, as a file
+      </QuietLink>
+    </Titled>
   );
 }
 

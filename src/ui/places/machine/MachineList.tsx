@@ -1,15 +1,22 @@
 'use client';
 import Link from 'next/link';
 import { Empty, Small, Table } from '../../kit/primitives';
+import { TableFiles } from '../../kit/TableFiles';
+import { TakeMachineIn } from './TakeMachineIn';
 import { Shell } from '../../layout/Shell';
 
 interface Props {
-  machines: { id: number; name: string; registration: string; frameNumber: string; owner: string; ownerId: number }[];
+  machines: { id: number; name: string; registration: string; frameNumber: string; owner: string; ownerId: number; branch: string }[];
+  /** Of the whole book; the first of them are shown. */
+  count: number;
 }
 
-export function MachineList({ machines }: Props) {
+export function MachineList({ machines, count }: Props) {
   return (
-    <Shell title="Machines" about={`${machines.length} in the book`}>
+    <Shell
+      title="Machines"
+      about={`${count} in the book${count > machines.length ? `, the first ${machines.length} shown: / finds the others` : ''}`}
+    >
       {machines.length === 0 ? (
         <Empty>No machine is in the book yet. Take one in from the Floor, and its file opens here.</Empty>
       ) : (
@@ -28,6 +35,14 @@ export function MachineList({ machines }: Props) {
             ))}
           </tbody>
         </Table>
+      )}
+      <TakeMachineIn />
+      {machines.length > 0 && (
+        <>
+          <TableFiles table="machines" what="the machines" />
+          <TableFiles table="customers" what="their owners" vcards />
+          <TableFiles table="jobs" what="all jobs" />
+        </>
       )}
     </Shell>
   );
@@ -49,6 +64,7 @@ function MachineRow({ m }: MachineRowProps) {
       <td>{m.frameNumber || <Small>not noted</Small>}</td>
       <td>
         <Link href={`/customers/${m.ownerId}`}>{m.owner}</Link>
+        {m.branch && <Small>, {m.branch}</Small>}
       </td>
     </tr>
   );

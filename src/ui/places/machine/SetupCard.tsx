@@ -180,6 +180,9 @@ function CardLinks({ card }: { card: CardFacts }) {
       <LinkButton href={`/api/setups/${card.id}/card`} prefetch={false}>
         As PDF
       </LinkButton>
+      <LinkButton href={`/api/setups/${card.id}/data`} prefetch={false}>
+        As data, JSON
+      </LinkButton>
       <LinkButton href={`/machines/${card.machineId}`}>Machine file</LinkButton>
     </p>
   );

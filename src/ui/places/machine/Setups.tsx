@@ -10,6 +10,7 @@ import styled from 'styled-components';
 import type { SetupDocument } from '@/schema/documents';
 import { placeLineage } from '@/judgement/job/lineage';
 import { compareSetups } from '@/judgement/model/setups';
+import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Lineage, type LineageLook } from '../../figures/Lineage';
@@ -140,6 +141,7 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
         </LinkButton>
       )}
       <SetupList setups={setups} chosen={chosen} parentOf={parentOf} machineId={machineId} looks={looks} openJobs={openJobs} />
+      <TableFiles table="setups" what="every figure of every set-up" filter={{ machine: String(machineId) }} />
     </Titled>
   );
 }

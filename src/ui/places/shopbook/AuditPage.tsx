@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { useDeferredValue, useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
 import type { AuditLine } from '@/schema/people';
+import { TableFiles } from '../../kit/TableFiles';
 import { NotRead } from '../../kit/NotRead';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
@@ -33,6 +34,7 @@ export function AuditPage() {
       <NotRead reading={reading} />
       {lines?.length === 0 && <Empty>Nothing was done that these words fit.</Empty>}
       {lines && lines.length > 0 && <Lines lines={lines} />}
+      {lines && lines.length > 0 && <TableFiles table="audit" what="all that fits these words" filter={{ q: asked }} />}
       <p>
         {before > 0 && <QuietButton onPress={() => setBefore(0)}>the newest</QuietButton>}
         {lines?.length === A_PAGE && <QuietButton onPress={() => setBefore(lines.at(-1)!.id)}>older</QuietButton>}

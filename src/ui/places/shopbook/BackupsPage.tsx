@@ -2,18 +2,45 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Titled } from '../../kit/parts';
-import { Button, Empty, QuietButton, Small, Table, Warn } from '../../kit/primitives';
+import { Button, Empty, QuietButton, Small, Warn } from '../../kit/primitives';
+import { Archives } from './Archives';
+import { type KeptFile, KeptFiles } from './KeptFiles';
 import { FormProblem, useForm } from '../../kit/useForm';
-import { dayWords, timeWords } from '../../kit/time';
 
 interface Props {
   place: string;
-  files: { name: string; at: string; bytes: number }[];
+  isOnServer: boolean;
+  files: KeptFile[];
+  archives: KeptFile[];
   warning: string | null;
 }
 
 /** The backups there are, one made now, and how one is brought back. */
-export function BackupsPage({ place, files, warning }: Props) {
+export function BackupsPage({ isOnServer, archives, ...own }: Props) {
+  return (
+    <>
+      {isOnServer ? <OnServer /> : <OwnBackups {...own} />}
+      <div style={{ paddingTop: '2rem' }}>
+        <Archives archives={archives} />
+      </div>
+    </>
+  );
+}
+
+function OnServer() {
+  return (
+    <Titled title="Backups" aside="by the server’s own means">
+      <p style={{ maxWidth: '70ch' }}>
+        <Small>
+          The book stands on a PostgreSQL server: whoever keeps that server backs it up (docs/scale.md says how). An archive of it can be
+          made below while the shop works.
+        </Small>
+      </p>
+    </Titled>
+  );
+}
+
+function OwnBackups({ place, files, warning }: Omit<Props, 'isOnServer' | 'archives'>) {
   const router = useRouter();
   const [state, setState] = useState<'idle' | 'making' | 'made'>('idle');
   const form = useForm({}, () => '');
@@ -76,36 +103,15 @@ function BackupTable({ files }: { files: Props['files'] }) {
   };
   return (
     <>
-      <Table aria-label="Backups">
-        <thead>
-          <tr>
-            <th>Made</th>
-            <th>File</th>
-            <th className="number">Size, MB</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {files.map((f) => (
-            <tr key={f.name}>
-              <td>
-                {dayWords(f.at)} {timeWords(f.at)}
-              </td>
-              <td style={{ overflowWrap: 'anywhere' }}>{f.name}</td>
-              <td className="number">{(f.bytes / 1e6).toFixed(1)}</td>
-              <td>
-                <QuietButton
-                  onPress={() => void bring(f.name)}
-                  isDisabled={bringing !== null}
-                  aria-label={`Bring back beside the book, ${f.name}`}
-                >
-                  {bringing === f.name ? 'bringing it back' : 'bring back'}
-                </QuietButton>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <KeptFiles
+        label="Backups"
+        files={files}
+        doing={({ name }) => (
+          <QuietButton onPress={() => void bring(name)} isDisabled={bringing !== null} aria-label={`Bring back beside the book, ${name}`}>
+            {bringing === name ? 'bringing it back' : 'bring back'}
+          </QuietButton>
+        )}
+      />
       <FormProblem of={form} />
       <p role="status" style={{ overflowWrap: 'anywhere' }}>
         {back && (

@@ -9,12 +9,13 @@ import { PlainField } from '../../kit/PlainField';
 import { Choices } from '../../kit/Choices';
 import { Button, Empty, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords, timeWords } from '../../kit/time';
+import { Scripts } from './Scripts';
 import { leave, useWho } from '../../kit/who';
 
 type Person = PeopleState['technicians'][number];
 
 /** Those who work here: what each may do, the passcode of each, and who is signed in where. */
-export function People({ technicians, hasOwner, sessions }: PeopleState) {
+export function People({ technicians, hasOwner, sessions, scripts }: PeopleState) {
   const router = useRouter();
   const who = useWho();
   const form = useForm<NewPerson>({ name: '', passcode: '', role: 'technician', ownerPasscode: '' });
@@ -44,6 +45,7 @@ export function People({ technicians, hasOwner, sessions }: PeopleState) {
         <FormProblem of={form} />
       </Titled>
       <Opening hasOwner={hasOwner} />
+      <Scripts scripts={scripts} asksOwner={asksOwner} />
       {(sessions.length > 0 || who) && <SignedIn sessions={sessions} />}
     </>
   );

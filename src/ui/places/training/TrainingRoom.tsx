@@ -2,6 +2,7 @@
 import type { Explained } from '@/judgement/reason/reason';
 import { kg, said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { useMemo, useState } from 'react';
@@ -21,6 +22,9 @@ import { usePreferences, useSaid } from '../../kit/preferences';
 import { Button, LinkButton, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { knownOf, reasonedOf, modelsWay } from '@/judgement/training';
+
+/** Its code comes once a case is answered. */
+const RideCase = dynamic(() => import('./RideCase').then((m) => m.RideCase), { ssr: false });
 
 interface Move {
   measured: string;
@@ -253,6 +257,7 @@ function Told({ c, moves, guess, causes, schools, minutes }: ToldProps) {
       <p style={{ maxWidth: '62ch' }}>{c.what}</p>
       <Verdict truth={truth} minutes={minutes} way={way} />
       <BothWays rows={rows} />
+      <RideCase c={c} truth={truth} guessed={right ? null : (all.causes.find((x) => x.id === guess) ?? null)} schools={schools} />
       <Sentences reasoned={all} truth={c.truth} />
       <p style={{ paddingTop: '0.6rem', display: 'flex', gap: '1rem', alignItems: 'center' }}>
         <LinkButton href={`/training/${next.id}`}>Next case: {next.title}</LinkButton>

@@ -12,6 +12,7 @@ import { useSaid } from '../../kit/preferences';
 import { LinkButton, QuietButton, Small, Table } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Complaints } from '../../job/Complaints';
+import { Weigh } from '../../job/Weigh';
 import { FitWalk } from './FitWalk';
 import { GroundMix } from './GroundMix';
 import { HandedBack } from './HandedBack';
@@ -63,6 +64,7 @@ function RiderSheet() {
     <Columns $wide="1.35fr 1fr">
       <div>
         <Titled title="Rider and load">
+          <Weigh locked={sealed} />
           <FieldsOf defs={ASK_RIDER} locked={sealed} />
         </Titled>
         <Titled title="Luggage">
@@ -159,7 +161,14 @@ function LastLoads() {
   const declared = recorded(live).some((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
   if (sealed || data.handedBack || declared || before.length === 0) return null;
   return (
-    <QuietButton onPress={() => before.forEach((e) => store.put(e.field, withUnit(e)))}>
+    <QuietButton
+      onPress={() =>
+        store.fill(
+          before.map((e) => ({ field: e.field, text: withUnit(e) })),
+          true,
+        )
+      }
+    >
       Take over passenger and luggage of this machine’s last job
     </QuietButton>
   );

@@ -116,8 +116,8 @@ export function HandedBack() {
   ).filter((l) => !struck.includes(l.field));
   if (sealed || !handedBack || lines.length === 0) return null;
   const confirm = ({ field, text, beside }: Line) => {
-    for (const also of beside) store.put(also.field, also.text);
-    store.put(field, text);
+    // The way a reading is taken comes before the reading.
+    store.fill([...beside, { field, text }]);
   };
   const strike = (field: string) => {
     setStruck([...struck, field]);

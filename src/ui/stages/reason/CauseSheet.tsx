@@ -1,15 +1,17 @@
 'use client';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { triedHref } from '@/judgement/ground/triedIn';
 import { type Cure, TIER_NAMES } from '@/knowledge/causes/page';
+import { canBeRidden } from '@/judgement/ground/canBeRidden';
 import { CAUTIONS } from '@/knowledge/cautions';
-import { curesOf, type Prediction, predict, sideEffects } from '@/judgement/reason/cures';
+import { curesOf, endOfCure, type Prediction, predict, sideEffects } from '@/judgement/reason/cures';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { type Explained, type Witness, strengthOf } from '@/judgement/reason/reason';
 import { offersOf } from '@/judgement/model/offers';
 import { moneyText } from '@/catalogue/money';
 import { useSaid } from '../../kit/preferences';
-import { Button, Caution, QuietButton, Small } from '../../kit/primitives';
+import { Button, Caution, LinkButton, QuietButton, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 
 /** What the list of causes needs to show and pick cures. */
@@ -185,12 +187,21 @@ interface CureButtonsProps {
 }
 
 function CureButtons({ cure, look, followed, cause, prediction, what, lookKey }: CureButtonsProps) {
+  const { data } = useBench();
   return (
     <div className="actions">
       {cure.tier !== 'refer' && !look.locked && (
         <Button $strong={followed} onPress={() => look.onFollow(cause, cure, prediction)} aria-label={`Follow: ${what}`}>
           {followed ? 'Followed' : 'Follow this'}
         </Button>
+      )}
+      {canBeRidden(cure.effect) && (
+        <LinkButton
+          href={triedHref(data.job.id, [{ effect: cure.effect, end: endOfCure(look.known, cure.effect, cause.end) }])}
+          aria-label={`Ride it: ${what}`}
+        >
+          Ride it
+        </LinkButton>
       )}
       {prediction.sags && (
         <Button onPress={() => look.onLook(lookKey, prediction)} aria-pressed={look.looked === lookKey} aria-label={`Look at: ${what}`}>

@@ -11,14 +11,16 @@ import { Titled } from '../../kit/parts';
 
 const SHOWN = 5;
 const worthWords = (bits: number) => (bits >= MUCH_BITS ? 'much' : bits >= LITTLE_BITS ? 'something' : 'little');
-const ROOM: Record<TypedAt, string> = { ...STAGE_NAMES, log: 'Logger', leverage: 'Leverage room' };
+const ROOM: Record<TypedAt, string> = { ...STAGE_NAMES, log: 'Logger', leverage: 'Leverage room', geometry: 'Steering and drive' };
 
 /** The measurements that would tell most a minute, each a way to where it is typed. */
 export function NextToMeasure({ reasoned }: { reasoned: Reasoned }) {
   const { data } = useBench();
   const names = new Map(reasoned.causes.map((c) => [c.id, c.name]));
   const href = (stage: TypedAt, field: string) =>
-    stage === 'leverage' ? `/machines/${data.machine.id}/leverage` : `/jobs/${data.job.id}/${stage}${field ? `#${field}` : ''}`;
+    stage === 'leverage' || stage === 'geometry'
+      ? `/machines/${data.machine.id}/${stage}`
+      : `/jobs/${data.job.id}/${stage}${field ? `#${field}` : ''}`;
   return (
     <Titled title="Measure next" aside="what tells most a minute">
       {reasoned.next.length === 0 && <Empty>Nothing more would tell these causes apart.</Empty>}

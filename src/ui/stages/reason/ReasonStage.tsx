@@ -102,7 +102,7 @@ export function ReasonStage() {
     store.put('reason.cure', cure.id);
     store.put('reason.finding', inUnits(findingWords(cause)).slice(0, 1000));
     store.put('reason.first', [cure.what, inUnits(prediction.words), inUnits(prediction.warning)].filter(Boolean).join(' ').slice(0, 500));
-    for (const p of proposalEntries(cause, prediction)) if (p.text !== textOf(live, p.field)) store.put(p.field, p.text);
+    store.fill(proposalEntries(cause, prediction));
     if (prediction.sags) setLooked({ key: `${cause.id}/${cure.id}`, prediction });
   };
   const look: CureLook = {

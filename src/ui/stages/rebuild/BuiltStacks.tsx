@@ -22,7 +22,8 @@ export function BuiltStacks() {
   const differences = differencesOf(live, figures, data.springs);
   const open = stacks.filter((s) => s.built === null);
   const fill = () => {
-    for (const s of open) store.put(builtField(s.damper, s.valve), shimsText(s.specified));
+    const puts = open.map((s) => ({ field: builtField(s.damper, s.valve), text: shimsText(s.specified) }));
+    store.fill(puts, true);
   };
   return (
     <Titled title="Shims in" aside="from Valves; change what went in otherwise">

@@ -99,15 +99,11 @@ export function FittedTable() {
     [live, figures, data.springs],
   );
   const put = (puts: Given['puts'], onlyEmpty = false) => {
-    const open = puts.filter(({ field, text }) => {
-      const now = entryAt(live, field)?.text ?? '';
-      return text !== now && !(onlyEmpty && now !== '');
-    });
-    for (const { field, text } of open) store.put(field, text);
+    const filled = store.fill(puts, onlyEmpty);
     setSaid(
-      open.length === 0
+      filled === 0
         ? 'Nothing to take over: it stands so already, or nothing is noted yet.'
-        : `${open.length} fields filled. Change what is different now.`,
+        : `${filled} fields filled. Change what is different now.`,
     );
   };
   const carry = () => {

@@ -8,6 +8,7 @@ import { useFieldStore, useLive } from '../../fields/context';
 import { Button, QuietButton, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { useKeep } from './useKeep';
+import { WaitingList } from './WaitingList';
 
 const Strip = styled.ul`
   display: flex;
@@ -26,41 +27,26 @@ const Strip = styled.ul`
   }
 `;
 
-interface Unsent {
-  file: File;
-  problem: string;
-}
-
-/** The photos of a step or of the whole job, and the way to take one. One that could not be sent is kept on the page until it is. */
+/** The photos of a step or of the whole job, and the way to take one. One that could not be sent is kept by the browser until it is. */
 export function Photos({ step, all = false }: { step: string; all?: boolean }) {
   const { sealed } = useBench();
   const store = useFieldStore();
   const live = useLive();
-  const keep = useKeep('photos');
+  const { keep, waiting } = useKeep('photos', step);
   const [caption, setCaption] = useState('');
-  const [unsent, setUnsent] = useState<Unsent[]>([]);
   const [busy, setBusy] = useState(false);
   const photos = photosOf(live).filter((p) => all || p.step === step);
   const sendAll = async (files: File[]) => {
     setBusy(true);
-    const left: Unsent[] = [];
-    for (const file of files) {
-      const problem = await keep(file, { step, caption });
-      if (problem) left.push({ file, problem });
-    }
-    setUnsent(left);
-    if (left.length === 0) setCaption('');
+    setCaption('');
+    for (const file of files) await keep(file, file.name, { caption });
     setBusy(false);
   };
   return (
     <section aria-label="Photos" style={{ paddingTop: '0.5rem' }}>
       {photos.length > 0 && <Kept photos={photos} onTakeOut={sealed ? null : (n) => store.put(`photo.${n}.key`, '')} />}
       {!sealed && <TakePhotos sendAll={sendAll} busy={busy} caption={caption} setCaption={setCaption} />}
-      {unsent.map(({ file, problem }) => (
-        <p role="alert" key={file.name + file.lastModified}>
-          ▲ {file.name}: {problem} <QuietButton onPress={() => void sendAll(unsent.map((u) => u.file))}>Send again</QuietButton>
-        </p>
-      ))}
+      <WaitingList waiting={waiting} />
     </section>
   );
 }

@@ -138,6 +138,7 @@ function NotesSheet() {
         <EntryField field="rebuild.condition" locked={sealed} />
         <Caution>{CAUTIONS.oil}</Caution>
       </div>
+      <EntryField field="rebuild.changed" locked={sealed} />
       <EntryField field="rebuild.notes" locked={sealed} />
     </Columns>
   );

@@ -1,6 +1,5 @@
 'use client';
 import { useState } from 'react';
-import { entryAt } from '@/catalogue/entry';
 import { jobNumber } from '@/catalogue/jobs';
 import { type TakenOver, takenOver, takenOverName, wantedSoFar } from '@/judgement/job/takeOver';
 import type { LeftByJob } from '@/schema/alike';
@@ -39,12 +38,11 @@ export function TakeOver() {
 
 function Left({ left }: { left: LeftByJob }) {
   const store = useFieldStore();
-  const live = useLive();
   const [said, setSaid] = useState('');
   const system = useSystem();
   const rows = takenOver(left, system);
   const take = () => {
-    for (const { field, text } of rows) if (entryAt(live, field)?.text !== text) store.put(field, text);
+    store.fill(rows);
     setSaid(
       `${rows.length} figures stand as wanted. What does not suit this rider and load is changed under Springs and Valves, or at the table.`,
     );

@@ -8,6 +8,7 @@ import { useFieldStore, useLive } from '../../fields/context';
 import { useBench } from '../../job/BenchContext';
 import { Button, QuietButton, Small } from '../../kit/primitives';
 import { useKeep } from './useKeep';
+import { WaitingList } from './WaitingList';
 
 const List = styled.ul`
   display: flex;
@@ -38,28 +39,16 @@ interface Spoken {
 export function Voice({ step, all = false }: { step: string; all?: boolean }) {
   const { sealed } = useBench();
   const live = useLive();
-  const keep = useKeep('voice');
-  const [unsent, setUnsent] = useState<Spoken[]>([]);
+  const { keep, waiting } = useKeep('voice', step);
   const [problem, setProblem] = useState('');
-  const sendAll = async (waiting: Spoken[]) => {
-    setUnsent(waiting);
-    let failed = '';
-    for (const spoken of waiting) {
-      const words = await keep(spoken.sound, { step, seconds: String(spoken.seconds) });
-      if (words === null) setUnsent((left) => left.filter((s) => s !== spoken));
-      else failed = words;
-    }
-    setProblem(failed);
-  };
   return (
     <section aria-label="Voice notes">
       <Heard voices={voicesOf(live).filter((v) => all || v.step === step)} />
-      {!sealed && <Speak onSpoken={(spoken) => void sendAll([...unsent, spoken])} onProblem={setProblem} />}
-      {problem && (
-        <p role="alert">
-          ▲ {problem} {unsent.length > 0 && <QuietButton onPress={() => void sendAll(unsent)}>Send again</QuietButton>}
-        </p>
+      {!sealed && (
+        <Speak onSpoken={({ sound, seconds }) => void keep(sound, 'Voice note', { seconds: String(seconds) })} onProblem={setProblem} />
       )}
+      {problem && <p role="alert">▲ {problem}</p>}
+      <WaitingList waiting={waiting} />
     </section>
   );
 }

@@ -1,25 +1,24 @@
-import type { Entry } from '@/catalogue/entry';
+import { useCallback, useMemo } from 'react';
 import { useFieldStore } from '../../fields/context';
 import { useBench } from '../../job/BenchContext';
 import { atBench } from '../../kit/atBench';
-import { useSaid } from '../../kit/preferences';
-import { sendBytes } from '../../kit/send';
+import { keepAndSend, useDelivered, useWaiting, type Waiting } from '../../kit/waiting';
 
 /**
- * Sends a picture or a recording to be kept with the job, by whoever works at the bench, and takes up what was written of it.
- * @returns the words of a failure; null where it is kept
+ * Keeps a picture or a recording with the job, by whoever works at the bench, and takes up what was written of it. Where the shop's computer does not answer it waits in the browser.
+ * @returns what keeps one, and those of this step that wait
  */
-export function useKeep(what: 'photos' | 'voice') {
+export function useKeep(what: Waiting['what'], step: string) {
   const { data } = useBench();
   const store = useFieldStore();
-  const inUnits = useSaid();
-  return async (bytes: Blob, place: Record<string, string>): Promise<string | null> => {
+  const jobId = data.job.id;
+  useDelivered(useCallback((of, entries) => of === jobId && entries.forEach(store.accept), [jobId, store]));
+  const keep = (bytes: Blob, name: string, more: Record<string, string>): Promise<void> => {
     const by = atBench();
-    const query = new URLSearchParams({ ...place, ...(by ? { technicianId: String(by.id) } : {}) });
-    const answer = await sendBytes<Entry[]>(`/api/jobs/${data.job.id}/${what}?${query}`, bytes);
-    if (!answer.ok)
-      return answer.unreachable ? 'The shop’s computer does not answer. It waits here; send it again in a moment.' : inUnits(answer.words);
-    for (const entry of answer.value) store.accept(entry);
-    return null;
+    const place = { step, ...more, ...(by ? { technicianId: String(by.id) } : {}) };
+    return keepAndSend({ jobId, what, place, name, bytes });
   };
+  const all = useWaiting();
+  const waiting = useMemo(() => all.filter((w) => w.jobId === jobId && w.what === what && w.place.step === step), [all, jobId, what, step]);
+  return { keep, waiting };
 }

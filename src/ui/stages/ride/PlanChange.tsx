@@ -9,24 +9,12 @@ import { balanceWarnings, passedOver, type Setups, type Step } from '@/judgement
 import { numberIn } from '@/catalogue/tables';
 import { type Tunable } from '@/judgement/ride/tunables';
 import type { TrialRequest } from '@/schema/retune';
-import { useFieldStore } from '../../fields/context';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Small, Warn } from '../../kit/primitives';
-import { useBench, useLater } from '../../job/BenchContext';
-import { FormProblem, useForm } from '../../kit/useForm';
+import { useLater } from '../../job/BenchContext';
+import { usePlan } from '../../job/usePlan';
+import { FormProblem } from '../../kit/useForm';
 import { OUTCOME_WORDS } from './words';
-
-export function usePlan(first: Partial<Record<'to' | 'reason', string>> = {}) {
-  const { data, reload } = useBench();
-  const store = useFieldStore();
-  const form = useForm({ to: '', reason: '', orderReason: '', ...first });
-  const plan = async (request: TrialRequest) => {
-    store.commitAll();
-    await store.flush();
-    if (await form.send(`/api/jobs/${data.job.id}/trials`, request)) reload();
-  };
-  return { plan, form };
-}
 
 /** A change no further than the adjuster goes; typed freely, proposed by the search. */
 export function Change({ known, setups, step, proposed }: { known: Known; setups: Setups; step: Step; proposed: Step[] }) {
@@ -78,7 +66,7 @@ export function Change({ known, setups, step, proposed }: { known: Known; setups
 
 interface PlanButtonProps {
   value: number;
-  plan: (request: TrialRequest) => Promise<void>;
+  plan: (request: TrialRequest) => Promise<boolean>;
   tunable: Tunable;
   cause: Explained | null;
   cure: Cure | null;

@@ -1,6 +1,7 @@
 'use client';
 import { usePlace } from './usePlace';
-import { Change, usePlan } from './PlanChange';
+import { Change } from './PlanChange';
+import { usePlan } from '../../job/usePlan';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';

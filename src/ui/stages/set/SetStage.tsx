@@ -24,6 +24,7 @@ import { FormProblem, useForm } from '../../kit/useForm';
 import { showUnsettled } from '../../fields/next';
 import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { FieldsOf } from '../../fields/parts';
+import { BeforeItIsTurned } from './BeforeItIsTurned';
 import { MeasureSheet } from '../../job/readings/MeasureSheet';
 
 /** Set: starting clickers and heights, the same walk on the finished machine, the last checks, and handing back with the card. */
@@ -36,7 +37,12 @@ export function SetStage() {
       <MeasureSheet
         prefix="set"
         locked={false}
-        underWalk={<StartingClickers />}
+        underWalk={
+          <>
+            <StartingClickers />
+            <BeforeItIsTurned />
+          </>
+        }
         underStance={<TorquesAgain />}
         aside={
           <>

@@ -23,6 +23,9 @@ import { SHEET_SPEEDS } from '@/judgement/model/valves';
 import { type DamperKey, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
+import { shimsText } from '@/catalogue/tables';
+import { triedHref } from '@/judgement/ground/triedIn';
+import { useBench } from '../../job/BenchContext';
 import { useFieldStore } from '../../fields/context';
 import { Button, Empty, Heading, QuietButton, Small, Warn } from '../../kit/primitives';
 import { Fold } from '../../kit/Fold';
@@ -33,6 +36,7 @@ import { StackTable } from './StackTable';
 import { type Viewed } from './useValves';
 
 // Their code comes with the sheet that is opened.
+const Beyond = dynamic(() => import('./Beyond').then((m) => m.Beyond), { ssr: false });
 const Dyno = dynamic(() => import('./Dyno').then((m) => m.Dyno), { ssr: false });
 const OilAgainstStack = dynamic(() => import('./OilAgainstStack').then((m) => m.OilAgainstStack), { ssr: false });
 const Suggestions = dynamic(() => import('./Suggestions').then((m) => m.Suggestions), { ssr: false });
@@ -111,6 +115,7 @@ export function DamperSheet({ damper, valve, viewed, present, findings, kept }: 
               ...(sheet.runs.length > 0 ? { holds: `${sheet.runs.length} run${sheet.runs.length === 1 ? '' : 's'}` } : {}),
               content: <Dyno damper={damper} valve={valve} gasForceN={view.gasForceN} />,
             },
+            { id: 'beyond', title: 'Beyond the curve', content: <Beyond damper={damper} side={side} /> },
             { id: 'figures', title: 'Figures and reason', content: kept },
           ]}
         />
@@ -278,7 +283,9 @@ function Search({ sheet, view }: { sheet: Sheet; view: DamperView }) {
   const store = useFieldStore();
   const { aim } = viewed;
   const target = aim.targets[side];
+  const { data } = useBench();
   const baseline = view.baselines[side];
+  const out = baseline?.range ? middleOf(baseline.range) : null;
   return (
     <Suggestions
       request={
@@ -293,8 +300,14 @@ function Search({ sheet, view }: { sheet: Sheet; view: DamperView }) {
       onTake={(s) => {
         setWhich('fit');
         write('fit', s.shims);
-        if (baseline?.range) store.put(`valves.${damper}.clicks.${side}`, String(middleOf(baseline.range)));
+        if (out !== null) store.put(`valves.${damper}.clicks.${side}`, String(out));
       }}
+      rideHref={(suggestions) =>
+        triedHref(
+          data.job.id,
+          suggestions.map((s) => ({ stack: { damper, valve, shims: shimsText(s.shims), out } })),
+        )
+      }
       locked={sealed}
       mostStressMPa={Math.max(FATIGUE_CAUTION_MPA, ...(view.drawn?.maxStressMPa ?? []))}
       aim={target?.ok ? `aim: ${target.value.words}${baseline ? ', with the clicker in mid-range' : ''}` : ''}

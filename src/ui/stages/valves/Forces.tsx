@@ -8,6 +8,9 @@ import { type Sheet } from './useDamperSheet';
 import { useBench } from '../../job/BenchContext';
 import { useFieldStore } from '../../fields/context';
 import { QuietButton, Small } from '../../kit/primitives';
+import { jobNumber } from '@/catalogue/jobs';
+import { SHEET_SPEEDS } from '@/judgement/model/valves';
+import { CurveFile } from '../../kit/CurveFile';
 import { ForceSpeed } from './ForceSpeed';
 import { type Viewed } from './useValves';
 
@@ -15,6 +18,7 @@ import { type Viewed } from './useValves';
 export function Forces({ sheet, view }: { sheet: Sheet; view: DamperView }) {
   const { end, side, viewed, sealed, suggestion, runs, hotAndCold, setHotAndCold, atWheel, setAtWheel } = sheet;
   const store = useFieldStore();
+  const { data } = useBench();
   const { aim } = viewed;
   const targetOf = (s: Side) => (aim.targets[s]?.ok ? aim.targets[s].value : null);
   return (
@@ -35,10 +39,32 @@ export function Forces({ sheet, view }: { sheet: Sheet; view: DamperView }) {
         Thin: as found. Dashed: to fit. Ochre: the aim
         {atWheel || sealed ? '' : ', by its rings to be dragged, or moved by the arrow keys'}. Tinted: the clicker from shut to wide open.
         The gas force of <Sentence of={newtons(view.gasForceN)} /> is not in it.
-      </Small>
+      </Small>{' '}
+      <CurveFile name={`forces-${jobNumber(data.job.id)}-${end}`} what="these forces" rows={() => forceRows(view, runs)} />
     </>
   );
 }
+
+/** Every curve of the figure, point by point; compression above nothing, rebound below. */
+const forceRows = (view: DamperView, runs: Sheet['runs']): Record<string, string | number>[] => [
+  ...(
+    [
+      ['as found', view.found],
+      ['to fit', view.fit],
+    ] as const
+  ).flatMap(([curve, of]) =>
+    of === null
+      ? []
+      : (['compressionN', 'reboundN'] as const).flatMap((side, i) =>
+          SHEET_SPEEDS.map((v, k) => ({
+            curve,
+            speed_m_per_s: i === 0 ? v : -v,
+            force_n: Number(((i === 0 ? 1 : -1) * of[side][k]!).toFixed(1)),
+          })),
+        ),
+  ),
+  ...runs.flatMap(({ name, points }) => points.map((p) => ({ curve: name, speed_m_per_s: p.mPerS, force_n: p.forceN }))),
+];
 
 interface LooksProps {
   setHotAndCold: (next: boolean) => void;

@@ -1,6 +1,5 @@
 'use client';
-import { useSaid } from '../../kit/preferences';
-import type { Said } from '@/core/units/say';
+import { AddLine, AsLine } from './StackLine';
 import { GripVertical, Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components';
@@ -8,11 +7,9 @@ import styled from 'styled-components';
 import { shimsBeyond } from '@/core/damper/shims';
 import type { System } from '@/catalogue/system';
 import type { Shim } from '@/core/plate/stack';
-import { numberIn, shimShown, shimsIn } from '@/catalogue/tables';
+import { numberIn, shimShown } from '@/catalogue/tables';
 import { MM_PER_INCH } from '@/core/constants/constants';
 import { useSystem } from '../../fields/context';
-import { issueWords } from '@/schema/words';
-import { PlainField } from '../../kit/PlainField';
 import { useNumberInput } from '../../kit/pad';
 import { Small } from '../../kit/primitives';
 
@@ -186,7 +183,8 @@ export function StackTable({ label, shims, found, inDrawer, locked, onChange }: 
         {({ id, shim }) => <ShimAt id={id} shim={shim} shims={shims} newOf={newOf} inDrawer={inDrawer} locked={locked} put={put} />}
       </Rows>
       {removed.length > 0 && <TakenOut removed={removed} nameOf={nameOf} />}
-      {!locked && <AddLine onAdd={(more) => onChange([...shims, ...more])} />}
+      {!locked && <AddLine onAdd={(more) => onChange([...shims, ...more])} onReplace={onChange} />}
+      {shims.length > 0 && <AsLine shims={shims} />}
     </section>
   );
 }
@@ -317,29 +315,5 @@ function Counts({ locked, name, put, i, s }: CountsProps) {
         </Round>
       )}
     </span>
-  );
-}
-
-function AddLine({ onAdd }: { onAdd(shims: Shim[]): void }) {
-  const unit = useSystem() === 'metric' ? 'mm' : 'in';
-  const [line, setLine] = useState('');
-  const [problem, setProblem] = useState<Said | null>(null);
-  const inUnits = useSaid();
-  const add = () => {
-    const read = shimsIn(line, unit);
-    if (!read.ok) return setProblem(line.trim() === '' ? null : issueWords(read.issue));
-    setProblem(null);
-    setLine('');
-    onAdd(read.value);
-  };
-  return (
-    <div onKeyDown={(e) => e.key === 'Enter' && add()}>
-      <PlainField
-        label={`Add shims, ${unit}: diameter × thickness × count, then Enter`}
-        value={line}
-        onChange={setLine}
-        problem={problem && inUnits(problem)}
-      />
-    </div>
   );
 }

@@ -12,7 +12,7 @@ import { useColumn } from '../../kit/Sentence';
 import { issueWords, warningWords } from '@/schema/words';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
-import { Button, QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
+import { Button, LinkButton, QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
 import type { Searching } from './useValves';
 
 interface Props {
@@ -27,6 +27,8 @@ interface Props {
   /** Bent no further than the caution allows, or than the stack that is in there bends already. */
   mostStressMPa: number;
   aim: string;
+  /** The ground sheet with these stacks in the machine. */
+  rideHref(suggestions: readonly Suggestion[]): string;
 }
 
 const wordsIn = (system: System) => (shims: readonly Shim[]) => shims.map((s) => shimShown(s, system)).join(', ') || 'none';
@@ -36,6 +38,8 @@ const LIMITS = {
   mostCrossovers: 'Most crossovers',
   mostSwapped: 'Most swapped, blank: any',
 };
+/** Suggestions ridden side by side. */
+const RIDDEN = 2;
 /** Stacks tried in one search. */
 const TRIES = 3000;
 
@@ -58,7 +62,7 @@ function statusOf({ progress, result, running, tookMs }: Searching, words: Retur
 }
 
 /** Stacks that come closest to the aim from the shims in the drawer: searched in a worker, stopped at will, each with what goes in and out. */
-export function Suggestions({ request, waits, search, looked, onLook, onTake, locked, mostStressMPa, aim }: Props) {
+export function Suggestions({ request, waits, search, looked, onLook, onTake, locked, mostStressMPa, aim, rideHref }: Props) {
   const [typed, setTyped] = useState({ leastFaceShims: '2', mostShims: '24', mostCrossovers: '1', mostSwapped: '' });
   const [mayBuy, setMayBuy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -104,7 +108,14 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
         <Warn>No stack within these limits holds its stress and comes near. Allow more swaps or shims to buy.</Warn>
       )}
       {found && found.suggestions.length > 0 && (
-        <SuggestionTable suggestions={found.suggestions} looked={looked} onLook={onLook} onTake={onTake} locked={locked} />
+        <>
+          <SuggestionTable suggestions={found.suggestions} looked={looked} onLook={onLook} onTake={onTake} locked={locked} />
+          <LinkButton href={rideHref(found.suggestions.slice(0, RIDDEN))}>
+            {found.suggestions.length === 1
+              ? 'Ride it over the ground'
+              : `Ride the first ${Math.min(RIDDEN, found.suggestions.length)} over the ground`}
+          </LinkButton>
+        </>
       )}
     </Titled>
   );

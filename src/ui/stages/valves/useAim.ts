@@ -56,7 +56,7 @@ export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
     const candidate = candidates.find((c) => c.id === chosenOf(live, end)) ?? proposed(live, end, candidates);
     const listed = offers.find((o) => offerKey(o) === candidate?.id);
     if (!candidate || !listed) return null;
-    const now = sprungOf(selection, candidate, figures);
+    const now = sprungOf(selection, candidate, figures, end);
     const then = entriesThen(live, lastKnown);
     const before = then && selectionOf(then, figures, end, [listed], schools);
     const massThenKg = before && !('missing' in before) ? before.ladenLoadN / STANDARD_GRAVITY_M_PER_S2 : null;

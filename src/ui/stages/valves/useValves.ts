@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import type { Calibration, DynoPoint } from '@/core/damper/dyno';
 import type { SearchProgress, SearchRequest, SearchResult } from '@/core/damper/search';
+import type { Expert, ExpertRequest } from '@/core/damper/expert';
 import type { OneStack } from '@/core/damper/oneStack';
 import type { OneStackQuestion } from '@/judgement/model/dampers';
 import type { Oil } from '@/core/damper/valve';
@@ -135,6 +136,9 @@ async function askOnce<A>(question: (valves: Remote<ValvesWorker>) => Promise<A>
 /** A run of the simulated dyno through a damper built with the tolerances of real ones. */
 export const simulateRun = (asked: { figures: DamperFigures; oil: Oil; seed: number }): Promise<Result<DynoPoint[]>> =>
   askOnce(async (valves) => valves.simulate(asked.figures, asked.oil, asked.seed));
+
+/** What an expert looks at beyond the curve. */
+export const askExpert = (asked: ExpertRequest): Promise<Result<Expert>> => askOnce(async (valves) => valves.expert(asked));
 
 /** What one stack tells alone. */
 export const askOneStack = (asked: Pick<OneStackQuestion, 'found' | 'fit'>): Promise<Result<OneStack>> =>

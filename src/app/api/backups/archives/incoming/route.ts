@@ -1,0 +1,5 @@
+import { takeArchiveIn } from '@/server/backups';
+import { handleStream } from '../../../handle';
+
+/** The body is the archive. */
+export const POST = (request: Request) => handleStream(request, (parts) => takeArchiveIn(parts));

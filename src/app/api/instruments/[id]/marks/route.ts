@@ -1,0 +1,8 @@
+import { markRequest } from '@/schema/instruments';
+import { markInstrument } from '@/server/instruments';
+import { handle, idOf, type WithId } from '../../../handle';
+
+export const POST = async (request: Request, context: WithId) => {
+  const id = await idOf(context);
+  return handle(request, markRequest, (checked) => markInstrument(id, checked));
+};

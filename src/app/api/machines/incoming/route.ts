@@ -1,0 +1,5 @@
+import { takeMachineIn } from '@/server/handOver';
+import { handleStream } from '../../handle';
+
+/** The body is what another shop handed over. */
+export const POST = (request: Request) => handleStream(request, (parts) => takeMachineIn(parts));

@@ -1,0 +1,5 @@
+import { scriptRequest } from '@/schema/requests';
+import { addScript } from '@/server/people';
+import { handle } from '../../handle';
+
+export const POST = (request: Request) => handle(request, scriptRequest, addScript);

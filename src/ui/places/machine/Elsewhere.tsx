@@ -1,0 +1,94 @@
+'use client';
+import type { MachineHandedOver } from '@/schema/handOver';
+import { readSetup } from '@/schema/stored';
+import { sealShown } from '@/schema/sealWords';
+import { setupLines } from '@/judgement/model/setups';
+import { onPage } from '@/judgement/bothUnits';
+import { END_NAMES } from '@/catalogue/ends';
+import { Fold } from '../../kit/Fold';
+import { Titled } from '../../kit/parts';
+import { usePreferences } from '../../kit/preferences';
+import { Small, Table, Wide } from '../../kit/primitives';
+import { dayWords } from '../../kit/time';
+import { SETUP_KIND } from './Setups';
+
+export interface ElsewhereRow {
+  id: number;
+  receivedAt: string | null;
+  document: MachineHandedOver;
+}
+
+const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+
+/** What other shops recorded of this machine, as they sealed it: read, never changed, no part of this book's own chain. */
+export function Elsewhere({ elsewhere }: { elsewhere: readonly ElsewhereRow[] }) {
+  if (elsewhere.length === 0) return null;
+  return (
+    <Titled title="At other shops" aside="as it was sealed there; its seals held when it was taken in">
+      {elsewhere.map(({ id, receivedAt, document }, i) => (
+        <section key={`${id}.${i}`} aria-label={document.shop.name}>
+          <p>
+            <b>{document.shop.name || 'A shop that gave no name'}</b>{' '}
+            <Small>
+              {[
+                document.shop.address,
+                receivedAt && `taken in ${dayWords(receivedAt)}`,
+                `${counted(document.jobs.length, 'job')}, ${counted(document.records.length, 'signed record')}`,
+              ]
+                .filter(Boolean)
+                .join(', ')}
+            </Small>
+          </p>
+          {document.records.map((r) => (
+            <p key={r.id}>
+              Job {r.jobId}, {r.corrects ? `corrected (${r.reason})` : 'signed'} by {r.technician}, {dayWords(r.signedAt)}{' '}
+              <Small>seal {sealShown(r.seal)}</Small>
+            </p>
+          ))}
+          {document.setups.map((s) => (
+            <SetupThere key={s.id} of={s} />
+          ))}
+          <Photos of={document} />
+        </section>
+      ))}
+    </Titled>
+  );
+}
+
+function SetupThere({ of }: { of: MachineHandedOver['setups'][number] }) {
+  const { system } = usePreferences();
+  const lines = setupLines(readSetup(of.document, of.id), onPage(system));
+  const kind = SETUP_KIND[of.kind as keyof typeof SETUP_KIND] ?? of.kind;
+  return (
+    <Fold title={`${kind}, job ${of.jobId}, ${dayWords(of.recordedAt)}`}>
+      <Wide>
+        <Table>
+          <tbody>
+            {lines.map((l) => (
+              <tr key={l.key}>
+                <td>
+                  {END_NAMES[l.end]}, {l.label}
+                </td>
+                <td className="number">{l.text}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Wide>
+    </Fold>
+  );
+}
+
+function Photos({ of }: { of: MachineHandedOver }) {
+  if (of.photos.length === 0) return null;
+  return (
+    <p style={{ display: 'flex', gap: '0.5rem', flexWrap: 'wrap' }}>
+      {of.photos.map(({ key }) => (
+        <a key={key} href={`/api/photos/${key}`}>
+          {/* eslint-disable-next-line @next/next/no-img-element */}
+          <img src={`/api/photos/${key}?small`} alt={`Taken at ${of.shop.name}`} style={{ height: '5rem' }} />
+        </a>
+      ))}
+    </p>
+  );
+}

@@ -1,0 +1,93 @@
+import { CacheFirst, ExpirationPlugin, NetworkFirst, NetworkOnly, Serwist } from 'serwist';
+import { OFFLINE_PAGES, PAGES_CACHE, PICTURES_CACHE, STATIC_CACHE, type ToOffline } from './offlineNames';
+
+/**
+ * The service worker: pages of the bench open where the shop's computer does not answer, as they were when they last came. It answers with nothing else: what is read or
+ * written goes to the computer, and what cannot waits in the page (ui/fields, ui/kit/waiting.ts).
+ */
+
+/** Of a service worker's own scope what is used here; the page's types stand in the same project. */
+declare const self: {
+  addEventListener(type: 'message', hear: (event: { data: unknown; waitUntil(work: Promise<unknown>): void }) => void): void;
+};
+
+/** A whole answer of the page asked for: not the way to the door, not an error. */
+const wholeAnswers = {
+  cacheWillUpdate: ({ response }: { response: Response }) =>
+    Promise.resolve(response.status === 200 && !response.redirected ? response : null),
+};
+const DAY_S = 86_400;
+const newest = (maxEntries: number, days: number) =>
+  new ExpirationPlugin({ maxEntries, maxAgeSeconds: days * DAY_S, maxAgeFrom: 'last-used' });
+
+/** A computer that does not answer by then is taken for away. From memory. */
+const ANSWERS_WITHIN_S = 8;
+
+const pages = new NetworkFirst({
+  cacheName: PAGES_CACHE,
+  networkTimeoutSeconds: ANSWERS_WITHIN_S,
+  plugins: [wholeAnswers, newest(300, 30)],
+});
+
+const serwist = new Serwist({
+  precacheEntries: [],
+  skipWaiting: true,
+  clientsClaim: true,
+  runtimeCaching: [
+    {
+      matcher: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
+      handler: new CacheFirst({ cacheName: STATIC_CACHE, plugins: [wholeAnswers, newest(600, 60)] }),
+    },
+    {
+      // By their fingerprints: they never change.
+      matcher: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/api/photos/'),
+      handler: new CacheFirst({ cacheName: PICTURES_CACHE, plugins: [wholeAnswers, newest(300, 30)] }),
+    },
+    {
+      matcher: ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && OFFLINE_PAGES.test(url.pathname),
+      handler: pages,
+    },
+    { matcher: ({ request, sameOrigin }) => sameOrigin && request.mode === 'navigate', handler: new NetworkOnly() },
+  ],
+});
+serwist.setCatchHandler(async ({ request }) => (request.mode === 'navigate' ? notKept() : Response.error()));
+serwist.addEventListeners();
+
+const escaped = (text: string) => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+/** What is said where a page was never opened on this device: in words, with those that were. */
+async function notKept(): Promise<Response> {
+  const cache = await caches.open(PAGES_CACHE);
+  const links: string[] = [];
+  for (const request of [...(await cache.keys())].reverse().slice(0, 40)) {
+    const title = /<title>([^<]*)<\/title>/.exec((await (await cache.match(request))?.text()) ?? '')?.[1] ?? '';
+    const { pathname } = new URL(request.url);
+    links.push(`<li><a href="${escaped(pathname)}" style="color:inherit">${title || escaped(pathname)}</a></li>`);
+  }
+  const body = `<!doctype html><html lang="en-GB"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Mavrin</title></head>
+<body style="background:#f4efe4;color:#1d2125;font:1.0625rem/1.7 sans-serif;max-width:40rem;margin:8vh auto;padding:0 1.1rem"><main><h1 style="font-size:1.375rem">Mavrin</h1>
+<p>The shop’s computer does not answer, and this page was not opened on this device before. What was written here is kept and delivered when it answers.</p>
+${links.length > 0 ? `<p>Pages kept on this device:</p><ul>${links.join('')}</ul>` : ''}</main></body></html>`;
+  return new Response(body, { status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } });
+}
+
+/** Pages that will be wanted are fetched beforehand, with the code they name, one after the other. */
+async function fetchAhead(urls: readonly string[]): Promise<void> {
+  const [pagesKept, code] = [await caches.open(PAGES_CACHE), await caches.open(STATIC_CACHE)];
+  for (const url of urls) {
+    if (await pagesKept.match(url)) continue;
+    const answer = await fetch(url).catch(() => null);
+    if (!answer?.ok || answer.redirected) return;
+    const text = await answer.clone().text();
+    await pagesKept.put(url, answer);
+    for (const path of new Set(text.match(/static\/chunks\/[\w./~-]+\.(?:js|css)/g) ?? [])) {
+      const of = `/_next/${path}`;
+      if (!(await code.match(of))) await code.add(of).catch(() => undefined);
+    }
+  }
+}
+
+self.addEventListener('message', (event) => {
+  const said = event.data as ToOffline;
+  if (said.kind === 'ahead') event.waitUntil(fetchAhead(said.urls.filter((url) => OFFLINE_PAGES.test(url))));
+});

@@ -1,0 +1,14 @@
+/** What page and service worker both know: where kept pages lie, and which are kept at all. */
+
+export const PAGES_CACHE = 'pages';
+export const PICTURES_CACHE = 'pictures';
+export const STATIC_CACHE = 'static';
+
+/** Pages of the bench. What the owner alone reads, the door and the riders' sheets are never kept. */
+export const OFFLINE_PAGES = /^\/$|^\/(jobs|machines|customers|drawers)(\/|$)/;
+
+/** What a page asks of the service worker. */
+export interface ToOffline {
+  kind: 'ahead';
+  urls: string[];
+}

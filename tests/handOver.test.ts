@@ -1,0 +1,179 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { buffer } from 'node:stream/consumers';
+import { ZipFile } from 'yazl';
+import { closeDb, db } from '@/db/client';
+import { openChecked } from '@/db/archive/read';
+import { machineManifest, type MachineHandedOver } from '@/schema/handOver';
+import { changeShop } from '@/server/book';
+import { currentEntries } from '@/server/entries';
+import { elsewhereOf, machineArchive, takeMachineIn } from '@/server/handOver';
+import { keepPhoto, keepVoice, photoOf, voiceOf } from '@/server/logbook';
+import { addTechnician } from '@/server/people';
+import { checkSeals, sealsNow } from '@/server/seals';
+import { signRebuild } from '@/server/sign';
+import { takeIn } from '@/server/takeIn';
+import { codeOf, get, record } from './answers';
+import { sha } from './oddBook';
+import { emptyBaseIn, emptyBaseOnServer, onDisk, scratch } from './onDisk';
+
+/** A machine handed from shop to shop: everything recorded of it goes along, as it was sealed; what was touched on the way is refused, and nothing of it is taken in. */
+
+onDisk('handOver');
+const directory = scratch('handOver');
+
+/** The next shop, with a book of its own, empty but for its name. */
+async function shopNamed(name: string): Promise<void> {
+  const page = {
+    version: 'shop/1' as const,
+    id: 'shop' as const,
+    name,
+    address: 'Harbour Road 3',
+    phone: '',
+    email: '',
+    origin: 'the shop',
+  };
+  get(await changeShop({ page, reason: 'who we are' }));
+}
+async function nextShop(name: string): Promise<void> {
+  await closeDb();
+  const server = process.env.MAVRIN_TEST_SERVER;
+  if (server) process.env.DATABASE_URL = `${server}/${await emptyBaseOnServer()}`;
+  else emptyBaseIn((process.env.MAVRIN_DATA = directory()));
+  await shopNamed(name);
+}
+async function* parts(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield await Promise.resolve(bytes);
+}
+const taken = async (bytes: Uint8Array) => takeMachineIn(parts(bytes));
+const archived = async (machineId: number) => (await machineArchive(machineId))!.bytes;
+
+let file: Buffer;
+let photo = '';
+let voice = '';
+let sealed = '';
+beforeAll(async () => {
+  await shopNamed('The Slate Yard');
+  const technicianId = get(await addTechnician('Sunniva Holt', 'slate yard')).id;
+  const figures = { make: 'Halvik', model: 'Moor 250', frame: 'HVK-0042', 'travel.rear': '240 mm', wheelbase: '57 in' };
+  const typed = Object.fromEntries(Object.entries(figures).map(([k, text]) => [`machine.${k}`, { text }]));
+  const { jobId, machineId } = get(
+    await takeIn({ customer: { name: 'Wenna Trask', phone: '0417' }, machine: { figures: typed }, promisedOn: '2026-12-04' }),
+  );
+  for (const [field, text] of Object.entries({
+    'rider.mass': '84 kg',
+    'fitted.rear.spring': '61 N/mm',
+    'fitted.rear.rebound.out': '12',
+    'rebuild.changed': 'a stiffer spring',
+  }))
+    get(await record(jobId, field, text));
+  const jpeg = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#7a2e5d' } })
+    .jpeg()
+    .toBuffer();
+  photo = get(await keepPhoto(jobId, jpeg, { step: '', caption: 'seat ring', technicianId: null }))[0]!.text;
+  voice = get(await keepVoice(jobId, Buffer.from('OggS spoken'), { step: '', seconds: 3, technicianId: null }))[0]!.text;
+  get(await signRebuild(jobId, { technicianId, passcode: 'slate yard' }));
+  sealed = (await sealsNow()).lastSeal!;
+  file = await archived(machineId);
+  // The same machine is the same file.
+  expect(sha(await archived(machineId))).toBe(sha(file));
+});
+
+/** The file with its document changed and every checksum made anew, as somebody would who knows how. */
+async function forged(change: (document: MachineHandedOver) => void): Promise<Buffer> {
+  const path = join(directory(), 'm.zip');
+  writeFileSync(path, file);
+  const archive = await openChecked(path, (m) => machineManifest.parse(m));
+  const zip = new ZipFile();
+  const files: Record<string, { bytes: number; sha256: string }> = {};
+  for (const name of Object.keys(archive.manifest.files)) {
+    const all: Buffer[] = [];
+    for await (const part of archive.parts(name)) all.push(part);
+    let bytes = Buffer.concat(all);
+    if (name === 'machine.json') {
+      const document = JSON.parse(bytes.toString()) as MachineHandedOver;
+      change(document);
+      bytes = Buffer.from(JSON.stringify(document));
+    }
+    files[name] = { bytes: bytes.byteLength, sha256: sha(bytes) };
+    zip.addBuffer(bytes, name);
+  }
+  archive.close();
+  zip.addBuffer(Buffer.from(JSON.stringify({ format: 'mavrin-machine/1', files })), 'manifest.json');
+  zip.end();
+  return buffer(zip.outputStream);
+}
+
+test('the next shop has the machine with its figures, records and seals, pictures and voice; its own chain holds nothing of them', async () => {
+  await nextShop('Mole Street Suspension');
+  const { machineId, records } = get(await taken(file));
+  expect(records).toBe(1);
+  const figures = await currentEntries(await db(), { machineId });
+  expect(figures['machine.wheelbase']).toMatchObject({ text: '57 in', value: 57 * 25.4 });
+  const [there] = await elsewhereOf(machineId);
+  expect(there!.document.shop.name).toBe('The Slate Yard');
+  expect(there!.document.records[0]).toMatchObject({ technician: 'Sunniva Holt', seal: sealed });
+  expect(there!.document.setups.find((s) => s.kind === 'rebuild')!.document).toMatchObject({
+    values: { 'rear.spring': { text: '61 N/mm' } },
+  });
+  expect(sha((await photoOf(photo, 'whole'))!)).toBe(photo);
+  expect(sha((await voiceOf(voice))!.sound)).toBe(voice);
+  expect(await checkSeals(await db())).toEqual({ records: 0, broken: [], lastSeal: null });
+  await expect((await db()).none('DELETE FROM handed_over')).rejects.toThrow(/MAVRIN_RECORDED/);
+  expect(codeOf(await taken(file))).toBe('already-exists');
+
+  // It comes home later, or goes on: what every shop recorded goes along, in its order.
+  const onward = await archived(machineId);
+  await nextShop('Third');
+  const last = get(await taken(onward));
+  expect((await elsewhereOf(last.machineId)).map((e) => e.document.shop.name)).toEqual(['The Slate Yard', 'Mole Street Suspension']);
+});
+
+test('a machine the shop knows by its frame number keeps its own figures; what it does not know is filled in', async () => {
+  await nextShop('Knows it');
+  const typed = {
+    'machine.make': { text: 'Halvik' },
+    'machine.model': { text: 'Moor 250' },
+    'machine.frame': { text: 'hvk-0042' },
+    'machine.wheelbase': { text: '1450 mm' },
+  };
+  const own = get(await takeIn({ customer: { name: 'Odd Brann', phone: '' }, machine: { figures: typed }, promisedOn: '2026-12-04' }));
+  const { machineId } = get(await taken(file));
+  expect(machineId).toBe(own.machineId);
+  const figures = await currentEntries(await db(), { machineId });
+  expect([figures['machine.wheelbase']!.text, figures['machine.travel.rear']!.text]).toEqual(['1450 mm', '240 mm']);
+});
+
+test.each([
+  [
+    'a record changed',
+    (d: MachineHandedOver) => void ((d.records[0]!.document as unknown as { technician: string }).technician = 'Somebody'),
+    /record of job 101 is not as it was sealed/,
+  ],
+  ['a seal changed', (d: MachineHandedOver) => void (d.records[0]!.seal = '0'.repeat(64)), /not as it was sealed/],
+  ['a set-up of no version', (d: MachineHandedOver) => void (d.setups[0]!.document.version = 'setup/9'), /cannot be read/],
+  [
+    'no figures',
+    (d: MachineHandedOver) => void delete (d as Partial<MachineHandedOver>).figures,
+    /machine\.json cannot be read at figures/,
+  ],
+  ['a picture that is another', (d: MachineHandedOver) => void (d.photos[0]!.key = 'a'.repeat(64)), /is missing|not the one/],
+])('%s is refused by its place, and nothing is taken in', async (_, change, words) => {
+  const base = await db();
+  const count = () =>
+    base.one(
+      'SELECT (SELECT count(*) FROM machine) AS machines, (SELECT count(*) FROM entry) AS entries, (SELECT count(*) FROM handed_over) AS of',
+    );
+  const before = await count();
+  const answer = await taken(await forged(change));
+  expect(answer.ok ? '' : answer.problem.message).toMatch(words);
+  expect(await count()).toEqual(before);
+});
+
+test('a file that is no hand-over, or is torn, is refused in words', async () => {
+  expect(codeOf(await taken(Buffer.from('a letter')))).toBe('archive-refused');
+  expect(codeOf(await taken(file.subarray(0, file.length - 200)))).toBe('archive-refused');
+  const whole = readFileSync('tests/archives/format-1-tables-13.zip');
+  expect(codeOf(await taken(whole))).toBe('archive-refused');
+});
