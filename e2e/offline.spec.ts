@@ -75,6 +75,22 @@ test('pages opened before, and the other stages of their job, open without the s
   expect([after.match(/611,5/g), after.match(/camera/g)]).toEqual([['611,5'], ['camera']]);
 });
 
+test('a computer that is slow has the kept page shown, which says so, and is made anew when the answer comes', async ({ page }) => {
+  test.slow();
+  const job = await server.jobOf('Pony 125');
+  await page.goto(`${server.base}/jobs/${job}/ask`);
+  await expect.poll(() => keptPages(page), { timeout: 60_000 }).toContain(`/jobs/${job}/springs`);
+  // Held in its tracks, not gone: it takes the call and says nothing.
+  server.hold();
+  try {
+    await page.goto(`${server.base}/jobs/${job}/springs`);
+    await expect(page.getByText('This page is as it last came')).toBeVisible();
+  } finally {
+    server.goOn();
+  }
+  await expect(page.getByText('This page is as it last came')).toBeHidden();
+});
+
 test('who leaves leaves no page on the device', async ({ page }) => {
   const signedIn = await page.request.post(`${server.base}/api/sign-in`, {
     headers: { origin: server.base },

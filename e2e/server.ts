@@ -64,6 +64,15 @@ export class Server {
     await gone;
   }
 
+  /** Held in its tracks it takes calls and answers none, until it may go on. */
+  hold(): void {
+    this.child?.kill('SIGSTOP');
+  }
+
+  goOn(): void {
+    this.child?.kill('SIGCONT');
+  }
+
   /** Takes a machine in, and nothing else of it is known. */
   async takeIn(make: string, model: string): Promise<{ jobId: number; machineId: number }> {
     const figures = Object.entries({ make, model, type: 'trail' }).map(([key, text]) => [`machine.${key}`, { text }]);

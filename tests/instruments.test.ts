@@ -29,6 +29,8 @@ async function instrument() {
   const callers = new Set<Socket>();
   const server = createServer((socket) => {
     callers.add(socket.unref());
+    // Cut while it still writes.
+    socket.on('error', () => undefined);
     socket.on('close', () => callers.delete(socket));
     socket.write(`${JSON.stringify(standInGreeting('scale'))}\n`);
   });
@@ -44,7 +46,15 @@ async function instrument() {
       await wait(15);
     }
   };
-  return { address: `tcp://127.0.0.1:${port}`, say, rest, cut: () => callers.forEach((c) => c.destroy()), stop: () => server.close() };
+  const pour = (text: string) => callers.forEach((c) => c.write(text));
+  return {
+    address: `tcp://127.0.0.1:${port}`,
+    say,
+    pour,
+    rest,
+    cut: () => callers.forEach((c) => c.destroy()),
+    stop: () => server.close(),
+  };
 }
 
 async function until<T>(look: () => T | null | undefined | false): Promise<T> {
@@ -225,18 +235,54 @@ test('a field is offered what measures its dimension at its end, and is told why
   expect(said('pressure')).toEqual([]);
 });
 
+test('what was heard is of now for three seconds: after that the line is cut, and nothing it showed is taken', () => {
+  jest.useFakeTimers();
+  try {
+    const scale = of(1, 'Pads', [channel('front', 'kg', 81)]);
+    hearInstruments([scale]);
+    const [reading] = readingsFor([scale], 'mass front');
+    expect(againstTaking(reading!)).toBe('');
+    expect(againstTaking({ ...reading!, why: 'is not at rest' })).toBe('Pads, front is not at rest');
+    jest.advanceTimersByTime(3001);
+    expect(againstTaking(reading!)).toBe('the shop’s computer does not answer');
+  } finally {
+    jest.useRealTimers();
+  }
+});
+
+test('a line without end is cut and called again; the readings that came are read as a file', async () => {
+  const logger = await instrument();
+  const line = new InstrumentConnection({ id: 3, name: 'Logger', kind: 'scale', address: logger.address }, () => ({
+    zero: 1,
+    factor: 2,
+    calibratedAt: null,
+  }));
+  await until(() => line.now().channels.length === 2);
+  await logger.rest(40, 60);
+  logger.say('nonsense');
+  await until(() => line.now().unreadable === 1);
+  const [head, first, ...others] = line.readings().trim().split('\r\n');
+  expect(head).toBe('time s,front kg,rear kg');
+  expect(first).toBe('0.000,40,60');
+  expect(others.every((r) => /^0\.\d{3},40,60$/.test(r))).toBe(true);
+  for (let i = 0; i < 10; i += 1) logger.pour('9'.repeat(10_000));
+  await until(() => line.now().state === 'away');
+  await until(() => line.now().state === 'connected' && line.now().channels.length === 2);
+  line.close();
+});
+
 test('a rider weighed by difference stands where the moments of the loads say, and what is no machine is refused', () => {
   const [off, on] = [
     { frontKg: 104, rearKg: 112 },
     { frontKg: 128, rearKg: 166 },
   ];
   expect(machineWeighed(off)).toEqual([
-    { field: 'machine.weighed.rear', text: '112.0 kg' },
-    { field: 'machine.weighed.front', text: '104.0 kg' },
+    { field: 'machine.weighed.rear', text: '112.00 kg' },
+    { field: 'machine.weighed.front', text: '104.00 kg' },
   ]);
   const puts = riderWeighed(off, on, 1560);
   expect(puts).toEqual([
-    { field: 'rider.mass', text: '78.0 kg' },
+    { field: 'rider.mass', text: '78.00 kg' },
     { field: 'rider.at', text: '480 mm' },
   ]);
   // The loads of a machine with that rider at that place are what stood on the pads.

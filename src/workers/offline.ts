@@ -1,5 +1,5 @@
 import { CacheFirst, ExpirationPlugin, NetworkFirst, NetworkOnly, Serwist } from 'serwist';
-import { OFFLINE_PAGES, PAGES_CACHE, PICTURES_CACHE, STATIC_CACHE, type ToOffline } from './offlineNames';
+import { KEPT, OFFLINE_PAGES, PAGES_CACHE, PICTURES_CACHE, STATIC_CACHE, type ToOffline } from './offlineNames';
 
 /**
  * The service worker: pages of the bench open where the shop's computer does not answer, as they were when they last came. It answers with nothing else: what is read or
@@ -20,13 +20,22 @@ const DAY_S = 86_400;
 const newest = (maxEntries: number, days: number) =>
   new ExpirationPlugin({ maxEntries, maxAgeSeconds: days * DAY_S, maxAgeFrom: 'last-used' });
 
+/** A page that was kept says so itself: whoever reads it is told, whether the computer is away or only slow. */
+const saysItIsKept = {
+  cachedResponseWillBeUsed: async ({ cachedResponse }: { cachedResponse?: Response | undefined }) => {
+    if (!cachedResponse) return null;
+    const { status, headers } = cachedResponse;
+    return new Response((await cachedResponse.text()).replace('<html', `<html ${KEPT}`), { status, headers });
+  },
+};
+
 /** A computer that does not answer by then is taken for away. From memory. */
 const ANSWERS_WITHIN_S = 8;
 
 const pages = new NetworkFirst({
   cacheName: PAGES_CACHE,
   networkTimeoutSeconds: ANSWERS_WITHIN_S,
-  plugins: [wholeAnswers, newest(300, 30)],
+  plugins: [wholeAnswers, newest(300, 30), saysItIsKept],
 });
 
 const serwist = new Serwist({

@@ -12,3 +12,6 @@ export interface ToOffline {
   kind: 'ahead';
   urls: string[];
 }
+
+/** Set on the root of a page that came from what is kept, not from the shop's computer: `document.documentElement.dataset.kept`. */
+export const KEPT = 'data-kept';

@@ -108,7 +108,9 @@ export class FieldStore {
   private resumeSent(): void {
     for (const entry of this.sentLately()) {
       const shown = this.entries[entry.field]?.at ?? '';
-      if (shown < (entry.at ?? '')) this.accept(entry);
+      if (shown >= (entry.at ?? '')) continue;
+      this.accept(entry);
+      this.savedAt = entry.at;
     }
   }
 

@@ -6,7 +6,7 @@ import { machineWeighed, type OnPads, riderWeighed, type WeighingProblem, wrongW
 import { toCanonical, unitNamed } from '@/core/units/units';
 import type { InstrumentNow } from '@/schema/instruments';
 import { useFieldStore } from '../fields/context';
-import { readingOf, useInstruments } from '../kit/instruments';
+import { againstTaking, readingOf, useInstruments } from '../kit/instruments';
 import { Button, QuietButton, Small } from '../kit/primitives';
 import { FormProblem, useForm } from '../kit/useForm';
 import { useBench } from './BenchContext';
@@ -43,11 +43,11 @@ const PROBLEMS: Record<WeighingProblem | 'not-at-rest', string> = {
   'not-at-rest': 'The pads are not at rest, or say nothing. Wait until both stand still.',
 };
 
-/** What both ends of a scale carry now, kg; null where one is not at rest. */
+/** What both ends of a scale carry now, kg; null where one of them is not to be taken. */
 function padsOf(scale: InstrumentNow): OnPads | null {
   const kgAt = (end: 'front' | 'rear'): number | null => {
     const found = readingOf(scale, 'mass', end);
-    const [value, unit] = (found?.why === '' && found.text?.split(' ')) || [];
+    const [value, unit] = (found && againstTaking(found) === '' && found.text?.split(' ')) || [];
     return value && unit ? toCanonical(Number(value), unitNamed(unit)) : null;
   };
   const [frontKg, rearKg] = [kgAt('front'), kgAt('rear')];
@@ -102,12 +102,12 @@ function Weighing({ scale, onDone }: { scale: InstrumentNow; onDone(): void }) {
   const form = useForm({}, () => '');
   const [step, setStep] = useState(0);
   const [off, setOff] = useState<OnPads | null>(null);
-  const pads = padsOf(scale);
   const take = async () => {
     if (step === 0) {
       if (await form.send(`/api/instruments/${scale.id}/marks`, { kind: 'zero' })) setStep(1);
       return;
     }
+    const pads = padsOf(scale);
     const wrong = pads ? wrongWith(pads, off) : 'not-at-rest';
     if (!pads || wrong) return void form.refuse('', PROBLEMS[wrong ?? 'not-at-rest']);
     form.clear();

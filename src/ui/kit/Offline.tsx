@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
-import { PAGES_CACHE, PICTURES_CACHE, type ToOffline } from '@/workers/offlineNames';
+import { startTransition, useEffect, useState, useSyncExternalStore } from 'react';
+import { KEPT, PAGES_CACHE, PICTURES_CACHE, type ToOffline } from '@/workers/offlineNames';
 import { Warn } from './primitives';
 import { sendWaiting } from './waiting';
 
@@ -15,38 +15,47 @@ const answers = (): Promise<boolean> =>
   );
 const ASKS_EVERY_MS = 4000;
 
-/** Whether this page came from the browser's own keeping, the shop's computer being away; once it answers the page is made anew. */
-function useIsAway(): boolean {
+const neverChanges = () => () => undefined;
+const isKeptPage = () => document.documentElement.hasAttribute(KEPT);
+
+/** Whether this page came from the browser's own keeping, the shop's computer being away or slow; once it answers the page is made anew. */
+function useIsKept(): boolean {
   const router = useRouter();
-  const [isAway, setAway] = useState(false);
+  const wasKept = useSyncExternalStore(neverChanges, isKeptPage, () => false);
+  const [isAnew, setAnew] = useState(false);
   useEffect(() => {
-    if (!mayKeep() || !navigator.serviceWorker.controller) return undefined;
+    if (!wasKept) return undefined;
     let timer: ReturnType<typeof setTimeout> | null = null;
     let isGone = false;
-    let was = false;
     const ask = async (): Promise<void> => {
       const there = await answers();
       if (isGone) return;
-      setAway(!there);
-      if (there && was) {
-        void sendWaiting();
-        router.refresh();
+      if (!there) {
+        timer = setTimeout(() => void ask(), ASKS_EVERY_MS);
+        return;
       }
-      was = !there;
-      if (!there) timer = setTimeout(() => void ask(), ASKS_EVERY_MS);
+      void sendWaiting();
+      // Said until what is new stands there.
+      startTransition(() => {
+        router.refresh();
+        setAnew(true);
+      });
     };
     void ask();
     return () => {
       isGone = true;
       if (timer) clearTimeout(timer);
     };
-  }, [router]);
-  return isAway;
+  }, [router, wasKept]);
+  useEffect(() => {
+    if (isAnew) document.documentElement.removeAttribute(KEPT);
+  }, [isAnew]);
+  return wasKept && !isAnew;
 }
 
 /** Once on every page: the service worker by which pages open while the shop's computer is away, and what waits is delivered when it answers. */
 export function Offline() {
-  const isAway = useIsAway();
+  const isKept = useIsKept();
   useEffect(() => {
     if (mayKeep()) navigator.serviceWorker.register('/offline.js', { scope: '/' }).catch(() => undefined);
     void sendWaiting();
@@ -54,12 +63,12 @@ export function Offline() {
     window.addEventListener('online', back);
     return () => window.removeEventListener('online', back);
   }, []);
-  if (!isAway) return null;
+  if (!isKept) return null;
   return (
     <div className="no-print" style={{ padding: '0 1.75rem' }}>
       <Warn>
-        The shop’s computer does not answer. This page is as it last came; what you write is kept on this device and delivered when it
-        answers.
+        The shop’s computer is away or slow to answer. This page is as it last came; what you write is kept on this device and delivered
+        when it answers.
       </Warn>
     </div>
   );

@@ -52,10 +52,6 @@ export interface Reading {
   device: string;
   /** As it would be typed: 84.30 kg; null where it has nothing to give now. */
   text: string | null;
-  /** The same as a number, in `unit`. */
-  value: number;
-  unit: string;
-  decimals: number;
   /** Why it has nothing to give, or must not be taken yet. */
   why: string;
 }
@@ -73,11 +69,10 @@ function channelsFor({ channels }: InstrumentNow, dimension: Dimension, end: End
   return dimension === 'mass' && !end ? { of: fitting, named: ', all pads' } : null;
 }
 
-const sumOf = (of: readonly ChannelNow[]) => ({
-  value: of.reduce((sum, c) => sum + (c.value ?? 0), 0),
-  unit: of[0]!.unit,
-  decimals: Math.max(...of.map((c) => c.decimals)),
-});
+const sumOf = (of: readonly ChannelNow[]): string => {
+  const sum = of.reduce((before, c) => before + (c.value ?? 0), 0);
+  return `${sum.toFixed(Math.max(...of.map((c) => c.decimals)))} ${of[0]!.unit}`;
+};
 
 /** What an instrument gives for a dimension and an end; null where it is of no use there. */
 export function readingOf(instrument: InstrumentNow, dimension: Dimension, end: End | null): Reading | null {
@@ -88,9 +83,8 @@ export function readingOf(instrument: InstrumentNow, dimension: Dimension, end: 
   const isSteady = found.of.every((c) => c.isSteady);
   const why =
     state === 'away' ? 'is away' : !isThere ? 'says nothing' : trouble !== '' ? `says: ${trouble}` : isSteady ? '' : 'is not at rest';
-  const sum = sumOf(found.of);
-  const text = isThere ? `${sum.value.toFixed(sum.decimals)} ${sum.unit}` : null;
-  return { instrumentId: id, from: `${name}${found.named}`, device: name, text, ...sum, why };
+  const text = isThere ? sumOf(found.of) : null;
+  return { instrumentId: id, from: `${name}${found.named}`, device: name, text, why };
 }
 
 const PREFERRED = (dimension: Dimension) => `mavrin.instrument.${dimension}`;

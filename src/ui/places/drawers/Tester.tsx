@@ -4,7 +4,7 @@ import { useSaid } from '../../kit/preferences';
 import { Sentence } from '../../kit/Sentence';
 import { Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { LineChart } from '../../charts/LineChart';
 import type { Line } from '../../charts/chart';
 import { fitSpring, type TesterFit } from '@/core/spring/tester';
@@ -14,6 +14,7 @@ import { springFitRequest } from '@/schema/compute';
 import { problemOfZod } from '@/schema/problem';
 import { issueWords, warningWords } from '@/schema/words';
 import { Titled } from '../../kit/parts';
+import { takenFrom } from '../../kit/instruments';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { CsvColumns } from '../../kit/CsvColumns';
 import { PlainField } from '../../kit/PlainField';
@@ -97,6 +98,7 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
   const form = useForm({}, () => '');
   const read = useMemo(() => readRows(rows), [rows]);
   const fit = useMemo(() => (read.points.length >= 2 ? fitSpring(read.points, model) : null), [read, model]);
+  const readings = useRef<HTMLDivElement>(null);
   const set = (at: number, column: keyof Row, text: string) => setRows(rows.map((r, i) => (i === at ? { ...r, [column]: text } : r)));
 
   const stream = async () => {
@@ -108,7 +110,9 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
     setStreaming(false);
   };
   const record = async () => {
-    if (!(await form.send(`/api/springs/${spring.id}/measurements`, { points: read.points, model, device }))) return;
+    const taken = [...new Set([...(readings.current?.querySelectorAll('input') ?? [])].flatMap((input) => takenFrom(input) ?? []))];
+    const by = taken.length > 0 ? taken.join(' and ').slice(0, 60) : device;
+    if (!(await form.send(`/api/springs/${spring.id}/measurements`, { points: read.points, model, device: by }))) return;
     router.refresh();
     onDone();
   };
@@ -119,15 +123,17 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
     <Titled title={`Spring tester: ${spring.name}`} aside={inUnits(said`marked ${rate(marked, marked < 20 ? 2 : 1)}`)}>
       <Caution>{CAUTIONS.springs}</Caution>
       <Choices label="Fit" value={model} options={{ linear: 'A line', progressive: 'Progressive' }} onPick={setModel} />
-      {rows.map((row, i) => (
-        <ReadingRow
-          key={i}
-          i={i}
-          row={row}
-          problem={read.problem?.row === i ? read.problem : null}
-          onPut={(column, text) => set(i, column, text)}
-        />
-      ))}
+      <div ref={readings}>
+        {rows.map((row, i) => (
+          <ReadingRow
+            key={i}
+            i={i}
+            row={row}
+            problem={read.problem?.row === i ? read.problem : null}
+            onPut={(column, text) => set(i, column, text)}
+          />
+        ))}
+      </div>
       <Sources setRows={setRows} rows={rows} streaming={streaming} stream={stream} setDevice={setDevice} />
       <Small>
         A bare number is mm or N; write 279 kgf or 0.5 in where the gauge says so. One reading alone hides the seat: take three or more.

@@ -1,4 +1,6 @@
 'use client';
+import { useRouter } from 'next/navigation';
+import { startTransition, useEffect } from 'react';
 import { useSaving } from '../../fields/context';
 
 /** Whether every figure typed has reached the shop's computer. */
@@ -13,4 +15,13 @@ export function FiguresSaved() {
           : 'All figures kept as typed'}
     </span>
   );
+}
+
+/** What was recorded stands in the page's list of it at once, also what was on its way while the page was loaded anew. */
+export function useListAnew(): void {
+  const router = useRouter();
+  const { savedAt } = useSaving();
+  useEffect(() => {
+    if (savedAt) startTransition(() => router.refresh());
+  }, [savedAt, router]);
 }

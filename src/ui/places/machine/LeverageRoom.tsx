@@ -26,7 +26,7 @@ import { LinkageFigure } from '../../figures/Linkage';
 import { Empty, LinkButton, Small, Table, Warn } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '../../kit/time';
-import { FiguresSaved } from './FiguresSaved';
+import { FiguresSaved, useListAnew } from './FiguresSaved';
 import { PhotoPoints } from './PhotoPoints';
 import { useMachineStore } from '../../fields/useMachineStore';
 import { FieldsOf } from '../../fields/parts';
@@ -64,6 +64,7 @@ const defsLike = (pattern: RegExp) =>
 
 function Figures({ history }: { history: Entry[] }) {
   const figures = useLive();
+  useListAnew();
   const kind = textOf(figures, 'machine.leverage.kind') || 'constant';
   const withRocker = ['frame', 'arm'].includes(textOf(figures, 'machine.link.rocker.on'));
   return (
