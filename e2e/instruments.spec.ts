@@ -52,6 +52,15 @@ test('a scale is added in the Shop book and weighs machine and rider in three ke
   await page.goto(`${server.base}/jobs/${jobId}/ask`, { waitUntil: 'networkidle' });
   await page.getByRole('button', { name: 'Weigh on Bench scales' }).click();
   const weighing = page.getByRole('group', { name: 'Weighing on Bench scales' });
+  // With a machine on them pads are not empty: nothing is marked.
+  await put(104.4, 111.7);
+  await expect(weighing.getByText(/10[34]\.\d+ kg/).first()).toBeVisible();
+  await expect(weighing.getByText('is not at rest')).toHaveCount(0);
+  await page.keyboard.press('F2');
+  await expect(weighing.getByText('Something is on the pads.')).toBeVisible();
+  await put(0.4, -0.3);
+  await expect(weighing.getByText(/^0\.\d+ kg/).first()).toBeVisible();
+  await expect(weighing.getByText('is not at rest')).toHaveCount(0);
   await page.keyboard.press('F2');
   await expect(weighing.getByText('1. Pads empty: set to zero ✓')).toBeVisible();
   // Nothing on it yet: said, and nothing is written.

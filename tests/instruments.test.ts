@@ -7,7 +7,7 @@ import { fieldDef } from '@/catalogue/fields';
 import { settled } from '@/core/devices/settle';
 import { standIn, standInGreeting } from '@/core/devices/standIn';
 import { loads } from '@/core/loads/loads';
-import { machineWeighed, riderWeighed, wrongWith } from '@/judgement/model/weighing';
+import { againstZero, machineWeighed, riderWeighed, wrongWith } from '@/judgement/model/weighing';
 import { instrumentLine, type InstrumentNow } from '@/schema/instruments';
 import { InstrumentConnection } from '@/server/instrumentLine';
 import { addInstrument, closeInstruments, instrumentsNow, markInstrument, openInstruments, retireInstrument } from '@/server/instruments';
@@ -298,6 +298,11 @@ test('a rider weighed by difference stands where the moments of the loads say, a
   expect(wrongWith({ frontKg: 104, rearKg: 0.3 }, null)).toBe('nothing-on');
   expect(wrongWith(off, off)).toBe('no-rider');
   expect(wrongWith(on, off)).toBeNull();
+  expect([againstZero(off), againstZero({ frontKg: 0.4, rearKg: 112 }), againstZero({ frontKg: 0.4, rearKg: -112 })]).toEqual([
+    'not-empty',
+    'not-empty',
+    null,
+  ]);
 });
 
 test.each([

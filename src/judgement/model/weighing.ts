@@ -13,7 +13,11 @@ const LEAST_WHEEL_KG = 20;
 /** The lightest rider the book knows, kg. */
 const LEAST_RIDER_KG = 10;
 
-export type WeighingProblem = 'nothing-on' | 'no-rider';
+export type WeighingProblem = 'nothing-on' | 'no-rider' | 'not-empty';
+
+/** Why pads that show this must not be taken for empty: with a machine on them a zero would make every weight after it wrong. Below nothing they may be, by an earlier zero. */
+export const againstZero = (on: OnPads): WeighingProblem | null =>
+  on.frontKg >= LEAST_WHEEL_KG || on.rearKg >= LEAST_WHEEL_KG ? 'not-empty' : null;
 
 /** Why what is on the pads cannot be the machine alone, or the machine with its rider; null where it can. */
 export function wrongWith(on: OnPads, off: OnPads | null): WeighingProblem | null {

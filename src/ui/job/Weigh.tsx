@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { numberOf } from '@/judgement/model/read';
-import { machineWeighed, type OnPads, riderWeighed, type WeighingProblem, wrongWith } from '@/judgement/model/weighing';
+import { againstZero, machineWeighed, type OnPads, riderWeighed, type WeighingProblem, wrongWith } from '@/judgement/model/weighing';
 import { toCanonical, unitNamed } from '@/core/units/units';
 import type { InstrumentNow } from '@/schema/instruments';
 import { useFieldStore } from '../fields/context';
@@ -38,6 +38,7 @@ const Panel = styled.div`
 `;
 
 const PROBLEMS: Record<WeighingProblem | 'not-at-rest', string> = {
+  'not-empty': 'Something is on the pads. Take it off; a board or a stand that belongs on them is zeroed under Shop book, Instruments.',
   'nothing-on': 'Both wheels must stand on the pads, the machine upright and level.',
   'no-rider': 'No rider is on: what is on the pads is the machine alone.',
   'not-at-rest': 'The pads are not at rest, or say nothing. Wait until both stand still.',
@@ -103,11 +104,13 @@ function Weighing({ scale, onDone }: { scale: InstrumentNow; onDone(): void }) {
   const [step, setStep] = useState(0);
   const [off, setOff] = useState<OnPads | null>(null);
   const take = async () => {
+    const pads = padsOf(scale);
     if (step === 0) {
+      const full = pads && againstZero(pads);
+      if (full) return void form.refuse('', PROBLEMS[full]);
       if (await form.send(`/api/instruments/${scale.id}/marks`, { kind: 'zero' })) setStep(1);
       return;
     }
-    const pads = padsOf(scale);
     const wrong = pads ? wrongWith(pads, off) : 'not-at-rest';
     if (!pads || wrong) return void form.refuse('', PROBLEMS[wrong ?? 'not-at-rest']);
     form.clear();

@@ -22,7 +22,6 @@ export const PlainShape = styled.div`
   input,
   .segments {
     border: 0;
-    border-bottom: 1px solid var(--rule);
     background: none;
     min-height: 44px;
     font-size: 1.125rem;
@@ -30,7 +29,11 @@ export const PlainShape = styled.div`
     padding: 0.4rem 0;
     outline: none;
   }
-  input:focus,
+  .box,
+  .segments {
+    border-bottom: 1px solid var(--rule);
+  }
+  .box:focus-within,
   .segments:focus-within {
     border-bottom: 2px solid var(--ink);
     background: var(--sheet);
@@ -46,8 +49,6 @@ export const PlainShape = styled.div`
   .unit {
     font-size: 0.8125rem;
     color: var(--soft);
-    border-bottom: 1px solid var(--rule);
-    padding: 0.4rem 0;
     white-space: nowrap;
   }
   .problem {

@@ -77,7 +77,9 @@ function FindOrAdd(props: {
     >
       <PlainShape>
         <Label className="label">{props.label}</Label>
-        <Input autoComplete="off" autoFocus={props.autoFocus ?? false} data-entry />
+        <span className="box">
+          <Input autoComplete="off" autoFocus={props.autoFocus ?? false} data-entry />
+        </span>
       </PlainShape>
       <Found />
     </ComboBox>

@@ -24,7 +24,7 @@ const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? ''
 export function Elsewhere({ elsewhere }: { elsewhere: readonly ElsewhereRow[] }) {
   if (elsewhere.length === 0) return null;
   return (
-    <Titled title="At other shops" aside="as it was sealed there; its seals held when it was taken in">
+    <Titled title="At other shops" aside="as it was sealed there">
       {elsewhere.map(({ id, receivedAt, document }, i) => (
         <section key={`${id}.${i}`} aria-label={document.shop.name}>
           <p>
@@ -32,7 +32,7 @@ export function Elsewhere({ elsewhere }: { elsewhere: readonly ElsewhereRow[] })
             <Small>
               {[
                 document.shop.address,
-                receivedAt && `taken in ${dayWords(receivedAt)}`,
+                receivedAt && `taken in ${dayWords(receivedAt)}, its seals held`,
                 `${counted(document.jobs.length, 'job')}, ${counted(document.records.length, 'signed record')}`,
               ]
                 .filter(Boolean)

@@ -71,7 +71,7 @@ function One({ of: { id, name, kind, address }, now }: { of: Shown; now: Instrum
       {now && now.channels.length > 0 && <Channels channels={now.channels} />}
       {now && now.channels.length > 0 && <Calibrate form={form} channels={now.channels} mark={(body) => void act('marks', body)} />}
       <FormProblem of={form} />
-      <p style={{ display: 'flex', gap: '1rem', flexWrap: 'wrap' }}>
+      <p style={{ display: 'flex', gap: '0 1rem', flexWrap: 'wrap' }}>
         <QuietLink href={`/api/instruments/${id}/lines`} download>
           its last lines
         </QuietLink>
