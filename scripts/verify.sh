@@ -14,7 +14,7 @@ export NODE_OPTIONS=--experimental-vm-modules NODE_NO_WARNINGS=1 NEXT_TELEMETRY_
 mkdir -p .cache
 
 step() {
-  printf '\n== %s\n' "$1"
+  printf '\n== %s (begun after %d s)\n' "$1" "$SECONDS"
   shift
   "$@"
 }
