@@ -215,7 +215,9 @@ test('a log is taken in from a file with its columns named, laid over the one be
 });
 
 test('a training case is worked through: a guess before each measurement, the model’s way beside it at the end', async ({ page }) => {
-  await page.goto(`${server.base}/training`);
+  await page.goto(`${server.base}/training`, { waitUntil: 'networkidle' });
+  // The last of the index lies beyond the window: the page stays at its head all the same.
+  expect(await page.evaluate(() => [window.scrollY, document.documentElement.scrollHeight > window.innerHeight])).toEqual([0, true]);
   await page.getByRole('link', { name: 'It turns by itself' }).click();
   await expect(page.getByRole('button', { name: /Fork tubes above the clamp/ })).toBeDisabled();
   await pick(page, /Your cause/, 'Tyres');

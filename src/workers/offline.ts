@@ -88,11 +88,12 @@ async function fetchAhead(urls: readonly string[]): Promise<void> {
     const answer = await fetch(url).catch(() => null);
     if (!answer?.ok || answer.redirected) return;
     const text = await answer.clone().text();
-    await pagesKept.put(url, answer);
     for (const path of new Set(text.match(/static\/chunks\/[\w./~-]+\.(?:js|css)/g) ?? [])) {
       const of = `/_next/${path}`;
       if (!(await code.match(of))) await code.add(of).catch(() => undefined);
     }
+    // After its code: a page that is kept opens.
+    await pagesKept.put(url, answer);
   }
 }
 

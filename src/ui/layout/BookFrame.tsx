@@ -122,10 +122,12 @@ export function BookFrame({
   children: ReactNode;
 }) {
   const index = useRef<HTMLElement>(null);
-  // Where the index lies above, the subject read may stand beyond its edge.
+  // Where the index lies above, the subject read may stand beyond its edge. The page itself stays where it is: a link must not move away beneath a finger.
   useEffect(() => {
-    // Newer browsers promise the end of the scrolling: nothing is handed back to React.
-    void index.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    const [line, on] = [index.current, index.current?.querySelector('[aria-current]')];
+    if (!line || !on) return;
+    const [whole, part] = [line.getBoundingClientRect(), on.getBoundingClientRect()];
+    line.scrollLeft += part.left + part.width / 2 - whole.left - whole.width / 2;
   }, [here]);
   return (
     <Shell title={title} about={about ?? subjectName(here).toLowerCase()}>
