@@ -62,7 +62,7 @@ export function Drawers({ springs, shims, stock }: { springs: ListedSpring[]; sh
   return (
     <Shell title="Drawers" about={`${springs.length} springs on the list, ${shims.reduce((n, s) => n + s.count, 0)} shims`}>
       <DrawerPlaces here="springs" />
-      <Columns $wide="1.7fr 1fr">
+      <Columns $wide="2.3fr 1fr">
         <SpringColumns springs={springs} stockOf={stockOf} setInLedger={setInLedger} setOnTester={setOnTester} shims={shims} />
         <div>
           {counted && (
@@ -212,7 +212,7 @@ function SpringRow({ s, stockOf, onLedger, onTester }: Omit<SpringTableProps, 's
 
 function MarkedCell({ s }: { s: ListedSpring }) {
   return (
-    <td className="number">
+    <td className="number" style={{ whiteSpace: 'normal', minWidth: '7rem' }}>
       <Small>
         {isMismarked(s) ? '▲ ' : ''}
         {rateTextOf(s)}
