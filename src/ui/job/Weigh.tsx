@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { numberOf } from '@/judgement/model/read';
 import { againstZero, machineWeighed, type OnPads, riderWeighed, type WeighingProblem, wrongWith } from '@/judgement/model/weighing';
@@ -83,7 +83,8 @@ export function Weigh({ locked }: { locked: boolean }) {
 /** While somebody weighs the key is the scale's, wherever the focus is. */
 function useOneKey(isActive: boolean, act: () => void): void {
   const latest = useRef(act);
-  useEffect(() => void (latest.current = act));
+  // With what is shown, not after it: the key never does what stood there a moment before.
+  useLayoutEffect(() => void (latest.current = act));
   useEffect(() => {
     if (!isActive) return undefined;
     const onKey = (event: KeyboardEvent) => {

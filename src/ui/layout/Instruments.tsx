@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { forgetTaken, hearInstruments, type Reading, readingsFor, TAKES, takeInto, useInstruments } from '../kit/instruments';
 import { useHearing } from '../kit/live';
@@ -97,7 +97,8 @@ export function Instruments() {
     setWrong(words === '' ? null : { at: into, words });
   };
   const latest = useRef({ at, readings, take });
-  useEffect(() => void (latest.current = { at, readings, take }));
+  // With what is shown, not after it: the key takes the reading that is read.
+  useLayoutEffect(() => void (latest.current = { at, readings, take }));
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const { at: into, readings: there, take: taking } = latest.current;
