@@ -1,5 +1,6 @@
 import { type Entries, readEntry } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
+import type { ListedSpring } from '@/schema/springs';
 
 /** Typed texts as entries, by the catalogue; a text it cannot read fails the test. */
 export function entriesOf(texts: Record<string, string>): Entries {
@@ -33,3 +34,24 @@ export const REAR = {
   'measure.rear.laden.1.pressed': '488',
 };
 export const machine = entriesOf(MACHINE);
+
+/** A spring of the list, in the drawer, marked as said and never measured. */
+export const springOf = (
+  id: number,
+  rateNPerMm: number,
+  end: 'rear' | 'front' = 'rear',
+  over: Partial<ListedSpring> = {},
+): ListedSpring => ({
+  id,
+  end,
+  name: `S${id}`,
+  rateText: String(rateNPerMm),
+  rateNPerMm,
+  freeLengthMm: null,
+  solidLengthMm: null,
+  forceTable: null,
+  origin: 'by hand',
+  measured: null,
+  place: 'drawer',
+  ...over,
+});

@@ -1,4 +1,4 @@
-import type { RiddenStretch } from '@/core/ride/ride';
+import { noFrames, type RiddenStretch } from '@/core/ride/ride';
 import type { Stretch } from '@/core/ride/course';
 import { SWING_BINS } from '@/core/ride/seen';
 import { sayMetric } from '@/core/units/say';
@@ -13,7 +13,7 @@ import type { RiddenFit } from '@/judgement/ground/rides';
 import { triedFit } from '@/judgement/ground/tried';
 import type { Trial } from '@/judgement/ride/retune';
 import type { ListedSpring } from '@/schema/springs';
-import { entriesOf } from './entries';
+import { entriesOf, springOf } from './entries';
 import { known, type Texts, walked } from './known';
 
 /** What a ride is said to show, and what is put into a machine to be ridden: apart from the riding itself. */
@@ -54,19 +54,7 @@ const fit = (stretches: RiddenStretch[], oilC = { rear: 40, front: 25 }): Ridden
   assumed: [],
   stretches,
   whole: whole(stretches, SECONDS),
-  frames: {
-    everyS: 1,
-    placeM: [],
-    frontTravelMm: [],
-    rearTravelMm: [],
-    frontTyreN: [],
-    rearTyreN: [],
-    frontRoadMm: [],
-    rearRoadMm: [],
-    bodyMm: [],
-    riderMm: [],
-    pitchDeg: [],
-  },
+  frames: noFrames(1),
   planar: { aheadM: 0.7, behindM: 0.7, scale: { rear: 1, front: 1 } },
   lives: [],
   oilC,
@@ -153,19 +141,6 @@ describe('in words', () => {
 
 const FOUND: Fit = { id: 'found', name: 'As it came in', which: 'found' };
 const MARKED: Texts = { 'found.rear.spring': '61', 'found.front.spring': '3.75' };
-const listed = (id: number, rateNPerMm: number, of: 'rear' | 'front' = 'rear'): ListedSpring => ({
-  id,
-  end: of,
-  name: `S${id}`,
-  rateText: String(rateNPerMm),
-  rateNPerMm,
-  freeLengthMm: null,
-  solidLengthMm: null,
-  forceTable: null,
-  origin: 'by hand',
-  measured: null,
-  place: 'drawer',
-});
 const jobOf = (texts: Texts = {}, machine: Texts = {}, springs: ListedSpring[] = []): GroundJob => ({
   ...known({ ...MARKED, ...walked({}), ...texts }, {}, machine),
   springs,
@@ -178,7 +153,7 @@ const inIt = (job: GroundJob, of: Fit, at: 'rear' | 'front' = 'rear') => {
 
 describe('what is in the machine', () => {
   test('as found: the spring that came in at the preload its rider sag needs; chosen: the spring and ring of the job', () => {
-    const job = jobOf({ 'springs.rear.choice': '2', 'springs.rear.preload': '11 mm' }, {}, [listed(1, 58), listed(2, 66)]);
+    const job = jobOf({ 'springs.rear.choice': '2', 'springs.rear.preload': '11 mm' }, {}, [springOf(1, 58), springOf(2, 66)]);
     const [found, chosen] = [inIt(job, FOUND), inIt(job, { ...FOUND, which: 'fit' })];
     expect([found.law.rateNPerMm(0), sayMetric(found.words)]).toEqual([61, '61.0 N/mm as found']);
     expect([chosen.law.rateNPerMm(0), chosen.preloadMm, chosen.words]).toEqual([66, 11, 'S2']);
@@ -193,7 +168,7 @@ describe('what is in the machine', () => {
     expect(springIn(bare, FOUND, 'rear')).toEqual({ missing: ['found.rear.spring'] });
   });
   test('candidates are those of Springs in its order, the chosen one left out; each rides with its own ring', () => {
-    const springs = [listed(1, 50), listed(2, 58), listed(3, 61), listed(4, 66)];
+    const springs = [springOf(1, 50), springOf(2, 58), springOf(3, 61), springOf(4, 66)];
     const job = jobOf({ 'springs.rear.choice': '3', 'springs.rear.preload': '8 mm' }, {}, springs);
     const found = candidatesOf(job, 'rear');
     expect(found.map((c) => c.candidate.id)).not.toContain('3');

@@ -14,25 +14,9 @@ import { proposed, selectionOf } from '@/judgement/model/springs';
 import { asCatalogue, isMismarked, chosenSprings, offerKey, offersOf } from '@/judgement/model/offers';
 import { pairsIn } from '@/catalogue/tables';
 import { schoolVerdicts, targetOf, windowsOf } from '@/judgement/aims/targets';
-import { entriesOf, machine, RIDER, MACHINE, REAR } from './entries';
-import type { ListedSpring } from '@/schema/springs';
+import { entriesOf, machine, RIDER, MACHINE, REAR, springOf } from './entries';
 
 /** The spring question of a job, from what is typed to what is proposed. */
-
-const spring = (id: number, rateNPerMm: number, end: 'rear' | 'front' = 'rear', over: Partial<ListedSpring> = {}): ListedSpring => ({
-  id,
-  end,
-  name: `S${id}`,
-  rateText: String(rateNPerMm),
-  rateNPerMm,
-  freeLengthMm: null,
-  solidLengthMm: null,
-  forceTable: null,
-  origin: 'by hand',
-  measured: null,
-  place: 'drawer',
-  ...over,
-});
 
 describe('springs', () => {
   test('the target is the typed one, else the middle of the school’s windows', () => {
@@ -54,7 +38,7 @@ describe('springs', () => {
       entriesOf({ ...RIDER, 'passenger.mass': '60' }),
       machine,
       'rear',
-      [spring(1, 40), spring(2, 60), spring(3, 4.4, 'front')],
+      [springOf(1, 40), springOf(2, 60), springOf(3, 4.4, 'front')],
       SCHOOLS,
     );
     if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
@@ -76,7 +60,7 @@ describe('springs', () => {
       missing: ['machine.wheelbase', 'machine.weighed.front', 'machine.weighed.rear', 'rider.mass', 'machine.travel.front', 'machine.rake'],
     });
     const code = (texts: Record<string, string>) => {
-      const selection = selectionOf(entriesOf({ ...RIDER, ...texts }), machine, 'rear', [spring(1, 50)], SCHOOLS);
+      const selection = selectionOf(entriesOf({ ...RIDER, ...texts }), machine, 'rear', [springOf(1, 50)], SCHOOLS);
       return 'missing' in selection ? 'missing' : selection.result.ok ? 'read' : selection.result.issue.code;
     };
     expect(code({})).toBe('read');
@@ -110,7 +94,7 @@ describe('springs', () => {
   });
 
   test('springs that are right come first, the drawer before the supplier; a preference steps to the neighbour', () => {
-    const list = [spring(1, 66, 'rear', { place: 'supplier' }), spring(2, 69), spring(3, 90), spring(4, 45)];
+    const list = [springOf(1, 66, 'rear', { place: 'supplier' }), springOf(2, 69), springOf(3, 90), springOf(4, 45)];
     const selection = selectionOf(entriesOf({ ...RIDER, 'springs.rear.target.static': '35' }), machine, 'rear', list, SCHOOLS);
     if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
     const { ideal, candidates } = selection.result.value;
@@ -136,11 +120,11 @@ describe('springs', () => {
       forceTable: null,
       at: '2026-01-01',
     });
-    const wrong = spring(1, 110, 'rear', { measured: measured(98, 0.5) });
+    const wrong = springOf(1, 110, 'rear', { measured: measured(98, 0.5) });
     expect([isMismarked(wrong), asCatalogue(wrong).rateNPerMm]).toEqual([true, 98]);
-    expect(isMismarked(spring(1, 110, 'rear', { measured: measured(109, 0.2) }))).toBe(false);
-    expect(isMismarked(spring(1, 110, 'rear', { measured: measured(98, 8) }))).toBe(false);
-    const bent = spring(1, 60, 'rear', {
+    expect(isMismarked(springOf(1, 110, 'rear', { measured: measured(109, 0.2) }))).toBe(false);
+    expect(isMismarked(springOf(1, 110, 'rear', { measured: measured(98, 8) }))).toBe(false);
+    const bent = springOf(1, 60, 'rear', {
       forceTable: [
         { deflectionMm: 10, forceN: 600 },
         { deflectionMm: 30, forceN: 2400 },
@@ -152,11 +136,11 @@ describe('springs', () => {
   test('neighbours in rate are offered as unlike legs: judged as one spring of their mean, after those that are alike; one spring for both legs has no pair', () => {
     const lengths = { freeLengthMm: 400, solidLengthMm: 90 };
     const list = [
-      spring(1, 4.2, 'front', lengths),
-      spring(2, 4.8, 'front', lengths),
-      spring(3, 4.5, 'front', { ...lengths, place: 'supplier' }),
+      springOf(1, 4.2, 'front', lengths),
+      springOf(2, 4.8, 'front', lengths),
+      springOf(3, 4.5, 'front', { ...lengths, place: 'supplier' }),
     ];
-    const offers = offersOf([...list, spring(4, 9, 'front')], null);
+    const offers = offersOf([...list, springOf(4, 9, 'front')], null);
     expect(offers.filter((o) => o.legs).map(offerKey)).toEqual(['1+3', '3+2', '1+2']);
     expect(offersOf(list, '2+1').map(offerKey)).toContain('2+1');
     const of = (forkSpring: string, more: Record<string, string> = {}) => {
@@ -187,7 +171,7 @@ describe('springs', () => {
   test('the chart’s rings lie on its curve, and oil against a step: oil firms the end, the spring the whole', () => {
     const fork = { ...MACHINE, 'machine.stanchion': '48', 'machine.bore': '45', 'machine.solid': '30 ml' };
     const entries = entriesOf({ ...RIDER, 'passenger.mass': '60', 'found.front.oilLevel.left': '110' });
-    const list = [spring(1, 4.2, 'front'), spring(2, 4.6, 'front')];
+    const list = [springOf(1, 4.2, 'front'), springOf(2, 4.6, 'front')];
     const selection = selectionOf(entries, entriesOf(fork), 'front', list, SCHOOLS);
     if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
     const current = selection.result.value.candidates.find((c) => c.id === '1')!;
@@ -208,7 +192,7 @@ describe('springs', () => {
   test('every case at both ends: a passenger on the rear pitches the nose up and the ring says what would level it', () => {
     const entries = entriesOf({ ...RIDER, 'passenger.mass': '60' });
     const [rear, front] = (['rear', 'front'] as const).map((end) => {
-      const s = selectionOf(entries, machine, end, [spring(1, end === 'rear' ? 54 : 4.4, end)], SCHOOLS);
+      const s = selectionOf(entries, machine, end, [springOf(1, end === 'rear' ? 54 : 4.4, end)], SCHOOLS);
       if ('missing' in s || !s.result.ok) throw new Error('no selection');
       return s.result.value.candidates[0]!;
     });
@@ -364,7 +348,7 @@ describe('read backwards, and reach', () => {
     expect(effectiveOf(entriesOf({ ...RIDER, ...REAR }), machine, 'rear')).toBeNull();
     // Calibrated to its own sags it is laid beside the others as the tape has it, not as its mark would have it.
     const job = entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '75' });
-    const selection = selectionOf(job, machine, 'rear', [spring(1, 75)], SCHOOLS);
+    const selection = selectionOf(job, machine, 'rear', [springOf(1, 75)], SCHOOLS);
     if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
     const installed = installedOf(job, machine, 'rear', selection, SCHOOLS)!;
     expect([installed.predicted.staticSagMm, installed.predicted.riderSagMm]).toEqual([expect.closeTo(38, 6), expect.closeTo(121, 6)]);

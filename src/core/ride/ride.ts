@@ -125,6 +125,21 @@ class StretchSeen {
   }
 }
 
+/** A ride of which nothing was seen yet, to be looked at every so many seconds. */
+export const noFrames = (everyS: number): Frames => ({
+  everyS,
+  placeM: [],
+  frontTravelMm: [],
+  rearTravelMm: [],
+  frontTyreN: [],
+  rearTyreN: [],
+  frontRoadMm: [],
+  rearRoadMm: [],
+  bodyMm: [],
+  riderMm: [],
+  pitchDeg: [],
+});
+
 class FramesSeen {
   readonly frames: Frames;
   private next = 0;
@@ -133,19 +148,7 @@ class FramesSeen {
     private readonly looked: Looked,
     private readonly going: Going,
   ) {
-    this.frames = {
-      everyS,
-      placeM: [],
-      frontTravelMm: [],
-      rearTravelMm: [],
-      frontTyreN: [],
-      rearTyreN: [],
-      frontRoadMm: [],
-      rearRoadMm: [],
-      bodyMm: [],
-      riderMm: [],
-      pitchDeg: [],
-    };
+    this.frames = noFrames(everyS);
   }
 
   add(now: Now): void {

@@ -1,15 +1,11 @@
 import styled from 'styled-components';
+import { labelLook } from '../kit/labelLook';
 
 /** How a field of the catalogue looks: beneath its name, or as a line of the walk round the machine. */
 
 export const Stacked = styled.div`
-  display: flex;
-  flex-direction: column;
-  min-width: 0;
+  ${labelLook}
   .label {
-    font-size: 0.8125rem;
-    font-stretch: var(--label-width);
-    color: var(--soft);
     line-height: 1.15;
   }
   .box {

@@ -6,19 +6,13 @@ import styled from 'styled-components';
 import { otherUnit } from '@/core/units/print';
 import { type Dimension, findUnit } from '@/core/units/units';
 import { takes } from './instruments';
+import { labelLook } from './labelLook';
 import { isBare } from './meant';
 import { useNumberInput } from './pad';
 
 /** Fields that are not of the catalogue: names, phone numbers, the promised day. */
 export const PlainShape = styled.div`
-  display: flex;
-  flex-direction: column;
-  min-width: 0;
-  .label {
-    font-size: 0.8125rem;
-    font-stretch: var(--label-width);
-    color: var(--soft);
-  }
+  ${labelLook}
   input,
   .segments {
     border: 0;
