@@ -13,11 +13,11 @@ import { currentEntries } from '@/server/entries';
 import { recordMachineEntry } from '@/server/record';
 import { decideTrial, planTrial, recordRide, recordRideByToken, standOf, trialsOf } from '@/server/retune';
 import { rideSheet } from '@/server/rideSheets';
-import { signRebuild } from '@/server/sign';
+import { correctRebuild, signRebuild } from '@/server/sign';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench, floor, machineFile } from '@/server/views';
 import { manySetups } from '@/db/queries/rebuilds';
-import { lastOfJob } from '@/server/setups';
+import { lastOfJob, standingOf } from '@/judgement/job/standing';
 import { rideRequest, trialRequest } from '@/schema/retune';
 import { codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';
@@ -375,4 +375,63 @@ test('what is done to a ride is noted with its job', async () => {
   const asking = { session: null, technicianId: null, address: '', tab: '', act, request: '', isNoted: false };
   get(await askedFor(asking, () => decide(trialId, 'revert')));
   expect(await auditLines(`decided ride ${trialId}`, 0)).toMatchObject([{ jobId }]);
+});
+
+test('a correction puts right what was recorded; what was set and ridden since stays in the machine, with what it carries put right', async () => {
+  const { jobId, machineId } = await newJob('Hedda Quarrie');
+  for (const [field, text] of [
+    ['fitted.rear.rebound.out', '12'],
+    ['fitted.rear.spring', '59'],
+  ] as const)
+    get(await record(jobId, field, text));
+  get(await signRebuild(jobId, { technicianId: who, passcode: 'quay4' }));
+  get(await record(jobId, 'set.as.rear.rebound.out', '10'));
+  get(await handBack(jobId));
+  const { trialId } = get(await plan(jobId, { change: { tunable: 'rear.rebound', to: 12 }, orderReason: 'the rider asks' }));
+  const correct = (field: string, text: string) =>
+    correctRebuild(jobId, { technicianId: who, passcode: 'quay4', reason: 'misread', changes: [{ field, text }] });
+  // The set-up in the machine is being ridden: what it carries is put right once that is decided.
+  expect(codeOf(await correct('fitted.rear.spring', '95'))).toBe('ride-undecided');
+  get(await recordRide(trialId, ride({ feels: { 1: 'better' } })));
+  get(await decide(trialId, 'keep'));
+  const ridden = (await machineFile(machineId))!.setups[0]!;
+
+  const { stays } = get(await correct('fitted.rear.rebound.out', '11'));
+  expect(stays).toEqual(['Rear rebound 12 out']);
+  let { setups } = (await machineFile(machineId))!;
+  const [corrected] = setups;
+  const rebuilt = setups.find((s) => s.kind === 'rebuild')!;
+  expect(corrected).toMatchObject({
+    kind: 'correction',
+    parentId: rebuilt.id,
+    reason: 'misread; stays as it was set later: Rear rebound 12 out',
+  });
+  expect(corrected!.document.values['rear.rebound.out']!.value).toBe(11);
+  expect([standingOf(setups)!.id, lastOfJob(setups, jobId)!.id]).toEqual([ridden.id, ridden.id]);
+
+  // Nobody touched the spring since: the one in the machine is the one that was fitted.
+  expect(get(await correct('fitted.rear.spring', '95')).stays).toEqual([]);
+  ({ setups } = (await machineFile(machineId))!);
+  const now = standingOf(setups)!;
+  expect(now).toMatchObject({ kind: 'correction', parentId: ridden.id, jobId });
+  expect([now.document.values['rear.spring']!.value, now.document.values['rear.rebound.out']!.value]).toEqual([95, 12]);
+  const past = setups.find((s) => s.id === now.id - 1)!;
+  expect([past.parentId, past.document.values['rear.spring']!.value, past.document.values['rear.rebound.out']!.value]).toEqual([
+    corrected!.id,
+    95,
+    11,
+  ]);
+
+  // The next job begins with what is in the machine.
+  const owner = (await bench(jobId))!.customer.id;
+  const again = get(await takeIn({ customer: { id: owner }, machine: { id: machineId }, promisedOn: '2026-12-09', anyway: true }));
+  const { handedBack } = (await bench(again.jobId))!;
+  expect([handedBack!.values['rear.rebound.out']!.value, handedBack!.values['rear.spring']!.value]).toEqual([12, 95]);
+  // Another visit later, the older record can still be put right, and the machine is none the wiser.
+  get(await record(again.jobId, 'found.rear.rebound.out', '9'));
+  get(await record(again.jobId, 'fitted.rear.oil', '15 cSt'));
+  get(await signRebuild(again.jobId, { technicianId: who, passcode: 'quay4' }));
+  const left = standingOf((await machineFile(machineId))!.setups)!;
+  expect(get(await correct('fitted.rear.rebound.out', '13')).stays).toEqual(['Rear rebound 9 out']);
+  expect(standingOf((await machineFile(machineId))!.setups)!.id).toBe(left.id);
 });

@@ -93,9 +93,9 @@ test('money is read as people write it, in whole coins, and refused where it is 
     const found = readMoney(text, currency);
     return found.ok ? found.value.minor : found.issue.code;
   };
-  expect(['85', '85,5', '1 250.00', "1'250", 'EUR 85,–', '85.50 eur', '0'].map((t) => read(t))).toEqual([
-    8500, 8550, 125_000, 125_000, 8500, 8550, 0,
-  ]);
+  expect(['85', '85,5', '1 250.00', "1'250", 'EUR 85,–', '85.50 eur', '0', '1,250.00', '1.250,5', '1,234,567'].map((t) => read(t))).toEqual(
+    [8500, 8550, 125_000, 125_000, 8500, 8550, 0, 125_000, 125_050, 123_456_700],
+  );
   expect(['', 'dear', '85.555', '-3', '85 SEK', '1e9', '99999999'].map((t) => read(t))).toEqual([
     'empty',
     'unreadable',

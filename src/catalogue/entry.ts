@@ -47,7 +47,7 @@ export function readEntry(def: FieldDef, text: string, bareUnit?: string): Resul
     case 'choice':
       return def.options.some((o) => o.value === text) ? ok({ text, unit: null, value: null }) : err('unreadable', [], { text });
     case 'count': {
-      const read = parseQuantity(text, { dimension: 'ratio', unit: '1' });
+      const read = parseQuantity(text, { dimension: 'ratio', unit: '1', range: def.hard });
       if (!read.ok) return read.issue.code === 'unreadable' ? err('count-unreadable', [], { text, unit: def.unitLabel }) : read;
       if (read.value.unit !== '1') return err('unit-unknown', [], { unit: read.value.unit });
       return within(def.hard, read.value.canonical, { unit: def.unitLabel }) ?? ok({ text, unit: null, value: read.value.canonical });
@@ -58,7 +58,7 @@ export function readEntry(def: FieldDef, text: string, bareUnit?: string): Resul
     }
     case 'quantity': {
       const unit = bareUnit && Object.values(def.unit).includes(bareUnit) ? bareUnit : def.unit.metric;
-      const read = parseQuantity(text, { dimension: def.dimension, unit });
+      const read = parseQuantity(text, { dimension: def.dimension, unit, range: def.hard });
       if (!read.ok) return read;
       const limits = { dimension: def.dimension, unit: def.unit.metric };
       return within(def.hard, read.value.canonical, limits) ?? ok({ text, unit: read.value.unit, value: read.value.canonical });

@@ -5,9 +5,18 @@ import { firstNotRising, type ForcePoint } from '@/core/spring/law';
 import type { Shim } from '@/core/plate/stack';
 import { err, ok, type Result } from '@/core/result';
 
-/** A bare number as people and spreadsheets write it, with a decimal comma or point; NaN where it is none. */
-export function numberIn(cell: string): number {
-  const read = parseQuantity(cell, { dimension: 'ratio', unit: '1' });
+/** One cell of a list shows by its comma that commas are decimal in all of it: 0,250 or 12,5 can be read in no other way. */
+export function hasDecimalComma(cells: Iterable<string>): boolean {
+  for (const cell of cells) if (/^\s*[-+]?(0*,\d+|0\d*,\d+|\d+,(\d{1,2}|\d{4,}))\s*$/.test(cell)) return true;
+  return false;
+}
+
+/**
+ * A bare number as people and spreadsheets write it, with a decimal comma or point; NaN where it is none, or can be read in two ways.
+ * @param isDecimalComma the list it stands in shows that commas are decimal
+ */
+export function numberIn(cell: string, isDecimalComma = false): number {
+  const read = parseQuantity(isDecimalComma ? cell.replace(',', '.') : cell, { dimension: 'ratio', unit: '1' });
   return read.ok && read.value.unit === '1' ? read.value.canonical : Number.NaN;
 }
 
@@ -22,9 +31,13 @@ export function pairsIn(written: string): Result<[number, number][]> {
     .map((line) => line.trim())
     .filter((line) => line !== '');
   const pairs: [number, number][] = [];
+  const cellsOf = (line: string) =>
+    (/[\t;]|\s/.test(line) ? line.split(/\s*[\t;]\s*|\s+/) : line.split(','))
+      .map((c) => c.trim().replace(/,$/, ''))
+      .filter((c) => c !== '');
+  const isDecimalComma = hasDecimalComma(lines.flatMap(cellsOf));
   for (const [i, line] of lines.entries()) {
-    const cells = (/[\t;]|\s/.test(line) ? line.split(/\s*[\t;]\s*|\s+/) : line.split(',')).map((c) => c.trim().replace(/,$/, ''));
-    const numbers = cells.filter((c) => c !== '').map(numberIn);
+    const numbers = cellsOf(line).map((cell) => numberIn(cell, isDecimalComma));
     if (numbers.length === 2 && numbers.every(Number.isFinite)) pairs.push([numbers[0]!, numbers[1]!]);
     else if (i > 0 || lines.length === 1) return err('pairs-unreadable', [i], { line: i + 1, text: line.slice(0, 40) });
   }
@@ -51,8 +64,9 @@ const usualShims = (unit: 'mm' | 'in'): string => {
 
 /** A figure of a shim: in the bare unit, or in the one it says, mm. */
 function shimNumber(text: string, bare: 'mm' | 'in'): number {
-  const read = parseQuantity(text, { dimension: 'length', unit: bare });
-  return read.ok && (bare === 'in' || /[a-z"″']/i.test(text)) ? Number(read.value.canonical.toFixed(3)) : numberIn(text);
+  // No shim is a metre across: a comma before three figures is a decimal one.
+  const read = parseQuantity(text, { dimension: 'length', unit: bare, range: [0, 999] });
+  return read.ok && (bare === 'in' || /[a-z"″']/i.test(text)) ? Number(read.value.canonical.toFixed(3)) : numberIn(text, true);
 }
 
 /**

@@ -17,6 +17,8 @@ export interface IssueFigures {
   'shim-unusual': { text: string; usual: string; bare: string };
   'not-finite': None;
   'ambiguous-number': { text: string };
+  /** Both readings of one mark, each written so that it has one alone. */
+  'two-readings': { text: string; decimal: string; thousands: string };
   'zero-denominator': { text: string };
   'unit-unknown': { unit: string };
   'unit-missing': None;

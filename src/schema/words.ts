@@ -25,6 +25,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
     `“${d.text}” would be no shim in ${d.bare === 'in' ? 'inches' : 'millimetres'}: ${d.usual} are usual. ${d.bare === 'in' ? 'Millimetres? Write them so, for example 35 mm × 0.15 mm.' : 'Inches? Write them so, for example 1.378 in × 0.006 in.'}`,
   'not-finite': () => 'This is not a finite number. Type the figure as read.',
   'ambiguous-number': (d) => `“${d.text}” has more than one decimal mark. Use one comma or one point.`,
+  'two-readings': (d) => `“${d.text}” can be read as ${d.decimal} or as ${d.thousands}. Choose the one meant, or write it so.`,
   'zero-denominator': (d) => `“${d.text}” divides by zero. Check the fraction.`,
   'unit-unknown': (d) => `The unit “${d.unit}” is not known here.`,
   'unit-missing': () => 'Write the unit after the number, for example “23 3/8 in”.',

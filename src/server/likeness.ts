@@ -10,7 +10,7 @@ import { textOf } from '@/judgement/model/read';
 import { overall } from '@/judgement/ride/retune';
 import { currentEntries } from './entries';
 import { sealedEntries } from './sealed';
-import { lastOfJob } from './setups';
+import { lastOfJob } from '@/judgement/job/standing';
 import type { Alike } from '@/schema/alike';
 
 /** Machines like this one: a mirror of what makes jobs alike, kept by the use cases, and the look into it. */

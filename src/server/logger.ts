@@ -14,7 +14,7 @@ import { numberOf } from '@/judgement/model/read';
 import { fittedEnd } from '@/judgement/reason/evidence/springs';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { usualOf } from '@/judgement/model/loads';
-import { numberIn } from '@/catalogue/tables';
+import { hasDecimalComma, numberIn } from '@/catalogue/tables';
 import type { LogDocument, logRequest, simulateLogRequest } from '@/schema/retune';
 import { type Answer, missing, Refusal, refused, refusedIssue } from './answer';
 import { knownOf } from './reasoning';
@@ -27,8 +27,9 @@ type Rows = z.output<typeof logRequest>['rows'];
 
 /** Numbers of one column; a line that is none refuses the file by its number. */
 function columnOf(rows: Rows, key: keyof Rows[number]): number[] {
+  const isDecimalComma = hasDecimalComma(rows.flatMap((row) => [row.time, row.rear, row.front]));
   return rows.map((row, i) => {
-    const value = numberIn(row[key]);
+    const value = numberIn(row[key], isDecimalComma);
     if (!Number.isFinite(value)) throw new Refusal(refused('log-unreadable', ['rows', i, key], { line: i + 1, text: row[key] }));
     return value;
   });

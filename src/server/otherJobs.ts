@@ -16,7 +16,7 @@ import { machinesOfFamily } from './model';
 import { proceduresOf } from './procedures';
 import { sealedEntries } from './sealed';
 import { usualDay } from './service';
-import { lastOfJob } from './setups';
+import { lastOfJob } from '@/judgement/job/standing';
 import { takeInWithin } from './takeIn';
 import { inTransaction } from './transaction';
 

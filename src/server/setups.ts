@@ -2,6 +2,7 @@ import type { Sql } from '@/db/client';
 import type { Job } from '@/db/queries/jobs';
 import { manySetups, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
 import type { SetupDocument } from '@/schema/documents';
+import { lastOfJob } from '@/judgement/job/standing';
 import { recorded, type Entries, type ReadEntry } from '@/catalogue/entry';
 import { sagOf, preloadFrom } from '@/judgement/model/measure';
 import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
@@ -55,13 +56,6 @@ export const setupDocument = (values: SetupValues, sag: SetupDocument['sag']): S
   preloadMm: preloadsOf(values),
   sag,
 });
-
-/** The set-up a job left, in its newest state; null before the rebuild is signed. A change taken back leaves the one before it. */
-export const lastOfJob = (setups: readonly Setup[], jobId: number): Setup | null =>
-  setups.find((s) => s.jobId === jobId && s.kind !== 'as-found' && !s.takenBack) ?? null;
-
-/** The set-up the machine stands in: the newest that was not taken back. Newest first comes in. */
-export const standingOf = (setups: readonly Setup[]): Setup | null => setups.find((s) => !s.takenBack) ?? null;
 
 /** The maker's standard set-up stands at the root of every lineage; it is no record of a job, and has no number. */
 export const STANDARD_ID = 0;

@@ -4,12 +4,16 @@ import { db, type Sql } from '@/db/client';
 import { maybeOneJobLocked, type Job } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { maybeOneCustomer, maybeOneTechnician } from '@/db/queries/people';
-import { manySetups, manySignedOfJob, oneNewSetup } from '@/db/queries/rebuilds';
+import { manySetups, manySignedOfJob, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
 import { oneNextRecordId } from '@/db/queries/seals';
 import type { RebuildDocument } from '@/schema/documents';
 import type { Entries, Entry } from '@/catalogue/entry';
+import { END_NAMES } from '@/catalogue/ends';
 import { knownField } from '@/catalogue/fields';
+import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
 import { differencesOf } from '@/judgement/findings/built';
+import { recordedOf, standingOf } from '@/judgement/job/standing';
+import { compareSetups } from '@/judgement/model/setups';
 import { numberOf, textOf } from '@/judgement/model/read';
 import type { correctRequest, SignRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, orRefuse } from './answer';
@@ -26,7 +30,7 @@ import { reckonLikeness } from './likeness';
 import { passcodeChecked, requirePasscode } from './passcodes';
 import { currentEntries } from './entries';
 import { readField } from './record';
-import { lastOfJob, NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, standingOf, valuesUnder, carried } from './setups';
+import { NO_SAGS, plain, sagsOf, setupDocument, type SetupValues, valuesUnder, carried } from './setups';
 import { inTransaction } from './transaction';
 
 interface Signing {
@@ -128,8 +132,100 @@ export async function signRebuild(
 
 type Correct = z.output<typeof correctRequest>;
 
-/** Adds a signed correction that points at the rebuild; the set-up it leaves is a child of the one it corrects. */
-export async function correctRebuild(jobId: number, request: Correct, at: string | null = null): Promise<Answer<{ rebuildId: number }>> {
+/** The corrected figures that a set-up takes in: those recorded under one of these prefixes, without it. */
+const correctedUnder = (corrected: Readonly<Record<string, Entry>>, from: 'fitted' | 'found'): SetupValues =>
+  Object.fromEntries(
+    Object.entries(corrected).flatMap(([field, { text, unit, value }]) =>
+      field.startsWith(`${from}.`) ? [[field.slice(from.length + 1), { text, unit, value, from: 'corrected' as const }]] : [],
+    ),
+  );
+
+/** Preload is one figure read in three parts: whoever set one of them later set the figure. */
+const figureOf = (key: string): string => PRELOAD_KEYS.find((k) => key.startsWith(`${k}.`)) ?? key;
+
+function laidOver(values: SetupValues, corrections: SetupValues): SetupValues {
+  const next = { ...values, ...corrections };
+  for (const [key, { text }] of Object.entries(corrections)) if (text === '') delete next[key];
+  return next;
+}
+
+/** The figures that were set, ridden or corrected of their own since the rebuild: a correction of the record leaves them as they are. */
+function setSince(lineage: readonly Setup[], from: Setup, to: Setup): Set<string> {
+  const since = new Set<string>();
+  const byId = new Map(lineage.map((s) => [s.id, s]));
+  for (let s: Setup | undefined = to; s && s.id > from.id; s = byId.get(s.parentId ?? -1))
+    for (const [key, { from: origin }] of Object.entries(s.document.values)) if (origin !== 'carried') since.add(figureOf(key));
+  return since;
+}
+
+/** What was corrected and stands otherwise in the machine, in words: "Rear rebound 12 out". */
+function standsOtherwise(recorded: Setup['document'], now: Setup['document'], keys: ReadonlySet<string>): string[] {
+  return compareSetups(recorded, now, 'metric')
+    .filter((d) => d.differs && d.right !== null && keys.has(d.key))
+    .map((d) => `${END_NAMES[d.end]} ${d.label.toLowerCase()} ${d.right}`);
+}
+
+/**
+ * The set-ups a correction leaves: the one that was recorded, put right; and where the machine was set or ridden on since, the one in it now, with what it still
+ * carries of the record put right and what was set since left alone. Refusal: ride-undecided, where a ride holds the set-up that would be put right.
+ * @returns what stays as it was set later, in words
+ */
+async function correctSetups(
+  sql: Sql,
+  job: Job,
+  corrected: Readonly<Record<string, Entry>>,
+  common: { rebuildId: number; reason: string; recordedAt: string },
+) {
+  const jobId = job.id;
+  const lineage = await manySetups(sql, job.machineId);
+  const recorded = recordedOf(lineage, jobId);
+  if (!recorded) return [];
+  const add = (parent: Setup, values: SetupValues, reason: string) =>
+    oneNewSetup(sql, {
+      ...common,
+      machineId: job.machineId,
+      jobId,
+      parentId: parent.id,
+      kind: 'correction',
+      reason,
+      document: setupDocument(values, parent.document.sag),
+    });
+  const [fitted, found] = [correctedUnder(corrected, 'fitted'), correctedUnder(corrected, 'found')];
+  const cameIn = lineage.find((s) => s.jobId === jobId && s.kind === 'as-found');
+  if (cameIn && Object.keys(found).length > 0) await add(cameIn, laidOver(cameIn.document.values, found), common.reason);
+  // What came in went into what was left only where nothing else was fitted.
+  const left = { ...Object.fromEntries(Object.entries(found).filter(([key]) => !isFitted(recorded, key))), ...fitted };
+  if (Object.keys(left).length === 0) return [];
+  const right = laidOver(recorded.document.values, left);
+  const present = standingOf(lineage);
+  if (!present || present.id === recorded.id) {
+    await add(recorded, right, common.reason);
+    return [];
+  }
+  const since = present.jobId === jobId ? setSince(lineage, recorded, present) : null;
+  const carriedOn = Object.fromEntries(Object.entries(left).filter(([key]) => since && !since.has(figureOf(key))));
+  if (Object.keys(carriedOn).length > 0 && job.rideOpen) throw new Refusal(conflict('ride-undecided'));
+  const now = laidOver(present.document.values, carriedOn);
+  const stays = standsOtherwise(setupDocument(right, NO_SAGS), setupDocument(now, NO_SAGS), new Set(Object.keys(left).map(figureOf)));
+  await add(recorded, right, [common.reason, ...(stays.length > 0 ? [`stays as it was set later: ${stays.join(', ')}`] : [])].join('; '));
+  if (Object.keys(carriedOn).length > 0)
+    await add(present, { ...carried(present.document.values), ...pick(now, carriedOn) }, common.reason);
+  return stays;
+}
+
+const isFitted = ({ document }: Setup, key: string): boolean => document.values[key]?.from === 'fitted';
+const pick = (values: SetupValues, keys: object): SetupValues =>
+  Object.fromEntries(Object.entries(values).filter(([key]) => Object.hasOwn(keys, key)));
+
+/**
+ * Adds a signed correction that points at the rebuild. It puts right what was recorded; what was set or ridden since stays as it was, and the answer names it.
+ * Refusals: not-found, field-unknown, the fields' own, passcode-unset, passcode-wrong, ride-undecided.
+ */
+export async function correctRebuild(
+  jobId: number,
+  request: Correct,
+  at: string | null = null,
+): Promise<Answer<{ rebuildId: number; stays: string[] }>> {
   const check = await passcodeChecked(request.technicianId, request.passcode);
   const answer = await inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
@@ -147,28 +243,9 @@ export async function correctRebuild(jobId: number, request: Correct, at: string
     const { document } = await prepare(sql, job, request.technicianId, corrected, signedAt);
     const { technicianId, reason } = request;
     const { id: rebuildId } = await oneNextRecordId(sql);
-    const before = lastOfJob(await manySetups(sql, job.machineId), jobId);
-    if (before) {
-      const values = { ...before.document.values };
-      for (const [field, { text, unit, value }] of Object.entries(corrected)) {
-        const suffix = field.replace(/^(fitted|found)\./, '');
-        if (suffix !== field && text === '') delete values[suffix];
-        else if (suffix !== field) values[suffix] = { text, unit, value, from: 'corrected' };
-      }
-      const next = setupDocument(values, before.document.sag);
-      await oneNewSetup(sql, {
-        machineId: job.machineId,
-        jobId,
-        rebuildId,
-        parentId: before.id,
-        kind: 'correction',
-        reason,
-        document: next,
-        recordedAt: signedAt,
-      });
-    }
+    const stays = await correctSetups(sql, job, corrected, { rebuildId, reason, recordedAt: signedAt });
     await oneSealed(sql, { id: rebuildId, jobId, corrects: original.id, reason, document, technicianId, signedAt });
-    return { rebuildId };
+    return { rebuildId, stays };
   });
   return thenDurable(answer);
 }

@@ -14,6 +14,7 @@ import { manyFeelsOfMachine } from '@/db/queries/trials';
 import type { Entries, Entry } from '@/catalogue/entry';
 import { historyPoint } from '@/judgement/reason/history';
 import { nextStep, stageLines } from '@/judgement/job/stages';
+import { lastOfJob, standingOf } from '@/judgement/job/standing';
 import { textOf } from '@/judgement/model/read';
 import { overall } from '@/judgement/ride/retune';
 import { riderRates } from '@/judgement/model/riderRates';
@@ -34,7 +35,7 @@ import { currentEntries, currentEntriesOf } from './entries';
 import { reasoningOf } from './reasoning';
 import { standOf, trialsOf } from './retune';
 import { originsOf } from './model';
-import { lastOfJob, lineageFromStandard, standingOf } from './setups';
+import { lineageFromStandard } from './setups';
 
 const MOST_ON_FLOOR = 60;
 const MOST_AWAITED = 12;

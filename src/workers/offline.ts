@@ -1,5 +1,5 @@
 import { CacheFirst, ExpirationPlugin, NetworkFirst, NetworkOnly, Serwist } from 'serwist';
-import { KEPT, OFFLINE_PAGES, PAGES_CACHE, PICTURES_CACHE, STATIC_CACHE, type ToOffline } from './offlineNames';
+import { KEPT, OFFLINE_PAGES, OLD_CACHES, PAGES_CACHE, PICTURES_CACHE, STATIC_CACHE, type ToOffline } from './offlineNames';
 
 /**
  * The service worker: pages of the bench open where the shop's computer does not answer, as they were when they last came. It answers with nothing else: what is read or
@@ -8,6 +8,7 @@ import { KEPT, OFFLINE_PAGES, PAGES_CACHE, PICTURES_CACHE, STATIC_CACHE, type To
 
 /** Of a service worker's own scope what is used here; the page's types stand in the same project. */
 declare const self: {
+  addEventListener(type: 'activate', hear: (event: { waitUntil(work: Promise<unknown>): void }) => void): void;
   addEventListener(type: 'message', hear: (event: { data: unknown; waitUntil(work: Promise<unknown>): void }) => void): void;
 };
 
@@ -29,6 +30,18 @@ const saysItIsKept = {
   },
 };
 
+/**
+ * All workers of a build share one script; which of them it is to be stands behind the `#` of the address it is asked by. An answer from the cache would bring the address
+ * it was kept under, and with it the first worker's part: an answer without an address of its own leaves the one asked by.
+ */
+const asAskedFor = {
+  cachedResponseWillBeUsed: async ({ cachedResponse, request }: { cachedResponse?: Response | undefined; request: Request }) => {
+    if (!cachedResponse || !/worker$/.test(request.destination)) return cachedResponse ?? null;
+    const { status, headers } = cachedResponse;
+    return new Response(await cachedResponse.arrayBuffer(), { status, headers });
+  },
+};
+
 /** A computer that does not answer by then is taken for away. From memory. */
 const ANSWERS_WITHIN_S = 8;
 
@@ -45,7 +58,7 @@ const serwist = new Serwist({
   runtimeCaching: [
     {
       matcher: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
-      handler: new CacheFirst({ cacheName: STATIC_CACHE, plugins: [wholeAnswers, newest(600, 60)] }),
+      handler: new CacheFirst({ cacheName: STATIC_CACHE, plugins: [wholeAnswers, newest(600, 60), asAskedFor] }),
     },
     {
       // By their fingerprints: they never change.
@@ -61,6 +74,9 @@ const serwist = new Serwist({
 });
 serwist.setCatchHandler(async ({ request }) => (request.mode === 'navigate' ? notKept() : Response.error()));
 serwist.addEventListeners();
+
+// What an older program kept, under a name of its own, is let go once this one takes over.
+self.addEventListener('activate', (event) => event.waitUntil(Promise.all(OLD_CACHES.map((name) => caches.delete(name)))));
 
 const escaped = (text: string) => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 

@@ -2,7 +2,9 @@
 
 export const PAGES_CACHE = 'pages';
 export const PICTURES_CACHE = 'pictures';
-export const STATIC_CACHE = 'static';
+export const STATIC_CACHE = 'code';
+/** Caches of older programs: 'static' answered every worker with the first one's part. */
+export const OLD_CACHES = ['static'];
 
 /** Pages of the bench. What the owner alone reads, the door and the riders' sheets are never kept. */
 export const OFFLINE_PAGES = /^\/$|^\/(jobs|machines|customers|drawers)(\/|$)/;

@@ -3,6 +3,9 @@ import { type Remote, wrap } from 'comlink';
 const BROKE = 'The computation broke off';
 const words = (message: string): string => (message.startsWith(BROKE) ? message : `${BROKE}: ${message}`);
 
+/** Told to the page where the code of a worker did not arrive. */
+export const CODE_GONE = 'mavrin-code-gone';
+
 /** What a failure says for itself. */
 export const failureWords = (e: unknown): string => (e instanceof Error ? e.message : String(e));
 
@@ -20,6 +23,8 @@ export function working<Api>(worker: Worker): Working<Api> {
   const broken = new Promise<never>((_, refuse) => {
     worker.onerror = (event) => {
       event.preventDefault();
+      // Its script did not come: the page looks whether the program was renewed (ui/kit/renewed.ts).
+      if (!event.message) globalThis.dispatchEvent(new Event(CODE_GONE));
       refuse(new Error(event.message ? words(event.message) : `${BROKE}, or its code did not arrive.`));
     };
     worker.onmessageerror = () => refuse(new Error(`${BROKE}: its answer could not be read.`));

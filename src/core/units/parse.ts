@@ -34,31 +34,61 @@ const plain = (text: string) =>
     .replace(/[\u00a0\u2009\u202f]/g, ' ')
     .trim();
 
-const NUMBER = String.raw`\d{1,3}(?: \d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?(?:[eE][-+]?\d+)?|[.,]\d+`;
+/** Thousands set apart by a space or an apostrophe; by commas or points only where a second group or the other mark shows that they are no decimal mark. */
+const THOUSANDS = [
+  String.raw`\d{1,3}(?:[ '’]\d{3})+(?:[.,]\d+)?`,
+  String.raw`[1-9]\d{0,2}(?:(?:,\d{3})+\.\d+|(?:,\d{3}){2,})`,
+  String.raw`[1-9]\d{0,2}(?:(?:\.\d{3})+,\d+|(?:\.\d{3}){2,})`,
+].join('|');
+const NUMBER = String.raw`(?:${THOUSANDS})(?![\d])|\d+(?:[.,]\d+)?(?:[eE][-+]?\d+)?|[.,]\d+`;
+/** A mark with three figures behind it and no zero before: 8,900 is eight thousand nine hundred in one hand, eight point nine in another. */
+const TWO_WAYS = /^([1-9]\d{0,2})([.,])(\d{3})$/;
 const FRACTION = String.raw`(?:(\d+)[ -]+)?(\d+) ?/ ?(\d+)`;
 const ONE = new RegExp(String.raw`^([-+]?) ?(?:${FRACTION}|(${NUMBER}))(?![\d.,/]) ?(.*)$`, 's');
-const FEET_INCHES = new RegExp(String.raw`^([-+]?)(\d+(?:[.,]\d+)?) ?(?:'|′|’|ft|feet|foot) ?(?=\d|\.)(.*)$`, 's');
+const FEET_INCHES = new RegExp(String.raw`^([-+]?)(\d+(?:[.,]\d+)?) ?(?:'|′|’|ft|feet|foot) ?(?!\d{3}(?!\d))(?=\d|\.)(.*)$`, 's');
 
 interface Written {
   value: number;
   rest: string;
+  /** The other reading of its mark, where it has one. */
+  other: { value: number; mark: string; decimal: string; thousands: string } | null;
+}
+
+/** "1,234.5" and "1.234,5" by what the marks are: the last of two kinds is the decimal one. */
+function decimalOf(literal: string): number {
+  const bare = literal.replace(/[ '’]/g, '');
+  const [mark, earlier] = [...new Set([...bare.replace(/[^.,]/g, '')].reverse())];
+  if (mark === undefined) return Number(bare);
+  // Several of one kind only set groups apart.
+  const groups = earlier ?? (bare.split(mark).length > 2 ? mark : '');
+  return Number((groups === '' ? bare : bare.replaceAll(groups, '')).replace(mark, '.'));
+}
+
+/** The reading that is not taken first, and both written so that each can be read in one way alone. */
+function otherReading(sign: string, literal: string): Written['other'] {
+  const [, whole = '', mark = '', three = ''] = TWO_WAYS.exec(literal) ?? [];
+  if (whole === '') return null;
+  const short = three.replace(/0+$/, '');
+  // Three figures behind the mark would be asked about again.
+  const decimal = short === '' ? whole : `${whole}.${short.length === 3 ? `${short}0` : short}`;
+  const minus = sign === '-' ? '-' : '';
+  return { value: Number(minus + whole + three), mark, decimal: minus + decimal, thousands: minus + whole + three };
 }
 
 function readNumber(text: string): Result<Written> {
   if (/^[-+]?\s*(nan|inf|infinity|∞)\b/i.test(text) || text === '∞') return err('not-finite');
-  if (/\d[.,]\d*[.,]\d/.test(text)) return err('ambiguous-number', [], { text });
   const match = ONE.exec(text);
-  if (!match) return err('unreadable', [], { text });
+  if (!match) return /\d[.,]\d*[.,]\d/.test(text) ? err('ambiguous-number', [], { text }) : err('unreadable', [], { text });
   const [, sign, whole, over, under, decimal, rest = ''] = match;
   let value: number;
   if (over !== undefined && under !== undefined) {
     if (Number(under) === 0) return err('zero-denominator', [], { text });
     value = Number(whole ?? 0) + Number(over) / Number(under);
   } else {
-    value = Number((decimal ?? '').replace(/ /g, '').replace(',', '.'));
+    value = decimalOf(decimal ?? '');
   }
   if (!Number.isFinite(value)) return err('not-finite');
-  return ok({ value: sign === '-' ? -value : value, rest: rest.trim() });
+  return ok({ value: sign === '-' ? -value : value, rest: rest.trim(), other: otherReading(sign ?? '', decimal ?? '') });
 }
 
 /** Feet and inches in one: 5' 3 1/2". Returned in inches. */
@@ -72,6 +102,16 @@ function readFeetAndInches(text: string): Result<number> | null {
   return ok((match[1] === '-' ? -1 : 1) * (feet * 12 + inches.value.value));
 }
 
+const STONES = /^(\d+(?:[.,]\d+)?) ?(?:st|stones?) ?(\d+(?:[.,]\d+)?) ?(?:lbs?|pounds?)?$/i;
+
+/** Stones and pounds in one: 12 st 4, 12 st 4 lb. Returned in stones. */
+function readStonesAndPounds(text: string): Result<number> | null {
+  const [, stones, pounds] = STONES.exec(text) ?? [];
+  if (stones === undefined || pounds === undefined) return null;
+  const over = decimalOf(pounds);
+  return over >= 14 ? err('unreadable', [], { text }) : ok(decimalOf(stones) + over / 14);
+}
+
 const finish = (text: string, value: number, unit: Unit): Result<Quantity> => {
   const canonical = toCanonical(value, unit);
   if (!Number.isFinite(canonical)) return err('not-finite');
@@ -79,33 +119,61 @@ const finish = (text: string, value: number, unit: Unit): Result<Quantity> => {
   return ok({ text, unit: unit.name, dimension: unit.dimension, value, canonical });
 };
 
+/** What is expected of a text: the dimension, the unit a bare number is in, and what is possible at all, canonical. */
+export interface Expected {
+  dimension: Dimension;
+  unit: string;
+  range?: readonly [number, number];
+}
+
 /**
- * Reads what people write: 23 3/8, 22 1/16", 595, 59,5 cm, -12, 185 lb, 5' 3", ½ in.
- * A fraction with a slash and no unit is in inches where a length is expected in millimetres. A comma is a decimal comma; a space before three digits groups thousands. Text with both a comma and a point is refused, not guessed.
+ * Reads what people write: 23 3/8, 22 1/16", 595, 59,5 cm, -12, 185 lb, 5' 3", ½ in, 12 st 4, 8 900, 1,234.5, 1'250.
+ * A fraction with a slash and no unit is in inches where a length is expected in millimetres. A comma is a decimal comma. A single mark before three figures can be read in
+ * two ways: taken where only one of them is possible in the range, a point without a range is a decimal point, everything else is asked about, not guessed.
  * @param text as typed
- * @param expected the field's dimension and the unit a bare number is in; leave out to demand a unit in the text
- * Errors: empty, unreadable, ambiguous-number, zero-denominator, not-finite, unit-unknown, unit-missing, unit-mismatch, below-absolute-zero.
+ * @param expected leave out to demand a unit in the text
+ * Errors: empty, unreadable, two-readings, ambiguous-number, zero-denominator, not-finite, unit-unknown, unit-missing, unit-mismatch, below-absolute-zero.
  */
-export function parseQuantity(text: string, expected?: { dimension: Dimension; unit: string }): Result<Quantity> {
+export function parseQuantity(text: string, expected?: Expected): Result<Quantity> {
   const tidy = plain(text);
   if (tidy === '') return err('empty');
   if (!expected || expected.dimension === 'length') {
     const feet = readFeetAndInches(tidy);
     if (feet) return feet.ok ? finish(text, feet.value, unitNamed('in')) : feet;
   }
+  if (!expected || expected.dimension === 'mass') {
+    const stones = readStonesAndPounds(tidy);
+    if (stones) return stones.ok ? finish(text, stones.value, unitNamed('st')) : stones;
+  }
   const number = readNumber(tidy);
   if (!number.ok) return number;
-  const { value, rest } = number.value;
+  const { value, rest, other } = number.value;
   // A fraction written with a slash is read off a tape of inches: no tape of millimetres has them.
   const isTapeFraction = expected?.dimension === 'length' && ['mm', 'cm', 'm'].includes(expected.unit) && /\d ?\/ ?\d/.test(tidy);
   if (rest === '' && isTapeFraction) return finish(text, value, unitNamed('in'));
-  if (rest === '') return expected ? finish(text, value, unitNamed(expected.unit)) : err('unit-missing');
+  const unit = unitOf(text, rest, expected);
+  if (!unit.ok) return unit;
+  const first = finish(text, value, unit.value);
+  if (!first.ok || other === null) return first;
+  const second = finish(text, other.value, unit.value);
+  if (!second.ok) return first;
+  const named = (figure: string) => (rest === '' ? figure : `${figure} ${rest}`);
+  const asked = err('two-readings', [], { text, decimal: named(other.decimal), thousands: named(other.thousands) });
+  if (!expected?.range) return other.mark === ',' ? asked : first;
+  const [least, most] = expected.range;
+  const [isFirst, isSecond] = [first, second].map(({ value: { canonical } }) => canonical >= least && canonical <= most);
+  return isFirst && isSecond ? asked : isSecond ? second : first;
+}
+
+/** The unit a number is in: its own, else the one expected. */
+function unitOf(text: string, rest: string, expected: Expected | undefined): Result<Unit> {
+  if (rest === '') return expected ? ok(unitNamed(expected.unit)) : err('unit-missing');
   if (/^[\d.,/+-]/.test(rest)) return err('unreadable', [], { text });
   const unit = findUnit(rest);
   if (!unit) return err('unit-unknown', [], { unit: rest });
-  if (!expected || unit.dimension === expected.dimension) return finish(text, value, unit);
+  if (!expected || unit.dimension === expected.dimension) return ok(unit);
   const meant = meantBy(unit, expected.dimension);
-  return meant ? finish(text, value, meant) : err('unit-mismatch', [], { unit: unit.name, wanted: expected.unit });
+  return meant ? ok(meant) : err('unit-mismatch', [], { unit: unit.name, wanted: expected.unit });
 }
 
 /** "lb" in a force field is a pound-force, "kg" a kilogram-force: people write it so, and the field says which is meant. */

@@ -34,6 +34,15 @@ test.each([
   ['.5', 0.5],
   ['1 100', 1100],
   ['1 100,5', 1100.5],
+  ['1,100.5', 1100.5],
+  ['1.100,5', 1100.5],
+  ['1,234,567', 1_234_567],
+  ['1.234.567', 1_234_567],
+  ["1'100", 1100],
+  ['1’100,5', 1100.5],
+  ['23.625', 23.625],
+  ['0,250', 0.25],
+  ['1,1000', 1.1],
   ['6.35e3', 6350],
   ['1 mi', 1_609_344],
 ])('reads %s as people mean it', (text, mm) => {
@@ -46,7 +55,8 @@ test.each([
   ['abc', 'unreadable'],
   ['12 3/', 'unreadable'],
   ['1.2.3', 'ambiguous-number'],
-  ['1,100.5', 'ambiguous-number'],
+  ['1,10,0.5', 'ambiguous-number'],
+  ['1,100', 'two-readings'],
   ['3/0', 'zero-denominator'],
   ['NaN', 'not-finite'],
   ['Infinity', 'not-finite'],
@@ -64,6 +74,36 @@ test('a unit is demanded where the field gives none, and absolute zero is a limi
   expect(canonical('185 lb', { dimension: 'mass', unit: 'kg' })).toBeCloseTo(83.9146, 4);
   expect(canonical('0,70 kgf/mm', { dimension: 'rate', unit: 'N/mm' })).toBeCloseTo(6.865, 3);
   expect(canonical('25 lb', { dimension: 'force', unit: 'N' })).toBeCloseTo(111.2055403815, 9);
+});
+
+describe('a mark before three figures can be read in two ways', () => {
+  const km = { dimension: 'length', unit: 'km', range: [0, 1e12] } as const;
+  test.each([
+    ['8,900', { decimal: '8.9', thousands: '8900' }],
+    ['8,900 mi', { decimal: '8.9 mi', thousands: '8900 mi' }],
+    ['12.400 km', { decimal: '12.4 km', thousands: '12400 km' }],
+    ['-1,125', { decimal: '-1.1250', thousands: '-1125' }],
+  ])('%s is asked about where both are possible, and what is offered has one reading', (text, { decimal, thousands }) => {
+    const range = [-1e12, 1e12] as const;
+    const read = parseQuantity(text, { ...km, range });
+    expect(read).toMatchObject({ ok: false, issue: { code: 'two-readings', data: { text, decimal, thousands } } });
+    const values = [decimal, thousands].map((meant) => parseQuantity(meant, { ...km, range }));
+    expect(values.map((v) => v.ok && v.value.value)).toEqual([Number.parseFloat(decimal), Number.parseFloat(thousands)]);
+  });
+
+  test('and taken as it can be where the other is not', () => {
+    const rate = { dimension: 'rate', unit: 'N/mm', range: [1, 1000] } as const;
+    expect(canonical('1,200 lb/in', rate)).toBeCloseTo(210.15, 2);
+    expect(canonical('9,125 kgf/mm', rate)).toBeCloseTo(89.49, 2);
+    expect(canonical('23,625 in', { dimension: 'length', unit: 'mm', range: [0, 3000] })).toBeCloseTo(600.075, 9);
+  });
+});
+
+test('stones and pounds are one mass', () => {
+  const mass = { dimension: 'mass', unit: 'kg' } as const;
+  for (const text of ['12 st 4', '12st 4lb', '12 stone 4 lbs']) expect(canonical(text, mass)).toBeCloseTo(172 * 0.45359237, 9);
+  expect(canonical('12 st', mass)).toBeCloseTo(168 * 0.45359237, 9);
+  expect(failure('12 st 15', mass)).toBe('unreadable');
 });
 
 // docs/methods.md, "Checks"; exact figures NIST SP 811.

@@ -1,4 +1,4 @@
-import { numberIn } from '@/catalogue/tables';
+import { hasDecimalComma, numberIn } from '@/catalogue/tables';
 import type { GroundChoice } from './stretches';
 
 const MOST_POINTS = 20_000;
@@ -14,7 +14,9 @@ export function profileIn(
   kmh: string,
 ): { ok: true; profile: Profile } | { ok: false; words: string } {
   const refused = (words: string) => ({ ok: false as const, words });
-  const points = rows.map((r) => [numberIn(r.distance ?? ''), numberIn(r.height ?? '')] as const);
+  const isDecimalComma = hasDecimalComma(rows.flatMap((r) => [r.distance ?? '', r.height ?? '']));
+  const of = (text: string | undefined) => numberIn(text ?? '', isDecimalComma);
+  const points = rows.map((r) => [of(r.distance), of(r.height)] as const);
   const bad = points.findIndex(([x, h], i) => !Number.isFinite(x) || !Number.isFinite(h) || (i > 0 && x <= points[i - 1]![0]));
   const speedKmh = numberIn(kmh);
   if (bad >= 0) return refused(`Line ${bad + 1} is no point of a profile: distances rise, and both are numbers.`);

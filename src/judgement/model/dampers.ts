@@ -14,7 +14,7 @@ import { recorded, type Entries, type Entry } from '@/catalogue/entry';
 import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES, type ValveFigure, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf, choiceOf } from './read';
-import { numberIn, shimsIn } from '@/catalogue/tables';
+import { hasDecimalComma, numberIn, shimsIn } from '@/catalogue/tables';
 import { type DamperKind, pistonOf } from './piston';
 import { remembered } from './remember';
 
@@ -96,10 +96,8 @@ function needleOf(of: (figure: NeedleFigure) => number | null, range: number): n
 /** Areas as measured, from shut on; of clicks beyond the last nothing is known. Errors: needle-not-rising. */
 function needleTable(written: string): Result<number[]> | null {
   if (written.trim() === '') return null;
-  const areas = written
-    .trim()
-    .split(/[\s;]+/)
-    .map(numberIn);
+  const cells = written.trim().split(/[\s;]+/);
+  const areas = cells.map((cell) => numberIn(cell, hasDecimalComma(cells)));
   if (areas.length < 2 || !areas.every((a, i) => a >= 0 && (i === 0 || a >= areas[i - 1]!))) return err('needle-not-rising', []);
   return ok(areas);
 }

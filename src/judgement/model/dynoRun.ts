@@ -1,6 +1,6 @@
 import type { Side } from '@/catalogue/ends';
 import { binned, type DynoPoint, energyJ, speedsOf } from '@/core/damper/dyno';
-import { DYNO_UNITS, numberIn } from '@/catalogue/tables';
+import { DYNO_UNITS, hasDecimalComma, numberIn } from '@/catalogue/tables';
 
 /** How a dyno's file is to be read: its units, which way is positive, and whether the gas force is still in it. */
 export interface DynoReading {
@@ -24,7 +24,8 @@ export function runFrom(
   { units, positive, gas }: DynoReading,
   gasForceN: number,
 ): { points: DynoPoint[]; energyJ: number | null } | { problem: string } {
-  const of = (text: string | undefined) => numberIn(text ?? '');
+  const isDecimalComma = hasDecimalComma(rows.flatMap((r) => Object.values(r)));
+  const of = (text: string | undefined) => numberIn(text ?? '', isDecimalComma);
   const bySpeed = rows.every((r) => (r.speed ?? '') !== '');
   const byPosition = rows.every((r) => (r.time ?? '') !== '' && (r.position ?? '') !== '');
   if (!bySpeed && !byPosition) return { problem: 'Give either the speed, or time and position, for every line.' };

@@ -191,6 +191,21 @@ function Said({ field, state, problem, text }: { field: string; state: FieldStat
   return (
     <Below className="below">
       <FieldError className="problem">{problem}</FieldError>
+      {state.readings && (
+        <div className="question">
+          {state.readings.map((meant) => (
+            <QuietButton
+              key={meant}
+              onPress={() => {
+                store.type(field, meant);
+                store.commit(field);
+              }}
+            >
+              {meant}
+            </QuietButton>
+          ))}
+        </div>
+      )}
       {state.theirs && (
         <div className="question">
           <QuietButton onPress={sure}>Keep mine, {state.text || 'nothing'}</QuietButton>{' '}

@@ -13,6 +13,8 @@ export interface FieldState {
   value: number | null;
   unit: string | null;
   problem: string | null;
+  /** Where the text can be read in two ways: both, each written so that it has one alone. */
+  readings: readonly string[] | null;
   /** Set when the value is possible but unusual. */
   question: string | null;
   /** The question waits for its yes: the value is not recorded yet. */
@@ -26,6 +28,7 @@ export interface FieldState {
 export interface Draft {
   text: string;
   problem: string | null;
+  readings?: readonly string[];
   /** Left as it is, an unusual value waits for a yes before it is recorded or reckoned with. */
   asks?: boolean;
   theirs?: Entry;

@@ -285,3 +285,19 @@ test('back after being away, a field emptied meanwhile is empty; one written sin
   store.hearAll({ use }, '2026-11-24T11:00:00.000Z');
   expect(['rider.mass', 'use', 'budget'].map((f) => store.stateOf(f).text)).toEqual(['', 'road', 'about 400']);
 });
+
+test('a number that can be read in two ways is recorded in neither before one is chosen', async () => {
+  const { sent, send } = server();
+  const store = make(send);
+  store.type('machine.distance', '8,900 mi');
+  expect(store.liveEntries()['machine.distance']).toBeUndefined();
+  expect(store.commit('machine.distance')).toBe(false);
+  expect(store.stateOf('machine.distance')).toMatchObject({
+    problem: expect.stringContaining('8.9 mi or as 8900 mi') as string,
+    readings: ['8.9 mi', '8900 mi'],
+  });
+  store.type('machine.distance', '8900 mi');
+  expect([store.commit('machine.distance'), store.stateOf('machine.distance').readings]).toEqual([true, null]);
+  await store.flush();
+  expect(sent).toMatchObject([{ field: 'machine.distance', text: '8900 mi' }]);
+});

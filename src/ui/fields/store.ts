@@ -15,7 +15,17 @@ const keptSent = (value: unknown): Entry[] =>
   Array.isArray(value)
     ? value.filter((e: Partial<Entry> | null) => typeof e?.field === 'string' && typeof e.text === 'string').map((e) => e as Entry)
     : [];
-const NOTHING: FieldState = { text: '', value: null, unit: null, problem: null, question: null, asks: false, theirs: null, kept: null };
+const NOTHING: FieldState = {
+  text: '',
+  value: null,
+  unit: null,
+  problem: null,
+  readings: null,
+  question: null,
+  asks: false,
+  theirs: null,
+  kept: null,
+};
 
 /**
  * The fields of one page: what is recorded, what is being typed, and what waits to be sent. Components subscribe field by field, so that a
@@ -176,6 +186,7 @@ export class FieldStore {
       value,
       unit,
       problem: draft?.problem ?? null,
+      readings: draft?.readings ?? null,
       question,
       asks: draft?.asks ?? false,
       theirs: draft?.theirs ?? null,
@@ -205,7 +216,9 @@ export class FieldStore {
     const def = fieldDef(field);
     const read = readEntry(def, draft.text, unit);
     if (!read.ok) {
-      this.drafts.set(field, { text: draft.text, problem: say(issueWords(read.issue), this.system) });
+      const { code, data } = read.issue;
+      const readings = code === 'two-readings' && data ? { readings: [data.decimal, data.thousands] } : {};
+      this.drafts.set(field, { text: draft.text, problem: say(issueWords(read.issue), this.system), ...readings });
       this.changed(field);
       return false;
     }

@@ -2,7 +2,9 @@
 import { useRouter } from 'next/navigation';
 import { startTransition, useEffect, useState, useSyncExternalStore } from 'react';
 import { KEPT, PAGES_CACHE, PICTURES_CACHE, type ToOffline } from '@/workers/offlineNames';
+import { CODE_GONE } from '@/workers/working';
 import { Warn } from './primitives';
+import { isPartGone, renew } from './renewed';
 import { sendWaiting } from './waiting';
 
 /** A browser keeps pages only where nobody can change them on their way: over https, or on the shop's own computer. */
@@ -62,6 +64,23 @@ export function Offline() {
     const back = () => void sendWaiting();
     window.addEventListener('online', back);
     return () => window.removeEventListener('online', back);
+  }, []);
+  useEffect(() => {
+    const failed = (event: ErrorEvent | PromiseRejectionEvent) => {
+      const failure: unknown = 'reason' in event ? event.reason : event.error;
+      if (!isPartGone(failure)) return;
+      event.preventDefault();
+      void renew(failure);
+    };
+    const gone = () => void renew('code did not arrive');
+    window.addEventListener(CODE_GONE, gone);
+    window.addEventListener('error', failed);
+    window.addEventListener('unhandledrejection', failed);
+    return () => {
+      window.removeEventListener(CODE_GONE, gone);
+      window.removeEventListener('error', failed);
+      window.removeEventListener('unhandledrejection', failed);
+    };
   }, []);
   if (!isKept) return null;
   return (

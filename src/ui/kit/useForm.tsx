@@ -1,7 +1,8 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Said } from '@/core/units/say';
 import { useSaid } from './preferences';
+import { beforeRenewal, keepTyped, takeTyped } from './renewed';
 import { post, type Posted, sendBytes } from './send';
 
 export type Refusal = Extract<Posted<never>, { ok: false }>;
@@ -38,6 +39,30 @@ const fieldNamed = (path: Path, keys: readonly string[]): string =>
     .map(String)
     .find((p) => keys.includes(p)) ?? '';
 
+/** What is typed stands again after a renewed program had the page loaded anew. */
+function useOverRenewal<T extends object>(blank: T, typed: T, setTyped: (put: (before: T) => T) => void): void {
+  const now = useRef({ blank, typed });
+  useEffect(() => {
+    now.current = { blank, typed };
+  });
+  useEffect(() => {
+    const name = Object.keys(now.current.blank).join(' ');
+    const kept = takeTyped(name);
+    // Fields of the form alone, each of its own kind.
+    if (kept)
+      setTyped((before) => ({
+        ...before,
+        ...Object.fromEntries(
+          Object.entries(kept).filter(([key, v]) => Object.hasOwn(before, key) && typeof v === typeof before[key as keyof T]),
+        ),
+      }));
+    return beforeRenewal(() => {
+      const { blank: first, typed: last } = now.current;
+      if (JSON.stringify(first) !== JSON.stringify(last)) keepTyped(name, last);
+    });
+  }, [setTyped]);
+}
+
 /**
  * A form that is sent as a whole: its texts, the refusal at the field its path names, and one request at a time. What goes field by field is the field store's (decision 0002).
  * @param blank what stands in it at first, and its fields
@@ -50,6 +75,7 @@ export function useForm<T extends object>(
   const [typed, setTyped] = useState(blank);
   const [problem, setProblem] = useState<{ field: string; words: Said } | null>(null);
   const inUnits = useSaid();
+  useOverRenewal(blank, typed, setTyped);
   const [busy, setBusy] = useState(false);
   const put: Form<T>['put'] = (change) =>
     setTyped((before) => ({ ...before, ...(typeof change === 'function' ? change(before) : change) }));

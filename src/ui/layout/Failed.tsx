@@ -1,10 +1,15 @@
 'use client';
 import { useEffect } from 'react';
+import { isPartGone, renew } from '../kit/renewed';
 import { Button, LinkButton, Small } from '../kit/primitives';
 
 /** Said where a page fails: what happened, that nothing typed is lost, and the ways on. */
 export function Failed({ error, again }: { error: Error & { digest?: string }; again(): void }) {
-  useEffect(() => console.error(error), [error]);
+  useEffect(() => {
+    // A part that went with a renewed program is no failure to report: the page is loaded anew.
+    if (isPartGone(error)) void renew(error);
+    else console.error(error);
+  }, [error]);
   return (
     <main style={{ maxWidth: '40rem', margin: '3rem auto', padding: '0 1rem', display: 'grid', gap: '0.75rem' }} role="alert">
       <h1>This page could not be shown</h1>

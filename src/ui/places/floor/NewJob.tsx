@@ -5,6 +5,7 @@ import { recorded } from '@/catalogue/entry';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
+import { knownField } from '@/catalogue/fields';
 import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/catalogue/fields/machine';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Columns, Titled } from '../../kit/parts';
@@ -16,6 +17,7 @@ import { FieldStore } from '../../fields/store';
 import { Button, Small } from '../../kit/primitives';
 import { usePreferences } from '../../kit/preferences';
 import { useRead } from '../../kit/read';
+import { beforeRenewal, keepTyped, takeTyped } from '../../kit/renewed';
 import { Shell } from '../../layout/Shell';
 import { showUnsettled } from '../../fields/next';
 import { FieldsOf } from '../../fields/parts';
@@ -115,12 +117,24 @@ const WhoAndWhen = styled.div`
   }
 `;
 
+/** Figures of a machine that is not in the book yet stand nowhere else: they are kept where a renewed program has the page loaded anew. */
+function useFiguresOverRenewal(store: FieldStore): void {
+  useEffect(() => {
+    for (const [field, text] of Object.entries(takeTyped('figures') ?? {}))
+      if (knownField(field) && typeof text === 'string') store.type(field, text);
+    return beforeRenewal(() =>
+      keepTyped('figures', Object.fromEntries(recorded(store.liveEntries()).map(({ field }) => [field, store.stateOf(field).text]))),
+    );
+  }, [store]);
+}
+
 /** What is typed of a new job, and the way to open it. */
 function useNewJob({ machines, chosenMachineId, usualDay }: Props) {
   const router = useRouter();
   const { system } = usePreferences();
   const [store] = useState(() => new FieldStore({ entries: {} }));
   useEffect(() => store.setSystem(system), [store, system]);
+  useFiguresOverRenewal(store);
   const chosen = machines.find((m) => m.id === chosenMachineId);
   const form = useForm(
     {

@@ -8,6 +8,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { SetupDocument } from '@/schema/documents';
+import { correctionsOfHistory, lastOfJob, standingOf } from '@/judgement/job/standing';
 import { placeLineage } from '@/judgement/job/lineage';
 import { compareSetups } from '@/judgement/model/setups';
 import { TableFiles } from '../../kit/TableFiles';
@@ -111,9 +112,9 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
   const [chosen, setChosen] = useState<number | null>(null);
   const { system } = usePreferences();
   const parentOf = (s: SetupRow) => setups.find((p) => p.id === s.parentId) ?? null;
-  const lastOf = (jobId: number) => setups.filter((s) => s.jobId === jobId).reduce((a, b) => (a.id > b.id ? a : b)).id;
+  const ofHistory = correctionsOfHistory(setups);
   const looks: LineageLook[] = setups.map((s) => {
-    const feel = rode[s.id] ?? (s.id === lastOf(s.jobId) ? (feels[s.jobId] ?? '') : '');
+    const feel = rode[s.id] ?? (s.id === lastOfJob(setups, s.jobId)?.id ? (feels[s.jobId] ?? '') : '');
     const changed = changesOf(s, parentOf(s), system).length;
     return {
       id: s.id,
@@ -140,13 +141,23 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
           Lay two side by side
         </LinkButton>
       )}
-      <SetupList setups={setups} chosen={chosen} parentOf={parentOf} machineId={machineId} looks={looks} openJobs={openJobs} />
+      <SetupList
+        ofHistory={ofHistory}
+        setups={setups}
+        chosen={chosen}
+        parentOf={parentOf}
+        machineId={machineId}
+        looks={looks}
+        openJobs={openJobs}
+      />
       <TableFiles table="setups" what="every figure of every set-up" filter={{ machine: String(machineId) }} />
     </Titled>
   );
 }
 
 interface SetupListProps {
+  /** Corrections of what was recorded, that say nothing of the machine as it stands. */
+  ofHistory: ReadonlySet<number>;
   setups: SetupRow[];
   chosen: number | null;
   parentOf: (s: SetupRow) => SetupRow | null;
@@ -155,14 +166,15 @@ interface SetupListProps {
   openJobs: number[];
 }
 
-function SetupList({ setups, chosen, parentOf, machineId, looks, openJobs }: SetupListProps) {
+function SetupList({ ofHistory, setups, chosen, parentOf, machineId, looks, openJobs }: SetupListProps) {
   return (
     <List>
       {setups
         .filter((s) => chosen === null || s.id === chosen)
         .map((s) => (
           <SetupItem
-            standing={setups.find((x) => !x.takenBack) ?? null}
+            standing={standingOf(setups)}
+            isOfHistory={ofHistory.has(s.id)}
             key={s.id}
             setup={s}
             parent={parentOf(s)}
@@ -177,6 +189,7 @@ function SetupList({ setups, chosen, parentOf, machineId, looks, openJobs }: Set
 
 function SetupItem({
   standing,
+  isOfHistory,
   setup,
   parent,
   machineId,
@@ -185,6 +198,7 @@ function SetupItem({
 }: {
   /** In the machine now. */
   standing: SetupRow | null;
+  isOfHistory: boolean;
   setup: SetupRow;
   parent: SetupRow | null;
   machineId: number;
@@ -201,6 +215,8 @@ function SetupItem({
         {!isStandard && `${dayWords(setup.recordedAt)}, job ${jobNumber(setup.jobId)}`}
         {feel && `, ${FEEL[feel]}`}
         {setup.takenBack && ', taken back'}
+        {isOfHistory && ', of the record alone: what was set since stays'}
+        {standing?.id === setup.id && ', in it now'}
       </Small>
       {setup.reason && setup.kind !== 'as-found' && <div>{setup.reason}</div>}
       <Changes changes={changes} parent={parent} isStandard={isStandard} />

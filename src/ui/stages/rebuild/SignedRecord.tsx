@@ -22,6 +22,7 @@ import { SignerFields, signerFirst, SignRow } from './SignPanel';
 export function SignedRecord() {
   const { data } = useBench();
   const [correcting, setCorrecting] = useState(false);
+  const [stays, setStays] = useState<readonly string[]>([]);
   return (
     <>
       <Table aria-label="Signed records">
@@ -32,9 +33,17 @@ export function SignedRecord() {
         </tbody>
       </Table>
       {correcting ? (
-        <CorrectionForm onDone={() => setCorrecting(false)} />
+        <CorrectionForm
+          onDone={(left) => {
+            setCorrecting(false);
+            setStays(left);
+          }}
+        />
       ) : (
         <QuietButton onPress={() => setCorrecting(true)}>Add a correction</QuietButton>
+      )}
+      {stays.length > 0 && (
+        <p role="status">The record is corrected. The machine was set or ridden since, and stays as it is: {stays.join(', ')}.</p>
       )}
     </>
   );
@@ -71,7 +80,7 @@ function SignedRow({ record }: { record: SignedLine }) {
 const FITTED = withPrefix('fitted', SETUP_FIELDS).filter((f) => f.kind !== 'choice');
 
 /** A correction: one figure as it should have read, and the reason. It is signed and points at the rebuild. */
-function CorrectionForm({ onDone }: { onDone(): void }) {
+function CorrectionForm({ onDone }: { onDone(stays: readonly string[]): void }) {
   const { data, reload } = useBench();
   const who = useWho();
   const form = useForm({ ...signerFirst(who), field: null as string | null, text: '', reason: '' });
@@ -90,13 +99,14 @@ function CorrectionForm({ onDone }: { onDone(): void }) {
     if (technicianId === null) return refuse('', 'Choose who signs.');
     if (passcode === '') return refuse('passcode', 'Give the passcode of who signs.');
     const correction = { technicianId, passcode, reason, changes: [{ field, text }] };
-    if (!(await form.send(`/api/jobs/${data.job.id}/corrections`, correction))) return;
+    const done = await form.send<{ stays: string[] }>(`/api/jobs/${data.job.id}/corrections`, correction);
+    if (!done) return;
     reload();
-    onDone();
+    onDone(done.stays);
   };
   return (
     <section aria-label="Correction" style={{ borderTop: '1px solid var(--rule)', padding: '0.75rem 0' }}>
-      <CorrectionFields field={field} form={form} stood={stood} unread={unread} send={send} onDone={onDone} />
+      <CorrectionFields field={field} form={form} stood={stood} unread={unread} send={send} onDone={() => onDone([])} />
       <FormProblem of={form} />
     </section>
   );
