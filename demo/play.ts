@@ -153,6 +153,7 @@ class Player {
       tyres: '',
       track: r.track,
       words: r.words,
+      told: null,
     };
     get(await recordRide(trialId, said, at()), what);
     if (r.decision) get(await decideTrial(trialId, { decision: r.decision, note: '' }, at()), what);

@@ -54,6 +54,7 @@ export interface EdgeFigures {
   'nothing-noted': None;
   'beyond-evidence': { reach: number; start: number; unit: string };
   'order-unsaid': { what: string };
+  'against-cause': { cause: string };
   'machine-moved-on': { job: number };
   'ride-undecided': None;
   'ride-decided': None;

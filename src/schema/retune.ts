@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { COMPLAINT_ENDS, COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import type { LogFigures } from '@/core/logger/figures';
 
 /** Requests of Ride, of what the shop learns, and of the travel logger. */
@@ -26,6 +27,18 @@ export const rideRequest = z.strictObject({
   tyres: words(80).default(''),
   track: words(120).default(''),
   words: words(1000).default(''),
+  /** Something told for the first time. */
+  told: z
+    .strictObject({
+      phrase: z.enum(Object.keys(COMPLAINT_PHRASES) as (keyof typeof COMPLAINT_PHRASES)[]),
+      end: z
+        .enum(Object.keys(COMPLAINT_ENDS) as (keyof typeof COMPLAINT_ENDS)[])
+        .or(z.literal(''))
+        .default(''),
+      words: words(300).default(''),
+    })
+    .nullable()
+    .default(null),
 });
 export type RideRequest = z.input<typeof rideRequest>;
 

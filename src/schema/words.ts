@@ -152,6 +152,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'nothing-noted': () => 'Nothing is noted of this adjuster yet. Write down what came in, under Ask, or what was fitted.',
   'beyond-evidence': (d) =>
     `That is further from the start (${d.start}) than the rides so far carry: ${d.reach} ${d.unit} at most. A better ride carries a step further.`,
+  'against-cause': (d) => `“${d.cause}” asks for another change than this one. Plan it without that cause, or turn it the other way.`,
   'order-unsaid': (d) => `The order is broken: ${d.what} comes first and was not ridden. Say why.`,
   'machine-moved-on': (d) => `This machine has come back as job ${d.job}: what is in it now is that job’s. Plan the ride there.`,
   'ride-undecided': () => 'A ride is not decided yet. Keep it or take it back before the next change.',

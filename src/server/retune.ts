@@ -27,10 +27,10 @@ import { placeOf } from '@/knowledge/causes/statements';
 import type { RideDocument, SetupDocument, TrialDocument } from '@/schema/documents';
 import type { Entries, ReadEntry } from '@/catalogue/entry';
 import { endModelOf, isMissing, isUnusable } from '@/judgement/model/ends';
-import { numberOf, textOf } from '@/judgement/model/read';
-import { knownNow } from '@/judgement/reason/nowKnown';
+import { nextItem, numberOf, textOf } from '@/judgement/model/read';
+import { knownNow, MOST_TOLD } from '@/judgement/reason/nowKnown';
 import { type Reasoned, reasonOf, toldOf } from '@/judgement/reason/reason';
-import { overall, passedOver, planOf, type Setups, stepOf, type Trial } from '@/judgement/ride/retune';
+import { isOfCause, overall, passedOver, planOf, type Setups, stepOf, type Trial } from '@/judgement/ride/retune';
 import { standingOf } from '@/judgement/job/standing';
 import { changeWords, moved, placeIn, reachOfTunable, tunableById } from '@/judgement/ride/tunables';
 import type { decideRequest, rideRequest, trialRequest } from '@/schema/retune';
@@ -150,7 +150,7 @@ function checkedChange(
 
 /**
  * Plans a ride on one change, or on the machine as it is. The change becomes a set-up that comes from the one in the machine.
- * Refusals: not-found, ride-undecided, machine-moved-on, nothing-noted, and those of the change.
+ * Refusals: not-found, ride-undecided, machine-moved-on, nothing-noted, against-cause, and those of the change.
  */
 export async function planTrial(
   jobId: number,
@@ -177,6 +177,10 @@ export async function planTrial(
     const reasoned = found.ok ? found.value : null;
     const change = checkedChange(asRidden, reasoned, now, trials, base, wanted);
     const cause = reasoned?.causes.find((c) => c.id === wanted.cause) ?? null;
+    if (cause && change && !isOfCause(asRidden, cause, wanted.cure, change.tunable, change.to - change.from))
+      throw new Refusal(refused('against-cause', ['cause'], { cause: cause.name }));
+    // What was told since it went back is asked about like the rest.
+    const told = knownNow(known, now, trials, signed, []).entries;
     const document: TrialDocument = {
       version: 'trial/1',
       change: change && { tunable: change.tunable.id, from: change.from, to: change.to },
@@ -184,7 +188,7 @@ export async function planTrial(
       cure: cause && cause.page.cures.some((c) => c.id === wanted.cure) ? wanted.cure : null,
       reason: wanted.reason,
       orderReason: wanted.orderReason,
-      complaints: toldOf(known.entries).map((t) => ({ ...t, words: textOf(known.entries, `complaint.${t.n}.words`) })),
+      complaints: toldOf(told).map((t) => ({ ...t, words: textOf(told, `complaint.${t.n}.words`) })),
       statements: cause && reasoned ? statementsFor(cause.page, cause.end, reasoned.reads) : {},
     };
     const fromSetupId = await standingId(sql, job, lineage, stand);
@@ -265,10 +269,25 @@ async function rideOn(sql: Sql, trial: StoredTrial, said: Said, source: 'bench' 
     words: said.words,
   };
   const { id } = await oneNewRide(sql, trial.id, document, source, at);
+  await tellNew(sql, trial, entries, said.told, at);
   // The job's first word on how it rode; a later ride changes it when it is kept.
   if (textOf(entries, 'ride.feel') === '') await tellJob(sql, trial, document, at);
   await reckonLikeness(sql, trial.jobId);
   return { rideId: id };
+}
+
+/** Something the rider tells for the first time: a complaint of the rides, among those told since it went back. */
+async function tellNew(sql: Sql, trial: StoredTrial, entries: Entries, told: Said['told'], at: string | null): Promise<void> {
+  if (told === null) return;
+  const n = nextItem(entries, 'ride.told');
+  if (n > MOST_TOLD) throw new Refusal(refused('out-of-range', ['told'], { min: 0, max: MOST_TOLD }));
+  for (const [what, text] of Object.entries(told))
+    if (text !== '')
+      await oneNewEntry(
+        sql,
+        { jobId: trial.jobId },
+        { field: `ride.told.${n}.${what}`, text, unit: null, value: null, technicianId: null, device: `ride ${trial.n}`, at, undoes: null },
+      );
 }
 
 /** The job as a whole rode as its newest kept ride did: what the Floor, the history and the machines alike read. */

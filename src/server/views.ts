@@ -15,7 +15,7 @@ import type { Entries, Entry } from '@/catalogue/entry';
 import { historyPoint } from '@/judgement/reason/history';
 import { nextStep, stageLines } from '@/judgement/job/stages';
 import { lastOfJob, standingOf } from '@/judgement/job/standing';
-import { textOf } from '@/judgement/model/read';
+import { itemNumbers, textOf } from '@/judgement/model/read';
 import { overall } from '@/judgement/ride/retune';
 import { riderRates } from '@/judgement/model/riderRates';
 import { purposeOf, schoolOf } from '@/judgement/aims/targets';
@@ -153,10 +153,25 @@ export async function bench(jobId: number, sheet = '') {
     })),
     setupId: lastOfJob(setups, jobId)?.id ?? null,
     handedBack: handedBackWith(setups, jobId),
+    toldBefore: await toldBefore(base, job.machineId, jobId),
     origins: await originsOf(base, machine.id),
     practice: await practiceCaseOf(jobId),
   };
 }
+/** What was told of the machine the last time it was here: when it came in, and of the rides after the work; null where it never was. */
+async function toldBefore(base: Db, machineId: number, jobId: number) {
+  const last = (await manyJobsOfMachine(base, machineId)).find((j) => j.id < jobId);
+  if (!last) return null;
+  const entries = await currentEntries(base, { jobId: last.id });
+  const of = (list: 'complaint' | 'ride.told') =>
+    itemNumbers(entries, list).flatMap((n) => {
+      const at = (what: 'phrase' | 'place' | 'end' | 'words') => textOf(entries, `${list}.${n}.${what}`);
+      return at('phrase') === '' ? [] : [{ phrase: at('phrase'), place: at('place'), end: at('end'), words: at('words') }];
+    });
+  const [cameIn, since] = [of('complaint'), of('ride.told')];
+  return { jobId: last.id, feel: textOf(entries, 'ride.feel'), cameIn, since };
+}
+
 /** What the machine was handed back with the last time it was here: the set-up it stood in before this job. */
 function handedBackWith(setups: readonly Setup[], jobId: number) {
   const before = standingOf(setups.filter((s) => s.jobId < jobId));

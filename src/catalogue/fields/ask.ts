@@ -127,14 +127,18 @@ const ASK_FIT = FIT_KEYS.flatMap((item) => [
 ]);
 export const FIT_LIMIT = text('fit.limit', 'What limits it', { maxLength: 200, hint: 'cables, hoses and wiring free from lock to lock' });
 
-export const COMPLAINT_ITEM = [
-  choice('complaint.n.phrase', 'Complaint', COMPLAINT_PHRASES),
-  choice('complaint.n.place', 'Where', COMPLAINT_PLACES),
-  choice('complaint.n.end', 'Which end', COMPLAINT_ENDS),
-  choice('complaint.n.bad', 'How bad', COMPLAINT_BAD),
-  choice('complaint.n.since', 'Since when', COMPLAINT_SINCE),
-  text('complaint.n.words', 'In the rider’s words', { maxLength: 300 }),
+/** A complaint, as it is told when the machine comes in, and as it is told of a ride after the work. */
+const complaintItem = <L extends 'complaint' | 'ride.told'>(list: L) => [
+  choice(`${list}.n.phrase`, 'Complaint', COMPLAINT_PHRASES),
+  choice(`${list}.n.place`, 'Where', COMPLAINT_PLACES),
+  choice(`${list}.n.end`, 'Which end', COMPLAINT_ENDS),
+  choice(`${list}.n.bad`, 'How bad', COMPLAINT_BAD),
+  choice(`${list}.n.since`, 'Since when', COMPLAINT_SINCE),
+  text(`${list}.n.words`, 'In the rider’s words', { maxLength: 300 }),
 ];
+export const COMPLAINT_ITEM = complaintItem('complaint');
+/** Told after the machine was handed back: it belongs to the rides, and ranks the causes anew. */
+export const TOLD_ITEM = complaintItem('ride.told');
 
 export const LUGGAGE_ITEM = [
   choice('luggage.n.place', 'Place', LUGGAGE_PLACES),

@@ -1,3 +1,4 @@
+import { TOLD_ITEM } from './ask';
 import { mm, said } from '@/core/units/say';
 import { choice, count, length, mass, money, pressure, text, torque } from './kinds';
 import { END_OF, VALVE_NAMES, VALVES, DAMPERS } from './damper';
@@ -190,6 +191,7 @@ export const RIDE_FIELDS = [
   text('ride.words', 'In the rider’s words', { maxLength: 1000, lines: 3 }),
   text('ride.next', 'Next single change, or keep', { maxLength: 300, lines: 2 }),
   text('ride.order', 'Order of changes', { maxLength: 40 }),
+  ...TOLD_ITEM,
 ];
 
 export const QUOTE_KINDS = { part: 'Part', labour: 'Labour', other: 'Other' };

@@ -92,7 +92,7 @@ test('whatever the rider’s best place, it ends in few rides, never outside the
       fc.constantFrom(1 as const, -1 as const),
       fc.double({ min: -4, max: 28, noNaN: true }),
       (start, step, direction, best) => {
-        const request = { start, range: [0, 24] as const, resolution: 1, step, direction };
+        const request = { start, range: [0, 24] as const, resolution: 1, step, direction, wrongShare: 0 };
         let width = Infinity;
         const { end, rides } = rideOut(request, best, (s) => {
           if (s.next !== null) {
@@ -112,4 +112,40 @@ test('whatever the rider’s best place, it ends in few rides, never outside the
     ),
     { numRuns: 400, seed: 21 },
   );
+});
+
+/** A repeatable draw, so that the shares below are the same at each run (a linear congruential generator; Numerical Recipes, ch. 7). */
+function drawn(seed: number): () => number {
+  let state = seed;
+  return () => (state = (1664525 * state + 1013904223) % 4294967296) / 4294967296;
+}
+
+test('with one answer in five wrong, what is called found is within a step four times in five, and how sure it says it is holds', () => {
+  const draw = drawn(5);
+  let [found, right, claimed, far] = [0, 0, 0, 0];
+  for (let i = 0; i < 400; i += 1) {
+    const start = 4 + Math.floor(draw() * 17);
+    const best = Math.min(24, Math.max(0, start + (draw() < 0.67 ? 1 : -1) * -6 * Math.log(1 - draw())));
+    const request = { start, range: [0, 24] as const, resolution: 1, step: 2, direction: 1 as const };
+    const ridden: Ridden[] = [];
+    for (let n = 0; n < 30; n += 1) {
+      const now = state({ ...request, ridden });
+      if (now.next === null) {
+        if (now.outcome !== 'found') break;
+        found += 1;
+        claimed += now.sureShare;
+        right += Math.abs(now.best - best) <= 2.5 ? 1 : 0;
+        far += Math.abs(now.best - best) > 6 ? 1 : 0;
+        break;
+      }
+      const gain = Math.abs(now.best - best) - Math.abs(now.next - best);
+      const truly = gain > 0 ? 'better' : gain < 0 ? 'worse' : 'same';
+      const wrong = (['better', 'same', 'worse'] as const).filter((f) => f !== truly);
+      ridden.push({ from: now.best, value: now.next, feel: draw() < 0.2 ? wrong[Math.floor(draw() * 2)]! : truly });
+    }
+  }
+  expect(found).toBeGreaterThan(200);
+  expect(right / found).toBeGreaterThanOrEqual(0.8);
+  expect(Math.abs(right / found - claimed / found)).toBeLessThan(0.07);
+  expect(far / found).toBeLessThan(0.06);
 });

@@ -27,7 +27,25 @@ export interface SearchRequest {
   /** The side the reasons point to. */
   direction: 1 | -1;
   ridden: readonly Ridden[];
+  /** What was told of places as they were ridden: the best one lies beyond them, on that side. */
+  told?: readonly Told[];
+  /** How many answers of a rider are wrong, as a share; WRONG_SHARE where not given, 0 for one who never errs. */
+  wrongShare?: number;
 }
+
+/** A complaint told of a place, and the side its cure lies on. */
+export interface Told {
+  place: number;
+  direction: 1 | -1;
+}
+
+/** One answer in five is wrong. Common practice, no source. */
+export const WRONG_SHARE = 0.2;
+/** Found is said from here on: the best lies within a step more than four times in five. From memory. */
+const SURE_SHARE = 0.85;
+/** Before the first ride places lose this share of their likelihood with each step from the start, and the side the reasons point to has twice that of the other. From memory. */
+const PRIOR_STEPS = 3;
+const POINTED_TO = 2;
 
 export type Outcome =
   /** One more step the same way. */
@@ -36,8 +54,10 @@ export type Outcome =
   | 'turn-round'
   /** Both bounds known: half way. */
   | 'halve'
-  /** Nothing left between the bounds that is worth a ride. */
+  /** Nothing left between the bounds that is worth a ride, and sure enough. */
   | 'found'
+  /** Nothing left between the bounds, but too much hangs on one answer: ridden once more. */
+  | 'repeat'
   /** Further than this the evidence does not carry, or the adjuster ends. */
   | 'at-limit'
   /** Neither side is felt: this adjuster does not answer. */
@@ -54,6 +74,8 @@ export interface SearchState {
   /** How far from the start the evidence carries: a step, and one more for each ride that was better. */
   reach: number;
   rides: number;
+  /** How likely the best place lies within a step of `best`, answers being wrong as often as they are; 0 to 1. */
+  sureShare: number;
   warnings: Warning[];
   working: WorkingStep[];
 }
@@ -71,9 +93,24 @@ interface Learnt {
 const higher = (a: number | null, b: number) => (a === null ? b : Math.max(a, b));
 const lower = (a: number | null, b: number) => (a === null ? b : Math.min(a, b));
 
-function learn({ start, ridden }: SearchRequest): Learnt {
+/** Rides between the same two places speak together: what most of them say, left out where they are evenly split. In the order the places were first ridden. */
+function together(ridden: readonly Ridden[]): Ridden[] {
+  const pairs = new Map<string, { first: Ridden; up: number; felt: number }>();
+  for (const r of ridden) {
+    const key = `${Math.min(r.from, r.value)} ${Math.max(r.from, r.value)}`;
+    const { first, up, felt } = pairs.get(key) ?? { first: r, up: 0, felt: 0 };
+    const side = r.feel === 'same' ? 0 : (r.feel === 'better') === r.value > r.from ? 1 : -1;
+    pairs.set(key, { first, up: up + side, felt: felt + (side === 0 ? -1 : 1) });
+  }
+  return [...pairs.values()].flatMap(({ first, up, felt }): Ridden[] => {
+    if (up !== 0) return [{ ...first, feel: up > 0 === first.value > first.from ? 'better' : 'worse' }];
+    return felt < 0 ? [{ ...first, feel: 'same' }] : [];
+  });
+}
+
+function learn({ start, ridden, told = [] }: SearchRequest): Learnt {
   const known: Learnt = { best: start, low: null, high: null, better: 0, unfelt: new Set() };
-  for (const { from, value, feel } of ridden) {
+  for (const { from, value, feel } of together(ridden)) {
     const up = value > from;
     if (feel === 'same') {
       known.unfelt.add(Math.sign(value - from));
@@ -88,13 +125,68 @@ function learn({ start, ridden }: SearchRequest): Learnt {
       known.unfelt.clear();
     }
   }
+  for (const { place, direction } of told) {
+    if (direction > 0) known.low = higher(known.low, place);
+    else known.high = lower(known.high, place);
+  }
   return known;
 }
 
-function check({ start, range, resolution, step, ridden }: SearchRequest): Result<null> {
+/** How likely an answer is where the best place is b: a difference below the resolution is felt or not. */
+function likelihood({ from, value, feel }: Ridden, b: number, resolution: number, wrong: number): number {
+  const better = (Math.abs(from - b) - Math.abs(value - b)) / resolution;
+  const says = feel === 'better' ? 1 : feel === 'worse' ? -1 : 0;
+  if (Math.abs(better) >= 1) return Math.sign(better) === says ? 1 - wrong : wrong / 2;
+  if (Math.abs(better) < 1e-9) return says === 0 ? 1 - wrong : wrong / 2;
+  return says === 0 || Math.sign(better) === says ? (1 - wrong) / 2 : wrong;
+}
+
+/** The likelihood of each place of the adjuster to be the best one, after the rides (Bayes); sums to 1. */
+function posterior(request: SearchRequest): { places: number[]; share: number[] } {
+  const { start, range, resolution, step, direction, ridden, told = [], wrongShare: wrong = WRONG_SHARE } = request;
+  const [below, above] = [Math.floor((start - range[0]) / resolution + 1e-9), Math.floor((range[1] - start) / resolution + 1e-9)];
+  const places = Array.from({ length: below + above + 1 }, (_, i) => start + (i - below) * resolution);
+  const weight = places.map((b) => {
+    const prior = Math.exp(-Math.abs(b - start) / (PRIOR_STEPS * step)) * ((b - start) * direction > 0 ? POINTED_TO : 1);
+    const rides = ridden.reduce((product, r) => product * likelihood(r, b, resolution, wrong), 1);
+    const words = told.reduce((product, t) => product * ((b - t.place) * t.direction >= resolution * (1 - 1e-9) ? 1 - wrong : wrong), 1);
+    return prior * rides * words;
+  });
+  const sum = weight.reduce((total, w) => total + w, 0);
+  return { places, share: weight.map((w) => (sum > 0 ? w / sum : 1 / weight.length)) };
+}
+
+const sureOf = ({ places, share }: ReturnType<typeof posterior>, best: number, within: number): number =>
+  share.reduce((sum, p, i) => sum + (Math.abs(places[i]! - best) <= within * (1 + 1e-9) ? p : 0), 0);
+
+/** The ride from the best place that would tell most: its answers' entropy less what the rider's errors make of it. null where none may be ridden. */
+function mostTelling(request: SearchRequest, best: number, [least, most]: readonly [number, number]): number | null {
+  const { resolution, ridden, told = [], wrongShare: wrong = WRONG_SHARE } = request;
+  // Nobody is sent further into what he just complained of.
+  const isComplainedOf = (place: number) => told.some((t) => (place - t.place) * t.direction < 0);
+  const { places, share } = posterior(request);
+  const entropy = (ps: readonly number[]) => -ps.reduce((sum, p) => sum + (p > 0 ? p * Math.log(p) : 0), 0);
+  let found: { place: number; tells: number } | null = null;
+  for (const place of places) {
+    if (place < least - 1e-9 || place > most + 1e-9 || Math.abs(place - best) < resolution * (1 - 1e-9) || isComplainedOf(place)) continue;
+    const answers = (['better', 'same', 'worse'] as const).map((feel) =>
+      places.map((b) => likelihood({ from: best, value: place, feel }, b, resolution, wrong)),
+    );
+    const mixed = answers.map((of) => of.reduce((sum, l, i) => sum + l * share[i]!, 0));
+    const noise = share.reduce((sum, p, i) => sum + p * entropy(answers.map((of) => of[i]!)), 0);
+    // Of two that tell as much the one that was ridden: its feel can be held against what was said then.
+    const again = ridden.some((r) => r.value === place || r.from === place) ? 1e-6 : 0;
+    const tells = entropy(mixed) - noise + again;
+    if (found === null || tells > found.tells) found = { place, tells };
+  }
+  return found?.place ?? null;
+}
+
+function check({ start, range, resolution, step, ridden, wrongShare = WRONG_SHARE }: SearchRequest): Result<null> {
   const [min, max] = range;
   if (!(min < max)) return err('range-order', ['range']);
   if (!(start >= min && start <= max)) return err('out-of-range', ['start'], { min, max });
+  if (!(wrongShare >= 0 && wrongShare < 0.5)) return err('out-of-range', ['wrongShare'], { min: 0, max: 0.5 });
   if (!(resolution > 0)) return err('out-of-range', ['resolution'], { min: 0 });
   if (!(step >= resolution && step <= max - min)) return err('out-of-range', ['step'], { min: resolution, max: max - min });
   for (const [i, r] of ridden.entries()) {
@@ -112,7 +204,8 @@ const toStep = (value: number, towards: number, { start, resolution }: SearchReq
 };
 
 /**
- * Where the search stands after these rides, and the next place to ride.
+ * Where the search stands after these rides, and the next place to ride. Riders err: how sure the place is comes from the likelihood of every place given all answers, and
+ * what hangs on one answer is ridden again before it is called found.
  * Errors: range-order, out-of-range, no-change.
  */
 export function searchState(request: SearchRequest): Result<SearchState> {
@@ -123,6 +216,7 @@ export function searchState(request: SearchRequest): Result<SearchState> {
   const reach = step * (1 + known.better);
   const allowed = [Math.max(range[0], start - reach), Math.min(range[1], start + reach)] as const;
   const clip = (value: number) => Math.min(allowed[1], Math.max(allowed[0], value));
+  const sureShare = sureOf(posterior(request), known.best, step);
   const done = (outcome: Outcome, next: number | null): Result<SearchState> =>
     ok({
       outcome,
@@ -131,6 +225,7 @@ export function searchState(request: SearchRequest): Result<SearchState> {
       bounds: [known.low, known.high],
       reach,
       rides: request.ridden.length,
+      sureShare,
       warnings: [],
       working: [workingOf(request, known, reach)],
     });
@@ -161,7 +256,10 @@ export function searchState(request: SearchRequest): Result<SearchState> {
     // Nothing to be had on the other side: what is left lies between the start and the step that was worse.
   }
   const next = halfWay(ahead) ?? halfWay(other);
-  return next === null ? done('found', null) : done('halve', next);
+  if (next !== null) return done('halve', next);
+  const isSure = sureShare >= SURE_SHARE || (request.wrongShare ?? WRONG_SHARE) === 0;
+  const again = isSure ? null : mostTelling(request, known.best, allowed);
+  return again === null ? done('found', null) : done('repeat', again);
 }
 
 function workingOf({ start, step }: SearchRequest, known: Learnt, reach: number): WorkingStep {

@@ -95,11 +95,12 @@ function otherSchools(known: Known, end: End, sags: { staticMm: number; riderMm:
     );
 }
 
-function preload(known: Known, end: End): Prediction {
+/** @param changeMm so much more preload; what the school's rider sag asks for where it is left out */
+function preload(known: Known, end: End, changeMm?: number): Prediction {
   const now = standing(known, end);
   const target = targetOf(known.entries, known.machine, end, known.schools);
   if (!now || !target) return nothing(end, 'What it does is shown once the sags, the loads and the spring’s mark are in.');
-  const wanted = preloadForMm(now.model, now.spring, target.rider.value, now.ladenN);
+  const wanted = changeMm === undefined ? preloadForMm(now.model, now.spring, target.rider.value, now.ladenN) : now.preloadMm + changeMm;
   const by = wanted - now.preloadMm;
   const sags = afterPreload(now, by);
   const [, most] = rangeOf(known.entries, end);
@@ -321,6 +322,25 @@ export function predict(known: Known, springs: readonly ListedSpring[], cure: Cu
           : effect.kind === 'damping'
             ? damping(end, effect)
             : clicks(known, end, effect);
+  }
+}
+
+/** What a change of an adjuster by so much would do: the very change, not the usual one of a cure. Clicks are more open, lengths as they are read. */
+export function predictChange(
+  known: Known,
+  what: { kind: 'preload' | 'height' | 'oil-level' } | { kind: 'clicks'; adjuster: Extract<Effect, { kind: 'clicks' }>['adjuster'] },
+  end: End,
+  by: number,
+): Prediction {
+  switch (what.kind) {
+    case 'preload':
+      return preload(known, end, by);
+    case 'height':
+      return height(known, by);
+    case 'oil-level':
+      return oilLevel(known, by);
+    case 'clicks':
+      return clicks(known, end, { kind: 'clicks', adjuster: what.adjuster, by });
   }
 }
 

@@ -1,4 +1,5 @@
 import { recorded, type Entries, type Entry } from '@/catalogue/entry';
+import { knownField } from '@/catalogue/fields';
 import type { LogDocument } from '@/schema/retune';
 import type { Known } from './evidence/known';
 import type { Setups, Trial } from '../ride/retune';
@@ -41,6 +42,21 @@ function walkOf(entries: Entries, end: End, signed: boolean, since: string): [st
   });
 }
 
+/** Complaints told of the rides stand after those told when it came in, by numbers of their own: a ride's answers go by them. */
+export const TOLD_FROM = 50;
+/** As many as have numbers. */
+export const MOST_TOLD = 99 - TOLD_FROM;
+
+/** What was told after the work, as complaints among the others. */
+function toldOfRides(entries: Entries): [string, Entry][] {
+  return recorded(entries).flatMap((e): [string, Entry][] => {
+    const [, n, what] = /^ride\.told\.(\d+)\.(.+)$/.exec(e.field) ?? [];
+    if (n === undefined) return [];
+    const field = `complaint.${TOLD_FROM + Number(n)}.${what}`;
+    return knownField(field) ? [[field, { ...e, field }]] : [];
+  });
+}
+
 export function knownNow(
   known: Known,
   now: Setups['now'],
@@ -60,7 +76,13 @@ export function knownNow(
   const log = logged.find((r) => r.moment === (signed ? 'after' : 'before'))?.document.ends;
   return {
     ...known,
-    entries: { ...Object.fromEntries(kept), ...setUp(now), ...Object.fromEntries(walk), ...Object.fromEntries(used) },
+    entries: {
+      ...Object.fromEntries(kept),
+      ...Object.fromEntries(toldOfRides(entries)),
+      ...setUp(now),
+      ...Object.fromEntries(walk),
+      ...Object.fromEntries(used),
+    },
     // What was read of it before the work is no longer the last word.
     log: log ? { ...(log.rear ? { rear: log.rear } : {}), ...(log.front ? { front: log.front } : {}) } : null,
     dampers: signed ? { rear: null, front: null } : known.dampers,

@@ -1,15 +1,16 @@
 import { mm, said, type Said } from '@/core/units/say';
 import { LEADS_FROM_SHARE, WORTH_A_RIDE_SHARE, CLICKS_APART, PITCH_SHARE } from '@/knowledge/limits';
-import { type Ridden, searchState, type SearchState } from '@/core/retune/search';
+import { type Ridden, searchState, type SearchState, type Told } from '@/core/retune/search';
 import type { RideDocument, SetupDocument, TrialDocument, Feel } from '@/schema/documents';
 import type { Cure } from '@/knowledge/causes/page';
-import type { Entries } from '@/catalogue/entry';
-import { curesOf, endOfCure } from '../reason/cures';
+import { type Entries, entryAt } from '@/catalogue/entry';
+import { itemNumbers, textOf } from '../model/read';
+import { curesOf, endOfCure, predictChange, type Prediction } from '../reason/cures';
 import { afterPreload, standing } from '../reason/standing';
 import { type Known, percent } from '../reason/evidence/known';
 import type { Explained, Reasoned } from '../reason/reason';
 import { targetOf } from '../aims/targets';
-import { GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
+import { effectOf, GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
 import { offAim } from '../findings/springJudge';
 import type { End } from '@/catalogue/ends';
 import type { Decision } from '@/schema/retune';
@@ -71,8 +72,11 @@ export interface Step {
   start: number;
   range: readonly [number, number];
   search: SearchState | null;
+  /** What it is done for. Only a cause whose cure turns the way the next place lies. */
   cause: Explained | null;
   cure: Cure | null;
+  /** A cause that asks for the other way: the rides found this one better, and its prediction would be of another change. */
+  against: Explained | null;
   ridden: Ridden[];
 }
 
@@ -88,13 +92,18 @@ function ringStep(known: Known, t: Tunable): { by: number } | null {
   return slope <= 0 ? null : { by: (sags.riderMm - target.rider.value) / slope };
 }
 
+interface From extends Pick<Step, 'cause' | 'cure'> {
+  /** What was told of a place since it was ridden, by the side its cause's cure lies on. */
+  told?: readonly Told[];
+}
+
 export function stepOf(
   known: Known,
   { base, now }: Setups,
   trials: readonly Trial[],
   t: Tunable,
   direction: 1 | -1 | null,
-  from: Pick<Step, 'cause' | 'cure'>,
+  { cause, cure, told = [] }: From,
 ): Step | null {
   const [at, start] = [placeIn(now, t), placeIn(base, t)];
   if (at === null || start === null) return null;
@@ -106,8 +115,50 @@ export function stepOf(
   const wanted = ring ? Math.round(Math.abs(ring.by)) : t.step;
   const step = Math.min(Math.max(wanted, t.resolution), Math.max(width, t.resolution));
   const place = Math.min(Math.max(start, range[0]), range[1]);
-  const search = searchState({ start: place, range, resolution: t.resolution, step, direction: side, ridden });
-  return { tunable: t, now: at, start, range, search: search.ok ? search.value : null, ridden, ...from };
+  const found = searchState({ start: place, range, resolution: t.resolution, step, direction: side, ridden, told });
+  const search = found.ok ? found.value : null;
+  const isAgainst = search !== null && search.next !== null && (search.next - at) * side < 0;
+  const why = isAgainst ? { cause: null, cure: null, against: cause } : { cause, cure, against: null };
+  return { tunable: t, now: at, start, range, search, ridden, ...why };
+}
+
+/** What was told since the last change was ridden speaks of the place ridden then: the side its cure lies on is evidence at once, like an answer to the ride. */
+function toldOfPlace(
+  { entries }: Known,
+  trials: readonly Trial[],
+  now: SetupDocument,
+  cause: Explained,
+  t: Tunable,
+  direction: 1 | -1 | null,
+): Told[] {
+  const last = trials.at(-1);
+  if (direction === null || !last) return [];
+  const phrases = new Set<string>(cause.page.complaints.map((c) => c.id));
+  const isTold = itemNumbers(entries, 'ride.told').some((n) => {
+    const told = entryAt(entries, `ride.told.${n}.phrase`);
+    const end = textOf(entries, `ride.told.${n}.end`);
+    const isOfEnd = cause.end === null || (end !== 'rear' && end !== 'front') || end === cause.end;
+    return told && phrases.has(told.text) && isOfEnd && (told.at ?? '9') > last.plannedAt;
+  });
+  const { change } = last.document;
+  const place = change?.tunable === t.id ? change.to : placeIn(now, t);
+  return isTold && place !== null ? [{ place, direction }] : [];
+}
+
+/** The prediction of the change itself; null where nothing would be changed. @param to the place typed, or the search's own */
+export const predictStep = (known: Known, { tunable, now }: Pick<Step, 'tunable' | 'now'>, to: number): Prediction | null =>
+  Number.isFinite(to) && Math.abs(to - now) > 1e-9 ? predictChange(known, effectOf(tunable), tunable.end, to - now) : null;
+
+/** Whether a change goes the way its cause's cure asks for; true where the cure does not say which way. */
+export function isOfCause(known: Known, cause: Explained, cureId: string | null, t: Tunable, by: number): boolean {
+  const cure = cause.page.cures.find((c) => c.id === cureId);
+  if (!cure) return true;
+  const turned = tunableOf(cure.effect, endOfCure(known, cure.effect, cause.end));
+  if (!turned) return true;
+  if (turned.tunable.id !== t.id) return false;
+  const ring = turned.direction === null ? ringStep(known, t) : null;
+  const side = turned.direction ?? (ring === null ? null : Math.sign(ring.by));
+  return side === null || side === 0 || by * side > 0;
 }
 
 /** How far towards a place the next ride may go: no further from the start than the evidence carries. */
@@ -133,7 +184,8 @@ export function planOf(
       if (!turned || proposed.has(turned.tunable.id)) continue;
       // The ring is turned by a reading, never by a guess.
       if (turned.tunable.kind === 'preload' && !ringStep(known, turned.tunable)) continue;
-      const step = stepOf(known, setups, trials, turned.tunable, turned.direction, { cause, cure });
+      const told = toldOfPlace(known, trials, setups.now, cause, turned.tunable, turned.direction);
+      const step = stepOf(known, setups, trials, turned.tunable, turned.direction, { cause, cure, told });
       if (step) proposed.set(turned.tunable.id, step);
     }
   }

@@ -3,6 +3,7 @@ import type { SetupDocument } from '@/schema/documents';
 import type { Effect } from '@/knowledge/causes/page';
 import type { Entries } from '@/catalogue/entry';
 import { rangeOf } from '../model/springs';
+import type { predictChange } from '../reason/cures';
 import type { End } from '@/catalogue/ends';
 
 /** What can be changed between rides without opening anything: each in one place, for both legs of a fork alike. */
@@ -153,6 +154,17 @@ export function moved(values: SetupDocument['values'], t: Tunable, to: number): 
 }
 
 const CLICKER_OF = { compression: 'lowCompression', highCompression: 'highCompression', rebound: 'rebound' } as const;
+
+/** What a tunable changes, as the cures name it. */
+export const effectOf = ({ id, kind }: Tunable): Parameters<typeof predictChange>[1] => {
+  if (kind === 'preload') return { kind: 'preload' };
+  if (id === 'front.height') return { kind: 'height' };
+  if (id === 'front.oilLevel') return { kind: 'oil-level' };
+  return {
+    kind: 'clicks',
+    adjuster: id.endsWith('rebound') ? 'rebound' : id.endsWith('highCompression') ? 'highCompression' : 'compression',
+  };
+};
 
 /** Which tunable a cure turns, and which way; null where it is no matter of an adjuster. */
 export function tunableOf(effect: Effect, end: End | null): { tunable: Tunable; direction: 1 | -1 | null } | null {

@@ -33,6 +33,13 @@ export interface SignedLine {
   entries: Record<string, { text: string; unit: string | null; value: number | null }>;
 }
 
+export interface ToldBefore {
+  phrase: string;
+  place: string;
+  end: string;
+  words: string;
+}
+
 /** One job as the page receives it. */
 export interface BenchData {
   /** Everything written up to then is in it. */
@@ -71,6 +78,8 @@ export interface BenchData {
   signed: SignedLine[];
   setupId: number | null;
   /** What the machine was handed back with the last time; null for one that is here first. */
+  /** What was told of the machine the last time it was here. */
+  toldBefore: { jobId: number; feel: string; cameIn: ToldBefore[]; since: ToldBefore[] } | null;
   handedBack: { jobId: number; at: string; values: SetupDocument['values'] } | null;
   /** Causes of the Shop book with what they rest on; only where they are shown. */
   reasoning: { causes: CausePage[]; lifeKm: Known['lifeKm']; log: Known['log']; outcomes: number } | null;

@@ -3,10 +3,11 @@ import type { Form } from '../kit/useForm';
 import { choiceName } from '@/catalogue/choices';
 import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
+import { COMPLAINT_ENDS, COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import type { RideRequest } from '@/schema/retune';
 import { FormProblem, useForm } from '../kit/useForm';
 import { meant } from '../kit/meant';
+import { Pick } from '../kit/Pick';
 import { PlainField } from '../kit/PlainField';
 import { usePreferences } from '../kit/preferences';
 import { Button, Small } from '../kit/primitives';
@@ -45,7 +46,7 @@ const FEELS = { better: '▲ Better', same: '= The same', worse: '▼ Worse' } a
 
 type Feel = keyof typeof FEELS;
 const NOTHING_SAID: RideRequest['feels'] = {};
-type Typed = Omit<Required<RideRequest>, 'feels'>;
+type Typed = Omit<Required<RideRequest>, 'feels' | 'told'>;
 const EMPTY: Typed = { tieRear: '', tieFront: '', riderMass: '', temperature: '', fuel: '', tyres: '', track: '', words: '' };
 /** Units of a bare number; another may be written after it. */
 const UNITS: Record<System, Partial<Record<keyof Typed, string>>> = {
@@ -62,7 +63,7 @@ const FIELDS: [key: keyof Typed, label: string][] = [
   ['track', 'Track or road'],
 ];
 
-type RideTyped = Typed & Pick<RideRequest, 'feels'>;
+type RideTyped = Typed & Pick<RideRequest, 'feels'> & { newPhrase: string; newEnd: string; newWords: string };
 
 interface Props {
   complaints: readonly { n: number; phrase: string; words: string }[];
@@ -73,11 +74,13 @@ interface Props {
 /** How it rode: a word for each complaint, the ties, the conditions. The same at the bench and on the rider's phone. */
 export function RideForm({ complaints, url, onSaid }: Props) {
   const units = UNITS[usePreferences().system];
-  const form = useForm({ ...EMPTY, feels: NOTHING_SAID });
-  const { feels, ...typed } = form.typed;
+  const form = useForm({ ...EMPTY, feels: NOTHING_SAID, newPhrase: '', newEnd: '', newWords: '' });
+  const { feels, newPhrase, newEnd, newWords, ...typed } = form.typed;
   const send = async () => {
     const told = Object.fromEntries(Object.entries(typed).map(([key, text]) => [key, meant(text, units[key as keyof Typed] ?? '')]));
-    if (await form.send(url, { feels, ...typed, ...told } satisfies RideRequest)) onSaid();
+    const isNew = newPhrase !== '';
+    const news = isNew ? { phrase: newPhrase, end: newEnd, words: newWords } : null;
+    if (await form.send(url, { feels, ...typed, ...told, told: news as RideRequest['told'] } satisfies RideRequest)) onSaid();
   };
   return (
     <form
@@ -93,6 +96,7 @@ export function RideForm({ complaints, url, onSaid }: Props) {
       {form.at('feels') && <p role="alert">▲ {form.at('feels')}</p>}
       <RideFields units={units} form={form} />
       <PlainField label="In the rider’s words" {...form.field('words')} />
+      <SomethingNew form={form} />
       <FormProblem of={form} />
       <p style={{ paddingTop: '0.75rem' }}>
         <Button $strong type="submit" isDisabled={form.busy}>
@@ -111,6 +115,34 @@ interface FeelOfProps {
 
 function FeelOf({ c, feels, form }: FeelOfProps) {
   return <OneFeel complaint={c} value={feels[String(c.n)] ?? null} onChange={(feel) => form.put({ feels: { ...feels, [c.n]: feel } })} />;
+}
+
+const options = (of: Record<string, string>) => Object.entries(of).map(([value, label]) => ({ value, label }));
+
+/** A complaint nobody told before: it is looked into with the others from now on. */
+function SomethingNew({ form }: { form: Form<RideTyped> }) {
+  const { newPhrase, newEnd } = form.typed;
+  return (
+    <div style={{ paddingTop: '0.5rem' }}>
+      <Pick
+        label="Something it did not do before"
+        value={newPhrase === '' ? null : newPhrase}
+        options={options(COMPLAINT_PHRASES)}
+        onPick={(phrase) => form.put({ newPhrase: phrase })}
+      />
+      {newPhrase !== '' && (
+        <>
+          <Pick
+            label="Which end"
+            value={newEnd === '' ? null : newEnd}
+            options={options(COMPLAINT_ENDS)}
+            onPick={(end) => form.put({ newEnd: end })}
+          />
+          <PlainField label="It, in the rider’s words" {...form.field('newWords')} />
+        </>
+      )}
+    </div>
+  );
 }
 
 interface RideFieldsProps {

@@ -16,6 +16,7 @@ import { Weigh } from '../../job/Weigh';
 import { FitWalk } from './FitWalk';
 import { GroundMix } from './GroundMix';
 import { HandedBack } from './HandedBack';
+import { ToldBefore } from './ToldBefore';
 import { LoadsView } from './LoadsView';
 import { OfModel } from '../../job/OfModel';
 import { MachineFigures, MachineSheet } from '../../job/MachineFigures';
@@ -91,6 +92,7 @@ function RideSheet() {
           </Titled>
           <Titled title="What it does wrong">
             <Complaints locked={sealed} />
+            <ToldBefore />
           </Titled>
         </div>
         <GroundMix locked={sealed} />

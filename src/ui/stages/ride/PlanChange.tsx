@@ -4,8 +4,7 @@ import { usePlace } from './usePlace';
 import type { Explained } from '@/judgement/reason/reason';
 import { Sentence } from '../../kit/Sentence';
 import type { Known } from '@/judgement/reason/evidence/known';
-import { predict } from '@/judgement/reason/cures';
-import { balanceWarnings, passedOver, type Setups, type Step } from '@/judgement/ride/retune';
+import { balanceWarnings, isOfCause, passedOver, predictStep, type Setups, type Step } from '@/judgement/ride/retune';
 import { numberIn } from '@/catalogue/tables';
 import { type Tunable } from '@/judgement/ride/tunables';
 import type { TrialRequest } from '@/schema/retune';
@@ -14,7 +13,7 @@ import { Button, Small, Warn } from '../../kit/primitives';
 import { useLater } from '../../job/BenchContext';
 import { usePlan } from '../../job/usePlan';
 import { FormProblem } from '../../kit/useForm';
-import { OUTCOME_WORDS } from './words';
+import { OUTCOME_WORDS, sureWords } from './words';
 
 /** A change no further than the adjuster goes; typed freely, proposed by the search. */
 export function Change({ known, setups, step, proposed }: { known: Known; setups: Setups; step: Step; proposed: Step[] }) {
@@ -26,13 +25,18 @@ export function Change({ known, setups, step, proposed }: { known: Known; setups
   const value = to.trim() === '' ? Number.NaN : place.back(numberIn(to));
   const passed = passedOver(live, proposed, tunable);
   const warnings = Number.isFinite(value) ? balanceWarnings(known, setups.now, tunable, value) : [];
-  const prediction = cause && cure ? predict(known, [], cure, cause.end) : null;
+  const prediction = predictStep(known, step, value);
+  // Turned the other way it is no cure of this cause.
+  const isFor = cause !== null && isOfCause(known, cause, cure?.id ?? null, tunable, value - now);
   return (
     <div style={{ borderTop: '1px solid var(--ink)', paddingTop: '0.6rem', marginTop: '0.4rem' }}>
       {search && (
-        <p>{search.outcome === 'go-on' && step.ridden.length === 0 ? `A first step, ${towards(step)}.` : OUTCOME_WORDS[search.outcome]}</p>
+        <p>
+          {search.outcome === 'go-on' && step.ridden.length === 0 ? `A first step, ${towards(step)}.` : OUTCOME_WORDS[search.outcome]}{' '}
+          {sureWords(search)}
+        </p>
       )}
-      {prediction?.words && prediction.end === tunable.end && (
+      {prediction?.words && (
         <Small>
           Predicted: <Sentence of={prediction.words} />
         </Small>
@@ -58,7 +62,15 @@ export function Change({ known, setups, step, proposed }: { known: Known; setups
           The evidence carries {place.text(search.reach)} {place.unit} from the start.
         </Small>
       )}
-      <PlanButton value={value} plan={plan} tunable={tunable} cause={cause} cure={cure} reason={reason} orderReason={orderReason} />
+      <PlanButton
+        value={value}
+        plan={plan}
+        tunable={tunable}
+        cause={isFor ? cause : null}
+        cure={isFor ? cure : null}
+        reason={reason}
+        orderReason={orderReason}
+      />
       <FormProblem of={form} />
     </div>
   );

@@ -180,7 +180,7 @@ function Steps({ order, proposed, step, next, setPicked }: StepsProps) {
 }
 
 function StepLine({ step, picked, isNext, onPick }: { step: Step; picked: boolean; isNext: boolean; onPick(): void }) {
-  const { tunable, search, cause, now } = step;
+  const { tunable, search, cause, against, now } = step;
   const place = usePlace(tunable);
   const to = search?.next === null || !search ? 'nothing more to ride' : `${place.text(now)} → ${place.text(search.next)} ${place.unit}`;
   return (
@@ -188,7 +188,13 @@ function StepLine({ step, picked, isNext, onPick }: { step: Step; picked: boolea
       <span>
         <b style={{ color: `var(--${tunable.end})` }}>{tunable.label}</b> {isNext && <b>· next</b>}
         <br />
-        <Small>{cause ? `because ${cause.name.toLowerCase()} (${percent(cause.explains)})` : ''}</Small>
+        <Small>
+          {cause
+            ? `because ${cause.name.toLowerCase()} (${percent(cause.explains)})`
+            : against
+              ? `the rides ask for it; ${against.name.toLowerCase()} would ask for the other way`
+              : ''}
+        </Small>
       </span>
       <span style={{ textAlign: 'right' }}>
         {to}

@@ -12,18 +12,19 @@ import { useSaid } from '../../kit/preferences';
 import { Caution, Empty, LinkButton, Small, Table } from '../../kit/primitives';
 import { SearchLine } from '../../figures/SearchLine';
 import { useBench } from '../../job/BenchContext';
+import { Complaints } from '../../job/Complaints';
 import { Columns, Titled } from '../../kit/parts';
 import { knownNow } from '@/judgement/reason/nowKnown';
 import { useKnown, useReasoned } from '../../job/useReasoned';
 import { decisionWords, OpenRide, rideTitle } from './OpenRide';
 import { Order, PlanRide } from './PlanRide';
-import { OUTCOME_WORDS } from './words';
+import { OUTCOME_WORDS, sureWords } from './words';
 import { NotRead } from '../../kit/NotRead';
 import { mm as mmSaid } from '@/core/units/say';
 import { FieldsOf } from '../../fields/parts';
 
 const LONG = new Set(['ride.words', 'ride.next', 'ride.conditions']);
-const SHOWN = RIDE_FIELDS.filter((f) => f.key !== 'ride.order');
+const SHOWN = RIDE_FIELDS.filter((f) => f.key !== 'ride.order' && !f.key.startsWith('ride.told.'));
 
 /** Ride: one change at a time, each a set-up of its own, with the way back always open. */
 export function RideStage() {
@@ -108,6 +109,9 @@ function RideColumn({ dampersFailed, open, steps, setups, trials, known, reasone
           it.
         </Empty>
       )}
+      <Titled title="Told since it went back" aside="ranks the causes anew, and stands when the machine comes back">
+        <Complaints list="ride.told" locked={false} />
+      </Titled>
       <Titled title="The job as a whole">
         <FieldsOf defs={SHOWN.filter((f) => !LONG.has(f.key))} />
         <FieldsOf defs={SHOWN.filter((f) => LONG.has(f.key))} min="100%" />
@@ -150,7 +154,7 @@ function SearchOf({ step: { tunable, range, start, now, ridden, search } }: { st
           }
         }
       />
-      <Small>{search ? OUTCOME_WORDS[search.outcome] : ''}</Small>
+      <Small>{search ? `${OUTCOME_WORDS[search.outcome]} ${sureWords(search)}` : ''}</Small>
     </div>
   );
 }
