@@ -1,3 +1,4 @@
+import { dayOf } from '@/catalogue/days';
 import { rmSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { closeDb } from '@/db/client';
@@ -19,13 +20,16 @@ export async function handOver(): Promise<void> {
   // What a play broken off may have left.
   rmSync(there, { recursive: true, force: true });
   process.env.MAVRIN_DATA = there;
-  get(await changeShop({ page: { version: 'shop/1', id: 'shop', ...shop, origin: 'the shop' }, reason: 'who we are' }), shop.name);
+  get(
+    await changeShop({ page: { version: 'shop/2', id: 'shop', ...shop, zone: '', site: '', origin: 'the shop' }, reason: 'who we are' }),
+    shop.name,
+  );
   const { id: technicianId } = get(await addTechnician(technician, PASSCODE), technician);
   const { figures } = scenario.machines.find((m) => m.key === machine)!;
   const typed = Object.fromEntries(Object.entries(figures).map(([k, text]) => [k, { text }]));
   const at = timeOf(takenInDaysAgo, 0);
   const taken = get(
-    await takeIn({ customer: { name: owner, phone: '' }, machine: { figures: typed }, promisedOn: at.slice(0, 10) }, at),
+    await takeIn({ customer: { name: owner, phone: '' }, machine: { figures: typed }, promisedOn: dayOf(at) }, at),
     machine,
   );
   for (const [field, text] of linesOf(lines))

@@ -1,10 +1,11 @@
+import { dayOf } from '@/catalogue/days';
 import type { Answer } from '@/server/answer';
 
 /** What the demo is played with. */
 
 export const DAY_MS = 86_400_000;
 export const now = Date.now();
-export const dayFrom = (days: number) => new Date(now + days * DAY_MS).toISOString().slice(0, 10);
+export const dayFrom = (days: number) => dayOf(new Date(now + days * DAY_MS).toISOString());
 export const timeOf = (daysAgo: number, minutes: number) =>
   new Date(Math.min(now - daysAgo * DAY_MS - 3 * 3_600_000 + minutes * 60_000, now)).toISOString();
 

@@ -238,7 +238,10 @@ async function play(): Promise<void> {
   const technicians = new Map<string, number>();
   for (const name of scenario.technicians) technicians.set(name, get(await addTechnician(name, PASSCODE), name).id);
   const shop = { name: 'The Slate Yard', address: 'Harbour Road 3, Orrowick', phone: '0200 4711', email: 'bench@slateyard.example' };
-  get(await changeShop({ page: { version: 'shop/1', id: 'shop', ...shop, origin: 'the shop' }, reason: 'who we are' }), 'shop');
+  get(
+    await changeShop({ page: { version: 'shop/2', id: 'shop', ...shop, zone: '', site: '', origin: 'the shop' }, reason: 'who we are' }),
+    'shop',
+  );
   await stockTheDrawers();
   await countTheShims();
   await countTheRest();

@@ -26,7 +26,9 @@ const directory = scratch('handOver');
 /** The next shop, with a book of its own, empty but for its name. */
 async function shopNamed(name: string): Promise<void> {
   const page = {
-    version: 'shop/1' as const,
+    version: 'shop/2' as const,
+    zone: '',
+    site: '',
     id: 'shop' as const,
     name,
     address: 'Harbour Road 3',

@@ -18,6 +18,9 @@ const sources = (directory: string): string[] =>
   });
 const text = sources('src').join('\n');
 const DATA = {
+  decimal: '8.9',
+  thousands: '8900',
+  cause: 'Rear: rebound too quick',
   port: 4171,
   branch: 'Harbour',
   job: 104,

@@ -2,6 +2,7 @@ import '@fontsource-variable/archivo/wdth.css';
 import type { Metadata } from 'next';
 import { cookies, headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { shopZone } from '@/catalogue/days';
 import { systemOfShop } from '@/server/book';
 import { hasInstruments } from '@/server/instruments';
 import { sessionOf } from '@/server/sessions';
@@ -32,7 +33,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
         <Registry>
           <GlobalStyle />
           <PreferencesProvider initial={initial} shop={shop}>
-            <BookInForce changed={changed} />
+            <BookInForce changed={changed} zone={shopZone()} />
             <WhoProvider who={who}>
               <HasInstruments there={hasInstruments()}>{children}</HasInstruments>
             </WhoProvider>

@@ -1,7 +1,8 @@
+import { today } from '@/catalogue/days';
 import { floor } from '@/server/views';
 import { Floor } from '@/ui/places/floor/Floor';
 
 export default async function FloorPage() {
-  return <Floor {...await floor()} today={new Date().toISOString().slice(0, 10)} />;
+  return <Floor {...await floor()} today={today()} />;
 }
 export const dynamic = 'force-dynamic';

@@ -18,6 +18,7 @@ const ACTS: readonly (readonly [pattern: RegExp, words: string, of?: Of])[] = [
   [/^backups\/archives$/, 'made an archive of the book'],
   [/^backups\/archives\/incoming$/, 'took an archive in beside the book'],
   [/^backups\/restore$/, 'brought a backup back beside the book'],
+  [/^book\/calendar$/, 'made or withdrew the address of the calendar'],
   [/^book\/causes\/reset$/, 'set what the shop learnt of causes back'],
   [/^book\/door$/, 'opened or shut the door for riders’ phones'],
   [/^book\/(\w+)$/, 'changed the Shop book, :'],

@@ -1,5 +1,6 @@
 import { pageId, pageText } from '@/knowledge/shapes';
 import { z } from 'zod';
+import { isZone } from '@/catalogue/days';
 import { DAMPERS } from '@/catalogue/fields/damper';
 import { isCurrency } from '@/catalogue/money';
 import { USES } from '@/catalogue/uses';
@@ -126,9 +127,31 @@ export type DoorPage = Omit<z.output<typeof doorPage>, 'version'>;
 export const doorRequest = z.strictObject({ open: z.boolean() });
 export const DOOR: DoorPage = { id: 'door', open: false, origin: 'as the book begins' };
 
+/** An address of the web with nothing behind the host: https://bench.example. */
+function isSite(text: string): boolean {
+  try {
+    const { protocol, origin } = new URL(text);
+    return /^https?:$/.test(protocol) && origin === text.replace(/\/$/, '').toLowerCase();
+  } catch {
+    return false;
+  }
+}
+
+/** The address by which calendar programs read the shop's calendar: what proves it, never the address itself. '' is none. */
+export const calendarPage = z.strictObject({
+  version: z.literal('calendar/1'),
+  id: z.literal('calendar'),
+  digest: z.union([z.literal(''), z.string().regex(/^[0-9a-f]{64}$/)]),
+  origin: pageText(300),
+});
+export type CalendarPage = Omit<z.output<typeof calendarPage>, 'version'>;
+export const CALENDAR: CalendarPage = { id: 'calendar', digest: '', origin: 'as the book begins' };
+/** A new address, or none any more. */
+export const calendarRequest = z.strictObject({ feed: z.boolean() });
+
 const line = (most: number) => z.string().trim().max(most);
-/** Who the shop is, as its papers say it; nothing is printed of what is left empty. */
-export const shopPage = z.strictObject({
+/** Who the shop is, as it was written before the shop had a time zone and an address of its own. */
+export const shopPage1 = z.strictObject({
   version: z.literal('shop/1'),
   id: z.literal('shop'),
   name: line(80),
@@ -137,9 +160,30 @@ export const shopPage = z.strictObject({
   email: z.union([z.literal(''), z.email().max(120)]),
   origin: pageText(300),
 });
+/** Who the shop is, as its papers say it, and where and when it works; nothing is printed of what is left empty. */
+export const shopPage2 = shopPage1.extend({
+  version: z.literal('shop/2'),
+  /** IANA time zone; '' is the computer's. */
+  zone: z.union([
+    z.literal(''),
+    z
+      .string()
+      .max(60)
+      .refine(isZone, { params: { code: 'zone-unknown' } }),
+  ]),
+  /** Where it is reached in the shop's network or beyond: what QR codes on paper and calendars hold; '' is wherever it was asked. */
+  site: z.union([
+    z.literal(''),
+    z
+      .string()
+      .max(200)
+      .refine(isSite, { params: { code: 'site-unreadable' } }),
+  ]),
+});
+export const shopPage = z.union([shopPage2, shopPage1.transform((page) => ({ ...page, version: 'shop/2' as const, zone: '', site: '' }))]);
 export type ShopPage = Omit<z.output<typeof shopPage>, 'version'>;
 export const shopRequest = z.strictObject({ page: shopPage, reason: pageText(500) });
-export const SHOP: ShopPage = { id: 'shop', name: '', address: '', phone: '', email: '', origin: 'as the book begins' };
+export const SHOP: ShopPage = { id: 'shop', name: '', address: '', phone: '', email: '', zone: '', site: '', origin: 'as the book begins' };
 
 export const MONEY: MoneyPage = {
   id: 'money',

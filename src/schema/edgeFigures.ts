@@ -54,6 +54,8 @@ export interface EdgeFigures {
   'nothing-noted': None;
   'beyond-evidence': { reach: number; start: number; unit: string };
   'order-unsaid': { what: string };
+  'zone-unknown': None;
+  'site-unreadable': None;
   'against-cause': { cause: string };
   'machine-moved-on': { job: number };
   'ride-undecided': None;

@@ -153,6 +153,8 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'beyond-evidence': (d) =>
     `That is further from the start (${d.start}) than the rides so far carry: ${d.reach} ${d.unit} at most. A better ride carries a step further.`,
   'against-cause': (d) => `“${d.cause}” asks for another change than this one. Plan it without that cause, or turn it the other way.`,
+  'zone-unknown': () => 'This time zone is not known. Choose one of the list.',
+  'site-unreadable': () => 'Write the whole address with nothing behind it, for example https://bench.example:4170.',
   'order-unsaid': (d) => `The order is broken: ${d.what} comes first and was not ridden. Say why.`,
   'machine-moved-on': (d) => `This machine has come back as job ${d.job}: what is in it now is that job’s. Plan the ride there.`,
   'ride-undecided': () => 'A ride is not decided yet. Keep it or take it back before the next change.',

@@ -1,3 +1,4 @@
+import { dayOf } from '@/catalogue/days';
 import { execFile } from 'node:child_process';
 import { existsSync, mkdirSync } from 'node:fs';
 import { statfs } from 'node:fs/promises';
@@ -164,7 +165,7 @@ export async function backupState(): Promise<BackupState> {
       ? `The disk is nearly full: ${(free / 1e6).toFixed(0)} MB are free.`
       : isOld && !isOff
         ? newest
-          ? `The last good backup is from ${newest.at.slice(0, 10)}.`
+          ? `The last good backup is from ${dayOf(newest.at)}.`
           : 'There is no backup yet.'
         : null;
   return { place: backupsOf(directory), isOnServer: onServer, files, archives: archiveFiles(directory), warning };

@@ -1,3 +1,4 @@
+import { putZoneInForce } from '@/catalogue/days';
 import type { z } from 'zod';
 import { type OilGrade, OILS } from '@/core/damper/oils';
 import { type School, SCHOOLS } from '@/knowledge/schools';
@@ -38,6 +39,8 @@ import { SERVICE_RULES } from '@/knowledge/service/service';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { type Answer, conflict, missing, Refusal } from './answer';
 import { riderAddress } from './network';
+import { sayToOthers } from './others';
+import { putSiteInForce } from './site';
 import { doorIsOpen, doorPort, openDoor, shutDoor } from './ridersDoor';
 import { inTransaction } from './transaction';
 import { type DampingTemplate, DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
@@ -132,12 +135,18 @@ export async function changeDoor({ open }: z.output<typeof doorRequest>): Promis
 
 export const shopOfBook = async (sql?: Sql): Promise<ShopPage> =>
   (await versionsOf(sql, 'shop', [SHOP], withoutVersion(shopPage)))[0]!.page;
-/** Records who the shop is. */
+/** Records who the shop is; its time zone and address are in force from then on. */
 export async function changeShop({ page, reason }: z.output<typeof shopRequest>): Promise<Answer<{ id: string }>> {
-  return inTransaction(async (sql) => {
+  const answer = await inTransaction(async (sql) => {
     await noneNewPage(sql, 'shop', page.id, page, reason);
     return { id: page.id };
   });
+  if (answer.ok) {
+    putZoneInForce(page.zone);
+    putSiteInForce(page.site);
+    await sayToOthers({ what: 'book' });
+  }
+  return answer;
 }
 
 export const moneyOfShop = async (sql?: Sql): Promise<MoneyPage> => (await moneyVersion(sql)).page;

@@ -1,8 +1,16 @@
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import ical from 'ical-generator';
+import type { z } from 'zod';
 import { db } from '@/db/client';
 import { manyJobsOnTheStands } from '@/db/queries/jobs';
+import { noneNewPage } from '@/db/queries/book';
+import { CALENDAR, calendarPage, type calendarRequest } from '@/schema/book';
+import type { Answer } from './answer';
+import { versionsOf, withoutVersion } from './book';
 import { machineName } from './find';
+import { shopAddress } from './network';
 import { dueWithin } from './service';
+import { inTransaction } from './transaction';
 
 const YEAR_DAYS = 366;
 const MOST_JOBS = 200;
@@ -30,4 +38,28 @@ export async function shopCalendar(address: string): Promise<string> {
         url: `${address}/machines/${due.machineId}`,
       });
   return calendar.toString();
+}
+
+const digestOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
+const feedDigest = async (): Promise<string> =>
+  (await versionsOf(undefined, 'calendar', [CALENDAR], withoutVersion(calendarPage)))[0]!.page.digest;
+
+export const hasFeed = async (): Promise<boolean> => (await feedDigest()) !== '';
+
+/** Makes a new secret address for calendar programs, or withdraws it; the one before leads nowhere from then on. @returns the address, said once */
+export async function changeCalendar({ feed }: z.output<typeof calendarRequest>): Promise<Answer<{ address: string | null }>> {
+  // 160 bits that nobody guesses.
+  const secret = randomBytes(20).toString('hex');
+  return inTransaction(async (sql) => {
+    const page = { version: 'calendar/1', id: 'calendar', digest: feed ? digestOf(secret) : '', origin: 'the shop' } as const;
+    await noneNewPage(sql, 'calendar', page.id, page, feed ? 'a new address' : 'withdrawn');
+    return { address: feed ? `${shopAddress()}/api/calendar/${secret}.ics` : null };
+  });
+}
+
+/** The calendar by its secret; null where that is none, or withdrawn. */
+export async function feedOf(secret: string): Promise<string | null> {
+  const [known, given] = [await feedDigest(), digestOf(secret)];
+  if (known === '' || !timingSafeEqual(Buffer.from(known), Buffer.from(given))) return null;
+  return shopCalendar(shopAddress());
 }

@@ -12,14 +12,15 @@ import type { CardDocument } from '@/schema/card';
 import type { RebuildDocument } from '@/schema/documents';
 import { sealShown } from '@/schema/sealWords';
 import { setupLines } from '@/judgement/model/setups';
+import { dayOf } from '@/catalogue/days';
 import { fieldDef } from '@/catalogue/fields';
 import { shopOfBook, systemOfShop } from './book';
 import { lastSeal } from './seals';
 import { dueOfMachine } from './service';
 import { machineName } from './find';
 
-const DAY = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
-const dayOf = (iso: string) => DAY.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`));
+const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
+const monthOf = (iso: string) => MONTH.format(new Date(`${dayOf(iso)}T00:00:00Z`));
 
 /** What it carried when it was set, as signed. */
 function loadOf(entries: RebuildDocument['entries'], system: System): string[] {
@@ -100,7 +101,7 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     reach: { phone: customer?.phone ?? '', email: customer?.email ?? '' },
     load: loadOf(sealed?.entries ?? {}, system),
     changed: sealed?.entries['rebuild.changed']?.text ?? '',
-    due: due.map((d) => [d.rule, d.on === null ? d.words : `${dayOf(d.on)}${d.words ? ` (${d.words})` : ''}`].join(': ')),
+    due: due.map((d) => [d.rule, d.on === null ? d.words : `${monthOf(d.on)}${d.words ? ` (${d.words})` : ''}`].join(': ')),
     turns: turnsOf(lines),
     lines,
     sag: setup.document.sag,

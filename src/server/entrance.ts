@@ -44,16 +44,16 @@ function isForeign({ method, host, origin, site, isOwnProgram, isScript }: Asked
   return site !== 'same-origin' && !isOwnProgram && !isScript;
 }
 
-/** What opens for everybody: the door itself, whether the shop lives, and what pages are made of. */
+/** What opens for everybody: the door itself, whether the shop lives, what pages are made of, and the calendar to whoever knows its secret address. */
 const OPEN_TO_ALL =
-  /^\/(sign-in|api\/sign-in|api\/health(\/ready)?|icon\.svg|icons\/\d+\.png|manifest\.webmanifest|offline\.js|_next\/static\/.*)$/;
+  /^\/(sign-in|api\/sign-in|api\/health(\/ready)?|icon\.svg|icons\/\d+\.png|manifest\.webmanifest|offline\.js|api\/calendar\/[0-9a-f]{40}\.ics|_next\/static\/.*)$/;
 /** What a script may ask: the compute contract and what the formats are. It reads nothing of the book. */
 const OF_SCRIPTS = /^\/api\/(compute\/[a-z-]+|formats(\/[a-z0-9.-]+)?)$/;
 const OF_A_RIDE = /^\/(api\/)?ride\/[^/]+$/;
 
 /** What the owner alone does: people, money, backups, the network, and reading who did what. */
 const OWNERS =
-  /^\/(api\/(people(\/.*)?|backups(\/.*)?|audit|tables\/audit\..*|instruments(\/\d+\/retire)?|book\/(door|shop|money))|shop-book\/(backups|audit))$|^\/api\/technicians(\/\d+\/role)?$/;
+  /^\/(api\/(people(\/.*)?|backups(\/.*)?|audit|tables\/audit\..*|instruments(\/\d+\/retire)?|book\/(door|shop|money|calendar))|shop-book\/(backups|audit))$|^\/api\/technicians(\/\d+\/role)?$/;
 /** What is not done at the counter: signing and what follows from it, setting up, riding, and the Shop book. */
 const NOT_AT_THE_COUNTER =
   /^\/api\/(book\/.*|imports|machines\/incoming|jobs\/\d+\/(sign|corrections|back|trials|procedures|logs(\/simulated)?)|trials\/\d+\/(decision|rides)|machines\/\d+\/(merge|separate|calibrations|model)|springs(\/.*)?|shims(\/.*)?)$/;

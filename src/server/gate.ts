@@ -2,6 +2,7 @@ import { type Barred, barred } from './entrance';
 import { isOpened } from './hosts';
 import { plainPath } from './plainPath';
 import { doorIsOpen } from './ridersDoor';
+import { siteHost } from './site';
 import { bearsScriptToken, bearsToken, entranceState, sessionOf } from './sessions';
 
 /** The gate as the listener asks it (scripts/listen.mjs), before the framework sees a request: pages and routes alike. */
@@ -60,7 +61,8 @@ export function atTheGate(method: string, url: string, heads: Record<string, str
       isScript: bearsScriptToken({ get }),
     },
     {
-      environment: process.env,
+      // The address the owner has named in the Shop book is one the shop answers to.
+      environment: { ...process.env, MAVRIN_NAMES: `${process.env.MAVRIN_NAMES ?? ''},${siteHost()}` },
       isClosing: (globalThis as { mavrinCloses?: boolean }).mavrinCloses ?? false,
       isOpened: isOpened(process.env),
       hasOwner: entranceState().hasOwner,

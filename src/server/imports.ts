@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { dayOf as dayInShop, noonOf, today } from '@/catalogue/days';
 import { jobNumber } from '@/catalogue/jobs';
 import { numberIn } from '@/catalogue/tables';
 import type { Sql } from '@/db/client';
@@ -99,8 +100,7 @@ function dayIn(text: string): string | null {
 function dayOf(line: Line): string {
   const text = needed(line, 'day');
   const day = dayIn(text);
-  if (day === null || day > new Date().toISOString().slice(0, 10))
-    throw new Refusal(refused('day-unreadable', ['day'], { text: text.slice(0, 40) }));
+  if (day === null || day > today()) throw new Refusal(refused('day-unreadable', ['day'], { text: text.slice(0, 40) }));
   return day;
 }
 
@@ -108,14 +108,14 @@ async function job(taking: Taking, line: Line): Promise<void> {
   const { sql, tally, device } = taking;
   const day = dayOf(line);
   const { id: machineId, ownerId } = await machine(taking, line);
-  const at = `${day}T12:00:00Z`;
+  const at = noonOf(day);
   const there = await manyJobsOfMachine(sql, machineId);
   // Two lines of one day are two jobs; one that was there before the list is the same.
-  const same = there.find((j) => j.takenInAt.startsWith(day) && !tally.isNew('jobs', j.id));
+  const same = there.find((j) => dayInShop(j.takenInAt) === day && !tally.isNew('jobs', j.id));
   if (same) return tally.count('jobs', same.id, false);
   // Whatever reads the last job of a machine takes the newest number for it.
   const later = there.find((j) => j.takenInAt > at);
-  if (later) throw new Refusal(conflict('later-job-there', ['day'], { job: jobNumber(later.id), day: later.takenInAt.slice(0, 10) }));
+  if (later) throw new Refusal(conflict('later-job-there', ['day'], { job: jobNumber(later.id), day: dayInShop(later.takenInAt) }));
   const { id } = await oneNewJob(sql, machineId, ownerId, day, at);
   for (const [field, text] of Object.entries(line)) {
     if (field.startsWith('machine.') || !field.includes('.') || text.trim() === '') continue;

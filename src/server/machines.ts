@@ -1,3 +1,4 @@
+import { noonOf } from '@/catalogue/days';
 import type { z } from 'zod';
 import { db, type Sql } from '@/db/client';
 import { manyCurrentEntries, oneNewEntry } from '@/db/queries/entries';
@@ -34,7 +35,7 @@ export async function changeOwner(
     const next = await customerOf(sql, customer);
     if ((await manyOwners(sql, machineId))[0]?.customerId === next.id)
       throw new Refusal(conflict('same-owner', ['customer'], { name: next.name }));
-    await noneNewOwner(sql, machineId, next.id, `${since}T12:00:00Z`);
+    await noneNewOwner(sql, machineId, next.id, noonOf(since));
     await makeFamilyFindable(sql, machineId);
     return { customerId: next.id };
   });

@@ -1,3 +1,4 @@
+import { dayOf } from '@/catalogue/days';
 import type { z } from 'zod';
 import { recorded, type Entries, type Entry } from '@/catalogue/entry';
 import { isOfModel } from '@/catalogue/fields';
@@ -43,7 +44,7 @@ async function figuresWithOrigin(sql: Sql, machines: readonly Machine[], figures
     const name = machineName(machine);
     const own = (entry: Entry) => {
       const job = jobs.filter((j) => j.machineId === machine.id && Date.parse(j.takenInAt) <= Date.parse(entry.at!)).at(-1);
-      return `${name}${job ? `, job ${jobNumber(job.id)}` : ''}, ${new Date(entry.at!).toISOString().slice(0, 10)}`;
+      return `${name}${job ? `, job ${jobNumber(job.id)}` : ''}, ${dayOf(entry.at!)}`;
     };
     return {
       id: machine.id,

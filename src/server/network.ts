@@ -1,5 +1,6 @@
 import { isLoopback, networkHost } from './hosts';
 import { doorAddress } from './ridersDoor';
+import { shopSite } from './site';
 
 type Environment = Record<string, string | undefined>;
 
@@ -12,11 +13,12 @@ function shopHost({ MAVRIN_HOST: listens = '' }: Environment): string | null {
 
 /**
  * Where the shop's computer is reached, for links and squares: as it was set up, never as a request names it, for a caller may write any name there. Behind a proxy
- * MAVRIN_ADDRESS says it.
+ * MAVRIN_ADDRESS says it, else the Shop book.
  */
 export function shopAddress(environment: Environment = process.env): string {
   const { MAVRIN_ADDRESS, MAVRIN_TLS_CERT, PORT = '4170' } = environment;
   if (MAVRIN_ADDRESS) return MAVRIN_ADDRESS.replace(/\/+$/, '');
+  if (shopSite() !== '') return shopSite();
   return `${MAVRIN_TLS_CERT ? 'https' : 'http'}://${shopHost(environment) ?? '127.0.0.1'}:${PORT}`;
 }
 

@@ -1,3 +1,4 @@
+import { dayOf } from '@/catalogue/days';
 import { createPrivateKey, createPublicKey, sign, verify } from 'node:crypto';
 import { z } from 'zod';
 import type { SealCheck } from './seals';
@@ -39,8 +40,8 @@ export function wrongWithNote(text: string, seals: readonly string[], key: strin
   const note = read.data;
   if (!verify(null, signed(note), createPublicKey(key), Buffer.from(note.signature, 'base64')))
     return 'The note was not signed with this key, or was changed since.';
-  if (seals.length < note.records) return `The book has ${seals.length} signed records; on ${note.at.slice(0, 10)} it had ${note.records}.`;
+  if (seals.length < note.records) return `The book has ${seals.length} signed records; on ${dayOf(note.at)} it had ${note.records}.`;
   return seals[note.records - 1] === note.lastSeal
     ? null
-    : `The chain does not go through the seal of ${note.at.slice(0, 10)}: records were written anew.`;
+    : `The chain does not go through the seal of ${dayOf(note.at)}: records were written anew.`;
 }

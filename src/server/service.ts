@@ -1,3 +1,4 @@
+import { daysAfter, today } from '@/catalogue/days';
 import { ENDS } from '@/catalogue/ends';
 import { db, type Sql } from '@/db/client';
 import { manyJobsOfMachine, maybeUsualDays } from '@/db/queries/jobs';
@@ -52,9 +53,8 @@ export async function reckonAll(sql: Sql): Promise<void> {
 const named = (d: DueMachine) => ({ ...d, machine: machineName(d) });
 export type DueLine = ReturnType<typeof named>;
 
-const MS_PER_DAY = 86_400_000;
 /** The day so many days from now. */
-export const dayIn = (days: number): string => new Date(Date.now() + days * MS_PER_DAY).toISOString().slice(0, 10);
+export const dayIn = (days: number): string => daysAfter(today(), days);
 
 /** From taking in to the promised day, where the shop has no jobs to tell. From memory. */
 const USUAL_DAYS = 7;

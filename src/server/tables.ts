@@ -1,3 +1,4 @@
+import { dayOf } from '@/catalogue/days';
 import Papa from 'papaparse';
 import { EmailProperty, FNProperty, TelProperty, TextType, VCARD } from 'vcard4';
 import writeSheet from 'write-excel-file/node';
@@ -69,7 +70,7 @@ async function toOrder(): Promise<ToOrder[]> {
   const { lines, shortages, placed } = await reorderList();
   const line = (item: string, supplier: string, order: number, unit: string, because: string): ToOrder => ({
     ...{ item, supplier, order, unit, because },
-    placed: placed[item]?.slice(0, 10) ?? '',
+    placed: placed[item] ? dayOf(placed[item]) : '',
   });
   return [
     ...lines.map((l) => line(l.name, l.supplier, l.order, l.unit, `down to ${l.there}, mark ${l.reorderAt}`)),

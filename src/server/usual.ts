@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { putZoneInForce } from '@/catalogue/days';
 import { recorded } from '@/catalogue/entry';
 import { db, type Sql } from '@/db/client';
 import { noneNewPage } from '@/db/queries/book';
@@ -12,9 +13,10 @@ import { type ChangedUsual, putInForce } from '@/knowledge/inForce';
 import { MACHINE_KINDS, type MachineKind } from '@/knowledge/kinds';
 import { groundPage, type groundRequest, kindPage, type kindRequest, pistonPage, type pistonRequest } from '@/schema/usualPages';
 import { type Answer } from './answer';
-import { type Version, versionsOf, withoutVersion } from './book';
+import { shopOfBook, type Version, versionsOf, withoutVersion } from './book';
 import { currentEntriesOf } from './entries';
 import { sayToOthers } from './others';
+import { putSiteInForce } from './site';
 import { inTransaction } from './transaction';
 
 /** What is usual, as the book has it: read, changed, and put in force for this process. */
@@ -37,9 +39,12 @@ export async function changedUsual(sql?: Sql): Promise<ChangedUsual | null> {
   return Object.values(changed).every((pages) => pages.length === 0) ? null : changed;
 }
 
-/** Reads the book and puts what it says in force: when the base is opened, and after a change. */
+/** Reads the book and puts what it says in force, with the shop’s time zone and address: when the base is opened, and after a change. */
 export async function bookInForce(): Promise<void> {
   putInForce((await changedUsual()) ?? {});
+  const { zone, site } = await shopOfBook();
+  putZoneInForce(zone);
+  putSiteInForce(site);
 }
 
 async function change(kind: 'kind' | 'piston' | 'ground', page: { id: string }, reason: string): Promise<Answer<{ id: string }>> {

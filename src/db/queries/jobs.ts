@@ -1,3 +1,4 @@
+import { shopZone } from '@/catalogue/days';
 import { HERE } from '../branch';
 import type { Sql } from '../sql';
 
@@ -74,6 +75,7 @@ export const maybeUsualDays = async (sql: Sql): Promise<number | null> =>
   (
     await sql.one<{ days: number | null }>(
       `SELECT percentile_disc(0.5) WITHIN GROUP (ORDER BY days) AS days
-       FROM (SELECT promised_on - taken_in_at::date AS days FROM job ORDER BY id DESC LIMIT 40) AS latest WHERE days >= 0`,
+       FROM (SELECT promised_on - (taken_in_at AT TIME ZONE $1)::date AS days FROM job ORDER BY id DESC LIMIT 40) AS latest WHERE days >= 0`,
+      [shopZone()],
     )
   ).days;

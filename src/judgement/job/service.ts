@@ -1,3 +1,4 @@
+import { dayOf } from '@/catalogue/days';
 import { parseDate } from '@internationalized/date';
 import { MM_PER_KM } from '@/core/constants/constants';
 import { LEAST_DAYS_APART } from '@/knowledge/limits';
@@ -21,7 +22,6 @@ export interface Due {
   words: string;
 }
 
-const dayOf = (iso: string) => iso.slice(0, 10);
 const addDays = (day: string, days: number): string =>
   parseDate(day)
     .add({ days: Math.round(days) })

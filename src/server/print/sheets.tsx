@@ -1,3 +1,4 @@
+import { dayWords } from '@/catalogue/days';
 import { jobNumber } from '@/catalogue/jobs';
 import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { Text, View } from '@react-pdf/renderer';
@@ -28,8 +29,8 @@ import type { QuoteLine, QuoteSum } from '@/schema/quote';
 
 /** The papers of the shop: set-up card, job sheet, quote, labels. Each answers null where there is nothing to print. */
 
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-const day = (iso: string) => DAY.format(new Date(iso.length === 10 ? `${iso}T00:00:00Z` : iso));
+/** "26 Nov 2026": without the weekday, which a paper has no room for. */
+const day = (iso: string) => dayWords(iso).replace(/^\w+ /, '');
 const choiceWords = (field: string, text: string) => {
   const def = fieldDef(field);
   return def.kind === 'choice' ? (def.options.find((o) => o.value === text)?.label ?? text) : text;

@@ -17,7 +17,7 @@ import { useKeptPages } from '../kit/Offline';
 import { usePreferences, useSaid } from '../kit/preferences';
 import { Shell } from '../layout/Shell';
 import { QuietButton, QuietLink } from '../kit/primitives';
-import { dayWords, timeWords } from '../kit/time';
+import { dayWords, timeWords } from '@/catalogue/days';
 import { type BenchData, BenchProvider, type BenchTools, LaterProvider, useFact } from './BenchContext';
 import { Rail } from './Rail';
 import { useOthers } from './useOthers';

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { reminderText } from '@/judgement/job/service';
 import { post } from '../kit/send';
 import { Empty, EndName, Heading, QuietButton, QuietLink, Small, Table, Wide } from '../kit/primitives';
-import { dayWords } from '../kit/time';
+import { dayWords } from '@/catalogue/days';
 import type { End } from '@/catalogue/ends';
 
 export interface DueLine {
@@ -29,7 +29,7 @@ export function DueService({ due, today }: { due: DueLine[]; today: string }) {
       <div style={{ display: 'flex', justifyContent: 'space-between' }}>
         <Heading>Due for service</Heading>
         <Small>
-          <QuietLink href="/api/service/calendar">calendar feed</QuietLink>
+          <QuietLink href="/shop-book/money">calendar</QuietLink>
         </Small>
       </div>
       {due.length === 0 ? (

@@ -11,6 +11,7 @@ import {
   serviceVersions,
   shopOfBook,
 } from '@/server/book';
+import { hasFeed } from '@/server/calendar';
 import { backupState } from '@/server/backups';
 import { instrumentsShown } from '@/server/instruments';
 import { peopleState } from '@/server/people';
@@ -20,6 +21,7 @@ import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server
 import { type BookSubject, BookFrame } from '@/ui/layout/BookFrame';
 import { InstrumentsPage } from '@/ui/places/shopbook/InstrumentsPage';
 import { ImportLists } from '@/ui/places/shopbook/ImportLists';
+import { CalendarSection } from '@/ui/places/shopbook/CalendarSection';
 import { BackupsPage } from '@/ui/places/shopbook/BackupsPage';
 import { DampingPages, OilPages } from '@/ui/places/shopbook/BookFigures';
 import { Cautions } from '@/ui/places/shopbook/Cautions';
@@ -49,6 +51,7 @@ const SUBJECTS: Readonly<Record<Subject, () => Promise<ReactNode>>> = {
       <ShopSection page={await shopOfBook()} />
       <UnitsSection />
       <DoorSection open={(await doorOfShop()).open} address={doorIsOpen() && isReachable(riderAddress()) ? riderAddress() : null} />
+      <CalendarSection hasFeed={await hasFeed()} />
       <MoneySection version={await moneyVersion()} />
     </>
   ),

@@ -19,7 +19,7 @@ import { Shell } from '../../layout/Shell';
 import type { StockItem } from '@/schema/stock';
 import { DrawerPlaces } from '../../layout/Places';
 import { Ledger, thereWords } from './Ledger';
-import { dayWords } from '../../kit/time';
+import { dayWords, today } from '@/catalogue/days';
 import { Choices } from '../../kit/Choices';
 import { ShimGrid } from './ShimGrid';
 import { STARTER_SPRINGS, STARTER_SUPPLIER } from '@/knowledge/starterSprings';
@@ -119,7 +119,7 @@ function Starter() {
   const router = useRouter();
   const form = useForm({});
   const take = async () => {
-    const listedOn = new Date().toISOString().slice(0, 10);
+    const listedOn = today();
     const list = { supplier: STARTER_SUPPLIER, listedOn, fileName: '', mapping: {}, springs: STARTER_SPRINGS };
     await form.send('/api/springs/import', list);
     router.refresh();

@@ -10,7 +10,7 @@ import { FormProblem, useForm } from '../../kit/useForm';
 import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { NotRead } from '../../kit/NotRead';
 import { useRead } from '../../kit/read';
 

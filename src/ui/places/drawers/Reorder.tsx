@@ -7,7 +7,7 @@ import styled from 'styled-components';
 import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
 import { Empty, Small, LineTable, Wide } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Shell } from '../../layout/Shell';
 import { DrawerPlaces } from '../../layout/Places';

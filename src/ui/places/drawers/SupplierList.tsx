@@ -1,4 +1,5 @@
 'use client';
+import { today } from '@/catalogue/days';
 import { lineRefused } from './lineRefused';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -23,7 +24,7 @@ const UNITS = { 'N/mm': 'N/mm', 'kgf/mm': 'kgf/mm', 'lbf/in': 'lbf/in' };
 /** A supplier's list from a file: who sent it, of what day, which column is what. Taken whole or not at all. */
 export function SupplierList() {
   const router = useRouter();
-  const form = useForm({ supplier: '', listedOn: new Date().toISOString().slice(0, 10) as string | null });
+  const form = useForm({ supplier: '', listedOn: today() as string | null });
   const [end, setEnd] = useState<End>('rear');
   const [unit, setUnit] = useState<keyof typeof UNITS>('N/mm');
   const [said, setSaid] = useState('');

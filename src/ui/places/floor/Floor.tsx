@@ -10,7 +10,7 @@ import { useHearing } from '../../kit/live';
 import { useKeptPages } from '../../kit/Offline';
 import { TAB } from '../../kit/send';
 import { Shell } from '../../layout/Shell';
-import { dayWords, timeWords } from '../../kit/time';
+import { daysBetween, dayWords, timeWords } from '@/catalogue/days';
 import { type DueLine, DueService } from '../../layout/DueService';
 import { type Begun, FirstHour } from './FirstHour';
 
@@ -104,11 +104,9 @@ const Top = styled.div`
   margin-bottom: 0.75rem;
 `;
 
-const dayNumber = (iso: string) => Math.floor(Date.parse(`${iso}T00:00:00Z`) / 86_400_000);
-
 /** How long until the promised day, in words. */
 function untilWords(day: string, today: string): string {
-  const days = dayNumber(day) - dayNumber(today);
+  const days = daysBetween(today, day);
   if (days < 0) return `▲ ${-days} ${days === -1 ? 'day' : 'days'} late`;
   return days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
 }
@@ -223,7 +221,7 @@ function Short({ short }: Pick<Props, 'short'>) {
               ▲ {Math.round(s.short * 100) / 100}
               {s.unit === 'mL' ? ' mL' : ' ×'} {s.name}
             </b>
-            {s.orderedAt && <span>on order since {dayWords(s.orderedAt.slice(0, 10))}</span>}
+            {s.orderedAt && <span>on order since {dayWords(s.orderedAt)}</span>}
             {s.jobs.map((id) => (
               <Link key={id} href={`/jobs/${id}/rebuild`}>
                 Job {jobNumber(id)}

@@ -5,7 +5,7 @@ import { Titled } from '../../kit/parts';
 import { Pick } from '../../kit/Pick';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Small } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { FormProblem, useForm } from '../../kit/useForm';
 
 export interface BranchesShown {

@@ -3,7 +3,7 @@ import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { Empty, Heading, QuietLink, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 
 interface Props {
   customer: { id: number; name: string; phone: string; email: string };

@@ -9,7 +9,7 @@ import { Fold } from '../../kit/Fold';
 import { Titled } from '../../kit/parts';
 import { usePreferences } from '../../kit/preferences';
 import { Small, Table, Wide } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { SETUP_KIND } from './Setups';
 
 export interface ElsewhereRow {

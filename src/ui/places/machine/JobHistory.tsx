@@ -6,7 +6,7 @@ import type { Change } from '@/judgement/job/changes';
 import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
 import { Button, Empty, LinkButton, Small, Table, Wide } from '../../kit/primitives';
-import { dayWords, timeWords } from '../../kit/time';
+import { dayWords, timeWords } from '@/catalogue/days';
 import { useForm } from '../../kit/useForm';
 import { Shell } from '../../layout/Shell';
 

@@ -25,7 +25,7 @@ import { FieldsProvider, useFieldStore, useLive } from '../../fields/context';
 import { LinkageFigure } from '../../figures/Linkage';
 import { Empty, LinkButton, Small, Table, Warn } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { FiguresSaved, useListAnew } from './FiguresSaved';
 import { PhotoPoints } from './PhotoPoints';
 import { useMachineStore } from '../../fields/useMachineStore';

@@ -11,7 +11,7 @@ import { type DueLine, ReminderText } from '../../layout/DueService';
 import { FieldsProvider } from '../../fields/context';
 import { LinkButton, QuietLink, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { BranchMoves, type BranchesShown } from './BranchMoves';
 import { Elsewhere, type ElsewhereRow } from './Elsewhere';
 import { FiguresSaved } from './FiguresSaved';

@@ -7,7 +7,7 @@ import { type Form, FormProblem, useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
 import { DayField } from '../../kit/DayField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords, today } from '@/catalogue/days';
 import { FindOne } from './FindOne';
 
 export interface Owned {
@@ -44,7 +44,7 @@ function ChangeOfHands({ machineId, onDone }: { machineId: number; onDone(): voi
     known: null as number | null,
     name: '',
     phone: '',
-    since: new Date().toISOString().slice(0, 10) as string | null,
+    since: today() as string | null,
   });
   const { known, name, phone, since } = form.typed;
   const save = async () => {

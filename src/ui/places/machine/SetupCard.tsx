@@ -9,7 +9,7 @@ import { Stance } from '../../figures/Stance';
 import { TellCustomer } from './TellCustomer';
 import { Button, Heading, LinkButton, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { SETUP_KIND } from './Setups';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 

@@ -16,7 +16,7 @@ import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Lineage, type LineageLook } from '../../figures/Lineage';
 import { Button, Empty, LinkButton, QuietButton, Small } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { END_NAMES } from '@/catalogue/ends';
 
 export interface SetupRow {

@@ -9,7 +9,7 @@ import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Empty, QuietButton, Small, Table } from '../../kit/primitives';
 import { useRead } from '../../kit/read';
-import { dayWords, timeWords } from '../../kit/time';
+import { dayWords, timeWords } from '@/catalogue/days';
 
 /** As many as the route gives at once. */
 const A_PAGE = 100;

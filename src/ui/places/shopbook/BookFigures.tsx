@@ -5,7 +5,7 @@ import { SCHOOL_CHOICES } from '@/catalogue/fields/bench';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { type Figure, FigureEditor, type Version } from './FigureEditor';
 import { PageHead } from './Version';
 import { USE_NAMES, type Use } from '@/catalogue/uses';

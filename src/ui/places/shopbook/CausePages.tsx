@@ -14,7 +14,7 @@ import { useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table, Wide } from '../../kit/primitives';
 import { BookFrame } from '../../layout/BookFrame';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { PageEditor } from './PageEditor';
 
 interface Cause {

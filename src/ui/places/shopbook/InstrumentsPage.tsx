@@ -9,7 +9,7 @@ import { Titled } from '../../kit/parts';
 import { Pick } from '../../kit/Pick';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, QuietButton, QuietLink, Section, Small, Table, Wide } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { FormProblem, useForm } from '../../kit/useForm';
 
 interface Shown {

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Table } from '../../kit/primitives';
-import { dayWords, timeWords } from '../../kit/time';
+import { dayWords, timeWords } from '@/catalogue/days';
 
 /** A backup or an archive as it lies beside the book. */
 export interface KeptFile {

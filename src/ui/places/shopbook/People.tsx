@@ -8,7 +8,7 @@ import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Choices } from '../../kit/Choices';
 import { Button, Empty, QuietButton, Small, Table } from '../../kit/primitives';
-import { dayWords, timeWords } from '../../kit/time';
+import { dayWords, timeWords } from '@/catalogue/days';
 import { Scripts } from './Scripts';
 import { leave, useWho } from '../../kit/who';
 

@@ -5,7 +5,7 @@ import type { PeopleState } from '@/schema/people';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, QuietButton, Small } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { FormProblem, useForm } from '../../kit/useForm';
 
 /** Scripts of the shop's own: each with a token that opens the calculations and nothing of the book. */

@@ -1,6 +1,6 @@
 'use client';
 import { QuietButton, Small } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import type { Version } from './FigureEditor';
 
 /** Where a page stands: as the book began, or which version of the shop's own and why. */

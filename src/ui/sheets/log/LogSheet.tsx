@@ -9,7 +9,7 @@ import { LineChart } from '../../charts/LineChart';
 import { Choices } from '../../kit/Choices';
 import { CsvColumns, type Wanted } from '../../kit/CsvColumns';
 import { Button, Empty, EndName, QuietLink, Small, Table } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { type LoggedRun, useBench } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';

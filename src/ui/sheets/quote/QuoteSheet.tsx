@@ -9,7 +9,7 @@ import { moneyText } from '@/catalogue/money';
 import { useFieldStore, useLive } from '../../fields/context';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';

@@ -11,7 +11,7 @@ import { PRELOAD_WAYS } from '@/catalogue/fields/setup';
 import { useFieldStore } from '../../fields/context';
 import { focusEntry } from '../../fields/next';
 import { Button, QuietButton, Small } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { type BenchData, useBench, useFact } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 

@@ -12,7 +12,7 @@ import { issueWords } from '@/schema/words';
 import { Pick } from '../../kit/Pick';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { type SignedLine, useBench } from '../../job/BenchContext';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { useWho } from '../../kit/who';

@@ -9,7 +9,7 @@ import { NotRead } from '../../kit/NotRead';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Small, Table, Wide } from '../../kit/primitives';
 import { useRead } from '../../kit/read';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 
 /** Another job's specification as what is wanted here: looked at first, then taken as a whole, each figure changed afterwards like any other. */
 export function TakeOver() {

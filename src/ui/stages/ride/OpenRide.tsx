@@ -10,7 +10,7 @@ import { PlainField } from '../../kit/PlainField';
 import { useSaid } from '../../kit/preferences';
 import { Button, Caution, LinkButton, QuietButton, Small } from '../../kit/primitives';
 import { RideForm } from '../../job/RideForm';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';

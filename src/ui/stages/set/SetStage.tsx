@@ -11,7 +11,7 @@ import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { balanceWords, bounceOf, bounceWords, legsSet, torquesOf } from '@/judgement/model/set';
 import { issueWords } from '@/schema/words';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import { useSaid } from '../../kit/preferences';
 import { Button, Caution, Empty, EndName, LineTable, LinkButton, Small, Table, Warn, Wide } from '../../kit/primitives';
 import { EntryField } from '../../fields/EntryField';

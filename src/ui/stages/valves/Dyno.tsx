@@ -13,7 +13,7 @@ import { Choices } from '../../kit/Choices';
 import { CsvColumns } from '../../kit/CsvColumns';
 import { EntryField } from '../../fields/EntryField';
 import { Button, Small, Table, Warn } from '../../kit/primitives';
-import { dayWords } from '../../kit/time';
+import { dayWords } from '@/catalogue/days';
 import type { KeptCalibration } from '@/schema/book';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';

@@ -1,0 +1,5 @@
+import { calendarRequest } from '@/schema/book';
+import { changeCalendar } from '@/server/calendar';
+import { handle } from '../../handle';
+
+export const POST = (request: Request) => handle(request, calendarRequest, changeCalendar);
