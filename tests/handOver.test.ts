@@ -153,6 +153,45 @@ test.each([
     (d: MachineHandedOver) => void ((d.records[0]!.document as unknown as { technician: string }).technician = 'Somebody'),
     /record of job 101 is not as it was sealed/,
   ],
+  ['the signer', (d: MachineHandedOver) => void (d.records[0]!.technician = 'Somebody'), /not as it was sealed: who signed/],
+  ['the day it was signed', (d: MachineHandedOver) => void (d.records[0]!.signedAt = '2025-01-01T10:00:00.000Z'), /when it was signed/],
+  ['the reason', (d: MachineHandedOver) => void (d.records[0]!.reason = 'another'), /the reason/],
+  ['what it corrects', (d: MachineHandedOver) => void (d.records[0]!.corrects = 7), /what it corrects/],
+  ['the job of a record', (d: MachineHandedOver) => void (d.records[0]!.jobId = 102), /the job/],
+  [
+    'the customer signed for',
+    (d: MachineHandedOver) => void ((d.records[0]!.document as unknown as { customer: { name: string } }).customer.name = 'Somebody Else'),
+    /its content/,
+  ],
+  [
+    'a spring rate of the set-up left',
+    (d: MachineHandedOver) =>
+      void ((d.setups.find((s) => s.kind === 'rebuild')!.document as unknown as { values: Record<string, { text: string }> }).values[
+        'rear.spring'
+      ]!.text = '95 N/mm'),
+    /the set-up it left/,
+  ],
+  [
+    'the reason of a set-up',
+    (d: MachineHandedOver) => void (d.setups.find((s) => s.kind === 'rebuild')!.reason = 'x'),
+    /the set-up it left/,
+  ],
+  ['a set-up taken out', (d: MachineHandedOver) => void (d.setups = []), /the set-up it left/],
+  [
+    'an entry of a signed job',
+    (d: MachineHandedOver) => void (d.jobs[0]!.entries['rider.mass']!.text = '120 kg'),
+    /what was recorded of the job/,
+  ],
+  [
+    'an entry put in',
+    (d: MachineHandedOver) => void (d.jobs[0]!.entries['fitted.front.spring'] = { text: '9', unit: 'N/mm', value: 9 }),
+    /what was recorded/,
+  ],
+  [
+    'what an earlier shop is said to have handed over',
+    (d: MachineHandedOver) => void (d.earlier = [{ format: 'mavrin-machine/1' }]),
+    /machine\.json cannot be read at earlier\.0/,
+  ],
   ['a seal changed', (d: MachineHandedOver) => void (d.records[0]!.seal = '0'.repeat(64)), /not as it was sealed/],
   ['a set-up of no version', (d: MachineHandedOver) => void (d.setups[0]!.document.version = 'setup/9'), /cannot be read/],
   [
@@ -171,6 +210,26 @@ test.each([
   const answer = await taken(await forged(change));
   expect(answer.ok ? '' : answer.problem.message).toMatch(words);
   expect(await count()).toEqual(before);
+});
+
+test('what no seal covers is shown as not proven: the shop, a set-up of before seals covered them', async () => {
+  await nextShop('Looks twice');
+  const { machineId } = get(
+    await taken(
+      await forged((d) => {
+        d.shop.name = 'A Better Shop';
+        // As files of before were: which entry of the machine a set-up belongs to is not said.
+        for (const s of d.setups) delete s.machineId;
+      }),
+    ),
+  );
+  const [there] = await elsewhereOf(machineId);
+  expect(there!.document.shop.name).toBe('A Better Shop');
+  expect(there!.proof).toEqual({ records: [there!.document.records[0]!.id], setups: [] });
+  await nextShop('Looks once');
+  const whole = get(await taken(file));
+  const [proven] = await elsewhereOf(whole.machineId);
+  expect(proven!.proof.setups).toEqual(proven!.document.setups.filter((s) => s.kind === 'rebuild').map((s) => s.id));
 });
 
 test('a file that is no hand-over, or is torn, is refused in words', async () => {

@@ -33,23 +33,29 @@ const procedures = z.array(z.object({ n: z.number(), version: z.number(), proced
 /** Version 2 adds the procedures followed, as the job took them: without them the entries of the steps have no names. */
 export const rebuildDocument2 = z.object({ version: z.literal('rebuild/2'), procedures, ...rebuildFields });
 const attachedRows = z.object({ upTo: z.number(), count: z.number(), digest: z.string() });
+const attached = z.object({
+  technicianId: z.number(),
+  corrects: z.number().nullable(),
+  reason: z.string(),
+  entries: attachedRows,
+  setups: attachedRows,
+  stock: attachedRows,
+  shims: attachedRows,
+});
 /** Version 3 says what the signature left beside the document, so that the seal covers it: every entry of the job, the set-ups, what was taken from the drawers, the reason and who signed. */
+export const rebuildDocument3 = z.object({ version: z.literal('rebuild/3'), procedures, ...rebuildFields, attached });
+/**
+ * Version 4 is sealed by a key in place of the customer's name: sha256 of salt and name. While name and salt stand in it the key proves the name; both may be erased on request, and
+ * the seal holds.
+ */
 export const rebuildDocument = z.object({
-  version: z.literal('rebuild/3'),
+  version: z.literal('rebuild/4'),
   procedures,
   ...rebuildFields,
+  /** key and salt are null in records of before, which were sealed with the name itself; an erased name is '' and has no salt. */
+  customer: z.object({ id: z.number(), name: z.string(), salt: z.string().nullable().default(null), key: z.string().nullable() }),
   /** null in records of before. */
-  attached: z
-    .object({
-      technicianId: z.number(),
-      corrects: z.number().nullable(),
-      reason: z.string(),
-      entries: attachedRows,
-      setups: attachedRows,
-      stock: attachedRows,
-      shims: attachedRows,
-    })
-    .nullable(),
+  attached: attached.nullable(),
 });
 export type RebuildDocument = z.infer<typeof rebuildDocument>;
 

@@ -54,6 +54,10 @@ export interface EdgeFigures {
   'nothing-noted': None;
   'beyond-evidence': { reach: number; start: number; unit: string };
   'order-unsaid': { what: string };
+  'customer-merged': { into: number };
+  'customer-erased': None;
+  'merge-with-itself': None;
+  'erasure-unsure': None;
   'zone-unknown': None;
   'site-unreadable': None;
   'against-cause': { cause: string };

@@ -26,6 +26,8 @@ const record = z.object({
 
 const setup = z.object({
   id: z.number(),
+  /** The entry of the machine it was recorded under; not in files of before. */
+  machineId: z.number().optional(),
   jobId: z.number(),
   parentId: z.number().nullable(),
   rebuildId: z.number().nullable(),

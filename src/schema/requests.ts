@@ -36,6 +36,21 @@ const customerOf = z.union([
   }),
 ]);
 
+const why = z.string().trim().max(300).default('');
+/** A customer put right, as the whole of it is to read. */
+export const customerRequest = z.strictObject({
+  name: name(120),
+  phone: z.string().trim().max(60).default(''),
+  email: z.union([z.literal(''), z.email().max(160)]).default(''),
+  reason: why,
+});
+/** This entry becomes one with another of the same person. */
+export const customerMerge = z.strictObject({ intoId: id, reason: why });
+/** Erasing cannot be taken back: the name is typed once more. */
+export const customerErasure = z.strictObject({ name: name(120), reason: why });
+/** Another promised day. */
+export const promiseRequest = z.strictObject({ day: z.iso.date(), reason: why });
+
 /** Who owns the machine from which day on. */
 export const ownerRequest = z.strictObject({ customer: customerOf, since: z.iso.date() });
 export const mergeRequest = z.strictObject({ machineId: id, reason: name(500) });

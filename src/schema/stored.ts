@@ -7,6 +7,7 @@ import {
   type RebuildDocument,
   rebuildDocument1,
   rebuildDocument2,
+  rebuildDocument3,
 } from './documents';
 import { type MachineHandedOver, machineHandedOver } from './handOver';
 import { logDocument } from './retune';
@@ -44,15 +45,18 @@ function reader<T>(kind: string, versions: Versions<T>) {
   };
 }
 
-/** Before procedures were kept with the job, none was followed. */
-const ofVersion1 = (value: unknown): RebuildDocument => ({
-  ...rebuildDocument1.parse(value),
-  version: 'rebuild/3',
-  procedures: [],
-  attached: null,
+/** Before a key stood in place of the customer's name, the name itself was sealed. */
+const named = <D extends { customer: { id: number; name: string } }>(
+  document: D,
+): Omit<D, 'version' | 'customer'> & Pick<RebuildDocument, 'version' | 'customer'> => ({
+  ...document,
+  version: 'rebuild/4',
+  customer: { ...document.customer, salt: null, key: null },
 });
+/** Before procedures were kept with the job, none was followed. */
+const ofVersion1 = (value: unknown): RebuildDocument => ({ ...named(rebuildDocument1.parse(value)), procedures: [], attached: null });
 /** Before seals covered what a signature leaves beside its document, nothing was said of it. */
-const ofVersion2 = (value: unknown): RebuildDocument => ({ ...rebuildDocument2.parse(value), version: 'rebuild/3', attached: null });
+const ofVersion2 = (value: unknown): RebuildDocument => ({ ...named(rebuildDocument2.parse(value)), attached: null });
 
 export const readHandedOver = (document: unknown, id: number): MachineHandedOver => {
   const read = machineHandedOver.safeParse(document);
@@ -64,7 +68,8 @@ export const readSetup = reader('Set-up', { 'setup/1': (v) => setupDocument.pars
 export const readRebuild = reader('Signed record', {
   'rebuild/1': ofVersion1,
   'rebuild/2': ofVersion2,
-  'rebuild/3': (v) => rebuildDocument.parse(v),
+  'rebuild/3': (v) => named(rebuildDocument3.parse(v)),
+  'rebuild/4': (v) => rebuildDocument.parse(v),
 });
 export const readTrial = reader('Ride planned', { 'trial/1': (v) => trialDocument.parse(v) });
 export const readRide = reader('Ride', { 'ride/1': (v) => rideDocument.parse(v) });

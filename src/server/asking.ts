@@ -26,6 +26,12 @@ const store = (place[PLACE] ??= new AsyncLocalStorage<Asking>());
 export const whileAsking = <T>(asking: Asking, work: () => Promise<T>): Promise<T> => store.run(asking, work);
 export const askingNow = (): Asking | null => store.getStore() ?? null;
 
+/** Whose hand it is; null where nobody is signed in and no name stands on the bench. */
+export function actorNow(): number | null {
+  const asking = askingNow();
+  return asking?.session?.technicianId ?? asking?.technicianId ?? null;
+}
+
 /** What is asked for turned out to be of this job: it is noted with it, and its pages hear. */
 export function actIsOfJob(jobId: number): void {
   const asking = askingNow();

@@ -4,12 +4,13 @@ import { db } from '@/db/client';
 import { maybeOneCustomer } from '@/db/queries/people';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
-import { manySignedOfJob, maybeOneSetup } from '@/db/queries/rebuilds';
+import { manySetups, manySignedOfJob, maybeOneSetup } from '@/db/queries/rebuilds';
 import { choiceName } from '@/catalogue/choices';
 import type { System } from '@/catalogue/system';
 import { type CardFacts, legsTogether, turnsOf } from '@/judgement/job/card';
+import { standingOf } from '@/judgement/job/standing';
 import type { CardDocument } from '@/schema/card';
-import type { RebuildDocument } from '@/schema/documents';
+import type { ReadEntry } from '@/catalogue/entry';
 import { sealShown } from '@/schema/sealWords';
 import { setupLines } from '@/judgement/model/setups';
 import { dayOf } from '@/catalogue/days';
@@ -23,7 +24,7 @@ const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric',
 const monthOf = (iso: string) => MONTH.format(new Date(`${dayOf(iso)}T00:00:00Z`));
 
 /** What it carried when it was set, as signed. */
-function loadOf(entries: RebuildDocument['entries'], system: System): string[] {
+export function loadOf(entries: Readonly<Record<string, ReadEntry | undefined>>, system: System): string[] {
   const mass = (field: string): string | null => {
     const entry = entries[field];
     const def = fieldDef('rider.mass');
@@ -80,6 +81,7 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     await shopOfBook(base),
     await dueOfMachine(setup.machineId),
   ];
+  const now = standingOf(await manySetups(base, setup.machineId));
   const customer = job ? await maybeOneCustomer(base, job.customerId) : null;
   const record = records.find((r) => r.id === setup.rebuildId) ?? records[0];
   const sealed = record?.document;
@@ -91,6 +93,7 @@ export async function cardFacts(setupId: number): Promise<CardFacts | null> {
     jobId: setup.jobId,
     kind: setup.kind,
     recordedAt: setup.recordedAt,
+    supersededBy: now && now.id !== setup.id ? { id: now.id, jobId: now.jobId, at: now.recordedAt } : null,
     machine: sealed?.machine.name ?? (machine ? machineName(machine) : ''),
     registration: machine?.registration ?? '',
     customer: sealed?.customer.name ?? customer?.name ?? '',

@@ -53,7 +53,7 @@ const OF_A_RIDE = /^\/(api\/)?ride\/[^/]+$/;
 
 /** What the owner alone does: people, money, backups, the network, and reading who did what. */
 const OWNERS =
-  /^\/(api\/(people(\/.*)?|backups(\/.*)?|audit|tables\/audit\..*|instruments(\/\d+\/retire)?|book\/(door|shop|money|calendar))|shop-book\/(backups|audit))$|^\/api\/technicians(\/\d+\/role)?$/;
+  /^\/(api\/(people(\/.*)?|customers\/\d+\/erase|backups(\/.*)?|audit|tables\/audit\..*|instruments(\/\d+\/retire)?|book\/(door|shop|money|calendar))|shop-book\/(backups|audit))$|^\/api\/technicians(\/\d+\/role)?$/;
 /** What is not done at the counter: signing and what follows from it, setting up, riding, and the Shop book. */
 const NOT_AT_THE_COUNTER =
   /^\/api\/(book\/.*|imports|machines\/incoming|jobs\/\d+\/(sign|corrections|back|trials|procedures|logs(\/simulated)?)|trials\/\d+\/(decision|rides)|machines\/\d+\/(merge|separate|calibrations|model)|springs(\/.*)?|shims(\/.*)?)$/;

@@ -22,7 +22,7 @@ import { currentEntries, currentEntriesOf } from './entries';
 import { machineName } from './find';
 import { TooLarge, whileKept } from './incoming';
 import { readField } from './record';
-import { digestOf, sealAfter } from './seals';
+import { type Proof, proofOf } from './proof';
 import { plain } from './setups';
 import { customerOf, newMachine } from './takeIn';
 import { inTransaction } from './transaction';
@@ -81,16 +81,19 @@ async function packed(base: Sql, machineId: number): Promise<{ document: Machine
     figures: plain(await currentEntries(base, { machineId })),
     jobs,
     records: (await manySealedOfMachine(base, machineId)) as MachineHandedOver['records'],
-    setups: (await manySetups(base, machineId)).map(({ id, jobId, parentId, rebuildId, kind, reason, recordedAt, document: of }) => ({
-      id,
-      jobId,
-      parentId,
-      rebuildId,
-      kind,
-      reason,
-      recordedAt,
-      document: of,
-    })),
+    setups: (await manySetups(base, machineId)).map(
+      ({ id, machineId: under, jobId, parentId, rebuildId, kind, reason, recordedAt, document: of }) => ({
+        id,
+        machineId: under,
+        jobId,
+        parentId,
+        rebuildId,
+        kind,
+        reason,
+        recordedAt,
+        document: of,
+      }),
+    ),
     photos,
     voices,
     earlier: (await manyHandedOver(base, machineId)).map((h) => h.document as { format: typeof MACHINE_FORMAT }),
@@ -116,11 +119,14 @@ const MOST_BYTES = 200e6;
 
 type Opened = Checked<z.output<typeof machineManifest>>;
 
-/** Which of its records is not as it was sealed, by job; null where all are. */
-function brokenIn({ records }: MachineHandedOver): number | null {
-  const broken = records.find((r) => digestOf(r.document) !== r.digest || sealAfter(r.before, r.digest) !== r.seal);
-  return broken?.jobId ?? null;
-}
+/** What earlier shops handed over with it: each as strictly as the file itself. */
+const earlierIn = ({ earlier }: MachineHandedOver): MachineHandedOver[] =>
+  earlier.map((e, i) => {
+    const read = machineHandedOver.safeParse(e);
+    if (!read.success)
+      throw new ArchiveRefused(`machine.json cannot be read at earlier.${i}.${read.error.issues[0]?.path.join('.') ?? ''}.`);
+    return read.data;
+  });
 
 /** Figures this book knows, read anew: what another program wrote beside a text is not believed. */
 const figuresRead = (figures: MachineHandedOver['figures']) =>
@@ -173,9 +179,11 @@ async function takenIn(archive: Opened): Promise<Answer<{ machineId: number; nam
   const read = machineHandedOver.safeParse(JSON.parse(json.toString()));
   if (!read.success) throw new ArchiveRefused(`machine.json cannot be read at ${read.error.issues[0]?.path.join('.') ?? ''}.`);
   const document = read.data;
-  const broken = brokenIn(document);
-  if (broken !== null) throw new ArchiveRefused(`The signed record of job ${broken} is not as it was sealed.`);
-  for (const { id, document: of } of document.setups) readSetup(of, id);
+  for (const shop of [...earlierIn(document), document]) {
+    for (const { id, document: of } of shop.setups) readSetup(of, id);
+    const { broken } = await proofOf(await db(), shop);
+    if (broken !== null) throw new ArchiveRefused(broken);
+  }
   const digest = createHash('sha256').update(json).digest('hex');
   return inTransaction(async (sql) => {
     const machineId = await machineFor(sql, document);
@@ -211,14 +219,20 @@ export interface Elsewhere {
   id: number;
   receivedAt: string | null;
   document: MachineHandedOver;
+  /** What of it is proven by its own digests. */
+  proof: Omit<Proof, 'broken'>;
 }
 
 /** What other shops recorded of a machine, the oldest first; a hand-over of a hand-over is unfolded. */
 export async function elsewhereOf(machineId: number): Promise<Elsewhere[]> {
-  const rows = await manyHandedOver(await db(), machineId);
-  return rows.flatMap(({ id, document, receivedAt }) => {
+  const base = await db();
+  const found: Elsewhere[] = [];
+  for (const { id, document, receivedAt } of await manyHandedOver(base, machineId)) {
     const own = readHandedOver(document, id);
-    const earlier = own.earlier.map((e): Elsewhere => ({ id, receivedAt: null, document: readHandedOver(e, id) }));
-    return [...earlier, { id, receivedAt, document: own }];
-  });
+    for (const [shop, at] of [...own.earlier.map((e) => [readHandedOver(e, id), null] as const), [own, receivedAt] as const]) {
+      const { records, setups } = await proofOf(base, shop);
+      found.push({ id, receivedAt: at, document: shop, proof: { records, setups } });
+    }
+  }
+  return found;
 }

@@ -1,7 +1,7 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import { db, openDb, type Sql } from '@/db/client';
 import { manyStoredRecords, maybeOneLastSeal, maybeOneRecordSealed, oneNewSigned, type StoredRecord } from '@/db/queries/rebuilds';
-import { type Attached, KINDS, manyAttachedNow, manyTornBytes, oneAttached } from '@/db/queries/seals';
+import { type Attached, KINDS, manyAttachedNow, manyErasures, manyTornBytes, oneAttached } from '@/db/queries/seals';
 import type { RebuildDocument } from '@/schema/documents';
 import { type BrokenPart, sealTyped } from '@/schema/sealWords';
 
@@ -25,6 +25,39 @@ export const sealAfter = (before: string | null, digest: string): string =>
 
 export const digestOf = (document: unknown): string => createHash('sha256').update(canonicalJson(document)).digest('hex');
 
+/** What a customer's name is sealed by. */
+export const keyOfName = (salt: string, name: string): string => createHash('sha256').update(`${salt}\n${name}`).digest('hex');
+
+/** A customer as a record is signed with it. 128 bits of salt: from the key alone nobody tells the name. */
+export function namedForRecord({ id, name }: { id: number; name: string }): RebuildDocument['customer'] {
+  const salt = randomBytes(16).toString('hex');
+  return { id, name, salt, key: keyOfName(salt, name) };
+}
+
+interface Customer {
+  id?: unknown;
+  name?: unknown;
+  salt?: unknown;
+  key?: unknown;
+}
+const customerIn = (document: unknown): Customer => (document as { customer?: Customer } | null)?.customer ?? {};
+const isKeyed = (document: unknown): boolean => (document as { version?: unknown } | null)?.version === 'rebuild/4';
+
+/** The digest of a signed record: of all of it, but from version 4 on of a key in place of the customer's name. */
+export function recordDigest(document: unknown): string {
+  if (!isKeyed(document)) return digestOf(document);
+  const { id, key } = customerIn(document);
+  return digestOf({ ...(document as object), customer: { id, key } });
+}
+
+/** Whether the name in a record is the one it was sealed with, or was erased. Of records before version 4 the digest itself says so. */
+export function isNameSealed(document: unknown): boolean {
+  if (!isKeyed(document)) return true;
+  const { name, salt, key } = customerIn(document);
+  if (name === '' && (salt === undefined || salt === null)) return true;
+  return typeof name === 'string' && typeof salt === 'string' && keyOfName(salt, name) === key;
+}
+
 interface ToSeal {
   id: number;
   jobId: number;
@@ -40,7 +73,7 @@ interface ToSeal {
 export async function oneSealed(sql: Sql, { document: signed, ...record }: ToSeal): Promise<{ id: number }> {
   const { id, jobId, technicianId, corrects, reason } = record;
   const document: RebuildDocument = { ...signed, attached: { technicianId, corrects, reason, ...(await oneAttached(sql, jobId, id)) } };
-  const digest = digestOf(document);
+  const digest = recordDigest(document);
   const last = await maybeOneLastSeal(sql);
   return oneNewSigned(sql, { ...record, document, digest, seal: sealAfter(last?.seal ?? null, digest) });
 }
@@ -69,10 +102,13 @@ export async function checkSeals(sql: Sql): Promise<SealCheck> {
   const left = new Map((await manyAttachedNow(sql)).map((row) => [row.id, row]));
   let before: string | null = null;
   const broken: SealCheck['broken'] = [];
+  const erased = new Map((await manyErasures(sql)).map((e) => [e.id, e.digest]));
   for (const record of all) {
     const { id, jobId, document, digest, seal } = record;
     const say = (what: BrokenPart) => void broken.push({ id, jobId, what });
-    if (digestOf(document) !== digest) say('content');
+    // Of an older record whose name was erased, what is left must be what the erasure left.
+    const whatIsLeft = isKeyed(document) ? undefined : erased.get(id);
+    if (recordDigest(document) !== (whatIsLeft ?? digest) || !isNameSealed(document)) say('content');
     else if (sealAfter(before, digest) !== seal) say('place');
     else {
       if (!isSignatureKept(record)) say('signature');

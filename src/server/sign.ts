@@ -22,7 +22,7 @@ import { machineName } from './find';
 import { proceduresOf } from './procedures';
 import { settleStock } from './needs';
 import { reckonService } from './service';
-import { oneSealed } from './seals';
+import { namedForRecord, oneSealed } from './seals';
 import { settleShims } from './shims';
 import { lockJob } from './stock';
 import { reckonLikeness } from './likeness';
@@ -49,10 +49,10 @@ async function prepare(sql: Sql, job: Job, technicianId: number, entries: Entrie
   if (!machine || !customer) throw new Refusal(missing('machine'));
   const figures = await currentEntries(sql, { machineId: job.machineId });
   const document: Signing['document'] = {
-    version: 'rebuild/3',
+    version: 'rebuild/4',
     procedures: await proceduresOf(sql, job.id),
     job: { id: job.id, promisedOn: job.promisedOn, takenInAt: job.takenInAt },
-    customer: { id: customer.id, name: customer.name },
+    customer: namedForRecord(customer),
     machine: { id: machine.id, name: machineName(machine), figures: plain(figures) },
     entries: plain(entries),
     technician: technician.name,

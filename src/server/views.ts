@@ -32,12 +32,17 @@ import { elsewhereOf } from './handOver';
 import { machineName } from './find';
 import { guessedAt, guessedFrom } from './guesses';
 import { currentEntries, currentEntriesOf } from './entries';
+import { customerPast } from './customers';
+import { presentOf } from './present';
+import { manyPromisesOf } from '@/db/queries/customers';
 import { reasoningOf } from './reasoning';
 import { standOf, trialsOf } from './retune';
 import { originsOf } from './model';
 import { lineageFromStandard } from './setups';
 
 const MOST_ON_FLOOR = 60;
+/** Machines of a customer shown as they stand. */
+const MOST_PRESENTS = 6;
 const MOST_AWAITED = 12;
 const DUE_WITHIN_DAYS = 30;
 const MOST_SHOWN = 500;
@@ -153,6 +158,7 @@ export async function bench(jobId: number, sheet = '') {
     })),
     setupId: lastOfJob(setups, jobId)?.id ?? null,
     handedBack: handedBackWith(setups, jobId),
+    promises: await manyPromisesOf(base, jobId),
     toldBefore: await toldBefore(base, job.machineId, jobId),
     origins: await originsOf(base, machine.id),
     practice: await practiceCaseOf(jobId),
@@ -234,6 +240,7 @@ export async function machineFile(machineId: number) {
     history: jobs.map((j) => historyPoint(j, entries.get(j.id) ?? {}, figures)),
     merged: await manyMergedInto(base, machineId),
     elsewhere: await elsewhereOf(machineId),
+    present: await presentOf(base, machineId),
     branches: await branchesOf(machineId),
     due: await dueOfMachine(machineId),
     today: dayIn(0),
@@ -297,8 +304,13 @@ export async function customerFile(customerId: number) {
   const customer = await maybeOneCustomer(base, customerId);
   if (!customer) return null;
   const jobs = await manyJobsOfCustomer(base, customerId);
+  const machines = [...new Set(jobs.map((j) => j.machineId))].slice(0, MOST_PRESENTS);
+  const presents = [];
+  for (const id of machines) presents.push(await presentOf(base, id));
   return {
     customer,
+    ...(await customerPast(customer)),
+    presents: presents.filter((p) => p !== null),
     jobs: jobs.map((j) => ({
       id: j.id,
       machineId: j.machineId,

@@ -45,3 +45,23 @@ export const manySealedOfMachine = (sql: Sql, machineId: number) =>
      WHERE j.machine_id IN (SELECT machine_family($1)) ORDER BY r.id`,
     [machineId],
   );
+
+/** The digest a signature made of the set-ups it left (queries/seals.ts), of set-ups that came in a file. */
+export const manySetupDigests = (
+  sql: Sql,
+  setups: readonly {
+    id: number;
+    machineId?: number | undefined;
+    parentId: number | null;
+    kind: string;
+    reason: string;
+    document: unknown;
+    recordedAt: string;
+  }[],
+) =>
+  sql.many<{ digest: string }>(
+    `SELECT encode(sha256(convert_to(coalesce(string_agg(
+       jsonb_build_array(x.id, x."machineId", x."parentId", x.kind, x.reason, x.document, extract(epoch FROM x."recordedAt"))::text, E'\\n' ORDER BY x.id), ''), 'UTF8')), 'hex') AS digest
+     FROM jsonb_to_recordset($1::jsonb) AS x(id int, "machineId" int, "parentId" int, kind text, reason text, document jsonb, "recordedAt" timestamptz)`,
+    [JSON.stringify(setups)],
+  );

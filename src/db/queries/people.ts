@@ -36,22 +36,36 @@ export const oneNewTechnician = (sql: Sql, name: string) =>
 export const noneNewRole = (sql: Sql, technicianId: number, role: Role) =>
   sql.none('INSERT INTO technician_role (technician_id, role) VALUES ($1, $2)', [technicianId, role]);
 
+/** One entry a person: those made one with another are that one. */
+const HERE = `erased_at IS NULL AND NOT EXISTS (SELECT 1 FROM customer_change c WHERE c.customer_id = customer.id AND c.kind = 'merged')`;
+
 /** The newest customers, by name. */
 export const manyNewestCustomers = (sql: Sql, most: number) =>
-  sql.many<Customer>('SELECT * FROM (SELECT id, name, phone, email FROM customer ORDER BY id DESC LIMIT $1) newest ORDER BY name, id', [
-    most,
-  ]);
+  sql.many<Customer>(
+    `SELECT * FROM (SELECT id, name, phone, email FROM customer WHERE ${HERE} ORDER BY id DESC LIMIT $1) newest ORDER BY name, id`,
+    [most],
+  );
 
-export const manyCustomers = (sql: Sql) => sql.many<Customer>('SELECT id, name, phone, email FROM customer ORDER BY name, id');
+export const manyCustomers = (sql: Sql) =>
+  sql.many<Customer>(`SELECT id, name, phone, email FROM customer WHERE ${HERE} ORDER BY name, id`);
 
 export const maybeOneCustomer = (sql: Sql, id: number) =>
   sql.maybeOne<Customer>('SELECT id, name, phone, email FROM customer WHERE id = $1', [id]);
+
+/** The same, held until the transaction ends. */
+export const maybeOneCustomerLocked = (sql: Sql, id: number) =>
+  sql.maybeOne<Customer & { erasedAt: string | null; intoId: number | null }>(
+    `SELECT id, name, phone, email, erased_at AS "erasedAt",
+       (SELECT into_id FROM customer_change c WHERE c.customer_id = customer.id AND c.kind = 'merged') AS "intoId"
+     FROM customer WHERE id = $1 FOR UPDATE`,
+    [id],
+  );
 
 /** The customer of that name, letters large or small; where both have a telephone it is the same. The oldest of several. */
 export const maybeOneCustomerLike = (sql: Sql, name: string, phone: string) =>
   sql.maybeOne<Customer>(
     `SELECT id, name, phone, email FROM customer
-     WHERE lower(btrim(name)) = lower(btrim($1)) AND ($2 = '' OR phone = '' OR regexp_replace(phone, '[^0-9+]', '', 'g') = regexp_replace($2, '[^0-9+]', '', 'g'))
+     WHERE ${HERE} AND lower(btrim(name)) = lower(btrim($1)) AND ($2 = '' OR phone = '' OR regexp_replace(phone, '[^0-9+]', '', 'g') = regexp_replace($2, '[^0-9+]', '', 'g'))
      ORDER BY id LIMIT 1`,
     [name, phone],
   );

@@ -80,3 +80,6 @@ async function isWholeOutside(key: string): Promise<boolean> {
 
 /** The number the next record will have: its set-ups name it before it is there. */
 export const oneNextRecordId = (sql: Sql) => sql.one<{ id: number }>(`SELECT nextval(pg_get_serial_sequence('rebuild', 'id'))::int AS id`);
+
+/** Records from which the customer's name was erased, with the digest of what was left. */
+export const manyErasures = (sql: Sql) => sql.many<{ id: number; digest: string }>('SELECT rebuild_id AS id, digest FROM record_erasure');

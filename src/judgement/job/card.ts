@@ -1,3 +1,5 @@
+import { dayWords } from '@/catalogue/days';
+import { jobNumber } from '@/catalogue/jobs';
 import type { SetupDocument } from '@/schema/documents';
 import { NEXT, type Turn, TURNS } from '@/knowledge/turns';
 import type { SetupLine } from '../model/setups';
@@ -9,6 +11,8 @@ export interface CardFacts {
   jobId: number;
   kind: 'as-found' | 'rebuild' | 'correction' | 'as-set' | 'ride';
   recordedAt: string;
+  /** The set-up in the machine now, where it is another one; null where this card is of what is in it. */
+  supersededBy: { id: number; jobId: number; at: string } | null;
   machine: string;
   registration: string;
   customer: string;
@@ -78,6 +82,10 @@ export function partsOf({
     { title: 'Service, as the book stands today', words: due },
   ].filter(({ words }) => words.length > 0);
 }
+
+/** What stands on a card of a set-up that is in the machine no more. */
+export const supersededWords = ({ jobId, at }: NonNullable<CardFacts['supersededBy']>): string =>
+  `Superseded: another set-up is in the machine since ${dayWords(at)}, job ${jobNumber(jobId)}.`;
 
 /** The line that names the shop; '' where the book does not. */
 export const shopLine = ({ name, address, phone, email }: CardFacts['shop']): string =>

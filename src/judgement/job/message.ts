@@ -1,3 +1,4 @@
+import { dayWords } from '@/catalogue/days';
 import type { CardFacts } from './card';
 
 /** A message ready to send: its words, and the ways to send it that the book knows. */
@@ -23,6 +24,11 @@ export function readyMessage(card: Pick<CardFacts, 'machine' | 'customer' | 'sho
     'Ride it as it is first; then tell us how it rode.',
     ...(shop.name ? [[shop.name, shop.phone].filter(Boolean).join(', ')] : []),
   ].join('\n');
+  return messageOf(subject, text, reach);
+}
+
+/** Words with the ways to send them that the book knows. */
+export function messageOf(subject: string, text: string, reach: { phone: string; email: string }): Message {
   const phone = reach.phone.replace(/[^\d+]/g, '');
   const body = encodeURIComponent(text);
   return {
@@ -31,4 +37,22 @@ export function readyMessage(card: Pick<CardFacts, 'machine' | 'customer' | 'sho
     mail: reach.email ? `mailto:${encodeURIComponent(reach.email)}?subject=${encodeURIComponent(subject)}&body=${body}` : null,
     sms: phone.length > 3 ? `sms:${phone}?body=${body}` : null,
   };
+}
+
+/** What the customer is told when another day is promised. */
+export function promiseMessage(of: {
+  customer: string;
+  machine: string;
+  day: string;
+  reason: string;
+  shop: { name: string; phone: string };
+  reach: { phone: string; email: string };
+}): Message {
+  const { customer, machine, day, reason, shop, reach } = of;
+  const text = [
+    `Dear ${customer},`,
+    `your ${machine} will be ready on ${dayWords(day)}.${reason ? ` The reason: ${reason.replace(/\.$/, '')}.` : ''}`,
+    ...(shop.name ? [[shop.name, shop.phone].filter(Boolean).join(', ')] : []),
+  ].join('\n');
+  return messageOf(`${machine}: ready on ${dayWords(day)}`, text, reach);
 }

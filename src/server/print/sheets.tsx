@@ -17,7 +17,7 @@ import { listSprings } from '../drawers';
 import { listShims } from '../shims';
 import { listStock } from '../stock';
 import { systemOfShop } from '../book';
-import { type CardFacts, partsOf, setFor, shopLine } from '@/judgement/job/card';
+import { type CardFacts, partsOf, setFor, shopLine, supersededWords } from '@/judgement/job/card';
 import { cardData, cardFacts } from '../card';
 import { withFile } from './attached';
 import { sealShown } from '@/schema/sealWords';
@@ -45,7 +45,12 @@ export async function cardPdf(setupId: number): Promise<Buffer | null> {
   const paper = await pdfOf(
     <A4
       title={`Set-up card: ${machine}`}
-      under={[shopLine(shop), [customer, registration].filter(Boolean).join(' · '), setFor(card)]}
+      under={[
+        shopLine(shop),
+        [customer, registration].filter(Boolean).join(' · '),
+        setFor(card),
+        ...(card.supersededBy ? [supersededWords(card.supersededBy)] : []),
+      ]}
       right={[
         day(card.recordedAt),
         `Job ${jobNumber(card.jobId)}`,

@@ -1,5 +1,6 @@
 'use client';
 import { Fragment } from 'react';
+import { SetupMark } from './SetupSign';
 import type { Placed } from '@/judgement/job/lineage';
 
 export interface LineageLook {
@@ -109,18 +110,8 @@ function Hit({ chosen, p, onChoose, x, y }: HitProps) {
     >
       <rect x={x(p) - 22} y={y(p) - 22} width={44} height={44} fill="transparent" />
       {chosen === p.node.id && <circle cx={x(p)} cy={y(p)} r={R_PX + 6} fill="none" stroke="var(--ink)" strokeWidth={1.5} />}
-      <Mark kind={p.node.kind} x={x(p)} y={y(p)} />
+      <SetupMark kind={p.node.kind} x={x(p)} y={y(p)} r={R_PX} />
       {p.node.takenBack && <line x1={x(p) - 13} y1={y(p) + 9} x2={x(p) + 13} y2={y(p) - 9} stroke="var(--ink)" strokeWidth={1.6} />}
     </g>
   );
-}
-
-function Mark({ kind, x, y }: { kind: LineageLook['kind']; x: number; y: number }) {
-  const look = { stroke: 'var(--ink)', strokeWidth: 2 };
-  if (kind === 'standard') return <path d={`M${x - R_PX} ${y - R_PX}H${x + R_PX}M${x} ${y - R_PX}V${y + R_PX}`} fill="none" {...look} />;
-  if (kind === 'as-found') return <circle cx={x} cy={y} r={R_PX - 1} fill="var(--ground)" {...look} />;
-  if (kind === 'rebuild') return <circle cx={x} cy={y} r={R_PX} fill="var(--ink)" />;
-  if (kind === 'as-set') return <rect x={x - R_PX + 1} y={y - R_PX + 1} width={2 * R_PX - 2} height={2 * R_PX - 2} fill="var(--ink)" />;
-  if (kind === 'ride') return <path d={`M${x} ${y - R_PX}L${x + R_PX} ${y + R_PX - 1}H${x - R_PX}Z`} fill="var(--ground)" {...look} />;
-  return <path d={`M${x} ${y - R_PX}L${x + R_PX} ${y}L${x} ${y + R_PX}L${x - R_PX} ${y}Z`} fill="var(--ground)" {...look} />;
 }

@@ -15,6 +15,7 @@ import { FieldStore } from '../fields/store';
 import { useMachineStore } from '../fields/useMachineStore';
 import { useKeptPages } from '../kit/Offline';
 import { usePreferences, useSaid } from '../kit/preferences';
+import { PromisedDay } from '../layout/PromisedDay';
 import { Shell } from '../layout/Shell';
 import { QuietButton, QuietLink } from '../kit/primitives';
 import { dayWords, timeWords } from '@/catalogue/days';
@@ -226,13 +227,24 @@ function About({ data }: { data: BenchData }) {
   const use = useFact(useCallback((live) => choiceName(USE_NAMES, textOf(live, 'use')) ?? '', []));
   const said = [
     data.machine.name,
-    // Where the line is cut off, the day and whose it is are still read.
-    data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : `promised ${dayWords(data.job.promisedOn)}`,
+    data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : '',
     data.customer.name,
     rider,
     use,
   ];
-  return <>{said.filter(Boolean).join(' · ')}</>;
+  return (
+    <>
+      {said.filter(Boolean).join(' · ')}
+      {!data.job.handedBackAt && !data.practice && (
+        <>
+          {' · '}
+          <PromisedDay
+            job={{ id: data.job.id, machine: data.machine.name, customer: data.customer.name, promisedOn: data.job.promisedOn }}
+          />
+        </>
+      )}
+    </>
+  );
 }
 
 function LiveRail({ data, stage, onGo }: { data: BenchData; stage: SheetName; onGo(stage: Stage): void }) {

@@ -9,6 +9,7 @@ import { Empty, Heading, LinkButton, Small, Warn } from '../../kit/primitives';
 import { useHearing } from '../../kit/live';
 import { useKeptPages } from '../../kit/Offline';
 import { TAB } from '../../kit/send';
+import { PromisedDay } from '../../layout/PromisedDay';
 import { Shell } from '../../layout/Shell';
 import { daysBetween, dayWords, timeWords } from '@/catalogue/days';
 import { type DueLine, DueService } from '../../layout/DueService';
@@ -165,6 +166,7 @@ function OnStand({ job: j, today }: { job: JobBrief; today: string }) {
   return (
     <li>
       <JobLink j={j} today={today} />
+      <PromisedDay job={j} label="another day" />
     </li>
   );
 }

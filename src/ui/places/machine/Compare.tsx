@@ -7,7 +7,8 @@ import { compareSetups } from '@/judgement/model/setups';
 import { Pick } from '../../kit/Pick';
 import { Empty, EndName, LinkButton, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
-import { setupName, type SetupRow } from './Setups';
+import { type SetupRow } from './Setups';
+import { setupName } from './setupNames';
 import { END_NAMES } from '@/catalogue/ends';
 
 interface Props {

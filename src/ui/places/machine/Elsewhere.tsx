@@ -10,12 +10,14 @@ import { Titled } from '../../kit/parts';
 import { usePreferences } from '../../kit/preferences';
 import { Small, Table, Wide } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
-import { SETUP_KIND } from './Setups';
+import { SETUP_KIND } from './setupNames';
 
 export interface ElsewhereRow {
   id: number;
   receivedAt: string | null;
   document: MachineHandedOver;
+  /** Numbers of the records and set-ups that the digests in it prove. */
+  proof: { records: number[]; setups: number[] };
 }
 
 const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
@@ -24,16 +26,17 @@ const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? ''
 export function Elsewhere({ elsewhere }: { elsewhere: readonly ElsewhereRow[] }) {
   if (elsewhere.length === 0) return null;
   return (
-    <Titled title="At other shops" aside="as it was sealed there">
-      {elsewhere.map(({ id, receivedAt, document }, i) => (
+    <Titled title="At other shops" aside="compare the seal with the one on its paper">
+      {elsewhere.map(({ id, receivedAt, document, proof }, i) => (
         <section key={`${id}.${i}`} aria-label={document.shop.name}>
           <p>
             <b>{document.shop.name || 'A shop that gave no name'}</b>{' '}
             <Small>
               {[
                 document.shop.address,
-                receivedAt && `taken in ${dayWords(receivedAt)}, its seals held`,
-                `${counted(document.jobs.length, 'job')}, ${counted(document.records.length, 'signed record')}`,
+                'as the file says, no seal covers it',
+                receivedAt && `taken in ${dayWords(receivedAt)}`,
+                `${counted(document.jobs.length, 'job')}, ${counted(document.records.length, 'signed record')}, ${proof.records.length} proven by the seals in it`,
               ]
                 .filter(Boolean)
                 .join(', ')}
@@ -42,11 +45,14 @@ export function Elsewhere({ elsewhere }: { elsewhere: readonly ElsewhereRow[] })
           {document.records.map((r) => (
             <p key={r.id}>
               Job {r.jobId}, {r.corrects ? `corrected (${r.reason})` : 'signed'} by {r.technician}, {dayWords(r.signedAt)}{' '}
-              <Small>seal {sealShown(r.seal)}</Small>
+              <Small>
+                seal {sealShown(r.seal)}
+                {proof.records.includes(r.id) ? '' : ' · not proven'}
+              </Small>
             </p>
           ))}
           {document.setups.map((s) => (
-            <SetupThere key={s.id} of={s} />
+            <SetupThere key={s.id} of={s} isProven={proof.setups.includes(s.id)} />
           ))}
           <Photos of={document} />
         </section>
@@ -55,12 +61,12 @@ export function Elsewhere({ elsewhere }: { elsewhere: readonly ElsewhereRow[] })
   );
 }
 
-function SetupThere({ of }: { of: MachineHandedOver['setups'][number] }) {
+function SetupThere({ of, isProven }: { of: MachineHandedOver['setups'][number]; isProven: boolean }) {
   const { system } = usePreferences();
   const lines = setupLines(readSetup(of.document, of.id), onPage(system));
   const kind = SETUP_KIND[of.kind as keyof typeof SETUP_KIND] ?? of.kind;
   return (
-    <Fold title={`${kind}, job ${of.jobId}, ${dayWords(of.recordedAt)}`}>
+    <Fold title={`${kind}, job ${of.jobId}, ${dayWords(of.recordedAt)}${isProven ? '' : ' (not proven)'}`}>
       <Wide>
         <Table>
           <tbody>

@@ -15,9 +15,12 @@ import { dayWords } from '@/catalogue/days';
 import { BranchMoves, type BranchesShown } from './BranchMoves';
 import { Elsewhere, type ElsewhereRow } from './Elsewhere';
 import { FiguresSaved } from './FiguresSaved';
+import type { Present as PresentNow } from '@/schema/present';
+import { Present } from './Present';
 import { HistoryChart } from './HistoryChart';
 import { Merged, type MergedRow, type Owned, Owners } from './Owners';
-import { FEEL, type SetupRow, Setups } from './Setups';
+import { type SetupRow, Setups } from './Setups';
+import { FEEL } from './setupNames';
 import { Leftovers } from '../../fields/Leftovers';
 import { useMachineStore } from '../../fields/useMachineStore';
 import { FieldsOf } from '../../fields/parts';
@@ -47,6 +50,7 @@ interface Props {
   history: HistoryPoint[];
   merged: MergedRow[];
   elsewhere: ElsewhereRow[];
+  present: PresentNow | null;
   branches: BranchesShown | null;
   due: DueLine[];
   today: string;
@@ -65,6 +69,7 @@ export function MachineFile({
   history,
   merged,
   elsewhere,
+  present,
   branches,
   due,
   today,
@@ -75,6 +80,7 @@ export function MachineFile({
     <FieldsProvider value={store}>
       <Shell title={machine.name} about={about} footRight={<FiguresSaved />}>
         <Leftovers stores={[store]} />
+        {present && <Present present={present} />}
         <Columns $wide="1fr 1.15fr">
           <LineageColumn
             machine={machine}
@@ -113,7 +119,7 @@ function LineageColumn({
   merged,
   elsewhere,
   branches,
-}: Omit<Props, 'figures' | 'origins' | 'lineage' | 'rode' | 'history'>) {
+}: Omit<Props, 'figures' | 'origins' | 'lineage' | 'rode' | 'history' | 'present'>) {
   return (
     <div>
       <Jobs machineId={machine.id} jobs={jobs} signed={signed} />

@@ -4,13 +4,14 @@ import { jobNumber } from '@/catalogue/jobs';
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
-import { type CardFacts, partsOf, setFor } from '@/judgement/job/card';
+import Link from 'next/link';
+import { type CardFacts, partsOf, setFor, supersededWords } from '@/judgement/job/card';
 import { Stance } from '../../figures/Stance';
 import { TellCustomer } from './TellCustomer';
 import { Button, Heading, LinkButton, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '@/catalogue/days';
-import { SETUP_KIND } from './Setups';
+import { SETUP_KIND } from './setupNames';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 
 const Card = styled.article`
@@ -122,6 +123,11 @@ export function SetupCard({ card, square, link }: { card: CardFacts; square: str
       <TellCustomer card={card} link={link} />
       <Card>
         <CardHead card={card} square={square} />
+        {card.supersededBy && (
+          <p role="note">
+            <b>▲ {supersededWords(card.supersededBy)}</b> <Link href={`/setups/${card.supersededBy.id}/card`}>Its card</Link>
+          </p>
+        )}
         <div className="two">
           {ENDS.map((end) => (
             <CardEnd key={end} end={end} lines={lines} />

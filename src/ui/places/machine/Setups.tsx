@@ -14,6 +14,8 @@ import { compareSetups } from '@/judgement/model/setups';
 import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
+import { SetupSign } from '../../figures/SetupSign';
+import { FEEL, SETUP_KIND, setupName } from './setupNames';
 import { Lineage, type LineageLook } from '../../figures/Lineage';
 import { Button, Empty, LinkButton, QuietButton, Small } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
@@ -31,20 +33,6 @@ export interface SetupRow {
   takenBack: boolean;
 }
 
-export const SETUP_KIND = {
-  standard: 'Maker’s standard',
-  'as-found': 'As it came in',
-  rebuild: 'After the rebuild',
-  correction: 'Corrected',
-  'as-set': 'As set and handed back',
-  ride: 'Changed for a ride',
-};
-/** Where and when a set-up was made, as it is named everywhere. */
-export const setupName = (s: SetupRow): string =>
-  s.kind === 'standard' ? SETUP_KIND.standard : `${SETUP_KIND[s.kind]}, job ${jobNumber(s.jobId)}, ${dayWords(s.recordedAt)}`;
-
-export const FEEL: Record<string, string> = { better: 'rode better', same: 'rode the same', worse: 'rode worse' };
-
 const List = styled.ol`
   border-left: 2px solid var(--ink);
   margin-left: 6px;
@@ -52,27 +40,10 @@ const List = styled.ol`
     position: relative;
     padding: 0 0 1rem 1.25rem;
   }
-  > li::before {
-    content: '';
+  .sign {
     position: absolute;
-    left: -7px;
-    top: 0.35rem;
-    width: 12px;
-    height: 12px;
-    border: 2px solid var(--ink);
-    border-radius: 50%;
-    background: var(--ground);
-  }
-  > li[data-kind='rebuild']::before {
-    background: var(--ink);
-  }
-  > li[data-kind='as-set']::before {
-    background: var(--ink);
-    border-radius: 0;
-  }
-  > li[data-kind='ride']::before {
-    border-radius: 0;
-    transform: rotate(45deg);
+    left: -9px;
+    top: 0.15rem;
   }
   > li[data-chosen='true'] {
     background: var(--sheet);
@@ -210,6 +181,9 @@ function SetupItem({
   const isStandard = setup.kind === 'standard';
   return (
     <li data-kind={setup.kind}>
+      <span className="sign">
+        <SetupSign kind={setup.kind} />
+      </span>
       <b>{SETUP_KIND[setup.kind]}</b>{' '}
       <Small>
         {!isStandard && `${dayWords(setup.recordedAt)}, job ${jobNumber(setup.jobId)}`}

@@ -10,6 +10,7 @@ import { useFieldStore, useLive } from '../../fields/context';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
+import { PromisedDay } from '../../layout/PromisedDay';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
@@ -40,10 +41,22 @@ export function QuoteSheet() {
         <Actual />
       </div>
       <div>
+        <PromisedInQuote />
         <Offer />
         <Offered />
       </div>
     </Columns>
+  );
+}
+
+/** When it would be ready, with the way to another day. */
+function PromisedInQuote() {
+  const { data } = useBench();
+  if (data.job.handedBackAt || data.practice) return null;
+  return (
+    <p>
+      <PromisedDay job={{ id: data.job.id, machine: data.machine.name, customer: data.customer.name, promisedOn: data.job.promisedOn }} />
+    </p>
   );
 }
 

@@ -1,0 +1,8 @@
+import { customerMerge } from '@/schema/requests';
+import { mergeCustomer } from '@/server/customers';
+import { handle, idOf, type WithId } from '../../../handle';
+
+export const POST = async (request: Request, context: WithId) => {
+  const id = await idOf(context);
+  return handle(request, customerMerge, (checked) => mergeCustomer(id, checked));
+};
