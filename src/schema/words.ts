@@ -238,6 +238,15 @@ const WARNING_WORDS: { [C in WarningCode]: (d: WarningFigures[C]) => Said } = {
   'tester-few-points': () =>
     'Too few readings to say how good the fit is. Take three or more for a line, four or more for a progressive spring.',
   'tester-looks-progressive': () => 'These readings bend more than they scatter: fit them as a progressive spring.',
+  'aim-out-of-reach': (d) =>
+    said`The aim is out of reach of these shims: at ${mPerS(d.speed)} it asks ${newtons(d.target)}, the softest stack gives ${newtons(d.softest)}, the stiffest ${newtons(d.stiffest)}. ${
+      {
+        bleed: 'It hangs on the bleed.',
+        port: 'It hangs on the port.',
+        rest: 'It hangs on the other valves and the gas.',
+        shims: 'It hangs on the shims at hand.',
+      }[d.hangsOn]
+    }`,
   'no-stack-found': () => 'No stack within these limits comes near the target. Allow more swaps, more stress or shims to buy.',
   'log-gap': (d) =>
     `Readings are missing in ${d.count} ${d.count === 1 ? 'place' : 'places'}, first at ${d.at.toFixed(2)} s: nothing is read across a gap.`,

@@ -3,6 +3,7 @@ import { stack } from '../plate/stack';
 import type { DamperRequest } from './damper';
 import { damper } from './damper';
 import { runSearch, type SearchRequest, stackSearch } from './search';
+import { seeded } from '../numerics/random';
 import { crossovers, merged, pieces, shimsBeyond } from './shims';
 import { criticalAtShaft, rescaledCurve, type Sprung, TARGET_SPEEDS, templateCurve, zetaOf } from './target';
 import { LIFT_ELEMENTS, rememberedLifts, valveOf } from './valve';
@@ -146,6 +147,65 @@ describe('the search', () => {
         expect(shims[i - 1]!.thicknessMm).toBeLessThanOrEqual(0.15);
         expect(s.count > 1 || i + 1 < shims.length).toBe(true);
       });
+  });
+
+  test('suggestions stand by their miss, the closest first, and a long stack of equal shims is not one', () => {
+    const misses = found.suggestions.map((s) => s.fitError);
+    expect(misses).toEqual([...misses].sort((a, b) => a - b));
+    for (const { shims } of found.suggestions) expect(pieces(shims) < 4 || shims.at(-1)!.diameterMm < shims[0]!.diameterMm).toBe(true);
+  });
+
+  test('what is fitted counts as there: a size nobody has more of, and one no wider than the clamp, stand in no stack’s way', () => {
+    const fitted = [...PRESENT, shim(18, 0.3)];
+    const { suggestions } = value(
+      runSearch({ ...REQUEST, damper: withStack(fitted), shims: REQUEST.shims.filter((s) => s.diameterMm !== 36), tries: 300 }),
+    );
+    const others = suggestions.filter((s) => s.swapped > 0);
+    expect(others.length).toBeGreaterThan(2);
+    expect(others.some((s) => s.shims.some((x) => x.diameterMm === 18))).toBe(true);
+    expect(others[0]!.fitError).toBeLessThan(0.02);
+  });
+
+  test('an aim out of reach says so: what the softest and the stiffest give, and on what it hangs', () => {
+    const times = (k: number) => curveOf(PRESENT).map((p) => ({ ...p, forceN: p.forceN * k }));
+    const beyondOf = (target: ReturnType<typeof times>) => value(runSearch({ ...REQUEST, target, tries: 100 })).reach.beyond;
+    const high = beyondOf(times(20))!;
+    expect(high.targetN).toBeGreaterThan(high.stiffestN);
+    expect(high.stiffestN).toBeGreaterThan(high.softestN);
+    expect(['bleed', 'shims']).toContain(high.hangsOn);
+    const low = beyondOf(times(0.02))!;
+    expect(low.targetN).toBeLessThan(low.softestN);
+    expect(beyondOf(curveOf(WANTED))).toBeNull();
+    const falling = [...curveOf(WANTED)].map((p, i, all) => ({ ...p, forceN: all[all.length - 1 - i]!.forceN }));
+    expect(runSearch({ ...REQUEST, target: falling, tries: 100 })).toMatchObject({ ok: false, issue: { code: 'target-not-rising' } });
+    // With twice the oil past the needle no shim holds the slow end up: that is what it hangs on.
+    const open = { ...REQUEST.damper, piston: { ...REQUEST.damper.piston, compression: valve(PRESENT, 25) } };
+    expect(value(runSearch({ ...REQUEST, damper: open, target: times(2), tries: 100 })).reach.beyond).toMatchObject({ hangsOn: 'bleed' });
+  });
+
+  test('known stacks are found again: at least eighteen of twenty to within 2 %', () => {
+    const next = seeded(11);
+    const pick = (of: readonly number[]): number => of[Math.floor(next() * of.length)]!;
+    const thick = [0.1, 0.15, 0.2, 0.25, 0.3];
+    const steps = [38, 36, 34, 32, 30, 28, 26, 24, 22, 20];
+    const drawer = [40, ...steps].flatMap((d) => thick.map((t) => shim(d, t, 6)));
+    let near = 0;
+    for (let n = 0; n < 20; n += 1) {
+      const known = [shim(40, pick(thick.slice(1)), 2 + Math.floor(next() * 4))];
+      for (const d of steps) if (next() < 0.55) known.push(shim(d, pick(thick)));
+      const { suggestions } = value(
+        runSearch({
+          ...REQUEST,
+          target: curveOf(known),
+          shims: drawer,
+          limits: { ...REQUEST.limits, mostShims: 24, mostStressMPa: 5000 },
+          seed: 1,
+          tries: 2000,
+        }),
+      );
+      if (suggestions[0]!.fitError < 0.02) near += 1;
+    }
+    expect(near).toBeGreaterThanOrEqual(18);
   });
 
   test('a rod thicker than the bore is no damper to search for', () => {

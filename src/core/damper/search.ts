@@ -3,7 +3,7 @@ import { rememberedRings, type RingOf } from '../plate/shape';
 import { quickLifts, type Shim, stack } from '../plate/stack';
 import { err, ok, type Result } from '../result';
 import { areasOf, damper, type DamperRequest, DROP_OF, unsoundBore, type ValveName, valveIn } from './damper';
-import { allowed, changed, type SearchLimits, sizesOf } from './searchMoves';
+import { allowed, changed, neighbours, type SearchLimits, sizesOf, startElsewhere } from './searchMoves';
 import { COST_OF_BUYING, COST_OF_SWAP, costOf, fewOf, type Found, keyOf, type Suggestion, type Tried, borneOf } from './searchRank';
 import { countShims, crossovers, merged, pieces, piecesBeyond, shimsBeyond } from './shims';
 import type { TargetPoint } from './target';
@@ -36,9 +36,21 @@ export interface SearchResult {
   presentFitError: number;
   /** What the present stack is bent to, where that is more than the limit: the limit is then this. */
   presentStressMPa: number;
+  /** What the shims can do at most at each speed of the target, N; and where the target lies beyond it, on what that hangs. */
+  reach: Reach;
   /** Stacks left out for their stress alone; they are shown, as nothing else came near, where `suggestions` are all beyond the limit. */
   refusedForStress: number;
 }
+
+export interface Reach {
+  softestN: number[];
+  stiffestN: number[];
+  /** The speed at which the target lies furthest beyond, and what there is no going past; null where all of it lies within. */
+  beyond: { mPerS: number; targetN: number; softestN: number; stiffestN: number; hangsOn: 'bleed' | 'port' | 'rest' | 'shims' } | null;
+}
+
+/** Outside by less than this a target counts as reached. From memory. */
+const REACHED_WITHIN = 0.05;
 
 /** Elements and pressures of the quick plates: lifts to about a per cent, solved in full afterwards. */
 const QUICK_ELEMENTS = 6;
@@ -48,6 +60,11 @@ const CORRECTION_PRESSURES = [0.1, 0.3, 0.7, 1.4, 2.5, 4.5];
 const SLICE = 100;
 /** Slices of one annealing; each begins from the best found so far. */
 const SLICES_PER_ROUND = 5;
+/** Steps a polish may take. From memory. */
+const POLISH_STEPS = 8;
+const SOLVED_A_STEP = 4;
+/** No dyno tells curves nearer than this apart. From memory. */
+const CLOSE_ENOUGH = 0.004;
 /** Shims tire at the shaft speeds a ride is full of; faster ones are too few to count. From memory. */
 export const FATIGUE_SPEED_M_PER_S = 1;
 
@@ -123,6 +140,78 @@ function stressWith(request: SearchRequest, present: ValveStack, shims: Shim[], 
   return found.ok ? found.value.maxStressMPa[0]! : null;
 }
 
+/** The softest stack the limits leave, and the stiffest of everything at hand: between them lies what shims can do; the rest is bleed, ports and the other valves. */
+function reachOf(
+  request: SearchRequest,
+  present: ValveStack,
+  curveOf: (shims: Shim[], liftOf: LiftOf) => Result<TargetPoint[]>,
+  lifts: LiftOf,
+): Reach {
+  const { target, limits } = request;
+  const face = present.shims[0]!.diameterMm;
+  const atHand = [...countShims([...request.shims, ...present.shims]).values()].filter(
+    (s) => s.count > 0 && s.diameterMm <= face && s.diameterMm > present.clampDiameterMm,
+  );
+  const faces = atHand.filter((s) => s.diameterMm === face).sort((a, b) => a.thicknessMm - b.thicknessMm);
+  const take = (of: readonly Shim[], most: number): Shim[] => {
+    let left = most;
+    return of.flatMap((s) => {
+      const count = Math.min(s.count, left);
+      left -= count;
+      return count > 0 ? [{ ...s, count }] : [];
+    });
+  };
+  const softest = take(faces, Math.min(limits.leastFaceShims, pieces(faces)));
+  // Thick ones first, widest first: nothing of the same count bends less.
+  const byStiffness = [...atHand].sort((a, b) => b.thicknessMm - a.thicknessMm || b.diameterMm - a.diameterMm);
+  const stiffest = take(byStiffness, limits.mostShims).sort((a, b) => b.diameterMm - a.diameterMm || b.thicknessMm - a.thicknessMm);
+  const forcesOf = (shims: Shim[]): number[] => {
+    const curve = shims.length > 0 && shims[0]!.diameterMm === face ? curveOf(shims, lifts) : null;
+    return curve?.ok ? curve.value.map((p) => p.forceN) : target.map(() => Number.NaN);
+  };
+  const [softestN, stiffestN] = [forcesOf(merged(softest)), forcesOf(merged(stiffest))];
+  const misses = target.map(({ forceN }, i) => {
+    const [low, high] = [softestN[i]!, stiffestN[i]!];
+    return forceN < low * (1 - REACHED_WITHIN) ? low / forceN - 1 : forceN > high * (1 + REACHED_WITHIN) ? forceN / high - 1 : 0;
+  });
+  const worst = misses.reduce((at, miss, i) => (miss > misses[at]! ? i : at), 0);
+  if (!(misses[worst]! > 0)) return { softestN, stiffestN, beyond: null };
+  const { mPerS, forceN } = target[worst]!;
+  const isBelow = forceN < softestN[worst]!;
+  const hangsOn = hangsOnWhat(request, present, isBelow ? softest : stiffest, mPerS, isBelow, lifts);
+  return { softestN, stiffestN, beyond: { mPerS, targetN: forceN, softestN: softestN[worst]!, stiffestN: stiffestN[worst]!, hangsOn } };
+}
+
+/** What leaves no more, or no less, than the stack at the end of the reach gives. */
+function hangsOnWhat(
+  request: SearchRequest,
+  present: ValveStack,
+  shims: Shim[],
+  mPerS: number,
+  isBelow: boolean,
+  lifts: LiftOf,
+): NonNullable<Reach['beyond']>['hangsOn'] {
+  const { damper: figures, free } = request;
+  const valve = valveIn(figures, free)!;
+  const fitted = (v: typeof valve): DamperRequest =>
+    free === 'base'
+      ? { ...figures, base: v, velocitiesMPerS: [mPerS] }
+      : { ...figures, piston: { ...figures.piston, [free]: v }, velocitiesMPerS: [mPerS] };
+  const forceOf = (v: typeof valve): number => {
+    const found = damper(fitted(v), lifts);
+    return found.ok ? (free === 'rebound' ? found.value.reboundN : found.value.compressionN)[0]! : Number.NaN;
+  };
+  const own = { ...valve, stack: { ...present, shims: merged(shims) } };
+  const asItIs = forceOf(own);
+  const matters = (f: number) => Math.abs(f - asItIs) > 0.1 * asItIs;
+  if (!isBelow) return matters(forceOf({ ...own, bleedAreaMm2: own.bleedAreaMm2 / 2 })) ? 'bleed' : 'shims';
+  return matters(forceOf({ ...own, portAreaMm2: own.portAreaMm2 * 2 }))
+    ? 'port'
+    : matters(forceOf({ ...own, bleedAreaMm2: own.bleedAreaMm2 * 2 + 1 }))
+      ? 'bleed'
+      : 'rest';
+}
+
 /** Judges stacks by quick plates, each once. */
 function judgeOf(request: SearchRequest, present: ValveStack, curveOf: (shims: Shim[], liftOf: LiftOf) => Result<TargetPoint[]>) {
   const { target, limits } = request;
@@ -166,7 +255,7 @@ function judgeOf(request: SearchRequest, present: ValveStack, curveOf: (shims: S
  * goes the way of a shorter one and on from there: it never finds less.
  * Yields how far it is; the same seed gives the same answer.
  * @returns forces N at the shaft, for the direction the free valve works in
- * Errors: no-stack (the free valve has none to begin from), those of the damper and its valves.
+ * Errors: no-stack (the free valve has none to begin from), target-not-rising, those of the damper and its valves.
  */
 export function* stackSearch(request: SearchRequest): Generator<SearchProgress, Result<SearchResult>> {
   const { target, limits } = request;
@@ -177,6 +266,9 @@ export function* stackSearch(request: SearchRequest): Generator<SearchProgress, 
   const forces = forcesWith(request, present, lifts);
   if (!forces.ok) return forces;
   const curveOf = forces.value;
+  // A damper gives more the faster it moves: an aim that falls is of none.
+  if (target.some((p, i) => i > 0 && (p.mPerS <= target[i - 1]!.mPerS || p.forceN <= target[i - 1]!.forceN)))
+    return err('target-not-rising', ['target']);
   const first = correctionFrom(present);
   if (!first.ok) return first;
   let correct = first.value;
@@ -191,6 +283,26 @@ export function* stackSearch(request: SearchRequest): Generator<SearchProgress, 
     const missing = shimsBeyond(shims, atHand);
     solved.set(keyOf(shims), { shims, curve: curve.value, fitError: missOf(curve.value, target), added, removed, missing, swapped });
   };
+  /** From the closest stack to the best of its neighbours, until none is closer: all of them judged by quick plates set right by it, the few that promise most solved in full. */
+  function* polished(): Generator<SearchProgress, void> {
+    const worth = (f: Pick<Found, 'fitError'>) => f.fitError;
+    let lead = [...solved.values()].reduce((a, b) => (worth(b) < worth(a) ? b : a));
+    for (let step = 0; step < POLISH_STEPS && lead.fitError > CLOSE_ENOUGH; step += 1) {
+      const nearer = correctionFrom({ ...present, shims: lead.shims });
+      if (!nearer.ok) return;
+      known.clear();
+      const around = new Map(neighbours(lead.shims, sizes).map((shims) => [keyOf(shims), shims]));
+      const open = [...around]
+        .filter(([key]) => !solved.has(key))
+        .flatMap(([, shims]) => judge(shims, nearer.value) ?? [])
+        .sort((a, b) => a.miss - b.miss);
+      for (const tried of open.slice(0, SOLVED_A_STEP)) solveInFull(tried);
+      yield { tried: of, of, best: { shims: lead.shims, fitError: lead.fitError } };
+      const better = [...around.keys()].flatMap((key) => solved.get(key) ?? []).sort((a, b) => worth(a) - worth(b))[0];
+      if (!better || worth(better) >= worth(lead)) return;
+      lead = better;
+    }
+  }
   const begin: Tried = judge(merged(present.shims), correct) ?? { shims: merged(present.shims), miss: 9, cost: 9, swapped: 0 };
   solveInFull(begin);
   const next = seeded(request.seed);
@@ -204,6 +316,17 @@ export function* stackSearch(request: SearchRequest): Generator<SearchProgress, 
       if (nearer?.ok) correct = nearer.value;
       known.clear();
       now = best = (lead && judge(lead.shims, correct)) ?? best;
+      // Every third round begins elsewhere: what lies beyond a worse stack is not found from the best.
+      if ((slice / SLICES_PER_ROUND) % 3 === 2) {
+        const elsewhere = startElsewhere(now.shims, sizes, next);
+        const there = correctionFrom({ ...present, shims: elsewhere });
+        const tried = there.ok ? judge(elsewhere, there.value) : null;
+        if (there.ok && tried) {
+          correct = there.value;
+          known.clear();
+          now = best = tried;
+        }
+      }
     }
     const fresh: Tried[] = [];
     for (let k = 0; k < SLICE; k += 1) {
@@ -220,11 +343,13 @@ export function* stackSearch(request: SearchRequest): Generator<SearchProgress, 
     for (const tried of fewOf(fresh, solved)) solveInFull(tried);
     yield { tried: (slice + 1) * SLICE, of, best: { shims: best.shims, fitError: best.miss } };
   }
+  yield* polished();
   const presentCurve = curveOf(merged(present.shims), lifts);
   const stressOf = (shims: Shim[]) => stressWith(request, present, shims, lifts);
   const presentStressMPa = stressOf(merged(present.shims)) ?? 0;
   return ok({
     ...borneOf([...solved.values()], Math.max(limits.mostStressMPa, presentStressMPa), stressOf),
+    reach: reachOf(request, present, curveOf, lifts),
     tried: of,
     presentFitError: presentCurve.ok ? missOf(presentCurve.value, target) : Number.NaN,
     presentStressMPa,

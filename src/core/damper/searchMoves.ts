@@ -53,17 +53,70 @@ export function changed(shims: readonly Shim[], sizes: readonly Omit<Shim, 'coun
   return merged(out.filter((s) => s.count > 0));
 }
 
+/** Every stack one change away: a piece more or less of a group, another thickness for a group or one piece of it, a size put in between or behind, a crossover put in. */
+export function neighbours(shims: readonly Shim[], sizes: readonly Omit<Shim, 'count'>[]): Shim[][] {
+  const found: Shim[][] = [];
+  const add = (at: number, remove: number, ...put: Shim[]) => {
+    const out = shims.map((s) => ({ ...s }));
+    out.splice(at, remove, ...put);
+    found.push(merged(out.filter((s) => s.count > 0)));
+  };
+  shims.forEach((at, i) => {
+    add(i, 1, { ...at, count: at.count + 1 });
+    add(i, 1, { ...at, count: at.count - 1 });
+    const next = shims[i + 1]?.diameterMm ?? 0;
+    for (const size of sizes) {
+      if (size.diameterMm === at.diameterMm && size.thicknessMm !== at.thicknessMm) {
+        add(i, 1, { ...at, ...size });
+        if (at.count > 1) add(i, 1, { ...at, count: at.count - 1 }, { ...size, count: 1 });
+      }
+      // Another diameter between its neighbours, in its place or behind it.
+      if (i > 0 && size.thicknessMm === at.thicknessMm && size.diameterMm < shims[i - 1]!.diameterMm && size.diameterMm > next)
+        add(i, 1, { ...at, ...size });
+      if (size.diameterMm <= at.diameterMm && size.diameterMm >= Math.min(next, at.diameterMm)) add(i + 1, 0, { ...size, count: 1 });
+      if (size.thicknessMm <= MOST_CROSSOVER_MM && size.diameterMm < at.diameterMm && at.count > 1)
+        add(i, 1, { ...at, count: Math.ceil(at.count / 2) }, { ...size, count: 1 }, { ...at, count: Math.floor(at.count / 2) });
+    }
+  });
+  return found.filter((stack) => stack.length > 0);
+}
+
+/** A stack of the drawer's sizes by chance: a face, then sizes stepping down towards the clamp. */
+export function startElsewhere(like: readonly Shim[], sizes: readonly Omit<Shim, 'count'>[], next: () => number): Shim[] {
+  const face = like[0]!.diameterMm;
+  const pick = <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)]!;
+  const faces = sizes.filter((s) => s.diameterMm === face);
+  const out: Shim[] = [{ ...pick(faces), count: 2 + Math.floor(next() * 4) }];
+  const steps = [...new Set(sizes.map((s) => s.diameterMm))].filter((d) => d < face).sort((a, b) => b - a);
+  for (const diameterMm of steps) if (next() < 0.6) out.push({ ...pick(sizes.filter((s) => s.diameterMm === diameterMm)), count: 1 });
+  return merged(out);
+}
+
+/** From so many pieces on a stack steps down towards its clamp: equal shims alone bend over one edge and crack there. Common practice, no source. */
+const TAPERS_FROM_PIECES = 4;
+
+/** Whether a stack could be built: one that tapers, unless it is short, or the one that is in there does not either. */
+function tapers(shims: readonly Shim[], present: readonly Shim[]): boolean {
+  const isTapered = (of: readonly Shim[]) => of.at(-1)!.diameterMm < of[0]!.diameterMm;
+  return pieces(shims) < TAPERS_FROM_PIECES || isTapered(shims) || !isTapered(present);
+}
+
+/** Whether a stack may be fitted. What the stack in there does already counts as possible, whatever the limits say. */
 export function allowed(shims: readonly Shim[], stackNow: ValveStack, limits: SearchLimits): boolean {
   const face = shims[0];
-  if (!face || face.diameterMm !== stackNow.shims[0]!.diameterMm) return false;
-  const faces = pieces(shims.filter((s) => s.diameterMm === face.diameterMm));
+  const present = stackNow.shims;
+  if (!face || face.diameterMm !== present[0]!.diameterMm) return false;
+  const facesOf = (of: readonly Shim[]) => pieces(of.filter((s) => s.diameterMm === face.diameterMm));
   return (
-    faces >= limits.leastFaceShims &&
-    shims[0]!.count >= 1 &&
-    pieces(shims) <= limits.mostShims &&
-    crossovers(shims) <= limits.mostCrossovers &&
+    facesOf(shims) >= Math.min(limits.leastFaceShims, facesOf(present)) &&
+    pieces(shims) <= Math.max(limits.mostShims, pieces(present)) &&
+    crossovers(shims) <= Math.max(limits.mostCrossovers, crossovers(present)) &&
     stepsOutByCrossovers(shims) &&
-    shims.every((s) => s.diameterMm > stackNow.clampDiameterMm && s.diameterMm <= face.diameterMm)
+    tapers(shims, present) &&
+    shims.every(
+      (s) =>
+        s.diameterMm <= face.diameterMm && (s.diameterMm > stackNow.clampDiameterMm || present.some((p) => p.diameterMm === s.diameterMm)),
+    )
   );
 }
 

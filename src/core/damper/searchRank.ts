@@ -85,5 +85,6 @@ function shortlist(found: readonly Found[]): Found[] {
     if (best) chosen.add(best);
   }
   for (const s of byCost) if (chosen.size < SHOWN) chosen.add(s);
-  return [...chosen].sort((a, b) => costOf(a) - costOf(b));
+  // Shown by their miss, which is what the list says of each.
+  return [...chosen].sort((a, b) => a.fitError - b.fitError || a.swapped - b.swapped);
 }

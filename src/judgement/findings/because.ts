@@ -79,7 +79,7 @@ function frictionFinding(entries: Entries, machine: Entries, end: End): Because[
     });
   for (const warning of read.result.value.warnings)
     if (warning.code === 'laden-above-unladen' || warning.code === 'lifted-pressed-swapped')
-      found.push({ mark: 'warn', lead: `${END_NAMES[end]}: read again.`, rest: warningWords(warning), origin: 'Measured.' });
+      found.push({ mark: 'warn', lead: `${END_NAMES[end]}: read again.`, rest: warningWords(warning), origin: 'Measured.', asks: true });
   return found;
 }
 

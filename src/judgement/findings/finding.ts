@@ -6,4 +6,6 @@ export interface Because {
   lead: Said;
   rest: Said;
   origin: Said;
+  /** Asks for a reading to be looked at again: said once the field is left. */
+  asks?: true;
 }

@@ -236,6 +236,13 @@ function searched(r: z.output<typeof stackSearchRequest>): Result<Computed> {
   const limit = r.limits.mostStressMPa;
   const stressMPa = Math.max(0, ...found.value.suggestions.map((s) => s.maxStressMPa));
   const warnings: Warning[] = best ? [] : [{ code: 'no-stack-found', path: ['limits'] }];
+  const { beyond } = found.value.reach;
+  if (beyond)
+    warnings.push({
+      code: 'aim-out-of-reach',
+      path: ['target'],
+      data: { speed: beyond.mPerS, target: beyond.targetN, softest: beyond.softestN, stiffest: beyond.stiffestN, hangsOn: beyond.hangsOn },
+    });
   if (presentStressMPa > limit)
     warnings.push({
       code: 'stress-of-present',

@@ -301,3 +301,20 @@ test('a number that can be read in two ways is recorded in neither before one is
   await store.flush();
   expect(sent).toMatchObject([{ field: 'machine.distance', text: '8900 mi' }]);
 });
+
+test('two readings of one state that are no pair are asked about, and recorded after a yes', async () => {
+  const { sent, send } = server();
+  const store = make(send);
+  store.put('measure.rear.unladen.1.lifted', '587.2');
+  store.type('measure.rear.unladen.1.pressed', '1.0000 in');
+  expect(store.liveEntries()['measure.rear.unladen.1.pressed']).toBeUndefined();
+  expect(store.commit('measure.rear.unladen.1.pressed')).toBe(false);
+  expect(store.stateOf('measure.rear.unladen.1.pressed')).toMatchObject({
+    asks: true,
+    question: expect.stringContaining('587.2 mm: the two are no pair') as string,
+  });
+  store.type('measure.rear.unladen.1.pressed', '580');
+  expect(store.commit('measure.rear.unladen.1.pressed')).toBe(true);
+  await store.flush();
+  expect(sent.map((s) => s.text)).toEqual(['587.2', '580']);
+});

@@ -1,6 +1,7 @@
 import { type Said, say } from '@/core/units/say';
 import { type Entries, type Entry, entryAt, isWild, readEntry, recorded, withUnit } from '@/catalogue/entry';
 import { fieldDef, knownField } from '@/catalogue/fields';
+import { unlikePairOf } from '@/catalogue/pairs';
 import { issueWords } from '@/schema/words';
 import { v4 } from 'uuid';
 import { DiskMarks } from './diskMarks';
@@ -179,8 +180,12 @@ export class FieldStore {
     // The field shows what stands in it, asked about or not; the figures go by what is recorded or not in question.
     const [value, unit] = typed?.ok ? [typed.value.value, typed.value.unit] : [entry?.value ?? null, entry?.unit ?? null];
     const last = this.options.lastKnown && entryAt(this.options.lastKnown, field);
-    const wild = isWild(def, value);
-    const question = wild ? `Is this right? It is unusual here.${last ? ` Last known: ${withUnit(last)}.` : ''}` : null;
+    const pair = unlikePairOf(field, value, this.entries);
+    const question = pair
+      ? `Is this right? Beside it stands ${withUnit(pair)}: the two are no pair.`
+      : isWild(def, value)
+        ? `Is this right? It is unusual here.${last ? ` Last known: ${withUnit(last)}.` : ''}`
+        : null;
     return {
       text: draft?.text ?? entry?.text ?? '',
       value,
@@ -194,11 +199,16 @@ export class FieldStore {
     };
   }
 
+  /** Possible, and unusual here or beside what stands next to it: recorded after a yes. */
+  private isAskedAbout(field: string, value: number | null): boolean {
+    return isWild(fieldDef(field), value) || unlikePairOf(field, value, this.entries) !== null;
+  }
+
   /** A keystroke: the result follows at once where the text can be read; what cannot be read yet is not scolded before the field is left. */
   type = (field: string, text: string): void => {
     const def = fieldDef(field);
     const read = readEntry(def, text, this.bareUnit(field));
-    if (read.ok && !isWild(def, read.value.value)) this.typed[field] = { field, at: null, ...read.value };
+    if (read.ok && !this.isAskedAbout(field, read.value.value)) this.typed[field] = { field, at: null, ...read.value };
     else delete this.typed[field];
     // What somebody else wrote here is chosen or not; typing on is no answer.
     const { theirs, problem } = this.drafts.get(field) ?? {};
@@ -225,7 +235,7 @@ export class FieldStore {
     if (draft.theirs && !isSure && draft.text !== draft.theirs.text) return false;
     const before = this.entries[field];
     const same = (before?.text ?? '') === draft.text && (before?.unit ?? null) === read.value.unit;
-    if (!isSure && !same && isWild(def, read.value.value)) {
+    if (!isSure && !same && this.isAskedAbout(field, read.value.value)) {
       this.drafts.set(field, { text: draft.text, problem: null, asks: true, ...(device ? { device } : {}) });
       this.changed(field);
       return false;

@@ -43,8 +43,9 @@ export function BecauseList({ findings, empty, title = 'Because' }: BecauseProps
       <Heading>{title}</Heading>
       {findings.length === 0 && <Small>{empty}</Small>}
       <Findings aria-live="polite">
-        {findings.map((f) => (
-          <li key={inUnits(f.lead)} className={f.mark === 'danger' ? 'danger' : ''}>
+        {findings.map((f, i) => (
+          // Two may begin alike, as of one end read twice: by the lead alone the one that is gone would stay.
+          <li key={`${inUnits(f.lead)} ${inUnits(f.rest)} ${i}`} className={f.mark === 'danger' ? 'danger' : ''}>
             <span className="mark" aria-hidden style={{ color: MARK_COLOUR[f.mark] }}>
               {MARK[f.mark]}
             </span>

@@ -1,5 +1,5 @@
 'use client';
-import { mm, said } from '@/core/units/say';
+import { isSame, mm, said } from '@/core/units/say';
 import { type ReactNode, useCallback, useMemo } from 'react';
 import styled from 'styled-components';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
@@ -10,7 +10,7 @@ import { becauseOf } from '@/judgement/findings/because';
 import { sagOf } from '@/judgement/model/measure';
 import { numberOf } from '@/judgement/model/read';
 import { CAUTIONS } from '@/knowledge/cautions';
-import { useSystem } from '../../fields/context';
+import { useFieldStore, useSystem } from '../../fields/context';
 import { FieldsOf } from '../../fields/parts';
 import { useGaps } from '../../fields/useGaps';
 import { Stance } from '../../figures/Stance';
@@ -169,7 +169,14 @@ function Before({ prefix }: { prefix: Prefix }) {
 function Findings() {
   const { live, figures } = useLater();
   const { schools } = useBench().data;
-  const findings = useMemo(() => becauseOf(live, figures, schools), [live, figures, schools]);
+  const store = useFieldStore();
+  const findings = useMemo(() => {
+    // A reading is asked about once its field is left, and no longer than what is typed there gives reason to.
+    const settled = becauseOf(store.recorded(), figures, schools).filter((f) => f.asks);
+    return becauseOf(live, figures, schools).filter(
+      (f) => !f.asks || settled.some((s) => isSame(s.lead, f.lead) && isSame(s.rest, f.rest)),
+    );
+  }, [live, figures, schools, store]);
   return (
     <BecauseList
       findings={findings}

@@ -23,6 +23,7 @@ import { SHEET_SPEEDS } from '@/judgement/model/valves';
 import { type DamperKey, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
+import { shimsBeyond } from '@/core/damper/shims';
 import { shimsText } from '@/catalogue/tables';
 import { triedHref } from '@/judgement/ground/triedIn';
 import { useBench } from '../../job/BenchContext';
@@ -279,18 +280,20 @@ function SpeedSlider({ speed, drawn, at, setAt }: SpeedSliderProps) {
 
 /** The search of the drawer for a stack that meets the aim. */
 function Search({ sheet, view }: { sheet: Sheet; view: DamperView }) {
-  const { damper, valve, side, viewed, fit, drawer, search, looked, setLooked, setWhich, write, sealed } = sheet;
+  const { damper, valve, side, viewed, found, fit, drawer, search, looked, setLooked, setWhich, write, sealed } = sheet;
   const store = useFieldStore();
   const { aim } = viewed;
   const target = aim.targets[side];
   const { data } = useBench();
   const baseline = view.baselines[side];
   const out = baseline?.range ? middleOf(baseline.range) : null;
+  // What comes out of the valve is there to go back in.
+  const atHand = [...drawer, ...(found?.ok && fit?.ok ? shimsBeyond(found.value, fit.value) : [])];
   return (
     <Suggestions
       request={
         aim.damper && target?.ok && fit?.ok
-          ? { damper: { ...inMidRange(aim.damper, side), oil: aim.damper.oil }, free: valve, target: target.value.points, shims: drawer }
+          ? { damper: { ...inMidRange(aim.damper, side), oil: aim.damper.oil }, free: valve, target: target.value.points, shims: atHand }
           : null
       }
       waits={target && !target.ok ? issueWords(target.issue) : 'The search waits for an aim and a stack in this valve.'}

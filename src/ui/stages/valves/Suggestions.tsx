@@ -3,7 +3,7 @@ import type { Said } from '@/core/units/say';
 import { Sentence } from '../../kit/Sentence';
 import { useState } from 'react';
 import { pieces } from '@/core/damper/shims';
-import { FATIGUE_SPEED_M_PER_S, type SearchRequest, type Suggestion } from '@/core/damper/search';
+import { FATIGUE_SPEED_M_PER_S, type SearchRequest, type SearchResult, type Suggestion } from '@/core/damper/search';
 import type { Shim } from '@/core/plate/stack';
 import type { System } from '@/catalogue/system';
 import { numberIn, shimShown } from '@/catalogue/tables';
@@ -61,6 +61,9 @@ function statusOf({ progress, result, running, tookMs }: Searching, words: Retur
     : '';
 }
 
+const reachWords = ({ mPerS, targetN, softestN, stiffestN, hangsOn }: NonNullable<SearchResult['reach']['beyond']>): Said =>
+  warningWords({ code: 'aim-out-of-reach', data: { speed: mPerS, target: targetN, softest: softestN, stiffest: stiffestN, hangsOn } });
+
 /** Stacks that come closest to the aim from the shims in the drawer: searched in a worker, stopped at will, each with what goes in and out. */
 export function Suggestions({ request, waits, search, looked, onLook, onTake, locked, mostStressMPa, aim, rideHref }: Props) {
   const [typed, setTyped] = useState({ leastFaceShims: '2', mostShims: '24', mostCrossovers: '1', mostSwapped: '' });
@@ -102,6 +105,11 @@ export function Suggestions({ request, waits, search, looked, onLook, onTake, lo
               data: { stress: found.presentStressMPa, limit: mostStressMPa, speed: FATIGUE_SPEED_M_PER_S },
             })}
           />
+        </Warn>
+      )}
+      {found?.reach.beyond && (
+        <Warn>
+          <Sentence of={reachWords(found.reach.beyond)} />
         </Warn>
       )}
       {found?.suggestions.length === 0 && (
