@@ -256,7 +256,12 @@ async function main(): Promise<void> {
   if ((await base.one<{ n: number }>('SELECT count(*)::int AS n FROM job')).n > 0) throw new Error('This base is not empty.');
   await fillMany(base, Number(count));
   await base.close();
-  console.log(`${count} jobs in ${directory}. Open them with MAVRIN_DATA=${directory} npm start`);
+  const { DATABASE_URL } = process.env;
+  console.log(
+    DATABASE_URL
+      ? `${count} jobs in the base DATABASE_URL names. Open them with the same DATABASE_URL: npm start`
+      : `${count} jobs in ${directory}. Open them with MAVRIN_DATA=${directory} npm start`,
+  );
 }
 
 // Not by import.meta.url: bundled into the bench, both would be the bundle.

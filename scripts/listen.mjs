@@ -13,6 +13,8 @@ const [hostname = '127.0.0.1', port = '4170', mode = 'built'] = process.argv.sli
 // What it listens on and where is one fact: the gate goes by it too.
 process.env.MAVRIN_HOST = hostname;
 process.env.PORT = port;
+// Where a program of this computer reaches it: it stands in the lock of the book (src/db/lock.ts).
+process.env.MAVRIN_LISTENS = `${process.env.MAVRIN_TLS_CERT && process.env.MAVRIN_TLS_KEY ? 'https' : 'http'}://${['0.0.0.0', '::'].includes(hostname) ? '127.0.0.1' : hostname}:${port}`;
 const { MAVRIN_DATA, MAVRIN_LOG, MAVRIN_TLS_CERT, MAVRIN_TLS_KEY } = process.env;
 
 /** A file a day, a fortnight of them, beside the book; MAVRIN_LOG=stdout writes to the terminal, off nothing. */
@@ -44,11 +46,11 @@ const OPENING = {
 };
 const GUARDS = { 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin' };
 
-/** Where a request went, without anything typed: no query, and of a rider's secret address that it is one. */
+/** Where a request went, without anything typed: no query, and of a secret address that it is one. */
 const pathOf = (url) =>
   (url ?? '')
     .split('?')[0]
-    .replace(/^(\/(?:api\/)?ride\/).+/, '$1…')
+    .replace(/^(\/(?:(?:api\/)?ride|api\/calendar)\/).+/, '$1…')
     .slice(0, 200);
 
 const isEncrypted = Boolean(MAVRIN_TLS_CERT && MAVRIN_TLS_KEY);

@@ -114,7 +114,11 @@ const FULL: Record<string, Any> = {
       base: null,
     },
     free: 'rebound',
-    target: [0.1, 0.3, 0.6].map((mPerS) => ({ mPerS, forceN: 300 + 900 * mPerS })),
+    target: [
+      { mPerS: 0.1, forceN: 50 },
+      { mPerS: 0.3, forceN: 140 },
+      { mPerS: 0.6, forceN: 300 },
+    ],
     shims: [{ diameterMm: 38, thicknessMm: 0.15, count: 3 }],
     tries: 60,
   },

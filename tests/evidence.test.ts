@@ -291,7 +291,7 @@ const LOGS: Case[] = [
   ['log-bottoms', 'rear', logged({ bottomings: 6, maxShare: 1 }), logged({}), /bottomed 6 times in 60 s, using 100 %/],
   ['log-deep', 'rear', logged({ meanShare: 0.5 }), logged({}), /worked at 50 % of its travel on the average; its target stands at 33 %/],
   ['log-shallow', 'rear', logged({ meanShare: 0.18 }), logged({}), /worked at 18 %/],
-  ['log-packs', 'rear', logged({ packing: 0.13 }), logged({}), /ended 13 % of its travel lower/],
+  ['log-packs', 'rear', logged({ packing: 0.13 }), logged({}), /stood 13 % of its travel below where it rests/],
   ['log-rebound-fast', 'rear', logged({ rebound95: 1200 }), logged({}), /came back at 1\.20 m\/s where it went in at 0\.80 m\/s/],
   ['log-rebound-slow', 'rear', logged({ rebound95: 200 }), logged({}), /came back at 0\.20 m\/s/],
   ['log-compression-fast', 'rear', logged({ compression95: 1600, rebound95: 1300 }), logged({}), /went in at 1\.60 m\/s/],

@@ -27,6 +27,7 @@ const end = (more: Partial<RiddenStretch['rear']> = {}): RiddenStretch['rear'] =
   contactLostShare: 0.02,
   tyreLoadVariation: 0.3,
   packingMm: 1,
+  sinkByBumpMm: [],
   damperW: 60,
   speed95MPerS: { compression: 0.8, rebound: 0.7 },
   swings: { compression: swings(), rebound: swings() },

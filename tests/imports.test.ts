@@ -108,7 +108,7 @@ test('one bad cell refuses the whole list by its line and cell', async () => {
     ['machines', { ...MOOR, owner: '' }, 'empty', 'rows 1 owner'],
     ['machines', { ...MOOR, owner: 'Else', 'machine.year': 'new' }, 'count-unreadable', 'rows 1 machine.year'],
     ['machines', { ...FELL, 'machine.model': 'Other' }, 'already-exists', 'rows 1 machine.frame'],
-    ['jobs', { ...good, day: '31/05/2021' }, 'day-unreadable', 'rows 1 day'],
+    ['jobs', { ...good, day: '04/05/2021' }, 'day-two-ways', 'rows 1 day'],
     ['jobs', { ...good, day: '2999-01-01' }, 'day-unreadable', 'rows 1 day'],
     ...['30.2.2021', '2021-13-01', '45.45.2021', 'May'].map((day): [string, Record<string, string>, string, string] => [
       'jobs',
@@ -130,4 +130,60 @@ test('shims of a list are counted, not added to what is there', async () => {
   expect(await refused('shims', [row, { ...row, post: '40' }])).toEqual(['shim-no-ring', 'rows 1 diameter']);
   expect(await refused('shims', [{ ...row, count: 'many' }])).toEqual([expect.any(String), 'rows 0 count']);
   expect(codeOf(await list('shims', [{ ...row, thickness: '' }]))).toBe('empty');
+});
+
+test('every fault of a list is named at once, in its order', async () => {
+  const answer = await list('jobs', [
+    { ...MOOR, day: '31.2.2024' },
+    { ...MOOR, day: '2024-05-31', 'rider.mass': 'heavy' },
+    { ...MOOR, day: '2024-05-31', 'machine.make': '' },
+  ]);
+  if (answer.ok) throw new Error('it was taken');
+  expect(answer.problem.all!.map((p) => [p.code, p.path.join(' ')])).toEqual([
+    ['day-unreadable', 'rows 0 day'],
+    ['unreadable', 'rows 1 rider.mass'],
+    ['empty', 'rows 2 machine.make'],
+  ]);
+  expect(answer.problem.code).toBe('day-unreadable');
+});
+
+test('days with slashes are read in the order the list shows or somebody says, and asked about where neither does', async () => {
+  const of = (days: string[], dates?: 'day-first' | 'month-first') =>
+    importList(
+      importRequest.parse({
+        kind: 'jobs',
+        fileName: 'old.csv',
+        dry: true,
+        rows: days.map((day, i) => ({ ...MOOR, 'machine.model': `Moor ${i}`, day })),
+        ...(dates ? { dates } : {}),
+      }),
+    );
+  const asked = await of(['3/4/2021', '5/6/2021']);
+  expect(asked).toMatchObject({ ok: false, problem: { code: 'day-two-ways', data: { text: '3/4/2021' } } });
+  for (const days of [
+    ['3/4/2021', '5/31/2021'],
+    ['3/4/2021', '31/5/2021'],
+  ])
+    expect(codeOf(await of(days))).toBe('accepted');
+  expect(codeOf(await of(['3/4/2021', '5/6/2021'], 'month-first'))).toBe('accepted');
+  expect(codeOf(await of(['31/5/2021'], 'month-first'))).toBe('day-unreadable');
+  get(
+    await importList(
+      importRequest.parse({
+        kind: 'jobs',
+        fileName: 'old.csv',
+        dry: false,
+        dates: 'month-first',
+        rows: [{ ...MOOR, owner: 'Abe Quill', 'machine.model': 'Slash', day: '3/4/2021' }],
+      }),
+    ),
+  );
+  const { day } = await (
+    await db()
+  ).one<{ day: string }>("SELECT promised_on AS day FROM job j JOIN machine m ON m.id = j.machine_id WHERE m.model = 'Slash'");
+  expect(day).toBe('2021-03-04');
+});
+
+test('letters lost on the way are refused, not taken in', async () => {
+  expect(await refused('customers', [{ name: 'J\ufffdrg Tallis' }])).toEqual(['letters-lost', 'rows 0 name']);
 });

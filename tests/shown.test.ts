@@ -293,10 +293,12 @@ describe('what is refused', () => {
 
   test('a line of a list is named, its words keep their figures', () => {
     const words = said`The wire is ${mm(12)}.`;
-    const whole = lineRefused('lines')({ ok: false, words, path: ['lines', 2, 'rate'], unreachable: false });
-    expect(say(whole, 'metric')).toBe('Line 3: The wire is 12 mm. Nothing was taken.');
-    expect(say(whole, 'imperial')).toBe('Line 3: The wire is 0.47 in. Nothing was taken.');
-    expect(say(lineRefused('lines')({ ok: false, words: 'No.', path: [], unreachable: true }), 'metric')).toBe('No. Nothing was taken.');
+    const whole = lineRefused('lines', [4, 5, 9])({ ok: false, words, path: ['lines', 2, 'rate'], unreachable: false });
+    expect(say(whole, 'metric')).toBe('Line 9: The wire is 12 mm. Nothing was taken.');
+    expect(say(whole, 'imperial')).toBe('Line 9: The wire is 0.47 in. Nothing was taken.');
+    expect(say(lineRefused('lines', [])({ ok: false, words: 'No.', path: [], unreachable: true }), 'metric')).toBe(
+      'No. Nothing was taken.',
+    );
   });
 
   test('a spring no end usually has is asked about in the units shown', () => {

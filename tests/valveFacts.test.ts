@@ -12,6 +12,7 @@ import { PISTON_KINDS } from '@/knowledge/damperKinds';
 import { clicksOf, damperOf, damperWithUsual, oilOf, oilWarm, shimsOf } from '@/judgement/model/dampers';
 import { isMissing, isUnusable } from '@/judgement/model/ends';
 import { selectionOf } from '@/judgement/model/springs';
+import { unlikeBeside } from '@/catalogue/pairs';
 import { dynoIn, dynoText, shimsIn, shimsText } from '@/catalogue/tables';
 import { dampingLines, insteadLines, valveFindings } from '@/judgement/findings/valveFindings';
 import {
@@ -476,3 +477,29 @@ test.each(OILS.map((o) => [o.name, o] as const))(
     }
   },
 );
+
+test('a shim that does not go into the bore is no stack, and no port zone is made of it', () => {
+  const wide = { ...STACKS, 'valves.rear.found.compression': '45 × 0.20 × 4, 30 × 0.20, 24 × 0.25' };
+  const typed = entriesOf({ ...DAMPER, 'machine.damper.rear.bore': '40' });
+  for (const made of [damperOf, damperWithUsual])
+    expect(made(entriesOf(wide), typed, 'rear', 'found')).toMatchObject({
+      field: 'valves.rear.found.compression',
+      issue: { code: 'shim-beyond-bore', data: { shim: 45, bore: 40 } },
+    });
+  // A base valve sits in a tube of its own.
+  const base = { ...STACKS, 'valves.rear.found.base': '45 × 0.20 × 4' };
+  expect(isUnusable(damperOf(entriesOf(base), entriesOf(DAMPER), 'rear', 'found'))).toBe(false);
+});
+
+test.each([
+  ['machine.damper.rear.rod', 46, true],
+  ['machine.damper.rear.rod', 16, false],
+  ['machine.damper.rear.bore', 15, true],
+  ['machine.damper.rear.compression.clamp', 34, true],
+  ['machine.damper.rear.compression.zone.inner', 33, true],
+  ['machine.damper.rear.compression.zone.outer', 47, true],
+  ['machine.damper.rear.compression.zone.outer', 34, false],
+  ['machine.damper.rear.base.zone.outer', 47, false],
+])('%s of %d is asked about beside what stands there: %s', (field, value, asked) => {
+  expect(unlikeBeside(field, value, entriesOf(DAMPER)) !== null).toBe(asked);
+});

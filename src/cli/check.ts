@@ -1,9 +1,23 @@
 import { existsSync } from 'node:fs';
 import { sealShown } from '@/schema/sealWords';
-import { checkBook } from '@/server/checkBook';
+import { checkBook, checkServerBook } from '@/server/checkBook';
+
+/** The book on a server is looked at where it stands, open or not; what it lies on is the server's own to check. */
+async function checkServer(url: string): Promise<void> {
+  const { jobs, records, lastSeal, wrong } = await checkServerBook(url);
+  for (const line of wrong) console.log(`▲ ${line}`);
+  if (wrong.length > 0) process.exitCode = 1;
+  console.log(
+    wrong.length === 0
+      ? `The book on the server: ${jobs} jobs, ${records} signed records, every seal holds${lastSeal ? `; last seal ${sealShown(lastSeal)}` : ''}. Its pages and indexes are looked at by pg_amcheck.`
+      : `${wrong.length} faults. Nothing was changed by looking: bring back the newest archive or base backup that holds (docs/scale.md).`,
+  );
+}
 
 /** `npm run check`: looks at every page, index, reference and seal of the book, or of a backup named. The shop itself must be closed. */
 async function main([named]: string[]): Promise<void> {
+  const { DATABASE_URL } = process.env;
+  if (DATABASE_URL && !named) return checkServer(DATABASE_URL);
   const path = named ?? process.env.MAVRIN_DATA ?? '.data/shop';
   if (!existsSync(path))
     throw new Error(`There is no book in ${path}. Name its place: MAVRIN_DATA=… npm run check, or a backup: npm run check -- FILE`);

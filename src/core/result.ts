@@ -61,6 +61,7 @@ export interface IssueFigures {
   'shims-unreadable': { line: number; text: string };
   'target-not-rising': None;
   'clamp-too-wide': { clamp: number };
+  'shim-beyond-bore': { shim: number; bore: number };
   'zone-off-face': { face: number };
   'stop-below-dish': None;
   'stack-not-solved': { pressure: number };

@@ -8,9 +8,11 @@ const LOCK_FILE = 'mavrin.lock';
  * The lock on a data directory. The engine takes none of its own: a second process would open the same files and ruin them.
  * The lock names the process and when it started, so that a number used again by another process does not count as alive.
  */
-interface Holder {
+export interface Holder {
   pid: number;
   started: string;
+  /** Where its shop is reached from this computer; '' where it listens nowhere. */
+  address: string;
 }
 
 export class DataDirectoryTaken extends Error {
@@ -49,11 +51,16 @@ function readHolder(path: string): Holder | null {
   try {
     const read = JSON.parse(readFileSync(path, 'utf8')) as Partial<Holder>;
     // No process has such a number: 0 and below mean groups to the system, a fraction nothing at all.
-    return Number.isInteger(read.pid) && read.pid! > 0 ? { pid: read.pid!, started: read.started ?? '' } : null;
+    return Number.isInteger(read.pid) && read.pid! > 0
+      ? { pid: read.pid!, started: read.started ?? '', address: read.address ?? '' }
+      : null;
   } catch {
     return null;
   }
 }
+
+/** Who holds a data directory; null where nobody does. */
+export const holderOf = (directory: string): Holder | null => readHolder(join(directory, LOCK_FILE));
 
 /**
  * Holds the directory by the operating system itself: a socket without a file, named by the directory's own number on its disk, which goes with the process
@@ -78,7 +85,14 @@ export async function holdDirectory(directory: string): Promise<() => void> {
 export function takeLock(directory: string): () => void {
   const path = join(directory, LOCK_FILE);
   const mine = `${path}.${process.pid}`;
-  writeFileSync(mine, JSON.stringify({ pid: process.pid, started: statOf(process.pid)?.started ?? '' }));
+  writeFileSync(
+    mine,
+    JSON.stringify({
+      pid: process.pid,
+      started: statOf(process.pid)?.started ?? '',
+      address: process.env.MAVRIN_LISTENS ?? '',
+    } satisfies Holder),
+  );
   try {
     for (let attempt = 0; attempt < 3; attempt += 1) {
       try {

@@ -54,6 +54,9 @@ export interface EdgeFigures {
   'nothing-noted': None;
   'beyond-evidence': { reach: number; start: number; unit: string };
   'order-unsaid': { what: string };
+  'day-two-ways': { text: string };
+  'letters-lost': { text: string };
+  'log-written': { time: string; travel: string; zero: string };
   'customer-merged': { into: number };
   'customer-erased': None;
   'merge-with-itself': None;

@@ -1,7 +1,17 @@
 import { z } from 'zod';
+import { procedurePage } from '@/knowledge/procedures/procedure';
+import { calendarPage, shopPage1, shopPage2 } from './book';
 import { archiveManifest } from './archive';
 import { cardDocument } from './card';
-import { rebuildDocument, rebuildDocument1, rebuildDocument2, rideDocument, setupDocument, trialDocument } from './documents';
+import {
+  rebuildDocument,
+  rebuildDocument1,
+  rebuildDocument2,
+  rebuildDocument3,
+  rideDocument,
+  setupDocument,
+  trialDocument,
+} from './documents';
 import { quoteDocument } from './quote';
 import { machineHandedOver } from './handOver';
 import { instrumentLine } from './instruments';
@@ -16,7 +26,12 @@ export const FORMATS: Record<string, { what: string; schema: z.ZodType }> = {
   'setup-1': { what: 'a set-up', schema: setupDocument },
   'rebuild-1': { what: 'a signed record, as the first programs signed it', schema: rebuildDocument1 },
   'rebuild-2': { what: 'a signed record with the procedures followed', schema: rebuildDocument2 },
-  'rebuild-3': { what: 'a signed record with what its signature left beside it', schema: rebuildDocument },
+  'rebuild-3': { what: 'a signed record with what its signature left beside it', schema: rebuildDocument3 },
+  'rebuild-4': { what: 'a signed record sealed by a key in place of the customer’s name', schema: rebuildDocument },
+  'shop-1': { what: 'who the shop is, as older programs wrote it', schema: shopPage1 },
+  'shop-2': { what: 'who the shop is, with its time zone and its address in the network', schema: shopPage2 },
+  'calendar-1': { what: 'what proves the secret address of the calendar', schema: calendarPage },
+  'procedure-1': { what: 'a procedure of the bench', schema: procedurePage },
   'trial-1': { what: 'a ride planned', schema: trialDocument },
   'ride-1': { what: 'a ride told', schema: rideDocument },
   'quote-1': { what: 'a quote', schema: quoteDocument },

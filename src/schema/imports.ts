@@ -75,6 +75,8 @@ export const importRequest = z.strictObject({
   fileName: z.string().trim().max(200),
   /** Nothing is kept: it is only said what would be. */
   dry: z.boolean(),
+  /** Which comes first in days with slashes; left out, the list itself must show it. */
+  dates: z.enum(['day-first', 'month-first']).optional(),
   rows: z
     .array(z.record(z.string().max(80), z.string().max(2000)))
     .min(1)

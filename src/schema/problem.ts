@@ -13,7 +13,14 @@ export interface Problem {
   path: (string | number)[];
   /** What stands in the field instead, where somebody else wrote meanwhile. */
   there?: Entry;
+  /** Of a list: everything that is wrong with it, in its order. */
+  all?: Problem[];
+  /** What is asked, where a page offers the answers. */
+  data?: object;
 }
+
+/** Failures that are questions: a page offers the answers. */
+const ASKS: readonly ProblemCode[] = ['log-written', 'day-two-ways'];
 
 const spoken = (code: ProblemCode, path: (string | number)[], words: Said): Problem => ({
   code,
@@ -22,8 +29,10 @@ const spoken = (code: ProblemCode, path: (string | number)[], words: Said): Prob
   path,
 });
 
-export const problem = <C extends ProblemCode>(code: C, path: (string | number)[] = [], ...[data]: Given<ProblemFigures[C]>): Problem =>
-  spoken(code, path, issueWords(data ? { code, data } : { code }));
+export const problem = <C extends ProblemCode>(code: C, path: (string | number)[] = [], ...[data]: Given<ProblemFigures[C]>): Problem => ({
+  ...spoken(code, path, issueWords(data ? { code, data } : { code })),
+  ...(data && ASKS.includes(code) ? { data } : {}),
+});
 
 export const problemOf = (issue: Issue): Problem => spoken(issue.code, issue.path, issueWords(issue));
 

@@ -51,6 +51,13 @@ export const resetRequest = z.strictObject({
   reason: z.string().trim().min(1).max(500),
 });
 
+/** How a log is written. */
+export const writtenIn = z.strictObject({
+  time: z.enum(['s', 'ms']),
+  travel: z.enum(['mm', 'in']),
+  zero: z.enum(['extended', 'compressed', 'negative']),
+});
+
 /** A log as the file was written, with what each column was taken for. */
 export const logRequest = z.strictObject({
   moment: z.enum(['before', 'after']),
@@ -60,6 +67,8 @@ export const logRequest = z.strictObject({
     .array(z.strictObject({ time: words(40), rear: words(40).default(''), front: words(40).default('') }))
     .min(1)
     .max(120_000),
+  /** How it is written; left out, a log that seems to be written otherwise than in seconds and millimetres from full extension is asked about. */
+  written: writtenIn.optional(),
 });
 export const simulateLogRequest = z.strictObject({ moment: z.enum(['before', 'after']) });
 
@@ -94,6 +103,8 @@ const logFigures: z.ZodType<LogFigures> = z.object({
 export const logDocument = z.object({
   version: z.literal('log/1'),
   ends: z.object({ rear: logFigures.nullable(), front: logFigures.nullable() }),
+  /** How the file is written, where otherwise than in seconds and millimetres from full extension; with the travels it was read by. */
+  written: writtenIn.extend({ fullMm: z.object({ rear: z.number().nullable(), front: z.number().nullable() }) }).optional(),
 });
 export type LogDocument = z.output<typeof logDocument>;
 

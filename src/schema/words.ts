@@ -144,6 +144,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'target-not-rising': () => 'Write speeds from slow to fast, each with a force above nothing.',
   'shims-unreadable': (d) =>
     `Line ${d.line} (“${d.text}”) is no shim. Write diameter × thickness × count, for example 40 × 0.20 × 2, one size a line.`,
+  'shim-beyond-bore': (d) => said`A shim ${mm(d.shim)} across does not go into a bore of ${mm(d.bore)}. Check the shim and the bore.`,
   'clamp-too-wide': (d) => said`The face shim must reach beyond the clamp of ${mm(d.clamp)}.`,
   'zone-off-face': (d) => said`This must lie beyond the clamp and on the face shim, up to ${mm(d.face)}.`,
   'stop-below-dish': () => 'The stop must allow at least the lift of the dish.',
@@ -159,6 +160,16 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'customer-erased': () => 'This customer was erased on request. Nothing of the person is kept to change.',
   'merge-with-itself': () => 'Choose another entry of the same person.',
   'erasure-unsure': () => 'Type the customer’s name exactly as it stands: erasing cannot be taken back.',
+  'letters-lost': (d) => `“${d.text}” has lost letters on its way: say how the letters of the file are written, and open it again.`,
+  'day-two-ways': (d) => `“${d.text}” can be read with the day or the month first. Say which comes first in this list.`,
+  'log-written': (d) =>
+    `This log seems to be written ${[
+      d.time === 'ms' ? 'in milliseconds' : '',
+      d.travel === 'in' ? 'in inches' : '',
+      d.zero === 'compressed' ? 'from the pressed-in end' : d.zero === 'negative' ? 'with its sign turned' : '',
+    ]
+      .filter(Boolean)
+      .join(', ')}. Say whether it is.`,
   'order-unsaid': (d) => `The order is broken: ${d.what} comes first and was not ridden. Say why.`,
   'machine-moved-on': (d) => `This machine has come back as job ${d.job}: what is in it now is that job’s. Plan the ride there.`,
   'ride-undecided': () => 'A ride is not decided yet. Keep it or take it back before the next change.',

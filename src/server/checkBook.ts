@@ -7,6 +7,7 @@ import { faultsOf } from '@/db/check';
 import { sqlOn } from '@/db/client';
 import { openEngine } from '@/db/engine';
 import { holdDirectory } from '@/db/lock';
+import { openServer } from '@/db/server';
 import { BROKEN_WORDS } from '@/schema/sealWords';
 import { checkSeals } from './seals';
 
@@ -62,5 +63,23 @@ export async function checkBook(path: string): Promise<BookCheck> {
   } finally {
     letGo();
     rmSync(copy, { recursive: true, force: true });
+  }
+}
+
+/** The book on a PostgreSQL server: every seal is walked; pages and indexes are the server's own, and its tools look at them. */
+export async function checkServerBook(url: string): Promise<BookCheck> {
+  const base = await openServer(url);
+  try {
+    const { jobs } = await base.one<{ jobs: number }>('SELECT count(*)::int AS jobs FROM job');
+    const { records, broken, lastSeal } = await base.snapshot(checkSeals);
+    return {
+      jobs,
+      records,
+      lastSeal,
+      wrong: broken.map((b) => `record ${b.id} of job ${b.jobId}: ${BROKEN_WORDS[b.what]}.`),
+      newestBackup: null,
+    };
+  } finally {
+    await base.close();
   }
 }

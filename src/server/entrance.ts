@@ -31,7 +31,7 @@ export interface Gate {
 
 export interface Barred {
   status: 400 | 401 | 403 | 421 | 503;
-  code: 'closing' | 'path-unreadable' | 'wrong-host' | 'foreign' | 'no-owner' | 'signed-out' | 'not-your-role';
+  code: 'closing' | 'path-unreadable' | 'wrong-host' | 'foreign' | 'no-token' | 'no-owner' | 'signed-out' | 'not-your-role';
   message: string;
 }
 
@@ -76,7 +76,15 @@ export function barred(asked: Asked, gate: Gate): Barred | null {
       code: 'wrong-host',
       message: 'This shop’s computer is not known by that name. Open it by its own address, or name it in MAVRIN_NAMES.',
     };
-  if (isForeign(asked)) return { status: 403, code: 'foreign', message: 'This request comes from another site.' };
+  if (isForeign(asked))
+    return asked.origin === null && asked.site === null
+      ? {
+          status: 403,
+          code: 'no-token',
+          message:
+            'This request comes from no page of the shop. A program of this computer sends the secret that lies as “token” in the book’s directory, a script the token it was given: Authorization: Bearer …',
+        }
+      : { status: 403, code: 'foreign', message: 'This request comes from another site.' };
   if (asked.isOwnProgram) return null;
   if (asked.isScript)
     return OF_SCRIPTS.test(path)

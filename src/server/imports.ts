@@ -43,6 +43,7 @@ interface Taking {
   sql: Sql;
   tally: Tally;
   device: string;
+  dates: Dates | null;
 }
 
 const needed = (line: Line, key: string): string => {
@@ -90,23 +91,42 @@ async function machine(taking: Taking, line: Line): Promise<{ id: number; ownerI
 
 const isoDay = z.iso.date();
 
-/** A day as people write it: 2024-05-31, or 31.5.2024; null where it is none. A day with slashes could be either. */
-function dayIn(text: string): string | null {
-  const [, d, m, y] = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text.trim()) ?? [];
-  const read = isoDay.safeParse(y ? `${y}-${m!.padStart(2, '0')}-${d!.padStart(2, '0')}` : text.trim());
+type Dates = 'day-first' | 'month-first';
+const SLASHED = /^(\d{1,2})\/(\d{1,2})\/(\d{4}|\d{2})$/;
+
+/** Which comes first in the slashed days of a list, where one of them shows it; null where all could be read both ways, or they contradict. */
+function datesShown(texts: readonly string[]): Dates | null {
+  const parts = texts.flatMap((t) => {
+    const [, a, b] = SLASHED.exec(t.trim()) ?? [];
+    return a && b ? [[Number(a), Number(b)] as const] : [];
+  });
+  const [day, month] = [parts.some(([a]) => a > 12), parts.some(([, b]) => b > 12)];
+  return day === month ? null : day ? 'day-first' : 'month-first';
+}
+
+/** A day as people write it: 2024-05-31, 31.5.2024, or with slashes in the order of the list; null where it is none. */
+function dayIn(text: string, dates: Dates | null): string | null {
+  const tidy = text.trim();
+  const [, d, m, y] = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(tidy) ?? [];
+  const [, one, two, year] = SLASHED.exec(tidy) ?? [];
+  const iso = (yyyy: string, mm: string, dd: string) =>
+    `${yyyy.length === 2 ? `20${yyyy}` : yyyy}-${mm.padStart(2, '0')}-${dd.padStart(2, '0')}`;
+  const written = y ? iso(y, m!, d!) : year && one && two ? (dates === 'month-first' ? iso(year, one, two) : iso(year, two, one)) : tidy;
+  const read = isoDay.safeParse(written);
   return read.success ? read.data : null;
 }
 
-function dayOf(line: Line): string {
+function dayOf({ dates }: Taking, line: Line): string {
   const text = needed(line, 'day');
-  const day = dayIn(text);
+  if (SLASHED.test(text.trim()) && dates === null) throw new Refusal(refused('day-two-ways', ['day'], { text: text.slice(0, 40) }));
+  const day = dayIn(text, dates);
   if (day === null || day > today()) throw new Refusal(refused('day-unreadable', ['day'], { text: text.slice(0, 40) }));
   return day;
 }
 
 async function job(taking: Taking, line: Line): Promise<void> {
   const { sql, tally, device } = taking;
-  const day = dayOf(line);
+  const day = dayOf(taking, line);
   const { id: machineId, ownerId } = await machine(taking, line);
   const at = noonOf(day);
   const there = await manyJobsOfMachine(sql, machineId);
@@ -152,10 +172,11 @@ const TAKEN: Record<ImportKind, (taking: Taking, line: Line, i: number) => Promi
 };
 
 /** Jobs are taken in by their days, whatever their order in the list; the rest as it stands. */
-function inOrder(kind: ImportKind, rows: readonly Line[]): { line: Line; i: number }[] {
+function inOrder(kind: ImportKind, rows: readonly Line[], dates: Dates | null): { line: Line; i: number }[] {
   const columns = new Set<string>(IMPORTS[kind].columns.map((c) => c.key));
   const lines = rows.map((row, i) => ({ line: Object.fromEntries(Object.entries(row).filter(([key]) => columns.has(key))), i }));
-  return kind === 'jobs' ? lines.sort((a, b) => (dayIn(a.line.day ?? '') ?? '').localeCompare(dayIn(b.line.day ?? '') ?? '')) : lines;
+  const day = (line: Line) => dayIn(line.day ?? '', dates) ?? '';
+  return kind === 'jobs' ? lines.sort((a, b) => day(a.line).localeCompare(day(b.line))) : lines;
 }
 
 /** What was tried out, thrown to undo it. */
@@ -165,18 +186,33 @@ class Tried extends Error {
   }
 }
 
-/** Takes a list in, or says what would come of it. Refusals carry the path rows, line, column. */
-export async function importList({ kind, fileName, dry, rows }: ImportRequest): Promise<Answer<Imported>> {
+/** So many faults are named at once; a list with more is looked at again. */
+const MOST_FAULTS = 200;
+
+/** What stands in a cell in place of letters that were read in another encoding than they were written in. */
+function refuseLostLetters(line: Line): void {
+  const lost = Object.entries(line).find(([, text]) => text.includes('\ufffd'));
+  if (lost) throw new Refusal(refused('letters-lost', [lost[0]], { text: lost[1].slice(0, 40) }));
+}
+
+/** Takes a list in, or says what would come of it. Refusals carry the path rows, line, column; all of them come at once, in the order of the list. */
+export async function importList({ kind, fileName, dry, rows, dates: said }: ImportRequest): Promise<Answer<Imported>> {
+  const dates = said ?? datesShown(rows.map((r) => r.day ?? ''));
   try {
     return await inTransaction(async (sql) => {
       const tally = new Tally();
-      for (const { line, i } of inOrder(kind, rows)) {
-        await TAKEN[kind]({ sql, tally, device: `list ${fileName}` }, line, i).catch((failure: unknown) => {
-          if (!(failure instanceof Refusal)) throw failure;
-          const { problem } = failure.answer;
-          throw new Refusal({ ...failure.answer, problem: { ...problem, path: ['rows', i, ...problem.path] } });
-        });
+      const faults: { i: number; answer: Refusal['answer'] }[] = [];
+      for (const { line, i } of inOrder(kind, rows, dates)) {
+        try {
+          refuseLostLetters(line);
+          await TAKEN[kind]({ sql, tally, device: `list ${fileName}`, dates }, line, i);
+        } catch (failure) {
+          // The whole is undone in any case: what else is wrong is said with it.
+          if (!(failure instanceof Refusal) || faults.length >= MOST_FAULTS) throw failure;
+          faults.push({ i, answer: failure.answer });
+        }
       }
+      if (faults.length > 0) throw new Refusal(together(faults));
       if (dry) throw new Tried(tally.found());
       return tally.found();
     });
@@ -185,4 +221,13 @@ export async function importList({ kind, fileName, dry, rows }: ImportRequest): 
     nothingIsDone();
     return done(found.found);
   }
+}
+
+/** The first fault speaks for all of them; the rest come along. */
+function together(faults: readonly { i: number; answer: Refusal['answer'] }[]): Refusal['answer'] {
+  const all = [...faults]
+    .sort((a, b) => a.i - b.i)
+    .map(({ i, answer }) => ({ ...answer.problem, path: ['rows', i, ...answer.problem.path] }));
+  const [first] = faults;
+  return { ...first!.answer, problem: { ...all[0]!, all } };
 }

@@ -14,6 +14,7 @@ import { numberOf } from '@/judgement/model/read';
 import { fittedEnd } from '@/judgement/reason/evidence/springs';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { usualOf } from '@/judgement/model/loads';
+import { AS_USUAL, asUsual, seemsWritten, type WrittenIn } from '@/core/logger/doubts';
 import { hasDecimalComma, numberIn } from '@/catalogue/tables';
 import type { LogDocument, logRequest, simulateLogRequest } from '@/schema/retune';
 import { type Answer, missing, Refusal, refused, refusedIssue } from './answer';
@@ -40,19 +41,28 @@ function placeOf([list, row]: (string | number)[], end: End): (string | number)[
   return ['rows', row ?? 0, list === 'timeS' ? 'time' : end];
 }
 
-function read(rows: Rows, travel: Record<End, number | null>): LogDocument {
-  const timeS = columnOf(rows, 'time');
+/** How the file seems to be written, by the first end that speaks against the usual way; asked about, never guessed. */
+function askedAbout(written: WrittenIn): Refusal {
+  return new Refusal(refused('log-written', ['written'], written));
+}
+
+function read(rows: Rows, travel: Record<End, number | null>, said: WrittenIn | null): LogDocument {
+  const written = columnOf(rows, 'time');
   const of = (end: End): LogFigures | null => {
     if (rows.every((r) => r[end] === '')) return null;
     const fullMm = travel[end];
     if (fullMm === null) throw new Refusal(refused('travel-unknown', ['rows', 0, end], { end }));
-    const found = logFigures({ timeS, travelMm: columnOf(rows, end), fullMm });
+    const asWritten = { timeS: written, travelMm: columnOf(rows, end), fullMm };
+    const seems = said ? null : seemsWritten(asWritten);
+    if (seems) throw askedAbout(seems);
+    const found = logFigures({ ...asUsual(asWritten, said ?? AS_USUAL), fullMm });
     if (!found.ok) throw new Refusal(refusedIssue(found.issue, placeOf(found.issue.path, end)));
     return found.value.figures;
   };
   const ends = { rear: of('rear'), front: of('front') };
   if (!ends.rear && !ends.front) throw new Refusal(refused('too-few', ['rows']));
-  return { version: 'log/1', ends };
+  const isUsual = !said || (said.time === 's' && said.travel === 'mm' && said.zero === 'extended');
+  return { version: 'log/1', ends, ...(isUsual ? {} : { written: { ...said, fullMm: travel } }) };
 }
 
 async function keep(
@@ -61,20 +71,22 @@ async function keep(
   name: string,
   device: 'file' | 'simulated',
   rows: Rows,
+  written: WrittenIn | null,
 ): Promise<Answer<{ runId: number; document: LogDocument }>> {
   const known = await knownOf(await db(), jobId);
   if (!known) return missing('job');
   const travel = { rear: numberOf(known.machine, 'machine.travel.rear'), front: numberOf(known.machine, 'machine.travel.front') };
   return inTransaction(async (sql) => {
-    const document = read(rows, travel);
+    const document = read(rows, travel, written);
     const csv = Papa.unparse(rows, { columns: ['time', ...ENDS.filter((end) => document.ends[end] !== null)] });
     const { id } = await oneNewRun(sql, jobId, { moment, name, device, document, csv }, null);
     return { runId: id, document };
   });
 }
 
-/** Takes a log in. Refusals: not-found, log-unreadable and those of a log, travel-unknown. */
-export const keepLog = (jobId: number, { moment, name, rows }: z.output<typeof logRequest>) => keep(jobId, moment, name, 'file', rows);
+/** Takes a log in. Refusals: not-found, log-written where it seems to be in milliseconds, inches or from a sensor turned round, log-unreadable and those of a log, travel-unknown. */
+export const keepLog = (jobId: number, { moment, name, rows, written }: z.output<typeof logRequest>) =>
+  keep(jobId, moment, name, 'file', rows, written ?? null);
 
 /** A ride of the simulated logger: rough ground with a train of bumps, a big hit, and a stop at its end that lets it swing free. From memory. */
 const SIMULATED: LoggedRoad = {
@@ -141,7 +153,7 @@ export async function simulateRun(
     rear: logs[0] ? inTravel(logs[0][i]!, ends.rear!.travelMm) : '',
     front: logs[1] ? inTravel(logs[1][i]!, ends.front!.travelMm) : '',
   }));
-  return keep(jobId, moment, `simulated, ${SECONDS} s`, 'simulated', rows);
+  return keep(jobId, moment, `simulated, ${SECONDS} s`, 'simulated', rows, AS_USUAL);
 }
 
 /** A sensor reads no further than the metal goes. */

@@ -8,16 +8,21 @@ import {
   oneNewEntry,
   type Subject,
 } from '@/db/queries/entries';
-import { maybeOneJobLocked, maybeOneJobRowLocked } from '@/db/queries/jobs';
+import { maybeOneJob, maybeOneJobLocked, maybeOneJobRowLocked } from '@/db/queries/jobs';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneSetMachine } from '@/db/queries/machines';
 import { maybeOneTechnician } from '@/db/queries/people';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
 import { type Entry, readEntry, type ReadEntry, withUnit } from '@/catalogue/entry';
 import { knownField, SEALED_STAGES } from '@/catalogue/fields';
+import type { DamperKey } from '@/catalogue/fields/damper';
+import { shimsIn } from '@/catalogue/tables';
+import type { ValveName } from '@/core/damper/damper';
+import { shimBeyondBore } from '@/judgement/model/dampers';
 import type { z } from 'zod';
 import type { recordRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from './answer';
 import { askingNow } from './asking';
+import { currentEntries } from './entries';
 import { isFindable, makeJobFindable, makeMachineFindable } from './find';
 import { tellEntry } from './live';
 import { reckonLikeness } from './likeness';
@@ -93,7 +98,21 @@ function refuseTheCounter(field: string, stage: string): void {
     throw new Refusal(refused('not-at-the-counter', [field]));
 }
 
-/** Records one field of a job. Refusals: field-unknown, the reading's own, not-at-the-counter, sealed, changed-elsewhere. */
+const STACK = /^valves\.(rear|front|other)\.(?:found|fit)\.(compression|rebound|base)$/;
+
+/** A stack is held against the bore somebody has measured. */
+async function refuseShimBeyondBore(sql: Sql, jobId: number, { field, text }: Recorded): Promise<void> {
+  const [, damper, valve] = STACK.exec(field) ?? [];
+  if (!damper || !valve) return;
+  const shims = shimsIn(text);
+  const job = shims.ok ? await maybeOneJob(sql, jobId) : null;
+  if (!shims.ok || !job) return;
+  const figures = await currentEntries(sql, { machineId: job.machineId });
+  const beyond = shimBeyondBore(figures, damper as DamperKey, valve as ValveName, shims.value);
+  if (beyond) throw new Refusal(refusedIssue(beyond, [field]));
+}
+
+/** Records one field of a job. Refusals: field-unknown, shim-beyond-bore, the reading's own, not-at-the-counter, sealed, changed-elsewhere. */
 export async function recordJobEntry(jobId: number, request: Recorded, at: string | null = null): Promise<Answer<Entry>> {
   const read = readField(request.field, request.text, request.unit, 'job');
   if (!read.ok) return read;
@@ -107,6 +126,7 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
     refuseTheCounter(request.field, known.stage);
     if (SEALED_STAGES.includes(known.stage) && (await manySignedOfJob(sql, jobId)).length > 0)
       throw new Refusal(conflict('sealed', [request.field]));
+    await refuseShimBeyondBore(sql, jobId, request);
     await refuseChangedElsewhere(sql, { jobId }, request);
     const { technicianId, device, field } = request;
     const entry = await oneNewEntry(

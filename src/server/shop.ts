@@ -1,4 +1,5 @@
 import { beginClosing, closeDb, db } from '@/db/client';
+import { noneBranchOpened } from '@/db/queries/branches';
 import { keepBackingUp } from './backups';
 import { closeCompute } from './compute/pool';
 import { doorOfShop } from './book';
@@ -23,6 +24,7 @@ export async function openShop(): Promise<void> {
   }
   // A page of the book that no longer reads is named, and what the book began with stands in: the shop opens all the same.
   await bookInForce().catch((failure: unknown) => console.error(failure));
+  await noneBranchOpened(await db()).catch((failure: unknown) => console.error(failure));
   await openEntrance();
   openGate();
   // Other processes over the same base change it too.

@@ -1,4 +1,4 @@
-import { dayOf } from '@/catalogue/days';
+import { dayOf, timeWords } from '@/catalogue/days';
 import Papa from 'papaparse';
 import { EmailProperty, FNProperty, TelProperty, TextType, VCARD } from 'vcard4';
 import writeSheet from 'write-excel-file/node';
@@ -222,8 +222,29 @@ const isTable = (name: string): name is keyof typeof TABLES => Object.hasOwn(TAB
 /** A cell that begins like a formula is led by an apostrophe, so that no table program runs it. */
 const csv = ({ heads, lines }: Shown): string => Papa.unparse({ fields: heads, data: lines }, { newline: '\r\n', escapeFormulae: true });
 
+/** Columns of days, of moments and of money, by their heads: a spreadsheet reckons with them, and texts it cannot. */
+const DAYS = new Set(['taken_in', 'promised', 'handed_back', 'signed', 'placed']);
+const MOMENTS = new Set(['recorded', 'at']);
+const MONEY = new Set(['price']);
+
+/** A cell as a spreadsheet holds it: its days have no zone, so a moment stands as the clock in the shop said. */
+function sheetCell(head: string, value: Cell) {
+  if (typeof value !== 'string' || value === '') return value;
+  if (DAYS.has(head)) return { value: new Date(`${value.slice(0, 10)}T00:00:00Z`), type: Date, format: 'yyyy-mm-dd' };
+  if (MOMENTS.has(head)) return { value: new Date(`${dayOf(value)}T${timeWords(value)}:00Z`), type: Date, format: 'yyyy-mm-dd hh:mm' };
+  if (MONEY.has(head))
+    return { value: Number(value), type: Number, format: `0.${'0'.repeat(value.split('.')[1]?.length ?? 0)}`.replace(/\.$/, '') };
+  return value;
+}
+
 const sheet = ({ heads, lines }: Shown, name: string): Promise<Buffer> =>
-  writeSheet([heads.map((value) => ({ value, fontWeight: 'bold' as const })), ...lines], { sheet: name, stickyRowsCount: 1 }).toBuffer();
+  writeSheet(
+    [
+      heads.map((value) => ({ value, fontWeight: 'bold' as const })),
+      ...lines.map((line) => line.map((value, i) => sheetCell(heads[i] ?? '', value))),
+    ],
+    { sheet: name, stickyRowsCount: 1 },
+  ).toBuffer();
 
 /** Customers as vCards (version 4.0, RFC 6350), one after the other. */
 async function vcards(): Promise<string> {

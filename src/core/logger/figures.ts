@@ -21,7 +21,7 @@ export interface LogFigures {
   /** Speeds exceeded for 5 % of the moving time, mm/s. */
   compression95: number;
   rebound95: number;
-  /** How much lower it stood in the last third of a train of bumps than in the first, as a share; null where no train was ridden. */
+  /** How far the mean sank below rest over a train of bumps, from the third bump on, as a share; null where no train was ridden. */
   packing: number | null;
   decays: Decay[];
   resonance: Resonance | null;
@@ -87,12 +87,43 @@ const meanOf = (z: Float64Array, from: number, to: number): number => {
   return sum / Math.max(1, to - from);
 };
 
+/** An end that packs is down after the second bump, and stays there. */
+const RUN_IN_BUMPS = 2;
+
+/** Where each bump of a train begins: pressed in fast after coming back. */
+function bumpsOf(v: Float64Array, from: number, to: number): number[] {
+  const found: number[] = [];
+  let isPressed = false;
+  for (let i = from; i < to; i += 1) {
+    if (!isPressed && v[i]! > ROUGH_MM_PER_S / 2) found.push(i);
+    isPressed = v[i]! > 0 && (isPressed || v[i]! > ROUGH_MM_PER_S / 2);
+  }
+  return found;
+}
+
+/** Where an end stands at rest: the middle one of its places while it hardly moves, outside the trains; null where it never does. */
+function restOf(traces: readonly Trace[], speeds: readonly Float64Array[]): number | null {
+  const still: number[] = [];
+  traces.forEach(({ travelMm, hz }, k) => {
+    const rough = trains(speeds[k]!, hz);
+    travelMm.forEach((z, i) => {
+      if (Math.abs(speeds[k]![i]!) < MOVING_MM_PER_S && !rough.some(([from, to]) => i >= from && i <= to)) still.push(z);
+    });
+  });
+  still.sort((a, b) => a - b);
+  return still.length === 0 ? null : still[Math.floor(still.length / 2)]!;
+}
+
 function packingOf(traces: readonly Trace[], speeds: readonly Float64Array[]): number | null {
+  const rest = restOf(traces, speeds);
   const sinks = traces
     .flatMap(({ travelMm, hz, fullMm }, k) =>
       trains(speeds[k]!, hz).map(([from, to]) => {
-        const third = Math.floor((to - from) / 3);
-        return (meanOf(travelMm, to - third, to) - meanOf(travelMm, from, from + third)) / fullMm;
+        const bumps = bumpsOf(speeds[k]!, from, to);
+        const down = bumps[RUN_IN_BUMPS] ?? from;
+        return (
+          (meanOf(travelMm, down, bumps.at(-1)! > down ? bumps.at(-1)! : to) - (rest ?? meanOf(travelMm, from, bumps[1] ?? to))) / fullMm
+        );
       }),
     )
     .sort((a, b) => a - b);

@@ -153,10 +153,10 @@ test('gone on with piece by piece it is the same ride, looked at less often it i
 describe('what is read off an end', () => {
   const end = { ...END, bumpStop: { fromM: 0.1, rateNPerM: 1e6 }, topOut: { fromM: 0, rateNPerM: 1e6 } };
   const seen = (xs: readonly number[], speeds: readonly number[] = xs.map(() => 0)) => {
-    const look = new EndSeen(end, 0, xs.length, 1, 1.1);
+    const look = new EndSeen(end, xs.length, 1, 1.1, 0.02);
     xs.forEach((xM, t) => {
       const now = { xM, speedMPerS: speeds[t]!, tyreN: t % 2 === 0 ? 1000 : 0, damperN: 100 };
-      look.add(now, t);
+      look.add(now);
       look.keep(now);
     });
     return look.all;
@@ -165,10 +165,22 @@ describe('what is read off an end', () => {
     expect(seen([0.05, 0.101, 0.0995, 0.102, 0.09, 0.103]).bottomings).toBe(2);
     expect(seen([0.05, -0.001, 0.001, -0.002, 0.02, -0.001]).toppings).toBe(2);
   });
-  test('travel is the suspension’s own; shares add up; packing is the last third against the first', () => {
+  test('packing is the sink of the mean below rest, bump by bump: an end down after two bumps packs, one that comes back does not', () => {
+    // Rest at 20 mm. Each bump presses in for one reading and comes back for three.
+    const bump = (low: number, high: number) => [low, high, (low + high) / 2, low];
+    const speeds = (bumps: number) => Array.from({ length: bumps }, () => [0.5, 0.2, -0.4, -0.3]).flat();
+    const packs = seen([...bump(0.02, 0.06), ...bump(0.04, 0.08), ...Array.from({ length: 6 }, () => bump(0.07, 0.09)).flat()], speeds(8));
+    expect(packs.sinkByBumpMm.slice(0, 2).map((x) => Math.round(x))).toEqual([17, 39]);
+    expect(packs.packingMm).toBeCloseTo(1.1 * (77.5 - 20), 6);
+    const comesBack = seen(Array.from({ length: 8 }, () => bump(0.01, 0.05)).flat(), speeds(8));
+    expect(comesBack.packingMm).toBeCloseTo(1.1 * (25 - 20), 6);
+    const jacksUp = seen(Array.from({ length: 8 }, () => bump(0.005, 0.02)).flat(), speeds(8));
+    expect(jacksUp.packingMm).toBeLessThan(0);
+  });
+  test('travel is the suspension’s own; shares add up; without a bump it is the mean below rest', () => {
     const found = seen([0.02, 0.02, 0.03, 0.03, 0.05, 0.05]);
     expect(found.travelMm.max).toBeCloseTo(55, 9);
-    expect(found.packingMm).toBeCloseTo(33, 9);
+    expect(found.packingMm).toBeCloseTo(1.1 * (200 / 6 - 20), 9);
     expect(found.histogram.shares.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 12);
     expect(found.contactLostShare).toBeCloseTo(0.5, 12);
   });

@@ -1,6 +1,6 @@
 import { ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
-import { type Course, courseOf, goingOn, stretchAt } from './course';
+import { type Course, courseOf, goingOn, type Stretch, stretchAt } from './course';
 import type { RideMachine } from './machine';
 import { machineOf, type PlainRide } from './plain';
 import { EndSeen, Kept, MM, type RiddenEnd } from './seen';
@@ -85,18 +85,18 @@ class StretchSeen {
 
   constructor(
     private readonly looked: Looked,
-    fromS: number,
     seconds: number,
+    rest: { front: number; rear: number } | null,
   ) {
     [this.seat, this.hands] = [new Kept(seconds * KEPT_PER_S), new Kept(seconds * KEPT_PER_S)];
-    this.front = new EndSeen(looked.machine.front, fromS, seconds, KEPT_PER_S, looked.scale.front);
-    this.rear = new EndSeen(looked.machine.rear, fromS, seconds, KEPT_PER_S, looked.scale.rear);
+    this.front = new EndSeen(looked.machine.front, seconds, KEPT_PER_S, looked.scale.front, rest?.front ?? null);
+    this.rear = new EndSeen(looked.machine.rear, seconds, KEPT_PER_S, looked.scale.rear, rest?.rear ?? null);
   }
 
   add(now: Now): void {
     const { machine, seatAheadM, handsAheadM } = this.looked;
-    this.front.add(now.front, now.timeS);
-    this.rear.add(now.rear, now.timeS);
+    this.front.add(now.front);
+    this.rear.add(now.rear);
     this.pitch.add((now.pitchRad * 180) / Math.PI);
     this.seatSum += machine.rider === null ? now.bodyMPerS2 + seatAheadM * now.pitchRadPerS2 : now.riderMPerS2;
     this.handsSum += now.bodyMPerS2 + handsAheadM * now.pitchRadPerS2;
@@ -196,12 +196,19 @@ export function* rideAlong(
   if (!begun.ok) return begun;
   const { run, steps, stepS } = begun.value;
   const { asOne = false } = options;
-  const seen = asOne
-    ? [new StretchSeen(looked, 0, course.seconds)]
-    : course.stretches.map(({ seconds }, i) => new StretchSeen(looked, course.timesS[i]!, seconds));
+  let seen: StretchSeen[] = [];
+  // The ride begins at rest: where it stands then is what an end sinks below. Braked or driven it stands elsewhere.
+  const beginAt = ({ front, rear }: Now): void => {
+    const rest = { front: front.xM, rear: rear.xM };
+    const isSteady = ({ speedMPerS, endSpeedMPerS = speedMPerS }: Stretch) => endSpeedMPerS === speedMPerS;
+    seen = asOne
+      ? [new StretchSeen(looked, course.seconds, rest)]
+      : course.stretches.map((s) => new StretchSeen(looked, s.seconds, isSteady(s) ? rest : null));
+  };
   const pictures = new FramesSeen(options.framesEveryS ?? 1 / FRAMES_PER_S, looked, going);
   let [nextKept, at] = [0, 0];
   const look = (now: Now): void => {
+    if (seen.length === 0) beginAt(now);
     if (!asOne) at = stretchAt(course, now.timeS, at);
     const stretch = seen[at]!;
     stretch.add(now);

@@ -13,8 +13,10 @@ export interface RiddenEnd {
   contactLostShare: number;
   /** Root mean square of the tyre's load about its mean, against the mean: how evenly it grips. */
   tyreLoadVariation: number;
-  /** How much lower it stands in the last third of the stretch than in the first, mm: packing down. */
+  /** How far the mean sinks below rest over the bumps, from the third on, mm: packing down. Above rest it is negative. */
   packingMm: number;
+  /** The same bump by bump, as far as they are kept. */
+  sinkByBumpMm: number[];
   /** Heat the damper makes, mean, W. */
   damperW: number;
   /** Speed of the wheel against the frame that is not exceeded for 95 % of the time, m/s, each way. */
@@ -93,6 +95,50 @@ class Swings {
   }
 }
 
+/** A bump presses an end in at least this fast, m/s; slower is no bump. From memory. */
+const BUMP_M_PER_S = 0.1;
+/** Bumps kept one by one; and so many are run in on before an end is said to pack: it is down after the second. */
+const BUMPS_KEPT = 60;
+const RUN_IN = 2;
+
+/** The mean of each bump, from where it is pressed in to where the next one does so, below a place of rest. */
+class Sinks {
+  readonly byBump: number[] = [];
+  private readonly later = new Spread();
+  private readonly all = new Spread();
+  private bump = new Spread();
+  private isPressed = false;
+  private bumps = 0;
+  private firstMm: number | null = null;
+
+  /** @param restMm null: the first bump's own mean, where braking or drive has the end stand elsewhere */
+  constructor(private readonly restMm: number | null) {}
+
+  add(xMm: number, speed: number): void {
+    if (!this.isPressed && speed > BUMP_M_PER_S) this.next();
+    this.isPressed = speed > 0 && (this.isPressed || speed > BUMP_M_PER_S);
+    this.bump.add(xMm);
+    this.all.add(xMm);
+    if (this.bumps > RUN_IN) this.later.add(xMm);
+  }
+
+  private next(): void {
+    if (this.bumps > 0) this.keep();
+    this.bumps += 1;
+    this.bump = new Spread();
+  }
+
+  private keep(): void {
+    this.firstMm ??= this.bump.mean;
+    if (this.byBump.length < BUMPS_KEPT) this.byBump.push(this.bump.mean - (this.restMm ?? this.firstMm));
+  }
+
+  get mm(): number {
+    const rest = this.restMm ?? this.firstMm ?? this.all.mean;
+    return (this.later.count > 0 ? this.later.mean : this.all.mean) - rest;
+  }
+}
+
 /** Looks at one end along one stretch. */
 export class EndSeen {
   private readonly travel = new Spread();
@@ -102,31 +148,32 @@ export class EndSeen {
   private readonly swings = new Swings();
   private readonly bottoms = new Meets();
   private readonly tops = new Meets();
-  private readonly firstThird = new Spread();
-  private readonly lastThird = new Spread();
+  private readonly sinks: Sinks;
   private lost = 0;
   private seen = 0;
   private heatJ = 0;
 
-  /** @param fromS when the stretch begins @param perSecond how often it is kept @param scale suspension's own mm for each mm at the wheel */
+  /**
+   * @param perSecond how often it is kept @param scale suspension's own mm for each mm at the wheel
+   * @param restM where it stands at rest; null where braking or drive has it stand elsewhere
+   */
   constructor(
     private readonly end: RideEnd,
-    private readonly fromS: number,
-    private readonly seconds: number,
+    seconds: number,
     perSecond: number,
-    private readonly scale = 1,
+    private readonly scale: number,
+    restM: number | null,
   ) {
     this.kept = new Kept(seconds * perSecond);
+    this.sinks = new Sinks(restM === null ? null : restM * MM * scale);
   }
 
-  add(now: EndNow, timeS: number): void {
+  add(now: EndNow): void {
     const { end } = this;
     const xMm = now.xM * MM * this.scale;
     this.travel.add(xMm);
     this.tyre.add(now.tyreN);
-    const third = (3 * (timeS - this.fromS)) / this.seconds;
-    if (third < 1) this.firstThird.add(xMm);
-    else if (third >= 2) this.lastThird.add(xMm);
+    this.sinks.add(xMm, now.speedMPerS);
     if (end.bumpStop !== null) this.bottoms.add(now.xM - end.bumpStop.fromM);
     if (end.topOut !== null) this.tops.add(end.topOut.fromM - now.xM);
     this.seen += 1;
@@ -157,7 +204,8 @@ export class EndSeen {
       toppings: this.tops.count,
       contactLostShare: this.lost / seen,
       tyreLoadVariation: tyre.rms / tyre.mean,
-      packingMm: this.lastThird.mean - this.firstThird.mean,
+      packingMm: this.sinks.mm,
+      sinkByBumpMm: this.sinks.byBump,
       damperW: this.heatJ / seen,
       swings: this.swings.counts,
       speed95MPerS: { compression: this.speeds.at95('compression'), rebound: this.speeds.at95('rebound') },

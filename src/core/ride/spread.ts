@@ -1,6 +1,6 @@
 /** Largest, smallest, mean and root mean square about the mean of a quantity seen at even times. */
 export class Spread {
-  private count = 0;
+  count = 0;
   private sum = 0;
   private squares = 0;
   /** The first value: sums are taken about it, so that a large offset loses no digits. */

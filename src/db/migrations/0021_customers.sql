@@ -78,3 +78,9 @@ CREATE TABLE promise_change (
 CREATE INDEX promise_change_job ON promise_change (job_id, id DESC);
 CREATE TRIGGER promise_change_recorded BEFORE UPDATE OR DELETE ON promise_change FOR EACH ROW EXECUTE FUNCTION refuse_change();
 CREATE TRIGGER promise_change_kept BEFORE TRUNCATE ON promise_change FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
+
+-- Branches that were ever opened: one that has done nothing yet can receive a machine.
+CREATE TABLE branch (
+  name text PRIMARY KEY CHECK (length(name) BETWEEN 1 AND 40),
+  since timestamptz NOT NULL DEFAULT now()
+);

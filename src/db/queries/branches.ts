@@ -19,9 +19,13 @@ export const manyMovesOfMachine = (sql: Sql, machineId: number) =>
 export const manyBranches = async (sql: Sql): Promise<string[]> =>
   (
     await sql.many<{ branch: string }>(
-      `SELECT branch FROM (SELECT DISTINCT branch FROM machine_branch UNION SELECT DISTINCT branch FROM job UNION SELECT ${HERE}) known ORDER BY branch COLLATE "C"`,
+      `SELECT branch FROM (SELECT DISTINCT branch FROM machine_branch UNION SELECT DISTINCT branch FROM job UNION SELECT name FROM branch UNION SELECT ${HERE}) known ORDER BY branch COLLATE "C"`,
     )
   ).map((b) => b.branch);
+
+/** The branch this process stands at is one of the shop's from now on; none where it stands at none. */
+export const noneBranchOpened = (sql: Sql) =>
+  sql.none(`INSERT INTO branch (name) SELECT ${HERE} WHERE ${HERE} <> '' ON CONFLICT DO NOTHING`);
 
 export const noneNewMachineMove = (sql: Sql, machineId: number, branch: string, reason: string) =>
   sql.none('INSERT INTO machine_branch (machine_id, branch, reason) VALUES ($1, $2, $3)', [machineId, branch, reason]);

@@ -39,7 +39,7 @@ const endMeasures = (end: End): Measure[] => {
     at('toppings', 'tops out', (r) => r.toppings, { said: times, wanted: 'less', felt: 3 }),
     at('contact', 'tyre off the ground', (r) => r.contactLostShare, { said: percent, wanted: 'less', felt: 0.005 }),
     at('grip', 'tyre load varies', (r) => r.tyreLoadVariation, { said: percent, wanted: 'less', felt: 0.015 }),
-    at('packing', 'sinks along the stretch', (r) => Math.max(0, r.packingMm), { said: (x) => mm(x, 0), wanted: 'less', felt: 4 }),
+    at('packing', 'sinks below rest over the bumps', (r) => r.packingMm, { said: (x) => mm(x, 0), wanted: 'less', felt: 4 }),
     at('heat', 'heat into the oil', (r) => r.damperW, { said: (x) => `${x.toFixed(0)} W`, wanted: null, felt: 10 }),
   ];
 };
@@ -102,6 +102,7 @@ export function whole(stretches: readonly RiddenStretch[], seconds: readonly num
       contactLostShare: mean((r) => r[e].contactLostShare),
       tyreLoadVariation: rms((r) => r[e].tyreLoadVariation),
       packingMm: most((r) => r[e].packingMm),
+      sinkByBumpMm: stretches.reduce((a, b) => (b[e].packingMm > a[e].packingMm ? b : a))[e].sinkByBumpMm,
       damperW: mean((r) => r[e].damperW),
       swings: {
         compression: added(stretches.map((r) => r[e].swings.compression)),

@@ -9,7 +9,7 @@ import type { DamperFigures, ValveName } from '@/core/damper/damper';
 import { middleOf } from '@/core/damper/clicks';
 import { needleAreas, type Oil, type ValveRequest, type ValveStack } from '@/core/damper/valve';
 import type { Shim } from '@/core/plate/stack';
-import { err, ok, type Result } from '@/core/result';
+import { err, type Issue, ok, type Result } from '@/core/result';
 import { recorded, type Entries, type Entry } from '@/catalogue/entry';
 import { type DamperKey, END_OF, ROD_VALVE_NAMES, VALVE_NAMES, VALVES, type ValveFigure, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { isUnusable, type Missing, type Unusable } from './ends';
@@ -102,6 +102,14 @@ function needleTable(written: string): Result<number[]> | null {
   return ok(areas);
 }
 
+/** A shim that does not go into the bore its piston runs in; null where all do, or the bore is not known. The base valve sits in a tube of its own. */
+export function shimBeyondBore(machine: Entries, damper: DamperKey, valve: ValveName, shims: readonly Shim[]): Issue | null {
+  const boreMm = numberOf(machine, boreField(machine, damper));
+  const widest = shims.reduce((most, s) => Math.max(most, s.diameterMm), 0);
+  if (valve === 'base' || boreMm === null || widest < boreMm) return null;
+  return err('shim-beyond-bore', [], { shim: widest, bore: boreMm }).issue;
+}
+
 /** One valve as the core wants it, or what is missing of it as field names, or the field that cannot be read. */
 export function valveRequestOf(
   entries: Entries,
@@ -128,6 +136,11 @@ export function valveRequestOf(
         ? stackField(damper, valve, 'found')
         : stackField(damper, valve, which);
     return { field, issue: shims.issue };
+  }
+  const beyond = shims?.ok ? shimBeyondBore(machine, damper, valve, shims.value) : null;
+  if (beyond) {
+    const field = stackField(damper, valve, textOf(entries, stackField(damper, valve, which)).trim() === '' ? 'found' : which);
+    return { field, issue: beyond };
   }
   const side = valve === 'rebound' ? 'rebound' : 'compression';
   const clicks = clicksOf(entries, damper, side, which);

@@ -1,7 +1,7 @@
 import { type Said, say } from '@/core/units/say';
 import { type Entries, type Entry, entryAt, isWild, readEntry, recorded, withUnit } from '@/catalogue/entry';
 import { fieldDef, knownField } from '@/catalogue/fields';
-import { unlikePairOf } from '@/catalogue/pairs';
+import { unlikeBeside } from '@/catalogue/pairs';
 import { issueWords } from '@/schema/words';
 import { v4 } from 'uuid';
 import { DiskMarks } from './diskMarks';
@@ -180,9 +180,9 @@ export class FieldStore {
     // The field shows what stands in it, asked about or not; the figures go by what is recorded or not in question.
     const [value, unit] = typed?.ok ? [typed.value.value, typed.value.unit] : [entry?.value ?? null, entry?.unit ?? null];
     const last = this.options.lastKnown && entryAt(this.options.lastKnown, field);
-    const pair = unlikePairOf(field, value, this.entries);
-    const question = pair
-      ? `Is this right? Beside it stands ${withUnit(pair)}: the two are no pair.`
+    const beside = unlikeBeside(field, value, this.entries);
+    const question = beside
+      ? `Is this right? Beside it stands ${withUnit(beside)}: ${beside.why}.`
       : isWild(def, value)
         ? `Is this right? It is unusual here.${last ? ` Last known: ${withUnit(last)}.` : ''}`
         : null;
@@ -201,7 +201,7 @@ export class FieldStore {
 
   /** Possible, and unusual here or beside what stands next to it: recorded after a yes. */
   private isAskedAbout(field: string, value: number | null): boolean {
-    return isWild(fieldDef(field), value) || unlikePairOf(field, value, this.entries) !== null;
+    return isWild(fieldDef(field), value) || unlikeBeside(field, value, this.entries) !== null;
   }
 
   /** A keystroke: the result follows at once where the text can be read; what cannot be read yet is not scolded before the field is left. */

@@ -1,8 +1,8 @@
 'use client';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { Button, Small, Table } from './primitives';
+import { csvLines, decoded, type Encoding, encodingOf, ENCODINGS, headingsOf, type ListLine, sheetLines } from './listFile';
 import { Pick } from './Pick';
 
 export interface Wanted {
@@ -15,6 +15,8 @@ export interface Wanted {
 
 export interface Taken {
   rows: Record<string, string>[];
+  /** Where each row stands in the file. */
+  lines: number[];
   mapping: Record<string, string>;
   fileName: string;
 }
@@ -29,34 +31,33 @@ interface Props {
 
 interface File_ {
   name: string;
+  bytes: Uint8Array | null;
+  encoding: Encoding;
+  all: ListLine[];
+  /** Which of the lines holds the headings; null: none does. */
+  headingAt: number | null;
   headings: string[];
-  lines: string[][];
+  lines: ListLine[];
 }
 
 const PREVIEW = 4;
 const NONE = '-';
 
-/** Cells of the first sheet as texts; a day as 2024-05-31. */
-async function sheetLines(file: File): Promise<string[][]> {
-  const { readSheet } = await import('read-excel-file/browser');
-  const text = (cell: unknown): string =>
-    cell instanceof Date
-      ? cell.toISOString().slice(0, 10)
-      : cell === null || cell === undefined
-        ? ''
-        : String(cell as string | number | boolean);
-  return (await readSheet(file)).map((line) => line.map(text)).filter((line) => line.some((cell) => cell.trim() !== ''));
+/** A file without headings gets its columns by number. */
+function laidOut(file: Omit<File_, 'headings' | 'lines'>): File_ {
+  const { all, headingAt } = file;
+  const width = Math.max(0, ...all.map((l) => l.cells.length));
+  const named = headingAt === null ? [] : (all[headingAt]?.cells ?? []);
+  return {
+    ...file,
+    headings: Array.from({ length: width }, (_, i) => named[i]?.trim() || `Column ${i + 1}`),
+    lines: all.slice(headingAt === null ? 0 : headingAt + 1),
+  };
 }
 
-const csvLines = (text: string): string[][] => Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data;
-
-/** A file without headings gets its columns by number: a first line of numbers is a reading, not a heading. */
-function readFile(name: string, data: string[][]): File_ {
-  const first = data[0] ?? [];
-  const headed = first.some((cell) => cell.trim() !== '' && !/^[-+\d.,\s]+$/.test(cell));
-  return headed
-    ? { name, headings: first.map((c) => c.trim()), lines: data.slice(1) }
-    : { name, headings: first.map((_, i) => `Column ${i + 1}`), lines: data };
+function readText(name: string, bytes: Uint8Array, encoding: Encoding): File_ {
+  const all = csvLines(decoded(bytes, encoding));
+  return laidOut({ name, bytes, encoding, all, headingAt: headingsOf(all) });
 }
 
 const guess = (wanted: readonly Wanted[], { headings }: File_): Record<string, string> => {
@@ -74,18 +75,26 @@ export function CsvColumns({ action, wanted, take, onTake }: Props) {
   const [file, setFile] = useState<File_ | null>(null);
   const [unread, setUnread] = useState('');
   const [columns, setColumns] = useState<Record<string, string>>({});
-  const open = async (files: FileList | null) => {
-    const chosen = files?.[0];
-    if (!chosen) return;
-    const lines = await (/\.xlsx$/i.test(chosen.name) ? sheetLines(chosen).catch(() => null) : chosen.text().then(csvLines));
-    setUnread(lines === null ? `${chosen.name} is no spreadsheet that can be read.` : '');
-    if (lines === null) return setFile(null);
-    const read = readFile(chosen.name, lines);
+  const layOut = (read: File_) => {
     setFile(read);
     setColumns(guess(wanted, read));
   };
-  const cell = (line: string[], key: string) =>
-    columns[key] === undefined || columns[key] === NONE ? '' : (line[Number(columns[key])] ?? '').trim();
+  const open = async (files: FileList | null) => {
+    const chosen = files?.[0];
+    if (!chosen) return;
+    const isSheet = /\.xlsx$/i.test(chosen.name);
+    const sheet = isSheet ? await sheetLines(chosen).catch(() => null) : [];
+    setUnread(sheet === null ? `${chosen.name} is no spreadsheet that can be read.` : '');
+    if (sheet === null) return setFile(null);
+    const bytes = isSheet ? null : new Uint8Array(await chosen.arrayBuffer());
+    layOut(
+      bytes
+        ? readText(chosen.name, bytes, encodingOf(bytes))
+        : laidOut({ name: chosen.name, bytes, encoding: 'utf-8', all: sheet, headingAt: headingsOf(sheet) }),
+    );
+  };
+  const cell = ({ cells }: ListLine, key: string) =>
+    columns[key] === undefined || columns[key] === NONE ? '' : (cells[Number(columns[key])] ?? '').trim();
   const missing = wanted.filter((w) => w.needed && (columns[w.key] ?? NONE) === NONE);
   return (
     <div>
@@ -103,6 +112,7 @@ export function CsvColumns({ action, wanted, take, onTake }: Props) {
           missing={missing}
           onTake={onTake}
           setFile={setFile}
+          layOut={layOut}
           take={take}
         />
       )}
@@ -115,19 +125,21 @@ interface OpenFileProps {
   wanted: readonly Wanted[];
   columns: Record<string, string>;
   setColumns: (next: Record<string, string>) => void;
-  cell: (line: string[], key: string) => string;
+  cell: (line: ListLine, key: string) => string;
   missing: Wanted[];
   onTake: (taken: Taken) => void;
   setFile: (next: File_ | null) => void;
+  layOut: (read: File_) => void;
   take: string;
 }
 
-function OpenFile({ file, wanted, columns, setColumns, cell, missing, onTake, setFile, take }: OpenFileProps) {
+function OpenFile({ file, wanted, columns, setColumns, cell, missing, onTake, setFile, layOut, take }: OpenFileProps) {
   return (
     <div style={{ marginTop: '0.75rem' }}>
       <Small>
         {file.name}, {file.lines.length} lines. Say what each column is:
       </Small>
+      <HowItIsWritten file={file} layOut={layOut} />
       <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(8.5rem, 1fr))', gap: '0.25rem 1rem' }}>
         {wanted.map((w) => (
           <Pick
@@ -150,7 +162,7 @@ function OpenFile({ file, wanted, columns, setColumns, cell, missing, onTake, se
               const at = columns[w.key] ?? NONE;
               return at === NONE ? [] : [[w.key, file.headings[Number(at)] ?? ''] as const];
             });
-            onTake({ rows, mapping: Object.fromEntries(named), fileName: file.name });
+            onTake({ rows, lines: file.lines.map((l) => l.line), mapping: Object.fromEntries(named), fileName: file.name });
             setFile(null);
           }}
         >
@@ -162,10 +174,36 @@ function OpenFile({ file, wanted, columns, setColumns, cell, missing, onTake, se
   );
 }
 
+/** Letters and headings as they were found, to be set right by hand. */
+function HowItIsWritten({ file, layOut }: Pick<OpenFileProps, 'file' | 'layOut'>) {
+  const headings = file.all.slice(0, 12).map(({ line, cells }, i) => ({
+    value: String(i),
+    label: `line ${line}: ${cells.filter(Boolean).slice(0, 3).join(', ').slice(0, 40)}`,
+  }));
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(14rem, 1fr))', gap: '0.25rem 1rem' }}>
+      {file.bytes && (
+        <Pick
+          label="Letters written as"
+          value={file.encoding}
+          options={Object.entries(ENCODINGS).map(([value, label]) => ({ value, label }))}
+          onPick={(encoding) => layOut(readText(file.name, file.bytes!, encoding as Encoding))}
+        />
+      )}
+      <Pick
+        label="Headings stand in"
+        value={file.headingAt === null ? NONE : String(file.headingAt)}
+        options={[{ value: NONE, label: 'no line' }, ...headings]}
+        onPick={(at) => layOut(laidOut({ ...file, headingAt: at === NONE ? null : Number(at) }))}
+      />
+    </div>
+  );
+}
+
 interface FirstLinesProps {
   wanted: readonly Wanted[];
   file: File_;
-  cell: (line: string[], key: string) => string;
+  cell: (line: ListLine, key: string) => string;
 }
 
 function FirstLines({ wanted, file, cell }: FirstLinesProps) {

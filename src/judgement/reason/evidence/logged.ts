@@ -40,7 +40,7 @@ const logged: EndRule = (known, end) => {
     say(
       'log-packs',
       above(log.packing, PACKS_SHARE, 0.02),
-      `over trains of bumps it ended ${percent(Math.abs(log.packing))} of its travel ${log.packing < 0 ? 'higher' : 'lower'} than it began.`,
+      `over trains of bumps it stood ${percent(Math.abs(log.packing))} of its travel ${log.packing < 0 ? 'above' : 'below'} where it rests.`,
     );
   if (log.compression95 > 0) {
     const ratio = log.rebound95 / log.compression95;

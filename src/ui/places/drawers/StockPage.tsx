@@ -248,12 +248,12 @@ function Lists() {
   const router = useRouter();
   const [said, setSaid] = useState('');
   const form = useForm({}, () => '');
-  const take = async ({ rows, fileName }: Taken) => {
+  const take = async ({ rows, lines, fileName }: Taken) => {
     setSaid('');
     const came = await form.send<{ added: number; counted: number }>(
       '/api/stock/import',
       { fileName, lines: rows.map(lineOf) },
-      lineRefused('lines'),
+      lineRefused('lines', lines),
     );
     if (!came) return;
     setSaid(`${came.added} items added, ${came.counted} counted anew.`);

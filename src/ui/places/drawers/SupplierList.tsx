@@ -28,7 +28,7 @@ export function SupplierList() {
   const [end, setEnd] = useState<End>('rear');
   const [unit, setUnit] = useState<keyof typeof UNITS>('N/mm');
   const [said, setSaid] = useState('');
-  const take = async ({ rows, mapping, fileName }: Taken) => {
+  const take = async ({ rows, lines, mapping, fileName }: Taken) => {
     setSaid('');
     const { supplier, listedOn } = form.typed;
     if (supplier.trim() === '') return form.refuse('supplier', 'Type whose list it is.');
@@ -43,7 +43,7 @@ export function SupplierList() {
     const came = await form.send<{ count: number }>(
       '/api/springs/import',
       { supplier, listedOn, fileName, mapping, springs },
-      lineRefused('springs'),
+      lineRefused('springs', lines),
     );
     if (!came) return;
     setSaid(`${came.count} springs of ${supplier} are on the list.`);

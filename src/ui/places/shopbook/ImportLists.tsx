@@ -7,16 +7,17 @@ import { CsvColumns, type Taken } from '../../kit/CsvColumns';
 import { Titled } from '../../kit/parts';
 import { Pick } from '../../kit/Pick';
 import { Button, QuietButton, Small } from '../../kit/primitives';
-import { FormProblem, type Refusal, useForm } from '../../kit/useForm';
+import type { Fault } from '../../kit/send';
+import { Sentence } from '../../kit/Sentence';
+import { FormProblem, useForm } from '../../kit/useForm';
 
-/** The line and the cell that were refused; the first line of a file holds its headings. */
-const cellRefused =
-  (columns: readonly ImportColumn[]) =>
-  ({ path, words }: Refusal): Said => {
-    if (path[0] !== 'rows') return words;
-    const column = columns.find((c) => c.key === path.slice(2).join('.') || path.slice(2).includes(c.key));
-    return said`Line ${String(Number(path[1]) + 1)}${column ? `, ${column.label.toLowerCase()}` : ''}: ${words} Nothing was taken.`;
-  };
+/** A fault of the list, by the line the file itself has it in and the column. */
+const faultWords = (columns: readonly ImportColumn[], lines: readonly number[], { path, words }: Fault): Said => {
+  if (path[0] !== 'rows') return words;
+  const rest = path.slice(2);
+  const column = columns.find((c) => c.key === rest.join('.') || rest.includes(c.key));
+  return said`Line ${String(lines[Number(path[1])] ?? Number(path[1]) + 1)}${column ? `, ${column.label.toLowerCase()}` : ''}: ${words}`;
+};
 
 const inAll = (of: Record<string, number>): string =>
   Object.entries(of)
@@ -33,13 +34,27 @@ export function ImportLists() {
   const [done, setDone] = useState('');
   const form = useForm({}, () => '');
   const columns: readonly ImportColumn[] = IMPORTS[kind].columns;
-  const send = ({ rows, fileName }: Taken, dry: boolean) =>
-    form.send<Imported>('/api/imports', { kind, fileName, dry, rows }, cellRefused(columns));
-  const tryOut = async (taken: Taken) => {
+  const [faults, setFaults] = useState<readonly Said[]>([]);
+  const [dates, setDates] = useState<'day-first' | 'month-first' | ''>('');
+  const [asked, setAsked] = useState<Taken | null>(null);
+  const send = ({ rows, lines, fileName }: Taken, dry: boolean, order = dates) =>
+    form.send<Imported>('/api/imports', { kind, fileName, dry, rows, ...(order ? { dates: order } : {}) }, (refusal) => {
+      const all = refusal.all ?? [refusal];
+      setFaults(all.map((fault) => faultWords(columns, lines, fault)));
+      if (refusal.code === 'day-two-ways') setAsked({ rows, lines, fileName, mapping: {} });
+      return all[0]!.path[0] === 'rows' ? `Nothing was taken: ${all.length} ${all.length === 1 ? 'fault' : 'faults'}.` : refusal.words;
+    });
+  const tryOut = async (taken: Taken, order = dates) => {
     setDone('');
     setTried(null);
-    const found = await send(taken, true);
+    setFaults([]);
+    setAsked(null);
+    const found = await send(taken, true, order);
     if (found) setTried({ taken, found });
+  };
+  const inOrder = (order: 'day-first' | 'month-first') => {
+    setDates(order);
+    if (asked) void tryOut(asked, order);
   };
   const take = async () => {
     if (!tried) return;
@@ -53,8 +68,8 @@ export function ImportLists() {
     <Titled title="Lists taken in" aside="from an older book, whole or not at all">
       <p style={{ maxWidth: '70ch', paddingBottom: '0.5rem' }}>
         <Small>
-          A CSV or a spreadsheet, headings in its first line. It is tried out first: what would be new, what is in the book already. A line
-          that does not fit is named with its cell, and nothing is taken. Springs and other stock have lists of their own under Drawers.
+          A CSV or a spreadsheet. It is tried out first: what would be new, what is in the book already. Every line that does not fit is
+          named with its cell, and nothing is taken. Springs and other stock have lists of their own under Drawers.
         </Small>
       </p>
       <div style={{ maxWidth: '24rem', paddingBottom: '0.75rem' }}>
@@ -66,6 +81,8 @@ export function ImportLists() {
             setKind(value as ImportKind);
             setTried(null);
             setDone('');
+            setFaults([]);
+            setAsked(null);
             form.clear();
           }}
         />
@@ -84,6 +101,21 @@ export function ImportLists() {
       )}
       {done && <p role="status">{done}</p>}
       <FormProblem of={form} />
+      {asked && (
+        <p style={{ display: 'flex', gap: '0.75rem', flexWrap: 'wrap' }}>
+          <Button onPress={() => inOrder('day-first')}>The day comes first: 31/5/2024</Button>
+          <Button onPress={() => inOrder('month-first')}>The month comes first: 5/31/2024</Button>
+        </p>
+      )}
+      {faults.length > 0 && (
+        <ul aria-label="What is wrong with the list">
+          {faults.map((words, i) => (
+            <li key={i}>
+              <Sentence of={words} />
+            </li>
+          ))}
+        </ul>
+      )}
     </Titled>
   );
 }

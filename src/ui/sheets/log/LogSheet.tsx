@@ -3,11 +3,12 @@ import { Sentence } from '../../kit/Sentence';
 import { type Figure, mm, mPerS, type Said } from '@/core/units/say';
 import { useState } from 'react';
 import { BINS, type LogFigures, SPEED_EDGES } from '@/core/logger/figures';
+import { AS_USUAL, type WrittenIn } from '@/core/logger/doubts';
 import { percent } from '@/judgement/reason/evidence/known';
 import type { LogDocument } from '@/schema/retune';
 import { LineChart } from '../../charts/LineChart';
 import { Choices } from '../../kit/Choices';
-import { CsvColumns, type Wanted } from '../../kit/CsvColumns';
+import { CsvColumns, type Taken, type Wanted } from '../../kit/CsvColumns';
 import { Button, Empty, EndName, QuietLink, Small, Table } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import { type LoggedRun, useBench } from '../../job/BenchContext';
@@ -60,21 +61,31 @@ function TakeIn() {
   const [moment, setMoment] = useState<'before' | 'after'>(data.signed.length > 0 ? 'after' : 'before');
   const form = useForm({}, () => '');
   const [said, setSaid] = useState('');
-  const send = async (url: string, body: object) => {
+  /** A log that seems to be written otherwise, until somebody says how it is. */
+  const [asked, setAsked] = useState<{ taken: Taken; seems: WrittenIn } | null>(null);
+  const send = async (url: string, body: object, taken?: Taken) => {
     setSaid('Reading');
-    const came = await form.send(url, body);
+    setAsked(null);
+    const came = await form.send(url, body, ({ code, figures }) => {
+      if (code === 'log-written' && taken) setAsked({ taken, seems: figures as unknown as WrittenIn });
+    });
     setSaid(came ? 'Taken in.' : '');
     if (came) reload();
   };
+  const take = (taken: Taken, written?: WrittenIn) =>
+    void send(`/api/jobs/${data.job.id}/logs`, { moment, name: taken.fileName, rows: taken.rows, ...(written ? { written } : {}) }, taken);
   return (
     <Titled title="Take in a logged ride" aside="travel from full extension">
       <Choices label="Logged" value={moment} options={MOMENTS} onPick={setMoment} />
-      <CsvColumns
-        action="Open a log, CSV"
-        wanted={WANTED}
-        take="Take this ride in"
-        onTake={({ rows, fileName }) => void send(`/api/jobs/${data.job.id}/logs`, { moment, name: fileName, rows })}
-      />
+      <CsvColumns action="Open a log, CSV" wanted={WANTED} take="Take this ride in" onTake={(taken) => take(taken)} />
+      {asked && (
+        <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0.6rem' }}>
+          <Button $strong onPress={() => take(asked.taken, asked.seems)}>
+            Yes, it is written so
+          </Button>
+          <Button onPress={() => take(asked.taken, AS_USUAL)}>No: seconds, millimetres from full extension</Button>
+        </p>
+      )}
       <p style={{ paddingTop: '0.6rem' }}>
         <Button onPress={() => void send(`/api/jobs/${data.job.id}/logs/simulated`, { moment })}>Run the simulated logger</Button>{' '}
         <Small>A stand-in: this machine’s marked springs, loads and clickers over invented ground.</Small>

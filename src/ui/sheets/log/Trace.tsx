@@ -1,6 +1,8 @@
 'use client';
 import Papa from 'papaparse';
 import { useMemo } from 'react';
+import { hasDecimalComma, numberIn } from '@/catalogue/tables';
+import { AS_USUAL, asUsual } from '@/core/logger/doubts';
 import { LineChart } from '../../charts/LineChart';
 import type { LoggedRun } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
@@ -24,15 +26,28 @@ function drawn(points: Point[]): Point[] {
   return out;
 }
 
+/** The points of one end, in seconds and millimetres from full extension however the file is written. */
+function pointsOf(data: readonly Record<string, string>[], end: End, { document }: LoggedRun): Point[] {
+  const rows = data.filter((row) => row[end] !== undefined);
+  const isDecimalComma = hasDecimalComma(rows.flatMap((row) => [row.time ?? '', row[end] ?? '']));
+  const raw = {
+    timeS: rows.map((row) => numberIn(row.time ?? '', isDecimalComma)),
+    travelMm: rows.map((row) => numberIn(row[end] ?? '', isDecimalComma)),
+    fullMm: document.written?.fullMm[end] ?? 0,
+  };
+  const { timeS, travelMm } = asUsual(raw, document.written ?? AS_USUAL);
+  return timeS.map((t, i) => [t, travelMm[i]!]);
+}
+
 /** Travel over time of one ride, read from its file as it was kept. */
 export function Trace({ run }: { run: LoggedRun }) {
   const reading = useReadText(`/api/logs/${run.id}`);
   const ends = useMemo(() => {
     if (reading.value === undefined) return null;
     const { data } = Papa.parse<Record<string, string>>(reading.value, { header: true, skipEmptyLines: true });
-    const of = (end: End) => drawn(data.flatMap((row): Point[] => (row[end] === undefined ? [] : [[Number(row.time), Number(row[end])]])));
+    const of = (end: End) => drawn(pointsOf(data, end, run));
     return { rear: of('rear'), front: of('front') };
-  }, [reading.value]);
+  }, [reading.value, run]);
   const lines = ENDS.flatMap((end) =>
     ends && ends[end].length > 0 ? [{ name: END_NAMES[end], points: ends[end], look: 'thin' as const, colour: end }] : [],
   );

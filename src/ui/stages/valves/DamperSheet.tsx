@@ -184,7 +184,7 @@ function Leads({ findings }: { findings: readonly Because[] }) {
 
 /** The list of shims, as found or to fit, and what to pick for it. */
 function StackColumn({ sheet, present }: { sheet: Sheet; present: boolean }) {
-  const { which, setWhich, kind, name, shown, shims, found, inDrawer, sealed, write, picks } = sheet;
+  const { which, setWhich, kind, name, shown, shims, found, inDrawer, sealed, write, refused, picks } = sheet;
   const isFit = which === 'fit';
   return (
     <div>
@@ -210,6 +210,11 @@ function StackColumn({ sheet, present }: { sheet: Sheet; present: boolean }) {
           locked={sealed}
           onChange={(next) => write(which, next)}
         />
+      )}
+      {refused && (
+        <p role="alert">
+          ▲ <Sentence of={issueWords(refused)} /> It was not written.
+        </p>
       )}
       {!isFit && !sealed && found?.ok && found.value.length > 0 && (
         <Button

@@ -3,9 +3,10 @@ import { useCallback, useMemo, useState } from 'react';
 import type { ValveName } from '@/core/damper/damper';
 import { pieces } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
+import type { Issue } from '@/core/result';
 import { type DamperKey, END_OF, type ValveFigure } from '@/catalogue/fields/damper';
 import { shimsText } from '@/catalogue/tables';
-import { shimsOf, stackField, valveKindOf, valveName, withUsual } from '@/judgement/model/dampers';
+import { shimBeyondBore, shimsOf, stackField, valveKindOf, valveName, withUsual } from '@/judgement/model/dampers';
 import { numberOf } from '@/judgement/model/read';
 import { pickList, SHEET_SPEEDS, shimsForPost } from '@/judgement/model/valves';
 import { useBench, useFact, useLater } from '../../job/BenchContext';
@@ -29,6 +30,7 @@ function useStacks(damper: DamperKey, valve: ValveName) {
   // What came in is written down first; once it is, the sheet opens on what is to be fitted.
   const [which, setWhich] = useState<'fit' | 'found'>(found?.ok && found.value.length > 0 ? 'fit' : 'found');
   const shown = which === 'fit' ? fit : found;
+  const [refused, setRefused] = useState<Issue | null>(null);
   const drawer = useMemo(() => shimsForPost(data.shims, figures, damper), [data.shims, figures, damper]);
   return {
     found,
@@ -42,7 +44,13 @@ function useStacks(damper: DamperKey, valve: ValveName) {
     inDrawer: (s: Shim) =>
       data.shims.length === 0 ? null : pieces(drawer.filter((d) => d.diameterMm === s.diameterMm && d.thicknessMm === s.thicknessMm)),
     picks: found?.ok && fit?.ok ? pickList(found.value, fit.value, drawer) : [],
-    write: (to: 'fit' | 'found', shims: readonly Shim[]) => store.put(stackField(damper, valve, to), shimsText(shims)),
+    /** What was not written of the last stack, and why. */
+    refused,
+    write: (to: 'fit' | 'found', shims: readonly Shim[]) => {
+      const beyond = shimBeyondBore(withUsual(store.liveEntries(), figures, damper), damper, valve, shims);
+      setRefused(beyond);
+      if (!beyond) store.put(stackField(damper, valve, to), shimsText(shims));
+    },
   };
 }
 
