@@ -3,8 +3,7 @@ import { request as plain } from 'node:http';
 import { request as encrypted } from 'node:https';
 import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
-import { holderOf } from '@/db/lock';
-import { backUpClosed } from '@/server/restore';
+import { backUpClosed, whoHolds } from '@/server/restore';
 
 const directory = process.env.MAVRIN_DATA ?? '.data/shop';
 
@@ -26,7 +25,7 @@ function asked(address: string): Promise<string> {
 }
 
 async function ofOpenShop(): Promise<string> {
-  const holder = holderOf(directory);
+  const holder = whoHolds(directory);
   if (!holder?.address)
     throw new Error(
       `The book in ${directory} is held by process ${holder?.pid ?? 'unknown'}, which is no open shop. Try again when it has ended.`,

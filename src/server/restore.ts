@@ -1,3 +1,4 @@
+import { type Holder, holderOf } from '@/db/lock';
 import type { PGlite } from '@electric-sql/pglite';
 import { closeSync, existsSync, mkdirSync, openSync, readdirSync, readSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -115,6 +116,9 @@ export async function archiveOf(backup: string, path: string): Promise<ArchiveMa
 }
 
 /** An archive of the base a server holds, of one state of it, whatever is written meanwhile. */
+/** The process that has a book open, and where its shop is reached from this computer; null where nobody has. */
+export const whoHolds = (directory: string): Holder | null => holderOf(directory);
+
 export async function archiveOfServer(path: string, url: string): Promise<ArchiveManifest> {
   const base = await openServer(url);
   return archived(path, (to) => base.snapshot((sql) => writeArchive(sql, to))).finally(() => base.close());

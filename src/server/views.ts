@@ -57,8 +57,8 @@ const entriesByJob = async (jobs: JobLine[]): Promise<Map<number, Entries>> =>
     jobs.map((j) => j.id),
   );
 
-const brief = (job: JobLine, entries: Entries) => {
-  const lines = stageLines({ entries, machine: {}, signed: job.signed, handedBack: job.handedBackAt !== null, rideOpen: job.rideOpen });
+const brief = (job: JobLine, entries: Entries, machine: Entries) => {
+  const lines = stageLines({ entries, machine, signed: job.signed, handedBack: job.handedBackAt !== null, rideOpen: job.rideOpen });
   return { ...job, machine: machineName(job), lines, next: nextStep(lines), waitsFor: textOf(entries, 'job.waits') };
 };
 export type JobBrief = ReturnType<typeof brief>;
@@ -82,9 +82,14 @@ export async function floor() {
   const base = await db();
   const [jobs, awaited] = [await manyJobsOnTheStands(base, MOST_ON_FLOOR), await manyRidesAwaited(base, MOST_AWAITED)];
   const entries = await entriesByJob(jobs);
+  const figures = await currentEntriesOf(
+    base,
+    'machine_id',
+    jobs.map((j) => j.machineId),
+  );
   const placed = await ordersPlaced(base);
   return {
-    jobs: jobs.map((j) => brief(j, entries.get(j.id) ?? {})),
+    jobs: jobs.map((j) => brief(j, entries.get(j.id) ?? {}, figures.get(j.machineId) ?? {})),
     due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
     short: (await shortages(base)).map((s) => ({ ...s, orderedAt: placed[s.name] ?? null })),
     begun: await oneBegun(base),
@@ -223,7 +228,7 @@ export async function machineFile(machineId: number) {
     machine: { ...machine, name: machineName(machine) },
     owners: await manyOwners(base, machineId),
     figures,
-    jobs: jobs.map((j) => ({ ...brief(j, entries.get(j.id) ?? {}), feel: textOf(entries.get(j.id) ?? {}, 'ride.feel') })),
+    jobs: jobs.map((j) => ({ ...brief(j, entries.get(j.id) ?? {}, figures), feel: textOf(entries.get(j.id) ?? {}, 'ride.feel') })),
     signed: (await manySignedOfMachine(base, machineId)).map(({ id, jobId, corrects, reason, technician, signedAt, digest }) => ({
       id,
       jobId,

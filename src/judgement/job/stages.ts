@@ -1,5 +1,8 @@
 import { recorded, type Entries } from '@/catalogue/entry';
 import { STAGES, STAGE_NAMES, type Stage } from '@/catalogue/fields';
+import { type DamperKey, VALVES } from '@/catalogue/fields/damper';
+import type { ValveName } from '@/core/damper/damper';
+import { hasValve, shimsOf, valveKindOf } from '../model/dampers';
 import { pairFields } from '../model/measure';
 import { itemNumbers, numberOf, textOf } from '../model/read';
 import { ENDS, type End } from '@/catalogue/ends';
@@ -77,12 +80,13 @@ const LINES: Record<Stage, (standing: Standing) => Pick<StageLine, 'state' | 'li
         [numberOf(entries, 'springs.front.choice') !== null || numberOf(entries, 'springs.front.pressure') !== null, 'front not chosen'],
       ],
     ),
-  valves: ({ entries }) =>
+  valves: ({ entries, machine }) =>
     lineOf(
       Object.keys(entries).some((f) => f.startsWith('valves.')),
       [
         [specified(entries, 'rear'), 'rear not specified'],
         [specified(entries, 'front'), 'front not specified'],
+        ...ENDS.map((end): Wanted => [!shimsAwaited(entries, machine, end), `${end} shims not typed`]),
       ],
     ),
   rebuild: ({ entries, signed }) =>
@@ -127,6 +131,21 @@ export function nextStep(lines: StageLine[]): { stage: Stage; action: string } {
   const stage = open?.stage ?? 'ride';
   return { stage, action: NEXT[stage] };
 }
+
+/** Valves of an end’s damper whose shims as found nobody has typed: what the stage asks for. A stack to fit is typed without them. */
+export const shimsUntyped = (entries: Entries, machine: Entries, damper: DamperKey): ValveName[] =>
+  VALVES.filter(
+    (valve) =>
+      hasValve(entries, machine, damper, valve) &&
+      valveKindOf(machine, damper, valve) === 'stack' &&
+      shimsOf(entries, damper, valve, 'found') === null,
+  );
+
+/** Specified in words alone, an end still waits for its shims. */
+const shimsAwaited = (entries: Entries, machine: Entries, end: End): boolean =>
+  textOf(entries, `valves.${end}.specified`) !== '' &&
+  !recorded(entries).some(({ field, text }) => text !== '' && field.startsWith(`valves.${end}.fit.`)) &&
+  shimsUntyped(entries, machine, end).length > 0;
 
 /** Something is written to be fitted at this end: a stack, or words. */
 const specified = (entries: Entries, end: End) =>

@@ -58,10 +58,32 @@ const STEPS: { of: keyof Begun; href: string; words: string; why: string }[] = [
   { of: 'jobs', href: '/jobs/new', words: 'The first machine', why: 'who, which kind, by when; figures follow' },
 ];
 
+const COUNTS = ['One thing', 'Two things', 'Three things', 'Four things'];
+
+/** A shop at work has its Floor to itself: what is left of the first hour is one line. */
+function Left({ begun }: { begun: Begun }) {
+  const left = STEPS.filter((s) => !begun[s.of]);
+  return (
+    <p aria-label="Left of the first hour">
+      <Small>
+        {COUNTS[left.length - 1]} left:{' '}
+        {left.map((s, i) => (
+          <span key={s.of}>
+            {i > 0 && ', '}
+            <Link href={s.href}>{`${s.words[0]!.toLowerCase()}${s.words.slice(1)}`}</Link>
+          </span>
+        ))}
+        . <QuietButton onPress={() => keepNote(KEY, PUT_AWAY)}>Hide</QuietButton>
+      </Small>
+    </p>
+  );
+}
+
 /** The first hour of a new shop, until it is done or put away on this device. */
 export function FirstHour({ begun }: { begun: Begun }) {
   const isAway = useKeptNote(KEY) === PUT_AWAY;
   if (isAway || STEPS.every((s) => begun[s.of])) return null;
+  if (begun.jobs) return <Left begun={begun} />;
   return (
     <Steps aria-label="The first hour">
       <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center' }}>
