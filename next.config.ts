@@ -10,6 +10,8 @@ const GUARDS = {
 };
 
 const config: NextConfig = {
+  // Another build beside this one, as while a newer one is put in its place.
+  distDir: process.env.MAVRIN_BUILD ?? '.next',
   headers: async () => [{ source: '/:path*', headers: Object.entries(GUARDS).map(([key, value]) => ({ key, value })) }],
   serverExternalPackages: ['@electric-sql/pglite', 'piscina'],
   compiler: { styledComponents: true },

@@ -18,8 +18,8 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' },
     locale: 'en-GB',
     timezoneId: 'UTC',
-    // Pages kept by the browser are a test of their own (offline.spec.ts).
-    serviceWorkers: 'block',
+    // As people have it: pages are kept by the browser, and its service worker stands between page and computer.
+    serviceWorkers: 'allow',
     screenshot: 'off',
     trace: 'off',
   },

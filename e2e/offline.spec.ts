@@ -3,8 +3,6 @@ import { demoDirectory, Server } from './server';
 
 /** The shop's computer goes away: the Bench opens all the same, what is typed and photographed is kept, and delivered once when it is back. */
 
-test.use({ serviceWorkers: 'allow' });
-
 let server: Server;
 test.beforeAll(async () => {
   server = await Server.start(4367, demoDirectory());

@@ -182,7 +182,7 @@ test('signing seals steps, procedures and photos; afterwards none is taken or ad
     'SELECT document FROM rebuild WHERE job_id = $1',
     [jobId],
   );
-  expect(document.version).toBe('rebuild/3');
+  expect(document.version).toBe('rebuild/4');
   expect(document.procedures).toHaveLength(2);
   expect(document.entries['photo.1.key']!.text).toMatch(/^[0-9a-f]{64}$/);
   expect((await checkSeals(base)).broken).toEqual([]);

@@ -353,7 +353,7 @@ test('readings of earlier jobs, the shop’s service lives and a logged ride are
   const log = { ...LOG, compression95: 900, rebound95: 300, packing: 0.12, zeta: null, frequencyHz: null, frictionBandMm: null };
   const packed = reasoned(known(told('packs', 'rear'), { log: { rear: log } }));
   expect(packed.leading?.id).toBe('reb-slow.rear');
-  expect(packed.leading!.for.map((s) => s.words).join(' ')).toContain('12 % of its travel lower');
+  expect(packed.leading!.for.map((s) => s.words).join(' ')).toContain('12 % of its travel below where it rests');
 });
 
 test('pace and ground are weighed, quoted with the terrain, and lead to nothing alone', () => {

@@ -2,6 +2,7 @@
 import { choiceName } from '@/catalogue/choices';
 import { jobNumber } from '@/catalogue/jobs';
 import dynamic from 'next/dynamic';
+import { part } from '../kit/renewed';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/catalogue/fields';
@@ -28,7 +29,7 @@ import { USE_NAMES } from '@/catalogue/uses';
 import { onDisk, sendTo } from '../fields/sendTo';
 
 /** The training set comes with a practice job alone. */
-const PracticeNote = dynamic(() => import('./PracticeNote').then((m) => m.PracticeNote));
+const PracticeNote = dynamic(() => part(() => import('./PracticeNote')).then((m) => m.PracticeNote));
 
 /** The eight stages, and the sheets that stand beside them. */
 export type SheetName = Stage | 'quote' | 'log' | 'ground';

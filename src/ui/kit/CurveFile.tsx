@@ -1,5 +1,6 @@
 'use client';
 import { QuietButton } from './primitives';
+import { part } from './renewed';
 
 interface Props {
   /** Of the file, without its ending. */
@@ -13,7 +14,7 @@ interface Props {
 /** The points of a picture, as CSV: made in the browser from what is shown, metric, so that it is read back anywhere. */
 export function CurveFile({ name, what, rows }: Props) {
   const take = async () => {
-    const { default: Papa } = await import('papaparse');
+    const { default: Papa } = await part(() => import('papaparse'));
     const csv = Papa.unparse(rows(), { newline: '\r\n' });
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));

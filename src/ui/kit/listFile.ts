@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { part } from './renewed';
 
 /** A list as a file holds it: its lines with the numbers they have in the file, so that what is wrong is found there again. */
 export interface ListLine {
@@ -63,7 +64,7 @@ export function csvLines(text: string): ListLine[] {
 
 /** Lines of the first sheet; a day as 2024-05-31. */
 export async function sheetLines(file: File): Promise<ListLine[]> {
-  const { readSheet } = await import('read-excel-file/browser');
+  const { readSheet } = await part(() => import('read-excel-file/browser'));
   const text = (cell: unknown): string =>
     cell instanceof Date
       ? cell.toISOString().slice(0, 10)

@@ -42,6 +42,13 @@ export async function renew(failure: unknown): Promise<boolean> {
   return true;
 }
 
+/** A part of a page fetched when it is wanted. Where it went with a renewed program the page stays as it is until it is loaded anew: torn down first, it would keep nothing. */
+export const part = <T>(load: () => Promise<T>): Promise<T> =>
+  load().catch(async (failure: unknown) => {
+    if (await renew(failure)) return new Promise<never>(() => undefined);
+    throw failure;
+  });
+
 const TYPED = 'mavrin-typed ';
 
 /** Texts of a form over a loading anew: kept in this tab alone, and taken out as they are read. Secrets are typed again. */

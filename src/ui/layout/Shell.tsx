@@ -1,6 +1,7 @@
 'use client';
 import { Moon, Ruler, Search, Sun } from 'lucide-react';
 import dynamic from 'next/dynamic';
+import { part } from '../kit/renewed';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode, useState, type RefObject, useEffect, useRef } from 'react';
@@ -185,10 +186,10 @@ const Skip = styled.a`
 `;
 
 // Both come when they are asked for: no page waits for them.
-const Find = dynamic(() => import('./Find').then((m) => m.Find), { ssr: false });
-const NumberPad = dynamic(() => import('./NumberPad').then((m) => m.NumberPad), { ssr: false });
-const Instruments = dynamic(() => import('./Instruments').then((m) => m.Instruments), { ssr: false });
-const KeysSheet = dynamic(() => import('./KeysSheet').then((m) => m.KeysSheet), { ssr: false });
+const Find = dynamic(() => part(() => import('./Find')).then((m) => m.Find), { ssr: false });
+const NumberPad = dynamic(() => part(() => import('./NumberPad')).then((m) => m.NumberPad), { ssr: false });
+const Instruments = dynamic(() => part(() => import('./Instruments')).then((m) => m.Instruments), { ssr: false });
+const KeysSheet = dynamic(() => part(() => import('./KeysSheet')).then((m) => m.KeysSheet), { ssr: false });
 
 const PLACES: [string, string][] = [
   ['/', 'Floor'],

@@ -42,9 +42,14 @@ interface Props {
 const Stands = styled.ol`
   border-top: 2px solid var(--ink);
   li {
+    display: flex;
+    align-items: center;
+    gap: 0.75rem;
     border-bottom: 1px solid var(--rule);
   }
   a {
+    flex: 1;
+    min-width: 0;
     display: grid;
     grid-template-columns: 7.5rem minmax(12rem, 1.4fr) minmax(12rem, 1fr) minmax(11rem, 1fr);
     gap: 0 1.25rem;

@@ -21,9 +21,8 @@ import { FEEL, SETUP_KIND } from './setupNames';
 const Glance = styled.dl`
   display: grid;
   grid-template-columns: max-content 1fr;
-  gap: 0 1rem;
   > * {
-    padding: 0.3rem 0;
+    padding: 0.3rem 1rem 0.3rem 0;
     border-bottom: 1px solid var(--fine);
   }
   dt {

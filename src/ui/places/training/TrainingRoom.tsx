@@ -3,6 +3,7 @@ import type { Explained } from '@/judgement/reason/reason';
 import { kg, said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
 import dynamic from 'next/dynamic';
+import { part } from '../../kit/renewed';
 import Link from 'next/link';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { useMemo, useState } from 'react';
@@ -24,7 +25,7 @@ import { Shell } from '../../layout/Shell';
 import { knownOf, reasonedOf, modelsWay } from '@/judgement/training';
 
 /** Its code comes once a case is answered. */
-const RideCase = dynamic(() => import('./RideCase').then((m) => m.RideCase), { ssr: false });
+const RideCase = dynamic(() => part(() => import('./RideCase')).then((m) => m.RideCase), { ssr: false });
 
 interface Move {
   measured: string;

@@ -1,5 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { part } from '../../kit/renewed';
 import { Forces } from './Forces';
 import type { DrawnStack } from '@/core/damper/view';
 import { PickList } from './PickList';
@@ -37,10 +38,10 @@ import { StackTable } from './StackTable';
 import { type Viewed } from './useValves';
 
 // Their code comes with the sheet that is opened.
-const Beyond = dynamic(() => import('./Beyond').then((m) => m.Beyond), { ssr: false });
-const Dyno = dynamic(() => import('./Dyno').then((m) => m.Dyno), { ssr: false });
-const OilAgainstStack = dynamic(() => import('./OilAgainstStack').then((m) => m.OilAgainstStack), { ssr: false });
-const Suggestions = dynamic(() => import('./Suggestions').then((m) => m.Suggestions), { ssr: false });
+const Beyond = dynamic(() => part(() => import('./Beyond')).then((m) => m.Beyond), { ssr: false });
+const Dyno = dynamic(() => part(() => import('./Dyno')).then((m) => m.Dyno), { ssr: false });
+const OilAgainstStack = dynamic(() => part(() => import('./OilAgainstStack')).then((m) => m.OilAgainstStack), { ssr: false });
+const Suggestions = dynamic(() => part(() => import('./Suggestions')).then((m) => m.Suggestions), { ssr: false });
 
 const Three = styled.div`
   display: grid;
