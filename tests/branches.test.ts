@@ -14,6 +14,7 @@ import { addTechnician } from '@/server/people';
 import { beginPractice, endPractice } from '@/server/practice';
 import { signRebuild } from '@/server/sign';
 import { floor, machineFile } from '@/server/views';
+import { noneBranchOpened } from '@/db/queries/branches';
 import { manyShims } from '@/db/queries/shims';
 import { codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';
@@ -141,4 +142,12 @@ test('a name that is none is refused before anything is opened', () => {
     else expect(read).toThrow(/MAVRIN_BRANCH names/);
   }
   expect(branchHere({ MAVRIN_BRANCH: ' Großer Hof 2 ' })).toBe('Großer Hof 2');
+});
+
+test('a branch that was opened and has done nothing yet can receive a machine', async () => {
+  await at('New Quay');
+  await noneBranchOpened(await db());
+  await at('Harbour');
+  expect((await branchesOf(moor.machineId))!.all).toContain('New Quay');
+  expect(codeOf(await moveMachine(moor.machineId, { branch: 'New Quay', reason: 'the new shop is nearer' }))).toBe('accepted');
 });

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { openEmbedded } from '@/db/embedded';
 import { durableStore } from '@/db/durable';
-import { DataDirectoryTaken, takeLock } from '@/db/lock';
+import { DataDirectoryTaken, holderOf, takeLock } from '@/db/lock';
 import { emptyBaseIn, scratch } from './onDisk';
 
 /** The data directory: one process at a time, nothing acknowledged lost, no base newer than the program. */
@@ -21,7 +21,11 @@ describe('the lock', () => {
 
   test('a second taker is refused with the holder’s number, and served once it is given back', () => {
     const path = directory();
+    process.env.MAVRIN_LISTENS = 'http://127.0.0.1:4999';
     const giveBack = takeLock(path);
+    // A command speaks to the shop that has this very book open, wherever it listens.
+    expect(holderOf(path)).toMatchObject({ pid: process.pid, address: 'http://127.0.0.1:4999' });
+    delete process.env.MAVRIN_LISTENS;
     expect(() => takeLock(path)).toThrow(DataDirectoryTaken);
     expect(() => takeLock(path)).toThrow(`in use by process ${process.pid}`);
     giveBack();

@@ -9,7 +9,12 @@ import type { ServiceBasis } from '@/schema/service';
 import { actualOf, quoteOf, sumOf } from '@/judgement/job/quote';
 import { decimalsOf, moneyText, readMoney } from '@/catalogue/money';
 import { changeMoney, changeService, serviceRulesOfShop } from '@/server/book';
-import { shopCalendar } from '@/server/calendar';
+import { putZoneInForce, shopZone } from '@/catalogue/days';
+import { changeShop, shopOfBook } from '@/server/book';
+import { changeCalendar, feedOf, hasFeed, shopCalendar } from '@/server/calendar';
+import { barred } from '@/server/entrance';
+import { shopAddress } from '@/server/network';
+import { putSiteInForce, siteHost } from '@/server/site';
 import { addTechnician } from '@/server/people';
 import { changeOwner, goBack, mergeMachine, separateMachine } from '@/server/machines';
 import { answerQuote, offerQuote } from '@/server/quotes';
@@ -224,4 +229,44 @@ test('an entry made twice stands as one machine, and can be taken apart again wi
   expect((await machineFile(machineId))!.jobs.map((j) => j.id)).toEqual([jobId]);
   expect((await bench(again.jobId))!.machine.id).toBe(again.machineId);
   expect(codeOf(await separateMachine(machineId, { machineId: again.machineId, reason: 'x' }))).toBe('not-found');
+});
+
+test('calendar programs read the calendar by a secret address, until it is withdrawn; the address the Shop book names lasts', async () => {
+  expect(await hasFeed()).toBe(false);
+  const page = { version: 'shop/2', id: 'shop', name: 'Slate Yard', address: '', phone: '', email: '', origin: 'the shop' } as const;
+  get(await changeShop({ page: { ...page, zone: 'Pacific/Auckland', site: 'https://bench.example/' }, reason: 'where we are' }));
+  expect([shopAddress({}), siteHost(), shopZone()]).toEqual(['https://bench.example', 'bench.example', 'Pacific/Auckland']);
+  const { address } = get(await changeCalendar({ feed: true }));
+  expect(address).toMatch(/^https:\/\/bench\.example\/api\/calendar\/[0-9a-f]{40}\.ics$/);
+  const secret = address!.slice(-44, -4);
+  expect(ICalendar((await feedOf(secret))!).length).toBeGreaterThan(0);
+  expect(await feedOf('0'.repeat(40))).toBeNull();
+  // The address is not in the book: only what proves it.
+  const kept = await (await db()).many("SELECT document FROM book_page WHERE kind = 'calendar'");
+  expect(JSON.stringify(kept)).not.toContain(secret);
+  // It opens to nobody else's request, and to any without a session.
+  const gate = { environment: { MAVRIN_NAMES: 'bench.example' }, isClosing: false, isOpened: true, hasOwner: true, ridersMayCome: false };
+  const asked = (path: string) => ({
+    method: 'GET',
+    path,
+    host: 'bench.example',
+    origin: null,
+    site: null,
+    role: null,
+    isOwnProgram: false,
+    isScript: false,
+  });
+  expect(barred(asked(`/api/calendar/${secret}.ics`), gate)).toBeNull();
+  expect(barred(asked('/api/service/calendar'), gate)?.code).toBe('signed-out');
+  get(await changeCalendar({ feed: false }));
+  expect([await feedOf(secret), await hasFeed()]).toEqual([null, false]);
+  // A page written before the shop had a zone and an address is read as one without.
+  await (
+    await db()
+  ).none("INSERT INTO book_page (kind, key, document, reason) VALUES ('shop', 'shop', $1::jsonb, 'old')", [
+    JSON.stringify({ ...page, version: 'shop/1' }),
+  ]);
+  expect(await shopOfBook()).toMatchObject({ name: 'Slate Yard', zone: '', site: '' });
+  putZoneInForce('');
+  putSiteInForce('');
 });

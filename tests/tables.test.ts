@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import readSheet from 'read-excel-file/node';
 import { parse } from 'vcard4';
 import { tableFile } from '@/server/tables';
+import { addStock } from '@/server/stock';
 import { takeIn } from '@/server/takeIn';
 import { get, record } from './answers';
 import { MACHINE } from './entries';
@@ -60,4 +61,15 @@ test('customers as vCards, read back by a reader of RFC 6350', async () => {
 test('no table but those there are', async () => {
   for (const name of ['machines', 'machines.pdf', 'moon.csv', 'audit.csv.x', 'customers.csv.vcf', 'toString.csv'])
     expect(await file(name)).toBeNull();
+});
+
+test('a spreadsheet holds days as days and money as numbers, so that it can reckon with them', async () => {
+  const [jobs] = await readSheet((await file('jobs.xlsx'))!.body as Buffer);
+  const lines = jobs!.data as unknown[][];
+  const at = (lines[0] as string[]).indexOf('promised');
+  expect(lines[1]![at]).toEqual(new Date('2026-12-01T00:00:00Z'));
+  get(await addStock({ kind: 'oil', name: 'Fork oil 15', unit: 'mL', price: '12.50', reorderAt: null, supplier: '' }));
+  const [stock] = await readSheet((await file('stock.xlsx'))!.body as Buffer);
+  const priced = stock!.data as unknown[][];
+  expect(priced[1]![(priced[0] as string[]).indexOf('price')]).toBe(12.5);
 });
