@@ -21,7 +21,10 @@ const dayIn = (zone: string, at = new Date()): string =>
 test('the Floor has its jobs first, and its day is the shop’s', async ({ page }) => {
   await page.goto(server.base);
   await expect(page.getByRole('region', { name: 'The first hour' })).toHaveCount(0);
-  const first = page.getByRole('listitem').filter({ hasText: /Job \d{4}/ }).first();
+  const first = page
+    .getByRole('listitem')
+    .filter({ hasText: /Job \d{4}/ })
+    .first();
   expect((await first.boundingBox())!.y).toBeLessThan(260);
   // What is taken in now is taken in today, as Auckland has it, whatever the browser's own clock says.
   const { jobId } = await server.takeIn('Halvik', 'Zone 200');
@@ -31,7 +34,12 @@ test('the Floor has its jobs first, and its day is the shop’s', async ({ page 
   await page.keyboard.press('Tab');
   await expect(page.locator('[data-saving=saved]')).toBeVisible();
   await page.goto(`${server.base}/jobs/${jobId}/history`);
-  await expect(page.getByText(before).or(page.getByText(dayIn('Pacific/Auckland'))).first()).toBeVisible();
+  await expect(
+    page
+      .getByText(before)
+      .or(page.getByText(dayIn('Pacific/Auckland')))
+      .first(),
+  ).toBeVisible();
 });
 
 test('a number that can be read in two ways waits for the one meant; a refused figure stands in nobody’s way', async ({ page }) => {

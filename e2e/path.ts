@@ -228,7 +228,7 @@ export function mainPath(start: () => Promise<Server>): void {
     await page.keyboard.press('Enter');
     await page.waitForURL('**/machines/*');
     await expect(page.getByText('signed by Sunniva Holt')).toBeVisible();
-    await expect(page.getByText('After the rebuild')).toBeVisible();
+    await expect(page.getByText('After the rebuild', { exact: true })).toBeVisible();
     expect(errors).toEqual([]);
   });
 

@@ -109,7 +109,7 @@ test('a supplier’s list: one bad line refuses it all by its number, a good one
   await page.getByText('kgf/mm', { exact: true }).click();
   await upload(page, 'Open the supplier’s file', file('bad.csv', `${rows}VX-69;soft;250;\n`));
   await page.getByRole('button', { name: 'Take the list in' }).click();
-  await expect(page.getByText(/Line 3: “soft/)).toBeVisible();
+  await expect(page.getByText(/Line 4: “soft/)).toBeVisible();
   await expect(page.getByRole('row', { name: /VX-61/ })).toHaveCount(0);
   await upload(page, 'Open the supplier’s file', file('good.csv', rows));
   await page.getByRole('button', { name: 'Take the list in' }).click();

@@ -7,7 +7,6 @@ import { recordMachineEntry, undo } from '@/server/record';
 import { search } from '@/server/find';
 import { handBack, takeIn } from '@/server/takeIn';
 import { bench, floor, machineFile } from '@/server/views';
-import { rebuildDocument } from '@/schema/documents';
 import { codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';
 

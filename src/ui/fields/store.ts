@@ -4,18 +4,13 @@ import { fieldDef, knownField } from '@/catalogue/fields';
 import { unlikeBeside } from '@/catalogue/pairs';
 import { issueWords } from '@/schema/words';
 import { v4 } from 'uuid';
+import { SentLately } from './sentLately';
 import { DiskMarks } from './diskMarks';
 import { keptList, keptTexts, type Leftover, readKept, Shelf } from './kept';
 import type { Draft, FieldState, Options, Origin, Outgoing, Saving } from './fieldState';
 import type { System } from '@/catalogue/system';
 
 const RETRY_MS = 3000;
-/** Longer than a page takes to be made and to come. */
-const SENT_LATELY_MS = 10_000;
-const keptSent = (value: unknown): Entry[] =>
-  Array.isArray(value)
-    ? value.filter((e: Partial<Entry> | null) => typeof e?.field === 'string' && typeof e.text === 'string').map((e) => e as Entry)
-    : [];
 const NOTHING: FieldState = {
   text: '',
   value: null,
@@ -46,6 +41,7 @@ export class FieldStore {
   private live: Entries | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private readonly shelf: Shelf;
+  private readonly sent: SentLately;
   /** What was kept and cannot be resumed, to be typed again or dropped. */
   leftovers: readonly Leftover[] = [];
   private origins: Readonly<Record<string, Origin>>;
@@ -58,6 +54,7 @@ export class FieldStore {
     this.acknowledged = { ...this.entries };
     this.origins = options.origins ?? {};
     this.shelf = new Shelf(options.storageKey ?? null);
+    this.sent = new SentLately(this.shelf);
     this.system = options.system ?? 'metric';
     this.disk = new DiskMarks(options.onDisk, (fields) => {
       for (const field of fields) this.states.delete(field);
@@ -117,24 +114,12 @@ export class FieldStore {
 
   /** Acknowledged in the moment of a reload: the page may have been made just before it was recorded. */
   private resumeSent(): void {
-    for (const entry of this.sentLately()) {
+    for (const entry of this.sent.all()) {
       const shown = this.entries[entry.field]?.at ?? '';
       if (shown >= (entry.at ?? '')) continue;
       this.accept(entry);
       this.savedAt = entry.at;
     }
-  }
-
-  private sentLately(): Entry[] {
-    const since = Date.now() - SENT_LATELY_MS;
-    return readKept(this.shelf.get('sent'), keptSent).found.filter(
-      (e) => Date.parse(e.at ?? '') > since && knownField(e.field) !== undefined,
-    );
-  }
-
-  private keepSent(entry: Entry): void {
-    const others = this.sentLately().filter((e) => e.field !== entry.field);
-    this.shelf.put('sent', JSON.stringify([...others, entry]));
   }
 
   private keepTyping(): void {
@@ -301,7 +286,7 @@ export class FieldStore {
   /** Puts in what the server recorded, for example by undoing. */
   accept = (entry: Entry): void => {
     this.stand(entry);
-    this.keepSent(entry);
+    this.sent.keep(entry);
   };
 
   /**
@@ -377,7 +362,7 @@ export class FieldStore {
         this.acknowledged[next.field] = answer.entry;
         this.disk.took(next.field, answer.entry.at);
         this.states.delete(next.field);
-        this.keepSent(answer.entry);
+        this.sent.keep(answer.entry);
       }
       if (!answer.ok) this.refuse(next, answer.refused, answer.there);
     }

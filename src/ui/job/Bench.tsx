@@ -239,9 +239,12 @@ function About({ data }: { data: BenchData }) {
       {!data.job.handedBackAt && !data.practice && (
         <>
           {' · '}
-          <PromisedDay
-            job={{ id: data.job.id, machine: data.machine.name, customer: data.customer.name, promisedOn: data.job.promisedOn }}
-          />
+          {/* A finger's width to press, and no taller a head for it. */}
+          <span style={{ display: 'inline-block', marginBlock: '-0.75rem' }}>
+            <PromisedDay
+              job={{ id: data.job.id, machine: data.machine.name, customer: data.customer.name, promisedOn: data.job.promisedOn }}
+            />
+          </span>
         </>
       )}
     </>

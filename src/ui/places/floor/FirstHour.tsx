@@ -64,7 +64,7 @@ const COUNTS = ['One thing', 'Two things', 'Three things', 'Four things'];
 function Left({ begun }: { begun: Begun }) {
   const left = STEPS.filter((s) => !begun[s.of]);
   return (
-    <p aria-label="Left of the first hour">
+    <aside aria-label="Left of the first hour">
       <Small>
         {COUNTS[left.length - 1]} left:{' '}
         {left.map((s, i) => (
@@ -75,7 +75,7 @@ function Left({ begun }: { begun: Begun }) {
         ))}
         . <QuietButton onPress={() => keepNote(KEY, PUT_AWAY)}>Hide</QuietButton>
       </Small>
-    </p>
+    </aside>
   );
 }
 
