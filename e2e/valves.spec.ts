@@ -88,8 +88,8 @@ test('the drawer is searched in a worker, stopped at will; a suggestion is looke
   await begin.click();
   const rows = page.getByRole('table', { name: 'Suggested stacks' }).getByRole('row');
   await expect(rows.nth(1)).toBeVisible({ timeout: 120_000 });
-  const moved =
-    (await rows.nth(1).getByRole('cell').nth(2).innerText()).replace('none', '') + (await rows.nth(1).getByRole('cell').nth(3).innerText());
+  const cellText = (nth: number) => rows.nth(1).getByRole('cell').nth(nth).innerText();
+  const moved = `${await cellText(2)} ${await cellText(3)}`;
   const size = /[\d.]+ × [\d.]+/.exec(moved)![0];
   await rows
     .nth(1)

@@ -29,8 +29,10 @@ test('a bad reading is refused with words beside it, and nothing recorded is tou
   await elsewhere.goto(`${server.base}/jobs/${job}/measure`);
   await expect(elsewhere.getByRole('textbox', { name: 'Rear: Rider on, pressed' })).toHaveValue(before);
 
-  // Readable, but impossible with the extended reading: said at the reading itself.
+  // Readable, but no pair with the reading beside it: asked about. With a yes it stands, and is impossible with the extended reading: said at the reading itself.
   await reading.fill('48,7');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/Is this right\? Beside it stands .*the two are no pair/)).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByText(/more than the 310 mm of travel/)).toBeVisible();
   // Unusual: questioned beside the last known value.

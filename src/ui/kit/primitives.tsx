@@ -115,6 +115,13 @@ export const QuietLink = styled.a`
   align-items: center;
 `;
 
+/** A link beside words and not among them: a finger's height. */
+export const OwnLine = styled(Link)`
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+`;
+
 export const Table = styled.table`
   th {
     text-align: left;

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import styled from 'styled-components';
 import { keepNote, useKeptNote } from '../../kit/kept';
 import { BeginPractice } from '../../layout/BeginPractice';
-import { Heading, QuietButton, Small } from '../../kit/primitives';
+import { Heading, OwnLine, QuietButton, Small } from '../../kit/primitives';
 
 /** What a new shop has done already. */
 export interface Begun {
@@ -70,7 +70,7 @@ function Left({ begun }: { begun: Begun }) {
         {left.map((s, i) => (
           <span key={s.of}>
             {i > 0 && ', '}
-            <Link href={s.href}>{`${s.words[0]!.toLowerCase()}${s.words.slice(1)}`}</Link>
+            <OwnLine href={s.href}>{`${s.words[0]!.toLowerCase()}${s.words.slice(1)}`}</OwnLine>
           </span>
         ))}
         . <QuietButton onPress={() => keepNote(KEY, PUT_AWAY)}>Hide</QuietButton>

@@ -4,11 +4,10 @@ import { jobNumber } from '@/catalogue/jobs';
 import { Printer } from 'lucide-react';
 import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
-import Link from 'next/link';
 import { type CardFacts, partsOf, setFor, supersededWords } from '@/judgement/job/card';
 import { Stance } from '../../figures/Stance';
 import { TellCustomer } from './TellCustomer';
-import { Button, Heading, LinkButton, Table } from '../../kit/primitives';
+import { Button, Heading, LinkButton, OwnLine, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { dayWords } from '@/catalogue/days';
 import { SETUP_KIND } from './setupNames';
@@ -125,7 +124,7 @@ export function SetupCard({ card, square, link }: { card: CardFacts; square: str
         <CardHead card={card} square={square} />
         {card.supersededBy && (
           <p role="note">
-            <b>▲ {supersededWords(card.supersededBy)}</b> <Link href={`/setups/${card.supersededBy.id}/card`}>Its card</Link>
+            <b>▲ {supersededWords(card.supersededBy)}</b> <OwnLine href={`/setups/${card.supersededBy.id}/card`}>Its card</OwnLine>
           </p>
         )}
         <div className="two">
