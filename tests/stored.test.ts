@@ -58,7 +58,13 @@ test.each([
 
 test('a record signed before procedures were kept is brought up; its digest is still of what was signed', () => {
   const digest = digestOf(REBUILD_1);
-  expect(readRebuild(REBUILD_1, 7)).toEqual({ ...REBUILD_1, version: 'rebuild/3', procedures: [], attached: null });
+  expect(readRebuild(REBUILD_1, 7)).toEqual({
+    ...REBUILD_1,
+    version: 'rebuild/4',
+    customer: { ...REBUILD_1.customer, key: null, salt: null },
+    procedures: [],
+    attached: null,
+  });
   expect(digestOf(REBUILD_1)).toBe(digest);
   expect(digestOf(readRebuild(REBUILD_1, 7))).not.toBe(digest);
 });

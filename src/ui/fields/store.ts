@@ -145,7 +145,8 @@ export class FieldStore {
   /** Entries with what is being typed in place: what results are computed from while the keys go down. */
   liveEntries = (): Entries => (this.live ??= { ...this.entries, ...this.typed });
 
-  recorded = (): Entries => this.entries;
+  /** As it stands now; figures are remembered by the entries they are of, so that each asking has entries of its own. */
+  recorded = (): Entries => ({ ...this.entries });
 
   stateOf = (field: string): FieldState => {
     let state = this.states.get(field);

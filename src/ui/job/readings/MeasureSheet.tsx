@@ -172,10 +172,10 @@ function Findings() {
   const store = useFieldStore();
   const findings = useMemo(() => {
     // A reading is asked about once its field is left, and no longer than what is typed there gives reason to.
+    const found = becauseOf(live, figures, schools);
+    if (!found.some((f) => f.asks)) return found;
     const settled = becauseOf(store.recorded(), figures, schools).filter((f) => f.asks);
-    return becauseOf(live, figures, schools).filter(
-      (f) => !f.asks || settled.some((s) => isSame(s.lead, f.lead) && isSame(s.rest, f.rest)),
-    );
+    return found.filter((f) => !f.asks || settled.some((s) => isSame(s.lead, f.lead) && isSame(s.rest, f.rest)));
   }, [live, figures, schools, store]);
   return (
     <BecauseList
