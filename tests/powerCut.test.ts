@@ -85,4 +85,4 @@ test('after a power cut at any moment the base opens whole, with every entry old
       await engine.close();
     }
   }
-}, 60_000);
+}, 180_000);
