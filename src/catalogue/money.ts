@@ -1,4 +1,5 @@
 import { err, ok, type Result } from '@/core/result';
+import { plainNumeral } from '@/core/units/parse';
 
 /** Money is a whole number of the currency's smallest coin, with the currency's three letters (ISO 4217). */
 export interface Money {
@@ -25,19 +26,6 @@ export const decimalsOf = (currency: string): number =>
 /** Most that one line may cost, in the currency's unit: beyond it is a slip of the finger. */
 const MOST = 10_000_000;
 
-/** Thousands set apart by commas or points, where a second group or the other mark shows that they are. */
-function withoutGroups(figures: string): string {
-  for (const [group, mark] of [
-    [',', '.'],
-    ['.', ','],
-  ] as const) {
-    const at = (c: string) => (c === '.' ? '\\.' : c);
-    const grouped = new RegExp(`^\\d{1,3}(?:${at(group)}\\d{3})+${at(mark)}\\d+$|^\\d{1,3}(?:${at(group)}\\d{3}){2,}$`);
-    if (grouped.test(figures)) return figures.replaceAll(group, '');
-  }
-  return figures;
-}
-
 /**
  * Reads an amount as people write it: "85", "85.50", "1 250,–", "1'250.00", "1,250.00", with or without the currency after or before it.
  * Errors: empty, unreadable, unit-mismatch for another currency, too-fine for more decimals than there are coins, out-of-range.
@@ -49,10 +37,10 @@ export function readMoney(text: string, currency: string): Result<Money> {
   if (code && code !== currency) return err('unit-mismatch', [], { unit: code, wanted: currency });
   const figures = bare
     .replace(/[A-Za-z]{3}/, '')
-    .replace(/[.,][–-]$/, '')
-    .replace(/[\s'’\u00a0\u202f]/g, '');
+    .trim()
+    .replace(/[.,][–-]$/, '');
   const decimals = decimalsOf(currency);
-  const read = /^(\d{1,9})(?:[.,](\d+))?$/.exec(withoutGroups(figures));
+  const read = /^(\d{1,9})(?:\.(\d+))?$/.exec(plainNumeral(figures) ?? '');
   if (!read) return err('unreadable', [], { text: bare });
   const fraction = read[2] ?? '';
   if (fraction.length > decimals) return err('too-fine', [], { decimals, currency });

@@ -2,6 +2,14 @@ import type { DamperKey } from '@/catalogue/fields/damper';
 import type { ValveName } from '@/core/damper/damper';
 import type { SetupDocument } from './documents';
 
+/** A complaint as it was told. */
+export interface ComplaintTold {
+  phrase: string;
+  place: string;
+  end: string;
+  words: string;
+}
+
 /** A machine as it stands now, at a glance: what is in it, for whom it was set, what was told of it and how it rode. */
 export interface Present {
   machineId: number;
@@ -14,8 +22,8 @@ export interface Present {
   /** What it carried when it was set, as signed. */
   setFor: string[];
   /** Told when it came in the last time, and since. */
-  cameWith: { phrase: string; end: string; words: string }[];
-  since: { phrase: string; end: string; words: string }[];
+  cameWith: ComplaintTold[];
+  since: ComplaintTold[];
   /** '' where nobody told. */
   rode: '' | 'better' | 'same' | 'worse';
 }

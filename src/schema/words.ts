@@ -123,7 +123,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'same-owner': (d) => `${d.name} owns it already.`,
   'same-machine': () => 'These are one machine already.',
   'frames-differ': (d) => `Their frame numbers differ (${d.one} and ${d.other}): these are two machines. Mend the wrong one first.`,
-  'too-fine': (d) => `${d.currency} has ${d.decimals} decimals. Round the amount.`,
+  'too-fine': (d) => `${d.currency} has ${d.decimals} decimals. Round the amount; thousands stand without a mark, or with a space.`,
   'stock-unit': (d) => `${d.name} is counted in ${d.unit} in the book. Give it another name, or the same unit.`,
   'currency-unknown': () => 'Write the currency by its three letters, for example EUR.',
   'quote-empty': () => 'Nothing is priced yet. Write down at least one part or some labour.',

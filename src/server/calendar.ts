@@ -1,4 +1,4 @@
-import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
+import { randomBytes, timingSafeEqual } from 'node:crypto';
 import ical from 'ical-generator';
 import type { z } from 'zod';
 import { db } from '@/db/client';
@@ -10,6 +10,7 @@ import { versionsOf, withoutVersion } from './book';
 import { machineName } from './find';
 import { shopAddress } from './network';
 import { dueWithin } from './service';
+import { digestOfSecret } from './sessions';
 import { inTransaction } from './transaction';
 
 const YEAR_DAYS = 366;
@@ -40,7 +41,6 @@ export async function shopCalendar(address: string): Promise<string> {
   return calendar.toString();
 }
 
-const digestOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 const feedDigest = async (): Promise<string> =>
   (await versionsOf(undefined, 'calendar', [CALENDAR], withoutVersion(calendarPage)))[0]!.page.digest;
 
@@ -51,7 +51,7 @@ export async function changeCalendar({ feed }: z.output<typeof calendarRequest>)
   // 160 bits that nobody guesses.
   const secret = randomBytes(20).toString('hex');
   return inTransaction(async (sql) => {
-    const page = { version: 'calendar/1', id: 'calendar', digest: feed ? digestOf(secret) : '', origin: 'the shop' } as const;
+    const page = { version: 'calendar/1', id: 'calendar', digest: feed ? digestOfSecret(secret) : '', origin: 'the shop' } as const;
     await noneNewPage(sql, 'calendar', page.id, page, feed ? 'a new address' : 'withdrawn');
     return { address: feed ? `${shopAddress()}/api/calendar/${secret}.ics` : null };
   });
@@ -59,7 +59,7 @@ export async function changeCalendar({ feed }: z.output<typeof calendarRequest>)
 
 /** The calendar by its secret; null where that is none, or withdrawn. */
 export async function feedOf(secret: string): Promise<string | null> {
-  const [known, given] = [await feedDigest(), digestOf(secret)];
+  const [known, given] = [await feedDigest(), digestOfSecret(secret)];
   if (known === '' || !timingSafeEqual(Buffer.from(known), Buffer.from(given))) return null;
   return shopCalendar(shopAddress());
 }

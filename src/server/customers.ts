@@ -44,6 +44,11 @@ async function open(sql: Sql, id: number): Promise<Customer> {
 /** What is found by the name of a customer, found by it as it is now. */
 async function makeFindable(sql: Sql, { id, name, phone, email }: Customer): Promise<void> {
   await noneMakeFindable(sql, 'customer', id, name, `${name} ${phone} ${email}`);
+  await makeBelongingsFindable(sql, id, name);
+}
+
+/** Jobs and machines of a customer, found by the name as it is now. */
+async function makeBelongingsFindable(sql: Sql, id: number, name: string): Promise<void> {
   for (const job of await manyJobIdsOf(sql, id)) await makeJobFindable(sql, job.id);
   for (const machineId of new Set((await manyOwnershipsOf(sql, id)).map((o) => o.machineId))) {
     const root = await maybeOneRoot(sql, machineId);
@@ -105,12 +110,7 @@ export function eraseCustomer(id: number, { name, reason }: z.output<typeof cust
       const { salt: _salt, ...kept } = (document as { customer: { salt?: string } }).customer;
       await noneEraseFromRecord(sql, recordId, digestOf({ ...(document as object), customer: { ...kept, name: '' } }));
     }
-    for (const job of await manyJobIdsOf(sql, id)) await makeJobFindable(sql, job.id);
-    for (const machineId of new Set((await manyOwnershipsOf(sql, id)).map((o) => o.machineId))) {
-      const root = await maybeOneRoot(sql, machineId);
-      const machine = root && (await maybeOneMachine(sql, root.id));
-      if (machine) await makeMachineFindable(sql, machine, nobody);
-    }
+    await makeBelongingsFindable(sql, id, nobody);
     return { records: records.length };
   });
 }

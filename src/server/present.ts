@@ -1,15 +1,14 @@
 import type { Sql } from '@/db/client';
-import { db } from '@/db/client';
 import { manyJobsOfMachine } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
 import { manySetups, type Setup } from '@/db/queries/rebuilds';
 import { manyFeelsOfMachine } from '@/db/queries/trials';
 import { stacksLeft } from '@/judgement/findings/built';
-import { lastOfJob, standingOf } from '@/judgement/job/standing';
+import { rodeOf, standingOf } from '@/judgement/job/standing';
 import { itemNumbers, textOf } from '@/judgement/model/read';
 import { overall } from '@/judgement/ride/retune';
 import type { Entries } from '@/catalogue/entry';
-import type { Present } from '@/schema/present';
+import type { ComplaintTold, Present } from '@/schema/present';
 import { systemOfShop } from './book';
 import { loadOf } from './card';
 import { currentEntries } from './entries';
@@ -27,12 +26,17 @@ function sagOf(setups: readonly Setup[], standing: Setup): Present['sag'] {
   return null;
 }
 
-export function complaintsIn(entries: Entries, list: 'complaint' | 'ride.told'): Present['cameWith'] {
+/** The complaints of a job as they were told. */
+export function complaintsIn(entries: Entries, list: 'complaint' | 'ride.told'): ComplaintTold[] {
   return itemNumbers(entries, list).flatMap((n) => {
-    const at = (what: 'phrase' | 'end' | 'words') => textOf(entries, `${list}.${n}.${what}`);
-    return at('phrase') === '' ? [] : [{ phrase: at('phrase'), end: at('end'), words: at('words') }];
+    const at = (what: keyof ComplaintTold) => textOf(entries, `${list}.${n}.${what}`);
+    return at('phrase') === '' ? [] : [{ phrase: at('phrase'), place: at('place'), end: at('end'), words: at('words') }];
   });
 }
+
+/** How each set-up of a machine rode, as its rides say. */
+export const rodeByRides = async (base: Sql, machineId: number): Promise<Record<number, string>> =>
+  Object.fromEntries((await manyFeelsOfMachine(base, machineId)).map(({ setupId, feels }) => [setupId, overall(feels) ?? '']));
 
 const FEELS = ['better', 'same', 'worse'] as const;
 
@@ -46,9 +50,8 @@ export async function presentOf(base: Sql, machineId: number): Promise<Present |
   const signed = jobs.find((j) => j.signed && j.id <= standing.jobId);
   const sealed = signed && (await sealedEntries(base, [signed.id])).get(signed.id);
   const newest = jobs[0] ? await currentEntries(base, { jobId: jobs[0].id }) : {};
-  const ridden = (await manyFeelsOfMachine(base, machineId)).find((f) => f.setupId === standing.id);
   const ofJob = await currentEntries(base, { jobId: standing.jobId });
-  const told = lastOfJob(setups, standing.jobId)?.id === standing.id ? textOf(ofJob, 'ride.feel') : '';
+  const rode = rodeOf(setups, standing, await rodeByRides(base, machineId), { [standing.jobId]: textOf(ofJob, 'ride.feel') });
   return {
     machineId,
     machine: machineName(machine),
@@ -59,8 +62,6 @@ export async function presentOf(base: Sql, machineId: number): Promise<Present |
     setFor: sealed ? loadOf(sealed, await systemOfShop(base)) : [],
     cameWith: complaintsIn(newest, 'complaint'),
     since: complaintsIn(newest, 'ride.told'),
-    rode: (ridden && overall(ridden.feels)) ?? FEELS.find((f) => f === told) ?? '',
+    rode: FEELS.find((f) => f === rode) ?? '',
   };
 }
-
-export const presentNow = async (machineId: number): Promise<Present | null> => presentOf(await db(), machineId);

@@ -69,7 +69,7 @@ export async function dueWithin(days: number, most = MOST_DUE): Promise<DueLine[
 }
 
 export const dueOfMachine = async (machineId: number): Promise<DueLine[]> =>
-  (await manyDue(await db(), dayIn(0), machineId, 2)).filter((d) => d.rule !== '').map(named);
+  (await manyDue(await db(), today(), machineId, 2)).filter((d) => d.rule !== '').map(named);
 
 /** Notes that the owner was reminded. */
 export async function noteReminder(machineId: number, { end }: { end: End }): Promise<Answer<{ machineId: number }>> {

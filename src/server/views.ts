@@ -10,19 +10,18 @@ import { manyRunsOfJob } from '@/db/queries/loggerRuns';
 import { manyQuotes } from '@/db/queries/quotes';
 import { manyShims } from '@/db/queries/shims';
 import { manyStock } from '@/db/queries/stock';
-import { manyFeelsOfMachine } from '@/db/queries/trials';
 import type { Entries, Entry } from '@/catalogue/entry';
 import { historyPoint } from '@/judgement/reason/history';
+import { today } from '@/catalogue/days';
 import { nextStep, stageLines } from '@/judgement/job/stages';
 import { lastOfJob, standingOf } from '@/judgement/job/standing';
-import { itemNumbers, textOf } from '@/judgement/model/read';
-import { overall } from '@/judgement/ride/retune';
+import { textOf } from '@/judgement/model/read';
 import { riderRates } from '@/judgement/model/riderRates';
 import { purposeOf, schoolOf } from '@/judgement/aims/targets';
 import { USE_NAMES } from '@/catalogue/uses';
 import { listSprings, springsOfJob } from './drawers';
 import { needsOf, ordersPlaced, shortages } from './needs';
-import { dayIn, dueOfMachine, dueWithin, usualDay } from './service';
+import { dueOfMachine, dueWithin, usualDay } from './service';
 import { backupState } from './backups';
 import { calibrationsOf, dampingOfShop, moneyOfShop, oilsOfShop, procedureVersions, schoolsOfShop } from './book';
 import { practiceCaseOf } from './practice';
@@ -33,7 +32,7 @@ import { machineName } from './find';
 import { guessedAt, guessedFrom } from './guesses';
 import { currentEntries, currentEntriesOf } from './entries';
 import { customerPast } from './customers';
-import { presentOf } from './present';
+import { complaintsIn, presentOf, rodeByRides } from './present';
 import { manyPromisesOf } from '@/db/queries/customers';
 import { reasoningOf } from './reasoning';
 import { standOf, trialsOf } from './retune';
@@ -174,12 +173,7 @@ async function toldBefore(base: Db, machineId: number, jobId: number) {
   const last = (await manyJobsOfMachine(base, machineId)).find((j) => j.id < jobId);
   if (!last) return null;
   const entries = await currentEntries(base, { jobId: last.id });
-  const of = (list: 'complaint' | 'ride.told') =>
-    itemNumbers(entries, list).flatMap((n) => {
-      const at = (what: 'phrase' | 'place' | 'end' | 'words') => textOf(entries, `${list}.${n}.${what}`);
-      return at('phrase') === '' ? [] : [{ phrase: at('phrase'), place: at('place'), end: at('end'), words: at('words') }];
-    });
-  const [cameIn, since] = [of('complaint'), of('ride.told')];
+  const [cameIn, since] = [complaintsIn(entries, 'complaint'), complaintsIn(entries, 'ride.told')];
   return { jobId: last.id, feel: textOf(entries, 'ride.feel'), cameIn, since };
 }
 
@@ -241,14 +235,14 @@ export async function machineFile(machineId: number) {
     origins: await originsOf(base, machineId),
     setups,
     lineage: lineageFromStandard(setups, figures),
-    rode: Object.fromEntries((await manyFeelsOfMachine(base, machineId)).map(({ setupId, feels }) => [setupId, overall(feels) ?? ''])),
+    rode: await rodeByRides(base, machineId),
     history: jobs.map((j) => historyPoint(j, entries.get(j.id) ?? {}, figures)),
     merged: await manyMergedInto(base, machineId),
     elsewhere: await elsewhereOf(machineId),
     present: await presentOf(base, machineId),
     branches: await branchesOf(machineId),
     due: await dueOfMachine(machineId),
-    today: dayIn(0),
+    today: today(),
   };
 }
 export type MachineFileView = NonNullable<Awaited<ReturnType<typeof machineFile>>>;

@@ -1,3 +1,5 @@
+import { MM_PER_INCH } from '../constants/constants';
+
 /** What a log may be written in otherwise than seconds and millimetres from full extension: told by its statistics, and asked about. */
 
 export interface WrittenIn {
@@ -8,7 +10,6 @@ export interface WrittenIn {
 }
 export const AS_USUAL: WrittenIn = { time: 's', travel: 'mm', zero: 'extended' };
 
-const MM_PER_INCH = 25.4;
 /** Loggers write from twenty to five thousand readings a second: steps from 0.2 to 50 are milliseconds. From memory. */
 const STEP_MS = [0.2, 50] as const;
 /** A ride uses more of the travel than this; one that uses less of it in millimetres and as much in inches was written in inches. From memory. */

@@ -54,14 +54,23 @@ interface Written {
   other: { value: number; mark: string; decimal: string; thousands: string } | null;
 }
 
-/** "1,234.5" and "1.234,5" by what the marks are: the last of two kinds is the decimal one. */
-function decimalOf(literal: string): number {
+/** "1,234.5" and "1.234,5" by what the marks are: the last of two kinds is the decimal one. Written with a point, and nothing between the thousands. */
+function withPoint(literal: string): string {
   const bare = literal.replace(/[ '’]/g, '');
   const [mark, earlier] = [...new Set([...bare.replace(/[^.,]/g, '')].reverse())];
-  if (mark === undefined) return Number(bare);
+  if (mark === undefined) return bare;
   // Several of one kind only set groups apart.
   const groups = earlier ?? (bare.split(mark).length > 2 ? mark : '');
-  return Number((groups === '' ? bare : bare.replaceAll(groups, '')).replace(mark, '.'));
+  return (groups === '' ? bare : bare.replaceAll(groups, '')).replace(mark, '.');
+}
+const decimalOf = (literal: string): number => Number(withPoint(literal));
+
+const WHOLLY = new RegExp(`^(?:${NUMBER})$`);
+
+/** A bare number as people write it, as one writes it for a machine: "1 250,50" is "1250.50", to the last figure. null where it is none. */
+export function plainNumeral(text: string): string | null {
+  const tidy = plain(text);
+  return WHOLLY.test(tidy) ? withPoint(tidy) : null;
 }
 
 /** The reading that is not taken first, and both written so that each can be read in one way alone. */

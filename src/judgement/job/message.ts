@@ -22,10 +22,12 @@ export function readyMessage(card: Pick<CardFacts, 'machine' | 'customer' | 'sho
     `your ${machine} is set and ready.${load.length > 0 ? ` It is set for: ${load.join(', ')}.` : ''}`,
     link ? `The set-up card: ${link}` : 'The set-up card goes with it.',
     'Ride it as it is first; then tell us how it rode.',
-    ...(shop.name ? [[shop.name, shop.phone].filter(Boolean).join(', ')] : []),
+    ...signedBy(shop),
   ].join('\n');
   return messageOf(subject, text, reach);
 }
+
+const signedBy = ({ name, phone }: { name: string; phone: string }): string[] => (name ? [[name, phone].filter(Boolean).join(', ')] : []);
 
 /** Words with the ways to send them that the book knows. */
 export function messageOf(subject: string, text: string, reach: { phone: string; email: string }): Message {
@@ -52,7 +54,7 @@ export function promiseMessage(of: {
   const text = [
     `Dear ${customer},`,
     `your ${machine} will be ready on ${dayWords(day)}.${reason ? ` The reason: ${reason.replace(/\.$/, '')}.` : ''}`,
-    ...(shop.name ? [[shop.name, shop.phone].filter(Boolean).join(', ')] : []),
+    ...signedBy(shop),
   ].join('\n');
   return messageOf(`${machine}: ready on ${dayWords(day)}`, text, reach);
 }

@@ -52,3 +52,18 @@ export const recordedOf = <S extends LineageSetup>(setups: readonly S[], jobId: 
     }
   return newest;
 };
+
+/** How a machine rode in a set-up, in words. */
+export const RODE: Readonly<Record<string, string>> = { better: 'rode better', same: 'rode the same', worse: 'rode worse' };
+
+/**
+ * How a set-up rode: as its own rides say; where none was told, the one a job left as the job's Ride says. '' where nobody told.
+ * @param ofRides by set-up
+ * @param ofJobs by job
+ */
+export const rodeOf = (
+  setups: readonly LineageSetup[],
+  setup: LineageSetup,
+  ofRides: Readonly<Record<number, string>>,
+  ofJobs: Readonly<Record<number, string>>,
+): string => ofRides[setup.id] || (lastOfJob(setups, setup.jobId)?.id === setup.id ? (ofJobs[setup.jobId] ?? '') : '');

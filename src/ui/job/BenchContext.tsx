@@ -6,6 +6,7 @@ import type { OilGrade } from '@/core/damper/oils';
 import type { KeptCalibration, MoneyPage } from '@/schema/book';
 import type { Need, StockItem } from '@/schema/stock';
 import type { DrawerShim } from '@/schema/shims';
+import type { ComplaintTold } from '@/schema/present';
 import type { SetupDocument } from '@/schema/documents';
 import type { Entries } from '@/catalogue/entry';
 import type { CausePage } from '@/knowledge/causes/page';
@@ -31,13 +32,6 @@ export interface SignedLine {
   signedAt: string;
   seal: string;
   entries: Record<string, { text: string; unit: string | null; value: number | null }>;
-}
-
-export interface ToldBefore {
-  phrase: string;
-  place: string;
-  end: string;
-  words: string;
 }
 
 /** One job as the page receives it. */
@@ -79,7 +73,7 @@ export interface BenchData {
   setupId: number | null;
   /** What the machine was handed back with the last time; null for one that is here first. */
   /** What was told of the machine the last time it was here. */
-  toldBefore: { jobId: number; feel: string; cameIn: ToldBefore[]; since: ToldBefore[] } | null;
+  toldBefore: { jobId: number; feel: string; cameIn: ComplaintTold[]; since: ComplaintTold[] } | null;
   handedBack: { jobId: number; at: string; values: SetupDocument['values'] } | null;
   /** Causes of the Shop book with what they rest on; only where they are shown. */
   reasoning: { causes: CausePage[]; lifeKm: Known['lifeKm']; log: Known['log']; outcomes: number } | null;

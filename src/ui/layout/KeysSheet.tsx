@@ -1,31 +1,11 @@
 'use client';
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
+import { Sheet } from '../kit/Sheet';
 
-const Sheet = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: #0006;
+const Keys = styled.dl`
   display: grid;
-  place-items: center;
-  z-index: 20;
-  .sheet {
-    background: var(--ground);
-    color: var(--ink);
-    border: 1px solid var(--ink);
-    padding: 1.25rem 1.5rem;
-    width: min(30rem, 94vw);
-    outline: none;
-  }
-  h2 {
-    font-size: 1rem;
-    margin-bottom: 0.5rem;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 8rem 1fr;
-    gap: 0.4rem 0;
-  }
+  grid-template-columns: 8rem 1fr;
+  gap: 0.4rem 0;
 `;
 
 const KEYS: [string, string][] = [
@@ -46,22 +26,17 @@ const KEYS: [string, string][] = [
 /** What the keys do. */
 export function KeysSheet({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   return (
-    <Sheet isOpen={isOpen} onOpenChange={(is) => !is && onClose()} isDismissable>
-      <Modal>
-        <Dialog className="sheet">
-          <Heading slot="title">Keys</Heading>
-          <dl>
-            {KEYS.map(([key, what]) => (
-              <div key={key} style={{ display: 'contents' }}>
-                <dt>
-                  <kbd>{key}</kbd>
-                </dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </Dialog>
-      </Modal>
+    <Sheet title="Keys" isOpen={isOpen} onClose={onClose}>
+      <Keys>
+        {KEYS.map(([key, what]) => (
+          <div key={key} style={{ display: 'contents' }}>
+            <dt>
+              <kbd>{key}</kbd>
+            </dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </Keys>
     </Sheet>
   );
 }

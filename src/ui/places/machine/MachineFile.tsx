@@ -20,7 +20,7 @@ import { Present } from './Present';
 import { HistoryChart } from './HistoryChart';
 import { Merged, type MergedRow, type Owned, Owners } from './Owners';
 import { type SetupRow, Setups } from './Setups';
-import { FEEL } from './setupNames';
+import { RODE } from '@/judgement/job/standing';
 import { Leftovers } from '../../fields/Leftovers';
 import { useMachineStore } from '../../fields/useMachineStore';
 import { FieldsOf } from '../../fields/parts';
@@ -171,7 +171,7 @@ function JobRows({ jobs, signed }: Pick<Props, 'jobs' | 'signed'>) {
             {j.feel && (
               <>
                 <br />
-                <Small>{FEEL[j.feel]}</Small>
+                <Small>{RODE[j.feel]}</Small>
               </>
             )}
           </td>

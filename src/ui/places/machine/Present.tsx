@@ -8,6 +8,7 @@ import { END_NAMES, ENDS } from '@/catalogue/ends';
 import { mm, said } from '@/core/units/say';
 import { legsTogether } from '@/judgement/job/card';
 import { onPage } from '@/judgement/bothUnits';
+import { RODE } from '@/judgement/job/standing';
 import { setupLines } from '@/judgement/model/setups';
 import type { Present as PresentNow } from '@/schema/present';
 import Link from 'next/link';
@@ -16,7 +17,7 @@ import { SetupSign } from '../../figures/SetupSign';
 import { usePreferences, useSaid } from '../../kit/preferences';
 import { Small } from '../../kit/primitives';
 import { Titled } from '../../kit/parts';
-import { FEEL, SETUP_KIND } from './setupNames';
+import { SETUP_KIND } from './setupNames';
 
 const Glance = styled.dl`
   display: grid;
@@ -136,7 +137,7 @@ export function Present({ present, title = 'In it now' }: { present: PresentNow;
           </>
         )}
         <dt>How it rode</dt>
-        <dd>{rode === '' ? 'nobody has told yet' : FEEL[rode]}</dd>
+        <dd>{rode === '' ? 'nobody has told yet' : RODE[rode]}</dd>
       </Glance>
       <Link href={`/setups/${setup.id}/card`}>
         <Small>Set-up card</Small>

@@ -8,14 +8,14 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { SetupDocument } from '@/schema/documents';
-import { correctionsOfHistory, lastOfJob, standingOf } from '@/judgement/job/standing';
+import { correctionsOfHistory, RODE, rodeOf, standingOf } from '@/judgement/job/standing';
 import { placeLineage } from '@/judgement/job/lineage';
 import { compareSetups } from '@/judgement/model/setups';
 import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { SetupSign } from '../../figures/SetupSign';
-import { FEEL, SETUP_KIND, setupName } from './setupNames';
+import { SETUP_KIND, setupName } from './setupNames';
 import { Lineage, type LineageLook } from '../../figures/Lineage';
 import { Button, Empty, LinkButton, QuietButton, Small } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
@@ -85,7 +85,7 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
   const parentOf = (s: SetupRow) => setups.find((p) => p.id === s.parentId) ?? null;
   const ofHistory = correctionsOfHistory(setups);
   const looks: LineageLook[] = setups.map((s) => {
-    const feel = rode[s.id] ?? (s.id === lastOfJob(setups, s.jobId)?.id ? (feels[s.jobId] ?? '') : '');
+    const feel = rodeOf(setups, s, rode, feels);
     const changed = changesOf(s, parentOf(s), system).length;
     return {
       id: s.id,
@@ -95,7 +95,7 @@ export function Setups({ machineId, setups, feels, rode, openJobs }: Props) {
       kind: s.kind,
       feel,
       takenBack: s.takenBack,
-      words: `${setupName(s)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${FEEL[feel]}` : ''}${s.takenBack ? ', taken back' : ''}`,
+      words: `${setupName(s)}: ${changed} ${changed === 1 ? 'figure' : 'figures'} changed${feel ? `, ${RODE[feel]}` : ''}${s.takenBack ? ', taken back' : ''}`,
     };
   });
   if (setups.length === 0)
@@ -187,7 +187,7 @@ function SetupItem({
       <b>{SETUP_KIND[setup.kind]}</b>{' '}
       <Small>
         {!isStandard && `${dayWords(setup.recordedAt)}, job ${jobNumber(setup.jobId)}`}
-        {feel && `, ${FEEL[feel]}`}
+        {feel && `, ${RODE[feel]}`}
         {setup.takenBack && ', taken back'}
         {isOfHistory && ', of the record alone: what was set since stays'}
         {standing?.id === setup.id && ', in it now'}

@@ -14,5 +14,3 @@ export const SETUP_KIND: Record<LineageSetup['kind'], string> = {
 /** Where and when a set-up was made, as it is named everywhere. */
 export const setupName = (s: { kind: LineageSetup['kind']; jobId: number; recordedAt: string }): string =>
   s.kind === 'standard' ? SETUP_KIND.standard : `${SETUP_KIND[s.kind]}, job ${jobNumber(s.jobId)}, ${dayWords(s.recordedAt)}`;
-
-export const FEEL: Record<string, string> = { better: 'rode better', same: 'rode the same', worse: 'rode worse' };

@@ -4,10 +4,10 @@ import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { jobNumber } from '@/catalogue/jobs';
 import { itemNumbers, nextItem, textOf } from '@/judgement/model/read';
 import { useFieldStore, useLive } from '../../fields/context';
-import { type ToldBefore as Before, useBench } from '../../job/BenchContext';
+import { RODE } from '@/judgement/job/standing';
+import type { ComplaintTold } from '@/schema/present';
+import { useBench } from '../../job/BenchContext';
 import { QuietButton, Small } from '../../kit/primitives';
-
-const RODE: Record<string, string> = { better: 'it rode better', same: 'it rode the same', worse: 'it rode worse' };
 
 /** What was told the last time, and of the rides since: taken over where it is still so. */
 export function ToldBefore() {
@@ -16,16 +16,16 @@ export function ToldBefore() {
   const store = useFieldStore();
   const { toldBefore } = data;
   if (!toldBefore || sealed) return null;
-  const isHere = (told: Before) =>
+  const isHere = (told: ComplaintTold) =>
     itemNumbers(live, 'complaint').some(
       (n) => textOf(live, `complaint.${n}.phrase`) === told.phrase && textOf(live, `complaint.${n}.end`) === told.end,
     );
   const open = [
     ...toldBefore.since.map((told) => ({ told, when: 'told after the work' })),
-    ...toldBefore.cameIn.map((told) => ({ told, when: RODE[toldBefore.feel] ?? 'how it rode was not told' })),
+    ...toldBefore.cameIn.map((told) => ({ told, when: toldBefore.feel ? `it ${RODE[toldBefore.feel]}` : 'how it rode was not told' })),
   ].filter(({ told }) => !isHere(told));
   if (open.length === 0) return null;
-  const take = (told: Before) => {
+  const take = (told: ComplaintTold) => {
     const n = nextItem(store.liveEntries(), 'complaint');
     store.fill(
       (['phrase', 'place', 'end', 'words'] as const)
