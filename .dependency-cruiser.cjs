@@ -21,6 +21,18 @@ const FIELDS = [...KIT, 'ui/fields'];
 const PICTURES = ['ui/figures', 'ui/charts'];
 const FRAME = [...FIELDS, ...PICTURES, 'ui/layout'];
 const JOB = [...FRAME, 'ui/job'];
+/** Floors of a room, lowest first: what stands on a floor imports its own and lower ones. */
+const floors = (base, names) =>
+  names.slice(0, -1).map((name, i) => ({
+    name: `${base}-${name}-imports-downwards`,
+    severity: 'error',
+    comment: `${names.slice(0, i + 1).join(' ← ')} ← …`,
+    from: { path: `^src/${base}/${name}/`, pathNot: test },
+    to: { path: names.slice(i + 1).map((above) => `^src/${base}/${above}/`) },
+  }));
+/** What every use case of the server stands on: files of the room itself, below its subjects. */
+const GROUND_OF_SERVER = '^src/server/(answer|asking|branches|entries|find|transaction)\\.ts$';
+const SUBJECTS = ['live', 'compute', 'door', 'book', 'stock', 'keeping', 'machines', 'jobs', 'rides', 'exchange', 'instruments', 'print'];
 module.exports = {
   forbidden: [
     only('core', []),
@@ -43,6 +55,22 @@ module.exports = {
     only('ui/places', [...BEHIND_UI, ...JOB]),
     only('app', [...JUDGEMENT, 'server', 'ui']),
     only('cli', [...SCHEMA, 'server']),
+    ...floors('judgement', ['model', 'aims', 'findings', 'reason', 'ride', 'ground', 'job']),
+    ...floors('server', SUBJECTS),
+    {
+      name: 'subjects-know-no-door-of-the-room',
+      severity: 'error',
+      comment: 'a subject of the server stands on the files below it, never on the ones that gather them (views, shop)',
+      from: { path: `^src/server/(${SUBJECTS.filter((s) => s !== 'print').join('|')})/`, pathNot: test },
+      to: { path: '^src/server/[^/]+\\.ts$', pathNot: GROUND_OF_SERVER },
+    },
+    {
+      name: 'ground-of-the-server',
+      severity: 'error',
+      comment: 'what every use case stands on knows no subject; types of the door alone',
+      from: { path: GROUND_OF_SERVER },
+      to: { path: '^src/server/[^/]+/', pathNot: '^src/server/door/sessions' },
+    },
     {
       name: 'no-stage-imports-another',
       severity: 'error',

@@ -2,12 +2,12 @@ import { dayOf } from '@/catalogue/days';
 import { rmSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { closeDb } from '@/db/client';
-import { changeShop } from '@/server/book';
-import { machineArchive, takeMachineIn } from '@/server/handOver';
-import { addTechnician } from '@/server/people';
-import { recordJobEntry } from '@/server/record';
-import { signRebuild } from '@/server/sign';
-import { handBack, takeIn } from '@/server/takeIn';
+import { changeShop } from '@/server/book/book';
+import { machineArchive, takeMachineIn } from '@/server/exchange/handOver';
+import { addTechnician } from '@/server/door/people';
+import { recordJobEntry } from '@/server/jobs/record';
+import { signRebuild } from '@/server/jobs/sign';
+import { handBack, takeIn } from '@/server/jobs/takeIn';
 import { get, linesOf, PASSCODE, timeOf } from './helpers';
 import * as scenario from './scenario';
 

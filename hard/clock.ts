@@ -1,10 +1,10 @@
 import { db } from '@/db/client';
 import { currentEntries } from '@/server/entries';
-import { addTechnician } from '@/server/people';
-import { recordJobEntry, undo } from '@/server/record';
-import { checkSeals } from '@/server/seals';
-import { correctRebuild, signRebuild } from '@/server/sign';
-import { takeIn } from '@/server/takeIn';
+import { addTechnician } from '@/server/door/people';
+import { recordJobEntry, undo } from '@/server/jobs/record';
+import { checkSeals } from '@/server/keeping/seals';
+import { correctRebuild, signRebuild } from '@/server/jobs/sign';
+import { takeIn } from '@/server/jobs/takeIn';
 import type { Answer } from '@/server/answer';
 import type { Finding } from './finding';
 

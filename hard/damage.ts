@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto';
 import { sqlOn } from '@/db/client';
 import { openEmbedded } from '@/db/embedded';
 import { openEngine } from '@/db/engine';
-import { checkBook } from '@/server/checkBook';
+import { checkBook } from '@/server/keeping/checkBook';
 import type { Finding } from './finding';
 
 /** Every file of a base cut, scratched or taken away: it is named, or it does no harm. Never is another book shown for the one that was kept. */

@@ -1,7 +1,7 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createInterface } from 'node:readline';
 import { openEmbedded } from '@/db/embedded';
-import { checkSeals } from '@/server/seals';
+import { checkSeals } from '@/server/keeping/seals';
 import type { Finding } from './finding';
 
 /** Killed in the middle of entries and signatures, again and again: what was acknowledged is there, and every seal holds. */

@@ -1,9 +1,9 @@
 import { db } from '@/db/client';
 import { manyTechnicians } from '@/db/queries/people';
-import { addTechnician } from '@/server/people';
-import { recordJobEntry } from '@/server/record';
-import { signRebuild } from '@/server/sign';
-import { takeIn } from '@/server/takeIn';
+import { addTechnician } from '@/server/door/people';
+import { recordJobEntry } from '@/server/jobs/record';
+import { signRebuild } from '@/server/jobs/sign';
+import { takeIn } from '@/server/jobs/takeIn';
 import type { Answer } from '@/server/answer';
 
 /** A process of its own that takes machines in, writes and signs, and says each once it is acknowledged, until it is killed. */

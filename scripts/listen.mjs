@@ -1,5 +1,5 @@
 // The program itself: listens, by http or with a certificate by https, tells every request its number and where it came from, and writes the log.
-// Every request passes the gate (src/server/gate.ts) before the framework sees it.
+// Every request passes the gate (src/server/door/gate.ts) before the framework sees it.
 // Started by serve.mjs, `npm run dev` and the browser tests: node scripts/listen.mjs HOST PORT [dev]
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';

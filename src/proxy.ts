@@ -25,7 +25,7 @@ const policyWith = (nonce: string): string =>
 
 const POLICY = 'Content-Security-Policy';
 
-/** Every page carries its policy. Who is let in at all is asked before the framework sees a request (src/server/gate.ts). */
+/** Every page carries its policy. Who is let in at all is asked before the framework sees a request (src/server/door/gate.ts). */
 export function proxy(request: NextRequest): NextResponse {
   const policy = policyWith(randomBytes(16).toString('base64'));
   // The framework reads the number from the request's own policy and puts it to every script it writes.

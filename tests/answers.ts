@@ -1,4 +1,4 @@
-import { recordJobEntry } from '@/server/record';
+import { recordJobEntry } from '@/server/jobs/record';
 import type { Answer } from '@/server/answer';
 
 /** The value of an accepted answer; a refusal fails the test with its problem. */

@@ -5,9 +5,9 @@ import { ZipFile } from 'yazl';
 import { openArchive } from '@/db/archive/read';
 import { cellOf, fromCell } from '@/db/archive/tables';
 import { openEmbedded } from '@/db/embedded';
-import { formatFiles } from '@/server/formats';
-import { digestOf, sealAfter } from '@/server/seals';
-import { archiveOf, backUpClosed, restore } from '@/server/restore';
+import { formatFiles } from '@/server/exchange/formats';
+import { digestOf, sealAfter } from '@/server/keeping/seals';
+import { archiveOf, backUpClosed, restore } from '@/server/keeping/restore';
 import { fillOdd, ODD, sha } from './oddBook';
 import { emptyBaseIn, scratch } from './onDisk';
 

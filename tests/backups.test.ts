@@ -5,8 +5,8 @@ import { closeDb } from '@/db/client';
 import { openEmbedded } from '@/db/embedded';
 import { BaseDamaged } from '@/db/damage';
 import { holdDirectory } from '@/db/lock';
-import { bringBack } from '@/server/backups';
-import { backUpClosed, prove, restore } from '@/server/restore';
+import { bringBack } from '@/server/keeping/backups';
+import { backUpClosed, prove, restore } from '@/server/keeping/restore';
 import { codeOf, get } from './answers';
 import { emptyBaseIn, scratch } from './onDisk';
 

@@ -1,11 +1,11 @@
 import { db } from '@/db/client';
-import { recordDigest } from '@/server/seals';
-import { correctRebuild, signRebuild } from '@/server/sign';
-import { addSpring } from '@/server/drawers';
-import { addTechnician } from '@/server/people';
-import { recordMachineEntry, undo } from '@/server/record';
+import { recordDigest } from '@/server/keeping/seals';
+import { correctRebuild, signRebuild } from '@/server/jobs/sign';
+import { addSpring } from '@/server/stock/drawers';
+import { addTechnician } from '@/server/door/people';
+import { recordMachineEntry, undo } from '@/server/jobs/record';
 import { search } from '@/server/find';
-import { handBack, takeIn } from '@/server/takeIn';
+import { handBack, takeIn } from '@/server/jobs/takeIn';
 import { bench, floor, machineFile } from '@/server/views';
 import { codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';

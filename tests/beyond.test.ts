@@ -1,5 +1,5 @@
 import { OILS } from '@/core/damper/oils';
-import { beyondRequest, brakedFrictionN, FIRM_G, gasOverStroke } from '@/judgement/model/beyond';
+import { beyondRequest, brakedFrictionN, FIRM_G, gasOverStroke } from '@/judgement/aims/beyond';
 import { dampersAt, sharedAmong } from '@/judgement/model/unlike';
 import { SCHOOLS } from '@/knowledge/schools';
 import { known, type Texts } from './known';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { openEmbedded } from '@/db/embedded';
 import { BaseDamaged } from '@/db/damage';
 import { openEngine } from '@/db/engine';
-import { checkBook } from '@/server/checkBook';
+import { checkBook } from '@/server/keeping/checkBook';
 import { emptyBaseIn } from './onDisk';
 
 /** Damage to the files of a base is seen: at the start what would be written over, by `npm run check` every page, index, reference and picture. */

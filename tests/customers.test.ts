@@ -1,11 +1,11 @@
 import { db } from '@/db/client';
-import { changeCustomer, customerPast, eraseCustomer, mergeCustomer, promiseAnother } from '@/server/customers';
+import { changeCustomer, customerPast, eraseCustomer, mergeCustomer, promiseAnother } from '@/server/machines/customers';
 import { search } from '@/server/find';
-import { addTechnician } from '@/server/people';
+import { addTechnician } from '@/server/door/people';
 import { recordedOf } from '@/judgement/job/standing';
-import { checkSeals, digestOf } from '@/server/seals';
-import { signRebuild } from '@/server/sign';
-import { takeIn } from '@/server/takeIn';
+import { checkSeals, digestOf } from '@/server/keeping/seals';
+import { signRebuild } from '@/server/jobs/sign';
+import { takeIn } from '@/server/jobs/takeIn';
 import { bench, customerFile, floor, known, machineFile } from '@/server/views';
 import { codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';

@@ -3,7 +3,7 @@ import { OILS, WARM_C } from '@/core/damper/oils';
 import { rememberedLifts } from '@/core/damper/valve';
 import { SCHOOLS } from '@/knowledge/schools';
 import { damperFacts, FACT_SPEEDS } from '@/judgement/model/damperFacts';
-import { damperQuestion } from '@/judgement/model/damperQuestion';
+import { damperQuestion } from '@/judgement/reason/damperQuestion';
 import { damperOf, oilOf, oilWarm } from '@/judgement/model/dampers';
 import { isMissing, isUnusable } from '@/judgement/model/ends';
 import type { Known } from '@/judgement/reason/evidence/known';

@@ -1,9 +1,9 @@
 import { createServer, type IncomingHttpHeaders, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { DOOR, doorPage } from '@/schema/book';
-import { changeDoor, doorOfShop } from '@/server/book';
-import { riderAddress } from '@/server/network';
-import { doorIsOpen, openDoor, passes, shutDoor } from '@/server/ridersDoor';
+import { changeDoor, doorOfShop } from '@/server/book/book';
+import { riderAddress } from '@/server/door/network';
+import { doorIsOpen, openDoor, passes, shutDoor } from '@/server/door/ridersDoor';
 import { codeOf, get } from './answers';
 import { onDisk } from './onDisk';
 

@@ -4,7 +4,7 @@ import { SCHOOLS } from '@/knowledge/schools';
 import { db } from '@/db/client';
 import { calibrationRequest, dampingRequest, oilPageRequest, schoolRequest } from '@/schema/book';
 import { shimMoveRequest } from '@/schema/shims';
-import { listShims, moveShims, receiveAssortment } from '@/server/shims';
+import { listShims, moveShims, receiveAssortment } from '@/server/stock/shims';
 import type { Answer } from '@/server/answer';
 import {
   calibrationsOf,
@@ -15,10 +15,10 @@ import {
   keepCalibration,
   oilVersions,
   schoolVersions,
-} from '@/server/book';
-import { testerReadings } from '@/server/devices';
-import { addSpring, importSprings, listSprings, measureSpring, retireSpring } from '@/server/drawers';
-import { takeIn } from '@/server/takeIn';
+} from '@/server/book/book';
+import { testerReadings } from '@/server/instruments/devices';
+import { addSpring, importSprings, listSprings, measureSpring, retireSpring } from '@/server/stock/drawers';
+import { takeIn } from '@/server/jobs/takeIn';
 import { get } from './answers';
 import { onDisk } from './onDisk';
 

@@ -5,10 +5,10 @@ import { handle } from '@/app/api/handle';
 import { db } from '@/db/client';
 import { actOf } from '@/schema/acts';
 import { recordRequest } from '@/schema/requests';
-import { auditLines } from '@/server/audit';
-import { type Asked, barred, type Gate } from '@/server/entrance';
-import { atTheGate } from '@/server/gate';
-import { noteRight } from '@/server/guesses';
+import { auditLines } from '@/server/keeping/audit';
+import { type Asked, barred, type Gate } from '@/server/door/entrance';
+import { atTheGate } from '@/server/door/gate';
+import { noteRight } from '@/server/door/guesses';
 import {
   addScript,
   addTechnician,
@@ -20,13 +20,13 @@ import {
   signIn,
   signOut,
   signOutEverywhere,
-} from '@/server/people';
-import { passcodeChecked } from '@/server/passcodes';
-import { plainPath } from '@/server/plainPath';
-import { recordJobEntry } from '@/server/record';
-import { bearsScriptToken, bearsToken, digestOfSecret, entranceState, SESSION_COOKIE, sessionOf } from '@/server/sessions';
-import { signRebuild } from '@/server/sign';
-import { takeIn } from '@/server/takeIn';
+} from '@/server/door/people';
+import { passcodeChecked } from '@/server/door/passcodes';
+import { plainPath } from '@/server/door/plainPath';
+import { recordJobEntry } from '@/server/jobs/record';
+import { bearsScriptToken, bearsToken, digestOfSecret, entranceState, SESSION_COOKIE, sessionOf } from '@/server/door/sessions';
+import { signRebuild } from '@/server/jobs/sign';
+import { takeIn } from '@/server/jobs/takeIn';
 import { codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';
 

@@ -1,4 +1,4 @@
-import { onPage } from '@/judgement/bothUnits';
+import { onPage } from '@/judgement/model/bothUnits';
 import { said, sayMetric } from '@/core/units/say';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import fc from 'fast-check';

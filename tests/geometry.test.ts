@@ -1,7 +1,7 @@
 import { sayMetric } from '@/core/units/say';
 import { targetOf } from '@/judgement/aims/targets';
-import { geometryOf, NO_SAGS, poseAt, poseBand, sprocketsOf } from '@/judgement/model/geometry';
-import { axlePathWords, effectWords, sprocketWords, topGearWords } from '@/judgement/model/geometryWords';
+import { geometryOf, NO_SAGS, poseAt, poseBand, sprocketsOf } from '@/judgement/reason/geometry';
+import { axlePathWords, effectWords, sprocketWords, topGearWords } from '@/judgement/reason/geometryWords';
 import { loadOn } from '@/judgement/ground/fits';
 import { knownAlone } from '@/judgement/reason/heights';
 import { standing } from '@/judgement/reason/standing';

@@ -15,11 +15,11 @@ import { groundUntold, speedOn, stretchesOf } from '@/judgement/ground/stretches
 import { triedHref, triedIn } from '@/judgement/ground/triedIn';
 import { triedFit } from '@/judgement/ground/tried';
 import { sagOf } from '@/judgement/model/measure';
-import { idealOf } from '@/judgement/model/springs';
+import { idealOf } from '@/judgement/aims/springs';
 import { CASES } from '@/knowledge/training/cases';
 import { SCHOOLS } from '@/knowledge/schools';
 import { FOOTPRINT_M } from '@/knowledge/rideUsual';
-import { rideOfCase } from '@/judgement/training';
+import { rideOfCase } from '@/judgement/job/training';
 import { known, RIGHT, type Texts, walked } from './known';
 
 /** A job ridden over its ground: from its entries to the sentences. */

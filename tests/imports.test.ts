@@ -1,8 +1,8 @@
 import { db } from '@/db/client';
 import { importRequest } from '@/schema/imports';
-import { askedFor, auditLines } from '@/server/audit';
-import { importList } from '@/server/imports';
-import { listShims } from '@/server/shims';
+import { askedFor, auditLines } from '@/server/keeping/audit';
+import { importList } from '@/server/exchange/imports';
+import { listShims } from '@/server/stock/shims';
 import { machineFile } from '@/server/views';
 import { codeOf, get } from './answers';
 import { onDisk } from './onDisk';

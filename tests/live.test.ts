@@ -1,12 +1,12 @@
 import { GET } from '@/app/api/live/route';
 import { actOf } from '@/schema/acts';
 import { whileAsking } from '@/server/asking';
-import { askedFor } from '@/server/audit';
+import { askedFor } from '@/server/keeping/audit';
 import type { Asking } from '@/server/asking';
-import { undo } from '@/server/record';
-import { noteReminder } from '@/server/service';
-import { handBack, takeIn } from '@/server/takeIn';
-import { SESSION_COOKIE, digestOfSecret, entranceState } from '@/server/sessions';
+import { undo } from '@/server/jobs/record';
+import { noteReminder } from '@/server/machines/service';
+import { handBack, takeIn } from '@/server/jobs/takeIn';
+import { SESSION_COOKIE, digestOfSecret, entranceState } from '@/server/door/sessions';
 import { get, record } from './answers';
 import { MACHINE } from './entries';
 import { onDisk } from './onDisk';

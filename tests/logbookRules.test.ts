@@ -1,7 +1,7 @@
 import { db } from '@/db/client';
-import { addSpring } from '@/server/drawers';
-import { addStock } from '@/server/stock';
-import { takeIn } from '@/server/takeIn';
+import { addSpring } from '@/server/stock/drawers';
+import { addStock } from '@/server/stock/stock';
+import { takeIn } from '@/server/jobs/takeIn';
 import { get } from './answers';
 import { onDisk } from './onDisk';
 

@@ -1,6 +1,6 @@
-import { machinesOfModel, takeFromModel } from '@/server/model';
-import { recordMachineEntry } from '@/server/record';
-import { takeIn } from '@/server/takeIn';
+import { machinesOfModel, takeFromModel } from '@/server/machines/model';
+import { recordMachineEntry } from '@/server/jobs/record';
+import { takeIn } from '@/server/jobs/takeIn';
 import { machineFile } from '@/server/views';
 import { codeOf, get } from './answers';
 import { onDisk } from './onDisk';

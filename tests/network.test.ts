@@ -1,6 +1,6 @@
 import { networkInterfaces } from 'node:os';
-import { isOpened, isOurs } from '@/server/hosts';
-import { isReachable, shopAddress } from '@/server/network';
+import { isOpened, isOurs } from '@/server/door/hosts';
+import { isReachable, shopAddress } from '@/server/door/network';
 
 /** What a printed square leads to: the address others on the shop's network reach, where the shop listens to them at all. */
 

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Sql } from '@/db/client';
-import { digestOf, sealAfter } from '@/server/seals';
+import { digestOf, sealAfter } from '@/server/keeping/seals';
 
 export const sha = (bytes: Uint8Array | string) => createHash('sha256').update(bytes).digest('hex');
 

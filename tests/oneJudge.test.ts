@@ -12,7 +12,7 @@ import { legsFound } from '@/judgement/model/legs';
 import { sagOf } from '@/judgement/model/measure';
 import { legsSet } from '@/judgement/model/set';
 import { judgeSpring } from '@/judgement/findings/springJudge';
-import { selectionOf } from '@/judgement/model/springs';
+import { selectionOf } from '@/judgement/aims/springs';
 import { CAUSES } from '@/knowledge/causes/shipped';
 import { known, type Texts } from './known';
 import type { ListedSpring } from '@/schema/springs';

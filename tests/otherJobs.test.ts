@@ -2,11 +2,11 @@ import { db } from '@/db/client';
 import { wantedFigures } from '@/judgement/findings/built';
 import { takenOver, takenOverName } from '@/judgement/job/takeOver';
 import { torqueTable } from '@/judgement/model/torqueTable';
-import { addTechnician } from '@/server/people';
+import { addTechnician } from '@/server/door/people';
 import { currentEntries } from '@/server/entries';
-import { duplicateJob, leftByJob, torquesOfModel } from '@/server/otherJobs';
-import { correctRebuild, signRebuild } from '@/server/sign';
-import { takeIn } from '@/server/takeIn';
+import { duplicateJob, leftByJob, torquesOfModel } from '@/server/jobs/otherJobs';
+import { correctRebuild, signRebuild } from '@/server/jobs/sign';
+import { takeIn } from '@/server/jobs/takeIn';
 import { codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';
 

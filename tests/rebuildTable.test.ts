@@ -2,7 +2,7 @@ import { wantedFigures } from '@/judgement/findings/built';
 import { allOf, givenAt, markAt, itemsOn, REBUILD_ITEMS } from '@/judgement/job/rebuildTable';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import type { ListedSpring } from '@/schema/springs';
-import { lineageFromStandard, STANDARD_ID } from '@/server/setups';
+import { lineageFromStandard, STANDARD_ID } from '@/server/machines/setups';
 import { entriesOf } from './entries';
 
 /** The table of the rebuild: what each source gives, what is taken over, what is marked. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { handle, handleBytes, MOST_BYTES } from '@/app/api/handle';
 import { compute } from '@/server/compute/operations';
-import { isOurs } from '@/server/hosts';
+import { isOurs } from '@/server/door/hosts';
 
 /** What a request may be before anything is done with it: where from, how long, of which characters, how much work. */
 

@@ -8,13 +8,13 @@ import { CAUSES } from '@/knowledge/causes/shipped';
 import { alikeSummary, likeTerms } from '@/judgement/reason/alike';
 import { endOfCure, predict } from '@/judgement/reason/cures';
 import type { Known } from '@/judgement/reason/evidence/known';
-import { knownNow } from '@/judgement/reason/nowKnown';
+import { knownNow } from '@/judgement/ride/nowKnown';
 import { reasonOf } from '@/judgement/reason/reason';
 import { advise, balanceWarnings, nextStepOf, overall, passedOver, planOf, type Trial } from '@/judgement/ride/retune';
 import { sagOf } from '@/judgement/model/measure';
 import { tapeReadings } from '@/judgement/model/tape';
 import { targetOf } from '@/judgement/aims/targets';
-import { changeWords, moved, orderOf, placeIn, tunableById } from '@/judgement/ride/tunables';
+import { changeWords, moved, orderOf, placeIn, tunableById } from '@/judgement/reason/tunables';
 import { known, RIGHT as INSIDE, type Texts, DAMPER } from './known';
 import type { Likeness, Alike } from '@/schema/alike';
 

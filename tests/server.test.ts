@@ -4,7 +4,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { closeDb, db, type Db } from '@/db/client';
 import { openEmbedded } from '@/db/embedded';
 import { openServer } from '@/db/server';
-import { archiveOf, archiveOfServer, backUpClosed, restore, restoreIntoServer } from '@/server/restore';
+import { archiveOf, archiveOfServer, backUpClosed, restore, restoreIntoServer } from '@/server/keeping/restore';
 import { askServer } from './emptyBase.mjs';
 import { fillOdd, sha } from './oddBook';
 import { emptyBaseIn, emptyBaseOnServer, scratch } from './onDisk';

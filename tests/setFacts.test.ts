@@ -2,7 +2,8 @@ import { figure } from '@/core/units/say';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { alongAxis, historyLine, type HistoryPoint } from '@/judgement/reason/history';
 import { placeLineage } from '@/judgement/job/lineage';
-import { balanceWords, legsSet, torquesOf } from '@/judgement/model/set';
+import { balanceWords } from '@/judgement/findings/balance';
+import { legsSet, torquesOf } from '@/judgement/model/set';
 import { entriesOf } from './entries';
 
 /** Setting up and the lineage: what is said of legs, balance and torques; where set-ups stand on the tree. */

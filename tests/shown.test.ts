@@ -21,7 +21,7 @@ import {
 import { shimLine, shimShown, shimsIn, shimsText, shimText } from '@/catalogue/tables';
 import { proposalEntries, proposalOf } from '@/judgement/reason/proposal';
 import { changesOf } from '@/judgement/job/changes';
-import { onPage, onPaper } from '@/judgement/bothUnits';
+import { onPage, onPaper } from '@/judgement/model/bothUnits';
 import { fieldDef, type FieldKey } from '@/catalogue/fields';
 import { ASK_FIELDS } from '@/catalogue/fields/ask';
 import { keysFor } from '@/catalogue/fields/kinds';

@@ -1,6 +1,6 @@
 import { db } from '@/db/client';
 import { manySetups } from '@/db/queries/rebuilds';
-import { digestOf } from '@/server/seals';
+import { digestOf } from '@/server/keeping/seals';
 import { readLog, readQuote, readRebuild, readRide, readSetup, readTrial, UnreadableDocument } from '@/schema/stored';
 import { LOG } from './known';
 import { onDisk } from './onDisk';

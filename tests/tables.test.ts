@@ -1,9 +1,9 @@
 import Papa from 'papaparse';
 import readSheet from 'read-excel-file/node';
 import { parse } from 'vcard4';
-import { tableFile } from '@/server/tables';
-import { addStock } from '@/server/stock';
-import { takeIn } from '@/server/takeIn';
+import { tableFile } from '@/server/exchange/tables';
+import { addStock } from '@/server/stock/stock';
+import { takeIn } from '@/server/jobs/takeIn';
 import { get, record } from './answers';
 import { MACHINE } from './entries';
 import { onDisk } from './onDisk';

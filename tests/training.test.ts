@@ -3,7 +3,7 @@ import { SCHOOLS } from '@/knowledge/schools';
 import { CAUSES } from '@/knowledge/causes/shipped';
 import { MEASUREMENTS, placeOf } from '@/knowledge/causes/statements';
 import { CASES, machineNamed } from '@/knowledge/training/cases';
-import { knownOf, modelsWay, reasonedOf } from '@/judgement/training';
+import { knownOf, modelsWay, reasonedOf } from '@/judgement/job/training';
 
 /** The training set stands on the engine itself: its readings are computed, and its truths are what the evidence comes to. */
 

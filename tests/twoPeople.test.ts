@@ -1,9 +1,9 @@
-import { jobHistory } from '@/server/changes';
+import { jobHistory } from '@/server/jobs/changes';
 import { FieldStore } from '@/ui/fields/store';
 import type { Send } from '@/ui/fields/fieldState';
-import { recordJobEntry, recordMachineEntry, undo } from '@/server/record';
-import { takeIn } from '@/server/takeIn';
-import { addTechnician } from '@/server/people';
+import { recordJobEntry, recordMachineEntry, undo } from '@/server/jobs/record';
+import { takeIn } from '@/server/jobs/takeIn';
+import { addTechnician } from '@/server/door/people';
 import { bench } from '@/server/views';
 import { codeOf, get } from './answers';
 import { onDisk } from './onDisk';

@@ -11,7 +11,7 @@ import { SCHOOLS } from '@/knowledge/schools';
 import { PISTON_KINDS } from '@/knowledge/damperKinds';
 import { clicksOf, damperOf, damperWithUsual, oilOf, oilWarm, shimsOf } from '@/judgement/model/dampers';
 import { isMissing, isUnusable } from '@/judgement/model/ends';
-import { selectionOf } from '@/judgement/model/springs';
+import { selectionOf } from '@/judgement/aims/springs';
 import { unlikeBeside } from '@/catalogue/pairs';
 import { dynoIn, dynoText, shimsIn, shimsText } from '@/catalogue/tables';
 import { dampingLines, insteadLines, valveFindings } from '@/judgement/findings/valveFindings';
@@ -28,7 +28,7 @@ import {
   templateFor,
   viewRequestOf,
   withPointAt,
-} from '@/judgement/model/valves';
+} from '@/judgement/aims/valves';
 import { storedDampingPage } from '@/schema/book';
 import type { ValveName } from '@/core/damper/damper';
 import { VALVE_NAMES } from '@/catalogue/fields/damper';

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { archiveOf, archiveOfServer } from '@/server/restore';
+import { archiveOf, archiveOfServer } from '@/server/keeping/restore';
 import { backedUp } from './backedUp';
 
 /** `npm run archive -- FILE`: the whole book as an archive others can read (docs/formats/archive.md), from a backup proven now, or from the server of DATABASE_URL; with `--of BACKUP` from one that is there. */

@@ -3,7 +3,7 @@ import { request as plain } from 'node:http';
 import { request as encrypted } from 'node:https';
 import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
-import { backUpClosed, whoHolds } from '@/server/restore';
+import { backUpClosed, whoHolds } from '@/server/keeping/restore';
 
 const directory = process.env.MAVRIN_DATA ?? '.data/shop';
 

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { sealShown } from '@/schema/sealWords';
-import { checkBook, checkServerBook } from '@/server/checkBook';
+import { checkBook, checkServerBook } from '@/server/keeping/checkBook';
 
 /** The book on a server is looked at where it stands, open or not; what it lies on is the server's own to check. */
 async function checkServer(url: string): Promise<void> {

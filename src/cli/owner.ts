@@ -1,7 +1,7 @@
 import { createInterface } from 'node:readline/promises';
 import { technicianRequest } from '@/schema/requests';
 import { problemOfZod } from '@/schema/problem';
-import { nameOwner } from '@/server/people';
+import { nameOwner } from '@/server/door/people';
 
 /** `npm run owner -- NAME`: makes somebody owner with a new passcode, read from the terminal, where the owner's own is forgotten. The program itself must be closed: who may write the data directory owns the book anyway. */
 async function main(words: string[]): Promise<void> {

@@ -1,4 +1,4 @@
-import { prove } from '@/server/restore';
+import { prove } from '@/server/keeping/restore';
 
 /** What the shop runs beside itself to prove a backup it has just written. */
 prove(process.argv[2] ?? '').then(

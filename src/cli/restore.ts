@@ -1,4 +1,4 @@
-import { restore, restoreIntoServer } from '@/server/restore';
+import { restore, restoreIntoServer } from '@/server/keeping/restore';
 
 /**
  * `npm run restore -- FILE DIRECTORY`: a backup, or an archive, into an empty directory, proven there; MAVRIN_DATA=DIRECTORY npm start opens it.

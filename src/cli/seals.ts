@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { BROKEN_WORDS } from '@/schema/sealWords';
-import { sealsIn } from '@/server/seals';
-import { noteSeal, wrongWithNote } from '@/server/sealNotes';
+import { sealsIn } from '@/server/keeping/seals';
+import { noteSeal, wrongWithNote } from '@/server/keeping/sealNotes';
 
 /**
  * `npm run seals`: makes every signed record's digest and seal anew; says which do not hold, and fails if any does not. The program itself must be closed.

@@ -2,7 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { type Sql } from '@/db/client';
 import { noneNewAudit } from '@/db/queries/audit';
 import type { Act } from '@/schema/acts';
-import type { Session } from './sessions';
+import type { Session } from './door/sessions';
 
 /** Who asks for what is being done now, known to every use case without being handed down. */
 export interface Asking {

@@ -1,15 +1,15 @@
 import { beginClosing, closeDb, db } from '@/db/client';
 import { noneBranchOpened } from '@/db/queries/branches';
-import { keepBackingUp } from './backups';
+import { keepBackingUp } from './keeping/backups';
 import { closeCompute } from './compute/pool';
-import { doorOfShop } from './book';
-import { openGate } from './gate';
-import { closeInstruments, openInstruments } from './instruments';
-import { cutPages, hearElsewhere, keepTelling } from './live';
-import { hearOthers } from './others';
-import { openEntrance } from './people';
-import { doorPort, openDoor, shutDoor } from './ridersDoor';
-import { bookInForce } from './usual';
+import { doorOfShop } from './book/book';
+import { openGate } from './door/gate';
+import { closeInstruments, openInstruments } from './instruments/instruments';
+import { cutPages, hearElsewhere, keepTelling } from './live/live';
+import { hearOthers } from './live/others';
+import { openEntrance } from './door/people';
+import { doorPort, openDoor, shutDoor } from './door/ridersDoor';
+import { bookInForce } from './book/usual';
 
 /** Closing ends by then, whatever is still under way. */
 const LONGEST_CLOSING_MS = 4500;

@@ -1,9 +1,9 @@
 import { type z } from 'zod';
 import { actOf } from '@/schema/acts';
 import type { Answer } from '@/server/answer';
-import { askedFor } from '@/server/audit';
+import { askedFor } from '@/server/keeping/audit';
 import type { Asking } from '@/server/asking';
-import { SESSION_COOKIE, sessionOf } from '@/server/sessions';
+import { SESSION_COOKIE, sessionOf } from '@/server/door/sessions';
 import { problem, type Problem, problemOfZod } from '@/schema/problem';
 import { UnreadableDocument } from '@/schema/stored';
 

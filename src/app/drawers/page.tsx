@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { listSprings } from '@/server/drawers';
-import { listShims } from '@/server/shims';
-import { listStock } from '@/server/stock';
+import { listSprings } from '@/server/stock/drawers';
+import { listShims } from '@/server/stock/shims';
+import { listStock } from '@/server/stock/stock';
 import { Drawers } from '@/ui/places/drawers/Drawers';
 
 export const metadata: Metadata = { title: 'Drawers' };

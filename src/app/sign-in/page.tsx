@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
-import { signers } from '@/server/people';
-import { sessionOf } from '@/server/sessions';
+import { signers } from '@/server/door/people';
+import { sessionOf } from '@/server/door/sessions';
 import { SignInPage } from '@/ui/places/door/SignInPage';
 
 export const metadata: Metadata = { title: 'Sign in', robots: { index: false } };

@@ -1,3 +1,5 @@
+import { TOPPED_OUT_MM } from '@/core/measure/sag';
+import { sagToleranceMm } from '@/core/spring/judgement';
 import { STATIC_SHARE_OF_RIDER } from '@/knowledge/limits';
 import {
   againstWindow,
@@ -63,6 +65,26 @@ export function targetOf(entries: Entries, machine: Entries, end: End, schools: 
   const rider = figureOr(entries, `springs.${end}.target.rider`, Math.round(placeMm(riderWindow, place)));
   const statics = own?.static ? Math.round(placeMm(own.static, place)) : Math.round(rider.value * STATIC_SHARE_OF_RIDER);
   return { static: figureOr(entries, `springs.${end}.target.static`, statics), rider };
+}
+
+/** The school's window; one of the same width about a sag that was typed; else the tolerance that goes with the travel. */
+function around(aim: Figure, window: Window | null, travelMm: number): Window {
+  if (window && aim.origin === 'assumed') return window;
+  const half = window ? (window.maxMm - window.minMm) / 2 : sagToleranceMm(travelMm);
+  return { minMm: Math.max(TOPPED_OUT_MM, aim.value - half), maxMm: aim.value + half };
+}
+
+/** What is right at one end: the sags aimed at and how far either may be off. Null while the travel is not known. */
+export function aimsOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]) {
+  const target = targetOf(entries, machine, end, schools);
+  const travelMm = numberOf(machine, `machine.travel.${end}`);
+  if (!target || travelMm === null) return null;
+  const windows = windowsOf(entries, machine, end, schools);
+  return {
+    target,
+    staticWindow: around(target.static, windows?.static ?? null, travelMm),
+    riderWindow: around(target.rider, windows?.rider ?? null, travelMm),
+  };
 }
 
 export interface SchoolVerdict {

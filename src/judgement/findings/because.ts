@@ -1,6 +1,6 @@
 import { rightSpringFound } from '../model/ends';
 import { SAME_RATE_SHARE, RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, LOAD_BEHIND_KG } from '@/knowledge/limits';
-import { effectiveFinding } from '../model/effective';
+import { effectiveFinding } from './effective';
 import { droopFindings } from './reach';
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
 import type { School } from '@/knowledge/schools';

@@ -1,13 +1,13 @@
 import { isOnAir } from '../model/ends';
 import { PITCH_SHARE } from '@/knowledge/limits';
-import { isToppedOut, TOPPED_OUT_MM } from '@/core/measure/sag';
-import { judgeStatic, type Lean, sagToleranceMm } from '@/core/spring/judgement';
+import { isToppedOut } from '@/core/measure/sag';
+import { judgeStatic, type Lean } from '@/core/spring/judgement';
 import { type School, type Window } from '@/knowledge/schools';
 import type { Entries } from '@/catalogue/entry';
 import { above, below } from './belief';
 import { sagOf } from '../model/measure';
-import { type Figure, numberOf } from '../model/read';
-import { targetOf, windowsOf } from '../aims/targets';
+import { numberOf } from '../model/read';
+import { aimsOf, targetOf } from '../aims/targets';
 import type { End } from '@/catalogue/ends';
 
 /** What the pair of sags at one end says of its spring and its ring. Measure, Reason, Springs and the cures take their answer from here. */
@@ -31,26 +31,6 @@ export interface SpringJudged {
 
 /** k = 2 to k = 1; where the readings say nothing of themselves, a tape's millimetre. */
 export const standardOf = (uncertaintyMm: number | null): number => (uncertaintyMm ?? 2) / 2;
-
-/** The school's window; one of the same width about a sag that was typed; else the tolerance that goes with the travel. */
-function around(aim: Figure, window: Window | null, travelMm: number): Window {
-  if (window && aim.origin === 'assumed') return window;
-  const half = window ? (window.maxMm - window.minMm) / 2 : sagToleranceMm(travelMm);
-  return { minMm: Math.max(TOPPED_OUT_MM, aim.value - half), maxMm: aim.value + half };
-}
-
-/** What is right at one end: the sags aimed at and how far either may be off. Null while the travel is not known. */
-export function aimsOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]) {
-  const target = targetOf(entries, machine, end, schools);
-  const travelMm = numberOf(machine, `machine.travel.${end}`);
-  if (!target || travelMm === null) return null;
-  const windows = windowsOf(entries, machine, end, schools);
-  return {
-    target,
-    staticWindow: around(target.static, windows?.static ?? null, travelMm),
-    riderWindow: around(target.rider, windows?.rider ?? null, travelMm),
-  };
-}
 
 /**
  * The ring moves both sags alike (constant leverage, linear spring), so the difference between rider and static sag belongs to the rate alone: holding the rider sag at its aim leaves

@@ -10,7 +10,7 @@ import type { ValveName } from '@/core/damper/damper';
 import type { Entries } from '@/catalogue/entry';
 import type { Because } from './finding';
 import { numberOf } from '../model/read';
-import { SHEET_SPEEDS } from '../model/valves';
+import { SHEET_SPEEDS } from '../aims/valves';
 
 const COMPUTED = 'Computed from the stacks; plates in contact, orifices.';
 

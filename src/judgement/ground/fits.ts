@@ -8,7 +8,7 @@ import { type End, END_NAMES, type Side } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
 import type { School } from '@/knowledge/schools';
 import type { ListedSpring } from '@/schema/springs';
-import { airForkOf, airForkPressure } from '../model/airFork';
+import { airForkOf, airForkPressure } from '../aims/airFork';
 import { unmarkedRate } from '../model/effective';
 import { endModelOf, isMissing, isOnAir, isUnusable, type Missing, rakeOf } from '../model/ends';
 import { loadsOf } from '../model/loads';

@@ -6,12 +6,12 @@ import { type Entries, type Entry } from '@/catalogue/entry';
 import type { FieldKey } from '@/catalogue/fields';
 import { clicksOf, damperWithUsual } from '../model/dampers';
 import { isMissing, isUnusable } from '../model/ends';
-import { byRate, neighboursOf, selectionOf } from '../model/springs';
+import { byRate, neighboursOf, selectionOf } from '../aims/springs';
 import { chosenOf, offerKey, offersOf } from '../model/offers';
 import { kindsAt } from '../model/unlike';
 import type { Candidate } from '@/core/spring/select';
 import { riddenBounds, type Trial } from '../ride/retune';
-import { tunableById } from '../ride/tunables';
+import { tunableById } from '../reason/tunables';
 import type { Fit, GroundJob } from './fits';
 import type { Move, Turnable } from './rides';
 

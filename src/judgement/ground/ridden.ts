@@ -22,9 +22,9 @@ import {
   YIELDS_N_PER_M,
 } from '@/knowledge/rideUsual';
 import { damperWithUsual, oilOf, oilWarm } from '../model/dampers';
-import { gasLawOf } from '../model/gasLaw';
+import { gasLawOf } from '../aims/gasLaw';
 import { isMissing, isUnusable, type Missing } from '../model/ends';
-import { geometryOf, poseAt } from '../model/geometry';
+import { geometryOf, poseAt } from '../reason/geometry';
 import { loadsOf, usualOf } from '../model/loads';
 import { sagOf } from '../model/measure';
 import { numberOf, textOf } from '../model/read';

@@ -10,7 +10,7 @@ import { targetOf } from '../aims/targets';
 import { clicksOf, damperWithUsual } from '../model/dampers';
 import { isMissing, isUnusable } from '../model/ends';
 import { numberOf } from '../model/read';
-import { idealOf } from '../model/springs';
+import { idealOf } from '../aims/springs';
 import { kindsAt } from '../model/unlike';
 import { CLICK_OF_USUAL } from '@/knowledge/rideUsual';
 import { AS_IT_IS_TO_BE, type Fit, type GroundJob, loadOn, springIn } from './fits';

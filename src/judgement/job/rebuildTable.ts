@@ -1,6 +1,6 @@
 import { entryAt, type Entries, readEntry, withUnit } from '@/catalogue/entry';
 import type { System } from '@/catalogue/system';
-import { isQuantity, LENGTH, oneUnit } from '../bothUnits';
+import { isQuantity, LENGTH, oneUnit } from '../model/bothUnits';
 import type { End } from '@/catalogue/ends';
 import { fieldDef, type FieldKey } from '@/catalogue/fields';
 import { PRELOAD_KEYS, type SetupKey } from '@/catalogue/fields/setup';

@@ -5,7 +5,7 @@ import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
 import type { System } from '@/catalogue/system';
 import { shimShown, shimsIn } from '@/catalogue/tables';
 import type { LeftByJob } from '@/schema/alike';
-import { onPage } from '../bothUnits';
+import { onPage } from '../model/bothUnits';
 import { stackField } from '../model/dampers';
 import { setupLines } from '../model/setups';
 

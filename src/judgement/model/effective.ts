@@ -1,19 +1,11 @@
-import { joined, kg, mm, rate, said, type Said } from '@/core/units/say';
-import {
-  type EffectiveResult,
-  effectiveRate,
-  type Suspect,
-  USUAL_LOAD_UNCERTAINTY_N,
-  USUAL_SAG_UNCERTAINTY_MM,
-} from '@/core/spring/effective';
+import { type EffectiveResult, effectiveRate, USUAL_LOAD_UNCERTAINTY_N, USUAL_SAG_UNCERTAINTY_MM } from '@/core/spring/effective';
 import type { Result } from '@/core/result';
 import type { Entries } from '@/catalogue/entry';
-import type { Because } from '../findings/finding';
 import { rightSpringFound, endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
 import { preloadOf, sagOf } from './measure';
 import { numberOf } from './read';
-import { END_NAMES, type End } from '@/catalogue/ends';
+import type { End } from '@/catalogue/ends';
 
 /** The two sags read backwards on the spring that is in there; null until both sags, the loads and the marked rate are known. */
 export function effectiveOf(entries: Entries, machine: Entries, end: End): Result<EffectiveResult> | null {
@@ -56,46 +48,4 @@ function readBackwards(entries: Entries, machine: Entries, end: End, marked: num
     loadUncertaintyN: USUAL_LOAD_UNCERTAINTY_N,
     frictionBandMm: Math.max(frictionBandUnladenMm ?? 0, frictionBandLadenMm ?? 0) || undefined,
   });
-}
-
-const SUSPECT_WORDS: Record<Suspect, (needed: number) => Said> = {
-  'another-spring': () => 'another spring than the marked one is in there',
-  spring: (x) =>
-    `the spring itself would be ${Math.abs(x).toFixed(0)} % ${x < 0 ? 'softer' : 'stiffer'} than its mark (tired or mislabelled)`,
-  mass: (x) => said`the rider’s load would be ${kg(Math.abs(x), 0)} ${x > 0 ? 'more' : 'less'} than declared`,
-  leverage: (x) => `the leverage would be ${Math.abs(x).toFixed(1)} % ${x > 0 ? 'more' : 'less'} than given`,
-  friction: (x) => said`friction would hide ${mm(Math.abs(x), 0)} of sag`,
-  reading: (x) => said`the readings would be ${mm(Math.abs(x), 0)} out`,
-};
-
-/** The effective rate in a sentence: agreement, or the likeliest culprit with what each would have to be. */
-export function effectiveFinding(entries: Entries, machine: Entries, end: End): Because[] {
-  const found = effectiveOf(entries, machine, end);
-  if (!found?.ok) return [];
-  const { effectiveRateNPerMm, uncertaintyNPerMm, agreesWithMark, culprits } = found.value;
-  const marked = numberOf(entries, `found.${end}.spring`) ?? 0;
-  const decimals = marked < 20 ? 2 : 1;
-  const needed = rate(effectiveRateNPerMm, decimals, '±', uncertaintyNPerMm);
-  const origin = 'Both sags read backwards; ± holds 19 times in 20.';
-  if (agreesWithMark)
-    return [
-      {
-        mark: 'note',
-        lead: `${END_NAMES[end]}: the sags agree with the mark.`,
-        rest: said`They need ${needed}; marked ${rate(marked, decimals)}.`,
-        origin,
-      },
-    ];
-  const [first, ...others] = culprits;
-  return [
-    {
-      mark: 'warn',
-      lead: said`${END_NAMES[end]}: the sags need ${needed}, but the spring is marked ${rate(marked, decimals)}.`,
-      rest: said`Likeliest: ${SUSPECT_WORDS[first!.suspect](first!.needed)}. Else ${joined(
-        others.map((c) => SUSPECT_WORDS[c.suspect](c.needed)),
-        '; or ',
-      )}. Put the spring on the tester.`,
-      origin,
-    },
-  ];
 }

@@ -1,4 +1,4 @@
-import { type BounceEstimate, bounceEstimate, PUSH_MM, returnAlike } from '@/core/measure/bounce';
+import { bounceEstimate, PUSH_MM } from '@/core/measure/bounce';
 import { entryAt, type Entries, type Entry } from '@/catalogue/entry';
 import { askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { numberOf, textOf } from './read';
@@ -18,23 +18,6 @@ export const legsSet = (entries: Entries, machine: Entries): LegsJudged => judge
 export function bounceOf(entries: Entries, end: End) {
   const overshoots = numberOf(entries, `set.${end}.bounce.overshoots`);
   return overshoots === null ? null : bounceEstimate(numberOf(entries, `set.${end}.bounce.push`) ?? PUSH_MM, overshoots);
-}
-
-const ratio = (x: number) => x.toFixed(2);
-export const bounceWords = ({ zetaLow, zetaHigh }: BounceEstimate): string =>
-  zetaHigh === null ? `damping ratio above ${ratio(zetaLow)}` : `damping ratio between ${ratio(zetaLow)} and ${ratio(zetaHigh)}`;
-
-/** Both ends against each other, in a sentence; null until both are counted. */
-export function balanceWords(entries: Entries): { alike: boolean; words: string } | null {
-  const [rear, front] = [bounceOf(entries, 'rear'), bounceOf(entries, 'front')];
-  if (!rear?.ok || !front?.ok) return null;
-  if (returnAlike(rear.value, front.value))
-    return { alike: true, words: 'Both ends return alike as far as swings counted by eye can tell.' };
-  const [livelier, calmer] = rear.value.zetaLow < front.value.zetaLow ? ['rear', 'front'] : ['front', 'rear'];
-  return {
-    alike: false,
-    words: `The ${livelier} swings on longer than the ${calmer}: the ends will see-saw. Close the ${livelier}’s rebound, or open the ${calmer}’s, one end at a time.`,
-  };
 }
 
 export interface NotedTorque {

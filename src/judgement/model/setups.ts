@@ -1,6 +1,6 @@
 import type { SetupDocument } from '@/schema/documents';
 import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
-import { isQuantity, LENGTH, onPage, type Print } from '../bothUnits';
+import { isQuantity, LENGTH, onPage, type Print } from './bothUnits';
 import { type End, ENDS } from '@/catalogue/ends';
 import type { System } from '@/catalogue/system';
 

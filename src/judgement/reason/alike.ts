@@ -4,7 +4,7 @@ import { UNNAMED_KIND } from '@/knowledge/kinds';
 import { purposeOf } from '../aims/targets';
 import { MACHINE_TYPES } from '@/catalogue/fields/machine';
 import { numberOf, textOf } from '../model/read';
-import { placeIn, tunableById } from '../ride/tunables';
+import { placeIn, tunableById } from './tunables';
 import { USE_NAMES } from '@/catalogue/uses';
 import type { Likeness, Alike } from '@/schema/alike';
 

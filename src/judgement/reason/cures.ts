@@ -1,5 +1,5 @@
 import { springPuts } from '../model/offers';
-import { airForkOf } from '../model/airFork';
+import { airForkOf } from '../aims/airFork';
 import { isOnAir } from '../model/ends';
 import type { FieldKey, Stage } from '@/catalogue/fields';
 import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
@@ -17,9 +17,9 @@ import { bounceEstimate, PUSH_MM } from '@/core/measure/bounce';
 import type { Known } from './evidence/known';
 import { bar, kg, mm, mPerS, newtons, rate, said, type Said, sayMetric, signed } from '@/core/units/say';
 import { loadsOf, overloads } from '../model/loads';
-import { geometryOf, poseAt } from '../model/geometry';
+import { geometryOf, poseAt } from './geometry';
 import { numberOf } from '../model/read';
-import { proposed, rangeOf, selectionOf } from '../model/springs';
+import { proposed, rangeOf, selectionOf } from '../aims/springs';
 import { schoolVerdicts, targetOf } from '../aims/targets';
 import { END_NAMES, type End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';

@@ -10,7 +10,7 @@ import { afterPreload, standing } from '../reason/standing';
 import { type Known, percent } from '../reason/evidence/known';
 import type { Explained, Reasoned } from '../reason/reason';
 import { targetOf } from '../aims/targets';
-import { effectOf, GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from './tunables';
+import { effectOf, GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from '../reason/tunables';
 import { offAim } from '../findings/springJudge';
 import type { End } from '@/catalogue/ends';
 import type { Decision } from '@/schema/retune';

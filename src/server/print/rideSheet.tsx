@@ -7,9 +7,9 @@ import { CAUTIONS } from '@/knowledge/cautions';
 import { fieldDef } from '@/catalogue/fields';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { unitOf } from '@/catalogue/fields/kinds';
-import { systemOfShop } from '../book';
-import { isReachable } from '../network';
-import { type RideSheet, rideSheet } from '../rideSheets';
+import { systemOfShop } from '../book/book';
+import { isReachable } from '../door/network';
+import { type RideSheet, rideSheet } from '../rides/rideSheets';
 import { A4, Cautions, HeadingLine, pdfOf, qrOf, RULE, Soft } from './paper';
 
 const pathOf = (token: string) => `/ride/${token}`;

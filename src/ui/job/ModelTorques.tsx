@@ -2,7 +2,7 @@
 import { fieldDef } from '@/catalogue/fields';
 import { jobNumber } from '@/catalogue/jobs';
 import type { System } from '@/catalogue/system';
-import { isQuantity, oneUnit } from '@/judgement/bothUnits';
+import { isQuantity, oneUnit } from '@/judgement/model/bothUnits';
 import type { ModelTorque } from '@/judgement/model/torqueTable';
 import { useSystem } from '../fields/context';
 import { NotRead } from '../kit/NotRead';

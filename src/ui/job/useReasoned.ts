@@ -2,7 +2,7 @@
 import { ENDS } from '@/catalogue/ends';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { DamperFacts, DamperQuestion } from '@/judgement/model/damperFacts';
-import { damperQuestion } from '@/judgement/model/damperQuestion';
+import { damperQuestion } from '@/judgement/reason/damperQuestion';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { type Reasoned, reasonOf } from '@/judgement/reason/reason';
 import { useBench, useLater } from './BenchContext';

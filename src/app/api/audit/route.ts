@@ -1,5 +1,5 @@
 import { auditRequest } from '@/schema/requests';
-import { auditLines } from '@/server/audit';
+import { auditLines } from '@/server/keeping/audit';
 import { done } from '@/server/answer';
 import { handleQuery } from '../handle';
 

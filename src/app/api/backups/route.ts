@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { backUpByHand } from '@/server/backups';
+import { backUpByHand } from '@/server/keeping/backups';
 import { handle } from '../handle';
 
 export const POST = (request: Request) => handle(request, z.strictObject({}), () => backUpByHand());

@@ -1,4 +1,4 @@
-import { health } from '@/server/health';
+import { health } from '@/server/keeping/health';
 
 /** Alive: this process answers, and says how the base does. Readiness is asked for at `/api/health/ready`. */
 export async function GET(): Promise<Response> {

@@ -1,6 +1,6 @@
 import { LIVE_TOPIC, type LiveKind } from '@/schema/live';
-import { isFull, listenTo } from '@/server/live';
-import { sessionOf } from '@/server/sessions';
+import { isFull, listenTo } from '@/server/live/live';
+import { sessionOf } from '@/server/door/sessions';
 
 export const dynamic = 'force-dynamic';
 

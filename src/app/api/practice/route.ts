@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { beginPractice } from '@/server/practice';
+import { beginPractice } from '@/server/jobs/practice';
 import { handle } from '../handle';
 
 export const POST = (request: Request) => handle(request, z.strictObject({}), () => beginPractice());

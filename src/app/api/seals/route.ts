@@ -1,6 +1,6 @@
 import { sealRequest } from '@/schema/requests';
 import { type Answer, done, missing } from '@/server/answer';
-import { recordSealed, type SealCheck, sealsNow } from '@/server/seals';
+import { recordSealed, type SealCheck, sealsNow } from '@/server/keeping/seals';
 import { handleQuery } from '../handle';
 
 export const dynamic = 'force-dynamic';

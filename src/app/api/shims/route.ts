@@ -1,5 +1,5 @@
 import { shimMoveRequest } from '@/schema/shims';
-import { moveShims } from '@/server/shims';
+import { moveShims } from '@/server/stock/shims';
 import { handle } from '../handle';
 
 export const POST = (request: Request) => handle(request, shimMoveRequest, (checked) => moveShims(checked));

@@ -1,5 +1,5 @@
 import { signInRequest } from '@/schema/requests';
-import { signIn } from '@/server/people';
+import { signIn } from '@/server/door/people';
 import { cookieOf, handle } from '../handle';
 
 /** Signs in at this browser: its secret goes into a cookie no script reads, and nowhere else. */

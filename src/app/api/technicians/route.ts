@@ -1,5 +1,5 @@
 import { technicianRequest } from '@/schema/requests';
-import { addTechnician } from '@/server/people';
+import { addTechnician } from '@/server/door/people';
 import { handle } from '../handle';
 
 export const POST = (request: Request) =>

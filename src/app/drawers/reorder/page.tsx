@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { reorderList } from '@/server/needs';
+import { reorderList } from '@/server/jobs/needs';
 import { Reorder } from '@/ui/places/drawers/Reorder';
 
 export const metadata: Metadata = { title: 'Short and to order' };

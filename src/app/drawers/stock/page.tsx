@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
-import { moneyOfShop } from '@/server/book';
-import { listStock } from '@/server/stock';
+import { moneyOfShop } from '@/server/book/book';
+import { listStock } from '@/server/stock/stock';
 import { StockPage } from '@/ui/places/drawers/StockPage';
 
 export const metadata: Metadata = { title: 'Oils, seals, kits' };

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
-import { rootOf } from '@/server/machines';
+import { rootOf } from '@/server/machines/machines';
 import { machineFile } from '@/server/views';
 import { MachineFile } from '@/ui/places/machine/MachineFile';
 

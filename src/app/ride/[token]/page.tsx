@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { rideSheet } from '@/server/rideSheets';
+import { rideSheet } from '@/server/rides/rideSheets';
 import { PhoneSheet } from '@/ui/places/phone/PhoneSheet';
 
 export const dynamic = 'force-dynamic';

@@ -10,14 +10,14 @@ import {
   schoolVersions,
   serviceVersions,
   shopOfBook,
-} from '@/server/book';
-import { hasFeed } from '@/server/calendar';
-import { backupState } from '@/server/backups';
-import { instrumentsShown } from '@/server/instruments';
-import { peopleState } from '@/server/people';
-import { isReachable, riderAddress } from '@/server/network';
-import { doorIsOpen } from '@/server/ridersDoor';
-import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server/usual';
+} from '@/server/book/book';
+import { hasFeed } from '@/server/exchange/calendar';
+import { backupState } from '@/server/keeping/backups';
+import { instrumentsShown } from '@/server/instruments/instruments';
+import { peopleState } from '@/server/door/people';
+import { isReachable, riderAddress } from '@/server/door/network';
+import { doorIsOpen } from '@/server/door/ridersDoor';
+import { groundVersions, kindVersions, ownKinds, pistonVersions } from '@/server/book/usual';
 import { type BookSubject, BookFrame } from '@/ui/layout/BookFrame';
 import { InstrumentsPage } from '@/ui/places/shopbook/InstrumentsPage';
 import { ImportLists } from '@/ui/places/shopbook/ImportLists';

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { causesOfShop } from '@/server/reasoning';
+import { causesOfShop } from '@/server/rides/reasoning';
 import { CausePages } from '@/ui/places/shopbook/CausePages';
 
 export const metadata: Metadata = { title: 'Causes and cures' };

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { schoolsOfShop } from '@/server/book';
-import { causesOfShop } from '@/server/reasoning';
+import { schoolsOfShop } from '@/server/book/book';
+import { causesOfShop } from '@/server/rides/reasoning';
 import { caseById } from '@/knowledge/training/cases';
 import { TrainingRoom } from '@/ui/places/training/TrainingRoom';
 

@@ -13,7 +13,7 @@ import {
   LITTLE_ANTI_SQUAT,
   ANTI_SQUAT_STANDARD,
 } from '@/knowledge/limits';
-import { geometryOf, poseAt } from '../../model/geometry';
+import { geometryOf, poseAt } from '../geometry';
 import { isToppedOut, TOPPED_OUT_MM, WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
 import { schoolById } from '@/knowledge/schools';
 import { armOf } from '../../model/ends';

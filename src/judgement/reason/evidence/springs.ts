@@ -17,7 +17,7 @@ import { rightSpringFound, endModelOf, isMissing, isUnusable } from '../../model
 import { loadsOf, overloads, frontUnloading } from '../../model/loads';
 import { preloadOf, sagOf } from '../../model/measure';
 import { itemNumbers, numberOf, textOf } from '../../model/read';
-import { idealOf } from '../../model/springs';
+import { idealOf } from '../../aims/springs';
 import { targetOf } from '../../aims/targets';
 import { above, below } from '../../findings/belief';
 import { type EndRule, type Known, type WholeRule } from './known';

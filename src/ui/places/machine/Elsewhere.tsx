@@ -3,7 +3,7 @@ import type { MachineHandedOver } from '@/schema/handOver';
 import { readSetup } from '@/schema/stored';
 import { sealShown } from '@/schema/sealWords';
 import { setupLines } from '@/judgement/model/setups';
-import { onPage } from '@/judgement/bothUnits';
+import { onPage } from '@/judgement/model/bothUnits';
 import { END_NAMES } from '@/catalogue/ends';
 import { Fold } from '../../kit/Fold';
 import { Titled } from '../../kit/parts';

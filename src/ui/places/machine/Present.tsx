@@ -7,7 +7,7 @@ import { dayWords } from '@/catalogue/days';
 import { END_NAMES, ENDS } from '@/catalogue/ends';
 import { mm, said } from '@/core/units/say';
 import { legsTogether } from '@/judgement/job/card';
-import { onPage } from '@/judgement/bothUnits';
+import { onPage } from '@/judgement/model/bothUnits';
 import { RODE } from '@/judgement/job/standing';
 import { setupLines } from '@/judgement/model/setups';
 import type { Present as PresentNow } from '@/schema/present';

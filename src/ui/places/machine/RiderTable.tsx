@@ -12,7 +12,7 @@ import { issueWords } from '@/schema/words';
 import { meant } from '../../kit/meant';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 import { printIn } from '@/core/units/print';
-import type { RiderRate, RiderRow } from '@/judgement/model/riderRates';
+import type { RiderRate, RiderRow } from '@/judgement/aims/riderRates';
 import { LineChart } from '../../charts/LineChart';
 import { estimatedRate, lengthUnit, lengthWords, rateFigure, rateUnit } from '../../kit/figureWords';
 import { Columns, Titled } from '../../kit/parts';

@@ -12,7 +12,7 @@ import { triedFit } from '@/judgement/ground/tried';
 import { endOfCure } from '@/judgement/reason/cures';
 import { knownAlone } from '@/judgement/reason/heights';
 import type { Explained } from '@/judgement/reason/reason';
-import { rideOfCase } from '@/judgement/training';
+import { rideOfCase } from '@/judgement/job/training';
 import { Answers } from '../../job/GroundAnswers';
 import { type Ground, useAtWork } from '../../job/useGround';
 import { ridingWords, WorkLine } from '../../job/WorkLine';

@@ -22,7 +22,7 @@ import { Stance } from '../../figures/Stance';
 import { usePreferences, useSaid } from '../../kit/preferences';
 import { Button, LinkButton, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
-import { knownOf, reasonedOf, modelsWay } from '@/judgement/training';
+import { knownOf, reasonedOf, modelsWay } from '@/judgement/job/training';
 
 /** Its code comes once a case is answered. */
 const RideCase = dynamic(() => part(() => import('./RideCase')).then((m) => m.RideCase), { ssr: false });

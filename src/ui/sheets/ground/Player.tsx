@@ -6,7 +6,7 @@ import { drawn } from '@/core/geometry/geometry';
 import { courseOf, stretchAt, type Stretch } from '@/core/ride/course';
 import { heightAt } from '@/core/ride/surface';
 import { mm, said } from '@/core/units/say';
-import { geometryOf } from '@/judgement/model/geometry';
+import { geometryOf } from '@/judgement/reason/geometry';
 import { usedOf } from '@/judgement/ground/answers';
 import type { RiddenFit } from '@/judgement/ground/rides';
 import { FOOTPRINT_M } from '@/knowledge/rideUsual';

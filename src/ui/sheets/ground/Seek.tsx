@@ -8,7 +8,7 @@ import { AS_IT_IS_TO_BE } from '@/judgement/ground/fits';
 import { turnablesOf, wantedFields } from '@/judgement/ground/moves';
 import { said, type Said } from '@/core/units/say';
 import { carriedTowards, stepOf } from '@/judgement/ride/retune';
-import { tunableById } from '@/judgement/ride/tunables';
+import { tunableById } from '@/judgement/reason/tunables';
 import { knownAlone } from '@/judgement/reason/heights';
 import { proposedEntries } from '@/judgement/reason/proposal';
 import { useFieldStore } from '../../fields/context';

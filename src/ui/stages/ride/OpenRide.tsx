@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { advise, type Step, type Trial } from '@/judgement/ride/retune';
-import { changeWords, tunableById } from '@/judgement/ride/tunables';
+import { changeWords, tunableById } from '@/judgement/reason/tunables';
 import { PlainField } from '../../kit/PlainField';
 import { useSaid } from '../../kit/preferences';
 import { Button, Caution, LinkButton, QuietButton, Small } from '../../kit/primitives';

@@ -6,7 +6,7 @@ import { Sentence } from '../../kit/Sentence';
 import type { Known } from '@/judgement/reason/evidence/known';
 import { balanceWarnings, isOfCause, passedOver, predictStep, type Setups, type Step } from '@/judgement/ride/retune';
 import { numberIn } from '@/catalogue/tables';
-import { type Tunable } from '@/judgement/ride/tunables';
+import { type Tunable } from '@/judgement/reason/tunables';
 import type { TrialRequest } from '@/schema/retune';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Small, Warn } from '../../kit/primitives';

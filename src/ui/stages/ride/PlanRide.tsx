@@ -10,7 +10,7 @@ import { percent } from '@/judgement/reason/evidence/known';
 import type { Reasoned } from '@/judgement/reason/reason';
 import { measurementWords } from '@/knowledge/causes/statements';
 import { isWorthARide, nextStepOf, type Setups, type Step, type Trial } from '@/judgement/ride/retune';
-import { type Group, GROUPS, orderOf } from '@/judgement/ride/tunables';
+import { type Group, GROUPS, orderOf } from '@/judgement/reason/tunables';
 import { useFieldStore } from '../../fields/context';
 import { Pick } from '../../kit/Pick';
 import { Button, Empty, QuietButton, Small } from '../../kit/primitives';

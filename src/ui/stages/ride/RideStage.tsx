@@ -14,7 +14,7 @@ import { SearchLine } from '../../figures/SearchLine';
 import { useBench } from '../../job/BenchContext';
 import { Complaints } from '../../job/Complaints';
 import { Columns, Titled } from '../../kit/parts';
-import { knownNow } from '@/judgement/reason/nowKnown';
+import { knownNow } from '@/judgement/ride/nowKnown';
 import { useKnown, useReasoned } from '../../job/useReasoned';
 import { decisionWords, OpenRide, rideTitle } from './OpenRide';
 import { Order, PlanRide } from './PlanRide';

@@ -1,6 +1,6 @@
 'use client';
 import { turnedUnit } from '@/core/units/say';
-import { placeText, type Tunable } from '@/judgement/ride/tunables';
+import { placeText, type Tunable } from '@/judgement/reason/tunables';
 import { useSystem } from '../../fields/context';
 
 /** The places of one adjuster in the units shown: clicks and turns as they are, lengths in the page's. */

@@ -2,8 +2,8 @@
 import { useMemo, useState } from 'react';
 import { mm, said } from '@/core/units/say';
 import type { End } from '@/catalogue/ends';
-import { geometryOf, poseAt } from '@/judgement/model/geometry';
-import { effectWords } from '@/judgement/model/geometryWords';
+import { geometryOf, poseAt } from '@/judgement/reason/geometry';
+import { effectWords } from '@/judgement/reason/geometryWords';
 import { AS_IT_STANDS, knownAlone, riderSagBy } from '@/judgement/reason/heights';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Fold } from '../../kit/Fold';

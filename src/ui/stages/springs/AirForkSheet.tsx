@@ -1,7 +1,7 @@
 'use client';
 import { Sentence } from '../../kit/Sentence';
 import { bar as barSaid, celsius, joined, mm, rate } from '@/core/units/say';
-import { type AirForkAnswer, airForkOf } from '@/judgement/model/airFork';
+import { type AirForkAnswer, airForkOf } from '@/judgement/aims/airFork';
 import { MACHINE_AIR_FORK } from '@/catalogue/fields/machine';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { issueWords } from '@/schema/words';

@@ -12,8 +12,8 @@ import { SchoolsTable } from '../../job/readings/SchoolsTable';
 import { ghostLines, stanceEnd } from '../../job/stance';
 import { CasesTable } from './CasesTable';
 import { type Estimates, estimatedLines } from './EstimateSheet';
-import { airForkOf } from '@/judgement/model/airFork';
-import { airPredicted, type EndPredicted } from '@/judgement/model/curves';
+import { airForkOf } from '@/judgement/aims/airFork';
+import { airPredicted, type EndPredicted } from '@/judgement/aims/curves';
 import { isOnAir } from '@/judgement/model/ends';
 
 /** On a tablet the stance comes first, then the candidates, then the rest of this column. */

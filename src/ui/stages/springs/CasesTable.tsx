@@ -2,7 +2,7 @@
 import { bar } from '@/core/units/say';
 import { useMemo } from 'react';
 import type { Candidate } from '@/core/spring/select';
-import { caseStances, type CaseStance, type EndPredicted } from '@/judgement/model/curves';
+import { caseStances, type CaseStance, type EndPredicted } from '@/judgement/aims/curves';
 import { rakeOf } from '@/judgement/model/ends';
 import { numberOf } from '@/judgement/model/read';
 import { useSystem } from '../../fields/context';

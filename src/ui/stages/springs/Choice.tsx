@@ -7,7 +7,7 @@ import { candidateWords, neighbourWords } from '@/judgement/findings/because';
 import type { Because } from '@/judgement/findings/finding';
 import { spacerFindings } from '@/judgement/findings/spacer';
 import { CAUTIONS } from '@/knowledge/cautions';
-import { neighboursOf, preloadShareOf, type Selection } from '@/judgement/model/springs';
+import { neighboursOf, preloadShareOf, type Selection } from '@/judgement/aims/springs';
 import { chosenOf, isMismarked, offerKey } from '@/judgement/model/offers';
 import { schoolOf } from '@/judgement/aims/targets';
 import { EntryField } from '../../fields/EntryField';

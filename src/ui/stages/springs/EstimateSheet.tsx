@@ -15,7 +15,7 @@ import {
   type NoEstimate,
   type TriedSpring,
   triedSprings,
-} from '@/judgement/model/estimates';
+} from '@/judgement/aims/estimates';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { chosenOf } from '@/judgement/model/offers';
 import { textOf } from '@/judgement/model/read';

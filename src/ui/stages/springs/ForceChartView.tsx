@@ -1,12 +1,12 @@
 'use client';
-import type { ForceChart } from '@/judgement/model/curves';
-import type { OilAgainstStep } from '@/judgement/model/curves';
+import type { ForceChart } from '@/judgement/aims/curves';
+import type { OilAgainstStep } from '@/judgement/aims/curves';
 import { mm, newtons, said, signed } from '@/core/units/say';
 import { useSaid } from '../../kit/preferences';
 import { memo, useEffect, useMemo, useState } from 'react';
 import type { Candidate } from '@/core/spring/select';
-import { type ForceCurve, forceChartOf, oilAgainstStep } from '@/judgement/model/curves';
-import type { Selection } from '@/judgement/model/springs';
+import { type ForceCurve, forceChartOf, oilAgainstStep } from '@/judgement/aims/curves';
+import type { Selection } from '@/judgement/aims/springs';
 import type { ListedSpring } from '@/schema/springs';
 import { LineChart } from '../../charts/LineChart';
 import type { Line } from '../../charts/chart';

@@ -2,11 +2,11 @@
 import { newtons, said } from '@/core/units/say';
 import type { End } from '@/catalogue/ends';
 import { useCallback, useMemo } from 'react';
-import { idealOf } from '@/judgement/model/springs';
+import { idealOf } from '@/judgement/aims/springs';
 import { useSystem } from '../../fields/context';
 import { useSaid } from '../../kit/preferences';
 import { Heading, Small } from '../../kit/primitives';
-import { assumedDoubt, FIGURE_NAMES } from '@/judgement/model/estimates';
+import { assumedDoubt, FIGURE_NAMES } from '@/judgement/aims/estimates';
 import { useBench, useFact, useLater } from '../../job/BenchContext';
 import { lengthUnit, lengthWords, rateWords } from '../../kit/figureWords';
 

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
-import { type EndEstimate, MEASURES } from '@/judgement/model/estimates';
+import { type EndEstimate, MEASURES } from '@/judgement/aims/estimates';
 import { useSystem } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';
 import { useBench } from '../../job/BenchContext';

@@ -6,7 +6,7 @@ import { weightRange } from '@/core/damper/oils';
 import { clicksOf, oilOf } from '@/judgement/model/dampers';
 import { textOf } from '@/judgement/model/read';
 import { dampingLines } from '@/judgement/findings/valveFindings';
-import { AS_FOUND, shiftOf, templateFor } from '@/judgement/model/valves';
+import { AS_FOUND, shiftOf, templateFor } from '@/judgement/aims/valves';
 import { numberIn } from '@/catalogue/tables';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
 import { useState } from 'react';

@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import type { Expert, Forces } from '@/core/damper/expert';
-import { beyondRequest, brakedFrictionN, FIRM_G, gasOverStroke } from '@/judgement/model/beyond';
-import { SHEET_SPEEDS } from '@/judgement/model/valves';
+import { beyondRequest, brakedFrictionN, FIRM_G, gasOverStroke } from '@/judgement/aims/beyond';
+import { SHEET_SPEEDS } from '@/judgement/aims/valves';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
 import type { Side } from '@/catalogue/ends';
 import { bar, mm, mPerS, newtons, said, signed } from '@/core/units/say';

@@ -20,7 +20,7 @@ import { forceWorking } from '@/core/damper/damper';
 import { isRodLeg } from '@/judgement/model/dampers';
 import type { Because } from '@/judgement/findings/finding';
 import { numberOf } from '@/judgement/model/read';
-import { SHEET_SPEEDS } from '@/judgement/model/valves';
+import { SHEET_SPEEDS } from '@/judgement/aims/valves';
 import { type DamperKey, VALVE_KINDS } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';

@@ -2,7 +2,7 @@
 import type { End, Side } from '@/catalogue/ends';
 import { useMemo } from 'react';
 import type { DamperView, Ribbon } from '@/core/damper/view';
-import { SHEET_SPEEDS, type Target } from '@/judgement/model/valves';
+import { SHEET_SPEEDS, type Target } from '@/judgement/aims/valves';
 import { atWheel, criticalAtWheel, type Sprung } from '@/core/damper/target';
 import { LineChart } from '../../charts/LineChart';
 import type { Band, Handle, Line } from '../../charts/chart';

@@ -9,7 +9,7 @@ import { useBench } from '../../job/BenchContext';
 import { useFieldStore } from '../../fields/context';
 import { QuietButton, Small } from '../../kit/primitives';
 import { jobNumber } from '@/catalogue/jobs';
-import { SHEET_SPEEDS } from '@/judgement/model/valves';
+import { SHEET_SPEEDS } from '@/judgement/aims/valves';
 import { CurveFile } from '../../kit/CurveFile';
 import { ForceSpeed } from './ForceSpeed';
 import { type Viewed } from './useValves';

@@ -1,6 +1,6 @@
 'use client';
 import { shimShown } from '@/catalogue/tables';
-import type { pickList } from '@/judgement/model/valves';
+import type { pickList } from '@/judgement/aims/valves';
 import { useSystem } from '../../fields/context';
 import { Heading } from '../../kit/primitives';
 

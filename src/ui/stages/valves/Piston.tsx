@@ -10,7 +10,7 @@ import { DAMPER_FIGURES, type DamperKey, VALVES } from '@/catalogue/fields/dampe
 import { unitOf } from '@/catalogue/fields/kinds';
 import { usualIn } from '@/judgement/model/dampers';
 import { pistonOf } from '@/judgement/model/piston';
-import { SHEET_SPEEDS } from '@/judgement/model/valves';
+import { SHEET_SPEEDS } from '@/judgement/aims/valves';
 import { FieldsProvider, useSystem } from '../../fields/context';
 import { FieldsOf } from '../../fields/parts';
 import { useBench, useLater } from '../../job/BenchContext';

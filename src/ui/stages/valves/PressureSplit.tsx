@@ -4,7 +4,7 @@ import { Sentence } from '../../kit/Sentence';
 import { DROP_OF, type ValveName } from '@/core/damper/damper';
 import styled from 'styled-components';
 import type { DamperView } from '@/core/damper/view';
-import { SHEET_SPEEDS } from '@/judgement/model/valves';
+import { SHEET_SPEEDS } from '@/judgement/aims/valves';
 import { Heading, Small } from '../../kit/primitives';
 
 const Bar = styled.div`

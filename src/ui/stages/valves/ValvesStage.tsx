@@ -11,7 +11,7 @@ import { hasUnlikeLegs } from '@/judgement/model/unlike';
 import { isMissing, isUnusable } from '@/judgement/model/ends';
 import { numberOf } from '@/judgement/model/read';
 import { valveFindings } from '@/judgement/findings/valveFindings';
-import { viewRequestOf } from '@/judgement/model/valves';
+import { viewRequestOf } from '@/judgement/aims/valves';
 import { DAMPER_FIGURES, type DamperKey, DAMPERS, END_OF, VALVES } from '@/catalogue/fields/damper';
 import { issueWords } from '@/schema/words';
 import { EntryField } from '../../fields/EntryField';

@@ -10,7 +10,7 @@ import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
 import { damperWithUsual, oilOf, oilWarm } from '@/judgement/model/dampers';
 import { isMissing, isUnusable } from '@/judgement/model/ends';
 import { chosenOf, offerKey, rateOf } from '@/judgement/model/offers';
-import { proposed, selectionOf } from '@/judgement/model/springs';
+import { proposed, selectionOf } from '@/judgement/aims/springs';
 import {
   entriesThen,
   leftBy,
@@ -21,7 +21,7 @@ import {
   sprungOf,
   type Target,
   targetCurveOf,
-} from '@/judgement/model/valves';
+} from '@/judgement/aims/valves';
 import { WARM_C } from '@/core/damper/oils';
 import { useBench, useLater, useOffers } from '../../job/BenchContext';
 import type { DampingTemplate } from '@/knowledge/dampingTemplates';

@@ -8,7 +8,7 @@ import { type DamperKey, END_OF, type ValveFigure } from '@/catalogue/fields/dam
 import { shimsText } from '@/catalogue/tables';
 import { shimBeyondBore, shimsOf, stackField, valveKindOf, valveName, withUsual } from '@/judgement/model/dampers';
 import { numberOf } from '@/judgement/model/read';
-import { pickList, SHEET_SPEEDS, shimsForPost } from '@/judgement/model/valves';
+import { pickList, SHEET_SPEEDS, shimsForPost } from '@/judgement/aims/valves';
 import { useBench, useFact, useLater } from '../../job/BenchContext';
 import { useFieldStore } from '../../fields/context';
 import { useKeys } from '../../layout/keys';

@@ -1,5 +1,5 @@
 import { doorRequest } from '@/schema/book';
-import { changeDoor } from '@/server/book';
+import { changeDoor } from '@/server/book/book';
 import { handle } from '../../handle';
 
 export const POST = (request: Request) => handle(request, doorRequest, changeDoor);

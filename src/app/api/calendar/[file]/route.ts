@@ -1,4 +1,4 @@
-import { feedOf } from '@/server/calendar';
+import { feedOf } from '@/server/exchange/calendar';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,5 +1,5 @@
 import { customerRequest } from '@/schema/requests';
-import { changeCustomer } from '@/server/customers';
+import { changeCustomer } from '@/server/machines/customers';
 import { handle, idOf, type WithId } from '../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { problem } from '@/schema/problem';
-import { testerReadings } from '@/server/devices';
+import { testerReadings } from '@/server/instruments/devices';
 
 /** Streams the readings of the tester for one spring: newline-delimited JSON. */
 export async function GET(request: Request): Promise<Response> {

@@ -1,4 +1,4 @@
-import { formatFiles } from '@/server/formats';
+import { formatFiles } from '@/server/exchange/formats';
 
 /** A format by its file name: setup-1.schema.json, openapi.json. */
 export async function GET(_: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {

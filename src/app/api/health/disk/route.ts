@@ -1,4 +1,4 @@
-import { onDiskUpTo } from '@/server/health';
+import { onDiskUpTo } from '@/server/keeping/health';
 
 /** Up to when everything acknowledged is on the disk: the page marks its entries by it. */
 export async function GET(): Promise<Response> {

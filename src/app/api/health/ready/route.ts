@@ -1,4 +1,4 @@
-import { health } from '@/server/health';
+import { health } from '@/server/keeping/health';
 
 /** Ready to work: the base answers, and what is written reaches the disk. */
 export async function GET(): Promise<Response> {

@@ -1,4 +1,4 @@
-import { logFile } from '@/server/logger';
+import { logFile } from '@/server/rides/logger';
 import { idOf, type WithId } from '../../handle';
 
 /** The file of a logged ride as it was kept. */

@@ -1,4 +1,4 @@
-import { takeMachineIn } from '@/server/handOver';
+import { takeMachineIn } from '@/server/exchange/handOver';
 import { handleStream } from '../../handle';
 
 /** The body is what another shop handed over. */

@@ -1,5 +1,5 @@
 import { scriptRequest } from '@/schema/requests';
-import { addScript } from '@/server/people';
+import { addScript } from '@/server/door/people';
 import { handle } from '../../handle';
 
 export const POST = (request: Request) => handle(request, scriptRequest, addScript);

@@ -1,4 +1,4 @@
-import { photoOf } from '@/server/logbook';
+import { photoOf } from '@/server/jobs/logbook';
 
 export async function GET(request: Request, { params }: { params: Promise<{ key: string }> }): Promise<Response> {
   const { key } = await params;

@@ -1,5 +1,5 @@
 import { practiceEndRequest } from '@/schema/requests';
-import { endPractice } from '@/server/practice';
+import { endPractice } from '@/server/jobs/practice';
 import { handle } from '../../handle';
 
 export const POST = (request: Request) => handle(request, practiceEndRequest, (checked) => endPractice(checked));

@@ -1,5 +1,5 @@
 import { rideRequest } from '@/schema/retune';
-import { recordRideByToken } from '@/server/retune';
+import { recordRideByToken } from '@/server/rides/retune';
 import { handle } from '../../handle';
 
 /** From the rider's phone: the token of the sheet is the whole of its right. */

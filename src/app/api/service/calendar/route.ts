@@ -1,5 +1,5 @@
-import { shopCalendar } from '@/server/calendar';
-import { shopAddress } from '@/server/network';
+import { shopCalendar } from '@/server/exchange/calendar';
+import { shopAddress } from '@/server/door/network';
 
 export const dynamic = 'force-dynamic';
 

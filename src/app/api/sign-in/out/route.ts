@@ -1,6 +1,6 @@
 import { emptyRequest } from '@/schema/requests';
-import { signOut } from '@/server/people';
-import { sessionOf } from '@/server/sessions';
+import { signOut } from '@/server/door/people';
+import { sessionOf } from '@/server/door/sessions';
 import { cookieOf, handle } from '../../handle';
 
 export async function POST(request: Request): Promise<Response> {

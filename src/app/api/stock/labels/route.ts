@@ -1,5 +1,5 @@
 import { drawerLabelsPdf } from '@/server/print/sheets';
-import { shopAddress } from '@/server/network';
+import { shopAddress } from '@/server/door/network';
 import { pdfAnswer } from '../../pdf';
 
 export const dynamic = 'force-dynamic';

@@ -1,5 +1,5 @@
 import { orderTickRequest } from '@/schema/stock';
-import { tickOrder } from '@/server/needs';
+import { tickOrder } from '@/server/jobs/needs';
 import { handle } from '../../handle';
 
 /** Ticks an order as placed, or takes the tick back. */

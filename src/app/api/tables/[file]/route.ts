@@ -1,4 +1,4 @@
-import { tableFile } from '@/server/tables';
+import { tableFile } from '@/server/exchange/tables';
 
 /** A table as it is shown, with the filter in the query: machines.csv, audit.xlsx?q=… */
 export async function GET(request: Request, { params }: { params: Promise<{ file: string }> }): Promise<Response> {

@@ -1,4 +1,4 @@
-import { voiceOf } from '@/server/logbook';
+import { voiceOf } from '@/server/jobs/logbook';
 
 export async function GET(_: Request, { params }: { params: Promise<{ key: string }> }): Promise<Response> {
   const { key } = await params;

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { jobHistory } from '@/server/changes';
+import { jobHistory } from '@/server/jobs/changes';
 import { JobHistory } from '@/ui/places/machine/JobHistory';
 
 export const metadata: Metadata = { title: 'History of a job' };

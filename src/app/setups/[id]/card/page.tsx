@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { cardFacts } from '@/server/card';
-import { cardLink } from '@/server/network';
+import { cardFacts } from '@/server/machines/card';
+import { cardLink } from '@/server/door/network';
 import { qrOf } from '@/server/print/paper';
 import { SetupCard } from '@/ui/places/machine/SetupCard';
 

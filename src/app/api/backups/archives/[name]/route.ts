@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { Readable } from 'node:stream';
-import { archiveFile } from '@/server/backups';
+import { archiveFile } from '@/server/keeping/backups';
 
 /** An archive, as it lies beside the book. */
 export async function GET(_: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {

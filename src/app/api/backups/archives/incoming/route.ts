@@ -1,4 +1,4 @@
-import { takeArchiveIn } from '@/server/backups';
+import { takeArchiveIn } from '@/server/keeping/backups';
 import { handleStream } from '../../../handle';
 
 /** The body is the archive. */

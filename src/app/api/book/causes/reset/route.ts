@@ -1,5 +1,5 @@
 import { resetRequest } from '@/schema/retune';
-import { resetCause } from '@/server/reasoning';
+import { resetCause } from '@/server/rides/reasoning';
 import { handle } from '../../../handle';
 
 export const POST = (request: Request) => handle(request, resetRequest, (checked) => resetCause(checked));

@@ -1,5 +1,5 @@
 import { customerErasure } from '@/schema/requests';
-import { eraseCustomer } from '@/server/customers';
+import { eraseCustomer } from '@/server/machines/customers';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

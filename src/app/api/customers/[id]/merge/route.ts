@@ -1,5 +1,5 @@
 import { customerMerge } from '@/schema/requests';
-import { mergeCustomer } from '@/server/customers';
+import { mergeCustomer } from '@/server/machines/customers';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

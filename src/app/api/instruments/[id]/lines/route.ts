@@ -1,4 +1,4 @@
-import { linesOf } from '@/server/instruments';
+import { linesOf } from '@/server/instruments/instruments';
 import { idOf, type WithId } from '../../../handle';
 
 /** The last lines of an instrument as they came, to be looked at or replayed; with ?csv the readings among them as a table. */

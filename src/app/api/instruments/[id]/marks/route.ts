@@ -1,5 +1,5 @@
 import { markRequest } from '@/schema/instruments';
-import { markInstrument } from '@/server/instruments';
+import { markInstrument } from '@/server/instruments/instruments';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

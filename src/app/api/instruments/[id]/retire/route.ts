@@ -1,5 +1,5 @@
 import { emptyRequest } from '@/schema/requests';
-import { retireInstrument } from '@/server/instruments';
+import { retireInstrument } from '@/server/instruments/instruments';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

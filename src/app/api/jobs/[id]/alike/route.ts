@@ -1,5 +1,5 @@
 import { problem } from '@/schema/problem';
-import { alikeTo } from '@/server/likeness';
+import { alikeTo } from '@/server/machines/likeness';
 import { idOf, type WithId } from '../../../handle';
 
 /** Past set-ups of machines like this job's, nearest first. */

@@ -1,5 +1,5 @@
 import { goBackRequest } from '@/schema/requests';
-import { goBack } from '@/server/machines';
+import { goBack } from '@/server/machines/machines';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { correctRequest } from '@/schema/requests';
-import { correctRebuild } from '@/server/sign';
+import { correctRebuild } from '@/server/jobs/sign';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

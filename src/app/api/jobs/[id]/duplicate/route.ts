@@ -1,5 +1,5 @@
 import { emptyRequest } from '@/schema/requests';
-import { duplicateJob } from '@/server/otherJobs';
+import { duplicateJob } from '@/server/jobs/otherJobs';
 import { handle, idOf, type WithId } from '../../../handle';
 
 /** Opens a job that begins like this one. */

@@ -1,5 +1,5 @@
 import { recordRequest } from '@/schema/requests';
-import { recordJobEntry } from '@/server/record';
+import { recordJobEntry } from '@/server/jobs/record';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

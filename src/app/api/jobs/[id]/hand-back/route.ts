@@ -1,5 +1,5 @@
 import { emptyRequest } from '@/schema/requests';
-import { handBack } from '@/server/takeIn';
+import { handBack } from '@/server/jobs/takeIn';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,4 +1,4 @@
-import { leftByJob } from '@/server/otherJobs';
+import { leftByJob } from '@/server/jobs/otherJobs';
 import { answered, idOf, type WithId } from '../../../handle';
 
 /** What a signed job left its machine with. */

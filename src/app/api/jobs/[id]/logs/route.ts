@@ -1,5 +1,5 @@
 import { logRequest } from '@/schema/retune';
-import { keepLog } from '@/server/logger';
+import { keepLog } from '@/server/rides/logger';
 import { handle, idOf, MOST_BYTES, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

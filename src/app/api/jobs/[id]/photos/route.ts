@@ -1,5 +1,5 @@
 import { photoQuery } from '@/schema/requests';
-import { keepPhoto } from '@/server/logbook';
+import { keepPhoto } from '@/server/jobs/logbook';
 import { handleBytes, idOf, type WithId } from '../../../handle';
 
 /** The picture is the body; where it belongs stands in the query: step, caption, technicianId. */

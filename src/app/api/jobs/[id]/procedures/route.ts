@@ -1,5 +1,5 @@
 import { takeProcedureRequest } from '@/schema/requests';
-import { takeProcedure } from '@/server/logbook';
+import { takeProcedure } from '@/server/jobs/logbook';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

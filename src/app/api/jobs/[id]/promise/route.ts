@@ -1,5 +1,5 @@
 import { promiseRequest } from '@/schema/requests';
-import { promiseAnother, reachOf } from '@/server/customers';
+import { promiseAnother, reachOf } from '@/server/machines/customers';
 import { answered, handle, idOf, type WithId } from '../../../handle';
 
 /** Who says it and how the customer is reached: for the words that tell of another day. */

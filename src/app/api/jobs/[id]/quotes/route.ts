@@ -1,5 +1,5 @@
 import { emptyRequest } from '@/schema/requests';
-import { offerQuote } from '@/server/quotes';
+import { offerQuote } from '@/server/jobs/quotes';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { emptyRequest } from '@/schema/requests';
-import { reserveFor } from '@/server/needs';
+import { reserveFor } from '@/server/jobs/needs';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { returnedSpringRequest } from '@/schema/stock';
-import { returnSpring } from '@/server/returned';
+import { returnSpring } from '@/server/stock/returned';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

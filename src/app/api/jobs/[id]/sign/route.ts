@@ -1,5 +1,5 @@
 import { signRequest } from '@/schema/requests';
-import { signRebuild } from '@/server/sign';
+import { signRebuild } from '@/server/jobs/sign';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { trialRequest } from '@/schema/retune';
-import { planTrial } from '@/server/retune';
+import { planTrial } from '@/server/rides/retune';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

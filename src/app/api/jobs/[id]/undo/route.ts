@@ -1,5 +1,5 @@
 import { undoRequest } from '@/schema/requests';
-import { undo } from '@/server/record';
+import { undo } from '@/server/jobs/record';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { voiceQuery } from '@/schema/requests';
-import { keepVoice } from '@/server/logbook';
+import { keepVoice } from '@/server/jobs/logbook';
 import { handleBytes, idOf, type WithId } from '../../../handle';
 
 /** The recording is the body; where it belongs and its length stand in the query: step, seconds, technicianId. */

@@ -1,4 +1,4 @@
-import { machineArchive } from '@/server/handOver';
+import { machineArchive } from '@/server/exchange/handOver';
 import { idOf, type WithId } from '../../../handle';
 
 /** Everything recorded of a machine, to be handed to another shop. */

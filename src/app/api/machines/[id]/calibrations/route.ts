@@ -1,5 +1,5 @@
 import { calibrationRequest } from '@/schema/book';
-import { keepCalibration } from '@/server/book';
+import { keepCalibration } from '@/server/book/book';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

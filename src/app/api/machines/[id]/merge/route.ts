@@ -1,5 +1,5 @@
 import { mergeRequest } from '@/schema/requests';
-import { mergeMachine } from '@/server/machines';
+import { mergeMachine } from '@/server/machines/machines';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { modelRequest } from '@/schema/requests';
-import { machinesOfModel, takeFromModel } from '@/server/model';
+import { machinesOfModel, takeFromModel } from '@/server/machines/model';
 import { answered, handle, idOf, type WithId } from '../../../handle';
 
 /** The other machines of the model, with what is known of each. */

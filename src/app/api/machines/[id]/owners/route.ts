@@ -1,5 +1,5 @@
 import { ownerRequest } from '@/schema/requests';
-import { changeOwner } from '@/server/machines';
+import { changeOwner } from '@/server/machines/machines';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

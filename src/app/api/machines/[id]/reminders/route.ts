@@ -1,5 +1,5 @@
 import { reminderRequest } from '@/schema/requests';
-import { noteReminder } from '@/server/service';
+import { noteReminder } from '@/server/machines/service';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

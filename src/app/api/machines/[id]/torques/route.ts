@@ -1,4 +1,4 @@
-import { torquesOfModel } from '@/server/otherJobs';
+import { torquesOfModel } from '@/server/jobs/otherJobs';
 import { answered, idOf, type WithId } from '../../../handle';
 
 /** Torques recorded on machines of this model. */

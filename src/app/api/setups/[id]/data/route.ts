@@ -1,4 +1,4 @@
-import { cardData, cardFacts } from '@/server/card';
+import { cardData, cardFacts } from '@/server/machines/card';
 import { idOf, type WithId } from '../../../handle';
 
 /** The set-up card as data (docs/formats/mavrin-card-1.schema.json). */

@@ -1,5 +1,5 @@
 import { measurementRequest } from '@/schema/requests';
-import { measureSpring } from '@/server/drawers';
+import { measureSpring } from '@/server/stock/drawers';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { emptyRequest } from '@/schema/requests';
-import { retireSpring } from '@/server/drawers';
+import { retireSpring } from '@/server/stock/drawers';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { stockMoveRequest } from '@/schema/stock';
-import { movesOf, moveStock } from '@/server/stock';
+import { movesOf, moveStock } from '@/server/stock/stock';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { stockTermsRequest } from '@/schema/stock';
-import { changeTerms } from '@/server/stock';
+import { changeTerms } from '@/server/stock/stock';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { passcodeRequest } from '@/schema/requests';
-import { changePasscode } from '@/server/people';
+import { changePasscode } from '@/server/door/people';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { roleRequest } from '@/schema/requests';
-import { giveRole } from '@/server/people';
+import { giveRole } from '@/server/door/people';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

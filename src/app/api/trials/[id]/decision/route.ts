@@ -1,5 +1,5 @@
 import { decideRequest } from '@/schema/retune';
-import { decideTrial } from '@/server/retune';
+import { decideTrial } from '@/server/rides/retune';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { rideRequest } from '@/schema/retune';
-import { recordRide } from '@/server/retune';
+import { recordRide } from '@/server/rides/retune';
 import { handle, idOf, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,4 +1,4 @@
-import { riderAddress } from '@/server/network';
+import { riderAddress } from '@/server/door/network';
 import { rideSheetPdf } from '@/server/print/rideSheet';
 import { idOf, type WithId } from '../../../handle';
 import { pdfAnswer } from '../../../pdf';

@@ -1,5 +1,5 @@
 import { problem } from '@/schema/problem';
-import { riderAddress } from '@/server/network';
+import { riderAddress } from '@/server/door/network';
 import { rideSquare } from '@/server/print/rideSheet';
 import { idOf, type WithId } from '../../../handle';
 

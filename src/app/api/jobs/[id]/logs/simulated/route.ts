@@ -1,5 +1,5 @@
 import { simulateLogRequest } from '@/schema/retune';
-import { simulateRun } from '@/server/logger';
+import { simulateRun } from '@/server/rides/logger';
 import { handle, idOf, type WithId } from '../../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { labelPdf, quotePdf, sheetPdf } from '@/server/print/sheets';
-import { shopAddress } from '@/server/network';
+import { shopAddress } from '@/server/door/network';
 import { pdfAnswer } from '../../../../pdf';
 
 /** Papers of a job: sheet, label, and quote with ?quote=. */

@@ -1,5 +1,5 @@
 import { quoteAnswerRequest } from '@/schema/requests';
-import { answerQuote } from '@/server/quotes';
+import { answerQuote } from '@/server/jobs/quotes';
 import { handle, idOf, type WithId } from '../../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

@@ -1,5 +1,5 @@
 import { scriptEndRequest } from '@/schema/requests';
-import { endScript } from '@/server/people';
+import { endScript } from '@/server/door/people';
 import { handle, idOf, type WithId } from '../../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

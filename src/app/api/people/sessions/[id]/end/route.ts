@@ -1,5 +1,5 @@
 import { emptyRequest } from '@/schema/requests';
-import { endSession } from '@/server/people';
+import { endSession } from '@/server/door/people';
 import { handle, idOf, type WithId } from '../../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {

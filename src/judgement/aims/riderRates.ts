@@ -1,0 +1,86 @@
+import { isOnAir } from '../model/ends';
+import type { End } from '@/catalogue/ends';
+import type { Entries, Entry } from '@/catalogue/entry';
+import { preloadForMm } from '@/core/spring/end';
+import { linearSpring } from '@/core/spring/law';
+import type { School } from '@/knowledge/schools';
+import { RATE_WORTH_SAYING_PERCENT } from '@/knowledge/limits';
+import type { ListedSpring } from '@/schema/springs';
+import { assumedDoubt, estimateOf, isEstimate } from './estimates';
+import { rateOf } from '../model/offers';
+import { selectionOf } from './springs';
+
+/** The right spring of one end for a rider of some mass. Of each spring where several share the load. */
+export interface RiderRate {
+  rateNPerMm: number;
+  preloadMm: number;
+  /** The band that holds the rate nine times in ten, where it is an estimate or rests on something assumed; null where all is known. */
+  band: readonly [number, number] | null;
+  /** A spring of the list that is not felt to differ, the nearest first looked at. */
+  spring: { name: string; rateNPerMm: number; inDrawer: boolean } | null;
+  /** Preload that brings the rider sag back under each further load case. */
+  cases: { name: string; preloadMm: number }[];
+}
+
+export interface RiderRow {
+  riderKg: number;
+  rear: RiderRate | null;
+  front: RiderRate | null;
+}
+
+/** Riders a shop sees, in gear, kg. From memory. */
+const RIDERS_KG = { least: 50, most: 130, step: 5 } as const;
+
+const withRider = (entries: Entries, riderKg: number): Entries => {
+  const typed: Entry = { field: 'rider.mass', text: `${riderKg} kg`, unit: 'kg', value: riderKg, at: null };
+  return { ...entries, 'rider.mass': typed };
+};
+
+function nearest(springs: readonly ListedSpring[], end: End, rateNPerMm: number): RiderRate['spring'] {
+  const off = (s: ListedSpring) => Math.abs(rateOf(s) / rateNPerMm - 1);
+  const close = springs.filter((s) => s.end === end && !s.legs && off(s) < RATE_WORTH_SAYING_PERCENT / 100).sort((a, b) => off(a) - off(b));
+  const best = close.find((s) => s.place === 'drawer') ?? close[0];
+  return best ? { name: best.name, rateNPerMm: rateOf(best), inDrawer: best.place === 'drawer' } : null;
+}
+
+function rateFor(
+  entries: Entries,
+  machine: Entries,
+  end: End,
+  schools: readonly School[],
+  springs: readonly ListedSpring[],
+): RiderRate | null {
+  if (isOnAir(machine, end)) return null;
+  const selection = selectionOf(entries, machine, end, [], schools);
+  if (!('missing' in selection) && selection.result.ok) {
+    const { ideal } = selection.result.value;
+    const law = linearSpring(ideal.rateNPerMm);
+    const cases = selection.loadCases.slice(1).map(({ name, loadN }) => ({
+      name,
+      preloadMm: preloadForMm(selection.model, law, selection.target.rider.value, loadN),
+    }));
+    // The exact answer of what is measured may still rest on the rider's usual place: then it has a band as well.
+    const half = assumedDoubt(entries, machine, end, schools)?.halfNPerMm;
+    const band = half === undefined ? null : ([ideal.rateNPerMm - half, ideal.rateNPerMm + half] as const);
+    return { ...ideal, band, spring: nearest(springs, end, ideal.rateNPerMm), cases };
+  }
+  // The sags read belong to the rider they were read with: for another the kind and the loads alone speak, and the mark says nothing of his.
+  const found = estimateOf(entries, machine, end, schools, false);
+  if (!isEstimate(found)) return null;
+  const { rateNPerMm, preloadMm } = found.estimate;
+  const band = [rateNPerMm.p05, rateNPerMm.p95] as const;
+  return { rateNPerMm: rateNPerMm.p50, preloadMm: preloadMm.p50, band, spring: nearest(springs, end, rateNPerMm.p50), cases: [] };
+}
+
+/**
+ * Rate and preload at both ends against the mass of the rider, for the use, school and loads of the job given.
+ * @param entries of the machine's newest job; its rider is left out
+ */
+export function riderRates(entries: Entries, machine: Entries, schools: readonly School[], springs: readonly ListedSpring[]): RiderRow[] {
+  const count = (RIDERS_KG.most - RIDERS_KG.least) / RIDERS_KG.step + 1;
+  return Array.from({ length: count }, (_, i) => {
+    const riderKg = RIDERS_KG.least + i * RIDERS_KG.step;
+    const of = (end: End) => rateFor(withRider(entries, riderKg), machine, end, schools, springs);
+    return { riderKg, rear: of('rear'), front: of('front') };
+  });
+}
