@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { constantLeverage } from '@/core/leverage/leverage';
 import { rearEnd } from '@/core/spring/end';
 import { constantForce } from '@/core/spring/other';
@@ -202,15 +203,7 @@ export function reasons(): void {
     ['machine.weighed.rear', 57],
     ['machine.weighed.front', 54],
   ]);
-  const known = {
-    entries: asEntries(texts),
-    machine,
-    schools: SCHOOLS,
-    before: {},
-    lifeKm: { rear: null, front: null },
-    dampers: { rear: null, front: null },
-    log: null,
-  };
+  const known = factsOf(asEntries(texts), machine, SCHOOLS);
   say(
     `reasons of three complaints over ${CAUSES.length} causes, whole`,
     time(41, () => void reasonOf(known, CAUSES)),

@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { changeShop } from '@/server/book/book';
 import { closeDb, db } from '@/db/client';
 import { reasonOf } from '@/judgement/reason/reason';
@@ -67,7 +68,7 @@ class Player {
   async walk(inside: { rear: Fitted; front: Fitted }, prefix: 'measure' | 'set', missing = 0, daysAgo?: number): Promise<void> {
     const { entries, figures } = await this.view();
     const readings = (['rear', 'front'] as const).flatMap((end, i) =>
-      Object.entries(tapeReadings(entries, figures, end, inside[end], this.jobId * 10 + i, prefix)),
+      Object.entries(tapeReadings(factsOf(entries, figures), end, inside[end], this.jobId * 10 + i, prefix)),
     );
     await this.record(missing > 0 ? readings.slice(0, -missing) : readings, daysAgo);
   }
@@ -75,7 +76,7 @@ class Player {
   /** Takes the first candidate, as the Springs stage ranks them. */
   async choose(end: 'rear' | 'front'): Promise<void> {
     const { entries, figures, springs, schools } = await this.view();
-    const selection = selectionOf(entries, figures, end, springs, schools);
+    const selection = selectionOf(factsOf(entries, figures, schools), end, springs);
     if ('missing' in selection || !selection.result.ok) throw new Error(`no springs can be chosen for job ${this.jobId}`);
     const best = selection.result.value.candidates[0]!;
     const reason = `${best.verdict === 'right' ? 'Right for this load' : `Nearest on the list, though ${best.verdict}`}: holds ${best.riderSagMm.toFixed(0)} mm with the rider and ${best.staticSagMm.toFixed(0)} mm bare.`;
@@ -123,7 +124,7 @@ class Player {
   /** Follows a cause and a cure of the book, as the Reason stage writes them down. */
   async follow({ cause, cure }: { cause: string; cure: string }): Promise<void> {
     const known = (await knownOf(await db(), this.jobId))!;
-    const found = reasonOf(known, (await reasoningOf(await db(), this.jobId, known.entries, known.machine)).causes);
+    const found = reasonOf(known, (await reasoningOf(await db(), this.jobId, known)).causes);
     const followed = found.ok ? found.value.causes.find((c) => c.id === cause) : undefined;
     const chosen = followed?.page.cures.find((c) => c.id === cure);
     if (!followed || !chosen) throw new Error(`job ${this.jobId} has no cause ${cause} with the cure ${cure}`);

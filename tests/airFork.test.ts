@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { sayMetric } from '@/core/units/say';
 import { SCHOOLS } from '@/knowledge/schools';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
@@ -18,12 +19,12 @@ import { known, walked } from './known';
 
 const AIR = { 'machine.forkSpring': 'air', 'machine.air.piston': '34', 'machine.air.chamber': '420' };
 const asked = (job: Record<string, string> = {}, machine: Record<string, string> = {}) =>
-  airForkOf(entriesOf({ ...RIDER, ...job }), entriesOf({ ...MACHINE, ...AIR, ...machine }), SCHOOLS);
+  airForkOf(factsOf(entriesOf({ ...RIDER, ...job }), entriesOf({ ...MACHINE, ...AIR, ...machine }), SCHOOLS));
 
 test('the pressure holds the front load, along the fork, at the rider sag aimed at', () => {
   const found = asked();
   if (!('cases' in found)) throw new Error(JSON.stringify(found));
-  const load = loadsOf(entriesOf(RIDER), entriesOf(MACHINE)).cases[0]!.result;
+  const load = loadsOf(factsOf(entriesOf(RIDER), entriesOf(MACHINE))).cases[0]!.result;
   if (!load.ok) throw new Error('no load');
   const rake = (Number(MACHINE['machine.rake'].replace(',', '.')) * Math.PI) / 180;
   const alongN = load.value.ladenFrontN * Math.cos(rake);
@@ -62,7 +63,7 @@ test('the rake nobody measured is the kind’s, and is said so', () => {
 });
 
 test('the pressure taken is what the rebuild is held against', () => {
-  expect(wantedFigures(entriesOf({ 'springs.front.pressure': '8,6 bar' }), {}, [])).toEqual([
+  expect(wantedFigures(factsOf(entriesOf({ 'springs.front.pressure': '8,6 bar' }), {}), [])).toEqual([
     { key: 'front.air', what: 'Air fork pressure', text: '8,6 bar', value: 0.86, tolerance: 0.02 },
   ]);
 });
@@ -70,10 +71,10 @@ test('the pressure taken is what the rebuild is held against', () => {
 test('nothing judges, estimates or proposes a coil spring where the fork is on air: a stiffer spring is a pressure there', () => {
   const air = known(walked({}), {}, { ...AIR, 'machine.type': 'enduro' });
   const coil = known(walked({}), {}, { 'machine.type': 'enduro' });
-  const judged = (k: typeof air) => judgeSpring(k.entries, k.machine, 'front', SCHOOLS);
+  const judged = (k: typeof air) => judgeSpring(factsOf(k.entries, k.machine, SCHOOLS), 'front');
   expect([judged(air), judged(coil) === null]).toEqual([null, false]);
-  expect(estimateOf(air.entries, air.machine, 'front', SCHOOLS)).toEqual({ missing: [] });
-  expect(riderRates(air.entries, air.machine, SCHOOLS, []).every((r) => r.front === null && r.rear !== null)).toBe(true);
+  expect(estimateOf(factsOf(air.entries, air.machine, SCHOOLS), 'front')).toEqual({ missing: [] });
+  expect(riderRates(factsOf(air.entries, air.machine, SCHOOLS), []).every((r) => r.front === null && r.rear !== null)).toBe(true);
   const cure = CAUSES.find((c) => c.id === 'spring-soft')!.cures.find((c) => c.effect.kind === 'spring')!;
   const { proposal, words } = predict(air, [], cure, 'front');
   expect(sayMetric(words)).toMatch(/^Front: the load asks for \d+\.\d bar/);

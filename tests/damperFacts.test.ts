@@ -1,3 +1,4 @@
+import { factsOf, type JobFacts } from '@/judgement/model/facts';
 import { damper } from '@/core/damper/damper';
 import { OILS, WARM_C } from '@/core/damper/oils';
 import { rememberedLifts } from '@/core/damper/valve';
@@ -6,7 +7,6 @@ import { damperFacts, FACT_SPEEDS } from '@/judgement/model/damperFacts';
 import { damperQuestion } from '@/judgement/reason/damperQuestion';
 import { damperOf, oilOf, oilWarm } from '@/judgement/model/dampers';
 import { isMissing, isUnusable } from '@/judgement/model/ends';
-import type { Known } from '@/judgement/reason/evidence/known';
 import { entriesOf, MACHINE, RIDER } from './entries';
 import type { Texts } from './known';
 
@@ -37,17 +37,10 @@ const CAME_IN = {
   'valves.rear.found.compression': '36 × 0.20 × 4, 30 × 0.20, 24 x 0,25',
   'valves.rear.found.rebound': '36 × 0.20 × 5\n30 × 0.25\n24 × 0.25',
 };
-const known = (texts: Texts = {}, figures: Texts = {}): Known => ({
-  entries: entriesOf({ ...CAME_IN, ...texts }),
-  machine: entriesOf({ ...FIGURES, ...figures }),
-  schools: SCHOOLS,
-  before: {},
-  lifeKm: { rear: null, front: null },
-  dampers: { rear: null, front: null },
-  log: null,
-});
+const known = (texts: Texts = {}, figures: Texts = {}): JobFacts =>
+  factsOf(entriesOf({ ...CAME_IN, ...texts }), entriesOf({ ...FIGURES, ...figures }), SCHOOLS);
 const lifts = rememberedLifts();
-const factsOf = (texts: Texts = {}, figures: Texts = {}) => {
+const computed = (texts: Texts = {}, figures: Texts = {}) => {
   const question = damperQuestion(known(texts, figures), 'rear', OILS);
   if (!question) throw new Error('nothing to ask');
   const facts = damperFacts(question, lifts);
@@ -56,9 +49,9 @@ const factsOf = (texts: Texts = {}, figures: Texts = {}) => {
 };
 
 test('forces are those of the damper with the stacks found, warm, at the clicks found', () => {
-  const { facts } = factsOf();
+  const { facts } = computed();
   const { entries, machine } = known();
-  const figures = damperOf(entries, machine, 'rear', 'found');
+  const figures = damperOf(factsOf(entries, machine), 'rear', 'found');
   const oil = oilWarm(oilOf(entries, 'rear', OILS).grade, WARM_C);
   if (isMissing(figures) || isUnusable(figures) || !oil.ok) throw new Error('no damper');
   const found = damper({ ...figures, oil: oil.value, velocitiesMPerS: [...FACT_SPEEDS] }, lifts);
@@ -68,7 +61,7 @@ test('forces are those of the damper with the stacks found, warm, at the clicks 
 });
 
 test('the damping ratio is the force over critical damping at the shaft: 2√(k·m)·LR²·v', () => {
-  const { facts, sprung } = factsOf();
+  const { facts, sprung } = computed();
   const { wheelRateNPerMm, massKg, leverage } = sprung!;
   expect(leverage).toBeCloseTo(2.95, 6);
   // Constant leverage, linear spring: k/LR² at the wheel.
@@ -79,7 +72,7 @@ test('the damping ratio is the force over critical damping at the shaft: 2√(k�
 });
 
 test('a click further out takes about what a click is said to be worth, and the best clicker speaks for the damper', () => {
-  const [now, more] = [factsOf(), factsOf({ 'found.rear.rebound.out': '13' })];
+  const [now, more] = [computed(), computed({ 'found.rear.rebound.out': '13' })];
   const taken = now.facts.forceN.rebound.slow - more.facts.forceN.rebound.slow;
   expect(taken).toBeGreaterThan(0);
   expect(Math.abs(taken / now.facts.perClickN.rebound!.slow - 1)).toBeLessThan(0.25);
@@ -88,14 +81,14 @@ test('a click further out takes about what a click is said to be worth, and the 
 });
 
 test('heat takes more where a long bleed carries the flow', () => {
-  const long = factsOf({}, { 'machine.damper.rear.rebound.bleedLength': '60', 'machine.damper.rear.compression.bleedLength': '60' });
-  expect(long.facts.hotLoss).toBeGreaterThan(factsOf().facts.hotLoss);
+  const long = computed({}, { 'machine.damper.rear.rebound.bleedLength': '60', 'machine.damper.rear.compression.bleedLength': '60' });
+  expect(long.facts.hotLoss).toBeGreaterThan(computed().facts.hotLoss);
   expect(long.facts.hotLoss).toBeLessThan(1);
 });
 
 test('a narrow port chokes; little gas lets the oil part, and sooner', () => {
-  expect(factsOf({}, valve('rebound', { port: '14' })).facts.choke).toMatchObject({ valve: 'rebound', portShare: expect.any(Number) });
-  const from = (gas: string) => factsOf({ 'found.rear.gas': gas }).facts.cavitatesFromMPerS ?? Infinity;
+  expect(computed({}, valve('rebound', { port: '14' })).facts.choke).toMatchObject({ valve: 'rebound', portShare: expect.any(Number) });
+  const from = (gas: string) => computed({ 'found.rear.gas': gas }).facts.cavitatesFromMPerS ?? Infinity;
   expect(from('0 bar')).toBeLessThanOrEqual(from('11 bar'));
   expect(from('0 bar')).toBeLessThan(Infinity);
 });
@@ -103,9 +96,9 @@ test('a narrow port chokes; little gas lets the oil part, and sooner', () => {
 test('what is not measured is not asked; without springs or loads there is force and no ratio', () => {
   expect(damperQuestion(known(), 'front', OILS)).toBeNull();
   const bare = known();
-  expect(damperQuestion({ ...bare, machine: entriesOf(MACHINE) }, 'rear', OILS)).toBeNull();
+  expect(damperQuestion(bare.with({ machine: entriesOf(MACHINE) }), 'rear', OILS)).toBeNull();
   const { 'found.rear.spring': _spring, ...unmarked } = bare.entries;
-  const question = damperQuestion({ ...bare, entries: unmarked }, 'rear', OILS)!;
+  const question = damperQuestion(bare.with({ entries: unmarked }), 'rear', OILS)!;
   expect(question.sprung).toBeNull();
   const facts = damperFacts(question, lifts)!;
   expect(facts.zeta).toEqual({ compression: null, rebound: null });

@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { said, sayMetric } from '@/core/units/say';
 import { MACHINE_TYPES, type MachineType } from '@/catalogue/fields/machine';
 import { ENDS } from '@/catalogue/ends';
@@ -46,7 +47,7 @@ function whole(type: MachineType): Record<string, string> {
   };
 }
 const estimate = (entries: Record<string, string>, machine: Record<string, string>, end: 'front' | 'rear' = 'rear') => {
-  const found = estimateOf(entriesOf(entries), entriesOf(machine), end, SCHOOLS);
+  const found = estimateOf(factsOf(entriesOf(entries), entriesOf(machine), SCHOOLS), end);
   if (!isEstimate(found)) throw new Error(JSON.stringify(found));
   return found;
 };
@@ -54,14 +55,14 @@ const width = ({ p05, p95 }: { p05: number; p95: number }) => p95 - p05;
 
 test('every kind to choose has its figures, and stands in for the use nobody has told', () => {
   expect(MACHINE_KINDS.map((k) => k.id).sort()).toEqual(Object.keys(MACHINE_TYPES).sort());
-  expect(purposeOf({}, entriesOf({ 'machine.type': 'enduro' }))).toBe('off-road');
-  expect(purposeOf(entriesOf({ use: 'road' }), entriesOf({ 'machine.type': 'enduro' }))).toBe('road');
-  expect(purposeOf({}, {})).toBe('road');
+  expect(purposeOf(factsOf({}, entriesOf({ 'machine.type': 'enduro' })))).toBe('off-road');
+  expect(purposeOf(factsOf(entriesOf({ use: 'road' }), entriesOf({ 'machine.type': 'enduro' })))).toBe('road');
+  expect(purposeOf(factsOf({}, {}))).toBe('road');
 });
 
 test('a first answer asks for kind, travel and rider, and no more', () => {
-  expect(estimateOf({}, {}, 'rear', SCHOOLS)).toEqual({ missing: ['machine.type', 'machine.travel.rear', 'rider.mass'] });
-  expect(estimateOf(entriesOf({ 'rider.mass': '92' }), entriesOf({ 'machine.travel.front': '300' }), 'front', SCHOOLS)).toEqual({
+  expect(estimateOf(factsOf({}, {}, SCHOOLS), 'rear')).toEqual({ missing: ['machine.type', 'machine.travel.rear', 'rider.mass'] });
+  expect(estimateOf(factsOf(entriesOf({ 'rider.mass': '92' }), entriesOf({ 'machine.travel.front': '300' }), SCHOOLS), 'front')).toEqual({
     missing: ['machine.type'],
   });
   const { estimate: alone } = estimate({ 'rider.mass': '92' }, FIRST);
@@ -70,7 +71,9 @@ test('a first answer asks for kind, travel and rider, and no more', () => {
   expect(read.restsOn.filter((r) => r.origin === 'read').map((r) => r.figure)).toEqual(['staticSagMm', 'riderSagMm']);
   // Sags that contradict one another are said, not reckoned with.
   const upside = { ...WALK, 'measure.rear.laden.1.lifted': '590', 'measure.rear.laden.1.pressed': '588' };
-  expect(estimateOf(entriesOf({ 'rider.mass': '92', ...upside }), entriesOf(FIRST), 'rear', SCHOOLS)).not.toHaveProperty('estimate');
+  expect(estimateOf(factsOf(entriesOf({ 'rider.mass': '92', ...upside }), entriesOf(FIRST), SCHOOLS), 'rear')).not.toHaveProperty(
+    'estimate',
+  );
 });
 
 test.each(Object.keys(MACHINE_TYPES) as MachineType[])(
@@ -79,16 +82,16 @@ test.each(Object.keys(MACHINE_TYPES) as MachineType[])(
     const entries = { 'rider.mass': '85', 'rider.at': String(kindOf(type).figures.riderForwardMm.mean) };
     const machine = whole(type);
     for (const end of ENDS) {
-      const exact = idealOf(entriesOf(entries), entriesOf(machine), end, SCHOOLS)!;
+      const exact = idealOf(factsOf(entriesOf(entries), entriesOf(machine), SCHOOLS), end)!;
       const { rateNPerMm, preloadMm } = estimate(entries, machine, end).estimate;
       expect(exact.springs).toBe(end === 'front' ? 2 : kindOf(type).rearSprings);
       for (const p of ['p05', 'p50', 'p95'] as const) {
         expect(rateNPerMm[p] / exact.rateNPerMm).toBeCloseTo(1, 9);
         expect(preloadMm[p]).toBeCloseTo(exact.preloadMm, 6);
       }
-      expect(assumedDoubt(entriesOf(entries), entriesOf(machine), end, SCHOOLS)).toBeNull();
+      expect(assumedDoubt(factsOf(entriesOf(entries), entriesOf(machine), SCHOOLS), end)).toBeNull();
       // The place of the rider alone left open: it is named, with what it makes.
-      const doubt = assumedDoubt(entriesOf({ 'rider.mass': '85' }), entriesOf(machine), end, SCHOOLS)!;
+      const doubt = assumedDoubt(factsOf(entriesOf({ 'rider.mass': '85' }), entriesOf(machine), SCHOOLS), end)!;
       expect(doubt.figures).toEqual(['riderForwardMm']);
       expect(doubt.halfNPerMm).toBeGreaterThan(0.01 * exact.rateNPerMm);
       expect(doubt.halfNPerMm).toBeLessThan(0.3 * exact.rateNPerMm);
@@ -114,7 +117,7 @@ const listed = (end: 'rear' | 'front', rates: number[]): ListedSpring[] =>
 test('springs of the list are tried; where it holds none near, rates to look for stand in', () => {
   const entries = { 'rider.mass': '92', ...WALK };
   const tried = (springs: ListedSpring[]) =>
-    triedSprings(estimate(entries, FIRST), entriesOf(entries), entriesOf(FIRST), 'rear', springs, SCHOOLS);
+    triedSprings(estimate(entries, FIRST), factsOf(entriesOf(entries), entriesOf(FIRST), SCHOOLS), 'rear', springs);
   const full = tried(listed('rear', [60, 70, 76, 78, 80, 90]));
   expect(full.every((t) => t.spring !== null)).toBe(true);
   expect(full[0]!.probability).toBeGreaterThan(0.8);
@@ -126,7 +129,10 @@ test('springs of the list are tried; where it holds none near, rates to look for
 test('rate by rider: heavier riders want stiffer springs, two-up more preload, and the springs that exist stand beside', () => {
   const springs = [...listed('rear', [60, 66, 72, 78, 84]), ...listed('front', [3.8, 4.2, 4.6, 5])];
   for (const machine of [FIRST, whole('enduro')]) {
-    const rows = riderRates(entriesOf({ 'rider.mass': '60', 'passenger.mass': '60', ...WALK }), entriesOf(machine), SCHOOLS, springs);
+    const rows = riderRates(
+      factsOf(entriesOf({ 'rider.mass': '60', 'passenger.mass': '60', ...WALK }), entriesOf(machine), SCHOOLS),
+      springs,
+    );
     expect(rows.map((r) => r.riderKg)).toEqual(Array.from({ length: 17 }, (_, i) => 50 + 5 * i));
     for (const end of ENDS)
       rows.forEach((row, i) => {
@@ -141,10 +147,10 @@ test('rate by rider: heavier riders want stiffer springs, two-up more preload, a
   // With the rider's place typed nothing is assumed, and no band is shown; without it the exact answer has one too.
   const placed = { 'rider.at': '640' };
   const bandsOf = (entries: Record<string, string>) =>
-    riderRates(entriesOf(entries), entriesOf(whole('enduro')), SCHOOLS, springs).map((r) => r.rear!.band);
+    riderRates(factsOf(entriesOf(entries), entriesOf(whole('enduro')), SCHOOLS), springs).map((r) => r.rear!.band);
   expect(bandsOf(placed).every((b) => b === null)).toBe(true);
   expect(bandsOf({}).every((b) => b !== null)).toBe(true);
-  expect(riderRates({}, {}, SCHOOLS, springs).every((r) => r.rear === null && r.front === null)).toBe(true);
+  expect(riderRates(factsOf({}, {}, SCHOOLS), springs).every((r) => r.rear === null && r.front === null)).toBe(true);
 });
 
 test('the usual rates can all be taken into the list', () => {
@@ -157,19 +163,19 @@ test('a named piston stands in figure by figure: what is measured takes its plac
     'valves.rear.found.compression': '40 × 0.15 × 4\n30 × 0.15\n20 × 0.2',
     'valves.rear.found.rebound': '34 × 0.15 × 3\n26 × 0.15\n18 × 0.2',
   });
-  expect(usualIn(entries, {}, 'rear')).toEqual([]);
-  expect(damperOf(entries, {}, 'rear', 'found')).toHaveProperty('missing');
+  expect(usualIn(factsOf(entries, {}), 'rear')).toEqual([]);
+  expect(damperOf(factsOf(entries, {}), 'rear', 'found')).toHaveProperty('missing');
   const named = entriesOf({ 'machine.damper.rear.piston': '46' });
   // What only stands in is no ground for a reason or for the dyno.
-  expect(damperOf(entries, named, 'rear', 'found')).toHaveProperty('missing');
-  const damper = damperWithUsual(entries, named, 'rear', 'found');
+  expect(damperOf(factsOf(entries, named), 'rear', 'found')).toHaveProperty('missing');
+  const damper = damperWithUsual(factsOf(entries, named), 'rear', 'found');
   expect(damper).toMatchObject({ boreMm: 46, rodMm: 16, piston: { compression: { portAreaMm2: 260, stack: { clampDiameterMm: 20 } } } });
   const measured = entriesOf({ 'machine.damper.rear.piston': '46', 'machine.damper.rear.compression.port': '212' });
-  expect(numberOf(withUsual(entries, measured, 'rear'), 'machine.damper.rear.compression.port')).toBe(212);
-  expect(usualIn(entries, measured, 'rear').map(([f]) => f)).not.toContain('machine.damper.rear.compression.port');
+  expect(numberOf(withUsual(factsOf(entries, measured), 'rear'), 'machine.damper.rear.compression.port')).toBe(212);
+  expect(usualIn(factsOf(entries, measured), 'rear').map(([f]) => f)).not.toContain('machine.damper.rear.compression.port');
   // Without its shims a valve is still asked for: a piston says nothing of the stack on it.
   const half = entriesOf({ 'valves.rear.found.compression': '40 × 0.15 × 4\n20 × 0.2' });
-  expect(damperWithUsual(half, named, 'rear', 'found')).toMatchObject({
+  expect(damperWithUsual(factsOf(half, named), 'rear', 'found')).toMatchObject({
     missing: expect.arrayContaining(['valves.rear.found.rebound']),
   });
 });
@@ -183,7 +189,7 @@ test('a fork without an adjuster is told how long its spacer must be cut, or wha
     'found.front.preload.left.reading': '15',
   };
   const words = (texts: Record<string, string>, freeLengthMm: number | null) =>
-    spacerFindings(entriesOf(texts), {}, { ...spring!, freeLengthMm }, 20).map((f) => sayMetric(said`${f.lead} ${f.rest}`));
+    spacerFindings(factsOf(entriesOf(texts), {}), { ...spring!, freeLengthMm }, 20).map((f) => sayMetric(said`${f.lead} ${f.rest}`));
   expect(words({}, 365)).toEqual([]);
   expect(words(typed, 365)).toEqual([expect.stringMatching(/^Cut the spacer to 150\.0 mm, in both legs alike\. Cut square, deburr/)]);
   expect(words(typed, null)).toEqual([expect.stringMatching(/Still missing: the free length of S 4\.6\./)]);
@@ -197,7 +203,7 @@ test('a fork without an adjuster is told how long its spacer must be cut, or wha
       { ...spring!, freeLengthMm: 371 },
     ] as const,
   };
-  expect(spacerFindings(entriesOf({ ...typed, ...right }), {}, pair, 20).map((f) => sayMetric(f.lead))).toEqual([
+  expect(spacerFindings(factsOf(entriesOf({ ...typed, ...right }), {}), pair, 20).map((f) => sayMetric(f.lead))).toEqual([
     'Cut the spacer to 150.0 mm, in the left leg.',
     'Cut the spacer to 149.0 mm, in the right leg.',
   ]);
@@ -206,7 +212,7 @@ test('a fork without an adjuster is told how long its spacer must be cut, or wha
 test('fuel against the weighed state counts in the estimate as in the loads', () => {
   const entries = { 'rider.mass': '85', 'rider.at': '640', 'fuel.more': '6' };
   for (const end of ENDS) {
-    const exact = idealOf(entriesOf(entries), entriesOf(whole('enduro')), end, SCHOOLS)!;
+    const exact = idealOf(factsOf(entriesOf(entries), entriesOf(whole('enduro')), SCHOOLS), end)!;
     expect(estimate(entries, whole('enduro'), end).estimate.rateNPerMm.p50).toBeCloseTo(exact.rateNPerMm, 9);
   }
 });

@@ -2,14 +2,14 @@ import { sayMetric } from '@/core/units/say';
 import { EVIDENCE, type Statement } from '@/knowledge/causes/statements';
 import { readAll } from '@/judgement/reason/evidence';
 import { above, below } from '@/judgement/findings/belief';
-import { type Known } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
 import { FIT_KEYS } from '@/catalogue/fields/ask';
 import { entriesOf } from './entries';
 import { DAMPER, known, LOG, RIGHT, type Texts, walked } from './known';
 
 /** Every statement of the book: a machine on which it holds, one on which it does not, and the figures its sentence quotes. */
 
-type Case = [statement: Statement, end: 'rear' | 'front' | null, holds: Known, fails: Known, quotes: RegExp];
+type Case = [statement: Statement, end: 'rear' | 'front' | null, holds: JobFacts, fails: JobFacts, quotes: RegExp];
 
 const rear = (inside: Partial<(typeof RIGHT)['rear']>) => known(walked({ rear: { ...RIGHT.rear, ...inside } }));
 const marked = (rate: string, inside: Partial<(typeof RIGHT)['rear']> = {}, more: Texts = {}) =>
@@ -315,7 +315,7 @@ const ALSO: Case[] = [
 ];
 
 const ALL = [...HEIGHT, ...SPRINGS, ...DAMPING, ...CONDITION, ...LOGS];
-const readOf = (k: Known, statement: Statement, end: Case[1]) => {
+const readOf = (k: JobFacts, statement: Statement, end: Case[1]) => {
   const found = readAll(k).filter((r) => r.statement === statement && r.end === end);
   expect(found).toHaveLength(1);
   return { ...found[0]!, words: sayMetric(found[0]!.words) };
@@ -341,7 +341,7 @@ test.each([...ALL, ...ALSO])(
 );
 
 test('nothing known says nothing: no statement rests on air', () => {
-  expect(readAll({ ...known({}), entries: {}, machine: {} })).toEqual([]);
+  expect(readAll(known({}).with({ entries: {}, machine: {} }))).toEqual([]);
 });
 
 test('belief grows steadily across a limit, is one half on it, and both sides add to one', () => {
@@ -375,7 +375,7 @@ test('legs built unlike are not faulted for being set unlike', () => {
 });
 
 test('said to happen loaded, with no load declared, the plate says nothing yet', () => {
-  const of = (k: Known) => readAll(k).filter((r) => r.statement === 'overloaded');
+  const of = (k: JobFacts) => readAll(k).filter((r) => r.statement === 'overloaded');
   expect(of(place('loaded'))).toEqual([]);
   expect(of(told({ 'complaint.1.place': 'loaded', 'luggage.1.mass': '8', 'luggage.1.place': 'tail' }))).toHaveLength(1);
 });

@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { onPage } from '@/judgement/model/bothUnits';
 import { said, sayMetric } from '@/core/units/say';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
@@ -18,7 +19,7 @@ import { entriesOf, MACHINE, machine, REAR, RIDER } from './entries';
 /** From what is typed to what is computed: the step between the fields and the core. */
 
 const leads = (texts: Record<string, string>, figures = machine) =>
-  becauseOf(entriesOf(texts), figures, SCHOOLS).map((f) => sayMetric(f.lead));
+  becauseOf(factsOf(entriesOf(texts), figures, SCHOOLS)).map((f) => sayMetric(f.lead));
 
 describe('fields', () => {
   test('a repeated field is known by its number, and nothing else is', () => {
@@ -78,33 +79,33 @@ describe('fields', () => {
 
 describe('loads', () => {
   test('load cases are those declared, and what is assumed is said', () => {
-    const names = (texts: Record<string, string>) => loadsOf(entriesOf({ ...RIDER, ...texts }), machine).cases.map((c) => c.name);
+    const names = (texts: Record<string, string>) => loadsOf(factsOf(entriesOf({ ...RIDER, ...texts }), machine)).cases.map((c) => c.name);
     expect(names({})).toEqual(['solo']);
     expect(names({ 'luggage.1.mass': '9', 'luggage.1.place': 'top-box' })).toEqual(['solo', 'luggage']);
     expect(names({ 'passenger.mass': '60' })).toEqual(['solo', 'two-up']);
     expect(names({ 'passenger.mass': '60', 'luggage.2.mass': '9 kg' })).toEqual(['solo', 'luggage', 'two-up', 'two-up with luggage']);
-    const { assumed } = loadsOf(entriesOf({ ...RIDER, 'luggage.1.mass': '9', 'luggage.1.place': 'top-box' }), machine);
+    const { assumed } = loadsOf(factsOf(entriesOf({ ...RIDER, 'luggage.1.mass': '9', 'luggage.1.place': 'top-box' }), machine));
     expect(assumed).toEqual(['place of the rider', 'place of the top box']);
-    expect(loadsOf(entriesOf({ ...RIDER, 'luggage.1.mass': '9', 'luggage.1.at': '-310' }), machine).assumed).toEqual([
+    expect(loadsOf(factsOf(entriesOf({ ...RIDER, 'luggage.1.mass': '9', 'luggage.1.at': '-310' }), machine)).assumed).toEqual([
       'place of the rider',
     ]);
   });
 
   test('what is missing is named, not guessed', () => {
     const { 'machine.wheelbase': _wheelbase, ...rest } = MACHINE;
-    expect(loadsOf(entriesOf({}), entriesOf(rest))).toMatchObject({ cases: [], missing: ['machine.wheelbase', 'rider.mass'] });
+    expect(loadsOf(factsOf(entriesOf({}), entriesOf(rest)))).toMatchObject({ cases: [], missing: ['machine.wheelbase', 'rider.mass'] });
     const { 'machine.unsprung.rear': _unsprung, ...bare } = MACHINE;
-    expect(loadsOf(entriesOf(RIDER), entriesOf(bare)).assumed.map(sayMetric)).toContain('20 kg unsprung at the rear');
+    expect(loadsOf(factsOf(entriesOf(RIDER), entriesOf(bare))).assumed.map(sayMetric)).toContain('20 kg unsprung at the rear');
   });
 
   test('overload is found per case and leads everything', () => {
     const texts = { ...RIDER, ...REAR, 'passenger.mass': '80', 'luggage.1.mass': '30', 'luggage.1.place': 'top-box' };
-    expect(overloads(loadsOf(entriesOf(texts), machine), machine)).toEqual([
+    expect(overloads(loadsOf(factsOf(entriesOf(texts), machine)), machine)).toEqual([
       { caseName: 'two-up with luggage', what: 'machine', totalKg: 313, platedKg: 300 },
     ]);
     expect(leads(texts)[0]).toBe('Overloaded two-up with luggage: 313 kg against 300 kg on the plate.');
-    expect(overloadFindings(entriesOf(RIDER), machine)).toEqual([]);
-    const tipping = overloadFindings(entriesOf({ ...RIDER, 'luggage.1.mass': '150', 'luggage.1.at': '-1400' }), machine);
+    expect(overloadFindings(factsOf(entriesOf(RIDER), machine))).toEqual([]);
+    const tipping = overloadFindings(factsOf(entriesOf({ ...RIDER, 'luggage.1.mass': '150', 'luggage.1.at': '-1400' }), machine));
     expect(tipping.map((f) => f.lead)).toContain('The load luggage cannot stand.');
   });
 });
@@ -112,23 +113,23 @@ describe('loads', () => {
 describe('measure', () => {
   test('a failure is laid at the field it belongs to', () => {
     const failed = (texts: Record<string, string>) => {
-      const read = sagOf(entriesOf({ ...REAR, ...texts }), machine, 'rear');
+      const read = sagOf(factsOf(entriesOf({ ...REAR, ...texts }), machine), 'rear');
       return read && !read.result.ok ? [read.result.issue.code, read.failedField] : 'read';
     };
     expect(failed({})).toBe('read');
     expect(failed({ 'measure.rear.laden.1.pressed': '48,7' })).toEqual(['beyond-travel', 'measure.rear.laden.1.pressed']);
     expect(failed({ 'measure.rear.unladen.2.lifted': '700' })).toEqual(['above-extended', 'measure.rear.unladen.2.lifted']);
     const { 'measure.rear.extended': _extended, ...without } = REAR;
-    const read = sagOf(entriesOf(without), machine, 'rear');
+    const read = sagOf(factsOf(entriesOf(without), machine), 'rear');
     expect(read?.failedField).toBe('measure.rear.extended');
-    expect(sagOf(entriesOf({}), machine, 'rear')).toBeNull();
-    expect(sagOf(entriesOf(REAR), entriesOf({}), 'rear')?.failedField).toBeNull();
+    expect(sagOf(factsOf(entriesOf({}), machine), 'rear')).toBeNull();
+    expect(sagOf(factsOf(entriesOf(REAR), entriesOf({})), 'rear')?.failedField).toBeNull();
   });
 
   test('the front is read with a ruler unless the tape is chosen', () => {
     const front = { 'measure.front.laden.1.lifted': '60', 'measure.front.laden.1.pressed': '70' };
     const sag = (texts: Record<string, string>) => {
-      const read = sagOf(entriesOf(texts), machine, 'front');
+      const read = sagOf(factsOf(entriesOf(texts), machine), 'front');
       return read?.result.ok ? read.result.value.riderSagMm : null;
     };
     expect(sag(front)).toBe(65);
@@ -186,9 +187,11 @@ describe('because', () => {
 
   test('no static sag is a fault before anything else about that end', () => {
     const found = becauseOf(
-      entriesOf({ ...RIDER, ...at(0, 60), 'measure.rear.unladen.1.lifted': '612', 'measure.rear.unladen.1.pressed': '612' }),
-      machine,
-      SCHOOLS,
+      factsOf(
+        entriesOf({ ...RIDER, ...at(0, 60), 'measure.rear.unladen.1.lifted': '612', 'measure.rear.unladen.1.pressed': '612' }),
+        machine,
+        SCHOOLS,
+      ),
     );
     expect(found[0]).toMatchObject({ lead: 'Rear: no static sag, no droop.', mark: 'danger' });
   });
@@ -215,7 +218,7 @@ describe('because', () => {
 
   test('the order is gravest first, and nothing is said of what was not read', () => {
     expect(leads(RIDER)).toEqual([]);
-    const marks = becauseOf(entriesOf({ ...RIDER, ...at(20, 103), 'luggage.1.mass': '180' }), machine, SCHOOLS).map((f) => f.mark);
+    const marks = becauseOf(factsOf(entriesOf({ ...RIDER, ...at(20, 103), 'luggage.1.mass': '180' }), machine, SCHOOLS)).map((f) => f.mark);
     expect(marks).toEqual([...marks].sort((a, b) => ['danger', 'warn', 'note'].indexOf(a) - ['danger', 'warn', 'note'].indexOf(b)));
   });
 

@@ -1,9 +1,10 @@
+import { JobFacts, factsOf } from '@/judgement/model/facts';
 import { sayMetric } from '@/core/units/say';
 import { targetOf } from '@/judgement/aims/targets';
 import { geometryOf, NO_SAGS, poseAt, poseBand, sprocketsOf } from '@/judgement/reason/geometry';
 import { axlePathWords, effectWords, sprocketWords, topGearWords } from '@/judgement/reason/geometryWords';
 import { loadOn } from '@/judgement/ground/fits';
-import { knownAlone } from '@/judgement/reason/heights';
+
 import { standing } from '@/judgement/reason/standing';
 import { restsAt } from '@/core/spring/end';
 import { type GeometryChanges, NO_CHANGES, otherRod, rodWords, withChanges } from '@/judgement/reason/geometryChanges';
@@ -13,7 +14,7 @@ import { entriesOf, MACHINE, REAR, RIDER } from './entries';
 /** Steering and drive from a machine's figures: what is measured, what stands in, and what a change of height does. */
 
 const of = (more: Record<string, string> = {}, sags = NO_SAGS, job: Record<string, string> = {}) =>
-  geometryOf(entriesOf({ ...RIDER, ...job }), entriesOf({ ...MACHINE, ...more }), SCHOOLS, sags);
+  geometryOf(factsOf(entriesOf({ ...RIDER, ...job }), entriesOf({ ...MACHINE, ...more }), SCHOOLS), sags);
 const DRIVE = {
   'machine.offset': '22',
   'machine.radius.front': '345',
@@ -70,21 +71,21 @@ test('top gear, load cases and the axle’s path are said from the figures, and 
   expect(sayMetric(axlePathWords(bare)!)).toMatch(/rear axle/);
   // Sags that belie the mark: it sinks two-up by the rate they need, as the ground rides it.
   const read = { ...RIDER, ...REAR, 'passenger.mass': '60', 'found.rear.spring': '61', 'found.front.spring': '3.75' };
-  const alone = knownAlone({ entries: entriesOf(read), machine: entriesOf({ ...MACHINE, ...DRIVE }), schools: SCHOOLS });
+  const alone = new JobFacts({ entries: entriesOf(read), machine: entriesOf({ ...MACHINE, ...DRIVE }), schools: SCHOOLS });
   const now = standing(alone, 'rear')!;
   expect(now.rateFrom).toBe('sags');
-  const twoUp = geometryOf(alone.entries, alone.machine, SCHOOLS).states.find((s) => s.name === 'two-up')!;
-  const load = loadOn({ ...alone, springs: [] }, 'two-up')!.rear;
+  const twoUp = geometryOf(alone).states.find((s) => s.name === 'two-up')!;
+  const load = loadOn({ facts: alone, springs: [] }, 'two-up')!.rear;
   expect(twoUp.rearTravelMm).toBeCloseTo(restsAt(now.model, now.spring, now.preloadMm, load).zMm, 6);
 });
 
 test('a longer shock lifts the rear by its leverage, a larger tyre by its radius; a stiffer spring by what the end would rise', () => {
-  const known = knownAlone({
+  const known = new JobFacts({
     entries: entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '61' }),
     machine: entriesOf({ ...MACHINE, ...DRIVE }),
     schools: SCHOOLS,
   });
-  const found = geometryOf(known.entries, known.machine, SCHOOLS);
+  const found = geometryOf(factsOf(known.entries, known.machine, SCHOOLS));
   const rider = found.states.find((s) => s.name === 'rider')!;
   const moved = (change: Partial<GeometryChanges>) => withChanges(rider, { ...NO_CHANGES, ...change }, known, found.reference);
   expect(moved({ shockMm: 4 }).rearTravelMm).toBeCloseTo(rider.rearTravelMm - 4 * 2.95, 6);
@@ -107,13 +108,13 @@ test('another rod of a drawn linkage moves the rear by where it hangs and where 
   const linkage = { 'machine.leverage.kind': 'linkage', 'machine.link.rocker.on': 'frame', ...points };
   const entries = entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '61' });
   const of = (machine: Record<string, string>) =>
-    knownAlone({ entries, machine: entriesOf({ ...MACHINE, ...DRIVE, ...machine }), schools: SCHOOLS });
+    new JobFacts({ entries, machine: entriesOf({ ...MACHINE, ...DRIVE, ...machine }), schools: SCHOOLS });
   const known = of(linkage);
   const found = otherRod(known, -3);
   if (found === null || found === 'apart') throw new Error(String(found));
   expect(Math.abs(found.rearTravelMm)).toBeGreaterThan(2);
   expect(found.ratio.after).not.toBeCloseTo(found.ratio.before, 2);
-  const reference = geometryOf(known.entries, known.machine, SCHOOLS);
+  const reference = geometryOf(factsOf(known.entries, known.machine, SCHOOLS));
   const rider = reference.states.find((s) => s.name === 'rider')!;
   const moved = withChanges(rider, { ...NO_CHANGES, rodMm: -3 }, known, reference.reference);
   expect(moved.rearTravelMm - rider.rearTravelMm).toBeCloseTo(found.rearTravelMm, 9);
@@ -126,7 +127,7 @@ test('another rod of a drawn linkage moves the rear by where it hangs and where 
 
 test('it stands where this job read it, else as it was handed back, else where the school wants it, which is marked', () => {
   const rider = (found: ReturnType<typeof of>) => found.states.find((s) => s.name === 'rider')!.rearTravelMm;
-  const aim = targetOf(entriesOf(RIDER), entriesOf(MACHINE), 'rear', SCHOOLS)!.rider.value;
+  const aim = targetOf(factsOf(entriesOf(RIDER), entriesOf(MACHINE), SCHOOLS), 'rear')!.rider.value;
   expect([rider(of()), of().aimedAt]).toEqual([aim, ['bare', 'rider']]);
   const back = { rear: { staticMm: 36, riderMm: 102 }, front: { staticMm: 30, riderMm: 72 } };
   expect([rider(of({}, back)), of({}, back).aimedAt]).toEqual([102, []]);

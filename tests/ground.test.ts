@@ -27,7 +27,7 @@ import { known, RIGHT, type Texts, walked } from './known';
 const FOUND: Fit = { id: 'found', name: 'As it came in', which: 'found' };
 const MARKED: Texts = { 'found.rear.spring': '61', 'found.front.spring': '3.75' };
 const jobOf = (texts: Texts = {}, machine: Texts = {}, inside: Parameters<typeof walked>[0] = {}): GroundJob => ({
-  ...known({ ...MARKED, ...walked(inside), ...texts }, {}, machine),
+  facts: known({ ...MARKED, ...walked(inside), ...texts }, {}, machine),
   springs: [],
 });
 const riding = (effects: readonly Effect[] = ALL_EFFECTS, loadCase = 'solo'): Riding => ({
@@ -101,7 +101,7 @@ test.each([
   const made = ready(job);
   const [level] = ridden(job, [FOUND], LEVEL);
   for (const end of ['front', 'rear'] as const) {
-    const read = sagOf(job.entries, job.machine, end)!.result;
+    const read = sagOf(job.facts, end)!.result;
     expect(read.ok && Math.abs(read.value.riderSagMm! - made.restMm[end])).toBeLessThan(0.1);
     expect(Math.abs(level!.whole[end].travelMm.mean - made.restMm[end])).toBeLessThan(0.1);
     expect(level!.whole[end].travelMm.rms).toBeLessThan(0.05);
@@ -136,7 +136,7 @@ test('what is not known is named, and nothing is ridden on it', () => {
 
 test('the ground: the mix as told, each kind at its usual speed by pace; untold, where the complaint shows itself', () => {
   const mixed = jobOf({ 'ground.cobbles': '60', 'ground.smooth': '40', pace: 'race' });
-  const stretches = stretchesOf(mixed.entries, { kind: 'mix' });
+  const stretches = stretchesOf(mixed.facts.entries, { kind: 'mix' });
   expect(stretches.map((s) => s.name)).toEqual([
     'smooth road',
     'smooth road, braking',
@@ -145,11 +145,11 @@ test('the ground: the mix as told, each kind at its usual speed by pace; untold,
     'sunken setts',
     'a kerb',
   ]);
-  expect(speedOn(mixed.entries, 'cobbles')).toBeCloseTo(50 / 3.6, 9);
-  expect(groundUntold(jobOf({ 'complaint.1.phrase': 'packs' }).entries)).toBe('whoops');
-  expect(groundUntold(jobOf({}).entries)).toBe('broken');
+  expect(speedOn(mixed.facts.entries, 'cobbles')).toBeCloseTo(50 / 3.6, 9);
+  expect(groundUntold(jobOf({ 'complaint.1.phrase': 'packs' }).facts.entries)).toBe('whoops');
+  expect(groundUntold(jobOf({}).facts.entries)).toBe('broken');
   for (const ground of GROUND_IDS) {
-    const all = stretchesOf(mixed.entries, { kind: 'one', ground });
+    const all = stretchesOf(mixed.facts.entries, { kind: 'one', ground });
     const found = rideThrough({ ...ready(mixed).looked, course: courseOf(all, FOOTPRINT_M) });
     expect(found.ok && found.value.stretches.every((s) => Number.isFinite(s.weightedSeatMPerS2))).toBe(true);
   }
@@ -157,7 +157,7 @@ test('the ground: the mix as told, each kind at its usual speed by pace; untold,
 
 test('a profile from a file is ridden from its first point, at its own speed', () => {
   const profile = { distanceM: [100, 101, 102, 130], heightM: [0, 0.03, 0, 0], speedKmh: 36 };
-  const [only, ...others] = stretchesOf(jobOf().entries, { kind: 'profile', name: 'lane.csv', profile });
+  const [only, ...others] = stretchesOf(jobOf().facts.entries, { kind: 'profile', name: 'lane.csv', profile });
   expect(others).toEqual([]);
   expect(only).toMatchObject({ name: 'lane.csv', speedMPerS: 10, seconds: 4, surface: { kind: 'profile', distanceM: [0, 1, 2, 30] } });
 });
@@ -168,12 +168,12 @@ test('a spring far too soft bottoms over whoops; the right one, ridden over the 
     {},
     { rear: { ...RIGHT.rear, rateNPerMm: 44, preloadMm: 16 } },
   );
-  const stretches = stretchesOf(job.entries, { kind: 'one', ground: 'jumps' });
+  const stretches = stretchesOf(job.facts.entries, { kind: 'one', ground: 'jumps' });
   const tried = triedFit(job, FOUND, { kind: 'spring' }, 'rear')!;
   const [before, after] = ridden(job, [FOUND, tried], stretches);
-  expect(idealOf(job.entries, job.machine, 'rear', SCHOOLS)!.rateNPerMm).toBeGreaterThan(55);
+  expect(idealOf(job.facts, 'rear')!.rateNPerMm).toBeGreaterThan(55);
   expect(before!.whole.rear.bottomings).toBeGreaterThan(after!.whole.rear.bottomings);
-  const [answer] = complaintAnswers(job.entries, before!, after!, stretches);
+  const [answer] = complaintAnswers(job.facts.entries, before!, after!, stretches);
   expect(answer!.verdict).toBe('better');
   expect(sayMetric(answer!.words)).toMatch(
     /^Bottoms, metal clunk\. Rear, over .*: meets the end of its travel \d+ times before, (never|once|\d+ times) after\.$/,

@@ -143,7 +143,7 @@ describe('in words', () => {
 const FOUND: Fit = { id: 'found', name: 'As it came in', which: 'found' };
 const MARKED: Texts = { 'found.rear.spring': '61', 'found.front.spring': '3.75' };
 const jobOf = (texts: Texts = {}, machine: Texts = {}, springs: ListedSpring[] = []): GroundJob => ({
-  ...known({ ...MARKED, ...walked({}), ...texts }, {}, machine),
+  facts: known({ ...MARKED, ...walked({}), ...texts }, {}, machine),
   springs,
 });
 const inIt = (job: GroundJob, of: Fit, at: 'rear' | 'front' = 'rear') => {
@@ -165,7 +165,7 @@ describe('what is in the machine', () => {
     expect(unmarked.law.rateNPerMm(0)).toBeGreaterThan(55);
     expect(unmarked.law.rateNPerMm(0)).toBeLessThan(67);
     expect(sayMetric(unmarked.words)).toMatch(/by its sags$/);
-    const bare: GroundJob = { ...known({ 'found.front.spring': '3.75' }), springs: [] };
+    const bare: GroundJob = { facts: known({ 'found.front.spring': '3.75' }), springs: [] };
     expect(springIn(bare, FOUND, 'rear')).toEqual({ missing: ['found.rear.spring'] });
   });
   test('candidates are those of Springs in its order, the chosen one left out; each rides with its own ring', () => {

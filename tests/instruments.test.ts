@@ -10,7 +10,14 @@ import { loads } from '@/core/loads/loads';
 import { againstZero, machineWeighed, riderWeighed, wrongWith } from '@/judgement/model/weighing';
 import { instrumentLine, type InstrumentNow } from '@/schema/instruments';
 import { InstrumentConnection } from '@/server/instruments/instrumentLine';
-import { addInstrument, closeInstruments, instrumentsNow, markInstrument, openInstruments, retireInstrument } from '@/server/instruments/instruments';
+import {
+  addInstrument,
+  closeInstruments,
+  instrumentsNow,
+  markInstrument,
+  openInstruments,
+  retireInstrument,
+} from '@/server/instruments/instruments';
 import { againstTaking, hearInstruments, readingsFor } from '@/ui/kit/instruments';
 import { codeOf, get } from './answers';
 import { onDisk } from './onDisk';

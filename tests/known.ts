@@ -1,7 +1,7 @@
+import { factsOf, type JobFacts, type Read } from '@/judgement/model/facts';
 import { SCHOOLS } from '@/knowledge/schools';
 import type { LogFigures } from '@/core/logger/figures';
 import type { DamperFacts } from '@/judgement/model/damperFacts';
-import type { Known } from '@/judgement/reason/evidence/known';
 import type { Inside } from '@/knowledge/training/cases';
 import { tapeReadings } from '@/judgement/model/tape';
 import { entriesOf, MACHINE } from './entries';
@@ -24,22 +24,14 @@ export const RIGHT: Record<'rear' | 'front', Inside> = {
   front: { rateNPerMm: 3.75, preloadMm: 17, frictionMm: 5 },
 };
 
-export const known = (texts: Texts, more: Partial<Known> = {}, machine: Texts = {}): Known => ({
-  entries: entriesOf({ ...RIDER, ...texts }),
-  machine: entriesOf({ ...MACHINE, ...SHEET, ...machine }),
-  schools: SCHOOLS,
-  before: {},
-  lifeKm: { rear: null, front: null },
-  dampers: { rear: null, front: null },
-  log: null,
-  ...more,
-});
+export const known = (texts: Texts, more: Partial<Read> = {}, machine: Texts = {}): JobFacts =>
+  factsOf(entriesOf({ ...RIDER, ...texts }), entriesOf({ ...MACHINE, ...SHEET, ...machine }), SCHOOLS).with(more);
 
 /** Both ends read with a tape; what is not named suits the rider. */
 export const walked = (inside: Partial<typeof RIGHT>, machine: Texts = {}): Texts => {
-  const { entries, machine: figures } = known({}, {}, machine);
+  const facts = known({}, {}, machine);
   const both = { ...RIGHT, ...inside };
-  return { ...tapeReadings(entries, figures, 'rear', both.rear, 3), ...tapeReadings(entries, figures, 'front', both.front, 4) };
+  return { ...tapeReadings(facts, 'rear', both.rear, 3), ...tapeReadings(facts, 'front', both.front, 4) };
 };
 
 export const DAMPER: DamperFacts = {

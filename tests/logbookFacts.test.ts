@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { differencesOf } from '@/judgement/findings/built';
 import { wantedOf } from '@/judgement/job/needs';
 import { dueOf, servicedIn, makerServiceOf } from '@/judgement/job/service';
@@ -107,7 +108,7 @@ const WANTS: [what: string, texts: Record<string, string>, springs: [number, num
 ];
 
 test.each(WANTS)('springs wanted: %s', (_what, texts, springs) => {
-  expect(wantedOf(entriesOf(texts), {}, LISTED).springs.map((s) => [s.id, s.count])).toEqual(springs);
+  expect(wantedOf(factsOf(entriesOf(texts), {}), LISTED).springs.map((s) => [s.id, s.count])).toEqual(springs);
 });
 
 test('parts of the drawers are wanted by their count; shims by size, once the post is known', () => {
@@ -120,10 +121,10 @@ test('parts of the drawers are wanted by their count; shims by size, once the po
     'part.3.name': 'washer',
     'part.3.used': '2',
   });
-  expect(wantedOf(parts, {}, []).stock).toEqual([{ id: 4, count: 350, batch: 'TF-1' }]);
+  expect(wantedOf(factsOf(parts, {}), []).stock).toEqual([{ id: 4, count: 350, batch: 'TF-1' }]);
   const stack = entriesOf({ 'valves.rear.found.rebound': '36 × 0.20 × 5', 'valves.rear.fit.rebound': '36 × 0.20 × 6, 30 × 0.25' });
-  expect(wantedOf(stack, {}, [])).toMatchObject({ shims: [], postUnknown: true });
-  expect(wantedOf(stack, entriesOf({ 'machine.damper.rear.post': '12' }), [])).toMatchObject({
+  expect(wantedOf(factsOf(stack, {}), [])).toMatchObject({ shims: [], postUnknown: true });
+  expect(wantedOf(factsOf(stack, entriesOf({ 'machine.damper.rear.post': '12' })), [])).toMatchObject({
     postUnknown: false,
     shims: [
       { innerMm: 12, diameterMm: 36, thicknessMm: 0.2, count: 1 },
@@ -245,6 +246,8 @@ test('a step worked begins the Rebuild; what was built as chosen is no differenc
   });
   expect(begun.find((l) => l.stage === 'rebuild')).toMatchObject({ state: 'begun', line: 'not signed' });
   const chosen = { 'springs.rear.choice': '1', 'springs.rear.preload': '12' };
-  expect(differencesOf(entriesOf({ ...chosen, 'fitted.rear.spring': '60' }), {}, LISTED)).toEqual([]);
-  expect(differencesOf(entriesOf({ ...chosen, 'fitted.rear.spring': '58' }), {}, LISTED).map((d) => d.what)).toEqual(['Rear spring']);
+  expect(differencesOf(factsOf(entriesOf({ ...chosen, 'fitted.rear.spring': '60' }), {}), LISTED)).toEqual([]);
+  expect(differencesOf(factsOf(entriesOf({ ...chosen, 'fitted.rear.spring': '58' }), {}), LISTED).map((d) => d.what)).toEqual([
+    'Rear spring',
+  ]);
 });

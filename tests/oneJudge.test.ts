@@ -1,9 +1,9 @@
+import { type JobFacts, factsOf } from '@/judgement/model/facts';
 import { said, sayMetric } from '@/core/units/say';
 import fc from 'fast-check';
 import { isToppedOut } from '@/core/measure/sag';
 import { SCHOOLS } from '@/knowledge/schools';
 import { compute } from '@/server/compute/operations';
-import type { Entries } from '@/catalogue/entry';
 import { becauseOf, candidateWords } from '@/judgement/findings/because';
 import { predict } from '@/judgement/reason/cures';
 import { standing } from '@/judgement/reason/standing';
@@ -100,7 +100,8 @@ const SPRINGS: ListedSpring[] = ENDS.flatMap((end) =>
   }),
 );
 
-const says = (entries: Entries, machine: Entries) => becauseOf(entries, machine, SCHOOLS).map((b) => sayMetric(said`${b.lead} ${b.rest}`));
+const says = (facts: JobFacts) =>
+  becauseOf(factsOf(facts.entries, facts.machine, SCHOOLS)).map((b) => sayMetric(said`${b.lead} ${b.rest}`));
 
 test('whatever is read, Measure, Reason, Springs, Set, the cures and the API do not deny one another', () => {
   const seen = new Set<string>();
@@ -108,11 +109,11 @@ test('whatever is read, Measure, Reason, Springs, Set, the cures and the API do 
     fc.property(drawn, (d) => {
       const all = made(d);
       const { entries, machine } = all;
-      const sentences = says(entries, machine);
+      const sentences = says(all);
       const statements = readAll(all);
       for (const end of ENDS) {
-        const judged = judgeSpring(entries, machine, end, SCHOOLS);
-        const sag = sagOf(entries, machine, end);
+        const judged = judgeSpring(factsOf(entries, machine, SCHOOLS), end);
+        const sag = sagOf(all, end);
         if (!judged || !sag?.result.ok) continue;
         seen.add(judged.code);
         const held = (statement: string) => statements.find((s) => s.statement === statement && s.end === end)?.credence ?? null;
@@ -136,7 +137,7 @@ test('whatever is read, Measure, Reason, Springs, Set, the cures and the API do 
           expect(Math.max(held('rate-soft')!, held('rate-stiff')!, held('ring-up')!, held('ring-down')!)).toBeLessThanOrEqual(0.5);
         if (held('ring-up')! > 0.5 || held('ring-down')! > 0.5) expect(said('the ring can cure it')).toBe(true);
         // Springs: a spring of the very rate that holds both sags is right there, and the API gives each candidate the verdict the page shows.
-        const selection = selectionOf(entries, machine, end, SPRINGS, SCHOOLS);
+        const selection = selectionOf(factsOf(entries, machine, SCHOOLS), end, SPRINGS);
         if ('missing' in selection || !selection.result.ok) continue;
         const { ideal, candidates } = selection.result.value;
         for (const c of candidates) {
@@ -164,7 +165,7 @@ test('whatever is read, Measure, Reason, Springs, Set, the cures and the API do 
         if (statement) expect(statement.credence > 0.5).toBe(pitched(code));
       }
       // The legs: Measure, Reason and Set.
-      const legs = legsFound(entries, machine);
+      const legs = legsFound(all);
       const unlike = statements.find((s) => s.statement === 'legs-unlike');
       const told = sentences.filter((s) => s.startsWith('Front legs differ'));
       if (d.isUnlike) expect([unlike, told.length]).toEqual([undefined, 0]);
@@ -172,8 +173,8 @@ test('whatever is read, Measure, Reason, Springs, Set, the cures and the API do 
         expect(told).toHaveLength(legs.differ.length);
         expect(unlike!.credence).toBe(legs.differ.length > 0 ? 1 : 0);
       }
-      expect(legsSet(entries, machine).differ.map((x) => x.key)).toEqual(legs.differ.map((x) => x.key));
-      expect(legsSet(entries, machine).built).toBe(legs.built);
+      expect(legsSet(all).differ.map((x) => x.key)).toEqual(legs.differ.map((x) => x.key));
+      expect(legsSet(all).built).toBe(legs.built);
     }),
     { seed: 7, numRuns: 400 },
   );
@@ -215,7 +216,7 @@ test('the case that parted the screens: rate 61 at 24 mm of preload is topped ou
     'measure.rear.laden.1.lifted': '68',
     'measure.rear.laden.1.pressed': '72',
   });
-  const sentences = says(all.entries, all.machine).filter((s) => s.startsWith('Rear: '));
+  const sentences = says(all).filter((s) => s.startsWith('Rear: '));
   expect(sentences.some((s) => s.startsWith('Rear: no static sag'))).toBe(true);
   expect(sentences.some((s) => s.startsWith('Rear: its spring cannot be judged'))).toBe(true);
   expect(sentences.some((s) => /too stiff|too soft|ring can cure/.test(s.split(' ').slice(1, 9).join(' ')))).toBe(false);

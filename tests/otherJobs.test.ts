@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { db } from '@/db/client';
 import { wantedFigures } from '@/judgement/findings/built';
 import { takenOver, takenOverName } from '@/judgement/job/takeOver';
@@ -113,7 +114,7 @@ test('another job’s set-up becomes what is wanted: springs, preload in mm, cli
   for (const { field, text } of rows) get(await record(fresh.jobId, field, text));
   const sql = await db();
   const [entries, machine] = [await currentEntries(sql, { jobId: fresh.jobId }), await currentEntries(sql, { machineId: fresh.machineId })];
-  const wanted = wantedFigures(entries, machine, []);
+  const wanted = wantedFigures(factsOf(entries, machine), []);
   expect(wanted.map((w) => [w.key, w.text, w.value])).toEqual(
     expect.arrayContaining([
       ['rear.spring', '52 N/mm', 52],

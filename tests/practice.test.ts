@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { db } from '@/db/client';
 import { manyMachines } from '@/db/queries/machines';
 import { judgeSpring } from '@/judgement/findings/springJudge';
@@ -39,7 +40,7 @@ test('it is worked like a job; asked for again it is the same one; and a new sho
   const found = (await bench(jobId))!;
   expect(found.practice).toBe('new-rider');
   // The case's own truth: its spring is too soft, and the tape shows it.
-  expect(judgeSpring(found.entries, found.figures, 'rear', SCHOOLS)!.code).toBe('too soft');
+  expect(judgeSpring(factsOf(found.entries, found.figures, SCHOOLS), 'rear')!.code).toBe('too soft');
   get(await endPractice({ jobId }));
   expect(await bench(jobId)).toBeNull();
 });

@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { ok } from '@/core/result';
 import { CAUSES } from '@/knowledge/causes/shipped';
 import { curedSet, follow } from './proposals';
@@ -56,7 +57,7 @@ test('taken, changed, refused: the record tells them apart, and what was fitted 
   expect(state({ ...taken, 'fitted.rear.rebound.out': '13' })).toBe('changed');
   expect(state({ ...taken, 'fitted.rear.rebound.out': '13', 'set.as.rear.rebound.out': '11' })).toBe('taken');
   expect(state({ 'proposal.answer': 'refused', 'proposal.why': 'rider likes it' })).toBe('refused');
-  expect(differencesOf(entriesOf({ ...taken, 'fitted.rear.rebound.out': '13' }), {}, [])).toEqual([
+  expect(differencesOf(factsOf(entriesOf({ ...taken, 'fitted.rear.rebound.out': '13' }), {}), [])).toEqual([
     { what: 'Rear rebound', specified: '11 out', built: '13 out' },
   ]);
   // Torn or foreign text is no proposal, and stops nothing.
@@ -67,7 +68,7 @@ test('taken, changed, refused: the record tells them apart, and what was fitted 
 test('the aim is changed by its share below 0.3 and above 0.6 m/s, evenly between, and never falls with speed', () => {
   const found = SHEET_SPEEDS.map((v) => 1000 * v);
   const aim = (texts: Texts) => {
-    const target = targetCurveOf(entriesOf(texts), {}, 'rear', 'rebound', [], null, null, found);
+    const target = targetCurveOf(factsOf(entriesOf(texts), {}), 'rear', 'rebound', [], null, null, found);
     if (!target?.ok) throw new Error('no aim');
     return target.value.points;
   };
@@ -83,8 +84,7 @@ test('the aim is changed by its share below 0.3 and above 0.6 m/s, evenly betwee
   for (let i = 1; i < steep.length; i += 1) expect(steep[i]!.forceN).toBeGreaterThanOrEqual(steep[i - 1]!.forceN);
   // What was typed point by point is what is meant.
   const typed = targetCurveOf(
-    entriesOf({ 'valves.rear.target.rebound': '0.1 200\n1 900', 'valves.rear.shift.rebound.low': '50' }),
-    {},
+    factsOf(entriesOf({ 'valves.rear.target.rebound': '0.1 200\n1 900', 'valves.rear.shift.rebound.low': '50' }), {}),
     'rear',
     'rebound',
     [],

@@ -7,7 +7,7 @@ import { CAUSES } from '@/knowledge/causes/shipped';
 import { EVIDENCE, MEASUREMENTS, measurementWords, placeOf, whereTyped } from '@/knowledge/causes/statements';
 import { knownField } from '@/catalogue/fields';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
-import type { Known } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
 import { type Reasoned, reasonOf, strengthOf } from '@/judgement/reason/reason';
 import { LEADS_FROM_SHARE } from '@/knowledge/limits';
 import { isWorthARide } from '@/judgement/ride/retune';
@@ -16,7 +16,7 @@ import { known, type Texts, walked, RIGHT, DAMPER, LOG } from './known';
 
 /** The reasons: every row of the complaint table as a case, and what must hold whatever is measured. */
 
-const reasoned = (k: Known): Reasoned => {
+const reasoned = (k: JobFacts): Reasoned => {
   const found = reasonOf(k, CAUSES);
   if (!found.ok) throw new Error(JSON.stringify(found.issue));
   return found.value;
@@ -35,7 +35,7 @@ interface Case {
   first: string;
   found: Texts;
   machine?: Texts;
-  more?: Partial<Known>;
+  more?: Partial<JobFacts>;
   leads: string;
 }
 

@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { wantedFigures } from '@/judgement/findings/built';
 import { allOf, givenAt, markAt, itemsOn, REBUILD_ITEMS } from '@/judgement/job/rebuildTable';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
@@ -13,7 +14,7 @@ const SPRINGS = [
 
 const from = (job: Record<string, string>, machine: Record<string, string> = {}) => {
   const entries = entriesOf(job);
-  return { entries, machine: entriesOf(machine), wanted: wantedFigures(entries, entriesOf(machine), SPRINGS) };
+  return { entries, machine: entriesOf(machine), wanted: wantedFigures(factsOf(entries, entriesOf(machine)), SPRINGS) };
 };
 
 test('every figure of a set-up has its row, none twice', () => {

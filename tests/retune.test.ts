@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { MACHINE } from './entries';
 import { readFileSync } from 'node:fs';
 import { db } from '@/db/client';
@@ -68,7 +69,7 @@ const standing = async (jobId: number, machineId: number, id: string) => {
   const base = await db();
   const trials = await trialsOf(base, jobId);
   const entries = await currentEntries(base, { jobId });
-  const stand = standOf(await manySetups(base, machineId), trials, jobId, entries, await currentEntries(base, { machineId }));
+  const stand = standOf(await manySetups(base, machineId), trials, jobId, factsOf(entries, await currentEntries(base, { machineId })));
   return placeIn(stand.setups!.now, tunableById(id)!);
 };
 
@@ -240,7 +241,7 @@ describe('what the shop learns', () => {
     expect(shut.heldElse).toBeLessThan(0.1);
     const strength = (p: typeof page) => p.complaints.find((c) => c.id === 'packs')!.strength;
     expect(strength(learnt)).toBeCloseTo((12 * strength(page) + 1) / 14, 9);
-    expect((await reasoningOf(await db(), 101, {}, {})).outcomes).toBe(2);
+    expect((await reasoningOf(await db(), 101, factsOf({}, {}))).outcomes).toBe(2);
   });
 
   test('begun anew with a reason, the counts are gone from the figures and not from the book', async () => {

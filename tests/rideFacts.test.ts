@@ -1,3 +1,4 @@
+import { factsOf, type JobFacts } from '@/judgement/model/facts';
 import { sayMetric } from '@/core/units/say';
 import { recorded } from '@/catalogue/entry';
 import { entriesOf } from './entries';
@@ -7,7 +8,6 @@ import type { Cure, Effect } from '@/knowledge/causes/page';
 import { CAUSES } from '@/knowledge/causes/shipped';
 import { alikeSummary, likeTerms } from '@/judgement/reason/alike';
 import { endOfCure, predict } from '@/judgement/reason/cures';
-import type { Known } from '@/judgement/reason/evidence/known';
 import { knownNow } from '@/judgement/ride/nowKnown';
 import { reasonOf } from '@/judgement/reason/reason';
 import { advise, balanceWarnings, nextStepOf, overall, passedOver, planOf, type Trial } from '@/judgement/ride/retune';
@@ -24,13 +24,13 @@ const FIGURES = { 'machine.stanchion': '43', 'machine.bore': '43', 'machine.gas'
 const BASE = { 'found.rear.spring': '61', 'found.front.spring': '3.75' };
 const LEVERAGE = 2.95;
 
-const knownOf = (texts: Texts = {}, machine: Texts = FIGURES): Known => known({ ...BASE, ...texts }, {}, machine);
+const knownOf = (texts: Texts = {}, machine: Texts = FIGURES): JobFacts => known({ ...BASE, ...texts }, {}, machine);
 /** Both ends read with a tape, the ring of one end turned away from where it should be. */
-const walked = (rear: number, front: number, more: Record<string, string> = {}): Known => {
+const walked = (rear: number, front: number, more: Record<string, string> = {}): JobFacts => {
   const bare = knownOf();
   return knownOf({
-    ...tapeReadings(bare.entries, bare.machine, 'rear', { rateNPerMm: 61, preloadMm: rear, frictionMm: 0 }, 3),
-    ...tapeReadings(bare.entries, bare.machine, 'front', { rateNPerMm: 3.75, preloadMm: front, frictionMm: 0 }, 4),
+    ...tapeReadings(bare, 'rear', { rateNPerMm: 61, preloadMm: rear, frictionMm: 0 }, 3),
+    ...tapeReadings(bare, 'front', { rateNPerMm: 3.75, preloadMm: front, frictionMm: 0 }, 4),
     ...more,
   });
 };
@@ -49,7 +49,7 @@ const cureOf = (effect: Effect): Cure => ({
   ends: [],
   touches: 'none',
 });
-const words = (known: Known, effect: Effect, end: 'rear' | 'front' = 'rear') => {
+const words = (known: JobFacts, effect: Effect, end: 'rear' | 'front' = 'rear') => {
   const found = predict(known, [], cureOf(effect), end);
   return { ...found, words: sayMetric(found.words), warning: sayMetric(found.warning) };
 };
@@ -57,8 +57,8 @@ const words = (known: Known, effect: Effect, end: 'rear' | 'front' = 'rear') => 
 describe('what a cure would do', () => {
   test('the ring goes to the target, and moves both sags by leverage times its turn', () => {
     const known = walked(14, RIGHT.front);
-    const target = targetOf(known.entries, known.machine, 'rear', SCHOOLS)!;
-    const sag = sagOf(known.entries, known.machine, 'rear')!.result;
+    const target = targetOf(factsOf(known.entries, known.machine, SCHOOLS), 'rear')!;
+    const sag = sagOf(known, 'rear')!.result;
     if (!sag.ok) throw new Error('no sag');
     const found = words(known, { kind: 'preload' });
     expect(found.sags!.riderMm).toBeCloseTo(target.rider.value, 6);
@@ -71,11 +71,11 @@ describe('what a cure would do', () => {
   });
   test('a ring that would top the machine out, or that the adjuster does not reach, is warned of', () => {
     const bare = knownOf();
-    const soft = tapeReadings(bare.entries, bare.machine, 'rear', { rateNPerMm: 36, preloadMm: 14, frictionMm: 0 }, 3);
+    const soft = tapeReadings(bare, 'rear', { rateNPerMm: 36, preloadMm: 14, frictionMm: 0 }, 3);
     const found = words(knownOf({ ...soft, 'found.rear.spring': '36' }), { kind: 'preload' });
     expect(found.warning).toBe('It would top out: no static sag is left. The ring cannot cure this.');
     expect(found.sags!.staticMm).toBeLessThan(1);
-    const shut = tapeReadings(bare.entries, bare.machine, 'rear', { rateNPerMm: 61, preloadMm: 2, frictionMm: 0 }, 3);
+    const shut = tapeReadings(bare, 'rear', { rateNPerMm: 61, preloadMm: 2, frictionMm: 0 }, 3);
     expect(words(knownOf({ ...shut, 'springs.rear.range.max': '4' }), { kind: 'preload' }).warning).toMatch(
       /^It would need \d\.\d mm of preload; the adjuster gives 4\.0 mm\.$/,
     );
@@ -103,14 +103,11 @@ describe('what a cure would do', () => {
     expect(words(knownOf({ 'found.rear.gas': '10 bar' }), { kind: 'gas' }).words).toContain(`10.0 → 12.0 bar: +${newtons.toFixed(0)} N`);
   });
   test('clicks: newtons of the damper measured, the damping ratio with them; the end of the range is said', () => {
-    const dampers: Known['dampers'] = {
+    const dampers: JobFacts['dampers'] = {
       rear: { ...DAMPER, forceN: { ...DAMPER.forceN, rebound: { slow: 400, fast: 1300 } } },
       front: null,
     };
-    const at = (out: string) => ({
-      ...knownOf({ 'found.rear.rebound.out': out, 'found.rear.rebound.range': '20' }),
-      dampers,
-    });
+    const at = (out: string) => knownOf({ 'found.rear.rebound.out': out, 'found.rear.rebound.range': '20' }).with({ dampers });
     const found = words(at('6'), { kind: 'clicks', adjuster: 'rebound', by: 4 });
     expect(found.words).toContain('rebound 6 → 10 out of 20');
     // Four clicks of 12 N off 400 N: ζ scales with the force.
@@ -194,7 +191,7 @@ describe('what is ridden next', () => {
   const reasoned = reasonOf(known, CAUSES);
   if (!reasoned.ok) throw new Error('no reasons');
   const plan = (trials: readonly Trial[] = [], entries = known.entries) =>
-    planOf({ ...known, entries }, reasoned.value, { base: CLICKERS, now: CLICKERS }, trials);
+    planOf(known.with({ entries }), reasoned.value, { base: CLICKERS, now: CLICKERS }, trials);
 
   test('fork before shock, unless the job says otherwise; what is passed over is named once', () => {
     const order = plan().proposed.map((s) => s.tunable.id);
@@ -279,7 +276,7 @@ describe('what is known of the machine as it stands now', () => {
   test('a ring turned between rides makes the walk before it say nothing', () => {
     const known = walked(RIGHT.rear, RIGHT.front);
     const read = Object.fromEntries(recorded(known.entries).map((e) => [e.field, { ...e, at: '2026-11-01T09:00:00Z' }]));
-    const then = knownNow({ ...known, entries: read }, CLICKERS, [trial(1, 'rear.preload', 7, 10, null)], false, []);
+    const then = knownNow(known.with({ entries: read }), CLICKERS, [trial(1, 'rear.preload', 7, 10, null)], false, []);
     expect(Object.keys(then.entries).filter((f) => /^measure\.rear/.test(f))).toEqual([]);
     expect(then.entries['measure.front.laden.1.pressed']).toBeDefined();
   });

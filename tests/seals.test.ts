@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { generateKeyPairSync } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
 import { closeDb, db } from '@/db/client';
@@ -181,12 +182,12 @@ test('differences: clickers set otherwise are named, what nobody wrote down is n
   const of = (more: Record<string, string>) =>
     entriesOf({ 'valves.rear.found.rebound': '36 × 0.20 × 5', 'valves.rear.fit.rebound': '36 × 0.20 × 5, 30 × 0.25', ...more });
   const machine = entriesOf({});
-  expect(differencesOf(of({ 'valves.rear.clicks.rebound': '12' }), machine, [])).toEqual([]);
-  expect(differencesOf(of({ 'valves.rear.clicks.rebound': '12', 'fitted.rear.rebound.out': '9' }), machine, [])).toEqual([
+  expect(differencesOf(factsOf(of({ 'valves.rear.clicks.rebound': '12' }), machine), [])).toEqual([]);
+  expect(differencesOf(factsOf(of({ 'valves.rear.clicks.rebound': '12', 'fitted.rear.rebound.out': '9' }), machine), [])).toEqual([
     { what: 'Rear rebound', specified: '12 out', built: '9 out' },
   ]);
-  expect(shimsWanted(of({}), machine)).toEqual([{ diameterMm: 30, thicknessMm: 0.25, count: 1, damper: 'rear' }]);
-  expect(shimsWanted(of({ 'built.rear.rebound': '36 × 0.20 × 5, 30 × 0.25' }), machine)).toEqual([]);
+  expect(shimsWanted(factsOf(of({}), machine))).toEqual([{ diameterMm: 30, thicknessMm: 0.25, count: 1, damper: 'rear' }]);
+  expect(shimsWanted(factsOf(of({ 'built.rear.rebound': '36 × 0.20 × 5, 30 × 0.25' }), machine))).toEqual([]);
 });
 
 test('the seals command walks the closed book: it says that all hold, or names the record that does not and fails', async () => {

@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { figure } from '@/core/units/say';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { alongAxis, historyLine, type HistoryPoint } from '@/judgement/reason/history';
@@ -10,9 +11,9 @@ import { entriesOf } from './entries';
 
 test('legs are compared as set, else as fitted, one missing side included; a fork built with unlike legs is no fault', () => {
   const fitted = { 'fitted.front.compression.left.out': '12', 'fitted.front.compression.right.out': '12' };
-  expect(legsSet(entriesOf(fitted), {})).toMatchObject({ both: 1, differ: [] });
+  expect(legsSet(factsOf(entriesOf(fitted), {}))).toMatchObject({ both: 1, differ: [] });
   const set = entriesOf({ ...fitted, 'set.as.front.compression.right.out': '14', 'fitted.front.oilLevel.left': '120' });
-  expect(legsSet(set, {})).toEqual({
+  expect(legsSet(factsOf(set, {}))).toEqual({
     both: 1,
     built: false,
     differ: [
@@ -20,7 +21,7 @@ test('legs are compared as set, else as fitted, one missing side included; a for
       { key: 'front.oilLevel.left', label: 'oil level', left: [figure('mm', 120, 'tenth')], right: 'not noted' },
     ],
   });
-  expect(legsSet({ ...set, ...entriesOf({ 'set.legsAgree': 'built' }) }, {})).toMatchObject({ built: true });
+  expect(legsSet(factsOf({ ...set, ...entriesOf({ 'set.legsAgree': 'built' }) }, {}))).toMatchObject({ built: true });
 });
 
 test('balance: the livelier end is named, and nothing is said before both are counted', () => {

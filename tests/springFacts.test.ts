@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { figuresOf } from '@/core/result';
 import { sayMetric } from '@/core/units/say';
 import { SCHOOLS } from '@/knowledge/schools';
@@ -21,27 +22,25 @@ import { entriesOf, machine, RIDER, MACHINE, REAR, springOf } from './entries';
 
 describe('springs', () => {
   test('the target is the typed one, else the middle of the school’s windows', () => {
-    expect(targetOf(entriesOf(RIDER), machine, 'rear', SCHOOLS)).toEqual({
+    expect(targetOf(factsOf(entriesOf(RIDER), machine, SCHOOLS), 'rear')).toEqual({
       static: { value: 36, origin: 'assumed' },
       rider: { value: 103, origin: 'assumed' },
     });
-    expect(targetOf(entriesOf({ ...RIDER, 'springs.rear.target.rider': '10 cm' }), machine, 'rear', SCHOOLS)?.rider).toEqual({
+    expect(targetOf(factsOf(entriesOf({ ...RIDER, 'springs.rear.target.rider': '10 cm' }), machine, SCHOOLS), 'rear')?.rider).toEqual({
       value: 100,
       origin: 'measured',
     });
-    expect(targetOf(entriesOf({ ...RIDER, school: 'share-of-travel' }), machine, 'rear', SCHOOLS)?.static.value).toBe(36);
-    expect(targetOf(entriesOf({ ...RIDER, school: 'makers-sheet' }), machine, 'front', SCHOOLS)?.static.value).toBe(35);
-    expect(targetOf(entriesOf(RIDER), entriesOf({}), 'rear', SCHOOLS)).toBeNull();
+    expect(targetOf(factsOf(entriesOf({ ...RIDER, school: 'share-of-travel' }), machine, SCHOOLS), 'rear')?.static.value).toBe(36);
+    expect(targetOf(factsOf(entriesOf({ ...RIDER, school: 'makers-sheet' }), machine, SCHOOLS), 'front')?.static.value).toBe(35);
+    expect(targetOf(factsOf(entriesOf(RIDER), entriesOf({}), SCHOOLS), 'rear')).toBeNull();
   });
 
   test('the whole question: ideal, ranked candidates, and every load case for each', () => {
-    const selection = selectionOf(
-      entriesOf({ ...RIDER, 'passenger.mass': '60' }),
-      machine,
-      'rear',
-      [springOf(1, 40), springOf(2, 60), springOf(3, 4.4, 'front')],
-      SCHOOLS,
-    );
+    const selection = selectionOf(factsOf(entriesOf({ ...RIDER, 'passenger.mass': '60' }), machine, SCHOOLS), 'rear', [
+      springOf(1, 40),
+      springOf(2, 60),
+      springOf(3, 4.4, 'front'),
+    ]);
     if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
     const { ideal, candidates } = selection.result.value;
     // By hand: rider 92 kg at 0.42 of the wheelbase puts 0.58·92 on the rear.
@@ -56,12 +55,12 @@ describe('springs', () => {
   });
 
   test('what is missing for it is named; bad aims are refused with a code', () => {
-    expect(selectionOf(entriesOf({}), entriesOf({}), 'front', [], SCHOOLS)).toEqual({
+    expect(selectionOf(factsOf(entriesOf({}), entriesOf({}), SCHOOLS), 'front', [])).toEqual({
       unusable: null,
       missing: ['machine.wheelbase', 'machine.weighed.front', 'machine.weighed.rear', 'rider.mass', 'machine.travel.front', 'machine.rake'],
     });
     const code = (texts: Record<string, string>) => {
-      const selection = selectionOf(entriesOf({ ...RIDER, ...texts }), machine, 'rear', [springOf(1, 50)], SCHOOLS);
+      const selection = selectionOf(factsOf(entriesOf({ ...RIDER, ...texts }), machine, SCHOOLS), 'rear', [springOf(1, 50)]);
       return 'missing' in selection ? 'missing' : selection.result.ok ? 'read' : selection.result.issue.code;
     };
     expect(code({})).toBe('read');
@@ -71,12 +70,12 @@ describe('springs', () => {
 
   test('one fork spring or two, by the machine’s layout', () => {
     const model = (layout: string) =>
-      endModelOf(entriesOf(RIDER), entriesOf({ ...MACHINE, ...(layout ? { 'machine.forkSpring': layout } : {}) }), 'front');
+      endModelOf(factsOf(entriesOf(RIDER), entriesOf({ ...MACHINE, ...(layout ? { 'machine.forkSpring': layout } : {}) })), 'front');
     expect([model(''), model('both'), model('one')].map((m) => ('model' in m ? m.model.springs : 0))).toEqual([2, 2, 1]);
   });
 
   test('each school says what it would of the same sags', () => {
-    const verdicts = schoolVerdicts(entriesOf(RIDER), machine, 'rear', { staticSagMm: 38, riderSagMm: 121 }, SCHOOLS);
+    const verdicts = schoolVerdicts(factsOf(entriesOf(RIDER), machine, SCHOOLS), 'rear', { staticSagMm: 38, riderSagMm: 121 });
     expect(verdicts.map((v) => [v.school.id, v.static, v.rider])).toEqual([
       ['rider-and-static', 'in window', 'low'],
       ['share-of-travel', null, 'low'],
@@ -88,7 +87,7 @@ describe('springs', () => {
     ]);
     expect(verdicts.find((v) => v.school.id === 'drive-first')?.remark).toMatch(/pivot and axle/);
     expect(verdicts.find((v) => v.chosen)?.school.id).toBe('rider-and-static');
-    expect(windowsOf(entriesOf(RIDER), machine, 'rear', SCHOOLS)?.rider).toEqual({
+    expect(windowsOf(factsOf(entriesOf(RIDER), machine, SCHOOLS), 'rear')?.rider).toEqual({
       minMm: expect.closeTo(93, 9) as number,
       maxMm: expect.closeTo(113.667, 3) as number,
     });
@@ -96,7 +95,7 @@ describe('springs', () => {
 
   test('springs that are right come first, the drawer before the supplier; a preference steps to the neighbour', () => {
     const list = [springOf(1, 66, 'rear', { place: 'supplier' }), springOf(2, 69), springOf(3, 90), springOf(4, 45)];
-    const selection = selectionOf(entriesOf({ ...RIDER, 'springs.rear.target.static': '35' }), machine, 'rear', list, SCHOOLS);
+    const selection = selectionOf(factsOf(entriesOf({ ...RIDER, 'springs.rear.target.static': '35' }), machine, SCHOOLS), 'rear', list);
     if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
     const { ideal, candidates } = selection.result.value;
     const right = candidates.filter((c) => c.verdict === 'right').map((c) => c.id);
@@ -146,11 +145,9 @@ describe('springs', () => {
     expect(offersOf(list, '2+1').map(offerKey)).toContain('2+1');
     const of = (forkSpring: string, more: Record<string, string> = {}) => {
       const selection = selectionOf(
-        entriesOf({ ...RIDER, ...more }),
-        entriesOf({ ...MACHINE, 'machine.forkSpring': forkSpring }),
+        factsOf(entriesOf({ ...RIDER, ...more }), entriesOf({ ...MACHINE, 'machine.forkSpring': forkSpring }), SCHOOLS),
         'front',
         offers,
-        SCHOOLS,
       );
       if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
       return selection.result.value.candidates;
@@ -173,7 +170,7 @@ describe('springs', () => {
     const fork = { ...MACHINE, 'machine.stanchion': '48', 'machine.bore': '45', 'machine.solid': '30 ml' };
     const entries = entriesOf({ ...RIDER, 'passenger.mass': '60', 'found.front.oilLevel.left': '110' });
     const list = [springOf(1, 4.2, 'front'), springOf(2, 4.6, 'front')];
-    const selection = selectionOf(entries, entriesOf(fork), 'front', list, SCHOOLS);
+    const selection = selectionOf(factsOf(entries, entriesOf(fork), SCHOOLS), 'front', list);
     if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
     const current = selection.result.value.candidates.find((c) => c.id === '1')!;
     const chart = forceChartOf(selection, list, current);
@@ -184,16 +181,16 @@ describe('springs', () => {
       const [[z0, f0], [z1, f1]] = [curve[i - 1]!, curve[i]!];
       expect(f0 + ((f1 - f0) * (zMm - z0)) / (z1 - z0)).toBeCloseTo(loadN, -1);
     }
-    const [oil, step] = oilAgainstStep(entries, entriesOf(fork), selection, list, current)!.gains;
+    const [oil, step] = oilAgainstStep(factsOf(entries, entriesOf(fork)), selection, list, current)!.gains;
     expect(oil!.atFullN).toBeGreaterThan(10 * oil!.atThirdN);
     expect(step!.atFullN / step!.atThirdN).toBeLessThan(4);
-    expect(oilAgainstStep(entriesOf(RIDER), machine, selection, list, current)).toBeNull();
+    expect(oilAgainstStep(factsOf(entriesOf(RIDER), machine), selection, list, current)).toBeNull();
   });
 
   test('every case at both ends: a passenger on the rear pitches the nose up and the ring says what would level it', () => {
     const entries = entriesOf({ ...RIDER, 'passenger.mass': '60' });
     const [rear, front] = (['rear', 'front'] as const).map((end) => {
-      const s = selectionOf(entries, machine, end, [springOf(1, end === 'rear' ? 54 : 4.4, end)], SCHOOLS);
+      const s = selectionOf(factsOf(entries, machine, SCHOOLS), end, [springOf(1, end === 'rear' ? 54 : 4.4, end)]);
       if ('missing' in s || !s.result.ok) throw new Error('no selection');
       return s.result.value.candidates[0]!;
     });
@@ -214,7 +211,7 @@ describe('the rear end as the machine is known', () => {
       ]),
     ),
   } as Record<string, string>;
-  const rearOf = (over: Record<string, string>) => endModelOf(entriesOf(RIDER), entriesOf({ ...MACHINE, ...over }), 'rear');
+  const rearOf = (over: Record<string, string>) => endModelOf(factsOf(entriesOf(RIDER), entriesOf({ ...MACHINE, ...over })), 'rear');
 
   test('pairs come in as a spreadsheet has them: tabs, semicolons, blanks, commas either way, a heading', () => {
     const same = [
@@ -255,7 +252,7 @@ describe('the rear end as the machine is known', () => {
   test('gas by shaft and pressure, stops by their tables, and a typed force before either', () => {
     const gas = { 'machine.shaft': '16' };
     const forceAt = (jobTexts: Record<string, string>, figures: Record<string, string>, s: number) => {
-      const found = endModelOf(entriesOf({ ...RIDER, ...jobTexts }), entriesOf({ ...MACHINE, ...figures }), 'rear');
+      const found = endModelOf(factsOf(entriesOf({ ...RIDER, ...jobTexts }), entriesOf({ ...MACHINE, ...figures })), 'rear');
       if (!('model' in found)) throw new Error('no end');
       return found.model.other.forceN(s);
     };
@@ -271,7 +268,7 @@ describe('the rear end as the machine is known', () => {
 
 describe('loads in full', () => {
   const of = (texts: Record<string, string>, figures: Record<string, string> = {}) =>
-    loadsOf(entriesOf({ ...RIDER, ...texts }), entriesOf({ ...MACHINE, ...figures }));
+    loadsOf(factsOf(entriesOf({ ...RIDER, ...texts }), entriesOf({ ...MACHINE, ...figures })));
 
   test('fuel against the weighed state rides in every case; less fuel is a negative mass', () => {
     const rear = (texts: Record<string, string>) => {
@@ -304,9 +301,9 @@ describe('loads in full', () => {
       { caseName: 'two-up', what: 'rear axle', platedKg: 150 },
     ]);
     expect(
-      overloadFindings(entriesOf({ ...RIDER, 'passenger.mass': '70' }), entriesOf({ ...MACHINE, 'machine.limit.rear': '150' })).map((f) =>
-        sayMetric(f.lead),
-      )[0],
+      overloadFindings(
+        factsOf(entriesOf({ ...RIDER, 'passenger.mass': '70' }), entriesOf({ ...MACHINE, 'machine.limit.rear': '150' })),
+      ).map((f) => sayMetric(f.lead))[0],
     ).toMatch(/two-up, rear axle/);
   });
 
@@ -330,7 +327,7 @@ describe('loads in full', () => {
     expect(frontUnloading(of(box), machine)).toEqual({ kg: expect.closeTo((20 * 300) / 1486, 9), things: ['top box'] });
     expect(frontUnloading(of({}), machine)).toBeNull();
     expect(
-      becauseOf(entriesOf({ ...RIDER, ...box }), machine, SCHOOLS)
+      becauseOf(factsOf(entriesOf({ ...RIDER, ...box }), machine, SCHOOLS))
         .map((f) => sayMetric(f.lead))
         .join(),
     ).toMatch(/top box takes 4.0 kg off the front/);
@@ -339,41 +336,45 @@ describe('loads in full', () => {
 
 describe('read backwards, and reach', () => {
   test('sags that need another rate than the mark are said so, with the likeliest culprit first', () => {
-    const found = effectiveOf(entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '54' }), machine, 'rear');
+    const found = effectiveOf(factsOf(entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '54' }), machine), 'rear');
     if (!found?.ok) throw new Error('not read');
     // 38 and 121 mm under 92 kg at 0.58: ΔF·LR²/Δz, by hand.
     expect(found.value.effectiveRateNPerMm).toBeCloseTo((0.58 * 92 * 9.80665 * 2.95 ** 2) / (121 - 38), 6);
-    const [wrong] = effectiveFinding(entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '75' }), machine, 'rear');
+    const [wrong] = effectiveFinding(factsOf(entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '75' }), machine), 'rear');
     expect([wrong!.mark, sayMetric(wrong!.lead)]).toEqual(['warn', expect.stringMatching(/need 5\d\.\d ± .* marked 75\.0/)]);
-    expect(effectiveFinding(entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '54' }), machine, 'rear')[0]?.mark).toBe('note');
-    expect(effectiveOf(entriesOf({ ...RIDER, ...REAR }), machine, 'rear')).toBeNull();
+    expect(effectiveFinding(factsOf(entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '54' }), machine), 'rear')[0]?.mark).toBe('note');
+    expect(effectiveOf(factsOf(entriesOf({ ...RIDER, ...REAR }), machine), 'rear')).toBeNull();
     // Calibrated to its own sags it is laid beside the others as the tape has it, not as its mark would have it.
     const job = entriesOf({ ...RIDER, ...REAR, 'found.rear.spring': '75' });
-    const selection = selectionOf(job, machine, 'rear', [springOf(1, 75)], SCHOOLS);
+    const selection = selectionOf(factsOf(job, machine, SCHOOLS), 'rear', [springOf(1, 75)]);
     if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
-    const installed = installedOf(job, machine, 'rear', selection, SCHOOLS)!;
+    const installed = installedOf(factsOf(job, machine, SCHOOLS), 'rear', selection)!;
     expect([installed.predicted.staticSagMm, installed.predicted.riderSagMm]).toEqual([expect.closeTo(38, 6), expect.closeTo(121, 6)]);
     expect(installed.predicted.cases[0]!.sagMm).toBeCloseTo(121, 6);
     expect(installed.verdict).toBe(
-      judgeSpring(job, machine, 'rear', SCHOOLS)!.code === 'ring' ? 'ring only' : judgeSpring(job, machine, 'rear', SCHOOLS)!.code,
+      judgeSpring(factsOf(job, machine, SCHOOLS), 'rear')!.code === 'ring'
+        ? 'ring only'
+        : judgeSpring(factsOf(job, machine, SCHOOLS), 'rear')!.code,
     );
     expect(Math.abs(selection.result.value.candidates[0]!.riderSagMm - 121)).toBeGreaterThan(3);
   });
 
   test('too tall: the gap by hand, the cure that costs no travel first, and what less preload would take', () => {
-    const reach = reachOf(entriesOf({ ...RIDER, ...REAR, 'rider.inside': '780' }), entriesOf({ ...MACHINE, 'machine.seat': '940' }));
+    const reach = reachOf(
+      factsOf(entriesOf({ ...RIDER, ...REAR, 'rider.inside': '780' }), entriesOf({ ...MACHINE, 'machine.seat': '940' })),
+    );
     // Only the rear is read: the seat sinks by what the rider adds there, 121 − 38 mm.
     expect(reach!.seatLadenMm).toBeCloseTo(940 - 83, 9);
     expect(reach!.gapMm).toBeCloseTo(857 - 745, 9);
     expect(sayMetric(reach!.words)).toMatch(/Toes only: 52 mm short/);
     expect(reach!.cures[0]!.travelLeftMm).toBeNull();
     expect(reach!.cures.find((c) => c.name === 'Less rear preload')!.travelLeftMm).toBeCloseTo(Math.max(0, 310 - (121 + 112 / 0.65)), 6);
-    expect(reachOf(entriesOf(RIDER), machine)).toBeNull();
+    expect(reachOf(factsOf(entriesOf(RIDER), machine))).toBeNull();
   });
 
   test('no static sag is a danger whatever the reach', () => {
     const topped = { ...REAR, 'measure.rear.unladen.1.lifted': '612', 'measure.rear.unladen.1.pressed': '612' };
-    const danger = becauseOf(entriesOf({ ...RIDER, ...topped }), machine, SCHOOLS).filter((f) => f.mark === 'danger');
+    const danger = becauseOf(factsOf(entriesOf({ ...RIDER, ...topped }), machine, SCHOOLS)).filter((f) => f.mark === 'danger');
     expect(danger.map((f) => sayMetric(f.lead))).toEqual(['Rear: no static sag, no droop.']);
   });
 });

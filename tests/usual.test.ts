@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { dampingShare } from '@/judgement/aims/ground';
 import { estimateOf, isEstimate } from '@/judgement/aims/estimates';
 import { BOOK_IS_WORTH, narrowed, ownOfKinds } from '@/judgement/model/ownKinds';
@@ -23,7 +24,7 @@ afterAll(() => putInForce({}));
 
 const machine = { 'machine.type': 'tourer', 'machine.travel.rear': '110', 'machine.travel.front': '130' };
 const rate = () => {
-  const found = estimateOf(entriesOf({ 'rider.mass': '90' }), entriesOf(machine), 'rear', SCHOOLS);
+  const found = estimateOf(factsOf(entriesOf({ 'rider.mass': '90' }), entriesOf(machine), SCHOOLS), 'rear');
   if (!isEstimate(found)) throw new Error(JSON.stringify(found));
   return found.estimate.rateNPerMm;
 };

@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { figuresOf } from '@/core/result';
 import { sayMetric } from '@/core/units/say';
 import fc from 'fast-check';
@@ -69,7 +70,7 @@ const lifts = rememberedLifts();
 const NO_TARGETS = { compression: null, rebound: null };
 const plainName = (v: ValveName) => VALVE_NAMES.rear[v];
 const viewOf = (entries: Record<string, string>, figures: Record<string, string> = DAMPER) => {
-  const request = viewRequestOf(entriesOf({ ...STACKS, ...entries }), entriesOf(figures), 'rear', 'rebound', OILS);
+  const request = viewRequestOf(factsOf(entriesOf({ ...STACKS, ...entries }), entriesOf(figures)), 'rear', 'rebound', OILS);
   if (isMissing(request) || isUnusable(request)) throw new Error(JSON.stringify(request));
   return value(damperView({ ...request, targets: NO_TARGETS }, lifts));
 };
@@ -110,11 +111,11 @@ describe('stacks as text', () => {
 
 describe('the damper of a machine', () => {
   test('names every figure and stack still missing; an unreadable stack is said at its field', () => {
-    const bare = damperOf(entriesOf(RIDER), machine, 'rear', 'fit');
+    const bare = damperOf(factsOf(entriesOf(RIDER), machine), 'rear', 'fit');
     expect(isMissing(bare) && bare.missing).toEqual(
       expect.arrayContaining(['machine.damper.rear.bore', 'machine.damper.rear.rebound.clamp', 'valves.rear.found.compression']),
     );
-    const bad = damperOf(entriesOf({ ...STACKS, 'valves.rear.fit.rebound': 'three big ones' }), entriesOf(DAMPER), 'rear', 'fit');
+    const bad = damperOf(factsOf(entriesOf({ ...STACKS, 'valves.rear.fit.rebound': 'three big ones' }), entriesOf(DAMPER)), 'rear', 'fit');
     expect(isUnusable(bad) && [bad.field, bad.issue.code]).toEqual(['valves.rear.fit.rebound', 'shims-unreadable']);
   });
 
@@ -154,7 +155,7 @@ describe('the damper of a machine', () => {
   });
 
   test('only clickers of the direction asked move', () => {
-    const figures = damperOf(entriesOf(STACKS), entriesOf(DAMPER), 'rear', 'fit');
+    const figures = damperOf(factsOf(entriesOf(STACKS), entriesOf(DAMPER)), 'rear', 'fit');
     if (isMissing(figures) || isUnusable(figures)) throw new Error('no damper');
     const shut = withClicks(figures, 'rebound', () => 0)!;
     expect([shut.piston.rebound.clicker!.clicksOut, shut.piston.compression.clicker!.clicksOut]).toEqual([0, 10]);
@@ -183,12 +184,12 @@ describe('the aim', () => {
     origin: 'by hand',
     measured: null,
   };
-  const selection = selectionOf(entriesOf(RIDER), machine, 'rear', [spring], SCHOOLS);
+  const selection = selectionOf(factsOf(entriesOf(RIDER), machine, SCHOOLS), 'rear', [spring]);
   if ('missing' in selection || !selection.result.ok) throw new Error('no selection');
   const now = sprungOf(selection, selection.result.value.candidates[0]!, machine, 'rear');
   const foundN = SHEET_SPEEDS.map((v) => 1000 * v);
   const aim = (more: Record<string, string>, was = sprungAsFound(now, entriesOf({ 'found.rear.spring': '66' }), 'rear', 66, null)) =>
-    targetCurveOf(entriesOf({ ...RIDER, ...more }), {}, 'rear', 'rebound', DAMPING_TEMPLATES, now, was, foundN);
+    targetCurveOf(factsOf(entriesOf({ ...RIDER, ...more }), {}), 'rear', 'rebound', DAMPING_TEMPLATES, now, was, foundN);
 
   test('as found until said otherwise, rescaled for another spring; by template; or as typed', () => {
     expect(value(aim({})!).points).toEqual(TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: expect.closeTo(1000 * mPerS, 9) as number })));
@@ -226,7 +227,7 @@ describe('who the valves were made for, and what is proposed', () => {
     expect(sprungAsFound(now, entriesOf({}), 'rear', 66, null)).toBeNull();
     const was = sprungAsFound(now, entriesOf({}), 'rear', 66, 100)!;
     const found = SHEET_SPEEDS.map((v) => 1000 * v);
-    const target = value(targetCurveOf(entriesOf(RIDER), {}, 'rear', 'rebound', DAMPING_TEMPLATES, now, was, found)!);
+    const target = value(targetCurveOf(factsOf(entriesOf(RIDER), {}), 'rear', 'rebound', DAMPING_TEMPLATES, now, was, found)!);
     expect(target.points[0]!.forceN).toBeCloseTo(1000 * TARGET_SPEEDS[0] * 1.1, 9);
     expect(target.words).toBe('as found, for the new mass');
     const then = (typed: Record<string, string>, last: Record<string, string>) =>
@@ -237,13 +238,13 @@ describe('who the valves were made for, and what is proposed', () => {
   });
 
   test('the school’s own template first, then the use’s; without a curve as found it is the aim', () => {
-    const of = (more: Record<string, string>) => templateFor(entriesOf({ ...RIDER, ...more }), {}, DAMPING_TEMPLATES)!.id;
+    const of = (more: Record<string, string>) => templateFor(factsOf(entriesOf({ ...RIDER, ...more }), {}), DAMPING_TEMPLATES)!.id;
     expect([of({ use: 'rally' }), of({ use: 'road' }), of({ use: 'rally', school: 'drive-first' })]).toEqual([
       'soft-and-damped',
       'paved',
       'stiff-and-free',
     ]);
-    const aim = targetCurveOf(entriesOf({ ...RIDER, use: 'road' }), {}, 'rear', 'rebound', DAMPING_TEMPLATES, now, null, null);
+    const aim = targetCurveOf(factsOf(entriesOf({ ...RIDER, use: 'road' }), {}), 'rear', 'rebound', DAMPING_TEMPLATES, now, null, null);
     expect(value(aim!)).toMatchObject({ origin: 'template', words: 'Paved roads' });
   });
 
@@ -273,7 +274,7 @@ describe('legs that differ', () => {
   const UNLIKE = { ...MACHINE, ...TUBE, 'machine.damper.front.legs': 'unlike', ...leg('front', '6'), ...leg('other', '12') };
 
   test('each leg is its own damper, shown with what the other does; the target is what the other leaves', () => {
-    const request = viewRequestOf(entriesOf(RIDER), entriesOf(UNLIKE), 'front', 'rebound', OILS);
+    const request = viewRequestOf(factsOf(entriesOf(RIDER), entriesOf(UNLIKE)), 'front', 'rebound', OILS);
     if (isMissing(request) || isUnusable(request)) throw new Error(JSON.stringify(request));
     const view = value(damperView({ ...request, targets: NO_TARGETS }, lifts));
     const at = SHEET_SPEEDS.indexOf(1.1);
@@ -289,14 +290,18 @@ describe('legs that differ', () => {
   });
 
   test('alike, there is no leg beside; a leg without the sliding tube’s outside says so', () => {
-    expect(besideOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.damper.front.legs': 'both' }), 'front')).toBeNull();
-    const bare = damperOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.stanchion': '' }), 'other', 'fit');
+    expect(besideOf(factsOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.damper.front.legs': 'both' })), 'front')).toBeNull();
+    const bare = damperOf(factsOf(entriesOf(RIDER), entriesOf({ ...UNLIKE, 'machine.stanchion': '' })), 'other', 'fit');
     expect(isMissing(bare) && bare.missing).toEqual(['machine.stanchion']);
   });
 
   test('a needle by its shape, or by areas measured, stands before an area a click', () => {
     const areasOf = (more: Record<string, string>) => {
-      const found = damperOf(entriesOf(STACKS), entriesOf({ ...DAMPER, ...valve('rebound', { needle: '0.2', ...more }) }), 'rear', 'fit');
+      const found = damperOf(
+        factsOf(entriesOf(STACKS), entriesOf({ ...DAMPER, ...valve('rebound', { needle: '0.2', ...more }) })),
+        'rear',
+        'fit',
+      );
       if (isUnusable(found)) return found.issue.code;
       return isMissing(found) ? 'missing' : found.piston.rebound.clicker!.areasMm2!.slice(0, 3).map((a) => Number(a.toFixed(4)));
     };
@@ -318,7 +323,7 @@ describe('a damping-rod fork and its drop-in valve', () => {
     'machine.damper.front.rebound.bleed': '7.5',
   };
   const fork = (more: Record<string, string> = {}) => {
-    const request = viewRequestOf(entriesOf(RIDER), entriesOf({ ...FORK, ...more }), 'front', 'compression', OILS);
+    const request = viewRequestOf(factsOf(entriesOf(RIDER), entriesOf({ ...FORK, ...more })), 'front', 'compression', OILS);
     if (isMissing(request) || isUnusable(request)) throw new Error(JSON.stringify(request));
     return value(damperView({ ...request, targets: NO_TARGETS }, lifts));
   };
@@ -337,7 +342,7 @@ describe('a damping-rod fork and its drop-in valve', () => {
   test('named as a damping rod of the book its holes and tube stand in, until somebody measures', () => {
     const named = { ...MACHINE, 'machine.damper.front.piston': 'rod-37' };
     const kind = PISTON_KINDS.find((k) => k.id === 'front-rod-37')!;
-    const found = damperWithUsual(entriesOf(RIDER), entriesOf(named), 'front', 'fit');
+    const found = damperWithUsual(factsOf(entriesOf(RIDER), entriesOf(named)), 'front', 'fit');
     if (isMissing(found) || isUnusable(found)) throw new Error(JSON.stringify(found));
     expect([found.boreMm, found.rodMm, found.tubeMm]).toEqual([kind.boreMm, kind.rodMm, kind.tubeMm]);
     expect([found.piston.rebound.bleedAreaMm2, found.base?.bleedAreaMm2]).toEqual([
@@ -345,13 +350,12 @@ describe('a damping-rod fork and its drop-in valve', () => {
       kind.valves.base.bleedMm2,
     ]);
     const measured = damperWithUsual(
-      entriesOf(RIDER),
-      entriesOf({ ...named, 'machine.damper.front.rebound.bleed': '7,2' }),
+      factsOf(entriesOf(RIDER), entriesOf({ ...named, 'machine.damper.front.rebound.bleed': '7,2' })),
       'front',
       'fit',
     );
     expect(!isMissing(measured) && !isUnusable(measured) && measured.piston.rebound.bleedAreaMm2).toBe(7.2);
-    expect(isMissing(damperOf(entriesOf(RIDER), entriesOf(named), 'front', 'fit'))).toBe(true);
+    expect(isMissing(damperOf(factsOf(entriesOf(RIDER), entriesOf(named)), 'front', 'fit'))).toBe(true);
   });
 
   test('a sprung plate in its place: firmer slow, freer fast than the holes it replaces', () => {
@@ -371,8 +375,7 @@ describe('a damping-rod fork and its drop-in valve', () => {
 
   test('what a plate still needs is named', () => {
     const bare = viewRequestOf(
-      entriesOf(RIDER),
-      entriesOf({ ...FORK, 'machine.damper.front.compression.kind': 'poppet' }),
+      factsOf(entriesOf(RIDER), entriesOf({ ...FORK, 'machine.damper.front.compression.kind': 'poppet' })),
       'front',
       'base',
       OILS,
@@ -482,13 +485,13 @@ test('a shim that does not go into the bore is no stack, and no port zone is mad
   const wide = { ...STACKS, 'valves.rear.found.compression': '45 × 0.20 × 4, 30 × 0.20, 24 × 0.25' };
   const typed = entriesOf({ ...DAMPER, 'machine.damper.rear.bore': '40' });
   for (const made of [damperOf, damperWithUsual])
-    expect(made(entriesOf(wide), typed, 'rear', 'found')).toMatchObject({
+    expect(made(factsOf(entriesOf(wide), typed), 'rear', 'found')).toMatchObject({
       field: 'valves.rear.found.compression',
       issue: { code: 'shim-beyond-bore', data: { shim: 45, bore: 40 } },
     });
   // A base valve sits in a tube of its own.
   const base = { ...STACKS, 'valves.rear.found.base': '45 × 0.20 × 4' };
-  expect(isUnusable(damperOf(entriesOf(base), entriesOf(DAMPER), 'rear', 'found'))).toBe(false);
+  expect(isUnusable(damperOf(factsOf(entriesOf(base), entriesOf(DAMPER)), 'rear', 'found'))).toBe(false);
 });
 
 test.each([

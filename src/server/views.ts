@@ -1,3 +1,4 @@
+import { type JobFacts, factsOf } from '@/judgement/model/facts';
 import { oneBegun } from '@/db/queries/health';
 import { type Db, db } from '@/db/client';
 import { manyHistory, manyLastKnown } from '@/db/queries/entries';
@@ -56,9 +57,15 @@ const entriesByJob = async (jobs: JobLine[]): Promise<Map<number, Entries>> =>
     jobs.map((j) => j.id),
   );
 
-const brief = (job: JobLine, entries: Entries, machine: Entries) => {
-  const lines = stageLines({ entries, machine, signed: job.signed, handedBack: job.handedBackAt !== null, rideOpen: job.rideOpen });
-  return { ...job, machine: machineName(job), lines, next: nextStep(lines), waitsFor: textOf(entries, 'job.waits') };
+const brief = (job: JobLine, facts: JobFacts) => {
+  const lines = stageLines({
+    entries: facts.entries,
+    machine: facts.machine,
+    signed: job.signed,
+    handedBack: job.handedBackAt !== null,
+    rideOpen: job.rideOpen,
+  });
+  return { ...job, machine: machineName(job), lines, next: nextStep(lines), waitsFor: textOf(facts.entries, 'job.waits') };
 };
 export type JobBrief = ReturnType<typeof brief>;
 
@@ -88,7 +95,7 @@ export async function floor() {
   );
   const placed = await ordersPlaced(base);
   return {
-    jobs: jobs.map((j) => brief(j, entries.get(j.id) ?? {}, figures.get(j.machineId) ?? {})),
+    jobs: jobs.map((j) => brief(j, factsOf(entries.get(j.id) ?? {}, figures.get(j.machineId) ?? {}))),
     due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
     short: (await shortages(base)).map((s) => ({ ...s, orderedAt: placed[s.name] ?? null })),
     begun: await oneBegun(base),
@@ -118,11 +125,11 @@ export async function bench(jobId: number, sheet = '') {
   const setups = await manySetups(base, machine.id);
   const trials = WITH_RIDES.has(sheet) ? await trialsOf(base, jobId) : [];
   const figures = await currentEntries(base, { machineId: machine.id });
-  const stand = WITH_RIDES.has(sheet) ? standOf(setups, trials, jobId, entries, figures) : null;
+  const stand = WITH_RIDES.has(sheet) ? standOf(setups, trials, jobId, factsOf(entries, figures)) : null;
   return {
     readAt,
     job,
-    reasoning: WITH_REASONS.has(sheet) ? await reasoningOf(base, jobId, entries, figures) : null,
+    reasoning: WITH_REASONS.has(sheet) ? await reasoningOf(base, jobId, factsOf(entries, figures)) : null,
     trials,
     setups: stand?.setups ?? null,
     movedOn: stand?.movedOn ?? null,
@@ -222,7 +229,7 @@ export async function machineFile(machineId: number) {
     machine: { ...machine, name: machineName(machine) },
     owners: await manyOwners(base, machineId),
     figures,
-    jobs: jobs.map((j) => ({ ...brief(j, entries.get(j.id) ?? {}, figures), feel: textOf(entries.get(j.id) ?? {}, 'ride.feel') })),
+    jobs: jobs.map((j) => ({ ...brief(j, factsOf(entries.get(j.id) ?? {}, figures)), feel: textOf(entries.get(j.id) ?? {}, 'ride.feel') })),
     signed: (await manySignedOfMachine(base, machineId)).map(({ id, jobId, corrects, reason, technician, signedAt, digest }) => ({
       id,
       jobId,
@@ -236,7 +243,7 @@ export async function machineFile(machineId: number) {
     setups,
     lineage: lineageFromStandard(setups, figures),
     rode: await rodeByRides(base, machineId),
-    history: jobs.map((j) => historyPoint(j, entries.get(j.id) ?? {}, figures)),
+    history: jobs.map((j) => historyPoint(j, factsOf(entries.get(j.id) ?? {}, figures))),
     merged: await manyMergedInto(base, machineId),
     elsewhere: await elsewhereOf(machineId),
     present: await presentOf(base, machineId),
@@ -292,8 +299,8 @@ export async function riderTable(machineId: number) {
   const schools = await schoolsOfShop(base);
   return {
     machine: { id: machine.id, name: machineName(machine) },
-    rows: riderRates(entries, figures, schools, await listSprings()),
-    basis: `${USE_NAMES[purposeOf(entries, figures)]}, ${schoolOf(entries, schools).name.toLowerCase()}`,
+    rows: riderRates(factsOf(entries, figures, schools), await listSprings()),
+    basis: `${USE_NAMES[purposeOf(factsOf(entries, figures))]}, ${schoolOf(entries, schools).name.toLowerCase()}`,
   };
 }
 

@@ -15,7 +15,7 @@ import {
   type Sensitivity,
   type Sought,
 } from '@/judgement/ground/rides';
-import type { Fit } from '@/judgement/ground/fits';
+import { arrived, type Fit } from '@/judgement/ground/fits';
 import { madeReady } from '@/judgement/ground/ridden';
 import { FOOTPRINT_M } from '@/knowledge/rideUsual';
 import type { Trial } from '@/judgement/ride/retune';
@@ -38,34 +38,38 @@ async function through<P, A>(work: Generator<P, A>, tell: (progress: P) => void)
 }
 
 type Asked = Omit<RidesAsked, 'fits'>;
+const here = <A extends Asked>(asked: A): A => ({ ...asked, job: arrived(asked.job) });
 
 const ground = {
   rides: (asked: RidesAsked, tell: (progress: RidesProgress) => void): Promise<(RiddenFit | NotRidden)[] | null> =>
-    through(ridesOf(asked, lifts), tell),
+    through(ridesOf(here(asked), lifts), tell),
   sensitivities: (
     asked: Asked,
     base: Fit,
     measures: string[],
     tell: (progress: { share: number }) => void,
-  ): Promise<Sensitivity[] | null> => through(sensitivitiesOf(asked, base, movesOf(asked.job, base), measures, lifts), tell),
+  ): Promise<Sensitivity[] | null> => {
+    const mine = here(asked);
+    return through(sensitivitiesOf(mine, base, movesOf(mine.job, base), measures, lifts), tell);
+  },
   search: (
     asked: Asked,
     base: Fit,
     trials: readonly Trial[],
     measure: string,
     tell: (progress: { rides: number; best: number }) => void,
-  ): Promise<Result<Sought> | null> =>
-    through(
-      searchOf(asked, (places) => clicked(asked.job, base, places), turnablesOf(asked.job, trials), measure, lifts),
-      tell,
-    ),
+  ): Promise<Result<Sought> | null> => {
+    const mine = here(asked);
+    const places = (at: Readonly<Record<string, number>>) => clicked(mine.job, base, at);
+    return through(searchOf(mine, places, turnablesOf(mine.job, trials), measure, lifts), tell);
+  },
   match: (
     asked: Asked,
     fit: Fit,
     logged: Record<'front' | 'rear', LoggedPlaces>,
     tell: (progress: { share: number }) => void,
   ): Promise<Result<Matched> | { missing: string[] } | null> => {
-    const made = madeReady(asked.job, fit, asked.riding, lifts);
+    const made = madeReady(arrived(asked.job), fit, asked.riding, lifts);
     if ('missing' in made || !made.ok) return Promise.resolve(made);
     return through(matchTo(made.value.looked, courseOf(asked.stretches, FOOTPRINT_M), logged), tell);
   },

@@ -1,10 +1,10 @@
+import type { JobFacts } from '../model/facts';
 import type { Said } from '@/core/units/say';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { Issue } from '@/core/result';
 import { type AirFork, airForkFor, airForkRestsMm, type AirForkSet, atCelsius } from '@/core/spring/airFork';
 import type { Entries } from '@/catalogue/entry';
 import type { FieldKey } from '@/catalogue/fields';
-import type { School } from '@/knowledge/schools';
 import { targetOf } from './targets';
 import { rakeOf } from '../model/ends';
 import { loadsOf } from '../model/loads';
@@ -49,15 +49,11 @@ export function airForkPressure(entries: Entries, { cases }: Pick<AirForkAnswer,
 const CHAMBER = ['machine.air.piston', 'machine.air.chamber'] as const;
 
 /** The pressure for every load case; or the figures that are missing for it; or why what is there cannot be. */
-export function airForkOf(
-  entries: Entries,
-  machine: Entries,
-  schools: readonly School[],
-): AirForkAnswer | { missing: string[] } | { issue: Issue; field: FieldKey } {
-  const loads = loadsOf(entries, machine);
-  const target = targetOf(entries, machine, 'front', schools);
-  const of = (field: FieldKey) => numberOf(machine, field);
-  const [pistonMm, chamberMm, travelMm, rakeDeg] = [of(CHAMBER[0]), of(CHAMBER[1]), of('machine.travel.front'), rakeOf(machine)];
+export function airForkOf(facts: JobFacts): AirForkAnswer | { missing: string[] } | { issue: Issue; field: FieldKey } {
+  const loads = loadsOf(facts);
+  const target = targetOf(facts, 'front');
+  const of = (field: FieldKey) => numberOf(facts.machine, field);
+  const [pistonMm, chamberMm, travelMm, rakeDeg] = [of(CHAMBER[0]), of(CHAMBER[1]), of('machine.travel.front'), rakeOf(facts.machine)];
   const missing = [
     ...loads.missing,
     ...([...CHAMBER, 'machine.travel.front'] as const).filter((field) => of(field) === null),
@@ -65,7 +61,7 @@ export function airForkOf(
   ];
   if (missing.length > 0 || pistonMm === null || chamberMm === null || travelMm === null || rakeDeg === null || !target) return { missing };
   const [balanceMm, balanceLengthMm] = [of('machine.air.balance.piston'), of('machine.air.balance.chamber')];
-  const ownGauge = numberOf(entries, 'springs.front.balance');
+  const ownGauge = numberOf(facts.entries, 'springs.front.balance');
   const fork: AirFork = {
     pistonMm,
     chamberMm,
@@ -73,7 +69,7 @@ export function airForkOf(
       balanceMm !== null && balanceLengthMm !== null
         ? { pistonMm: balanceMm, chamberMm: balanceLengthMm, ...(ownGauge === null ? {} : { pressureMPa: ownGauge + ATMOSPHERE_MPA }) }
         : null,
-    legs: textOf(machine, 'machine.air.legs') === 'both' ? 2 : 1,
+    legs: textOf(facts.machine, 'machine.air.legs') === 'both' ? 2 : 1,
     travelMm,
   };
   const cos = Math.cos((rakeDeg * Math.PI) / 180);
@@ -92,7 +88,7 @@ export function airForkOf(
       loadN: result.value.ladenFrontN * cos,
     });
   }
-  const celsius = numberOf(entries, 'springs.front.at') ?? USUAL_SET_C;
+  const celsius = numberOf(facts.entries, 'springs.front.at') ?? USUAL_SET_C;
   const solo = cases[0];
   if (!solo) return { missing: ['rider.mass'] };
   const at = (by: number) => atCelsius(solo.set.pressureMPa, celsius, celsius + by) - ATMOSPHERE_MPA;
@@ -106,9 +102,9 @@ export function airForkOf(
     colderMPa: at(-10),
     assumed: [
       ...loads.assumed,
-      ...(textOf(machine, 'machine.air.legs') === '' ? ['air in one leg'] : []),
+      ...(textOf(facts.machine, 'machine.air.legs') === '' ? ['air in one leg'] : []),
       ...(fork.balance ? [] : ['no balance chamber']),
-      ...(numberOf(machine, 'machine.rake') === null ? [`rake ${rakeDeg.toFixed(1)}°, as usual of the kind`] : []),
+      ...(numberOf(facts.machine, 'machine.rake') === null ? [`rake ${rakeDeg.toFixed(1)}°, as usual of the kind`] : []),
     ],
   };
 }

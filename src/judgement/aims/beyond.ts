@@ -1,11 +1,10 @@
+import type { JobFacts } from '../model/facts';
 import { ATMOSPHERE_MPA, STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { COLD_C, HOT_C, type OilGrade, WARM_C } from '@/core/damper/oils';
 import type { ExpertRequest } from '@/core/damper/expert';
 import { FRONT_SHARE } from '@/core/ride/course';
-import type { Entries } from '@/catalogue/entry';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
 import type { End } from '@/catalogue/ends';
-import type { School } from '@/knowledge/schools';
 import { BRAKE_FRICTION, YIELDS_N_PER_M } from '@/knowledge/rideUsual';
 import { damperWithUsual, oilOf, oilWarm } from '../model/dampers';
 import { isMissing, isUnusable } from '../model/ends';
@@ -21,10 +20,10 @@ import { SHEET_SPEEDS } from './valves';
 const SWING = { mPerS: 0.4, hz: 2 } as const;
 
 /** What is asked of the core; null while the damper is not known. */
-export function beyondRequest(entries: Entries, machine: Entries, damper: DamperKey, oils: readonly OilGrade[]): ExpertRequest | null {
-  const figures = damperWithUsual(entries, machine, damper, 'fit');
+export function beyondRequest(facts: JobFacts, damper: DamperKey, oils: readonly OilGrade[]): ExpertRequest | null {
+  const figures = damperWithUsual(facts, damper, 'fit');
   if (isMissing(figures) || isUnusable(figures)) return null;
-  const { grade } = oilOf(entries, damper, oils);
+  const { grade } = oilOf(facts.entries, damper, oils);
   const [cold, warm, hot] = [oilWarm(grade, COLD_C), oilWarm(grade, WARM_C), oilWarm(grade, HOT_C)];
   if (!cold.ok || !warm.ok || !hot.ok) return null;
   const end = END_OF[damper];
@@ -32,8 +31,8 @@ export function beyondRequest(entries: Entries, machine: Entries, damper: Damper
     figures,
     oil: { cold: cold.value, warm: warm.value, hot: hot.value },
     speedsMPerS: SHEET_SPEEDS,
-    checkOpensMPa: numberOf(machine, `machine.damper.${damper}.base.check`),
-    yieldsNPerM: YIELDS_N_PER_M[end] / dampersAt(machine, end).length,
+    checkOpensMPa: numberOf(facts.machine, `machine.damper.${damper}.base.check`),
+    yieldsNPerM: YIELDS_N_PER_M[end] / dampersAt(facts.machine, end).length,
     swing: SWING,
   };
 }
@@ -55,9 +54,9 @@ const PLACES = [
 ] as const;
 
 /** The gas of an end over its stroke, pressed slowly and quickly; all chambers together, above the atmosphere. null where no chamber is known. */
-export function gasOverStroke(entries: Entries, machine: Entries, end: End, schools: readonly School[]): GasPlace[] | null {
-  const strokeMm = numberOf(machine, end === 'front' ? 'machine.travel.front' : 'machine.shockStroke');
-  const law = strokeMm === null ? null : gasLawOf({ entries, machine, schools }, end, strokeMm);
+export function gasOverStroke(facts: JobFacts, end: End): GasPlace[] | null {
+  const strokeMm = numberOf(facts.machine, end === 'front' ? 'machine.travel.front' : 'machine.shockStroke');
+  const law = strokeMm === null ? null : gasLawOf(facts, end, strokeMm);
   if (strokeMm === null || !law) return null;
   const { areaMm2, volumeMm3, pressureMPa, chambers, exponent } = law;
   const force = (mpa: number) => chambers * (mpa - ATMOSPHERE_MPA) * areaMm2;
@@ -75,7 +74,7 @@ export function gasOverStroke(entries: Entries, machine: Entries, end: End, scho
 export const FIRM_G = 0.5;
 
 /** Dry friction the fork gains under a firm brake, N; null while the loads are not known. Known to a factor of two. */
-export function brakedFrictionN(entries: Entries, machine: Entries): number | null {
-  const solo = loadsOf(entries, machine).cases[0];
+export function brakedFrictionN(facts: JobFacts): number | null {
+  const solo = loadsOf(facts).cases[0];
   return solo?.result.ok ? BRAKE_FRICTION * FRONT_SHARE * FIRM_G * solo.result.value.totalKg * STANDARD_GRAVITY_M_PER_S2 : null;
 }

@@ -1,9 +1,9 @@
+import { type JobFacts } from '../model/facts';
 import { mm, said, type Said } from '@/core/units/say';
 import { type EndModel, restsAt, wheelForceN } from '@/core/spring/end';
 import { type Candidate, type CaseSag, springLaw } from '@/core/spring/select';
 import type { AirForkAnswer } from './airFork';
 import type { SpringLaw } from '@/core/spring/law';
-import type { Entries } from '@/catalogue/entry';
 import { endModelOf, isMissing, isUnusable, oilLevelOf } from '../model/ends';
 import { byRate, type NamedLoad, neighboursOf, type Selection } from './springs';
 import { asCatalogue, offerKey } from '../model/offers';
@@ -73,21 +73,20 @@ export interface OilAgainstStep {
 
 /** What 10 mm more oil does against what one spring step does, on the same chart; null while the air is not known or no stiffer spring is listed. */
 export function oilAgainstStep(
-  entries: Entries,
-  machine: Entries,
+  facts: JobFacts,
   selection: Selection,
   springs: readonly ListedSpring[],
   current: Candidate,
 ): OilAgainstStep | null {
-  const level = oilLevelOf(entries);
+  const level = oilLevelOf(facts.entries);
   const { stiffer } = neighboursOf(current, selection.result.ok ? selection.result.value.candidates : []);
   const [spring, step] = [current, stiffer].map((c) => springs.find((s) => offerKey(s) === c?.id));
   if (level === null || !spring || !step) return null;
   const higher = {
-    ...entries,
+    ...facts.entries,
     'springs.front.oilLevel': { field: 'springs.front.oilLevel', text: '', unit: 'mm', value: level - OIL_STEP_MM, at: null },
   };
-  const raised = endModelOf(higher, machine, 'front');
+  const raised = endModelOf(facts.with({ entries: higher }), 'front');
   if (isMissing(raised) || isUnusable(raised)) return null;
   const { model } = selection;
   const [law, stiffLaw] = [springLaw(asCatalogue(spring)), springLaw(asCatalogue(step))];

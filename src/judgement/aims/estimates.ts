@@ -1,3 +1,4 @@
+import type { JobFacts } from '../model/facts';
 import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
@@ -9,7 +10,6 @@ import { type EstimatedCandidate, estimatedCandidates, estimatedRate, estimateSp
 import type { Measure } from '@/core/spring/worth';
 import { kindOf } from '@/knowledge/inForce';
 import { type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
-import type { School } from '@/knowledge/schools';
 import type { ListedSpring } from '@/schema/springs';
 import { aimsOf } from './targets';
 import { isOnAir, rightSpringFound, isMissing, isUnusable, leverageKindOf, legsOf } from '../model/ends';
@@ -43,16 +43,16 @@ const FIELD_OF: Partial<Record<KindFigure, FieldKey>> = {
 };
 
 /** Figures that are measured, or on paper. */
-function knownOf(entries: Entries, machine: Entries): EstimateRequest['known'] {
+function knownOf(facts: JobFacts): EstimateRequest['known'] {
   const known: EstimateRequest['known'] = {};
   for (const [figure, field] of Object.entries(FIELD_OF) as [KindFigure, FieldKey][]) {
-    const value = numberOf(machine, field);
+    const value = numberOf(facts.machine, field);
     if (value !== null) known[figure] = value;
   }
-  const seatMm = numberOf(entries, 'rider.at');
+  const seatMm = numberOf(facts.entries, 'rider.at');
   if (seatMm !== null) known.riderForwardMm = seatMm;
-  const [frontKg, rearKg] = [numberOf(machine, 'machine.weighed.front'), numberOf(machine, 'machine.weighed.rear')];
-  const totalKg = numberOf(machine, 'machine.total');
+  const [frontKg, rearKg] = [numberOf(facts.machine, 'machine.weighed.front'), numberOf(facts.machine, 'machine.weighed.rear')];
+  const totalKg = numberOf(facts.machine, 'machine.total');
   if (frontKg !== null && rearKg !== null) return { ...known, machineKg: frontKg + rearKg, frontShare: frontKg / (frontKg + rearKg) };
   return totalKg === null ? known : { ...known, machineKg: totalKg };
 }
@@ -65,11 +65,11 @@ function leverageIn(machine: Entries, travelMm: number): Leverage | undefined {
 }
 
 /** What is printed on the spring in there, and the sags read on it. */
-function readOn(entries: Entries, machine: Entries, end: End): Pick<EstimateRequest, 'marked' | 'sag'> {
-  const left = numberOf(entries, `found.${end}.spring`);
-  const right = rightSpringFound(entries, machine, end);
-  const preload = preloadOf(entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
-  const read = sagOf(entries, machine, end);
+function readOn(facts: JobFacts, end: End): Pick<EstimateRequest, 'marked' | 'sag'> {
+  const left = numberOf(facts.entries, `found.${end}.spring`);
+  const right = rightSpringFound(facts, end);
+  const preload = preloadOf(facts.entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
+  const read = sagOf(facts, end);
   const sag = read?.result.ok ? read.result.value : null;
   return {
     ...(left === null
@@ -82,54 +82,43 @@ function readOn(entries: Entries, machine: Entries, end: End): Pick<EstimateRequ
 }
 
 /** The question as it is put to the core; null while travel or rider are not known. */
-function requestOf(entries: Entries, machine: Entries, end: End, schools: readonly School[], kind: MachineKind): EstimateRequest | null {
-  const aims = aimsOf(entries, machine, end, schools);
-  const riderKg = numberOf(entries, 'rider.mass');
+function requestOf(facts: JobFacts, end: End, kind: MachineKind): EstimateRequest | null {
+  const aims = aimsOf(facts, end);
+  const riderKg = numberOf(facts.entries, 'rider.mass');
   if (!aims || riderKg === null) return null;
   return {
     end,
     kind: kind.figures,
-    springs: end === 'front' ? legsOf(machine) : kind.rearSprings,
+    springs: end === 'front' ? legsOf(facts.machine) : kind.rearSprings,
     riderKg,
-    aboard: [{ massKg: fuelAgainstWeighedKg(entries), shareForward: USUAL_PLACE_SHARE.tank }],
-    known: knownOf(entries, machine),
+    aboard: [{ massKg: fuelAgainstWeighedKg(facts.entries), shareForward: USUAL_PLACE_SHARE.tank }],
+    known: knownOf(facts),
     target: { staticSagMm: aims.target.static.value, riderSagMm: aims.target.rider.value },
-    leverage: end === 'rear' ? leverageIn(machine, numberOf(machine, 'machine.travel.rear')!) : undefined,
+    leverage: end === 'rear' ? leverageIn(facts.machine, numberOf(facts.machine, 'machine.travel.rear')!) : undefined,
   };
 }
 
 /** The right spring of one end from whatever is known. @param reads whether the sags read on the spring that is in there weigh in: they belong to the rider who sat on it */
-export function estimateOf(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  schools: readonly School[],
-  reads = true,
-): EndEstimate | NoEstimate {
-  if (isOnAir(machine, end)) return { missing: [] };
-  const kind = namedKindOf(machine);
-  const request = requestOf(entries, machine, end, schools, kind ?? kindOf(UNNAMED_KIND));
+export function estimateOf(facts: JobFacts, end: End, reads = true): EndEstimate | NoEstimate {
+  if (isOnAir(facts.machine, end)) return { missing: [] };
+  const kind = namedKindOf(facts.machine);
+  const request = requestOf(facts, end, kind ?? kindOf(UNNAMED_KIND));
   if (!kind || !request) {
     const missing: [FieldKey, boolean][] = [
       ['machine.type', kind === null],
-      [`machine.travel.${end}`, numberOf(machine, `machine.travel.${end}`) === null],
-      ['rider.mass', numberOf(entries, 'rider.mass') === null],
+      [`machine.travel.${end}`, numberOf(facts.machine, `machine.travel.${end}`) === null],
+      ['rider.mass', numberOf(facts.entries, 'rider.mass') === null],
     ];
     return { missing: missing.flatMap(([field, isMissingHere]) => (isMissingHere ? [field] : [])) };
   }
-  const asked = reads ? { ...request, ...readOn(entries, machine, end) } : request;
+  const asked = reads ? { ...request, ...readOn(facts, end) } : request;
   const found = estimateSpring(asked);
   return found.ok ? { kind, request: asked, estimate: found.value } : { issue: found.issue };
 }
 
 /** How far the exact answer may be off for what it takes as usual, N/mm either way, nine times in ten, and what that is; null where nothing is assumed. */
-export function assumedDoubt(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  schools: readonly School[],
-): { halfNPerMm: number; figures: RestsOn['figure'][] } | null {
-  const request = requestOf(entries, machine, end, schools, namedKindOf(machine) ?? kindOf(UNNAMED_KIND));
+export function assumedDoubt(facts: JobFacts, end: End): { halfNPerMm: number; figures: RestsOn['figure'][] } | null {
+  const request = requestOf(facts, end, namedKindOf(facts.machine) ?? kindOf(UNNAMED_KIND));
   const figures = request ? assumedIn(request) : [];
   const found = request && figures.length > 0 ? estimatedRate(request) : null;
   if (!found?.ok) return null;
@@ -149,17 +138,10 @@ const ladderStep = (end: End, rateNPerMm: number) => (end === 'front' ? 0.25 : r
 const FEW = 2;
 
 /** Springs of the list under the estimate, the most probable first; where it has hardly any near, also the rates to look for. */
-export function triedSprings(
-  { estimate }: EndEstimate,
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  springs: readonly ListedSpring[],
-  schools: readonly School[],
-): TriedSpring[] {
-  const aims = aimsOf(entries, machine, end, schools);
+export function triedSprings({ estimate }: EndEstimate, facts: JobFacts, end: End, springs: readonly ListedSpring[]): TriedSpring[] {
+  const aims = aimsOf(facts, end);
   if (!aims) return [];
-  const [min, max] = rangeOf(entries, end);
+  const [min, max] = rangeOf(facts.entries, end);
   const { p05, p50, p95 } = estimate.rateNPerMm;
   const listed = springs
     .filter((s) => s.end === end && !s.legs)

@@ -1,33 +1,26 @@
+import type { JobFacts } from '../model/facts';
 import type { GasLaw } from '@/core/ride/assemble';
 import { airSpring } from '@/core/spring/air';
 import type { End } from '@/catalogue/ends';
-import type { Entries } from '@/catalogue/entry';
 import { QUICK_GAS } from '@/knowledge/rideUsual';
-import type { School } from '@/knowledge/schools';
 import { airForkOf, airForkPressure } from './airFork';
 import { isOnAir, otherForceOf, shocksOf } from '../model/ends';
 
-interface GasOf {
-  entries: Entries;
-  machine: Entries;
-  schools: readonly School[];
-}
-
 /** The main chamber of a fork on air; what balances it is small and warms the other way, left out. */
-function airForkGas({ entries, machine, schools }: GasOf): GasLaw | null {
-  const found = airForkOf(entries, machine, schools);
+function airForkGas(facts: JobFacts): GasLaw | null {
+  const found = airForkOf(facts);
   if (!('fork' in found)) return null;
   const { pistonMm, chamberMm, legs } = found.fork;
-  const mpa = airForkPressure(entries, found).mpa;
+  const mpa = airForkPressure(facts.entries, found).mpa;
   const areaMm2 = (Math.PI / 4) * pistonMm ** 2;
   const volumeMm3 = (s: number) => areaMm2 * Math.max(chamberMm - s, 0.01 * chamberMm);
   return { areaMm2, volumeMm3, pressureMPa: (s) => (mpa * chamberMm * areaMm2) / volumeMm3(s), chambers: legs, exponent: QUICK_GAS };
 }
 
 /** The gas of an end that follows its stroke: air over the oil in a fork, the charge of a shock with a chamber known. */
-export function gasLawOf(of: GasOf, end: End, travelMm: number): GasLaw | null {
-  if (isOnAir(of.machine, end)) return airForkGas(of);
-  const other = otherForceOf(of.entries, of.machine, end);
+export function gasLawOf(facts: JobFacts, end: End, travelMm: number): GasLaw | null {
+  if (isOnAir(facts.machine, end)) return airForkGas(facts);
+  const other = otherForceOf(facts, end);
   if (other.kind === 'air') {
     const made = airSpring({ ...other, travelMm, legs: other.legs ?? 2 });
     return made.ok
@@ -42,7 +35,7 @@ export function gasLawOf(of: GasOf, end: End, travelMm: number): GasLaw | null {
     areaMm2,
     volumeMm3,
     pressureMPa: (s) => (pressureMPa * chamberMm3) / volumeMm3(s),
-    chambers: shocksOf(of.machine),
+    chambers: shocksOf(facts.machine),
     exponent: QUICK_GAS,
   };
 }

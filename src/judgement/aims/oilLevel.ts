@@ -1,5 +1,5 @@
+import type { JobFacts } from '../model/facts';
 import { steelShiftMm } from '@/core/spring/spacer';
-import type { Entries } from '@/catalogue/entry';
 import { isOnAir } from '../model/ends';
 import { numberOf } from '../model/read';
 import { LEAST_OIL_MM, oilShiftMm } from './ground';
@@ -17,20 +17,21 @@ export interface OilLevelWanted {
 }
 
 /** What the new spring's steel asks for, mm lower; 0 while either spring is not weighed. */
-export function steelMmOf(entries: Entries, machine: Entries): number {
+export function steelMmOf(facts: JobFacts): number {
   const [oldKg, newKg, boreMm] = [
-    numberOf(entries, 'springs.front.steel.old'),
-    numberOf(entries, 'springs.front.steel.new'),
-    numberOf(machine, 'machine.bore'),
+    numberOf(facts.entries, 'springs.front.steel.old'),
+    numberOf(facts.entries, 'springs.front.steel.new'),
+    numberOf(facts.machine, 'machine.bore'),
   ];
   return oldKg === null || newKg === null || boreMm === null ? 0 : steelShiftMm({ oldKg, newKg, boreMm });
 }
 
 /** The fork's oil level that ground and the new spring's steel ask for; null where neither asks for anything, on air, and while no level is known. */
-export function oilLevelWanted(entries: Entries, machine: Entries): OilLevelWanted | null {
-  const makers = numberOf(machine, 'machine.oilLevel');
-  const fromMm = makers ?? numberOf(entries, 'found.front.oilLevel.left');
-  const [groundMm, steelMm] = [oilShiftMm(entries), steelMmOf(entries, machine)];
-  if (fromMm === null || isOnAir(machine, 'front') || (Math.abs(groundMm) < LEAST_OIL_MM && Math.abs(steelMm) < LEAST_OIL_MM)) return null;
+export function oilLevelWanted(facts: JobFacts): OilLevelWanted | null {
+  const makers = numberOf(facts.machine, 'machine.oilLevel');
+  const fromMm = makers ?? numberOf(facts.entries, 'found.front.oilLevel.left');
+  const [groundMm, steelMm] = [oilShiftMm(facts.entries), steelMmOf(facts)];
+  if (fromMm === null || isOnAir(facts.machine, 'front') || (Math.abs(groundMm) < LEAST_OIL_MM && Math.abs(steelMm) < LEAST_OIL_MM))
+    return null;
   return { levelMm: Math.round(fromMm + groundMm + steelMm), fromMm, from: makers === null ? 'found' : 'maker', groundMm, steelMm };
 }

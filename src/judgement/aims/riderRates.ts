@@ -1,9 +1,9 @@
+import { type JobFacts } from '../model/facts';
 import { isOnAir } from '../model/ends';
 import type { End } from '@/catalogue/ends';
 import type { Entries, Entry } from '@/catalogue/entry';
 import { preloadForMm } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
-import type { School } from '@/knowledge/schools';
 import { RATE_WORTH_SAYING_PERCENT } from '@/knowledge/limits';
 import type { ListedSpring } from '@/schema/springs';
 import { assumedDoubt, estimateOf, isEstimate } from './estimates';
@@ -43,15 +43,9 @@ function nearest(springs: readonly ListedSpring[], end: End, rateNPerMm: number)
   return best ? { name: best.name, rateNPerMm: rateOf(best), inDrawer: best.place === 'drawer' } : null;
 }
 
-function rateFor(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  schools: readonly School[],
-  springs: readonly ListedSpring[],
-): RiderRate | null {
-  if (isOnAir(machine, end)) return null;
-  const selection = selectionOf(entries, machine, end, [], schools);
+function rateFor(facts: JobFacts, end: End, springs: readonly ListedSpring[]): RiderRate | null {
+  if (isOnAir(facts.machine, end)) return null;
+  const selection = selectionOf(facts, end, []);
   if (!('missing' in selection) && selection.result.ok) {
     const { ideal } = selection.result.value;
     const law = linearSpring(ideal.rateNPerMm);
@@ -60,12 +54,12 @@ function rateFor(
       preloadMm: preloadForMm(selection.model, law, selection.target.rider.value, loadN),
     }));
     // The exact answer of what is measured may still rest on the rider's usual place: then it has a band as well.
-    const half = assumedDoubt(entries, machine, end, schools)?.halfNPerMm;
+    const half = assumedDoubt(facts, end)?.halfNPerMm;
     const band = half === undefined ? null : ([ideal.rateNPerMm - half, ideal.rateNPerMm + half] as const);
     return { ...ideal, band, spring: nearest(springs, end, ideal.rateNPerMm), cases };
   }
   // The sags read belong to the rider they were read with: for another the kind and the loads alone speak, and the mark says nothing of his.
-  const found = estimateOf(entries, machine, end, schools, false);
+  const found = estimateOf(facts, end, false);
   if (!isEstimate(found)) return null;
   const { rateNPerMm, preloadMm } = found.estimate;
   const band = [rateNPerMm.p05, rateNPerMm.p95] as const;
@@ -76,11 +70,11 @@ function rateFor(
  * Rate and preload at both ends against the mass of the rider, for the use, school and loads of the job given.
  * @param entries of the machine's newest job; its rider is left out
  */
-export function riderRates(entries: Entries, machine: Entries, schools: readonly School[], springs: readonly ListedSpring[]): RiderRow[] {
+export function riderRates(facts: JobFacts, springs: readonly ListedSpring[]): RiderRow[] {
   const count = (RIDERS_KG.most - RIDERS_KG.least) / RIDERS_KG.step + 1;
   return Array.from({ length: count }, (_, i) => {
     const riderKg = RIDERS_KG.least + i * RIDERS_KG.step;
-    const of = (end: End) => rateFor(withRider(entries, riderKg), machine, end, schools, springs);
+    const of = (end: End) => rateFor(facts.with({ entries: withRider(facts.entries, riderKg) }), end, springs);
     return { riderKg, rear: of('rear'), front: of('front') };
   });
 }

@@ -1,8 +1,8 @@
+import type { JobFacts } from '../model/facts';
 import type { Said } from '@/core/units/say';
 import { USUAL_MOST_PRELOAD_MM } from '@/knowledge/limits';
 import { err, type Result } from '@/core/result';
 import type { EndModel } from '@/core/spring/end';
-import type { School } from '@/knowledge/schools';
 import { type Candidate, type SelectRequest, selectSpring, type SelectResult } from '@/core/spring/select';
 import type { Entries } from '@/catalogue/entry';
 import { issueWords } from '@/schema/words';
@@ -65,23 +65,17 @@ function nearest(
 }
 
 /** The whole spring question of one end, or what is missing for it, as field names. */
-export function selectionOf(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  springs: readonly ListedSpring[],
-  schools: readonly School[],
-): Selection | NoSelection {
-  const loads = loadsOf(entries, machine);
-  const found = endModelOf(entries, machine, end);
+export function selectionOf(facts: JobFacts, end: End, springs: readonly ListedSpring[]): Selection | NoSelection {
+  const loads = loadsOf(facts);
+  const found = endModelOf(facts, end);
   if (isUnusable(found)) return { missing: loads.missing, unusable: { field: found.field, words: issueWords(found.issue) } };
-  const aims = aimsOf(entries, machine, end, schools);
+  const aims = aimsOf(facts, end);
   const missing = [...loads.missing, ...(isMissing(found) ? found.missing : [])];
   const solo = loads.cases[0];
   if (missing.length > 0 || isMissing(found) || aims === null || solo === undefined) return { missing, unusable: null };
   const { model } = found;
   const { target } = aims;
-  const [min, max] = rangeOf(entries, end);
+  const [min, max] = rangeOf(facts.entries, end);
   const sprungOf = (c: (typeof loads.cases)[number]): NamedLoad[] =>
     c.result.ok ? [{ name: c.name, loadN: end === 'rear' ? c.result.value.ladenRearN : c.result.value.ladenFrontN }] : [];
   const loadCases = loads.cases.flatMap(sprungOf);
@@ -103,7 +97,7 @@ export function selectionOf(
     };
     // One spring for both legs leaves no room for a pair.
     const ofEnd = springs.filter((s) => s.end === end && (!s.legs || model.springs === 2));
-    const selected = selectSpring({ ...question, catalogue: nearest(ofEnd, question, chosenOf(entries, end)).map(asCatalogue) });
+    const selected = selectSpring({ ...question, catalogue: nearest(ofEnd, question, chosenOf(facts.entries, end)).map(asCatalogue) });
     if (!selected.ok) return selected;
     const { value } = selected;
     return {
@@ -124,8 +118,8 @@ export interface Ideal {
 }
 
 /** The spring that would meet both sags exactly: known without any list, and so within the key that changes it. */
-export function idealOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Ideal | null {
-  const selection = selectionOf(entries, machine, end, [], schools);
+export function idealOf(facts: JobFacts, end: End): Ideal | null {
+  const selection = selectionOf(facts, end, []);
   if ('missing' in selection || !selection.result.ok) return null;
   const { staticLoadN, ladenLoadN, model } = selection;
   return { ...selection.result.value.ideal, staticLoadN, ladenLoadN, springs: model.springs };

@@ -1,3 +1,4 @@
+import type { JobFacts } from '../model/facts';
 import { TOPPED_OUT_MM } from '@/core/measure/sag';
 import { sagToleranceMm } from '@/core/spring/judgement';
 import { STATIC_SHARE_OF_RIDER } from '@/knowledge/limits';
@@ -22,31 +23,29 @@ import { USE_NAMES, type Use } from '@/catalogue/uses';
 
 export const schoolOf = (entries: Entries, schools: readonly School[]): School => schoolById(textOf(entries, 'school'), schools);
 /** What it is ridden for: as told, else what is usual of its kind. */
-export const purposeOf = (entries: Entries, machine: Entries): Use =>
-  choiceOf(entries, 'use', USE_NAMES) ?? namedKindOf(machine)?.use ?? 'road';
+export const purposeOf = (facts: JobFacts): Use => choiceOf(facts.entries, 'use', USE_NAMES) ?? namedKindOf(facts.machine)?.use ?? 'road';
 
-function riderShare(entries: Entries, machine: Entries, end: End): number | null {
-  const sag = sagOf(entries, machine, end);
+function riderShare(facts: JobFacts, end: End): number | null {
+  const sag = sagOf(facts, end);
   return sag?.result.ok ? sag.result.value.riderShare : null;
 }
 
 /** The windows one school sets for an end; null while its travel is not known. */
-export function windowsBy(school: School, entries: Entries, machine: Entries, end: End): Windows | null {
-  const travelMm = numberOf(machine, `machine.travel.${end}`);
+export function windowsBy(school: School, facts: JobFacts, end: End): Windows | null {
+  const travelMm = numberOf(facts.machine, `machine.travel.${end}`);
   if (travelMm === null) return null;
   return schoolWindows(school, {
-    use: purposeOf(entries, machine),
+    use: purposeOf(facts),
     end,
     travelMm,
-    grip: textOf(entries, 'school.grip') === 'high' ? 'high' : 'low',
-    arm: armOf(machine),
-    otherShare: riderShare(entries, machine, end === 'rear' ? 'front' : 'rear'),
+    grip: textOf(facts.entries, 'school.grip') === 'high' ? 'high' : 'low',
+    arm: armOf(facts.machine),
+    otherShare: riderShare(facts, end === 'rear' ? 'front' : 'rear'),
   });
 }
 
 /** The windows of the school followed. */
-export const windowsOf = (entries: Entries, machine: Entries, end: End, schools: readonly School[]): Windows | null =>
-  windowsBy(schoolOf(entries, schools), entries, machine, end);
+export const windowsOf = (facts: JobFacts, end: End): Windows | null => windowsBy(schoolOf(facts.entries, facts.schools), facts, end);
 
 export interface Target {
   static: Figure;
@@ -57,14 +56,14 @@ export interface Target {
 const placeMm = (window: Window, place: number): number => middleMm(window) + (place * (window.maxMm - window.minMm)) / 2;
 
 /** The two sags to aim at: typed ones first, else within the school's windows where the ground asks for them (their middle while no ground is told), else the share of travel. */
-export function targetOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Target | null {
-  const own = windowsOf(entries, machine, end, schools);
-  const riderWindow = own?.rider ?? windowsBy(schoolById('share-of-travel', schools), entries, machine, end)?.rider;
+export function targetOf(facts: JobFacts, end: End): Target | null {
+  const own = windowsOf(facts, end);
+  const riderWindow = own?.rider ?? windowsBy(schoolById('share-of-travel', facts.schools), facts, end)?.rider;
   if (!riderWindow) return null;
-  const place = sagPlace(entries);
-  const rider = figureOr(entries, `springs.${end}.target.rider`, Math.round(placeMm(riderWindow, place)));
+  const place = sagPlace(facts.entries);
+  const rider = figureOr(facts.entries, `springs.${end}.target.rider`, Math.round(placeMm(riderWindow, place)));
   const statics = own?.static ? Math.round(placeMm(own.static, place)) : Math.round(rider.value * STATIC_SHARE_OF_RIDER);
-  return { static: figureOr(entries, `springs.${end}.target.static`, statics), rider };
+  return { static: figureOr(facts.entries, `springs.${end}.target.static`, statics), rider };
 }
 
 /** The school's window; one of the same width about a sag that was typed; else the tolerance that goes with the travel. */
@@ -75,11 +74,11 @@ function around(aim: Figure, window: Window | null, travelMm: number): Window {
 }
 
 /** What is right at one end: the sags aimed at and how far either may be off. Null while the travel is not known. */
-export function aimsOf(entries: Entries, machine: Entries, end: End, schools: readonly School[]) {
-  const target = targetOf(entries, machine, end, schools);
-  const travelMm = numberOf(machine, `machine.travel.${end}`);
+export function aimsOf(facts: JobFacts, end: End) {
+  const target = targetOf(facts, end);
+  const travelMm = numberOf(facts.machine, `machine.travel.${end}`);
   if (!target || travelMm === null) return null;
-  const windows = windowsOf(entries, machine, end, schools);
+  const windows = windowsOf(facts, end);
   return {
     target,
     staticWindow: around(target.static, windows?.static ?? null, travelMm),
@@ -104,16 +103,10 @@ const REMARKS: Record<School['rule']['kind'], string> = {
 };
 
 /** What each school says of the sags measured at one end. */
-export function schoolVerdicts(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  sag: { staticSagMm: number | null; riderSagMm: number | null },
-  schools: readonly School[],
-): SchoolVerdict[] {
-  const chosen = schoolOf(entries, schools).id;
-  return schools.map((school) => {
-    const windows = windowsBy(school, entries, machine, end);
+export function schoolVerdicts(facts: JobFacts, end: End, sag: { staticSagMm: number | null; riderSagMm: number | null }): SchoolVerdict[] {
+  const chosen = schoolOf(facts.entries, facts.schools).id;
+  return facts.schools.map((school) => {
+    const windows = windowsBy(school, facts, end);
     const silent = !windows?.static && !windows?.rider;
     return {
       school,

@@ -1,3 +1,4 @@
+import type { JobFacts } from '../model/facts';
 import { LEAST_LEFT_SHARE } from '@/knowledge/limits';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { rescaledCurve, type Sprung, TARGET_SPEEDS, type TargetPoint, templateCurve } from '@/core/damper/target';
@@ -55,7 +56,7 @@ export interface Target {
  */
 export function targetCurveOf(...asked: Parameters<typeof aimedCurve>): Result<Target> | null {
   const target = aimedCurve(...asked);
-  const [entries, , end, side] = asked;
+  const [{ entries }, end, side] = asked;
   return target?.ok && target.value.origin !== 'typed'
     ? ok(shifted(target.value, shiftOf(entries, end, side, target.value.origin === 'template')))
     : target;
@@ -90,8 +91,7 @@ function shifted(target: Target, by: Shift): Target {
 }
 
 function aimedCurve(
-  entries: Entries,
-  machine: Entries,
+  facts: JobFacts,
   end: End,
   side: Side,
   templates: readonly DampingTemplate[],
@@ -99,7 +99,7 @@ function aimedCurve(
   was: Sprung | null,
   foundN: readonly number[] | null,
 ): Result<Target> | null {
-  const typed = textOf(entries, `valves.${end}.target.${side}`);
+  const typed = textOf(facts.entries, `valves.${end}.target.${side}`);
   if (typed.trim() !== '') {
     const pairs = pairsIn(typed);
     if (!pairs.ok) return pairs;
@@ -107,7 +107,7 @@ function aimedCurve(
     if (!rising) return err('target-not-rising', []);
     return ok({ points: pairs.value.map(([mPerS, forceN]) => ({ mPerS, forceN })), origin: 'typed', words: 'as typed' });
   }
-  const template = templateAimed(entries, machine, end, templates, foundN !== null);
+  const template = templateAimed(facts, end, templates, foundN !== null);
   if (template && now) return ok({ points: templateCurve(template[side], now), origin: 'template', words: template.name });
   if (!foundN) return null;
   const found = TARGET_SPEEDS.map((mPerS) => ({ mPerS, forceN: foundN[SHEET_SPEEDS.indexOf(mPerS as (typeof SHEET_SPEEDS)[number])]! }));
@@ -120,25 +120,17 @@ function aimedCurve(
 }
 
 /** The template an end aims at: the one chosen, else, where no curve as found can be rescaled, the one proposed; null aims at the damping as found. */
-export function templateAimed(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  templates: readonly DampingTemplate[],
-  isFound: boolean,
-): DampingTemplate | null {
-  const chosen = textOf(entries, `valves.${end}.template`);
-  if (chosen === '') return isFound ? null : templateFor(entries, machine, templates);
+export function templateAimed(facts: JobFacts, end: End, templates: readonly DampingTemplate[], isFound: boolean): DampingTemplate | null {
+  const chosen = textOf(facts.entries, `valves.${end}.template`);
+  if (chosen === '') return isFound ? null : templateFor(facts, templates);
   return templates.find((t) => t.id === chosen) ?? null;
 }
 
 /** The template the shop's use and school propose: the school's own first. null where none does. */
-export function templateFor(entries: Entries, machine: Entries, templates: readonly DampingTemplate[]): DampingTemplate | null {
-  const school = textOf(entries, 'school');
+export function templateFor(facts: JobFacts, templates: readonly DampingTemplate[]): DampingTemplate | null {
+  const school = textOf(facts.entries, 'school');
   return (
-    templates.find((t) => school !== '' && t.schools.includes(school)) ??
-    templates.find((t) => t.uses.includes(purposeOf(entries, machine))) ??
-    null
+    templates.find((t) => school !== '' && t.schools.includes(school)) ?? templates.find((t) => t.uses.includes(purposeOf(facts))) ?? null
   );
 }
 
@@ -162,16 +154,15 @@ export function entriesThen(entries: Entries, lastKnown: Entries): Entries | nul
 
 /** What the worker is asked for one end, or what is missing, or the figure that cannot be used. */
 export function viewRequestOf(
-  entries: Entries,
-  machine: Entries,
+  facts: JobFacts,
   damper: DamperKey,
   valve: ValveName,
   oils: readonly OilGrade[],
 ): Omit<ViewRequest, 'targets'> | Missing | Unusable {
-  const [found, fit] = [damperWithUsual(entries, machine, damper, 'found'), damperWithUsual(entries, machine, damper, 'fit')];
+  const [found, fit] = [damperWithUsual(facts, damper, 'found'), damperWithUsual(facts, damper, 'fit')];
   if (isUnusable(fit) || isMissing(fit)) return fit;
-  const beside = besideOf(entries, machine, damper);
-  const { grade } = oilOf(entries, damper, oils);
+  const beside = besideOf(facts, damper);
+  const { grade } = oilOf(facts.entries, damper, oils);
   const thicker = thickerThan(grade, oils);
   const thickerOil = thicker && oilWarm(thicker, WARM_C);
   const [cold, warm, hot] = [COLD_C, WARM_C, HOT_C].map((celsius) => oilWarm(grade, celsius));
@@ -188,9 +179,9 @@ export function viewRequestOf(
 }
 
 /** The other leg of an unlike fork, once all of it is known. */
-export function besideOf(entries: Entries, machine: Entries, damper: DamperKey): DamperFigures | null {
-  if (END_OF[damper] !== 'front' || !hasUnlikeLegs(machine)) return null;
-  const beside = damperWithUsual(entries, machine, damper === 'front' ? 'other' : 'front', 'fit');
+export function besideOf(facts: JobFacts, damper: DamperKey): DamperFigures | null {
+  if (END_OF[damper] !== 'front' || !hasUnlikeLegs(facts.machine)) return null;
+  const beside = damperWithUsual(facts, damper === 'front' ? 'other' : 'front', 'fit');
   return isUnusable(beside) || isMissing(beside) ? null : beside;
 }
 

@@ -1,11 +1,10 @@
+import type { JobFacts } from '../model/facts';
 import { rightSpringFound } from '../model/ends';
 import { SAME_RATE_SHARE, RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, LOAD_BEHIND_KG } from '@/knowledge/limits';
 import { effectiveFinding } from './effective';
 import { droopFindings } from './reach';
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
-import type { School } from '@/knowledge/schools';
 import type { Lean } from '@/core/spring/judgement';
-import type { Entries } from '@/catalogue/entry';
 import { issueWords, warningWords } from '@/schema/words';
 import type { Because } from './finding';
 import { frontUnloading, loadsOf, overloads } from '../model/loads';
@@ -18,11 +17,11 @@ import { kg, mm, rate, said, type Said } from '@/core/units/say';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
 /** What the pair of sags says of the spring, in a sentence: every figure is either read or said to be what would follow. */
-function springFinding(entries: Entries, machine: Entries, end: End, schools: readonly School[]): Because[] {
-  const judged = judgeSpring(entries, machine, end, schools);
+function springFinding(facts: JobFacts, end: End): Because[] {
+  const judged = judgeSpring(facts, end);
   if (!judged) return [];
   const { code, staticSagMm, riderSagMm, aimMm, leftMm, staticWindow, riderWindow, leans, idealRatio } = judged;
-  const origin = `Measured; ${schoolOf(entries, schools).name.toLowerCase()}.`;
+  const origin = `Measured; ${schoolOf(facts.entries, facts.schools).name.toLowerCase()}.`;
   const left = leftMm < 0 ? 'no static sag at all' : said`${mm(leftMm)} static`;
   const isRiderRight = riderSagMm >= riderWindow.minMm && riderSagMm <= riderWindow.maxMm;
   const off = Math.round(Math.abs(idealRatio - 1) * 100);
@@ -65,8 +64,8 @@ function springFinding(entries: Entries, machine: Entries, end: End, schools: re
   }
 }
 
-function frictionFinding(entries: Entries, machine: Entries, end: End): Because[] {
-  const read = sagOf(entries, machine, end);
+function frictionFinding(facts: JobFacts, end: End): Because[] {
+  const read = sagOf(facts, end);
   if (!read?.result.ok) return [];
   const band = Math.max(read.result.value.frictionBandUnladenMm ?? 0, read.result.value.frictionBandLadenMm ?? 0);
   const found: Because[] = [];
@@ -83,15 +82,15 @@ function frictionFinding(entries: Entries, machine: Entries, end: End): Because[
   return found;
 }
 
-function pitchFinding(entries: Entries, machine: Entries): Because[] {
+function pitchFinding(facts: JobFacts): Because[] {
   const of = (end: End) => {
-    const read = sagOf(entries, machine, end);
+    const read = sagOf(facts, end);
     if (!read?.result.ok) return null;
     const { staticSagMm, riderSagMm } = read.result.value;
     return staticSagMm === null || riderSagMm === null ? null : riderSagMm - staticSagMm;
   };
   const [rear, front] = [of('rear'), of('front')];
-  const wheelbase = numberOf(machine, 'machine.wheelbase');
+  const wheelbase = numberOf(facts.machine, 'machine.wheelbase');
   if (rear === null || front === null || wheelbase === null || Math.abs(rear - front) < PITCH_WORTH_SAYING_MM) return [];
   const degrees = (Math.atan(Math.abs(rear - front) / wheelbase) * 180) / Math.PI;
   const high = rear > front;
@@ -106,9 +105,9 @@ function pitchFinding(entries: Entries, machine: Entries): Because[] {
 }
 
 /** Overload against the plate: no spring solves it. */
-export function overloadFindings(entries: Entries, machine: Entries): Because[] {
-  const loads = loadsOf(entries, machine);
-  const over = overloads(loads, machine).map(({ caseName, what, totalKg, platedKg }): Because => ({
+export function overloadFindings(facts: JobFacts): Because[] {
+  const loads = loadsOf(facts);
+  const over = overloads(loads, facts.machine).map(({ caseName, what, totalKg, platedKg }): Because => ({
     mark: 'danger',
     lead: said`Overloaded ${caseName}${what === 'machine' ? '' : `, ${what}`}: ${kg(totalKg)} against ${kg(platedKg)} ${what === 'machine' ? 'on the plate' : 'allowed'}.`,
     rest: 'No spring makes this safe or lawful. Take mass off before anything else.',
@@ -129,8 +128,8 @@ export function overloadFindings(entries: Entries, machine: Entries): Because[] 
   return [...over, ...tips];
 }
 
-function legFindings(entries: Entries, machine: Entries): Because[] {
-  const { differ, built } = legsFound(entries, machine);
+function legFindings(facts: JobFacts): Because[] {
+  const { differ, built } = legsFound(facts);
   if (built) return [];
   return differ.map(({ key, label, left, right }): Because => {
     const out = key.endsWith('.out') ? ' out' : '';
@@ -144,8 +143,8 @@ function legFindings(entries: Entries, machine: Entries): Because[] {
 }
 
 /** Two shocks share the rear load: springs that differ twist the arm and are never built so. */
-function shockFindings(entries: Entries, machine: Entries): Because[] {
-  const [left, right] = [numberOf(entries, 'found.rear.spring'), rightSpringFound(entries, machine, 'rear')];
+function shockFindings(facts: JobFacts): Because[] {
+  const [left, right] = [numberOf(facts.entries, 'found.rear.spring'), rightSpringFound(facts, 'rear')];
   if (left === null || right === null || Math.abs(right / left - 1) <= SAME_RATE_SHARE) return [];
   return [
     {
@@ -158,8 +157,8 @@ function shockFindings(entries: Entries, machine: Entries): Because[] {
 }
 
 /** Where the machine sits between both aims, by the judge that Reason and the rides ask. */
-function sitsFinding(entries: Entries, machine: Entries, schools: readonly School[]): Because[] {
-  const [rear, front] = [offAim(entries, machine, 'rear', schools), offAim(entries, machine, 'front', schools)];
+function sitsFinding(facts: JobFacts): Because[] {
+  const [rear, front] = [offAim(facts, 'rear'), offAim(facts, 'front')];
   if (rear === null || front === null) return [];
   const { code } = pitchJudged(rear, front);
   if (code === 'level') return [];
@@ -169,13 +168,13 @@ function sitsFinding(entries: Entries, machine: Entries, schools: readonly Schoo
       mark: 'note',
       lead: `With the rider on it sits ${code}.`,
       rest: `The rear stands ${share(rear)} its aim, the front ${share(front)}.`,
-      origin: `Measured; ${schoolOf(entries, schools).name.toLowerCase()}.`,
+      origin: `Measured; ${schoolOf(facts.entries, facts.schools).name.toLowerCase()}.`,
     },
   ];
 }
 
-function unloadingFinding(entries: Entries, machine: Entries): Because[] {
-  const unloading = frontUnloading(loadsOf(entries, machine), machine);
+function unloadingFinding(facts: JobFacts): Because[] {
+  const unloading = frontUnloading(loadsOf(facts), facts.machine);
   if (!unloading || unloading.kg < LOAD_BEHIND_KG) return [];
   return [
     {
@@ -188,21 +187,21 @@ function unloadingFinding(entries: Entries, machine: Entries): Because[] {
 }
 
 /** Everything the readings say so far, gravest first. */
-export function becauseOf(entries: Entries, machine: Entries, schools: readonly School[]): Because[] {
+export function becauseOf(facts: JobFacts): Because[] {
   const all = [
-    ...overloadFindings(entries, machine),
-    ...droopFindings(entries, machine),
-    ...springFinding(entries, machine, 'rear', schools),
-    ...springFinding(entries, machine, 'front', schools),
-    ...effectiveFinding(entries, machine, 'rear'),
-    ...effectiveFinding(entries, machine, 'front'),
-    ...frictionFinding(entries, machine, 'rear'),
-    ...frictionFinding(entries, machine, 'front'),
-    ...legFindings(entries, machine),
-    ...shockFindings(entries, machine),
-    ...sitsFinding(entries, machine, schools),
-    ...pitchFinding(entries, machine),
-    ...unloadingFinding(entries, machine),
+    ...overloadFindings(facts),
+    ...droopFindings(facts),
+    ...springFinding(facts, 'rear'),
+    ...springFinding(facts, 'front'),
+    ...effectiveFinding(facts, 'rear'),
+    ...effectiveFinding(facts, 'front'),
+    ...frictionFinding(facts, 'rear'),
+    ...frictionFinding(facts, 'front'),
+    ...legFindings(facts),
+    ...shockFindings(facts),
+    ...sitsFinding(facts),
+    ...pitchFinding(facts),
+    ...unloadingFinding(facts),
   ];
   const rank = { danger: 0, warn: 1, note: 2 };
   return all.sort((a, b) => rank[a.mark] - rank[b.mark]);

@@ -1,3 +1,4 @@
+import type { JobFacts } from '../model/facts';
 import { clickersOf } from '@/catalogue/clickers';
 import { PRELOAD_KEYS, SETUP_FIELDS, type SetupKey } from '@/catalogue/fields/setup';
 import { SAME_GAS_MPA, SAME_PRELOAD_MM, SAME_RATE_SHARE } from '@/knowledge/limits';
@@ -31,16 +32,16 @@ export interface BuiltStack {
 const readable = (written: ReturnType<typeof shimsOf>): Shim[] | null => (written?.ok ? written.value : null);
 
 /** Every stack the job specifies, with what was found and what went in. */
-export function builtStacks(entries: Entries, machine: Entries): BuiltStack[] {
-  return dampersOf(machine).flatMap((damper) =>
+export function builtStacks(facts: JobFacts): BuiltStack[] {
+  return dampersOf(facts.machine).flatMap((damper) =>
     VALVES.flatMap((valve) => {
-      const specified = readable(shimsOf(entries, damper, valve, 'fit'));
+      const specified = readable(shimsOf(facts.entries, damper, valve, 'fit'));
       if (!specified) return [];
-      const written = textOf(entries, builtField(damper, valve));
+      const written = textOf(facts.entries, builtField(damper, valve));
       const built = written.trim() === '' ? null : readable(shimsIn(written));
-      const end = { rear: 'Shock', front: hasUnlikeLegs(machine) ? 'Left leg' : 'Fork', other: 'Right leg' }[damper];
-      const name = `${end}, ${valveName(machine, damper, valve).toLowerCase()}`;
-      return [{ damper, valve, name, found: readable(shimsOf(entries, damper, valve, 'found')), specified, built }];
+      const end = { rear: 'Shock', front: hasUnlikeLegs(facts.machine) ? 'Left leg' : 'Fork', other: 'Right leg' }[damper];
+      const name = `${end}, ${valveName(facts.machine, damper, valve).toLowerCase()}`;
+      return [{ damper, valve, name, found: readable(shimsOf(facts.entries, damper, valve, 'found')), specified, built }];
     }),
   );
 }
@@ -74,16 +75,16 @@ export interface WantedFigure {
 }
 
 /** What is wanted in this machine, figure by figure: the springs chosen with their preload, the clickers the valves were specified at, the oil level that ground and steel ask for, and above these what a cure asked for. */
-export function wantedFigures(entries: Entries, machine: Entries, springs: readonly ListedSpring[]): WantedFigure[] {
-  const byCure = curedFigures(entries);
-  return [...specifiedFigures(entries, springs), ...oilFigures(entries, machine)]
+export function wantedFigures(facts: JobFacts, springs: readonly ListedSpring[]): WantedFigure[] {
+  const byCure = curedFigures(facts.entries);
+  return [...specifiedFigures(facts.entries, springs), ...oilFigures(facts)]
     .filter((s) => !byCure.some((c) => c.key === s.key))
     .concat(byCure);
 }
 
 /** The oil level that ground and steel ask for, in both legs alike. */
-function oilFigures(entries: Entries, machine: Entries): WantedFigure[] {
-  const wanted = oilLevelWanted(entries, machine);
+function oilFigures(facts: JobFacts): WantedFigure[] {
+  const wanted = oilLevelWanted(facts);
   if (!wanted) return [];
   return (['left', 'right'] as const).map((leg) => ({
     key: `front.oilLevel.${leg}`,
@@ -159,19 +160,19 @@ export function figureAt(entries: Entries, prefix: 'found' | 'fitted' | 'standar
 }
 
 /** Where what was written down as built is not what Springs and Valves specified. What nobody wrote down is no difference; the panel names it as not recorded. */
-export function differencesOf(entries: Entries, machine: Entries, springs: readonly ListedSpring[]): Difference[] {
+export function differencesOf(facts: JobFacts, springs: readonly ListedSpring[]): Difference[] {
   const found = new Map<string, Difference>();
-  for (const { key, what, text, value, tolerance } of wantedFigures(entries, machine, springs)) {
-    const fitted = figureAt(entries, 'fitted', key);
+  for (const { key, what, text, value, tolerance } of wantedFigures(facts, springs)) {
+    const fitted = figureAt(facts.entries, 'fitted', key);
     if (fitted === null || Math.abs(fitted - value) <= tolerance || found.has(what)) continue;
     const built = key.endsWith('.reading')
       ? `${fitted.toFixed(1)} mm`
       : key.endsWith('.out')
         ? `${fitted} out`
-        : textOf(entries, `fitted.${key}`);
+        : textOf(facts.entries, `fitted.${key}`);
     found.set(what, { what, specified: text, built });
   }
-  for (const { name, specified, built } of builtStacks(entries, machine))
+  for (const { name, specified, built } of builtStacks(facts))
     if (built && (shimsBeyond(built, specified).length > 0 || shimsText(built) !== shimsText(specified)))
       found.set(name, { what: name, specified: listWords(specified), built: listWords(built) });
   return [...found.values()];
@@ -183,8 +184,8 @@ export interface ShimMove extends Shim {
 }
 
 /** Shims the job took from the drawer and gave back, by what went in against what was found. Nothing while nothing is written down as built. */
-export const shimMovesOf = (entries: Entries, machine: Entries): ShimMove[] =>
-  builtStacks(entries, machine).flatMap(({ damper, found, built }) =>
+export const shimMovesOf = (facts: JobFacts): ShimMove[] =>
+  builtStacks(facts).flatMap(({ damper, found, built }) =>
     built
       ? [
           ...shimsBeyond(built, found ?? []).map((s) => ({ ...s, damper, what: 'used' as const })),
@@ -194,7 +195,7 @@ export const shimMovesOf = (entries: Entries, machine: Entries): ShimMove[] =>
   );
 
 /** Shims the job will want from the drawer, by what is specified against what was found, until they are written down as in. */
-export const shimsWanted = (entries: Entries, machine: Entries): (Shim & { damper: DamperKey })[] =>
-  builtStacks(entries, machine).flatMap(({ damper, found, specified, built }) =>
+export const shimsWanted = (facts: JobFacts): (Shim & { damper: DamperKey })[] =>
+  builtStacks(facts).flatMap(({ damper, found, specified, built }) =>
     built || !found ? [] : shimsBeyond(specified, found).map((s) => ({ ...s, damper })),
   );

@@ -1,5 +1,5 @@
+import type { JobFacts } from '../model/facts';
 import { END_NAMES, type End } from '@/catalogue/ends';
-import type { Entries } from '@/catalogue/entry';
 import type { Suspect } from '@/core/spring/effective';
 import { joined, kg, mm, rate, said, type Said } from '@/core/units/say';
 import { effectiveOf } from '../model/effective';
@@ -17,11 +17,11 @@ const SUSPECT_WORDS: Record<Suspect, (needed: number) => Said> = {
 };
 
 /** The effective rate in a sentence: agreement, or the likeliest culprit with what each would have to be. */
-export function effectiveFinding(entries: Entries, machine: Entries, end: End): Because[] {
-  const found = effectiveOf(entries, machine, end);
+export function effectiveFinding(facts: JobFacts, end: End): Because[] {
+  const found = effectiveOf(facts, end);
   if (!found?.ok) return [];
   const { effectiveRateNPerMm, uncertaintyNPerMm, agreesWithMark, culprits } = found.value;
-  const marked = numberOf(entries, `found.${end}.spring`) ?? 0;
+  const marked = numberOf(facts.entries, `found.${end}.spring`) ?? 0;
   const decimals = marked < 20 ? 2 : 1;
   const needed = rate(effectiveRateNPerMm, decimals, '±', uncertaintyNPerMm);
   const origin = 'Both sags read backwards; ± holds 19 times in 20.';

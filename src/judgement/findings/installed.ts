@@ -1,7 +1,6 @@
+import type { JobFacts } from '../model/facts';
 import { type Candidate, judge } from '@/core/spring/select';
 import type { End } from '@/catalogue/ends';
-import type { Entries } from '@/catalogue/entry';
-import type { School } from '@/knowledge/schools';
 import { judgeSpring } from './springJudge';
 import { effectiveOf } from '../model/effective';
 import { numberOf } from '../model/read';
@@ -28,16 +27,10 @@ const VERDICTS = {
 } as const;
 
 /** The installed spring calibrated to its own sags, so that it is never ranked by a sag the tape denies; null until both sags, the loads and its mark are known. */
-export function installedOf(
-  entries: Entries,
-  machine: Entries,
-  end: End,
-  selection: Selection,
-  schools: readonly School[],
-): Installed | null {
-  const effective = effectiveOf(entries, machine, end);
-  const judged = judgeSpring(entries, machine, end, schools);
-  const markedNPerMm = numberOf(entries, `found.${end}.spring`);
+export function installedOf(facts: JobFacts, end: End, selection: Selection): Installed | null {
+  const effective = effectiveOf(facts, end);
+  const judged = judgeSpring(facts, end);
+  const markedNPerMm = numberOf(facts.entries, `found.${end}.spring`);
   if (!effective?.ok || !judged || markedNPerMm === null) return null;
   const { effectiveRateNPerMm, effectivePreloadMm, uncertaintyNPerMm } = effective.value;
   const predicted = judge(

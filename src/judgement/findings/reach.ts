@@ -1,6 +1,6 @@
+import type { JobFacts } from '../model/facts';
 import { SEAT_SHARE, SPREAD_MM, TIPTOE_MM } from '@/knowledge/limits';
 import { isToppedOut } from '@/core/measure/sag';
-import type { Entries } from '@/catalogue/entry';
 import type { Because } from './finding';
 import { sagOf } from '../model/measure';
 import { itemNumbers, numberOf, textOf } from '../model/read';
@@ -30,8 +30,8 @@ export interface ReachCure {
   caution: Said;
 }
 
-const settledMm = (entries: Entries, machine: Entries, end: End): number | null => {
-  const sag = sagOf(entries, machine, end);
+const settledMm = (facts: JobFacts, end: End): number | null => {
+  const sag = sagOf(facts, end);
   if (!sag?.result.ok) return null;
   const { staticSagMm, riderSagMm } = sag.result.value;
   return staticSagMm === null || riderSagMm === null ? null : riderSagMm - staticSagMm;
@@ -41,14 +41,14 @@ const settledMm = (entries: Entries, machine: Entries, end: End): number | null 
  * Reach to the ground from seat height and inside leg. The seat sinks by what the rider adds to the sag at both ends, in the proportion of its place.
  * @returns null until seat height, inside leg, and both sags at the rear are known
  */
-export function reachOf(entries: Entries, machine: Entries): Reach | null {
-  const [seatMm, insideLegMm] = [numberOf(machine, 'machine.seat'), numberOf(entries, 'rider.inside')];
-  const rear = sagOf(entries, machine, 'rear');
-  const rearSettles = settledMm(entries, machine, 'rear');
-  const travelMm = numberOf(machine, 'machine.travel.rear');
+export function reachOf(facts: JobFacts): Reach | null {
+  const [seatMm, insideLegMm] = [numberOf(facts.machine, 'machine.seat'), numberOf(facts.entries, 'rider.inside')];
+  const rear = sagOf(facts, 'rear');
+  const rearSettles = settledMm(facts, 'rear');
+  const travelMm = numberOf(facts.machine, 'machine.travel.rear');
   if (seatMm === null || insideLegMm === null || rearSettles === null || !rear?.result.ok || travelMm === null) return null;
   const riderSagMm = rear.result.value.riderSagMm ?? 0;
-  const sinksMm = rearSettles * (1 - SEAT_SHARE) + (settledMm(entries, machine, 'front') ?? rearSettles) * SEAT_SHARE;
+  const sinksMm = rearSettles * (1 - SEAT_SHARE) + (settledMm(facts, 'front') ?? rearSettles) * SEAT_SHARE;
   const seatLadenMm = seatMm - sinksMm;
   const gapMm = seatLadenMm - (insideLegMm - SPREAD_MM);
   const words =
@@ -104,10 +104,10 @@ function cures(gapMm: number, riderSagMm: number, travelMm: number): ReachCure[]
 }
 
 /** Wound-up machines: no static sag, no droop. Unsafe whether or not the rider reaches the ground. */
-export function droopFindings(entries: Entries, machine: Entries): Because[] {
-  const tall = itemNumbers(entries, 'complaint').some((n) => textOf(entries, `complaint.${n}.phrase`) === 'tall');
+export function droopFindings(facts: JobFacts): Because[] {
+  const tall = itemNumbers(facts.entries, 'complaint').some((n) => textOf(facts.entries, `complaint.${n}.phrase`) === 'tall');
   return ENDS.flatMap((end): Because[] => {
-    const sag = sagOf(entries, machine, end);
+    const sag = sagOf(facts, end);
     if (!sag?.result.ok || sag.result.value.staticSagMm === null || !isToppedOut(sag.result.value.staticSagMm)) return [];
     const name = END_NAMES[end];
     return [

@@ -1,3 +1,4 @@
+import type { JobFacts } from '../model/facts';
 import { joined, mm, said } from '@/core/units/say';
 import type { Entries } from '@/catalogue/entry';
 import { spacerFor } from '@/core/spring/spacer';
@@ -10,13 +11,13 @@ import { numberOf } from '../model/read';
 import type { Because } from './finding';
 
 /** How long the spacer of a fork without an adjuster must be cut for a spring, leg by leg where they are unlike, nothing of it while the spacer in it is not typed; and the oil level to go with the new spring. */
-export function spacerFindings(entries: Entries, machine: Entries, spring: ListedSpring, preloadWantedMm: number): Because[] {
-  return [...cutFindings(entries, spring, preloadWantedMm), ...oilFindings(entries, machine)];
+export function spacerFindings(facts: JobFacts, spring: ListedSpring, preloadWantedMm: number): Because[] {
+  return [...cutFindings(facts.entries, spring, preloadWantedMm), ...oilFindings(facts)];
 }
 
 /** The oil level that ground and the new spring's steel ask for, in a sentence. */
-function oilFindings(entries: Entries, machine: Entries): Because[] {
-  const wanted = oilLevelWanted(entries, machine);
+function oilFindings(facts: JobFacts): Because[] {
+  const wanted = oilLevelWanted(facts);
   if (!wanted) return [];
   const by = (changeMm: number) => said`${mm(Math.abs(changeMm), 0)} ${changeMm < 0 ? 'higher' : 'lower'}`;
   const asks = [

@@ -1,9 +1,9 @@
+import type { JobFacts } from '../model/facts';
 import { isOnAir } from '../model/ends';
 import { PITCH_SHARE } from '@/knowledge/limits';
 import { isToppedOut } from '@/core/measure/sag';
 import { judgeStatic, type Lean } from '@/core/spring/judgement';
-import { type School, type Window } from '@/knowledge/schools';
-import type { Entries } from '@/catalogue/entry';
+import { type Window } from '@/knowledge/schools';
 import { above, below } from './belief';
 import { sagOf } from '../model/measure';
 import { numberOf } from '../model/read';
@@ -37,10 +37,10 @@ export const standardOf = (uncertaintyMm: number | null): number => (uncertainty
  * static − (rider − aim). An end that rests on its top-out stop says nothing of its spring: how far past the stop it would push, nobody sees.
  * @returns null for a fork on air, and until both sags are read and the travel is known
  */
-export function judgeSpring(entries: Entries, machine: Entries, end: End, schools: readonly School[]): SpringJudged | null {
-  const read = sagOf(entries, machine, end);
-  const aims = aimsOf(entries, machine, end, schools);
-  if (!read?.result.ok || !aims || isOnAir(machine, end)) return null;
+export function judgeSpring(facts: JobFacts, end: End): SpringJudged | null {
+  const read = sagOf(facts, end);
+  const aims = aimsOf(facts, end);
+  if (!read?.result.ok || !aims || isOnAir(facts.machine, end)) return null;
   const { staticSagMm, riderSagMm, uncertaintyMm } = read.result.value;
   if (staticSagMm === null || riderSagMm === null) return null;
   const { target, staticWindow, riderWindow } = aims;
@@ -75,11 +75,11 @@ export function judgeSpring(entries: Entries, machine: Entries, end: End, school
 }
 
 /** How far an end stands from its rider sag aimed at, as a share of its travel: above 0 it sits low. One answer for Measure, Reason and the rides. */
-export function offAim(entries: Entries, machine: Entries, end: End, schools: readonly School[], riderSagMm?: number): number | null {
-  const read = sagOf(entries, machine, end);
+export function offAim(facts: JobFacts, end: End, riderSagMm?: number): number | null {
+  const read = sagOf(facts, end);
   const sagMm = riderSagMm ?? (read?.result.ok ? read.result.value.riderSagMm : null);
-  const target = targetOf(entries, machine, end, schools);
-  const travelMm = numberOf(machine, `machine.travel.${end}`);
+  const target = targetOf(facts, end);
+  const travelMm = numberOf(facts.machine, `machine.travel.${end}`);
   return sagMm === null || !target || travelMm === null ? null : (sagMm - target.rider.value) / travelMm;
 }
 

@@ -1,3 +1,4 @@
+import { JobFacts } from '../model/facts';
 import { constantLeverage } from '@/core/leverage/leverage';
 import type { Result } from '@/core/result';
 import { airForkForceN, airForkRateNPerMm } from '@/core/spring/airFork';
@@ -6,7 +7,6 @@ import { linearSpring, type SpringLaw } from '@/core/spring/law';
 import { springLaw } from '@/core/spring/select';
 import { type End, END_NAMES, type Side } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
-import type { School } from '@/knowledge/schools';
 import type { ListedSpring } from '@/schema/springs';
 import { airForkOf, airForkPressure } from '../aims/airFork';
 import { unmarkedRate } from '../model/effective';
@@ -15,7 +15,7 @@ import { loadsOf } from '../model/loads';
 import { asCatalogue, chosenOf, offerKey, offersOf } from '../model/offers';
 import { numberOf } from '../model/read';
 import { fittedEnd } from '../reason/evidence/springs';
-import { knownAlone } from '../reason/heights';
+
 import { standing } from '../reason/standing';
 import { rate, said, type Said } from '@/core/units/say';
 
@@ -43,11 +43,12 @@ export const AS_IT_IS_TO_BE: Fit = { id: 'fit', name: 'As it is to be', which: '
 
 /** Everything a ride of one job rests on, as a worker is handed it. */
 export interface GroundJob {
-  entries: Entries;
-  machine: Entries;
-  schools: readonly School[];
+  facts: JobFacts;
   springs: readonly ListedSpring[];
 }
+
+/** The job as it is again where a message arrives: what is sent loses what its facts remembered. */
+export const arrived = (job: GroundJob): GroundJob => ({ ...job, facts: new JobFacts(job.facts) });
 
 export interface SpringIn {
   model: EndModel;
@@ -59,12 +60,12 @@ export interface SpringIn {
 }
 
 /** The fork on air as an end of its own: a pressure in place of a rate. */
-function onAir({ entries, machine, schools }: GroundJob): SpringIn | Missing {
-  const found = airForkOf(entries, machine, schools);
+function onAir(facts: JobFacts): SpringIn | Missing {
+  const found = airForkOf(facts);
   if ('missing' in found) return found;
   if ('issue' in found) return { missing: [found.field] };
-  const { mpa, isRead } = airForkPressure(entries, found);
-  const cosRake = Math.cos(((rakeOf(machine) ?? 0) * Math.PI) / 180);
+  const { mpa, isRead } = airForkPressure(facts.entries, found);
+  const cosRake = Math.cos(((rakeOf(facts.machine) ?? 0) * Math.PI) / 180);
   return {
     model: {
       travelMm: found.fork.travelMm,
@@ -81,8 +82,8 @@ function onAir({ entries, machine, schools }: GroundJob): SpringIn | Missing {
 }
 
 /** A spring nobody marked, as both its sags say; null where they are not read. */
-function bySags(job: GroundJob, end: End): SpringIn | null {
-  const found = unmarkedRate(job.entries, job.machine, end);
+function bySags(facts: JobFacts, end: End): SpringIn | null {
+  const found = unmarkedRate(facts, end);
   if (!found) return null;
   const { model, rateNPerMm, preloadMm } = found;
   const words = said`${rate(rateNPerMm, rateNPerMm < 20 ? 2 : 1)} by its sags`;
@@ -96,11 +97,10 @@ function bySags(job: GroundJob, end: End): SpringIn | null {
 }
 
 /** The spring that came in as it stands: the rate its sags need, else its mark, at the preload that gives the rider sag read, else as read, else none. */
-function asFound(job: GroundJob, end: End): SpringIn | Missing {
-  const known = knownAlone(job);
-  const now = standing(known, end);
-  const marked = fittedEnd(known, end);
-  if (!marked) return bySags(job, end) ?? { missing: [`found.${end}.spring`] };
+function asFound(facts: JobFacts, end: End): SpringIn | Missing {
+  const now = standing(facts, end);
+  const marked = fittedEnd(facts, end);
+  if (!marked) return bySags(facts, end) ?? { missing: [`found.${end}.spring`] };
   const rateNPerMm = (now ?? marked).spring.rateNPerMm(0);
   const words = said`${rate(rateNPerMm, rateNPerMm < 20 ? 2 : 1)} as found`;
   const model = marked.model;
@@ -117,10 +117,11 @@ export function springIn(job: GroundJob, fit: Fit, end: End): SpringIn | Missing
 }
 
 function springOf(job: GroundJob, fit: Fit, end: End): SpringIn | Missing {
-  const entries = fit.entries ?? job.entries;
-  const { machine, springs } = job;
-  if (isOnAir(machine, end)) return onAir({ ...job, entries });
-  const found = endModelOf(entries, machine, end);
+  const { springs } = job;
+  const facts = fit.entries ? job.facts.with({ entries: fit.entries }) : job.facts;
+  const { entries, machine } = facts;
+  if (isOnAir(machine, end)) return onAir(facts);
+  const found = endModelOf(facts, end);
   if (isMissing(found)) return found;
   if (isUnusable(found)) return { missing: [found.field] };
   const { model } = found;
@@ -139,13 +140,13 @@ function springOf(job: GroundJob, fit: Fit, end: End): SpringIn | Missing {
   const key = asked?.offer ?? (fit.which === 'fit' ? chosenOf(entries, end) : null);
   const offer = key === null ? undefined : offersOf(springs, key).find((s) => s.end === end && offerKey(s) === key);
   const preloadMm = asked?.preloadMm ?? numberOf(entries, `springs.${end}.preload`);
-  if (!offer || preloadMm === null) return asFound({ ...job, entries }, end);
+  if (!offer || preloadMm === null) return asFound(facts, end);
   return { model, law: springLaw(asCatalogue(offer)), preloadMm, words: offer.name, assumed: [] };
 }
 
 /** The loads on both ends in one load case, N sprung; null where the case is not known. */
 export function loadOn(job: GroundJob, caseName: string): Record<End, number> | null {
-  const found = loadsOf(job.entries, job.machine).cases.find((c) => c.name === caseName);
+  const found = loadsOf(job.facts).cases.find((c) => c.name === caseName);
   const result: Result<{ ladenFrontN: number; ladenRearN: number }> | undefined = found?.result;
   return result?.ok ? { front: result.value.ladenFrontN, rear: result.value.ladenRearN } : null;
 }

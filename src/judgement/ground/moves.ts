@@ -35,8 +35,8 @@ const TUNABLE: Record<End, Record<Side, string>> = {
 export function clickersOfFit(job: GroundJob): ClickerOf[] {
   return ENDS.flatMap((end) =>
     (['compression', 'rebound'] as const).flatMap((side): ClickerOf[] => {
-      const turns = kindsAt(job.machine, end).filter((d) => {
-        const figures = damperWithUsual(job.entries, job.machine, d, 'fit');
+      const turns = kindsAt(job.facts.machine, end).filter((d) => {
+        const figures = damperWithUsual(job.facts, d, 'fit');
         if (isMissing(figures) || isUnusable(figures)) return false;
         const valves = side === 'rebound' ? (['rebound'] as const) : (['compression', 'base'] as const);
         return valves.some((v) => valveIn(figures, v)?.clicker);
@@ -56,7 +56,7 @@ export function clicked(job: GroundJob, base: Fit, places: Readonly<Record<strin
     const to = places[c.tunable];
     return to === undefined ? [] : c.dampers.map((d) => entryOf(`valves.${d}.clicks.${c.side}`, to));
   });
-  const entries: Entries = { ...(base.entries ?? job.entries), ...Object.fromEntries(changed) };
+  const entries: Entries = { ...(base.entries ?? job.facts.entries), ...Object.fromEntries(changed) };
   return { ...base, which: 'fit', entries };
 }
 
@@ -66,7 +66,7 @@ const FAR_CLICKS = 8;
 /** The clickers with where they stand and how far the search may turn them: their range, and between the places the rides have bounded. */
 export function turnablesOf(job: GroundJob, trials: readonly Trial[]): Turnable[] {
   return clickersOfFit(job).map((c) => {
-    const { out, range } = clicksOf(job.entries, c.dampers[0]!, c.side, 'fit');
+    const { out, range } = clicksOf(job.facts.entries, c.dampers[0]!, c.side, 'fit');
     // The best lies between the bounds, not on them.
     const [over, under] = riddenBounds(trials, tunableById(c.tunable)!, out, [0, range]);
     const [least, most] = [over === null ? 0 : over + 1, under === null ? range : under - 1];
@@ -89,9 +89,9 @@ export const wantedFields = (job: GroundJob, tunable: string): FieldKey[] => {
 };
 
 /** Whether any damper known is to be built otherwise than it was found. */
-export const stacksDiffer = ({ entries, machine }: GroundJob): boolean =>
+export const stacksDiffer = ({ facts }: GroundJob): boolean =>
   (['rear', 'front', 'other'] as const).some((d) => {
-    const [found, fit] = [damperWithUsual(entries, machine, d, 'found'), damperWithUsual(entries, machine, d, 'fit')];
+    const [found, fit] = [damperWithUsual(facts, d, 'found'), damperWithUsual(facts, d, 'fit')];
     if (isMissing(found) || isUnusable(found) || isMissing(fit) || isUnusable(fit)) return false;
     return JSON.stringify(found) !== JSON.stringify(fit);
   });
@@ -109,10 +109,10 @@ const spring = (base: Fit, end: End, c: Candidate, name: string): Fit => ({
 
 /** The candidates of an end nearest the ideal, as Springs ranks them, with the job's own left out. */
 export function candidatesOf(job: GroundJob, end: End): { fit: Fit; candidate: Candidate }[] {
-  const offers = offersOf(job.springs, chosenOf(job.entries, 'front'));
-  const selection = selectionOf(job.entries, job.machine, end, offers, job.schools);
+  const offers = offersOf(job.springs, chosenOf(job.facts.entries, 'front'));
+  const selection = selectionOf(job.facts, end, offers);
   if ('missing' in selection || !selection.result.ok) return [];
-  const chosen = chosenOf(job.entries, end);
+  const chosen = chosenOf(job.facts.entries, end);
   return selection.result.value.candidates
     .filter((c) => c.id !== chosen)
     .slice(0, 6)
@@ -126,7 +126,7 @@ export function candidatesOf(job: GroundJob, end: End): { fit: Fit; candidate: C
 /** What each clicker and one step of the springs of the list does. */
 export function movesOf(job: GroundJob, base: Fit): Move[] {
   const clicks = clickersOfFit(job).map((c): Move => {
-    const { out, range } = clicksOf(job.entries, c.dampers[0]!, c.side, 'fit');
+    const { out, range } = clicksOf(job.facts.entries, c.dampers[0]!, c.side, 'fit');
     const places = [out - ASKED_CLICKS, out + ASKED_CLICKS].map((p) => Math.min(range, Math.max(0, p))).filter((p) => p !== out);
     return {
       id: c.tunable,
@@ -136,9 +136,9 @@ export function movesOf(job: GroundJob, base: Fit): Move[] {
     };
   });
   const springs = ENDS.flatMap((end): Move[] => {
-    const offers = offersOf(job.springs, chosenOf(job.entries, 'front'));
-    const selection = selectionOf(job.entries, job.machine, end, offers, job.schools);
-    const chosen = chosenOf(job.entries, end);
+    const offers = offersOf(job.springs, chosenOf(job.facts.entries, 'front'));
+    const selection = selectionOf(job.facts, end, offers);
+    const chosen = chosenOf(job.facts.entries, end);
     if ('missing' in selection || !selection.result.ok || chosen === null) return [];
     const candidates = byRate(selection.result.value.candidates);
     const now = candidates.find((c) => c.id === chosen);

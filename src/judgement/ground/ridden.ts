@@ -1,3 +1,4 @@
+import type { Entries } from '@/catalogue/entry';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { damper, type DamperEffects, type DamperFigures } from '@/core/damper/damper';
 import type { OilGrade } from '@/core/damper/oils';
@@ -86,16 +87,16 @@ const bothWays = (compressionN: readonly number[], reboundN: readonly number[]):
 
 /** The dampers of an end as tables, by the Valves room's own model; null where their stacks are not known. */
 function tablesOf(job: GroundJob, fit: Fit, end: End, riding: Riding, liftOf: LiftOf): TablesOf | null {
-  const entries = fit.entries ?? job.entries;
+  const facts = fit.entries ? job.facts.with({ entries: fit.entries }) : job.facts;
   const effects: DamperEffects = { reynolds: riding.effects.includes('reynolds'), parting: riding.effects.includes('parting') };
   const [compressionN, reboundN] = [SPEEDS.map(() => 0), SPEEDS.map(() => 0)];
   const used: TablesOf['used'] = [];
-  for (const key of dampersAt(job.machine, end)) {
-    const figures = damperWithUsual(entries, job.machine, key, fit.stacks ?? fit.which);
+  for (const key of dampersAt(job.facts.machine, end)) {
+    const figures = damperWithUsual(facts, key, fit.stacks ?? fit.which);
     if (isMissing(figures) || isUnusable(figures)) return null;
-    const oil: Result<Oil> = oilWarm(oilOf(entries, key, riding.oils).grade, riding.celsius[end]);
+    const oil: Result<Oil> = oilWarm(oilOf(facts.entries, key, riding.oils).grade, riding.celsius[end]);
     if (!oil.ok) return null;
-    const opens = numberOf(job.machine, `machine.damper.${key}.base.check`);
+    const opens = numberOf(job.facts.machine, `machine.damper.${key}.base.check`);
     const asked = { ...figures, oil: oil.value, velocitiesMPerS: SPEEDS };
     const found = damper({ ...asked, effects: { ...effects, ...(opens === null ? {} : { checkOpensMPa: opens }) } }, liftOf);
     if (!found.ok) return null;
@@ -125,7 +126,7 @@ const scaled = (by: Partial<Record<Side, number>> | undefined, damping: FittedEn
 
 /** Dry friction at the wheel: half the band read, times the rate there; else as usual. */
 function frictionOf(job: GroundJob, end: End, spring: SpringIn, atMm: number): { n: number; isRead: boolean } {
-  const read = sagOf(job.entries, job.machine, end);
+  const read = sagOf(job.facts, end);
   const band = read?.result.ok ? (read.result.value.frictionBandLadenMm ?? read.result.value.frictionBandUnladenMm) : null;
   if (band === null) return { n: FRICTION_N[end], isRead: false };
   return { n: (wheelRateNPerMm(spring.model, spring.law, spring.preloadMm, atMm) * band) / 2, isRead: true };
@@ -133,7 +134,7 @@ function frictionOf(job: GroundJob, end: End, spring: SpringIn, atMm: number): {
 
 /** What drive and brakes do through the linkage, where the machine stands with its rider; nothing where its drive is not known. */
 function tangentsOf(job: GroundJob): { drive: number; front: number; rear: number; heightM: number; assumed: Said[] } {
-  const found = geometryOf(job.entries, job.machine, job.schools);
+  const found = geometryOf(job.facts);
   const rider = found.states.find((s) => s.name === 'rider')!;
   const [pose, picture] = [poseAt(found.reference, rider), drawn(found.reference, rider)];
   const heightM = (pose?.centreOfMassHeightMm ?? found.reference.centreOfMass.heightMm) / 1000;
@@ -151,10 +152,10 @@ function tangentsOf(job: GroundJob): { drive: number; front: number; rear: numbe
 
 /** One fit of a job made ready to be ridden. Errors: ride-not-held; what is missing is named by its fields. */
 export function madeReady(job: GroundJob, fit: Fit, riding: Riding, liftOf: LiftOf): Result<MadeReady> | Missing {
-  const { machine } = job;
-  const entries = fit.entries ?? job.entries;
-  const as: GroundJob = { ...job, entries };
-  const loads = loadsOf(entries, machine);
+  const facts = fit.entries ? job.facts.with({ entries: fit.entries }) : job.facts;
+  const { machine } = facts;
+  const as: GroundJob = { ...job, facts };
+  const loads = loadsOf(facts);
   const load = loadOn(as, riding.loadCase);
   const wheelbaseMm = numberOf(machine, 'machine.wheelbase');
   if (!load || wheelbaseMm === null) return { missing: loads.missing };
@@ -183,7 +184,7 @@ export function madeReady(job: GroundJob, fit: Fit, riding: Riding, liftOf: Lift
       model: spring.model,
       spring: spring.law,
       preloadMm: spring.preloadMm,
-      gas: riding.effects.includes('gas') ? gasLawOf(as, end, spring.model.travelMm) : null,
+      gas: riding.effects.includes('gas') ? gasLawOf(as.facts, end, spring.model.travelMm) : null,
       rubber: hasStop(machine, end) ? null : { fromShare: END_RUBBER.fromShare, endN: END_RUBBER.endN[end] },
       damping: scaled(
         fit.damping?.[end],
@@ -217,7 +218,7 @@ export function madeReady(job: GroundJob, fit: Fit, riding: Riding, liftOf: Lift
   });
 }
 
-const hasStop = (machine: GroundJob['machine'], end: End): boolean =>
+const hasStop = (machine: Entries, end: End): boolean =>
   numberOf(machine, `machine.bump.${end}.from`) !== null && textOf(machine, `machine.bump.${end}.table`).trim() !== '';
 
 const sprungAt = (spring: SpringIn, loadN: number, atMm: number, dampers: number): Sprung => ({
@@ -231,7 +232,7 @@ const sprungAt = (spring: SpringIn, loadN: number, atMm: number, dampers: number
 function bodyOf(job: GroundJob, load: Record<End, number>, wheelbaseMm: number, riding: Riding) {
   const wheelbaseM = wheelbaseMm / 1000;
   const [frontKg, rearKg] = [load.front / STANDARD_GRAVITY_M_PER_S2, load.rear / STANDARD_GRAVITY_M_PER_S2];
-  const solo = loadsOf(job.entries, job.machine).cases[0]!;
+  const solo = loadsOf(job.facts).cases[0]!;
   const seated = solo.additions.find((a) => a.place === 'rider');
   const riderKg = riding.effects.includes('rider') && seated ? seated.massKg * SEATED.share : 0;
   const seatM = (seated?.forwardOfRearAxleMm ?? 0.35 * wheelbaseMm) / 1000;

@@ -27,7 +27,7 @@ export function triedFit(job: GroundJob, base: Fit, effect: Effect, end: End | n
     case 'preload':
       return withRing(job, named, end);
     case 'spring': {
-      const ideal = idealOf(job.entries, job.machine, end, job.schools);
+      const ideal = idealOf(job.facts, end);
       return ideal && { ...named, name: `With the right spring, ${at}`, rates: { [end]: ideal } };
     }
     case 'clicks':
@@ -53,7 +53,7 @@ export function triedStack(
   const entry = (field: FieldKey, text: string, value: number | null): Entries => ({
     [field]: { field, text, unit: null, value, at: null },
   });
-  const entries = { ...job.entries, ...entry(stack, shims, null), ...(out === null ? {} : entry(clicks, String(out), out)) };
+  const entries = { ...job.facts.entries, ...entry(stack, shims, null), ...(out === null ? {} : entry(clicks, String(out), out)) };
   return { ...AS_IT_IS_TO_BE, id: 'tried', name: `Suggested stack ${nth}, ${VALVE_NAMES[damper][valve].toLowerCase()}`, entries };
 }
 
@@ -67,7 +67,7 @@ const times = (damping: Fit['damping'], end: End, side: Side, by: number): Fit['
 function withRing(job: GroundJob, fit: Fit, end: End): Fit | null {
   const spring = springIn(job, fit, end);
   const load = loadOn(job, 'solo');
-  const target = targetOf(job.entries, job.machine, end, job.schools);
+  const target = targetOf(job.facts, end);
   if (isMissing(spring) || !load || !target) return null;
   const wanted = preloadForMm(spring.model, spring.law, target.rider.value, load[end]);
   const by = Math.max(wanted, 0) - spring.preloadMm;
@@ -76,26 +76,26 @@ function withRing(job: GroundJob, fit: Fit, end: End): Fit | null {
 
 function withOil(job: GroundJob, fit: Fit, by: number | null): Fit | null {
   const field = 'found.front.oilLevel.left' satisfies FieldKey;
-  const level = numberOf(job.entries, field);
-  const to = by === null ? numberOf(job.machine, 'machine.oilLevel') : level === null ? null : level + by;
+  const level = numberOf(job.facts.entries, field);
+  const to = by === null ? numberOf(job.facts.machine, 'machine.oilLevel') : level === null ? null : level + by;
   if (level === null || to === null) return null;
   const entry: Entry = { field, text: String(to), unit: 'mm', value: to, at: null };
-  return { ...fit, name: 'With the oil level changed', entries: { ...job.entries, [field]: entry } };
+  return { ...fit, name: 'With the oil level changed', entries: { ...job.facts.entries, [field]: entry } };
 }
 
 /** The clickers turned: by their needles where the damper is known, else by what a click usually is. */
 function withClicks(job: GroundJob, fit: Fit, end: End, { adjuster, by }: Extract<Effect, { kind: 'clicks' }>): Fit {
   const side = adjuster === 'rebound' ? 'rebound' : 'compression';
-  const dampers = kindsAt(job.machine, end);
+  const dampers = kindsAt(job.facts.machine, end);
   const name = `With ${side} ${Math.abs(by)} clicks ${by > 0 ? 'out' : 'in'}, ${END_NAMES[end].toLowerCase()}`;
-  const figures = damperWithUsual(job.entries, job.machine, dampers[0]!, 'found');
+  const figures = damperWithUsual(job.facts, dampers[0]!, 'found');
   if (isMissing(figures) || isUnusable(figures))
     return { ...fit, name, damping: times(fit.damping, end, side, Math.max(0.4, 1 - CLICK_OF_USUAL * by)) };
   const changed = dampers.map((d): [FieldKey, Entry] => {
-    const { out, range } = clicksOf(job.entries, d, side, 'found');
+    const { out, range } = clicksOf(job.facts.entries, d, side, 'found');
     const to = Math.min(range, Math.max(0, out + by));
     const field = `found.${CLICKERS[d][side]}.out` as const;
     return [field, { field, text: String(to), unit: null, value: to, at: null }];
   });
-  return { ...fit, name, entries: { ...job.entries, ...Object.fromEntries(changed) } };
+  return { ...fit, name, entries: { ...job.facts.entries, ...Object.fromEntries(changed) } };
 }

@@ -1,3 +1,4 @@
+import type { JobFacts } from '../model/facts';
 import { SAME_RATE_SHARE } from '@/knowledge/limits';
 import type { Entries } from '@/catalogue/entry';
 import { shimsWanted } from '../findings/built';
@@ -16,10 +17,10 @@ export interface Wanted {
   postUnknown: boolean;
 }
 
-export function wantedOf(entries: Entries, machine: Entries, listed: readonly ListedSpring[]): Wanted {
+export function wantedOf(facts: JobFacts, listed: readonly ListedSpring[]): Wanted {
   const springs = ENDS.flatMap((end) => {
-    const chosen = chosenSprings(entries, end, listed);
-    if (!chosen || alreadyIn(entries, end, chosen.spring.rateNPerMm)) return [];
+    const chosen = chosenSprings(facts.entries, end, listed);
+    if (!chosen || alreadyIn(facts.entries, end, chosen.spring.rateNPerMm)) return [];
     const one = { id: chosen.spring.id, name: chosen.spring.name };
     if (end === 'rear') return [{ ...one, count: 1 }];
     if (!chosen.right || chosen.right.id === chosen.spring.id) return [{ ...one, count: 2 }];
@@ -29,17 +30,17 @@ export function wantedOf(entries: Entries, machine: Entries, listed: readonly Li
     ];
   });
   let postUnknown = false;
-  const shims = shimsWanted(entries, machine).flatMap(({ damper, diameterMm, thicknessMm, count }) => {
-    const innerMm = numberOf(machine, `machine.damper.${damper}.post`);
+  const shims = shimsWanted(facts).flatMap(({ damper, diameterMm, thicknessMm, count }) => {
+    const innerMm = numberOf(facts.machine, `machine.damper.${damper}.post`);
     if (innerMm === null) {
       postUnknown = true;
       return [];
     }
     return [{ innerMm, diameterMm, thicknessMm, count }];
   });
-  const stock = itemNumbers(entries, 'part').flatMap((n) => {
-    const [id, count] = [numberOf(entries, `part.${n}.item`), numberOf(entries, `part.${n}.used`)];
-    return id !== null && count !== null && count > 0 ? [{ id, count, batch: textOf(entries, `part.${n}.batch`) }] : [];
+  const stock = itemNumbers(facts.entries, 'part').flatMap((n) => {
+    const [id, count] = [numberOf(facts.entries, `part.${n}.item`), numberOf(facts.entries, `part.${n}.used`)];
+    return id !== null && count !== null && count > 0 ? [{ id, count, batch: textOf(facts.entries, `part.${n}.batch`) }] : [];
   });
   return { springs, shims, stock, postUnknown };
 }

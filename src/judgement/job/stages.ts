@@ -1,3 +1,4 @@
+import { factsOf, type JobFacts } from '../model/facts';
 import { recorded, type Entries } from '@/catalogue/entry';
 import { STAGES, STAGE_NAMES, type Stage } from '@/catalogue/fields';
 import { type DamperKey, VALVES } from '@/catalogue/fields/damper';
@@ -86,7 +87,7 @@ const LINES: Record<Stage, (standing: Standing) => Pick<StageLine, 'state' | 'li
       [
         [specified(entries, 'rear'), 'rear not specified'],
         [specified(entries, 'front'), 'front not specified'],
-        ...ENDS.map((end): Wanted => [!shimsAwaited(entries, machine, end), `${end} shims not typed`]),
+        ...ENDS.map((end): Wanted => [!shimsAwaited(factsOf(entries, machine), end), `${end} shims not typed`]),
       ],
     ),
   rebuild: ({ entries, signed }) =>
@@ -133,19 +134,19 @@ export function nextStep(lines: StageLine[]): { stage: Stage; action: string } {
 }
 
 /** Valves of an end’s damper whose shims as found nobody has typed: what the stage asks for. A stack to fit is typed without them. */
-export const shimsUntyped = (entries: Entries, machine: Entries, damper: DamperKey): ValveName[] =>
+export const shimsUntyped = (facts: JobFacts, damper: DamperKey): ValveName[] =>
   VALVES.filter(
     (valve) =>
-      hasValve(entries, machine, damper, valve) &&
-      valveKindOf(machine, damper, valve) === 'stack' &&
-      shimsOf(entries, damper, valve, 'found') === null,
+      hasValve(facts, damper, valve) &&
+      valveKindOf(facts.machine, damper, valve) === 'stack' &&
+      shimsOf(facts.entries, damper, valve, 'found') === null,
   );
 
 /** Specified in words alone, an end still waits for its shims. */
-const shimsAwaited = (entries: Entries, machine: Entries, end: End): boolean =>
-  textOf(entries, `valves.${end}.specified`) !== '' &&
-  !recorded(entries).some(({ field, text }) => text !== '' && field.startsWith(`valves.${end}.fit.`)) &&
-  shimsUntyped(entries, machine, end).length > 0;
+const shimsAwaited = (facts: JobFacts, end: End): boolean =>
+  textOf(facts.entries, `valves.${end}.specified`) !== '' &&
+  !recorded(facts.entries).some(({ field, text }) => text !== '' && field.startsWith(`valves.${end}.fit.`)) &&
+  shimsUntyped(facts, end).length > 0;
 
 /** Something is written to be fitted at this end: a stack, or words. */
 const specified = (entries: Entries, end: End) =>

@@ -1,3 +1,4 @@
+import { JobFacts, factsOf } from '../model/facts';
 import { ENOUGH_SHARE } from '@/knowledge/limits';
 import { type End, ENDS } from '@/catalogue/ends';
 import { type Entries, readEntry } from '@/catalogue/entry';
@@ -7,8 +8,7 @@ import type { School } from '@/knowledge/schools';
 import { type TrainingCase, figuresNamed } from '@/knowledge/training/cases';
 import { tapeReadings } from '../model/tape';
 import type { GroundJob } from '../ground/fits';
-import { knownAlone } from '../reason/heights';
-import type { Known } from '../reason/evidence/known';
+
 import { type Reasoned, reasonOf } from '../reason/reason';
 
 function entriesFrom(texts: Readonly<Record<string, string>>): Entries {
@@ -28,7 +28,7 @@ const SEEN: Record<string, string> = { antiDive: 'machine.antiDive' };
 const seedOf = (c: TrainingCase, end: End) => c.id.length * 7 + (end === 'rear' ? 1 : 2);
 
 /** Everything known of a case once these measurements were made. */
-export function knownOf(c: TrainingCase, made: readonly string[], schools: readonly School[]): Known {
+export function knownOf(c: TrainingCase, made: readonly string[], schools: readonly School[]): JobFacts {
   const figures = { ...figuresNamed(c) };
   for (const [measurement, field] of Object.entries(SEEN)) if (!made.includes(measurement)) delete figures[field];
   const machine = entriesFrom(figures);
@@ -37,15 +37,15 @@ export function knownOf(c: TrainingCase, made: readonly string[], schools: reado
     const what = c.reveals[m];
     if (what !== 'walk') return what ?? {};
     const end = m.endsWith('.rear') ? 'rear' : 'front';
-    return tapeReadings(asked, machine, end, c.inside[end], seedOf(c, end));
+    return tapeReadings(factsOf(asked, machine), end, c.inside[end], seedOf(c, end));
   });
-  return knownAlone({ entries: { ...asked, ...entriesFrom(Object.assign({}, ...shown) as Record<string, string>) }, machine, schools });
+  return new JobFacts({ entries: { ...asked, ...entriesFrom(Object.assign({}, ...shown) as Record<string, string>) }, machine, schools });
 }
 
 /** What a tape shows on the machine of a case, field by field: for a practice job, where they are there to be taken. */
 export function tapeOf(c: TrainingCase): Record<string, string> {
   const [asked, machine] = [entriesFrom(c.asked), entriesFrom(figuresNamed(c))];
-  return Object.assign({}, ...ENDS.map((end) => tapeReadings(asked, machine, end, c.inside[end], seedOf(c, end)))) as Record<
+  return Object.assign({}, ...ENDS.map((end) => tapeReadings(factsOf(asked, machine), end, c.inside[end], seedOf(c, end)))) as Record<
     string,
     string
   >;
@@ -55,7 +55,7 @@ export function tapeOf(c: TrainingCase): Record<string, string> {
 export function rideOfCase(c: TrainingCase, schools: readonly School[]): GroundJob {
   const known = knownOf(c, Object.keys(c.reveals), schools);
   const inside = Object.fromEntries(ENDS.map((end) => [`found.${end}.spring`, String(c.inside[end].rateNPerMm)]));
-  return { entries: { ...known.entries, ...entriesFrom({ ...tapeOf(c), ...inside }) }, machine: known.machine, schools, springs: [] };
+  return { facts: known.with({ entries: { ...known.entries, ...entriesFrom({ ...tapeOf(c), ...inside }) } }), springs: [] };
 }
 
 export function reasonedOf(c: TrainingCase, made: readonly string[], schools: readonly School[], pages: readonly CausePage[]): Reasoned {

@@ -1,3 +1,4 @@
+import { remembered, type JobFacts } from './facts';
 import type { Side } from '@/catalogue/ends';
 import type { FieldKey } from '@/catalogue/fields';
 import { CLICKERS } from '@/catalogue/clickers';
@@ -16,7 +17,6 @@ import { isUnusable, type Missing, type Unusable } from './ends';
 import { numberOf, textOf, choiceOf } from './read';
 import { hasDecimalComma, numberIn, shimsIn } from '@/catalogue/tables';
 import { type DamperKind, pistonOf } from './piston';
-import { remembered } from './remember';
 
 /** Which of the two stacks of a job. */
 export type Which = 'found' | 'fit';
@@ -51,11 +51,11 @@ const boreField = (machine: Entries, damper: DamperKey) =>
   isRodLeg(machine, damper) ? 'machine.bore' : (`machine.damper.${damper}.bore` as const);
 
 /** The base valve is there once anything of it is known. */
-export const hasValve = (entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName): boolean =>
+export const hasValve = (facts: JobFacts, damper: DamperKey, valve: ValveName): boolean =>
   valve !== 'base' ||
-  isRodLeg(machine, damper) ||
-  recorded(machine).some(({ field, text }) => field.startsWith(`machine.damper.${damper}.base.`) && text !== '') ||
-  (['found', 'fit'] as const).some((which) => textOf(entries, stackField(damper, 'base', which)) !== '');
+  isRodLeg(facts.machine, damper) ||
+  recorded(facts.machine).some(({ field, text }) => field.startsWith(`machine.damper.${damper}.base.`) && text !== '') ||
+  (['found', 'fit'] as const).some((which) => textOf(facts.entries, stackField(damper, 'base', which)) !== '');
 
 export interface Clicks {
   out: number;
@@ -111,43 +111,41 @@ export function shimBeyondBore(machine: Entries, damper: DamperKey, valve: Valve
 }
 
 /** One valve as the core wants it, or what is missing of it as field names, or the field that cannot be read. */
-export function valveRequestOf(
-  entries: Entries,
-  machine: Entries,
-  damper: DamperKey,
-  valve: ValveName,
-  which: Which,
-): ValveRequest | Missing | Unusable {
+export function valveRequestOf(facts: JobFacts, damper: DamperKey, valve: ValveName, which: Which): ValveRequest | Missing | Unusable {
   const name = <F extends ValveFigure>(f: F) => `machine.damper.${damper}.${valve}.${f}` as const;
-  const of = (f: ValveFigure) => numberOf(machine, name(f));
-  const kind = valveKindOf(machine, damper, valve);
+  const of = (f: ValveFigure) => numberOf(facts.machine, name(f));
+  const kind = valveKindOf(facts.machine, damper, valve);
   const needed = [
     ...(kind === 'stack' ? (['port', 'clamp', 'zone.inner', 'zone.outer'] as const) : []),
     ...(kind === 'open' ? (['bleed'] as const) : []),
     ...(kind === 'poppet' ? (['port', 'poppet.seat', 'poppet.preload', 'poppet.rate', 'poppet.lift'] as const) : []),
   ];
   const missing: FieldKey[] = needed.filter((f) => of(f) === null).map(name);
-  const shims = kind === 'stack' ? shimsOf(entries, damper, valve, which) : null;
+  const shims = kind === 'stack' ? shimsOf(facts.entries, damper, valve, which) : null;
   if (kind === 'stack' && shims === null) missing.push(stackField(damper, valve, 'found'));
   if (missing.length > 0) return { missing };
   if (shims && !shims.ok) {
     const field =
-      textOf(entries, stackField(damper, valve, which)).trim() === ''
+      textOf(facts.entries, stackField(damper, valve, which)).trim() === ''
         ? stackField(damper, valve, 'found')
         : stackField(damper, valve, which);
     return { field, issue: shims.issue };
   }
-  const beyond = shims?.ok ? shimBeyondBore(machine, damper, valve, shims.value) : null;
+  const beyond = shims?.ok ? shimBeyondBore(facts.machine, damper, valve, shims.value) : null;
   if (beyond) {
-    const field = stackField(damper, valve, textOf(entries, stackField(damper, valve, which)).trim() === '' ? 'found' : which);
+    const field = stackField(damper, valve, textOf(facts.entries, stackField(damper, valve, which)).trim() === '' ? 'found' : which);
     return { field, issue: beyond };
   }
   const side = valve === 'rebound' ? 'rebound' : 'compression';
-  const clicks = clicksOf(entries, damper, side, which);
-  const measured = needleTable(textOf(machine, name('needle.table')));
+  const clicks = clicksOf(facts.entries, damper, side, which);
+  const measured = needleTable(textOf(facts.machine, name('needle.table')));
   if (measured && !measured.ok) return { field: name('needle.table'), issue: measured.issue };
   const areas = measured ? measured.value : needleOf(of, clicks.range);
-  const [gapMm, lengthMm, diameterMm] = [of('clearance.gap'), of('clearance.length'), numberOf(machine, boreField(machine, damper))];
+  const [gapMm, lengthMm, diameterMm] = [
+    of('clearance.gap'),
+    of('clearance.length'),
+    numberOf(facts.machine, boreField(facts.machine, damper)),
+  ];
   const clearance = gapMm !== null && lengthMm !== null && diameterMm !== null ? { diameterMm, gapMm, lengthMm } : null;
   const cd = (f: 'port' | 'curtain' | 'bleed') => of(`cd.${f}`) ?? USUAL_CD;
   const stack: ValveStack | null = shims?.ok
@@ -189,10 +187,10 @@ const ZONE = { outer: 0.92, inner: 0.2 } as const;
 const tenth = (x: number) => Math.round(10 * x) / 10;
 
 /** Figures of one valve that are usual of the piston; clamp and zone follow the shims that were typed. */
-function usualOfValve(entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName, kind: DamperKind): [ValveFigure, number][] {
-  if (valveKindOf(machine, damper, valve) === 'open') return kind.tubeMm === null ? [] : [['bleed', kind.valves[valve].bleedMm2]];
-  if (valveKindOf(machine, damper, valve) === 'poppet' || kind.tubeMm !== null) return [];
-  const shims = shimsOf(entries, damper, valve, 'found');
+function usualOfValve(facts: JobFacts, damper: DamperKey, valve: ValveName, kind: DamperKind): [ValveFigure, number][] {
+  if (valveKindOf(facts.machine, damper, valve) === 'open') return kind.tubeMm === null ? [] : [['bleed', kind.valves[valve].bleedMm2]];
+  if (valveKindOf(facts.machine, damper, valve) === 'poppet' || kind.tubeMm !== null) return [];
+  const shims = shimsOf(facts.entries, damper, valve, 'found');
   if (!shims?.ok || shims.value.length === 0) return [];
   return [['port', kind.valves[valve].portMm2], ['bleed', kind.valves[valve].bleedMm2], ...clampOf(shims.value)];
 }
@@ -216,13 +214,13 @@ export interface OneStackQuestion {
 }
 
 /** What one stack alone is to be asked: shims as found and to fit, clamp and zone as measured or as they follow from the shims; null without readable shims. */
-export function oneStackOf(entries: Entries, machine: Entries, damper: DamperKey, valve: ValveName): OneStackQuestion | null {
-  if (valveKindOf(machine, damper, valve) !== 'stack') return null;
-  const [found, fit] = [shimsOf(entries, damper, valve, 'found'), shimsOf(entries, damper, valve, 'fit')];
+export function oneStackOf(facts: JobFacts, damper: DamperKey, valve: ValveName): OneStackQuestion | null {
+  if (valveKindOf(facts.machine, damper, valve) !== 'stack') return null;
+  const [found, fit] = [shimsOf(facts.entries, damper, valve, 'found'), shimsOf(facts.entries, damper, valve, 'fit')];
   if (!fit?.ok || fit.value.length === 0) return null;
   const before = found?.ok && found.value.length > 0 ? found.value : null;
   const usual = new Map(clampOf(before ?? fit.value));
-  const measured = (f: 'clamp' | 'zone.inner' | 'zone.outer') => numberOf(machine, `machine.damper.${damper}.${valve}.${f}`);
+  const measured = (f: 'clamp' | 'zone.inner' | 'zone.outer') => numberOf(facts.machine, `machine.damper.${damper}.${valve}.${f}`);
   const of = (f: 'clamp' | 'zone.inner' | 'zone.outer') => measured(f) ?? usual.get(f)!;
   const stackOf = (shims: Shim[]): ValveStack => ({
     shims,
@@ -239,33 +237,30 @@ export function oneStackOf(entries: Entries, machine: Entries, damper: DamperKey
 }
 
 /** Figures that stand in for what nobody has measured of this damper, because its piston or its damping rod is named. */
-export function usualIn(entries: Entries, machine: Entries, damper: DamperKey): [FieldKey, number][] {
-  const kind = pistonOf(machine, damper);
+export function usualIn(facts: JobFacts, damper: DamperKey): [FieldKey, number][] {
+  const kind = pistonOf(facts.machine, damper);
   if (!kind) return [];
-  const there = VALVES.filter((v) => hasValve(entries, machine, damper, v));
+  const there = VALVES.filter((v) => hasValve(facts, damper, v));
   const figures: [FieldKey, number][] = [
-    [boreField(machine, damper), kind.boreMm],
+    [boreField(facts.machine, damper), kind.boreMm],
     [`machine.damper.${damper}.rod`, kind.rodMm],
     ...(kind.postMm === null ? [] : [[`machine.damper.${damper}.post`, kind.postMm] as [FieldKey, number]]),
     ...(kind.tubeMm === null ? [] : [['machine.stanchion', kind.tubeMm] as [FieldKey, number]]),
     ...there.flatMap((valve) =>
-      usualOfValve(entries, machine, damper, valve, kind).map(([f, x]): [FieldKey, number] => [
-        `machine.damper.${damper}.${valve}.${f}`,
-        x,
-      ]),
+      usualOfValve(facts, damper, valve, kind).map(([f, x]): [FieldKey, number] => [`machine.damper.${damper}.${valve}.${f}`, x]),
     ),
   ];
-  return figures.filter(([field]) => numberOf(machine, field) === null);
+  return figures.filter(([field]) => numberOf(facts.machine, field) === null);
 }
 
 /** The machine's figures with those usual of its piston in the places nobody has measured yet. Figure by figure what is measured takes their place. */
-export const withUsual = remembered((entries: Entries, machine: Entries, damper: DamperKey): Entries => {
-  const usualOnes = usualIn(entries, machine, damper);
-  if (usualOnes.length === 0) return machine;
+export const withUsual = remembered((facts: JobFacts, damper: DamperKey): Entries => {
+  const usualOnes = usualIn(facts, damper);
+  if (usualOnes.length === 0) return facts.machine;
   const standing: Entries = Object.fromEntries(
     usualOnes.map(([field, value]): [FieldKey, Entry] => [field, { field, text: String(value), unit: null, value, at: null }]),
   );
-  return { ...machine, ...standing };
+  return { ...facts.machine, ...standing };
 });
 
 /** Gas over the oil, absolute: the shock's charge; in a fork the air in the leg. */
@@ -276,38 +271,38 @@ function gasOf(entries: Entries, damper: DamperKey): number {
 }
 
 /** The whole damper with the stacks as found or to fit, or every figure still missing, or one that cannot be used. */
-export function damperOf(entries: Entries, machine: Entries, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
+export function damperOf(facts: JobFacts, damper: DamperKey, which: Which): DamperFigures | Missing | Unusable {
   const missing: string[] = [];
   const of = (field: FieldKey): number => {
-    const value = numberOf(machine, field);
+    const value = numberOf(facts.machine, field);
     if (value === null) missing.push(field);
     return value ?? Number.NaN;
   };
-  const [boreMm, rodMm] = [of(boreField(machine, damper)), of(`machine.damper.${damper}.rod`)];
-  const tubeMm = isRodLeg(machine, damper) ? of('machine.stanchion') : undefined;
+  const [boreMm, rodMm] = [of(boreField(facts.machine, damper)), of(`machine.damper.${damper}.rod`)];
+  const tubeMm = isRodLeg(facts.machine, damper) ? of('machine.stanchion') : undefined;
   const valves: Partial<Record<ValveName, ValveRequest>> = {};
   for (const valve of VALVES) {
-    if (!hasValve(entries, machine, damper, valve)) continue;
-    const made = valveRequestOf(entries, machine, damper, valve, which);
+    if (!hasValve(facts, damper, valve)) continue;
+    const made = valveRequestOf(facts, damper, valve, which);
     if (isUnusable(made)) return made;
     if ('missing' in made) missing.push(...made.missing);
     else valves[valve] = made;
   }
   if (missing.length > 0) return { missing };
-  const returnAreaMm2 = numberOf(machine, `machine.damper.${damper}.base.return`);
+  const returnAreaMm2 = numberOf(facts.machine, `machine.damper.${damper}.base.return`);
   return {
     boreMm,
     rodMm,
     ...(tubeMm === undefined ? {} : { tubeMm }),
-    gasPressureMPa: gasOf(entries, damper),
+    gasPressureMPa: gasOf(facts.entries, damper),
     piston: { compression: valves.compression!, rebound: valves.rebound! },
     base: valves.base ? { ...valves.base, ...(returnAreaMm2 === null ? {} : { returnAreaMm2 }) } : null,
   };
 }
 
 /** The same with what is usual of its piston where nothing is measured: for what is shown as assumed. Reasons and the dyno rest on what was measured alone. */
-export const damperWithUsual = (entries: Entries, machine: Entries, damper: DamperKey, which: Which) =>
-  damperOf(entries, withUsual(entries, machine, damper), damper, which);
+export const damperWithUsual = (facts: JobFacts, damper: DamperKey, which: Which) =>
+  damperOf(facts.with({ machine: withUsual(facts, damper) }), damper, which);
 
 /** The oil reckoned with: the one chosen for this end, else the usual grade. */
 export function oilOf(entries: Entries, damper: DamperKey, oils: readonly OilGrade[]): { grade: OilGrade; origin: 'chosen' | 'assumed' } {

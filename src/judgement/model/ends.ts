@@ -1,3 +1,4 @@
+import { remembered, type JobFacts } from './facts';
 import type { SetupKey } from '@/catalogue/fields/setup';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { LeverageKind } from '@/core/leverage/leverage';
@@ -9,7 +10,6 @@ import type { Entries } from '@/catalogue/entry';
 import { type LinkPoint, LINK_POINTS } from '@/catalogue/fields/machine';
 import { namedKindOf } from './loads';
 import { numberOf, textOf } from './read';
-import { remembered } from './remember';
 import { forceTableIn, pairsIn } from '@/catalogue/tables';
 import type { End } from '@/catalogue/ends';
 
@@ -105,8 +105,8 @@ export const isOnMachine = (key: SetupKey, machine: Entries): boolean =>
   key === 'rear.springRight' ? shocksOf(machine) === 2 : key === 'front.air' ? isOnAir(machine, 'front') : true;
 
 /** The spring that came in on the right, where it is not as the left one: of a fork, or of two shocks. */
-export const rightSpringFound = (entries: Entries, machine: Entries, end: End): number | null =>
-  end === 'front' || shocksOf(machine) === 2 ? numberOf(entries, `found.${end}.springRight`) : null;
+export const rightSpringFound = (facts: JobFacts, end: End): number | null =>
+  end === 'front' || shocksOf(facts.machine) === 2 ? numberOf(facts.entries, `found.${end}.springRight`) : null;
 
 /** Oil level to reckon with: the one typed for it, else as fitted, else as found. */
 export const oilLevelOf = (entries: Entries): number | null =>
@@ -115,20 +115,24 @@ export const oilLevelOf = (entries: Entries): number | null =>
   numberOf(entries, 'found.front.oilLevel.left');
 
 /** Air in the fork, gas at the shock, or the constant typed for either; a typed constant comes first. */
-export function otherForceOf(entries: Entries, machine: Entries, end: End): OtherForceKind {
-  const typed = numberOf(entries, `springs.${end}.otherForce`);
+export function otherForceOf(facts: JobFacts, end: End): OtherForceKind {
+  const typed = numberOf(facts.entries, `springs.${end}.otherForce`);
   if (typed !== null) return { kind: 'constant', forceN: typed };
   if (end === 'rear') {
     const [shaftMm, gaugeMPa] = [
-      numberOf(machine, 'machine.shaft'),
-      numberOf(entries, 'fitted.rear.gas') ?? numberOf(entries, 'found.rear.gas'),
+      numberOf(facts.machine, 'machine.shaft'),
+      numberOf(facts.entries, 'fitted.rear.gas') ?? numberOf(facts.entries, 'found.rear.gas'),
     ];
     if (shaftMm === null || gaugeMPa === null) return { kind: 'none' };
-    return { kind: 'gas', shaftMm, pressureMPa: gaugeMPa + ATMOSPHERE_MPA, chamberMm3: numberOf(machine, 'machine.chamber') };
+    return { kind: 'gas', shaftMm, pressureMPa: gaugeMPa + ATMOSPHERE_MPA, chamberMm3: numberOf(facts.machine, 'machine.chamber') };
   }
-  const [stanchionMm, boreMm, levelMm] = [numberOf(machine, 'machine.stanchion'), numberOf(machine, 'machine.bore'), oilLevelOf(entries)];
+  const [stanchionMm, boreMm, levelMm] = [
+    numberOf(facts.machine, 'machine.stanchion'),
+    numberOf(facts.machine, 'machine.bore'),
+    oilLevelOf(facts.entries),
+  ];
   if (stanchionMm === null || boreMm === null || levelMm === null) return { kind: 'none' };
-  const solidVolumeMm3 = numberOf(machine, 'machine.solid') ?? 0;
+  const solidVolumeMm3 = numberOf(facts.machine, 'machine.solid') ?? 0;
   // Sag is read at rest: slow air, n = 1. Both legs hold air, whatever the springs do.
   return { kind: 'air', stanchionMm, boreMm, levelMm, solidVolumeMm3, exponent: 1, initialPressureMPa: ATMOSPHERE_MPA, legs: 2 };
 }
@@ -148,21 +152,21 @@ export const rakeOf = (machine: Entries): number | null =>
   numberOf(machine, 'machine.rake') ?? namedKindOf(machine)?.figures.rakeDeg.mean ?? null;
 
 /** The end as the core wants it, or what is missing or unusable. */
-export function endRequestOf(entries: Entries, machine: Entries, end: End): EndRequest | Missing | Unusable {
-  const travelMm = numberOf(machine, `machine.travel.${end}`);
+export function endRequestOf(facts: JobFacts, end: End): EndRequest | Missing | Unusable {
+  const travelMm = numberOf(facts.machine, `machine.travel.${end}`);
   const missing = travelMm === null ? [`machine.travel.${end}`] : [];
-  const stops = stopsOf(machine, end);
+  const stops = stopsOf(facts.machine, end);
   if (isUnusable(stops)) return stops;
-  const otherForce = otherForceOf(entries, machine, end);
+  const otherForce = otherForceOf(facts, end);
   if (end === 'front') {
-    const rakeDeg = rakeOf(machine);
+    const rakeDeg = rakeOf(facts.machine);
     if (travelMm === null || rakeDeg === null) return { missing: [...missing, ...(rakeDeg === null ? ['machine.rake'] : [])] };
-    return { end, travelMm, rakeDeg, legs: legsOf(machine), otherForce, ...stops };
+    return { end, travelMm, rakeDeg, legs: legsOf(facts.machine), otherForce, ...stops };
   }
-  const leverage = leverageKindOf(machine);
+  const leverage = leverageKindOf(facts.machine);
   if (isUnusable(leverage)) return leverage;
   if (isMissing(leverage) || travelMm === null) return { missing: [...missing, ...(isMissing(leverage) ? leverage.missing : [])] };
-  return { end, travelMm, leverage, shocks: shocksOf(machine), otherForce, ...stops };
+  return { end, travelMm, leverage, shocks: shocksOf(facts.machine), otherForce, ...stops };
 }
 
 const FIELD_OF_PATH: Record<string, string> = {
@@ -176,8 +180,8 @@ type EndFound = { model: EndModel; warnings: Warning[] } | Missing | Unusable;
 /** The end as the springs feel it, or the figures still missing, or the one that cannot be used. */
 export const endModelOf = remembered(solveEnd);
 
-function solveEnd(entries: Entries, machine: Entries, end: End): EndFound {
-  const request = endRequestOf(entries, machine, end);
+function solveEnd(facts: JobFacts, end: End): EndFound {
+  const request = endRequestOf(facts, end);
   if (isMissing(request) || isUnusable(request)) return request;
   const made: Result<{ end: EndModel; warnings: Warning[] }> = endOf(request);
   if (made.ok) return { model: made.value.end, warnings: made.value.warnings };

@@ -1,7 +1,8 @@
+import type { JobFacts } from './facts';
 import { fieldDef } from '@/catalogue/fields';
 import { figure, isSaidUnit, type Said } from '@/core/units/say';
 import { fromCanonical, unitNamed } from '@/core/units/units';
-import { type Entries, type Entry, withUnit, entryAt } from '@/catalogue/entry';
+import { type Entry, withUnit, entryAt } from '@/catalogue/entry';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { hasUnlikeLegs } from './unlike';
 import { textOf } from './read';
@@ -34,15 +35,14 @@ function figureSaid(entry: Entry): Said {
 }
 
 /** Unlike by its damper, or said so when it was set. */
-export const builtUnlike = (entries: Entries, machine: Entries): boolean =>
-  hasUnlikeLegs(machine) || textOf(entries, 'set.legsAgree') === 'built';
+export const builtUnlike = (facts: JobFacts): boolean => hasUnlikeLegs(facts.machine) || textOf(facts.entries, 'set.legsAgree') === 'built';
 
 /**
  * Whether the legs agree: every figure a fork has on both sides. Measure, Reason and Set take their answer from here.
  * @param of the figure of a set-up's key: as it came in, or as set
  * @param isWhole a figure noted on one side alone counts as a difference: of a finished fork, not of one just come in
  */
-export function judgeLegs(entries: Entries, machine: Entries, of: (key: string) => Entry | undefined, isWhole: boolean): LegsJudged {
+export function judgeLegs(facts: JobFacts, of: (key: string) => Entry | undefined, isWhole: boolean): LegsJudged {
   let both = 0;
   const differ = PAIRED.flatMap(({ key, label }): LegFigure[] => {
     const noted = (entry: Entry | undefined) => (entry && entry.value !== null ? entry : undefined);
@@ -53,9 +53,8 @@ export function judgeLegs(entries: Entries, machine: Entries, of: (key: string) 
     const said = (entry: Entry | undefined): Said => (entry ? figureSaid(entry) : NOT_NOTED);
     return [{ key, label: label.replace(/^Left /, ''), left: said(left), right: said(right) }];
   });
-  return { both, differ, built: builtUnlike(entries, machine) };
+  return { both, differ, built: builtUnlike(facts) };
 }
 
 /** As it came in. */
-export const legsFound = (entries: Entries, machine: Entries): LegsJudged =>
-  judgeLegs(entries, machine, (key) => entryAt(entries, `found.${key}`), false);
+export const legsFound = (facts: JobFacts): LegsJudged => judgeLegs(facts, (key) => entryAt(facts.entries, `found.${key}`), false);

@@ -1,3 +1,4 @@
+import type { JobFacts } from './facts';
 import { MACHINE_TYPES } from '@/catalogue/fields/machine';
 import type { FieldKey } from '@/catalogue/fields';
 import { FUEL_DENSITY_KG_PER_L } from '@/core/constants/constants';
@@ -59,28 +60,28 @@ function weighedOf(machine: Entries, assumed: Said[]): { frontKg: number; rearKg
 export const fuelAgainstWeighedKg = (entries: Entries): number =>
   ((numberOf(entries, 'fuel.more') ?? 0) / MM3_PER_L) * FUEL_DENSITY_KG_PER_L;
 
-function itemsOf(entries: Entries, machine: Entries, wheelbaseMm: number) {
-  const seatMm = namedKindOf(machine)?.figures.riderForwardMm.mean;
+function itemsOf(facts: JobFacts, wheelbaseMm: number) {
+  const seatMm = namedKindOf(facts.machine)?.figures.riderForwardMm.mean;
   const usualMm = (place: Place) => (place === 'rider' && seatMm !== undefined ? seatMm : USUAL_PLACE_SHARE[place] * wheelbaseMm);
-  const at = (field: FieldKey, place: Place) => figureOr(entries, field, usualMm(place));
+  const at = (field: FieldKey, place: Place) => figureOr(facts.entries, field, usualMm(place));
   const aboard = (label: string, place: Place, field: FieldKey, massKg: number | null): Aboard[] => {
     if (massKg === null || massKg === 0) return [];
     const figure = at(field, place);
     return [{ label, place, field, massKg, forwardOfRearAxleMm: figure.value, origin: figure.origin }];
   };
   return {
-    rider: aboard('Rider', 'rider', 'rider.at', numberOf(entries, 'rider.mass')),
-    passenger: aboard('Passenger', 'passenger', 'passenger.at', numberOf(entries, 'passenger.mass')),
+    rider: aboard('Rider', 'rider', 'rider.at', numberOf(facts.entries, 'rider.mass')),
+    passenger: aboard('Passenger', 'passenger', 'passenger.at', numberOf(facts.entries, 'passenger.mass')),
     // Fuel has a place of its own, in the tank; less than weighed is a negative mass.
-    fuel: aboard('Fuel against weighed', 'tank', 'fuel.more', fuelAgainstWeighedKg(entries)).map((f): Aboard => ({
+    fuel: aboard('Fuel against weighed', 'tank', 'fuel.more', fuelAgainstWeighedKg(facts.entries)).map((f): Aboard => ({
       ...f,
       forwardOfRearAxleMm: USUAL_PLACE_SHARE.tank * wheelbaseMm,
       origin: 'assumed',
     })),
-    luggage: itemNumbers(entries, 'luggage').flatMap((n) => {
-      const place = choiceOf(entries, `luggage.${n}.place`, LUGGAGE_PLACES) ?? 'tail';
+    luggage: itemNumbers(facts.entries, 'luggage').flatMap((n) => {
+      const place = choiceOf(facts.entries, `luggage.${n}.place`, LUGGAGE_PLACES) ?? 'tail';
       const label = LUGGAGE_PLACES[place];
-      return aboard(label, place, `luggage.${n}.at`, numberOf(entries, `luggage.${n}.mass`));
+      return aboard(label, place, `luggage.${n}.at`, numberOf(facts.entries, `luggage.${n}.mass`));
     }),
   };
 }
@@ -107,23 +108,25 @@ function ownCases(machine: Entries, always: Aboard[], wheelbaseMm: number): [str
 }
 
 /** The load cases of a job: solo as measured, each declared one, and those the machine keeps by name. */
-export function loadsOf(entries: Entries, machine: Entries): Loads {
-  const platedKg = numberOf(machine, 'machine.plated');
+export function loadsOf(facts: JobFacts): Loads {
+  const platedKg = numberOf(facts.machine, 'machine.plated');
   const assumed: Said[] = [];
-  const wheelbaseMm = numberOf(machine, 'machine.wheelbase');
-  const weighed = weighedOf(machine, assumed);
+  const wheelbaseMm = numberOf(facts.machine, 'machine.wheelbase');
+  const weighed = weighedOf(facts.machine, assumed);
   const missing = [
     ...(wheelbaseMm === null ? ['machine.wheelbase'] : []),
-    ...(weighed === null ? (['machine.weighed.front', 'machine.weighed.rear'] as const).filter((f) => numberOf(machine, f) === null) : []),
-    ...(numberOf(entries, 'rider.mass') === null ? ['rider.mass'] : []),
+    ...(weighed === null
+      ? (['machine.weighed.front', 'machine.weighed.rear'] as const).filter((f) => numberOf(facts.machine, f) === null)
+      : []),
+    ...(numberOf(facts.entries, 'rider.mass') === null ? ['rider.mass'] : []),
   ];
   if (wheelbaseMm === null || weighed === null || missing.length > 0) return { cases: [], assumed: [], missing, platedKg };
-  const usual = usualOf(machine);
-  const front = figureOr(machine, 'machine.unsprung.front', usual.unsprungFrontKg.mean);
-  const rear = figureOr(machine, 'machine.unsprung.rear', usual.unsprungRearKg.mean);
+  const usual = usualOf(facts.machine);
+  const front = figureOr(facts.machine, 'machine.unsprung.front', usual.unsprungFrontKg.mean);
+  const rear = figureOr(facts.machine, 'machine.unsprung.rear', usual.unsprungRearKg.mean);
   if (front.origin === 'assumed') assumed.push(said`${kg(front.value)} unsprung at the front`);
   if (rear.origin === 'assumed') assumed.push(said`${kg(rear.value)} unsprung at the rear`);
-  const { rider, passenger, fuel, luggage } = itemsOf(entries, machine, wheelbaseMm);
+  const { rider, passenger, fuel, luggage } = itemsOf(facts, wheelbaseMm);
   for (const thing of [...rider, ...passenger, ...luggage])
     if (thing.origin === 'assumed') assumed.push(`place of the ${thing.label.toLowerCase()}`);
   const always = [...rider, ...fuel];
@@ -131,7 +134,7 @@ export function loadsOf(entries: Entries, machine: Entries): Loads {
   if (luggage.length > 0) list.push(['luggage', [...always, ...luggage]]);
   if (passenger.length > 0) list.push(['two-up', [...always, ...passenger]]);
   if (luggage.length > 0 && passenger.length > 0) list.push(['two-up with luggage', [...always, ...passenger, ...luggage]]);
-  list.push(...ownCases(machine, always, wheelbaseMm).filter(([name]) => !list.some(([known]) => known === name)));
+  list.push(...ownCases(facts.machine, always, wheelbaseMm).filter(([name]) => !list.some(([known]) => known === name)));
   const cases = list.map(([name, additions]): LoadCase => ({
     name,
     additions,

@@ -1,10 +1,10 @@
+import { remembered, type JobFacts } from './facts';
 import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
 import { preload, type PreloadWay } from '@/core/measure/preload';
 import { sag, type SagPair, type SagRequest, type SagResult } from '@/core/measure/sag';
 import { err, type Result } from '@/core/result';
 import type { Entries, ReadEntry } from '@/catalogue/entry';
 import { itemNumbers, numberOf, textOf } from './read';
-import { remembered } from './remember';
 import type { End } from '@/catalogue/ends';
 
 export const pairFields = (prefix: 'measure' | 'set', end: End, state: 'unladen' | 'laden', n: number) => ({
@@ -31,24 +31,24 @@ export interface EndSag {
 
 type Walk = `${'measure' | 'set'}.${End}`;
 
-const sagOfWalk = remembered((entries, machine, walk: Walk) => {
+const sagOfWalk = remembered((facts, walk: Walk) => {
   const [prefix, end] = walk.split('.') as ['measure' | 'set', End];
-  return computeSag(entries, machine, end, prefix);
+  return computeSag(facts, end, prefix);
 });
 
 /** Sag of one end from what has been recorded so far; null while the wheel travel is unknown or nothing is read. */
-export const sagOf = (entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set' = 'measure'): EndSag | null =>
-  sagOfWalk(entries, machine, `${prefix}.${end}`);
+export const sagOf = (facts: JobFacts, end: End, prefix: 'measure' | 'set' = 'measure'): EndSag | null =>
+  sagOfWalk(facts, `${prefix}.${end}`);
 
-function computeSag(entries: Entries, machine: Entries, end: End, prefix: 'measure' | 'set'): EndSag | null {
-  const travelMm = numberOf(machine, `machine.travel.${end}`);
+function computeSag(facts: JobFacts, end: End, prefix: 'measure' | 'set'): EndSag | null {
+  const travelMm = numberOf(facts.machine, `machine.travel.${end}`);
   const state = (name: 'unladen' | 'laden'): SagPair[] =>
-    pairNumbers(entries, prefix, end, name).map((n) => {
+    pairNumbers(facts.entries, prefix, end, name).map((n) => {
       const fields = pairFields(prefix, end, name, n);
-      return { liftedMm: numberOf(entries, fields.lifted), pressedMm: numberOf(entries, fields.pressed) };
+      return { liftedMm: numberOf(facts.entries, fields.lifted), pressedMm: numberOf(facts.entries, fields.pressed) };
     });
-  const style = styleOf(entries, prefix, end);
-  const extendedMm = style === 'ruler' ? 0 : numberOf(entries, `${prefix}.${end}.extended`);
+  const style = styleOf(facts.entries, prefix, end);
+  const extendedMm = style === 'ruler' ? 0 : numberOf(facts.entries, `${prefix}.${end}.extended`);
   const [unladen, laden] = [state('unladen'), state('laden')];
   const anything = [...unladen, ...laden].some((p) => p.liftedMm !== null || p.pressedMm !== null);
   if (!anything) return null;

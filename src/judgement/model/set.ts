@@ -1,3 +1,4 @@
+import type { JobFacts } from './facts';
 import { bounceEstimate, PUSH_MM } from '@/core/measure/bounce';
 import { entryAt, type Entries, type Entry } from '@/catalogue/entry';
 import { askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
@@ -12,7 +13,7 @@ export const asSet = (entries: Entries, key: string): Entry | undefined => {
 };
 
 /** The finished fork: a figure noted on one leg alone is a difference too. */
-export const legsSet = (entries: Entries, machine: Entries): LegsJudged => judgeLegs(entries, machine, (key) => asSet(entries, key), true);
+export const legsSet = (facts: JobFacts): LegsJudged => judgeLegs(facts, (key) => asSet(facts.entries, key), true);
 
 /** The bounce test of one end; null until swings are counted. */
 export function bounceOf(entries: Entries, end: End) {

@@ -1,8 +1,8 @@
+import type { JobFacts } from './facts';
 import type { Inside } from '@/knowledge/training/cases';
 import { seeded } from '@/core/numerics/random';
 import { restsAt } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
-import type { Entries } from '@/catalogue/entry';
 import { endModelOf } from './ends';
 import { loadsOf } from './loads';
 import type { End } from '@/catalogue/ends';
@@ -24,15 +24,14 @@ const read = (mm: number) => String(Math.round(mm * 2) / 2);
  * millimetre of hand. Returns texts by field, ready to be recorded. Throws where the machine's figures do not suffice.
  */
 export function tapeReadings(
-  entries: Entries,
-  machine: Entries,
+  facts: JobFacts,
   end: End,
   inside: Inside,
   seed: number,
   prefix: 'measure' | 'set' = 'measure',
 ): Record<string, string> {
-  const found = endModelOf(entries, machine, end);
-  const solo = loadsOf(entries, machine).cases[0];
+  const found = endModelOf(facts, end);
+  const solo = loadsOf(facts).cases[0];
   if (!('model' in found) || !solo?.result.ok) throw new Error(`the machine lacks figures for its ${end}`);
   const { staticRearN, staticFrontN, ladenRearN, ladenFrontN } = solo.result.value;
   const spring = linearSpring(inside.rateNPerMm);

@@ -1,5 +1,5 @@
+import type { JobFacts } from '../model/facts';
 import type { SetupDocument } from '@/schema/documents';
-import type { Entries } from '@/catalogue/entry';
 import { UNNAMED_KIND } from '@/knowledge/kinds';
 import { purposeOf } from '../aims/targets';
 import { MACHINE_TYPES } from '@/catalogue/fields/machine';
@@ -22,15 +22,15 @@ export const LIKE_WEIGHTS = {
   within: 2,
 } as const;
 
-export function likenessOf(entries: Entries, machine: Entries): Likeness {
-  const [rear, front] = [numberOf(machine, 'machine.weighed.rear'), numberOf(machine, 'machine.weighed.front')];
+export function likenessOf(facts: JobFacts): Likeness {
+  const [rear, front] = [numberOf(facts.machine, 'machine.weighed.rear'), numberOf(facts.machine, 'machine.weighed.front')];
   return {
-    type: textOf(machine, 'machine.type') || UNNAMED_KIND,
-    use: purposeOf(entries, machine),
-    riderKg: numberOf(entries, 'rider.mass'),
-    machineKg: rear !== null && front !== null ? rear + front : numberOf(machine, 'machine.total'),
-    rearTravelMm: numberOf(machine, 'machine.travel.rear'),
-    frontTravelMm: numberOf(machine, 'machine.travel.front'),
+    type: textOf(facts.machine, 'machine.type') || UNNAMED_KIND,
+    use: purposeOf(facts),
+    riderKg: numberOf(facts.entries, 'rider.mass'),
+    machineKg: rear !== null && front !== null ? rear + front : numberOf(facts.machine, 'machine.total'),
+    rearTravelMm: numberOf(facts.machine, 'machine.travel.rear'),
+    frontTravelMm: numberOf(facts.machine, 'machine.travel.front'),
   };
 }
 

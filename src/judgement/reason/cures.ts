@@ -1,3 +1,4 @@
+import { type JobFacts } from '../model/facts';
 import { springPuts } from '../model/offers';
 import { airForkOf } from '../aims/airFork';
 import { isOnAir } from '../model/ends';
@@ -14,7 +15,6 @@ import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { fittedEnd } from './evidence/springs';
 import { afterPreload, standing } from './standing';
 import { bounceEstimate, PUSH_MM } from '@/core/measure/bounce';
-import type { Known } from './evidence/known';
 import { bar, kg, mm, mPerS, newtons, rate, said, type Said, sayMetric, signed } from '@/core/units/say';
 import { loadsOf, overloads } from '../model/loads';
 import { geometryOf, poseAt } from './geometry';
@@ -49,7 +49,7 @@ export interface Proposal {
 const nothing = (end: End | null, words: Said = ''): Prediction => ({ end, words, sags: null, warning: '', schools: [], proposal: null });
 
 /** Which end a cure is made at: its own, the one it names, or the one its test picks out. */
-export function endOfCure(known: Known, effect: Effect, cause: End | null): End | null {
+export function endOfCure(known: JobFacts, effect: Effect, cause: End | null): End | null {
   const wanted = 'end' in effect ? effect.end : undefined;
   if (wanted === 'rear' || wanted === 'front') return wanted;
   if (wanted === 'livelier') return livelier(known);
@@ -59,7 +59,7 @@ export function endOfCure(known: Known, effect: Effect, cause: End | null): End 
   return cause;
 }
 
-function livelier({ entries }: Known): End | null {
+function livelier({ entries }: JobFacts): End | null {
   const zeta = (end: End) => {
     const swings = numberOf(entries, `measure.${end}.bounce.overshoots`);
     const found = swings === null ? null : bounceEstimate(numberOf(entries, `measure.${end}.bounce.push`) ?? PUSH_MM, swings);
@@ -69,7 +69,7 @@ function livelier({ entries }: Known): End | null {
   return rear === null || front === null ? null : rear < front ? 'rear' : 'front';
 }
 
-function softer(known: Known): End | null {
+function softer(known: JobFacts): End | null {
   const share = (end: End) => {
     const fitted = fittedEnd(known, end);
     return fitted && fitted.spring.rateNPerMm(1) / fitted.ladenN;
@@ -78,14 +78,8 @@ function softer(known: Known): End | null {
   return rear === null || front === null ? null : rear < front ? 'rear' : 'front';
 }
 
-function otherSchools(known: Known, end: End, sags: { staticMm: number; riderMm: number }): string[] {
-  const verdicts = schoolVerdicts(
-    known.entries,
-    known.machine,
-    end,
-    { staticSagMm: sags.staticMm, riderSagMm: sags.riderMm },
-    known.schools,
-  );
+function otherSchools(known: JobFacts, end: End, sags: { staticMm: number; riderMm: number }): string[] {
+  const verdicts = schoolVerdicts(known, end, { staticSagMm: sags.staticMm, riderSagMm: sags.riderMm });
   const say = { 'in window': 'right', low: 'low', high: 'high' } as const;
   return verdicts
     .filter((v) => !v.chosen && (v.rider !== null || v.static !== null))
@@ -96,9 +90,9 @@ function otherSchools(known: Known, end: End, sags: { staticMm: number; riderMm:
 }
 
 /** @param changeMm so much more preload; what the school's rider sag asks for where it is left out */
-function preload(known: Known, end: End, changeMm?: number): Prediction {
+function preload(known: JobFacts, end: End, changeMm?: number): Prediction {
   const now = standing(known, end);
-  const target = targetOf(known.entries, known.machine, end, known.schools);
+  const target = targetOf(known, end);
   if (!now || !target) return nothing(end, 'What it does is shown once the sags, the loads and the spring’s mark are in.');
   const wanted = changeMm === undefined ? preloadForMm(now.model, now.spring, target.rider.value, now.ladenN) : now.preloadMm + changeMm;
   const by = wanted - now.preloadMm;
@@ -131,8 +125,8 @@ function preload(known: Known, end: End, changeMm?: number): Prediction {
 }
 
 /** A fork on air gets a pressure where another gets a spring. */
-function pressure({ entries, machine, schools }: Known): Prediction {
-  const found = airForkOf(entries, machine, schools);
+function pressure(facts: JobFacts): Prediction {
+  const found = airForkOf(facts);
   const solo = 'cases' in found ? found.cases[0] : undefined;
   if (!('cases' in found) || !solo) return nothing('front', 'What it does is shown once the loads and the air chambers are known.');
   const wanted = bar(solo.gaugeMPa);
@@ -146,9 +140,9 @@ function pressure({ entries, machine, schools }: Known): Prediction {
   };
 }
 
-function spring(known: Known, end: End, springs: readonly ListedSpring[]): Prediction {
+function spring(known: JobFacts, end: End, springs: readonly ListedSpring[]): Prediction {
   if (isOnAir(known.machine, end)) return pressure(known);
-  const selection = selectionOf(known.entries, known.machine, end, springs, known.schools);
+  const selection = selectionOf(known, end, springs);
   if ('missing' in selection || !selection.result.ok)
     return nothing(end, 'What it does is shown once loads, leverage and targets are known.');
   const best = proposed(known.entries, end, selection.result.value.candidates);
@@ -169,7 +163,7 @@ function spring(known: Known, end: End, springs: readonly ListedSpring[]): Predi
   };
 }
 
-function clicks(known: Known, end: End, effect: Extract<Effect, { kind: 'clicks' }>): Prediction {
+function clicks(known: JobFacts, end: End, effect: Extract<Effect, { kind: 'clicks' }>): Prediction {
   const side = effect.adjuster === 'rebound' ? 'rebound' : 'compression';
   const key = end === 'rear' && effect.adjuster === 'highCompression' ? HIGH_COMPRESSION : CLICKERS[end][side];
   const [out, range] = [numberOf(known.entries, `found.${key}.out`), numberOf(known.entries, `found.${key}.range`)];
@@ -201,16 +195,16 @@ function clicks(known: Known, end: End, effect: Extract<Effect, { kind: 'clicks'
   };
 }
 
-function height(known: Known, by: number): Prediction {
+function height(known: JobFacts, by: number): Prediction {
   const now = numberOf(known.entries, 'found.front.height.left');
   const puts = (['left', 'right'] as const).map((leg) => ({ field: `wanted.front.height.${leg}` as const, text: `${(now ?? 0) + by} mm` }));
   return { ...headMoved(known, by), proposal: now === null ? null : { stage: 'set', puts } };
 }
 
-function headMoved(known: Known, by: number): Prediction {
+function headMoved(known: JobFacts, by: number): Prediction {
   const [wheelbase, rake] = [numberOf(known.machine, 'machine.wheelbase'), numberOf(known.machine, 'machine.rake')];
   if (wheelbase === null || rake === null) return nothing('front', 'What it does is shown once wheelbase and rake are known.');
-  const { reference, states } = geometryOf(known.entries, known.machine, known.schools);
+  const { reference, states } = geometryOf(known);
   const rider = states.find((s) => s.name === 'rider')!;
   const [before, after] = [poseAt(reference, rider), poseAt(reference, { ...rider, forkThroughClampMm: by })];
   if (!before || !after) return nothing('front', 'What it does is shown once wheelbase and rake are known.');
@@ -224,7 +218,7 @@ function headMoved(known: Known, by: number): Prediction {
   );
 }
 
-function oilLevel(known: Known, by: number | null): Prediction {
+function oilLevel(known: JobFacts, by: number | null): Prediction {
   const { entries, machine } = known;
   const of = (field: 'oilLevel' | 'stanchion' | 'bore' | 'solid' | 'travel.front') => numberOf(machine, `machine.${field}`);
   const level = numberOf(entries, 'found.front.oilLevel.left');
@@ -259,7 +253,7 @@ function oilLevel(known: Known, by: number | null): Prediction {
   };
 }
 
-function gas({ entries, machine }: Known): Prediction {
+function gas({ entries, machine }: JobFacts): Prediction {
   const [found, sheet, shaft] = [numberOf(entries, 'found.rear.gas'), numberOf(machine, 'machine.gas'), numberOf(machine, 'machine.shaft')];
   if (found === null || sheet === null) return nothing('rear', 'Charge to the maker’s sheet; its figure is not written down yet.');
   const words = bar(found, 1, '→', sheet);
@@ -289,9 +283,9 @@ function damping(end: End, { side, band, byPercent }: Extract<Effect, { kind: 'd
   };
 }
 
-function load({ entries, machine }: Known): Prediction {
-  const loads = loadsOf(entries, machine);
-  const worst = overloads(loads, machine).sort((a, b) => b.totalKg - b.platedKg - (a.totalKg - a.platedKg))[0];
+function load(facts: JobFacts): Prediction {
+  const loads = loadsOf(facts);
+  const worst = overloads(loads, facts.machine).sort((a, b) => b.totalKg - b.platedKg - (a.totalKg - a.platedKg))[0];
   return nothing(
     null,
     worst ? said`${kg(Math.ceil(worst.totalKg - worst.platedKg), 0)} must come off the ${worst.what} ${worst.caseName}.` : '',
@@ -299,7 +293,7 @@ function load({ entries, machine }: Known): Prediction {
 }
 
 /** What a cure would do on this machine. @param springs of the list, for the one that would be fitted */
-export function predict(known: Known, springs: readonly ListedSpring[], cure: Cure, cause: End | null): Prediction {
+export function predict(known: JobFacts, springs: readonly ListedSpring[], cure: Cure, cause: End | null): Prediction {
   const { effect } = cure;
   const end = endOfCure(known, effect, cause);
   switch (effect.kind) {
@@ -327,7 +321,7 @@ export function predict(known: Known, springs: readonly ListedSpring[], cure: Cu
 
 /** What a change of an adjuster by so much would do: the very change, not the usual one of a cure. Clicks are more open, lengths as they are read. */
 export function predictChange(
-  known: Known,
+  known: JobFacts,
   what: { kind: 'preload' | 'height' | 'oil-level' } | { kind: 'clicks'; adjuster: Extract<Effect, { kind: 'clicks' }>['adjuster'] },
   end: End,
   by: number,

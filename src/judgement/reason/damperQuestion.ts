@@ -1,3 +1,4 @@
+import { type JobFacts } from '../model/facts';
 import type { DamperFigures } from '@/core/damper/damper';
 import type { OilGrade } from '@/core/damper/oils';
 import { COLD_C, HOT_C, WARM_C } from '@/core/damper/oils';
@@ -9,19 +10,18 @@ import { type DamperQuestion, FACT_SPEEDS } from '../model/damperFacts';
 import { damperOf, oilOf, oilWarm } from '../model/dampers';
 import { hasUnlikeLegs, sharedAmong } from '../model/unlike';
 import { isMissing, isUnusable } from '../model/ends';
-import type { Known } from './evidence/known';
 import { fittedEnd } from './evidence/springs';
 import type { End } from '@/catalogue/ends';
 
 /** What has to be computed of an end's damper as it came in; null where its figures or stacks are not known. */
-export function damperQuestion(known: Known, end: End, oils: readonly OilGrade[]): DamperQuestion | null {
+export function damperQuestion(known: JobFacts, end: End, oils: readonly OilGrade[]): DamperQuestion | null {
   const { entries, machine } = known;
-  const fit = damperOf(entries, machine, end, 'found');
+  const fit = damperOf(known, end, 'found');
   if (isMissing(fit) || isUnusable(fit)) return null;
   const { grade } = oilOf(entries, end, oils);
   const [cold, warm, hot] = [oilWarm(grade, COLD_C), oilWarm(grade, WARM_C), oilWarm(grade, HOT_C)];
   if (!cold.ok || !warm.ok || !hot.ok) return null;
-  const beside = end === 'front' && hasUnlikeLegs(machine) ? damperOf(entries, machine, 'other', 'found') : null;
+  const beside = end === 'front' && hasUnlikeLegs(machine) ? damperOf(known, 'other', 'found') : null;
   const view: ViewRequest = {
     found: null,
     fit,
@@ -34,7 +34,7 @@ export function damperQuestion(known: Known, end: End, oils: readonly OilGrade[]
   return { view, sprung: sprungFound(known, end) };
 }
 
-function sprungFound(known: Known, end: End): Sprung | null {
+function sprungFound(known: JobFacts, end: End): Sprung | null {
   const fitted = fittedEnd(known, end);
   if (!fitted) return null;
   const { model, spring, preloadMm, atMm, ladenN } = fitted;

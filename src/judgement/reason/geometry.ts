@@ -1,10 +1,10 @@
+import { JobFacts } from '../model/facts';
 import { mm, said, type Said } from '@/core/units/say';
 import type { Pose, PoseAsked, Reference } from '@/core/geometry/geometry';
 import { CHAIN_PITCH_MM, chainPitches } from '@/core/geometry/drive';
 import { type SprocketChange, sprocketChange } from '@/core/geometry/sprockets';
 import { geometry } from '@/core/geometry/geometry';
 import type { Entries, Entry } from '@/catalogue/entry';
-import type { School } from '@/knowledge/schools';
 import { targetOf } from '../aims/targets';
 import type { FieldKey } from '@/catalogue/fields';
 import type { MachineType } from '@/catalogue/fields/machine';
@@ -15,7 +15,7 @@ import { preloadForMm, restsAt } from '@/core/spring/end';
 import { endModelOf, isMissing, isUnusable, pointOf, rakeOf } from '../model/ends';
 import { loadsOf, usualOf } from '../model/loads';
 import { sagOf } from '../model/measure';
-import { knownAlone } from './heights';
+
 import { standing } from './standing';
 import { choiceOf, numberOf } from '../model/read';
 
@@ -52,10 +52,10 @@ export type Sags = Readonly<Record<End, { staticMm: number | null; riderMm: numb
 export const NO_SAGS: Sags = { rear: { staticMm: null, riderMm: null }, front: { staticMm: null, riderMm: null } };
 
 /** Where an end stands: as read in this job, else as it was handed back, else where the school followed wants it, which is then said. */
-function standsAt(entries: Entries, machine: Entries, end: End, schools: readonly School[], handedBack: Sags) {
-  const read = sagOf(entries, machine, end);
+function standsAt(facts: JobFacts, end: End, handedBack: Sags) {
+  const read = sagOf(facts, end);
   const now = read?.result.ok ? read.result.value : null;
-  const aim = targetOf(entries, machine, end, schools);
+  const aim = targetOf(facts, end);
   const [staticMm, riderMm] = [now?.staticSagMm ?? handedBack[end].staticMm, now?.riderSagMm ?? handedBack[end].riderMm];
   return {
     bare: { mm: staticMm ?? aim?.static.value ?? 0, isRead: staticMm !== null },
@@ -101,29 +101,29 @@ const travelEntry = (end: End, value: number): [FieldKey, Entry] => {
 };
 
 /** Everything the side view needs, from whatever is known. @param entries of the job whose load is looked at; {} where there is none */
-export function geometryOf(entries: Entries, machine: Entries, schools: readonly School[], handedBack: Sags = NO_SAGS): GeometryOf {
-  const kind = usualOf(machine);
-  const usual = USUAL[LOOSE.includes(choiceOf(machine, 'machine.type', MACHINE_TYPES) ?? 'road') ? 'loose' : 'road'];
-  const figures = new Figures(machine);
+export function geometryOf(facts: JobFacts, handedBack: Sags = NO_SAGS): GeometryOf {
+  const kind = usualOf(facts.machine);
+  const usual = USUAL[LOOSE.includes(choiceOf(facts.machine, 'machine.type', MACHINE_TYPES) ?? 'road') ? 'loose' : 'road'];
+  const figures = new Figures(facts.machine);
   const wheelbaseMm = figures.take('machine.wheelbase', kind.wheelbaseMm.mean, 'wheelbase');
   const rearTyreRadiusMm = figures.take('machine.radius.rear', usual.rearRadiusMm, 'rear tyre radius');
   const frontTyreRadiusMm = figures.take('machine.radius.front', usual.frontRadiusMm, 'front tyre radius');
-  const drawn = drawnPivot(machine, rearTyreRadiusMm);
+  const drawn = drawnPivot(facts.machine, rearTyreRadiusMm);
   const pivot = {
     forwardMm:
-      numberOf(machine, 'machine.pivot.forward') ??
+      numberOf(facts.machine, 'machine.pivot.forward') ??
       drawn?.forwardMm ??
       figures.take('machine.pivot.forward', PIVOT_SHARE * wheelbaseMm, 'pivot ahead'),
     heightMm:
-      numberOf(machine, 'machine.pivot.height') ??
+      numberOf(facts.machine, 'machine.pivot.height') ??
       drawn?.heightMm ??
       figures.take('machine.pivot.height', rearTyreRadiusMm + usual.pivotRiseMm, 'pivot height'),
   };
-  const solo = loadsOf(entries, machine).cases[0];
+  const solo = loadsOf(facts).cases[0];
   const frontShare = solo?.result.ok ? solo.result.value.ladenFrontShare : kind.frontShare.mean;
   if (!solo?.result.ok) figures.assumed.push(`${Math.round(100 * frontShare)} % of the load on the front`);
-  const rakeDeg = rakeOf(machine) ?? kind.rakeDeg.mean;
-  if (numberOf(machine, 'machine.rake') === null) figures.assumed.push(`rake ${rakeDeg.toFixed(1)}°`);
+  const rakeDeg = rakeOf(facts.machine) ?? kind.rakeDeg.mean;
+  if (numberOf(facts.machine, 'machine.rake') === null) figures.assumed.push(`rake ${rakeDeg.toFixed(1)}°`);
   const reference: Reference = {
     wheelbaseMm,
     rakeDeg,
@@ -131,7 +131,7 @@ export function geometryOf(entries: Entries, machine: Entries, schools: readonly
     frontTyreRadiusMm,
     rearTyreRadiusMm,
     swingArmPivot: pivot,
-    drive: driveOf(machine, pivot, figures),
+    drive: driveOf(facts.machine, pivot, figures),
     centreOfMass: {
       forwardMm: frontShare * wheelbaseMm,
       heightMm: figures.take('machine.mass.height', usual.massHeightShare * wheelbaseMm, 'centre of mass'),
@@ -142,10 +142,10 @@ export function geometryOf(entries: Entries, machine: Entries, schools: readonly
     front: figures.take('machine.travel.front', kind.frontTravelMm.mean, 'front travel'),
   };
   // The school aims by the travel: one nobody measured is the kind's.
-  const withTravel = { ...machine, ...Object.fromEntries(ENDS.map((end) => travelEntry(end, travelMm[end]))) };
+  const withTravel = { ...facts.machine, ...Object.fromEntries(ENDS.map((end) => travelEntry(end, travelMm[end]))) };
   const stands = {
-    rear: standsAt(entries, withTravel, 'rear', schools, handedBack),
-    front: standsAt(entries, withTravel, 'front', schools, handedBack),
+    rear: standsAt(facts.with({ machine: withTravel }), 'rear', handedBack),
+    front: standsAt(facts.with({ machine: withTravel }), 'front', handedBack),
   };
   const aimedAt = (['bare', 'rider'] as const).filter((state) => ENDS.some((end) => !stands[end][state].isRead));
   if (aimedAt.length > 0) figures.assumed.push('sags where the school wants them');
@@ -164,7 +164,7 @@ export function geometryOf(entries: Entries, machine: Entries, schools: readonly
       at('extended', () => 0),
       at('bare', (end) => stands[end].bare.mm),
       at('rider', (end) => stands[end].rider.mm),
-      ...loadedStates(entries, machine, schools, stands, travelMm),
+      ...loadedStates(facts, stands, travelMm),
       at('full travel', (end) => travelMm[end]),
     ],
     aimedAt,
@@ -172,7 +172,7 @@ export function geometryOf(entries: Entries, machine: Entries, schools: readonly
     chainPitches: drive && axle ? chainPitches(axle, drive) : null,
     ratio: drive ? drive.rearTeeth / drive.frontTeeth : null,
     axleMm: axle ?? null,
-    doubts: doubtsOf(machine, drawn !== null, drive !== undefined),
+    doubts: doubtsOf(facts.machine, drawn !== null, drive !== undefined),
   };
 }
 
@@ -235,20 +235,18 @@ export function poseBand(
 
 /** Where it stands in each further load case, by the spring that is in it (its sags' rate, else its mark); none where that is not known at both ends, or nothing more is carried. */
 function loadedStates(
-  entries: Entries,
-  machine: Entries,
-  schools: readonly School[],
+  facts: JobFacts,
   stands: Readonly<Record<End, { rider: { mm: number } }>>,
   travelMm: Readonly<Record<End, number>>,
 ): PoseAsked[] {
-  return loadsOf(entries, machine)
+  return loadsOf(facts)
     .cases.slice(1)
     .flatMap((c): PoseAsked[] => {
       const at = (end: End): number | null => {
-        const solo = loadsOf(entries, machine).cases[0]!;
-        const found = endModelOf(entries, machine, end);
-        const marked = numberOf(entries, `found.${end}.spring`);
-        const spring = standing(knownAlone({ entries, machine, schools }), end)?.spring ?? (marked === null ? null : linearSpring(marked));
+        const solo = loadsOf(facts).cases[0]!;
+        const found = endModelOf(facts, end);
+        const marked = numberOf(facts.entries, `found.${end}.spring`);
+        const spring = standing(facts, end)?.spring ?? (marked === null ? null : linearSpring(marked));
         if (!c.result.ok || !solo.result.ok || isMissing(found) || isUnusable(found) || spring === null) return null;
         const load = (r: typeof c.result.value) => (end === 'rear' ? r.ladenRearN : r.ladenFrontN);
         const preloadMm = preloadForMm(found.model, spring, stands[end].rider.mm, load(solo.result.value));

@@ -1,3 +1,4 @@
+import { type JobFacts } from '../model/facts';
 import type { PoseAsked, Reference } from '@/core/geometry/geometry';
 import type { End } from '@/catalogue/ends';
 import { linkageLeverage, rodChanged } from '@/core/leverage/linkage';
@@ -5,7 +6,6 @@ import { restsAt } from '@/core/spring/end';
 import { mm, said, type Said } from '@/core/units/say';
 import { endModelOf, isMissing, isUnusable, leverageKindOf } from '../model/ends';
 import { usualOf } from '../model/loads';
-import type { Known } from './evidence/known';
 import { riderSagBy } from './heights';
 import { standing } from './standing';
 
@@ -29,9 +29,9 @@ export const NO_CHANGES: GeometryChanges = {
 };
 
 /** Wheel travel for each millimetre of the shock's length where it stands: the leverage there, else as usual of the kind. */
-function wheelPerShock({ entries, machine }: Known, zMm: number): number {
-  const model = endModelOf(entries, machine, 'rear');
-  return isMissing(model) || isUnusable(model) ? usualOf(machine).leverageRatio.mean : model.model.leverage.ratio(zMm);
+function wheelPerShock(facts: JobFacts, zMm: number): number {
+  const model = endModelOf(facts, 'rear');
+  return isMissing(model) || isUnusable(model) ? usualOf(facts.machine).leverageRatio.mean : model.model.leverage.ratio(zMm);
 }
 
 export interface OtherRod {
@@ -42,7 +42,7 @@ export interface OtherRod {
 }
 
 /** What another length of the linkage's rod does where the machine stands with its rider; null where no rod is drawn, or it is not known how it stands; 'apart' where the linkage would not hold. */
-export function otherRod(known: Known, byMm: number): OtherRod | 'apart' | null {
+export function otherRod(known: JobFacts, byMm: number): OtherRod | 'apart' | null {
   const kind = leverageKindOf(known.machine);
   const now = standing(known, 'rear');
   if (isMissing(kind) || isUnusable(kind) || kind.kind !== 'linkage' || !kind.rocker || !now) return null;
@@ -60,7 +60,7 @@ export function otherRod(known: Known, byMm: number): OtherRod | 'apart' | null 
 }
 
 /** What it does in a sentence; nothing where nothing is tried. */
-export function rodWords(known: Known, byMm: number): Said | null {
+export function rodWords(known: JobFacts, byMm: number): Said | null {
   const found = byMm === 0 ? null : otherRod(known, byMm);
   if (found === null) return null;
   const rod = said`The rod ${mm(Math.abs(byMm), 0)} ${byMm > 0 ? 'longer' : 'shorter'}`;
@@ -70,7 +70,7 @@ export function rodWords(known: Known, byMm: number): Said | null {
 }
 
 /** The pose with all of them made. */
-export function withChanges(asked: PoseAsked, of: GeometryChanges, known: Known, reference: Reference): PoseAsked {
+export function withChanges(asked: PoseAsked, of: GeometryChanges, known: JobFacts, reference: Reference): PoseAsked {
   if (of === NO_CHANGES) return asked;
   const rod = of.rodMm === 0 ? null : otherRod(known, of.rodMm);
   const by = (end: End) => riderSagBy(known, end, { ringMm: of.ringMm[end], rateShare: 1 + of.springPercent[end] / 100 }) ?? 0;

@@ -1,7 +1,7 @@
 import { restsAt } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
 import type { End } from '@/catalogue/ends';
-import type { Known } from './evidence/known';
+import type { JobFacts } from '../model/facts';
 import { standing } from './standing';
 
 /** What is tried at one end: the ring turned, the spring exchanged for one of another rate at the same preload. */
@@ -13,19 +13,10 @@ export interface TriedAtEnd {
 export const AS_IT_STANDS: TriedAtEnd = { ringMm: 0, rateShare: 1 };
 
 /** By how much the rider sag changes with it, mm; null where it is not known how the end stands. */
-export function riderSagBy(known: Known, end: End, { ringMm, rateShare }: TriedAtEnd): number | null {
+export function riderSagBy(known: JobFacts, end: End, { ringMm, rateShare }: TriedAtEnd): number | null {
   const now = standing(known, end);
   if (!now) return null;
   const at = (share: number, ring: number) =>
     restsAt(now.model, linearSpring(now.spring.rateNPerMm(0) * share), Math.max(0, now.preloadMm + ring), now.ladenN).zMm;
   return at(rateShare, ringMm) - at(1, 0);
 }
-
-/** Everything but entries and figures left out: for what asks only how an end stands. */
-export const knownAlone = (of: Pick<Known, 'entries' | 'machine' | 'schools'>): Known => ({
-  ...of,
-  before: {},
-  lifeKm: { rear: null, front: null },
-  dampers: { rear: null, front: null },
-  log: null,
-});

@@ -1,5 +1,5 @@
+import type { JobFacts } from '../model/facts';
 import { MM_PER_KM } from '@/core/constants/constants';
-import type { Entries } from '@/catalogue/entry';
 import { effectiveOf } from '../model/effective';
 import { sagOf } from '../model/measure';
 import { numberOf } from '../model/read';
@@ -14,23 +14,23 @@ export interface HistoryPoint {
   ends: Record<End, { staticMm: number | null; riderMm: number | null; effectiveNPerMm: number | null; usedMm: number | null }>;
 }
 
-export function historyPoint(job: { id: number; takenInAt: string }, entries: Entries, machine: Entries): HistoryPoint {
+export function historyPoint(job: { id: number; takenInAt: string }, facts: JobFacts): HistoryPoint {
   const of = (end: End) => {
-    const sag = sagOf(entries, machine, end);
-    const effective = effectiveOf(entries, machine, end);
+    const sag = sagOf(facts, end);
+    const effective = effectiveOf(facts, end);
     return {
       staticMm: sag?.result.ok ? sag.result.value.staticSagMm : null,
       riderMm: sag?.result.ok ? sag.result.value.riderSagMm : null,
       effectiveNPerMm: effective?.ok ? effective.value.effectiveRateNPerMm : null,
-      usedMm: numberOf(entries, `ride.used.${end}`) ?? numberOf(entries, `measure.${end}.used`),
+      usedMm: numberOf(facts.entries, `ride.used.${end}`) ?? numberOf(facts.entries, `measure.${end}.used`),
     };
   };
-  const distanceMm = numberOf(entries, 'clock.distance');
+  const distanceMm = numberOf(facts.entries, 'clock.distance');
   return {
     jobId: job.id,
     at: job.takenInAt,
     distanceKm: distanceMm === null ? null : distanceMm / MM_PER_KM,
-    hours: numberOf(entries, 'clock.hours'),
+    hours: numberOf(facts.entries, 'clock.hours'),
     ends: { rear: of('rear'), front: of('front') },
   };
 }

@@ -1,5 +1,5 @@
 import { type Counts, learntShare, learntRatios } from '@/core/diagnose/learn';
-import type { Read } from '@/judgement/reason/evidence/known';
+import type { Read } from '@/judgement/reason/evidence/rule';
 import { nodeOf } from '@/knowledge/causes/knowledge';
 import type { CausePage } from '@/knowledge/causes/page';
 import { EVIDENCE, PLACE_ENDS, type PlaceEnd, type Statement } from '@/knowledge/causes/statements';

@@ -10,7 +10,8 @@ import type { CausePage } from '@/knowledge/causes/page';
 import { contradictions, EVIDENCE, type PlaceEnd, placeOf, type Statement } from '@/knowledge/causes/statements';
 import type { Entries } from '@/catalogue/entry';
 import { readAll } from './evidence';
-import type { Known, Read } from './evidence/known';
+import type { JobFacts } from '../model/facts';
+import type { Read } from './evidence/rule';
 import { itemNumbers, textOf, choiceOf } from '../model/read';
 import { END_NAMES } from '@/catalogue/ends';
 
@@ -75,7 +76,7 @@ const contradictionWarnings = (reads: readonly Read[]): Warning[] =>
   }));
 
 /** Causes weighed against everything known, each with its sentences; the same for the screen, the training set and the record. */
-export function reasonOf(known: Known, pages: readonly CausePage[]): Result<Reasoned> {
+export function reasonOf(known: JobFacts, pages: readonly CausePage[]): Result<Reasoned> {
   const told = toldOf(known.entries);
   const reads = onceEach(readAll(known));
   const words = new Map(reads.map((r) => [nodeOf(r.statement, r.end), r]));

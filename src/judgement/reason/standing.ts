@@ -1,3 +1,4 @@
+import { type JobFacts } from '../model/facts';
 import { preloadForMm, restsAt } from '@/core/spring/end';
 import { linearSpring, type SpringLaw } from '@/core/spring/law';
 import { effectiveOf } from '../model/effective';
@@ -6,7 +7,6 @@ import { loadsOf } from '../model/loads';
 import { sagOf } from '../model/measure';
 import type { End } from '@/catalogue/ends';
 import { fittedEnd } from './evidence/springs';
-import type { Known } from './evidence/known';
 
 export interface Standing {
   model: Parameters<typeof restsAt>[0];
@@ -21,15 +21,14 @@ export interface Standing {
 }
 
 /** The end as it stands: the rate the sags need, else the mark, with the preload that gives the rider sag read. */
-export function standing(known: Known, end: End): Standing | null {
-  const { entries, machine } = known;
-  const found = endModelOf(entries, machine, end);
-  const solo = loadsOf(entries, machine).cases[0];
-  const sag = sagOf(entries, machine, end);
+export function standing(known: JobFacts, end: End): Standing | null {
+  const found = endModelOf(known, end);
+  const solo = loadsOf(known).cases[0];
+  const sag = sagOf(known, end);
   if (isMissing(found) || isUnusable(found) || !solo?.result.ok || !sag?.result.ok) return null;
   const { riderSagMm, staticSagMm } = sag.result.value;
   if (riderSagMm === null) return null;
-  const effective = effectiveOf(entries, machine, end);
+  const effective = effectiveOf(known, end);
   const marked = fittedEnd(known, end);
   const rate = effective?.ok && !effective.value.agreesWithMark ? effective.value.effectiveRateNPerMm : null;
   const spring = rate === null ? marked?.spring : linearSpring(rate);

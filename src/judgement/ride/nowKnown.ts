@@ -1,7 +1,7 @@
 import { recorded, type Entries, type Entry } from '@/catalogue/entry';
 import { knownField } from '@/catalogue/fields';
 import type { LogDocument } from '@/schema/retune';
-import type { Known } from '../reason/evidence/known';
+import type { JobFacts } from '../model/facts';
 import type { Setups, Trial } from './retune';
 import { ENDS, type End } from '@/catalogue/ends';
 
@@ -58,12 +58,12 @@ function toldOfRides(entries: Entries): [string, Entry][] {
 }
 
 export function knownNow(
-  known: Known,
+  known: JobFacts,
   now: Setups['now'],
   trials: readonly Trial[],
   signed: boolean,
   logged: readonly { moment: 'before' | 'after'; document: LogDocument }[],
-): Known {
+): JobFacts {
   const { entries } = known;
   const kept = Object.entries(entries).filter(([field]) => !/^(measure|found|set)\./.test(field) || STAYS.test(field));
   const walk = ENDS.flatMap((end) => walkOf(entries, end, signed, ringMovedAt(trials, end)));
@@ -74,8 +74,7 @@ export function knownNow(
     return mm === null ? [] : [[field, { field, text: `${mm.toFixed(0)} mm`, unit: 'mm', value: mm, at: null }]];
   });
   const log = logged.find((r) => r.moment === (signed ? 'after' : 'before'))?.document.ends;
-  return {
-    ...known,
+  return known.with({
     entries: {
       ...Object.fromEntries(kept),
       ...Object.fromEntries(toldOfRides(entries)),
@@ -86,5 +85,5 @@ export function knownNow(
     // What was read of it before the work is no longer the last word.
     log: log ? { ...(log.rear ? { rear: log.rear } : {}), ...(log.front ? { front: log.front } : {}) } : null,
     dampers: signed ? { rear: null, front: null } : known.dampers,
-  };
+  });
 }

@@ -7,7 +7,8 @@ import { type Entries, entryAt } from '@/catalogue/entry';
 import { itemNumbers, textOf } from '../model/read';
 import { curesOf, endOfCure, predictChange, type Prediction } from '../reason/cures';
 import { afterPreload, standing } from '../reason/standing';
-import { type Known, percent } from '../reason/evidence/known';
+import type { JobFacts } from '../model/facts';
+import { percent } from '../reason/evidence/rule';
 import type { Explained, Reasoned } from '../reason/reason';
 import { targetOf } from '../aims/targets';
 import { effectOf, GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from '../reason/tunables';
@@ -81,10 +82,10 @@ export interface Step {
 }
 
 /** A step for the ring goes all the way to its target at once: the sags read carry it. */
-function ringStep(known: Known, t: Tunable): { by: number } | null {
+function ringStep(known: JobFacts, t: Tunable): { by: number } | null {
   if (t.kind !== 'preload') return null;
   const now = standing(known, t.end);
-  const target = targetOf(known.entries, known.machine, t.end, known.schools);
+  const target = targetOf(known, t.end);
   if (!now || !target) return null;
   const sags = afterPreload(now, 0);
   // Newton’s step on the rider sag by the spring’s own slope is close enough to begin a search with.
@@ -98,7 +99,7 @@ interface From extends Pick<Step, 'cause' | 'cure'> {
 }
 
 export function stepOf(
-  known: Known,
+  known: JobFacts,
   { base, now }: Setups,
   trials: readonly Trial[],
   t: Tunable,
@@ -124,7 +125,7 @@ export function stepOf(
 
 /** What was told since the last change was ridden speaks of the place ridden then: the side its cure lies on is evidence at once, like an answer to the ride. */
 function toldOfPlace(
-  { entries }: Known,
+  { entries }: JobFacts,
   trials: readonly Trial[],
   now: SetupDocument,
   cause: Explained,
@@ -146,11 +147,11 @@ function toldOfPlace(
 }
 
 /** The prediction of the change itself; null where nothing would be changed. @param to the place typed, or the search's own */
-export const predictStep = (known: Known, { tunable, now }: Pick<Step, 'tunable' | 'now'>, to: number): Prediction | null =>
+export const predictStep = (known: JobFacts, { tunable, now }: Pick<Step, 'tunable' | 'now'>, to: number): Prediction | null =>
   Number.isFinite(to) && Math.abs(to - now) > 1e-9 ? predictChange(known, effectOf(tunable), tunable.end, to - now) : null;
 
 /** Whether a change goes the way its cause's cure asks for; true where the cure does not say which way. */
-export function isOfCause(known: Known, cause: Explained, cureId: string | null, t: Tunable, by: number): boolean {
+export function isOfCause(known: JobFacts, cause: Explained, cureId: string | null, t: Tunable, by: number): boolean {
   const cure = cause.page.cures.find((c) => c.id === cureId);
   if (!cure) return true;
   const turned = tunableOf(cure.effect, endOfCure(known, cure.effect, cause.end));
@@ -171,7 +172,7 @@ export const isWorthARide = (reasoned: Reasoned | null, trials: readonly Trial[]
 
 /** The changes the reasons propose, one for each adjuster, in the job's order of groups; then the other adjusters that are noted. */
 export function planOf(
-  known: Known,
+  known: JobFacts,
   reasoned: Reasoned | null,
   setups: Setups,
   trials: readonly Trial[],
@@ -217,7 +218,7 @@ export function passedOver(entries: Entries, proposed: readonly Step[], t: Tunab
 }
 
 /** What a change does to the balance of front and rear, in sentences; none where it stays. */
-export function balanceWarnings(known: Known, now: SetupDocument, t: Tunable, to: number): Said[] {
+export function balanceWarnings(known: JobFacts, now: SetupDocument, t: Tunable, to: number): Said[] {
   const at = placeIn(now, t);
   if (at === null) return [];
   if (t.kind === 'preload') return ringBalance(known, t, to - at);
@@ -227,10 +228,10 @@ export function balanceWarnings(known: Known, now: SetupDocument, t: Tunable, to
   return [];
 }
 
-function ringBalance(known: Known, t: Tunable, by: number): string[] {
+function ringBalance(known: JobFacts, t: Tunable, by: number): string[] {
   const share = (end: End, change: number): number | null => {
     const found = standing(known, end);
-    return found && offAim(known.entries, known.machine, end, known.schools, afterPreload(found, change).riderMm);
+    return found && offAim(known, end, afterPreload(found, change).riderMm);
   };
   const other = t.end === 'rear' ? 'front' : 'rear';
   const [before, after, against] = [share(t.end, 0), share(t.end, by), share(other, 0)];
@@ -250,7 +251,7 @@ const COUNTERPART: Record<string, string> = {
   'rear.lowCompression': 'front.compression',
 };
 
-function clickBalance(known: Known, now: SetupDocument, t: Tunable, to: number): string[] {
+function clickBalance(known: JobFacts, now: SetupDocument, t: Tunable, to: number): string[] {
   const counterpart = tunableById(COUNTERPART[t.id] ?? '');
   if (!counterpart) return [];
   const [here, there] = [placeIn(now, t), placeIn(now, counterpart)];

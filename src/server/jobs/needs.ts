@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import type { z } from 'zod';
 import { type Db, db, type Sql } from '@/db/client';
 import { maybeOneJob, manyJobsOnTheStands } from '@/db/queries/jobs';
@@ -30,7 +31,7 @@ const shimName = (s: { innerMm: number; diameterMm: number; thicknessMm: number 
   `Shim ${s.diameterMm} × ${s.thicknessMm}, post ${s.innerMm}`;
 
 async function wantedBy(sql: Sql, entries: Entries, machineId: number) {
-  return wantedOf(entries, await currentEntries(sql, { machineId }), await chosenSpringsOfJob(sql, entries));
+  return wantedOf(factsOf(entries, await currentEntries(sql, { machineId })), await chosenSpringsOfJob(sql, entries));
 }
 
 /** What lies in the drawers, read once for many jobs. */
@@ -155,7 +156,7 @@ export async function shortages(base: Sql | Db): Promise<Shortage[]> {
   const claimed = new Map<string, number>();
   for (const job of jobs) {
     const mine = entries.get(job.id)!;
-    const wanted = wantedOf(mine, figures.get(job.machineId)!, await chosenSpringsOfJob(base, mine));
+    const wanted = wantedOf(factsOf(mine, figures.get(job.machineId)!), await chosenSpringsOfJob(base, mine));
     if (isNothing(wanted)) continue;
     for (const need of await against(base, job.id, wanted, drawers)) {
       if (need.there === null) continue;

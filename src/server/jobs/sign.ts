@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { jobNumber } from '@/catalogue/jobs';
 import type { z } from 'zod';
 import { db, type Sql } from '@/db/client';
@@ -85,7 +86,7 @@ export async function signRebuild(
     if (!Object.keys(entries).some((f) => /^(fitted|part|torque|rebuild|work)\./.test(f))) throw new Refusal(refused('nothing-recorded'));
     await requirePasscode(sql, check);
     const figuresNow = await currentEntries(sql, { machineId: job.machineId });
-    const differ = differencesOf(entries, figuresNow, await springsOfJob(sql, entries));
+    const differ = differencesOf(factsOf(entries, figuresNow), await springsOfJob(sql, entries));
     if (differ.length > 0 && textOf(entries, 'built.differs').trim() === '')
       throw new Refusal(refused('differs-unsaid', ['built.differs'], { what: differ.map((d) => d.what.toLowerCase()).join(', ') }));
     const signedAt = at ?? new Date().toISOString();
@@ -100,7 +101,7 @@ export async function signRebuild(
     const ridden = previous?.jobId === jobId;
     const cameIn: SetupValues = { ...carried(previous?.document.values ?? {}), ...(ridden ? {} : found) };
     if (Object.keys(found).length > 0 && !ridden) {
-      const asFound = setupDocument(cameIn, sagsOf(entries, figures, 'measure'));
+      const asFound = setupDocument(cameIn, sagsOf(factsOf(entries, figures), 'measure'));
       parentId = (await oneNewSetup(sql, { ...common, rebuildId, parentId, kind: 'as-found', reason: 'as it came in', document: asFound }))
         .id;
     }
@@ -120,7 +121,7 @@ export async function signRebuild(
       reason: reasons.join(' · '),
       document: left,
     });
-    await settleShims(sql, jobId, entries, figures);
+    await settleShims(sql, jobId, factsOf(entries, figures));
     await settleStock(sql, jobId, entries, job.machineId);
     await oneSealed(sql, { id: rebuildId, jobId, corrects: null, reason: '', document, technicianId, signedAt });
     await reckonLikeness(sql, jobId);

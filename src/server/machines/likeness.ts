@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { db, type Sql } from '@/db/client';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { manyAlike, noneSetLikeness } from '@/db/queries/likeness';
@@ -31,7 +32,7 @@ export async function reckonLikeness(sql: Sql, jobId: number): Promise<void> {
   const onIt = trials.filter((t) => t.setupId === setup?.id).map((t) => t.id);
   const ridden = rides.find((r) => onIt.includes(r.trialId));
   const feel = (ridden && overall(ridden.document.feels)) ?? textOf(entries, 'ride.feel');
-  await noneSetLikeness(sql, jobId, job.machineId, setup?.id ?? null, likenessOf(entries, machine), feel);
+  await noneSetLikeness(sql, jobId, job.machineId, setup?.id ?? null, likenessOf(factsOf(entries, machine)), feel);
 }
 
 const MOST_ALIKE = 24;
@@ -41,7 +42,7 @@ export async function alikeTo(jobId: number): Promise<Alike[] | null> {
   const base = await db();
   const job = await maybeOneJob(base, jobId);
   if (!job) return null;
-  const likeness = likenessOf(await currentEntries(base, { jobId }), await currentEntries(base, { machineId: job.machineId }));
+  const likeness = likenessOf(factsOf(await currentEntries(base, { jobId }), await currentEntries(base, { machineId: job.machineId })));
   const alike = await manyAlike(base, jobId, likeness, LIKE_WEIGHTS, MOST_ALIKE);
   const sealed = await sealedEntries(
     base,

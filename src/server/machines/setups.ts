@@ -1,3 +1,4 @@
+import { type JobFacts, factsOf } from '@/judgement/model/facts';
 import type { Sql } from '@/db/client';
 import type { Job } from '@/db/queries/jobs';
 import { manySetups, oneNewSetup, type Setup } from '@/db/queries/rebuilds';
@@ -42,9 +43,9 @@ function preloadsOf(values: SetupValues): Record<string, number> {
 const NO_SAG = { staticMm: null, riderMm: null };
 export const NO_SAGS: SetupDocument['sag'] = { rear: NO_SAG, front: NO_SAG };
 
-export function sagsOf(entries: Entries, machine: Entries, prefix: 'measure' | 'set'): SetupDocument['sag'] {
+export function sagsOf(facts: JobFacts, prefix: 'measure' | 'set'): SetupDocument['sag'] {
   const one = (end: End) => {
-    const read = sagOf(entries, machine, end, prefix);
+    const read = sagOf(facts, end, prefix);
     return read?.result.ok ? { staticMm: read.result.value.staticSagMm, riderMm: read.result.value.riderSagMm } : NO_SAG;
   };
   return { rear: one('rear'), front: one('front') };
@@ -89,7 +90,7 @@ export async function recordAsSet(sql: Sql, job: Job, at: string): Promise<void>
   if (!before) return;
   const entries = await currentEntries(sql, { jobId: job.id });
   const values = valuesUnder(entries, 'set');
-  const sag = sagsOf(entries, await currentEntries(sql, { machineId: job.machineId }), 'set');
+  const sag = sagsOf(factsOf(entries, await currentEntries(sql, { machineId: job.machineId })), 'set');
   const measured = [sag.rear, sag.front].some((s) => s.staticMm !== null || s.riderMm !== null);
   if (Object.keys(values).length === 0 && !measured) return;
   await oneNewSetup(sql, {

@@ -1,3 +1,4 @@
+import { factsOf } from '@/judgement/model/facts';
 import { dayWords } from '@/catalogue/days';
 import { jobNumber } from '@/catalogue/jobs';
 import { ENDS, END_NAMES } from '@/catalogue/ends';
@@ -138,7 +139,7 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
             const chosen = chosenSprings(entries, end, springs);
             const preload = entries[`springs.${end}.preload`];
             const rate = fieldDef(`found.${end}.spring`);
-            const stacks = builtStacks(entries, figures).filter((s) => (end === 'rear') === (s.damper === 'rear'));
+            const stacks = builtStacks(factsOf(entries, figures)).filter((s) => (end === 'rear') === (s.damper === 'rear'));
             return (
               <View key={end}>
                 <HeadingLine colour={END_COLOUR[end]}>{`${END_NAMES[end]}: what goes in`}</HeadingLine>

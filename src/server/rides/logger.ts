@@ -12,7 +12,7 @@ import { wheelRateNPerMm } from '@/core/spring/end';
 import { sagOf } from '@/judgement/model/measure';
 import { numberOf } from '@/judgement/model/read';
 import { fittedEnd } from '@/judgement/reason/evidence/springs';
-import type { Known } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
 import { usualOf } from '@/judgement/model/loads';
 import { AS_USUAL, asUsual, seemsWritten, type WrittenIn } from '@/core/logger/doubts';
 import { hasDecimalComma, numberIn } from '@/catalogue/tables';
@@ -104,9 +104,9 @@ const HZ = 100;
 const ZETA = { compression: [0.4, 0.1], rebound: [1.8, 0.15] } as const;
 const FRICTION_N_PER_MM = 0.5;
 
-function endSimulated(known: Known, end: End): LoggedEnd | null {
+function endSimulated(known: JobFacts, end: End): LoggedEnd | null {
   const fitted = fittedEnd(known, end);
-  const sag = sagOf(known.entries, known.machine, end);
+  const sag = sagOf(known, end);
   const riderSagMm = (sag?.result.ok ? sag.result.value.riderSagMm : null) ?? fitted?.atMm ?? null;
   const travelMm = numberOf(known.machine, `machine.travel.${end}`);
   if (!fitted || riderSagMm === null || travelMm === null) return null;

@@ -1,3 +1,4 @@
+import { factsOf, type JobFacts } from '@/judgement/model/facts';
 import type { z } from 'zod';
 import { db, type Sql } from '@/db/client';
 import { manyLastKnown } from '@/db/queries/entries';
@@ -9,24 +10,22 @@ import { rememberedLifts } from '@/core/damper/valve';
 import { countsOf, learntPage } from '@/judgement/reason/learnt';
 import { type CausePage, causePage, type causeRequest } from '@/knowledge/causes/page';
 import { CAUSES } from '@/knowledge/causes/shipped';
-import type { Entries } from '@/catalogue/entry';
 import { damperFacts } from '@/judgement/model/damperFacts';
 import { damperQuestion } from '@/judgement/reason/damperQuestion';
-import type { Known } from '@/judgement/reason/evidence/known';
 import { purposeOf } from '@/judgement/aims/targets';
 import type { resetRequest } from '@/schema/retune';
 import { type Answer, missing, Refusal } from '../answer';
 import { oilsOfShop, schoolsOfShop, serviceRulesOfShop, type Version, versionsOf, withoutVersion } from '../book/book';
 import { currentEntries } from '../entries';
 import { inTransaction } from '../transaction';
-import { type End, ENDS } from '@/catalogue/ends';
+import { type End } from '@/catalogue/ends';
 
 /** What the Reason and Ride stages rest on besides the job itself. */
 export interface Reasoning {
   /** Causes with the shop's own outcomes weighed in. */
   causes: CausePage[];
-  lifeKm: Known['lifeKm'];
-  log: Known['log'];
+  lifeKm: JobFacts['lifeKm'];
+  log: JobFacts['log'];
   /** How many outcomes of the shop's own are in them. */
   outcomes: number;
 }
@@ -65,9 +64,9 @@ export async function resetCause({ cause, reason }: z.output<typeof resetRequest
 }
 
 /** Distance after which each end's oil is due for this use, by the shop's rules. */
-async function livesOf(sql: Sql, entries: Entries, machine: Entries): Promise<Known['lifeKm']> {
+async function livesOf(sql: Sql, facts: JobFacts): Promise<JobFacts['lifeKm']> {
   const rules = (await serviceRulesOfShop(sql)).filter((r) => r.distanceKm !== null);
-  const use = purposeOf(entries, machine);
+  const use = purposeOf(facts);
   const of = (end: End) =>
     rules
       .filter((r) => r.end === end && (r.uses.length === 0 || r.uses.includes(use)))
@@ -76,42 +75,39 @@ async function livesOf(sql: Sql, entries: Entries, machine: Entries): Promise<Kn
 }
 
 /** The newest ride logged before the machine was touched. */
-async function logOf(sql: Sql, jobId: number): Promise<Known['log']> {
+async function logOf(sql: Sql, jobId: number): Promise<JobFacts['log']> {
   const run = (await manyRunsOfJob(sql, jobId)).find((r) => r.moment === 'before');
   if (!run) return null;
   const { rear, front } = run.document.ends;
   return { ...(rear ? { rear } : {}), ...(front ? { front } : {}) };
 }
 
-export async function reasoningOf(sql: Sql, jobId: number, entries: Entries, machine: Entries): Promise<Reasoning> {
+export async function reasoningOf(sql: Sql, jobId: number, facts: JobFacts): Promise<Reasoning> {
   const outcomes = await manyOutcomes(sql);
   return {
     causes: (await causeVersions(sql)).map((v) => learntPage(v.page, outcomes)),
-    lifeKm: await livesOf(sql, entries, machine),
+    lifeKm: await livesOf(sql, facts),
     log: await logOf(sql, jobId),
     outcomes: outcomes.length,
   };
 }
 
 /** Everything known of a job, its dampers computed: what the record of a ride remembers. */
-export async function knownOf(sql: Sql, jobId: number): Promise<Known | null> {
+export async function knownOf(sql: Sql, jobId: number): Promise<JobFacts | null> {
   const job = await maybeOneJob(sql, jobId);
   if (!job) return null;
   const entries = await currentEntries(sql, { jobId });
   const machine = await currentEntries(sql, { machineId: job.machineId });
-  const known: Known = {
-    entries,
-    machine,
-    schools: await schoolsOfShop(sql),
+  const read = factsOf(entries, machine, await schoolsOfShop(sql));
+  const facts = read.with({
     before: Object.fromEntries((await manyLastKnown(sql, job.machineId, jobId)).map((e) => [e.field, e])),
-    lifeKm: await livesOf(sql, entries, machine),
-    dampers: { rear: null, front: null },
+    lifeKm: await livesOf(sql, read),
     log: await logOf(sql, jobId),
-  };
+  });
   const [oils, lifts] = [await oilsOfShop(), rememberedLifts()];
-  for (const end of ENDS) {
-    const question = damperQuestion(known, end, oils);
-    known.dampers[end] = question && damperFacts(question, lifts);
-  }
-  return known;
+  const dampersAt = (end: End) => {
+    const question = damperQuestion(facts, end, oils);
+    return question && damperFacts(question, lifts);
+  };
+  return facts.with({ dampers: { rear: dampersAt('rear'), front: dampersAt('front') } });
 }

@@ -1,3 +1,4 @@
+import { type JobFacts, factsOf } from '@/judgement/model/facts';
 import { said, sayMetric } from '@/core/units/say';
 import { jobNumber } from '@/catalogue/jobs';
 import { wheelAtStroke } from '@/core/leverage/law';
@@ -76,18 +77,18 @@ export interface Stand {
 }
 
 /** @param lineage newest first */
-export function standOf(lineage: readonly Setup[], trials: readonly Trial[], jobId: number, entries: Entries, machine: Entries): Stand {
+export function standOf(lineage: readonly Setup[], trials: readonly Trial[], jobId: number, facts: JobFacts): Stand {
   const movedOn = lineage.find((s) => s.jobId > jobId)?.jobId ?? null;
   const inMachine = standingOf(lineage);
   const standing = movedOn === null && inMachine?.jobId !== jobId ? null : standingOf(lineage.filter((s) => s.jobId === jobId));
-  const found = valuesUnder(entries, 'found');
+  const found = valuesUnder(facts.entries, 'found');
   const noted = movedOn === null && (inMachine !== null || Object.keys(found).length > 0);
   const asFound = { ...carried(inMachine?.document.values ?? {}), ...found };
-  const back = standing?.kind === 'rebuild' ? null : backOf(lineage, trials, entries);
+  const back = standing?.kind === 'rebuild' ? null : backOf(lineage, trials, facts.entries);
   // Gone back: what stands in the machine is the older set-up, with whatever was fitted otherwise since.
   const now = back
-    ? setupDocument({ ...carried(back.document.values), ...valuesUnder(entries, 'fitted') }, NO_SAGS)
-    : (standing?.document ?? (noted ? setupDocument(asFound, sagsOf(entries, machine, 'measure')) : null));
+    ? setupDocument({ ...carried(back.document.values), ...valuesUnder(facts.entries, 'fitted') }, NO_SAGS)
+    : (standing?.document ?? (noted ? setupDocument(asFound, sagsOf(facts, 'measure')) : null));
   const first = trials.find((t) => t.document.change !== null);
   const base = lineage.find((s) => s.id === first?.fromSetupId)?.document ?? now;
   return { standing, movedOn, back, setups: now && base && { base, now } };
@@ -159,14 +160,14 @@ export async function planTrial(
 ): Promise<Answer<{ trialId: number; token: string }>> {
   const known = await knownOf(await db(), jobId);
   if (!known) return missing('job');
-  const { causes } = await reasoningOf(await db(), jobId, known.entries, known.machine);
+  const { causes } = await reasoningOf(await db(), jobId, known);
   return inTransaction(async (sql) => {
     const job = await maybeOneJobLocked(sql, jobId);
     if (!job) throw new Refusal(missing('job'));
     const trials = await trialsOf(sql, jobId);
     if (trials.some((t) => t.decision === null)) throw new Refusal(conflict('ride-undecided'));
     const lineage = await manySetups(sql, job.machineId);
-    const stand = standOf(lineage, trials, jobId, known.entries, known.machine);
+    const stand = standOf(lineage, trials, jobId, known);
     if (stand.movedOn !== null) throw new Refusal(conflict('machine-moved-on', [], { job: stand.movedOn }));
     if (!stand.setups) throw new Refusal(refused('nothing-noted', ['change']));
     const { base, now } = stand.setups;
@@ -224,10 +225,10 @@ function readAs(text: string, dimension: Dimension, unit: string, path: string):
 }
 
 /** Wheel travel from a tie: at the rear it was pushed along the shaft, at the front along the tube. Refusals: out-of-range at the tie. */
-function usedOf(tie: ReadEntry | null, entries: Entries, machine: Entries, end: End, path: string): number | null {
+function usedOf(tie: ReadEntry | null, facts: JobFacts, end: End, path: string): number | null {
   if (!tie || tie.value === null) return null;
-  const travel = numberOf(machine, `machine.travel.${end}`);
-  const found = endModelOf(entries, machine, end);
+  const travel = numberOf(facts.machine, `machine.travel.${end}`);
+  const found = endModelOf(facts, end);
   const lever = isMissing(found) || isUnusable(found) ? null : found.model.leverage;
   const most = end === 'front' || !lever || travel === null ? travel : lever.strokeMm(travel);
   if (tie.value < 0 || (most !== null && tie.value > most * 1.03))
@@ -256,8 +257,8 @@ async function rideOn(sql: Sql, trial: StoredTrial, said: Said, source: 'bench' 
     feels: said.feels,
     tie,
     usedMm: {
-      rear: usedOf(tie.rear, entries, machine, 'rear', 'tieRear'),
-      front: usedOf(tie.front, entries, machine, 'front', 'tieFront'),
+      rear: usedOf(tie.rear, factsOf(entries, machine), 'rear', 'tieRear'),
+      front: usedOf(tie.front, factsOf(entries, machine), 'front', 'tieFront'),
     },
     conditions: {
       riderMass: readAs(said.riderMass, 'mass', 'kg', 'riderMass'),

@@ -1,10 +1,10 @@
+import type { JobFacts } from '@/judgement/model/facts';
 import type { z } from 'zod';
 import { db, type Sql } from '@/db/client';
 import { noneMakeFindable } from '@/db/queries/search';
 import { manyShims, maybeOneFirstShimMove, oneNewShimMove } from '@/db/queries/shims';
 import { ASSORTMENTS } from '@/knowledge/starterShims';
 import type { assortmentRequest, DrawerShim, shimMoveRequest } from '@/schema/shims';
-import type { Entries } from '@/catalogue/entry';
 import { shimMovesOf } from '@/judgement/findings/built';
 import { numberOf } from '@/judgement/model/read';
 import { type Answer, Refusal, refused } from '../answer';
@@ -56,9 +56,9 @@ export async function moved(sql: Sql, request: Move): Promise<DrawerShim> {
  * Writes a job's shims into the drawer's ledger: what went in as used, what came out as put back. More taken than was counted means the count was wrong, and that is
  * written down first. Nothing where the post of the damper is not known: without it the size is not.
  */
-export async function settleShims(sql: Sql, jobId: number, entries: Entries, machine: Entries): Promise<void> {
-  for (const { damper, what, diameterMm, thicknessMm, count } of shimMovesOf(entries, machine)) {
-    const postMm = numberOf(machine, `machine.damper.${damper}.post`);
+export async function settleShims(sql: Sql, jobId: number, facts: JobFacts): Promise<void> {
+  for (const { damper, what, diameterMm, thicknessMm, count } of shimMovesOf(facts)) {
+    const postMm = numberOf(facts.machine, `machine.damper.${damper}.post`);
     if (postMm === null) continue;
     const size = { innerMm: micron(postMm), diameterMm: micron(diameterMm), thicknessMm: micron(thicknessMm) };
     const there =

@@ -220,12 +220,12 @@ function FootKeys(props: FootProps) {
 
 function About({ data }: { data: BenchData }) {
   const rider = useFact(
-    useCallback((live) => {
-      const mass = live['rider.mass'];
+    useCallback(({ entries }) => {
+      const mass = entries['rider.mass'];
       return mass?.text ? `rider ${withUnit(mass)} in gear` : '';
     }, []),
   );
-  const use = useFact(useCallback((live) => choiceName(USE_NAMES, textOf(live, 'use')) ?? '', []));
+  const use = useFact(useCallback(({ entries }) => choiceName(USE_NAMES, textOf(entries, 'use')) ?? '', []));
   const said = [
     data.machine.name,
     data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : '',
@@ -254,7 +254,7 @@ function About({ data }: { data: BenchData }) {
 function LiveRail({ data, stage, onGo }: { data: BenchData; stage: SheetName; onGo(stage: Stage): void }) {
   const lines = useFact(
     useCallback(
-      (entries, machine) =>
+      ({ entries, machine }) =>
         stageLines({
           entries,
           machine,

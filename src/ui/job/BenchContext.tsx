@@ -1,6 +1,7 @@
 'use client';
 import { createContext, type ReactNode, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
 import type { Role } from '@/catalogue/roles';
+import { factsOf, type JobFacts } from '@/judgement/model/facts';
 import type { School } from '@/knowledge/schools';
 import type { OilGrade } from '@/core/damper/oils';
 import type { KeptCalibration, MoneyPage } from '@/schema/book';
@@ -10,7 +11,6 @@ import type { ComplaintTold } from '@/schema/present';
 import type { SetupDocument } from '@/schema/documents';
 import type { Entries } from '@/catalogue/entry';
 import type { CausePage } from '@/knowledge/causes/page';
-import type { Known } from '@/judgement/reason/evidence/known';
 import type { Setups, Trial } from '@/judgement/ride/retune';
 import type { LogDocument } from '@/schema/retune';
 import { chosenOf, offersOf } from '@/judgement/model/offers';
@@ -76,7 +76,7 @@ export interface BenchData {
   toldBefore: { jobId: number; feel: string; cameIn: ComplaintTold[]; since: ComplaintTold[] } | null;
   handedBack: { jobId: number; at: string; values: SetupDocument['values'] } | null;
   /** Causes of the Shop book with what they rest on; only where they are shown. */
-  reasoning: { causes: CausePage[]; lifeKm: Known['lifeKm']; log: Known['log']; outcomes: number } | null;
+  reasoning: { causes: CausePage[]; lifeKm: JobFacts['lifeKm']; log: JobFacts['log']; outcomes: number } | null;
   /** Rides planned, ridden and decided; the set-up they began from and the one in the machine. */
   trials: Trial[];
   setups: Setups | null;
@@ -114,35 +114,57 @@ export function useBench(): BenchTools {
   return found;
 }
 
+/** The job's facts as they stand while typing. */
+export function useFacts(): JobFacts {
+  useLive();
+  useFigures();
+  const { machineStore, data } = useBench();
+  return factsOfStores(useFieldStore(), machineStore, data.schools);
+}
+
 /** The machine's figures as they stand while typing. */
 export function useFigures(): Entries {
   const { machineStore } = useBench();
   return useSyncExternalStore(machineStore.subscribe, machineStore.liveEntries, machineStore.liveEntries);
 }
 
-/** Reads a fact again only for other entries, and hands out the same object while the answer is the same. */
-function factReader<T>(store: FieldStore, machineStore: FieldStore, derive: (entries: Entries, machine: Entries) => T): () => T {
-  let from: readonly [Entries, Entries] | null = null;
+/** Hands out the facts of both stores, one value as long as nothing changed in either, and reads an answer of them again only for others. */
+function factReader<T>(factsNow: () => JobFacts, derive: (facts: JobFacts) => T): () => T {
+  let from: JobFacts | null = null;
   let last: { value: T; text: string } | null = null;
   return () => {
-    const [entries, machine] = [store.liveEntries(), machineStore.liveEntries()];
-    if (last && from?.[0] === entries && from[1] === machine) return last.value;
-    from = [entries, machine];
-    const value = derive(entries, machine);
+    const facts = factsNow();
+    if (last && from === facts) return last.value;
+    from = facts;
+    const value = derive(facts);
     const text = JSON.stringify(value);
     last = last?.text === text ? last : { value, text };
     return last.value;
   };
 }
 
+/** The facts of a job's two stores: made once a change, the same for every part of the page. */
+const made = new WeakMap<Entries, WeakMap<Entries, JobFacts>>();
+function factsOfStores(store: FieldStore, machineStore: FieldStore, schools: readonly School[]): JobFacts {
+  const [entries, machine] = [store.liveEntries(), machineStore.liveEntries()];
+  const ofEntries = made.get(entries) ?? new WeakMap<Entries, JobFacts>();
+  made.set(entries, ofEntries);
+  const known = ofEntries.get(machine);
+  if (known?.schools === schools) return known;
+  const facts = factsOf(entries, machine, schools);
+  ofEntries.set(machine, facts);
+  return facts;
+}
+
 /**
- * What follows from the entries, renewed with every key; its component renders only when the answer differs.
+ * What follows from the facts, renewed with every key; its component renders only when the answer differs.
  * @param derive a function of the module (or one kept by useCallback); its answer is plain data
  */
-export function useFact<T>(derive: (entries: Entries, machine: Entries) => T): T {
+export function useFact<T>(derive: (facts: JobFacts) => T): T {
   const store = useFieldStore();
-  const { machineStore } = useBench();
-  const read = useMemo(() => factReader(store, machineStore, derive), [store, machineStore, derive]);
+  const { machineStore, data } = useBench();
+  const { schools } = data;
+  const read = useMemo(() => factReader(() => factsOfStores(store, machineStore, schools), derive), [store, machineStore, schools, derive]);
   const subscribe = useMemo(() => {
     return (listener: () => void) => {
       const stop = [store.subscribe(listener), machineStore.subscribe(listener)];
@@ -152,31 +174,23 @@ export function useFact<T>(derive: (entries: Entries, machine: Entries) => T): T
   return useSyncExternalStore(subscribe, read, read);
 }
 
-interface Later {
-  live: Entries;
-  figures: Entries;
-}
-const LaterContext = createContext<Later | null>(null);
+const LaterContext = createContext<JobFacts | null>(null);
 
-/** Holds the entries of the job for what follows later: it alone wakes with the key, and all that reads them is drawn once, after it. */
+/** Holds the facts of the job for what follows later: it alone wakes with the key, and all that reads them is drawn once, after it. */
 export function LaterProvider({ children }: { children: ReactNode }) {
-  const live = useLive();
-  const figures = useFigures();
-  const both = useMemo(() => ({ live, figures }), [live, figures]);
-  return <LaterContext.Provider value={useDeferredValue(both)}>{children}</LaterContext.Provider>;
+  return <LaterContext.Provider value={useDeferredValue(useFacts())}>{children}</LaterContext.Provider>;
 }
 
-/** The entries for what may follow a moment after the key: sentences and lists, not the figures the eye is on. */
-export function useLater(): Later {
+/** The facts for what may follow a moment after the key: sentences and lists, not the figures the eye is on. */
+export function useLater(): JobFacts {
   const found = useContext(LaterContext);
   if (!found) throw new Error('a sentence stands outside its job');
   return found;
 }
-
 /** The springs of the list and the unlike pairs they make. */
 export function useOffers(): ListedSpring[] {
   const { springs } = useBench().data;
-  const { live } = useLater();
-  const chosen = chosenOf(live, 'front');
+  const facts = useLater();
+  const chosen = chosenOf(facts.entries, 'front');
   return useMemo(() => offersOf(springs, chosen), [springs, chosen]);
 }

@@ -21,12 +21,12 @@ const STATE = { taken: 'Taken as proposed', changed: 'Taken, and changed since',
 
 /** The cure that was followed, where it is carried out: taken with one key, or refused with its reason. Clickers are shown in both stages that turn them. */
 export function Proposed({ stage }: { stage: Stage }) {
-  const { live } = useLater();
+  const facts = useLater();
   const { sealed } = useBench();
   const store = useFieldStore();
   const inUnits = useSaid();
   const [asks, setAsks] = useState(false);
-  const proposal = proposalOf(live);
+  const proposal = proposalOf(facts.entries);
   if (!proposal || !(proposal.stage === stage || (proposal.stage === 'set' && stage === 'rebuild'))) return null;
   const isAfter = stage === 'set';
   const take = () => {

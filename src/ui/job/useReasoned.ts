@@ -3,7 +3,7 @@ import { ENDS } from '@/catalogue/ends';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { DamperFacts, DamperQuestion } from '@/judgement/model/damperFacts';
 import { damperQuestion } from '@/judgement/reason/damperQuestion';
-import type { Known } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
 import { type Reasoned, reasonOf } from '@/judgement/reason/reason';
 import { useBench, useLater } from './BenchContext';
 import type { Reading } from '../kit/read';
@@ -11,38 +11,29 @@ import type { ReasonsWorker } from '@/workers/reason.worker';
 import { type Working, working, failureWords } from '@/workers/working';
 import type { End } from '@/catalogue/ends';
 
-const NOTHING: Known['dampers'] = { rear: null, front: null };
 type Asked = Record<End, { key: string; facts: DamperFacts | null } | null>;
 
 export interface Knowing {
-  known: Known;
+  known: JobFacts;
   /** The dampers could not be computed: why, and the way to try again. */
   dampersFailed: Pick<Reading<unknown>, 'failed' | 'again'>;
 }
 
 /** Everything known of the job, as it stands while typing; dampers follow from a worker a moment later. */
 export function useKnown(): Knowing {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { data } = useBench();
-  const { schools, lastKnown, reasoning, oils } = data;
+  const { lastKnown, reasoning, oils } = data;
   const base = useMemo(
-    (): Known => ({
-      entries: live,
-      machine: figures,
-      schools,
-      before: lastKnown,
-      lifeKm: reasoning?.lifeKm ?? { rear: null, front: null },
-      dampers: NOTHING,
-      log: reasoning?.log ?? null,
-    }),
-    [live, figures, schools, lastKnown, reasoning],
+    () => facts.with({ before: lastKnown, ...(reasoning && { lifeKm: reasoning.lifeKm, log: reasoning.log }) }),
+    [facts, lastKnown, reasoning],
   );
   const { dampers, ...dampersFailed } = useDampers(useMemo(() => ENDS.map((end) => damperQuestion(base, end, oils)), [base, oils]));
-  const known = useMemo(() => ({ ...base, dampers }), [base, dampers]);
+  const known = useMemo(() => base.with({ dampers }), [base, dampers]);
   return { known, dampersFailed };
 }
 
-function useDampers(questions: (DamperQuestion | null)[]): { dampers: Known['dampers'] } & Knowing['dampersFailed'] {
+function useDampers(questions: (DamperQuestion | null)[]): { dampers: JobFacts['dampers'] } & Knowing['dampersFailed'] {
   const worker = useRef<Working<ReasonsWorker> | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
   const [attempt, setAttempt] = useState(0);
@@ -81,7 +72,7 @@ function useDampers(questions: (DamperQuestion | null)[]): { dampers: Known['dam
 }
 
 /** The causes weighed against everything known; null where the page was made without them. */
-export function useReasoned(known: Known): Reasoned | null {
+export function useReasoned(known: JobFacts): Reasoned | null {
   const { reasoning } = useBench().data;
   return useMemo(() => {
     if (!reasoning) return null;

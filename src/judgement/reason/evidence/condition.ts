@@ -21,11 +21,12 @@ import { itemNumbers, numberOf, textOf } from '../../model/read';
 import type { Statement } from '@/knowledge/causes/statements';
 import { COMPLAINT_PLACES, COMPLAINT_SINCE, FIT_ITEMS, FIT_KEYS } from '@/catalogue/fields/ask';
 import { above, below } from '../../findings/belief';
-import { type EndRule, type Known, type Read, type WholeRule } from './known';
+import type { JobFacts } from '../../model/facts';
+import { type EndRule, type Read, type WholeRule } from './rule';
 import { USE_NAMES } from '@/catalogue/uses';
 
 /** Distance since the suspension was last serviced: as told, else since the last job whose odometer was read. */
-function sinceKm({ entries, before }: Known): number | null {
+function sinceKm({ entries, before }: JobFacts): number | null {
   const told = numberOf(entries, 'found.sinceService');
   if (told !== null) return told / MM_PER_KM;
   const [now, then] = [numberOf(entries, 'clock.distance'), numberOf(before, 'clock.distance')];
@@ -193,7 +194,7 @@ const END_CHECKS: Check[] = [
   { field: 'knocks', statement: 'knocks', holds: 'yes', yes: 'it knocks or has a dead zone.', no: 'it moves without a knock.' },
 ];
 
-const answered = ({ entries }: Known, { field, statement, holds, ...words }: Check, end: Read['end']): Read[] => {
+const answered = ({ entries }: JobFacts, { field, statement, holds, ...words }: Check, end: Read['end']): Read[] => {
   const answer = entryAt(entries, `reason.check.${field}${end === null ? '' : `.${end}`}`)?.text;
   if (answer !== 'yes' && answer !== 'no') return [];
   const said = words[answer];

@@ -1,3 +1,4 @@
+import { type JobFacts } from '../../model/facts';
 import { joined, mPerS, said, type Said } from '@/core/units/say';
 import { clickersOf } from '@/catalogue/clickers';
 import {
@@ -16,7 +17,7 @@ import { bounceEstimate, PUSH_MM, returnAlike } from '@/core/measure/bounce';
 import { numberOf, textOf } from '../../model/read';
 import { legsFound } from '../../model/legs';
 import { above, below } from '../../findings/belief';
-import { type EndRule, type Known, percent, type Read, type WholeRule } from './known';
+import { type EndRule, percent, type Read, type WholeRule } from './rule';
 import type { Statement } from '@/knowledge/causes/statements';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
@@ -26,7 +27,7 @@ const WORDS: Record<'rebound' | 'compression', [shut: Statement, open: Statement
 };
 
 /** The share of its range a clicker stands open, legs averaged; null where out or range is not noted. */
-function openness({ entries }: Known, end: End, side: 'rebound' | 'compression'): { share: number; words: string } | null {
+function openness({ entries }: JobFacts, end: End, side: 'rebound' | 'compression'): { share: number; words: string } | null {
   const read = clickersOf(end, side).flatMap((key) => {
     const [out, range] = [numberOf(entries, `found.${key}.out`), numberOf(entries, `found.${key}.range`)];
     return out === null || range === null || range <= 0 ? [] : [{ out, range }];
@@ -48,7 +49,7 @@ const clickers: EndRule = (known, end) =>
     ];
   });
 
-const bounceAt = ({ entries }: Known, end: End) => {
+const bounceAt = ({ entries }: JobFacts, end: End) => {
   const swings = numberOf(entries, `measure.${end}.bounce.overshoots`);
   if (swings === null) return null;
   const found = bounceEstimate(numberOf(entries, `measure.${end}.bounce.push`) ?? PUSH_MM, swings);
@@ -89,8 +90,8 @@ const bounceTogether: WholeRule = (known) => {
   return [{ statement: 'bounce-unlike', end: null, credence: alike ? 0.1 : 0.95, words }];
 };
 
-const legs: WholeRule = ({ entries, machine }) => {
-  const found = legsFound(entries, machine);
+const legs: WholeRule = (facts) => {
+  const found = legsFound(facts);
   if (found.both === 0 || found.built) return [];
   const words =
     found.differ.length === 0

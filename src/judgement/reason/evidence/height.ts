@@ -1,3 +1,4 @@
+import { type JobFacts } from '../../model/facts';
 import { mm, rate as rateSaid, said } from '@/core/units/say';
 import {
   BAND_STANDARD_MM,
@@ -24,18 +25,18 @@ import { reachOf } from '../../findings/reach';
 import { judgeSpring, offAim, pitchJudged, standardOf } from '../../findings/springJudge';
 import { schoolOf, windowsBy, windowsOf } from '../../aims/targets';
 import { above, below } from '../../findings/belief';
-import { type EndRule, type Known, percent, type Read, type WholeRule } from './known';
+import { type EndRule, percent, type Read, type WholeRule } from './rule';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
-const sagRead = ({ entries, machine }: Known, end: End) => {
-  const read = sagOf(entries, machine, end);
+const sagRead = (facts: JobFacts, end: End) => {
+  const read = sagOf(facts, end);
   return read?.result.ok ? read.result.value : null;
 };
 
 /** Where the end rides against the window of the school followed. */
 const rides: EndRule = (known, end) => {
   const sag = sagRead(known, end);
-  const window = windowsOf(known.entries, known.machine, end, known.schools)?.rider;
+  const window = windowsOf(known, end)?.rider;
   if (!sag || sag.riderSagMm === null || !window) return [];
   const standard = standardOf(sag.uncertaintyMm);
   const school = schoolOf(known.entries, known.schools).name.toLowerCase();
@@ -55,8 +56,8 @@ const droops: EndRule = (known, end) => {
 };
 
 /** What the pair says of the rate and of the ring, by the judge that Measure asks. */
-const pair: EndRule = ({ entries, machine, schools }, end) => {
-  const judged = judgeSpring(entries, machine, end, schools);
+const pair: EndRule = (facts, end) => {
+  const judged = judgeSpring(facts, end);
   if (!judged) return [];
   const { credence, aimMm, leftMm, staticWindow, code } = judged;
   const words =
@@ -71,9 +72,9 @@ const pair: EndRule = ({ entries, machine, schools }, end) => {
   ];
 };
 
-const mark: EndRule = ({ entries, machine }, end) => {
-  const found = effectiveOf(entries, machine, end);
-  const marked = numberOf(entries, `found.${end}.spring`);
+const mark: EndRule = (facts, end) => {
+  const found = effectiveOf(facts, end);
+  const marked = numberOf(facts.entries, `found.${end}.spring`);
   if (!found?.ok || marked === null) return [];
   const { effectiveRateNPerMm: rate, uncertaintyNPerMm: doubt } = found.value;
   const decimals = marked < 20 ? 2 : 1;
@@ -109,8 +110,8 @@ const uses: EndRule = ({ entries, machine }, end) => {
   ];
 };
 
-const pitches: WholeRule = ({ entries, machine, schools }) => {
-  const [rear, front] = [offAim(entries, machine, 'rear', schools), offAim(entries, machine, 'front', schools)];
+const pitches: WholeRule = (facts) => {
+  const [rear, front] = [offAim(facts, 'rear'), offAim(facts, 'front')];
   if (rear === null || front === null) return [];
   const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(Math.round(x * 100))} % of travel`;
   const words = `Against their targets the rear stands at ${signed(rear)} of sag and the front at ${signed(front)}.`;
@@ -120,8 +121,8 @@ const pitches: WholeRule = ({ entries, machine, schools }) => {
   ];
 };
 
-const reaches: WholeRule = ({ entries, machine }): Read[] => {
-  const reach = reachOf(entries, machine);
+const reaches: WholeRule = (facts): Read[] => {
+  const reach = reachOf(facts);
   if (!reach) return [];
   return [{ statement: 'seat-tall', end: null, credence: above(reach.gapMm, TIPTOE_MM, REACH_STANDARD_MM), words: reach.words }];
 };
@@ -130,7 +131,7 @@ const reaches: WholeRule = ({ entries, machine }): Read[] => {
 const armLies: WholeRule = (known): Read[] => {
   const sag = sagRead(known, 'rear');
   const arm = armOf(known.machine);
-  const window = windowsBy(schoolById('drive-first', known.schools), known.entries, known.machine, 'rear')?.rider;
+  const window = windowsBy(schoolById('drive-first', known.schools), known, 'rear')?.rider;
   if (!sag || sag.riderSagMm === null || !arm || !window) return [];
   const degrees = (Math.asin((arm.dropMm - sag.riderSagMm) / arm.reachMm) * 180) / Math.PI;
   return [
@@ -144,11 +145,11 @@ const armLies: WholeRule = (known): Read[] => {
 };
 
 /** Steering with the rider on: trail, once rake, offset and tyre are measured, at the heights read. */
-const steers: WholeRule = ({ entries, machine, schools }): Read[] => {
+const steers: WholeRule = (facts): Read[] => {
   const measured = (['machine.rake', 'machine.offset', 'machine.radius.front', 'machine.wheelbase'] as const).every(
-    (f) => numberOf(machine, f) !== null,
+    (f) => numberOf(facts.machine, f) !== null,
   );
-  const found = geometryOf(entries, machine, schools);
+  const found = geometryOf(facts);
   if (!measured || found.aimedAt.includes('rider')) return [];
   const pose = poseAt(
     found.reference,
@@ -164,10 +165,10 @@ const steers: WholeRule = ({ entries, machine, schools }): Read[] => {
 };
 
 /** The chain's own lift with the rider on, once pivot, shaft and sprockets are measured. */
-const drives: WholeRule = ({ entries, machine, schools }): Read[] => {
+const drives: WholeRule = (facts): Read[] => {
   const needed = ['machine.countershaft.forward', 'machine.countershaft.height', 'machine.teeth.front', 'machine.teeth.rear'] as const;
-  const found = geometryOf(entries, machine, schools);
-  if (!needed.every((f) => numberOf(machine, f) !== null) || found.aimedAt.includes('rider')) return [];
+  const found = geometryOf(facts);
+  if (!needed.every((f) => numberOf(facts.machine, f) !== null) || found.aimedAt.includes('rider')) return [];
   const share = poseAt(
     found.reference,
     found.states.find((s) => s.name === 'rider')!,

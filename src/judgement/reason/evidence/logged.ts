@@ -12,7 +12,7 @@ import { numberOf } from '../../model/read';
 import { targetOf } from '../../aims/targets';
 import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
 import { above, below } from '../../findings/belief';
-import { type EndRule, percent, type Read } from './known';
+import { type EndRule, percent, type Read } from './rule';
 import type { Statement } from '@/knowledge/causes/statements';
 
 /** What a logged ride says of one end. */
@@ -28,7 +28,7 @@ const logged: EndRule = (known, end) => {
     above(perMinute, BOTTOMS_A_MINUTE, 0.5),
     `it bottomed ${log.bottomings} ${log.bottomings === 1 ? 'time' : 'times'} in ${Math.round(log.seconds)} s, using ${percent(log.maxShare)} of its travel.`,
   );
-  const target = targetOf(known.entries, known.machine, end, known.schools);
+  const target = targetOf(known, end);
   const travel = numberOf(known.machine, `machine.travel.${end}`);
   if (target && travel !== null) {
     const off = log.meanShare - target.rider.value / travel;

@@ -1,3 +1,4 @@
+import { type JobFacts } from '../../model/facts';
 import {
   STEP_SHARE,
   RATE_STANDARD_SHARE,
@@ -20,20 +21,20 @@ import { itemNumbers, numberOf, textOf } from '../../model/read';
 import { idealOf } from '../../aims/springs';
 import { targetOf } from '../../aims/targets';
 import { above, below } from '../../findings/belief';
-import { type EndRule, type Known, type WholeRule } from './known';
+import { type EndRule, type WholeRule } from './rule';
 import { kg, mm, rate as rateSaid, said } from '@/core/units/say';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
 /** The mean rate of what is marked on the springs that came in. */
-function markedOf({ entries, machine }: Known, end: End): number | null {
-  const marked = numberOf(entries, `found.${end}.spring`);
-  const right = rightSpringFound(entries, machine, end);
+function markedOf(facts: JobFacts, end: End): number | null {
+  const marked = numberOf(facts.entries, `found.${end}.spring`);
+  const right = rightSpringFound(facts, end);
   return marked === null ? null : right === null ? marked : (marked + right) / 2;
 }
 
 const ideal: EndRule = (known, end) => {
   const marked = markedOf(known, end);
-  const found = idealOf(known.entries, known.machine, end, known.schools);
+  const found = idealOf(known, end);
   if (marked === null || !found) return [];
   const ratio = found.rateNPerMm / marked;
   const figure = (x: number) => rateSaid(x, marked < 20 ? 2 : 1);
@@ -45,20 +46,17 @@ const ideal: EndRule = (known, end) => {
 };
 
 /** The end with the spring that came in, at the preload it came in with, or at the one that gives the rider sag read. */
-export function fittedEnd(known: Known, end: End) {
-  const found = endModelOf(known.entries, known.machine, end);
-  const solo = loadsOf(known.entries, known.machine).cases[0];
+export function fittedEnd(known: JobFacts, end: End) {
+  const found = endModelOf(known, end);
+  const solo = loadsOf(known).cases[0];
   const marked = markedOf(known, end);
   if (isMissing(found) || isUnusable(found) || !solo?.result.ok || marked === null) return null;
   const { value } = solo.result;
   const ladenN = end === 'rear' ? value.ladenRearN : value.ladenFrontN;
   const preload = preloadOf(known.entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
   const preloadMm = preload?.ok ? preload.value : 0;
-  const sag = sagOf(known.entries, known.machine, end);
-  const atMm =
-    (sag?.result.ok ? sag.result.value.riderSagMm : null) ??
-    targetOf(known.entries, known.machine, end, known.schools)?.rider.value ??
-    found.model.travelMm / 3;
+  const sag = sagOf(known, end);
+  const atMm = (sag?.result.ok ? sag.result.value.riderSagMm : null) ?? targetOf(known, end)?.rider.value ?? found.model.travelMm / 3;
   return { model: found.model, spring: linearSpring(marked), preloadMm, ladenN, atMm, known: preload?.ok ?? false };
 }
 
@@ -76,7 +74,7 @@ const strength: EndRule = (known, end) => {
   ];
 };
 
-const frequencyHz = (known: Known, end: End): number | null => {
+const frequencyHz = (known: JobFacts, end: End): number | null => {
   const fitted = fittedEnd(known, end);
   if (!fitted) return null;
   const rate = wheelRateNPerMm(fitted.model, fitted.spring, fitted.preloadMm, fitted.atMm);
@@ -97,14 +95,14 @@ const together: WholeRule = (known) => {
 };
 
 /** Told to be loaded when it happens, with no load declared: nothing can be said of the load yet. */
-function isLoadUndeclared({ entries }: Known): boolean {
+function isLoadUndeclared({ entries }: JobFacts): boolean {
   const loaded = itemNumbers(entries, 'complaint').some((n) => textOf(entries, `complaint.${n}.place`) === 'loaded');
   return loaded && itemNumbers(entries, 'luggage').length === 0 && numberOf(entries, 'passenger.mass') === null;
 }
 
 const plate: WholeRule = (known) => {
-  const { entries, machine } = known;
-  const loads = loadsOf(entries, machine);
+  const { machine } = known;
+  const loads = loadsOf(known);
   if (loads.cases.length === 0 || loads.platedKg === null || isLoadUndeclared(known)) return [];
   const worst = overloads(loads, machine).sort((a, b) => b.totalKg / b.platedKg - a.totalKg / a.platedKg)[0];
   const heaviest = Math.max(...loads.cases.map((c) => (c.result.ok ? c.result.value.totalKg : 0)));
@@ -115,8 +113,8 @@ const plate: WholeRule = (known) => {
 };
 
 const behind: WholeRule = (known) => {
-  const { entries, machine } = known;
-  const loads = loadsOf(entries, machine);
+  const { machine } = known;
+  const loads = loadsOf(known);
   if (loads.cases.length === 0 || isLoadUndeclared(known)) return [];
   const found = frontUnloading(loads, machine);
   const words = found
@@ -136,9 +134,9 @@ const riderChanged: WholeRule = ({ entries, before }) => {
   ];
 };
 
-const stop: EndRule = ({ entries, machine }, end) => {
-  const fromStrokeMm = numberOf(machine, `machine.bump.${end}.from`);
-  const found = endModelOf(entries, machine, end);
+const stop: EndRule = (facts, end) => {
+  const fromStrokeMm = numberOf(facts.machine, `machine.bump.${end}.from`);
+  const found = endModelOf(facts, end);
   if (fromStrokeMm === null || isMissing(found) || isUnusable(found)) return [];
   const { model } = found;
   const full = model.leverage.strokeMm(model.travelMm);

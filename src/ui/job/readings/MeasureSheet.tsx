@@ -1,9 +1,9 @@
 'use client';
+import { type JobFacts } from '@/judgement/model/facts';
 import { isSame, mm, said } from '@/core/units/say';
 import { type ReactNode, useCallback, useMemo } from 'react';
 import styled from 'styled-components';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
-import type { Entries } from '@/catalogue/entry';
 import { bounceFields } from '@/catalogue/fields/bench';
 import type { SagResult } from '@/core/measure/sag';
 import { becauseOf } from '@/judgement/findings/because';
@@ -30,8 +30,8 @@ import { Walk } from './Walk';
 
 type Prefix = 'measure' | 'set';
 
-const sagIn = (live: Entries, figures: Entries, end: End, prefix: Prefix): SagResult | null => {
-  const read = sagOf(live, figures, end, prefix);
+const sagIn = (facts: JobFacts, end: End, prefix: Prefix): SagResult | null => {
+  const read = sagOf(facts, end, prefix);
   return read?.result.ok ? read.result.value : null;
 };
 
@@ -114,7 +114,7 @@ const TRAVELS = ['machine.travel.rear', 'machine.travel.front'] as const;
 
 /** The travels, where the machine's are not known yet: no sag is a share of anything without them. */
 function TravelGaps() {
-  const missing = useFact(useCallback((_, figures) => TRAVELS.filter((f) => numberOf(figures, f) === null), []));
+  const missing = useFact(useCallback((facts) => TRAVELS.filter((f) => numberOf(facts.machine, f) === null), []));
   const { shown, watch } = useGaps(missing);
   return shown.length === 0 ? null : (
     <div {...watch}>
@@ -141,7 +141,7 @@ function BounceAsItCame({ locked }: { locked: boolean }) {
 function useBefore(prefix: Prefix): StanceLine[] {
   const { data, ghost } = useBench();
   const before = useFact(
-    useCallback((live, figures) => ghostLines(prefix === 'set' ? live : data.lastKnown, figures), [prefix, data.lastKnown]),
+    useCallback((facts) => ghostLines(prefix === 'set' ? facts : facts.with({ entries: data.lastKnown })), [prefix, data.lastKnown]),
   );
   return ghost ? before : NO_LINES;
 }
@@ -150,9 +150,8 @@ const NO_LINES: StanceLine[] = [];
 
 function StanceOf({ prefix }: { prefix: Prefix }) {
   const inches = useSystem() === 'imperial';
-  const { schools } = useBench().data;
-  const rear = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'rear', schools, prefix), [prefix, schools]));
-  const front = useFact(useCallback((live, figures) => stanceEnd(live, figures, 'front', schools, prefix), [prefix, schools]));
+  const rear = useFact(useCallback((facts) => stanceEnd(facts, 'rear', prefix), [prefix]));
+  const front = useFact(useCallback((facts) => stanceEnd(facts, 'front', prefix), [prefix]));
   return <Stance rear={rear} front={front} ghost={useBefore(prefix)} inches={inches} />;
 }
 
@@ -167,16 +166,15 @@ function Before({ prefix }: { prefix: Prefix }) {
 }
 
 function Findings() {
-  const { live, figures } = useLater();
-  const { schools } = useBench().data;
+  const facts = useLater();
   const store = useFieldStore();
   const findings = useMemo(() => {
     // A reading is asked about once its field is left, and no longer than what is typed there gives reason to.
-    const found = becauseOf(live, figures, schools);
+    const found = becauseOf(facts);
     if (!found.some((f) => f.asks)) return found;
-    const settled = becauseOf(store.recorded(), figures, schools).filter((f) => f.asks);
+    const settled = becauseOf(facts.with({ entries: store.recorded() })).filter((f) => f.asks);
     return found.filter((f) => !f.asks || settled.some((s) => isSame(s.lead, f.lead) && isSame(s.rest, f.rest)));
-  }, [live, figures, schools, store]);
+  }, [facts, store]);
   return (
     <BecauseList
       findings={findings}
@@ -187,15 +185,15 @@ function Findings() {
 
 function SagWorking({ prefix }: { prefix: Prefix }) {
   const { working } = useBench();
-  const { live, figures } = useLater();
+  const facts = useLater();
   if (!working) return null;
-  return <Working steps={ENDS.flatMap((end) => sagIn(live, figures, end, prefix)?.working ?? [])} />;
+  return <Working steps={ENDS.flatMap((end) => sagIn(facts, end, prefix)?.working ?? [])} />;
 }
 
 function Results({ prefix }: { prefix: Prefix }) {
   const system = useSystem();
-  const rear = useFact(useCallback((live, figures) => sagIn(live, figures, 'rear', prefix), [prefix]));
-  const front = useFact(useCallback((live, figures) => sagIn(live, figures, 'front', prefix), [prefix]));
+  const rear = useFact(useCallback((facts) => sagIn(facts, 'rear', prefix), [prefix]));
+  const front = useFact(useCallback((facts) => sagIn(facts, 'front', prefix), [prefix]));
   const length = (mm: number | null) => (mm === null ? '–' : `${lengthWords(mm, system)} ${lengthUnit(system)}`);
   const share = (x: number | null) => (x === null ? '–' : `${(x * 100).toFixed(1)} %`);
   const rows: [string, (r: SagResult) => string][] = [

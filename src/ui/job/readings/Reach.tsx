@@ -10,9 +10,9 @@ import { useSaid } from '../../kit/preferences';
 
 /** Too tall: how the rider reaches the ground, and what each cure costs in travel. Shown once seat height and inside leg are known. */
 export function Reach() {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const inUnits = useSaid();
-  const reach = useMemo(() => reachOf(live, figures), [live, figures]);
+  const reach = useMemo(() => reachOf(facts), [facts]);
   if (!reach) return null;
   return (
     <div style={{ marginTop: '1.25rem' }}>

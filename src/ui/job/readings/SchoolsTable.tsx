@@ -1,7 +1,6 @@
 'use client';
+import type { JobFacts } from '@/judgement/model/facts';
 import { useMemo } from 'react';
-import type { School } from '@/knowledge/schools';
-import type { Entries } from '@/catalogue/entry';
 import { sagOf } from '@/judgement/model/measure';
 import { schoolOf, schoolVerdicts, type SchoolVerdict } from '@/judgement/aims/targets';
 import { EntryField } from '../../fields/EntryField';
@@ -9,11 +8,11 @@ import { EndName, Small, Table } from '../../kit/primitives';
 import { useBench, useLater } from '../BenchContext';
 import type { End } from '@/catalogue/ends';
 
-function verdictsOf(live: Entries, figures: Entries, schools: readonly School[]) {
+function verdictsOf(facts: JobFacts) {
   const of = (end: End) => {
-    const read = sagOf(live, figures, end);
+    const read = sagOf(facts, end);
     const sag = read?.result.ok ? read.result.value : { staticSagMm: null, riderSagMm: null };
-    return schoolVerdicts(live, figures, end, sag, schools);
+    return schoolVerdicts(facts, end, sag);
   };
   return { rear: of('rear'), front: of('front') };
 }
@@ -25,14 +24,14 @@ function said(v: SchoolVerdict): string {
 
 /** The verdict of every school on the measured sags, beside the one followed. */
 export function SchoolsTable() {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { sealed, data } = useBench();
   const { schools } = data;
-  const verdicts = useMemo(() => verdictsOf(live, figures, schools), [live, figures, schools]);
+  const verdicts = useMemo(() => verdictsOf(facts), [facts]);
   return (
     <section style={{ marginTop: '0.5rem' }}>
-      <EntryField field="school" label="School followed" placeholder={schoolOf(live, schools).name} locked={sealed} />
-      {schoolOf(live, schools).rule.kind === 'arm-angle' && <EntryField field="school.grip" locked={sealed} />}
+      <EntryField field="school" label="School followed" placeholder={schoolOf(facts.entries, schools).name} locked={sealed} />
+      {schoolOf(facts.entries, schools).rule.kind === 'arm-angle' && <EntryField field="school.grip" locked={sealed} />}
       <Verdicts verdicts={verdicts} />
     </section>
   );

@@ -41,13 +41,13 @@ export const Walk = memo(function Walk({ prefix, locked }: { prefix: 'measure' |
   const [more, setMore] = useState<Record<End, number>>({ rear: 1, front: 1 });
   const lines = useFact(
     useCallback(
-      (live, figures) =>
+      (facts) =>
         ENDS.map((end) => {
-          const read = sagOf(live, figures, end, prefix);
+          const read = sagOf(facts, end, prefix);
           return {
             end,
-            lines: linesOf(live, prefix, end, more[end]),
-            pairs: Math.max(...(['laden', 'unladen'] as const).map((state) => pairNumbers(live, prefix, end, state).length)),
+            lines: linesOf(facts.entries, prefix, end, more[end]),
+            pairs: Math.max(...(['laden', 'unladen'] as const).map((state) => pairNumbers(facts.entries, prefix, end, state).length)),
             failed: read && !read.result.ok ? { field: read.failedField, words: issueWords(read.result.issue) } : null,
           };
         }),

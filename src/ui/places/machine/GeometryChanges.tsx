@@ -1,13 +1,13 @@
 'use client';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
-import type { Known } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
 import { type GeometryChanges, otherRod } from '@/judgement/reason/geometryChanges';
 import { riderSagBy } from '@/judgement/reason/heights';
 import { MmSlider } from '../../kit/slider';
 
 interface Props {
   of: GeometryChanges;
-  known: Known;
+  known: JobFacts;
   onChange(to: GeometryChanges): void;
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { JobFacts, factsOf } from '@/judgement/model/facts';
 import type { Result } from '@/core/result';
 import type { PoseDrawn } from '@/core/geometry/geometry';
 import { Sentence } from '../../kit/Sentence';
@@ -22,7 +23,7 @@ import { LinkButton, QuietButton, Small, Table, Warn, Wide } from '../../kit/pri
 import { MmSlider } from '../../kit/slider';
 import { Shell } from '../../layout/Shell';
 import { Fold } from '../../kit/Fold';
-import { knownAlone } from '@/judgement/reason/heights';
+
 import { NO_CHANGES, rodWords, withChanges } from '@/judgement/reason/geometryChanges';
 import { Changes } from './GeometryChanges';
 import { Sprockets, type Teeth } from './Sprockets';
@@ -76,13 +77,13 @@ export function GeometryRoom({ machine, figures, entries, schools, handedBack }:
 
 function Moved({ entries, schools, handedBack }: Pick<Props, 'entries' | 'schools' | 'handedBack'>) {
   const figures = useDeferredValue(useLive());
-  const found = useMemo(() => geometryOf(entries, figures, schools, handedBack), [entries, figures, schools, handedBack]);
+  const found = useMemo(() => geometryOf(factsOf(entries, figures, schools), handedBack), [entries, figures, schools, handedBack]);
   const rider = found.states.find((s) => s.name === 'rider')!;
   const [moved, setMoved] = useState<Omit<PoseAsked, 'name'> | null>(null);
   const [teeth, setTeeth] = useState<Teeth | null>(null);
   const other = teeth && sprocketsOf(found, teeth);
   const reference = other?.reference ?? found.reference;
-  const known = useMemo(() => knownAlone({ entries, machine: figures, schools }), [entries, figures, schools]);
+  const known = useMemo(() => new JobFacts({ entries, machine: figures, schools }), [entries, figures, schools]);
   const [changes, setChanges] = useState(NO_CHANGES);
   const isChanged = changes !== NO_CHANGES;
   const isMoved = moved !== null || other !== null || isChanged;

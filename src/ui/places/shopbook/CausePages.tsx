@@ -6,7 +6,7 @@ import { bearingKey } from '@/judgement/reason/learnt';
 import type { CausePage } from '@/knowledge/causes/page';
 import { TIER_NAMES } from '@/knowledge/causes/page';
 import { EVIDENCE, type Statement } from '@/knowledge/causes/statements';
-import { percent } from '@/judgement/reason/evidence/known';
+import { percent } from '@/judgement/reason/evidence/rule';
 import { numberIn } from '@/catalogue/tables';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { FieldGrid, Titled } from '../../kit/parts';

@@ -10,7 +10,7 @@ import { isRidden, type NotRidden, type RiddenFit, type RidesAsked, type RidesPr
 import { stretchesOf } from '@/judgement/ground/stretches';
 import { triedFit } from '@/judgement/ground/tried';
 import { endOfCure } from '@/judgement/reason/cures';
-import { knownAlone } from '@/judgement/reason/heights';
+
 import type { Explained } from '@/judgement/reason/reason';
 import { rideOfCase } from '@/judgement/job/training';
 import { Answers } from '../../job/GroundAnswers';
@@ -45,7 +45,7 @@ export function RideCase({
 }) {
   const job = useMemo(() => rideOfCase(c, schools), [c, schools]);
   const fits = useMemo(() => {
-    const known = knownAlone(job);
+    const known = job.facts;
     const fault = faultOf(truth);
     const asItIs: Fit = fault ? { ...AS_IT_CAME_IN, damping: fault } : AS_IT_CAME_IN;
     const tried = (cause: Explained, id: string, name: string): Fit[] => {
@@ -57,7 +57,7 @@ export function RideCase({
     const right = tried(truth, 'truth', 'What it was').map((f): Fit => (fault ? { ...f, damping: {} } : f));
     return [asItIs, ...right, ...(guessed ? tried(guessed, 'guess', 'What you thought') : [])];
   }, [job, truth, guessed]);
-  const stretches = useMemo(() => stretchesOf(job.entries, { kind: 'mix' }), [job]);
+  const stretches = useMemo(() => stretchesOf(job.facts.entries, { kind: 'mix' }), [job]);
   const asked = useMemo((): RidesAsked => {
     const riding = { loadCase: 'solo', oils: OILS, celsius: { front: WARM_C, rear: WARM_C }, effects: ALL_EFFECTS };
     return { job, fits, riding, stretches };
@@ -74,7 +74,7 @@ export function RideCase({
         <WorkLine of={work} doing={ridingWords(work.progress)} action="Ride it as it is and as cured" />
       )}
       {answer && ridden.length < fits.length && <Warn>Not all of it can be ridden: figures of this case are missing for it.</Warn>}
-      <Choices of={ridden} entries={job.entries} stretches={stretches} />
+      <Choices of={ridden} entries={job.facts.entries} stretches={stretches} />
       <Small>Damping is as usual where a case tells nothing of its stacks; ground from memory.</Small>
     </Titled>
   );
@@ -82,7 +82,7 @@ export function RideCase({
 
 interface ChoicesProps {
   of: readonly RiddenFit[];
-  entries: RidesAsked['job']['entries'];
+  entries: RidesAsked['job']['facts']['entries'];
   stretches: RidesAsked['stretches'];
 }
 

@@ -1,16 +1,16 @@
 'use client';
+import { type JobFacts } from '@/judgement/model/facts';
 import type { Explained } from '@/judgement/reason/reason';
 import { kg, said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
 import dynamic from 'next/dynamic';
 import { part } from '../../kit/renewed';
 import Link from 'next/link';
-import type { Known } from '@/judgement/reason/evidence/known';
 import { useMemo, useState } from 'react';
 import type { School } from '@/knowledge/schools';
 import type { CausePage } from '@/knowledge/causes/page';
 import { measurementWords, whereTyped } from '@/knowledge/causes/statements';
-import { percent } from '@/judgement/reason/evidence/known';
+import { percent } from '@/judgement/reason/evidence/rule';
 import type { Reasoned } from '@/judgement/reason/reason';
 import { textOf } from '@/judgement/model/read';
 import { COMPLAINT_BAD, COMPLAINT_PHRASES, COMPLAINT_PLACES } from '@/catalogue/fields/ask';
@@ -77,11 +77,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
           {!answered && (
             <Measurements c={c} made={made} guessed={guess !== ''} onMeasure={(measured) => setMoves([...moves, { measured, guess }])} />
           )}
-          <Stance
-            rear={stanceEnd(known.entries, known.machine, 'rear', schools)}
-            front={stanceEnd(known.entries, known.machine, 'front', schools)}
-            inches={system === 'imperial'}
-          />
+          <Stance rear={stanceEnd(known, 'rear')} front={stanceEnd(known, 'front')} inches={system === 'imperial'} />
         </div>
       </Columns>
     </Shell>
@@ -90,7 +86,7 @@ export function TrainingRoom({ id, causes, schools }: { id: string; causes: Caus
 
 interface WhatIsKnownProps {
   c: TrainingCase;
-  known: Known;
+  known: JobFacts;
   minutes: number;
   reasoned: Reasoned;
   made: string[];
@@ -155,7 +151,7 @@ function Guess({ guess, options, setGuess, setAnswered }: GuessProps) {
 }
 
 /** What the counter was told. */
-function Story({ c, known }: { c: TrainingCase; known: Known }) {
+function Story({ c, known }: { c: TrainingCase; known: JobFacts }) {
   const inUnits = useSaid();
   const at = (what: 'phrase' | 'place' | 'end' | 'bad' | 'since' | 'words') => textOf(known.entries, `complaint.1.${what}`);
   return (

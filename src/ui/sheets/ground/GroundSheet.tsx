@@ -132,7 +132,13 @@ function Shown({ before, after, ridden, asked, partial }: ShownProps) {
         <div>
           {isSame && <Empty>As it came in: nothing to compare with. Choose another ride above, or other springs to ride beside it.</Empty>}
           {before && !isSame && (
-            <Answers entries={ask.job.entries} before={before} after={newest} stretches={stretches} onCard={sealed ? undefined : onCard} />
+            <Answers
+              entries={ask.job.facts.entries}
+              before={before}
+              after={newest}
+              stretches={stretches}
+              onCard={sealed ? undefined : onCard}
+            />
           )}
           {put && <p role="status">Under Rebuild, for the card: “{put}”</p>}
         </div>
@@ -155,22 +161,19 @@ function Shown({ before, after, ridden, asked, partial }: ShownProps) {
 /** Everything asked of the worker, and how it is chosen. */
 function useAsked() {
   const { data } = useBench();
-  const { live, figures } = useLater();
+  const facts = useLater();
   const cases = useMemo(
     () =>
-      loadsOf(live, figures)
+      loadsOf(facts)
         .cases.filter((c) => c.result.ok)
         .map((c) => c.name),
-    [live, figures],
+    [facts],
   );
-  const [loadCase, setLoadCase] = useState(() => toldLoaded(live, cases));
+  const [loadCase, setLoadCase] = useState(() => toldLoaded(facts.entries, cases));
   const [ground, setGround] = useState<string>(MIX);
   const [profile, setProfile] = useState<Extract<GroundChoice, { kind: 'profile' }> | null>(null);
   const [effects, setEffects] = useState<readonly Effect[]>(ALL_EFFECTS);
-  const job = useMemo(
-    (): GroundJob => ({ entries: live, machine: figures, schools: data.schools, springs: data.springs }),
-    [live, figures, data.schools, data.springs],
-  );
+  const job = useMemo((): GroundJob => ({ facts, springs: data.springs }), [facts, data.springs]);
   const candidates = useMemo(() => {
     const springs = ENDS.flatMap((end) => candidatesOf(job, end).map((c): Fit => ({ ...AS_IT_IS_TO_BE, ...c.fit })));
     return stacksDiffer(job) ? [...APART, ...springs] : springs;
@@ -178,7 +181,7 @@ function useAsked() {
   // Where nothing is chosen yet, the spring ranked first is ridden beside what came in.
   const [beside, setBeside] = useState(() =>
     ENDS.flatMap((end) =>
-      chosenOf(live, end) === null
+      chosenOf(facts.entries, end) === null
         ? candidatesOf(job, end)
             .slice(0, 1)
             .map((c) => c.fit.id)
@@ -189,7 +192,7 @@ function useAsked() {
     if (ground === FILE && profile) return profile;
     return ground === MIX || ground === FILE ? { kind: 'mix' } : { kind: 'one', ground: ground as GroundId };
   }, [ground, profile]);
-  const stretches = useMemo(() => stretchesOf(live, choice), [live, choice]);
+  const stretches = useMemo(() => stretchesOf(facts.entries, choice), [facts, choice]);
   const withLoad = loadCase ?? cases[0] ?? 'solo';
   const ask = useMemo(
     (): Asked => ({
@@ -246,16 +249,16 @@ const toldLoaded = (entries: Entries, cases: readonly string[]): string | null =
 const CASE_WORDS = (name: string) => name.charAt(0).toUpperCase() + name.slice(1);
 
 function Choose({ asked }: { asked: ReturnType<typeof useAsked> }) {
-  const { live } = useLater();
+  const facts = useLater();
   const { cases, withLoad, setLoadCase, ground, setGround, setProfile, candidates, beside, toggle, effects, setEffects } = asked;
-  const named = groundsNamed(live);
+  const named = groundsNamed(facts.entries);
   const grounds = [
     {
       value: MIX,
       label:
         named.length > 0
           ? `The customer’s mix: ${named.map((g) => GROUND_NAMES[g].toLowerCase()).join(', ')}`
-          : `○ Nothing told: ${GROUND_NAMES[groundUntold(live)].toLowerCase()}`,
+          : `○ Nothing told: ${GROUND_NAMES[groundUntold(facts.entries)].toLowerCase()}`,
     },
     ...GROUND_IDS.map((g) => ({ value: g, label: GROUND_NAMES[g] })),
     { value: FILE, label: 'A profile from a file' },

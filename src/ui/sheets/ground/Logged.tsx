@@ -34,11 +34,11 @@ function placesOf(f: LogFigures, travelMm: number): LoggedPlaces {
 /** A logged ride laid over the simulated one, and the model's friction, oil, mass and ground fitted to it. */
 export function Logged({ asked, fit }: { asked: Asked; fit: Fit }) {
   const { data } = useBench();
-  const { figures } = useLater();
+  const facts = useLater();
   const run = data.runs.find((r) => r.moment === 'before') ?? data.runs[0] ?? null;
-  const both = run && ENDS.every((e) => run.document.ends[e] !== null && numberOf(figures, `machine.travel.${e}`) !== null);
+  const both = run && ENDS.every((e) => run.document.ends[e] !== null && numberOf(facts.machine, `machine.travel.${e}`) !== null);
   const logged = both
-    ? (Object.fromEntries(ENDS.map((e) => [e, placesOf(run.document.ends[e]!, numberOf(figures, `machine.travel.${e}`)!)])) as Record<
+    ? (Object.fromEntries(ENDS.map((e) => [e, placesOf(run.document.ends[e]!, numberOf(facts.machine, `machine.travel.${e}`)!)])) as Record<
         End,
         LoggedPlaces
       >)
@@ -142,11 +142,11 @@ interface HistogramsProps {
 
 /** Where the wheel lived as logged, and on the fitted ride. */
 function Histograms({ run, matched, logged }: HistogramsProps) {
-  const { figures } = useLater();
+  const facts = useLater();
   return (
     <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(19rem, 1fr))', gap: '0 1.5rem' }}>
       {ENDS.map((e) => {
-        const travelMm = numberOf(figures, `machine.travel.${e}`)!;
+        const travelMm = numberOf(facts.machine, `machine.travel.${e}`)!;
         const wide = travelMm / BINS;
         const points = run[e]!.histogram.map((share, i): [number, number] => [(i + 0.5) * wide, 100 * share]);
         // Its parts are of another width: both are shown as shares of a part of the log.

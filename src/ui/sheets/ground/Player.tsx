@@ -14,7 +14,7 @@ import { Rolling } from '../../figures/Rolling';
 import { Stance } from '../../figures/Stance';
 import type { StanceEnd } from '../../figures/stanceScale';
 import { stanceEnd } from '../../job/stance';
-import { useBench, useLater } from '../../job/BenchContext';
+import { useLater } from '../../job/BenchContext';
 import { Choices } from '../../kit/Choices';
 import { usePreferences, useSaid } from '../../kit/preferences';
 import { Button, Small } from '../../kit/primitives';
@@ -134,20 +134,19 @@ interface SeenProps {
 }
 
 function Seen({ ride, ghost, frame, stretches }: SeenProps) {
-  const { data } = useBench();
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { system } = usePreferences();
   const inUnits = useSaid();
   const course = useMemo(() => courseOf(stretches, FOOTPRINT_M), [stretches]);
   const rest = useMemo(() => {
-    const found = geometryOf(live, figures, data.schools);
+    const found = geometryOf(facts);
     const asked = { name: '', frontTravelMm: ride.restMm.front, rearTravelMm: ride.restMm.rear, forkThroughClampMm: 0 };
     const picture = drawn(found.reference, asked);
     return picture.ok ? picture.value : null;
-  }, [live, figures, data.schools, ride.restMm]);
+  }, [facts, ride.restMm]);
   const ends = useMemo(() => {
     const end = (e: 'front' | 'rear'): StanceEnd => ({
-      ...stanceEnd(live, figures, e, data.schools),
+      ...stanceEnd(facts, e),
       travelMm: ride.travelMm[e],
       staticBandMm: null,
       riderBandMm: null,
@@ -156,7 +155,7 @@ function Seen({ ride, ghost, frame, stretches }: SeenProps) {
       usedMm: null,
     });
     return { rear: end('rear'), front: end('front') };
-  }, [live, figures, data.schools, ride.travelMm]);
+  }, [facts, ride.travelMm]);
   const timeS = frame * ride.frames.everyS;
   const where = stretches[stretchAt(course, timeS, 0)]!.name;
   const now = {

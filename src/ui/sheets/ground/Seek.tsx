@@ -9,7 +9,7 @@ import { turnablesOf, wantedFields } from '@/judgement/ground/moves';
 import { said, type Said } from '@/core/units/say';
 import { carriedTowards, stepOf } from '@/judgement/ride/retune';
 import { tunableById } from '@/judgement/reason/tunables';
-import { knownAlone } from '@/judgement/reason/heights';
+
 import { proposedEntries } from '@/judgement/reason/proposal';
 import { useFieldStore } from '../../fields/context';
 import { useBench } from '../../job/BenchContext';
@@ -84,8 +84,7 @@ function PlanOne({ of, words, asked }: { of: Sought; words: Said; asked: Asked }
   const [planned, setPlanned] = useState(false);
   const { orderReason } = form.typed;
   const turns = of.turned.flatMap((t) => {
-    const step =
-      data.setups && stepOf(knownAlone(asked.job), data.setups, data.trials, tunableById(t.id)!, null, { cause: null, cure: null });
+    const step = data.setups && stepOf(asked.job.facts, data.setups, data.trials, tunableById(t.id)!, null, { cause: null, cure: null });
     const next = step ? carriedTowards(step, t.to) : null;
     return next === null || next === step?.now ? [] : [{ ...t, next }];
   });

@@ -23,7 +23,7 @@ const lifeWords = (damagePerHour: number): string => {
 
 /** What the speeds of this ride do to the shims: stress by the plates, fatigue added up swing by swing. */
 export function Shims({ of }: { of: RiddenFit }) {
-  const { figures } = useLater();
+  const facts = useLater();
   return (
     <Fold title="Shims over this ground" aside="fatigue, swing by swing">
       {of.lives.length === 0 ? (
@@ -42,7 +42,7 @@ export function Shims({ of }: { of: RiddenFit }) {
               {of.lives.map((l) => (
                 <tr key={l.damper + l.valve}>
                   <td>
-                    {END_NAMES[END_OF[l.damper]]}, {valveName(figures, l.damper, l.valve).toLowerCase()}
+                    {END_NAMES[END_OF[l.damper]]}, {valveName(facts.machine, l.damper, l.valve).toLowerCase()}
                   </td>
                   <td className="number">
                     <Sentence of={said`${mPa(l.mostMPa)}`} />

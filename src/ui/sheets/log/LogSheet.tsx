@@ -4,7 +4,7 @@ import { type Figure, mm, mPerS, type Said } from '@/core/units/say';
 import { useState } from 'react';
 import { BINS, type LogFigures, SPEED_EDGES } from '@/core/logger/figures';
 import { AS_USUAL, type WrittenIn } from '@/core/logger/doubts';
-import { percent } from '@/judgement/reason/evidence/known';
+import { percent } from '@/judgement/reason/evidence/rule';
 import type { LogDocument } from '@/schema/retune';
 import { LineChart } from '../../charts/LineChart';
 import { Choices } from '../../kit/Choices';

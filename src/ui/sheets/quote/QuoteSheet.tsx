@@ -170,11 +170,11 @@ function LineRow({ l, money }: LineRowProps) {
 
 function Offer() {
   const { data, reload } = useBench();
-  const { live } = useLater();
+  const facts = useLater();
   const store = useFieldStore();
   const form = useForm({});
-  const quote = quoteOf(live, data.money);
-  const half = unpriced(live);
+  const quote = quoteOf(facts.entries, data.money);
+  const half = unpriced(facts.entries);
   const offer = async () => {
     if (!store.commitAll()) return form.refuse('', showUnsettled([store]) ?? '');
     await store.flush();
@@ -279,17 +279,17 @@ function Answer({ form, say }: AnswerProps) {
 /** What it came to, against what was quoted. */
 function Actual() {
   const { data } = useBench();
-  const { live } = useLater();
+  const facts = useLater();
   const against = data.quotes.find((q) => q.accepted) ?? data.quotes[0];
-  const numbers = [...new Set(Object.keys(live).flatMap((f) => /^job\.quote\.(\d+)\.what$/.exec(f)?.[1] ?? []))].map(Number);
+  const numbers = [...new Set(Object.keys(facts.entries).flatMap((f) => /^job\.quote\.(\d+)\.what$/.exec(f)?.[1] ?? []))].map(Number);
   const labour = [
     ...new Set(
-      recorded(live).flatMap(({ field, text }) => (text === 'labour' ? (/^job\.quote\.(\d+)\.kind$/.exec(field)?.[1] ?? []) : [])),
+      recorded(facts.entries).flatMap(({ field, text }) => (text === 'labour' ? (/^job\.quote\.(\d+)\.kind$/.exec(field)?.[1] ?? []) : [])),
     ),
   ].map(Number);
   const rows = [...new Set([...numbers, ...labour])].sort((a, b) => a - b);
-  const { total } = actualOf(live, data.money);
-  const seconds = secondsAtBench(live, data.procedures);
+  const { total } = actualOf(facts.entries, data.money);
+  const seconds = secondsAtBench(facts.entries, data.procedures);
   const difference = against ? total.totalMinor - against.document.rebuild.totalMinor : 0;
   const { currency } = data.money;
   return (
@@ -304,7 +304,7 @@ function Actual() {
         ]}
       />
       {rows.length > 0 && (
-        <Small>In the order of the lines: {rows.map((n) => live[`job.quote.${n}.what`]?.text || 'labour').join(', ')}.</Small>
+        <Small>In the order of the lines: {rows.map((n) => facts.entries[`job.quote.${n}.what`]?.text || 'labour').join(', ')}.</Small>
       )}
       <AgainstQuote total={total} currency={currency} against={against} difference={difference} />
     </Titled>

@@ -36,7 +36,7 @@ const notedOf = (entries: Entries, pattern: RegExp) => {
 
 /** Ask: who rides, with what, where, what is wrong; what came in; and the machine. One sheet each, the first is what is always asked. */
 export function AskStage() {
-  const { live, figures } = useLater();
+  const facts = useLater();
   return (
     <>
       <SealedNote />
@@ -48,11 +48,11 @@ export function AskStage() {
           {
             id: 'ride',
             title: 'Ride and complaint',
-            holds: notedOf(live, /^(use|pace|ground|complaint\.\d+\.phrase|fit)/),
+            holds: notedOf(facts.entries, /^(use|pace|ground|complaint\.\d+\.phrase|fit)/),
             content: <RideSheet />,
           },
-          { id: 'found', title: 'As it came in', holds: notedOf(live, /^(found|clock)\./), content: <FoundSheet /> },
-          { id: 'machine', title: 'Machine', holds: notedOf(figures, /^(machine|standard)\./), content: <MachineSheets /> },
+          { id: 'found', title: 'As it came in', holds: notedOf(facts.entries, /^(found|clock)\./), content: <FoundSheet /> },
+          { id: 'machine', title: 'Machine', holds: notedOf(facts.machine, /^(machine|standard)\./), content: <MachineSheets /> },
         ]}
       />
     </>
@@ -104,12 +104,12 @@ function RideSheet() {
 
 function FoundSheet() {
   const { sealed } = useBench();
-  const { figures } = useLater();
+  const facts = useLater();
   return (
     <Titled title="What came in" aside="clickers counted out from closed: turned in until light contact is 0, never forced">
       <FieldsOf defs={ASK_CONDITION} locked={sealed} />
       <div style={{ height: '1rem' }} />
-      <SetupFields prefix="found" machine={figures} locked={sealed} />
+      <SetupFields prefix="found" machine={facts.machine} locked={sealed} />
     </Titled>
   );
 }
@@ -157,10 +157,10 @@ function OwnCases() {
 /** The machine's loads as last declared, taken over in one press where this job has none yet; of a machine that was handed back they are asked about line by line at the top. */
 function LastLoads() {
   const { data, sealed } = useBench();
-  const { live } = useLater();
+  const facts = useLater();
   const store = useFieldStore();
   const before = recorded(data.lastKnown).filter((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
-  const declared = recorded(live).some((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
+  const declared = recorded(facts.entries).some((e) => LOAD_FIELDS.test(e.field) && e.text !== '');
   if (sealed || data.handedBack || declared || before.length === 0) return null;
   return (
     <QuietButton
@@ -179,10 +179,10 @@ const LOAD_FIELDS = /^(passenger|luggage)\./;
 
 function LoadTable() {
   const inUnits = useSaid();
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { sealed } = useBench();
-  const loads = useMemo(() => loadsOf(live, figures), [live, figures]);
-  const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
+  const loads = useMemo(() => loadsOf(facts), [facts]);
+  const findings = useMemo(() => overloadFindings(facts), [facts]);
   return (
     <Titled title="Load cases" aside={loads.platedKg === null ? 'plated maximum not known' : inUnits(said`plate ${kg(loads.platedKg)}`)}>
       {loads.cases.length === 0 ? (

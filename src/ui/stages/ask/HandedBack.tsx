@@ -110,7 +110,11 @@ export function HandedBack() {
   const [struck, setStruck] = useState<readonly string[]>([]);
   const lines = useFact(
     useCallback(
-      (live): Line[] => [...ofRider(live, lastKnown), ...ofLuggage(live, lastKnown), ...ofSetup(live, handedBack?.values ?? {})],
+      ({ entries }): Line[] => [
+        ...ofRider(entries, lastKnown),
+        ...ofLuggage(entries, lastKnown),
+        ...ofSetup(entries, handedBack?.values ?? {}),
+      ],
       [handedBack, lastKnown],
     ),
   ).filter((l) => !struck.includes(l.field));

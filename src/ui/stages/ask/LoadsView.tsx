@@ -1,4 +1,5 @@
 'use client';
+import type { JobFacts } from '@/judgement/model/facts';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { DRAWN_HEIGHT_SHARE } from '@/core/loads/places';
@@ -52,7 +53,7 @@ const WHEEL = 62;
 const STEP_MM = 10;
 
 const FURTHEST_MM: readonly [number, number] = [-800, 2000];
-const wheelbaseIn = (_: unknown, machine: Parameters<typeof numberOf>[0]) => numberOf(machine, 'machine.wheelbase');
+const wheelbaseIn = ({ machine }: JobFacts) => numberOf(machine, 'machine.wheelbase');
 
 /** The case with most of what this job declares: the machine's own cases have nothing of theirs to be moved. */
 const mostDeclared = (loads: Loads): Aboard[] =>

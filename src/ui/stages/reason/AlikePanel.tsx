@@ -17,11 +17,11 @@ const figure = (x: number) => String(Math.round(x * 100) / 100);
 /** Past set-ups of machines like this one: how they are like it, what was in them, how they rode. Counts, never an order. */
 export function AlikePanel() {
   const { data } = useBench();
-  const { live, figures } = useLater();
+  const facts = useLater();
   const [isAsked, setAsked] = useState(false);
   const reading = useRead<Alike[]>(isAsked ? `/api/jobs/${data.job.id}/alike` : null);
   const alike = reading.value ?? null;
-  const here = likenessOf(live, figures);
+  const here = likenessOf(facts);
   const better = alike?.filter((a) => a.feel === 'better').length ?? 0;
   return (
     <Titled title="Machines like this one">

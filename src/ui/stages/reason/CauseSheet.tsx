@@ -6,7 +6,7 @@ import { type Cure, TIER_NAMES } from '@/knowledge/causes/page';
 import { canBeRidden } from '@/judgement/ground/canBeRidden';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { curesOf, endOfCure, type Prediction, predict, sideEffects } from '@/judgement/reason/cures';
-import type { Known } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
 import { type Explained, type Witness, strengthOf } from '@/judgement/reason/reason';
 import { offersOf } from '@/judgement/model/offers';
 import { moneyText } from '@/catalogue/money';
@@ -16,7 +16,7 @@ import { useBench } from '../../job/BenchContext';
 
 /** What the list of causes needs to show and pick cures. */
 export interface CureLook {
-  known: Known;
+  known: JobFacts;
   /** Complaints told, by their id. */
   told: readonly string[];
   locked: boolean;

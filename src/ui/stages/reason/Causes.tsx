@@ -3,7 +3,7 @@ import { Fragment, useId, useState } from 'react';
 import styled from 'styled-components';
 import type { Explained, Reasoned } from '@/judgement/reason/reason';
 import { SUPPORT_FROM } from '@/core/diagnose/model';
-import { percent } from '@/judgement/reason/evidence/known';
+import { percent } from '@/judgement/reason/evidence/rule';
 import { Empty, QuietButton, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { CauseSheet, type CureLook } from './CauseSheet';

@@ -9,7 +9,7 @@ import styled from 'styled-components';
 import type { Cure } from '@/knowledge/causes/page';
 import { overloadFindings } from '@/judgement/findings/because';
 import type { Prediction } from '@/judgement/reason/cures';
-import { percent } from '@/judgement/reason/evidence/known';
+import { percent } from '@/judgement/reason/evidence/rule';
 import type { Explained, Reasoned } from '@/judgement/reason/reason';
 import { textOf } from '@/judgement/model/read';
 import { REASON_CHECKS, REASON_WORDS } from '@/catalogue/fields/bench';
@@ -85,7 +85,7 @@ const findingWords = (cause: Explained): Said =>
 /** Reason: what is told, what explains it and on what evidence, what to measure next, and what to try first. */
 export function ReasonStage() {
   const { sealed, data } = useBench();
-  const { live, figures } = useLater();
+  const facts = useLater();
   const store = useFieldStore();
   const { known, dampersFailed } = useKnown();
   const reasoned = useReasoned(known);
@@ -94,9 +94,9 @@ export function ReasonStage() {
   const inUnits = useSaid();
   const [looked, setLooked] = useState<{ key: string; prediction: Prediction } | null>(null);
   if (!reasoned) return <Empty>The causes did not come with this page. Open it again.</Empty>;
-  const followed = { cause: textOf(live, 'reason.cause'), cure: textOf(live, 'reason.cure') };
+  const followed = { cause: textOf(facts.entries, 'reason.cause'), cure: textOf(facts.entries, 'reason.cure') };
   const open = opened === undefined ? ((followed.cause || reasoned.leading?.id) ?? null) : opened;
-  const ends = { rear: stanceEnd(live, figures, 'rear', data.schools), front: stanceEnd(live, figures, 'front', data.schools) };
+  const ends = { rear: stanceEnd(facts, 'rear'), front: stanceEnd(facts, 'front') };
   const follow = (cause: Explained, cure: Cure, prediction: Prediction) => {
     store.put('reason.cause', cause.id);
     store.put('reason.cure', cure.id);
@@ -114,7 +114,7 @@ export function ReasonStage() {
     onLook: (key, prediction) => setLooked(looked?.key === key ? null : { key, prediction }),
     onFollow: follow,
   };
-  const danger = overloadFindings(live, figures);
+  const danger = overloadFindings(facts);
   return (
     <>
       <SealedNote />
@@ -201,9 +201,9 @@ function Pulls({ reasoned }: { reasoned: Reasoned }) {
 
 /** Where the cure that is followed waits to be carried out. */
 function CarriedOut() {
-  const { live } = useLater();
+  const facts = useLater();
   const { data } = useBench();
-  const proposal = proposalOf(live);
+  const proposal = proposalOf(facts.entries);
   if (!proposal) return null;
   const state = { open: 'waits there', taken: 'was taken there', changed: 'was taken there and changed', refused: 'was not done' };
   return (

@@ -13,13 +13,13 @@ import { FieldGrid, Titled } from '../../kit/parts';
 
 /** The pick list and the shims that went in, stack by stack; where they differ from the specification it is said, and must be explained before signing. */
 export function BuiltStacks() {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { data, sealed } = useBench();
   const store = useFieldStore();
   const system = useSystem();
   const words = (shims: readonly Shim[]) => shims.map((s) => shimShown(s, system)).join(', ');
-  const stacks = builtStacks(live, figures);
-  const differences = differencesOf(live, figures, data.springs);
+  const stacks = builtStacks(facts);
+  const differences = differencesOf(facts, data.springs);
   const open = stacks.filter((s) => s.built === null);
   const fill = () => {
     const puts = open.map((s) => ({ field: builtField(s.damper, s.valve), text: shimsText(s.specified) }));

@@ -90,13 +90,13 @@ const SOURCES: { source: Source; name: string; all: string }[] = [
 
 /** One table for the rebuild: what the maker gives, what came in, what is wanted, and what was fitted at the left and the right. A figure pressed is taken over. */
 export function FittedTable() {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { data, sealed } = useBench();
   const store = useFieldStore();
   const [said, setSaid] = useState('');
   const from = useMemo(
-    () => ({ entries: live, machine: figures, wanted: wantedFigures(live, figures, data.springs) }),
-    [live, figures, data.springs],
+    () => ({ entries: facts.entries, machine: facts.machine, wanted: wantedFigures(facts, data.springs) }),
+    [facts, data.springs],
   );
   const put = (puts: Given['puts'], onlyEmpty = false) => {
     const filled = store.fill(puts, onlyEmpty);
@@ -123,7 +123,7 @@ export function FittedTable() {
       <Sheet aria-label="What was fitted">
         <FittedHead from={from} put={put} />
         <tbody>
-          {itemsOn(figures).map((item) => (
+          {itemsOn(facts.machine).map((item) => (
             <Item key={item.places[0]} item={item} from={from} onTake={sealed ? null : put} />
           ))}
         </tbody>

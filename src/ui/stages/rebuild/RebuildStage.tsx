@@ -48,8 +48,8 @@ export function RebuildStage() {
 
 function RebuildSheets() {
   const { data } = useBench();
-  const { live, figures } = useLater();
-  const stacks = builtStacks(live, figures);
+  const facts = useLater();
+  const stacks = builtStacks(facts);
   const short = data.needs.needs.filter((n) => shortOf(n) > 0).length;
   const counted = (n: number, one: string, many: string) => (n === 0 ? 'none' : `${n} ${n === 1 ? one : many}`);
   return (
@@ -61,13 +61,13 @@ function RebuildSheets() {
         {
           id: 'parts',
           title: 'Parts',
-          holds: `${counted(itemNumbers(live, 'part').length, 'used', 'used')}${short > 0 ? `, ${short} short` : ''}`,
+          holds: `${counted(itemNumbers(facts.entries, 'part').length, 'used', 'used')}${short > 0 ? `, ${short} short` : ''}`,
           content: <PartsSheet />,
         },
         {
           id: 'torques',
           title: 'Torques',
-          holds: counted(torquesOf(live, data.procedures).length, 'torque', 'torques'),
+          holds: counted(torquesOf(facts.entries, data.procedures).length, 'torque', 'torques'),
           content: <TorqueSheet />,
         },
         { id: 'notes', title: 'Condition and notes', content: <NotesSheet /> },

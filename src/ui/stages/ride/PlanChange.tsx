@@ -3,7 +3,7 @@ import type { Cure } from '@/knowledge/causes/page';
 import { usePlace } from './usePlace';
 import type { Explained } from '@/judgement/reason/reason';
 import { Sentence } from '../../kit/Sentence';
-import type { Known } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
 import { balanceWarnings, isOfCause, passedOver, predictStep, type Setups, type Step } from '@/judgement/ride/retune';
 import { numberIn } from '@/catalogue/tables';
 import { type Tunable } from '@/judgement/reason/tunables';
@@ -16,14 +16,14 @@ import { FormProblem } from '../../kit/useForm';
 import { OUTCOME_WORDS, sureWords } from './words';
 
 /** A change no further than the adjuster goes; typed freely, proposed by the search. */
-export function Change({ known, setups, step, proposed }: { known: Known; setups: Setups; step: Step; proposed: Step[] }) {
-  const { live } = useLater();
+export function Change({ known, setups, step, proposed }: { known: JobFacts; setups: Setups; step: Step; proposed: Step[] }) {
+  const facts = useLater();
   const { tunable, search, cause, cure, now } = step;
   const place = usePlace(tunable);
   const { plan, form } = usePlan({ to: search?.next === null || !search ? '' : place.text(search.next), reason: cause ? cause.name : '' });
   const { to, reason, orderReason } = form.typed;
   const value = to.trim() === '' ? Number.NaN : place.back(numberIn(to));
-  const passed = passedOver(live, proposed, tunable);
+  const passed = passedOver(facts.entries, proposed, tunable);
   const warnings = Number.isFinite(value) ? balanceWarnings(known, setups.now, tunable, value) : [];
   const prediction = predictStep(known, step, value);
   // Turned the other way it is no cure of this cause.

@@ -5,8 +5,8 @@ import { usePlan } from '../../job/usePlan';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { Known } from '@/judgement/reason/evidence/known';
-import { percent } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
+import { percent } from '@/judgement/reason/evidence/rule';
 import type { Reasoned } from '@/judgement/reason/reason';
 import { measurementWords } from '@/knowledge/causes/statements';
 import { isWorthARide, nextStepOf, type Setups, type Step, type Trial } from '@/judgement/ride/retune';
@@ -50,9 +50,9 @@ const List = styled.ol`
 
 /** The order of groups, moved up and down: sag, fork, shock is usual. */
 export function Order() {
-  const { live } = useLater();
+  const facts = useLater();
   const store = useFieldStore();
-  const order = orderOf(live['ride.order']?.text ?? '');
+  const order = orderOf(facts.entries['ride.order']?.text ?? '');
   const move = (group: Group, by: -1 | 1) => {
     const at = order.indexOf(group);
     const next = [...order];
@@ -100,7 +100,7 @@ function GroupLine({ group, i, move, order }: GroupLineProps) {
 }
 
 interface Props {
-  known: Known;
+  known: JobFacts;
   reasoned: Reasoned | null;
   setups: Setups;
   proposed: Step[];
@@ -115,8 +115,8 @@ export function PlanRide({ known, reasoned, setups, proposed, others, trials }: 
   const steps = [...proposed, ...others];
   const step = steps.find((s) => s.tunable.id === picked) ?? next;
   const baseline = trials.some((t) => t.document.change === null);
-  const { live } = useLater();
-  const order = orderOf(live['ride.order']?.text ?? '');
+  const facts = useLater();
+  const order = orderOf(facts.entries['ride.order']?.text ?? '');
   return (
     <Titled title="The next ride" aside="one change between rides, or none">
       {!baseline && trials.length === 0 && <AsItIs />}
@@ -207,9 +207,9 @@ function StepLine({ step, picked, isNext, onPick }: { step: Step; picked: boolea
 
 function AsItIs() {
   const { plan, form } = usePlan();
-  const { live } = useLater();
-  const cause = live['reason.cause']?.text || null;
-  const cure = live['reason.cure']?.text || null;
+  const facts = useLater();
+  const cause = facts.entries['reason.cause']?.text || null;
+  const cure = facts.entries['reason.cure']?.text || null;
   return (
     <p style={{ paddingBottom: '0.5rem' }}>
       <Button onPress={() => void plan({ change: null, cause, cure, reason: 'as handed back' })}>Ride it as it is first</Button>{' '}

@@ -1,7 +1,7 @@
 'use client';
 import { usePlace } from './usePlace';
 import type { ComponentProps } from 'react';
-import type { Known } from '@/judgement/reason/evidence/known';
+import type { JobFacts } from '@/judgement/model/facts';
 import type { Reasoned } from '@/judgement/reason/reason';
 import { jobNumber } from '@/catalogue/jobs';
 import { useMemo } from 'react';
@@ -76,7 +76,7 @@ interface RideColumnProps {
   steps: Step[];
   setups: ComponentProps<typeof PlanRide>['setups'] | null;
   trials: Trial[];
-  known: Known;
+  known: JobFacts;
   reasoned: Reasoned | null;
   plan: { proposed: Step[]; others: Step[] };
 }

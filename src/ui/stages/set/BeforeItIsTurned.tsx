@@ -4,8 +4,8 @@ import { mm, said } from '@/core/units/say';
 import type { End } from '@/catalogue/ends';
 import { geometryOf, poseAt } from '@/judgement/reason/geometry';
 import { effectWords } from '@/judgement/reason/geometryWords';
-import { AS_IT_STANDS, knownAlone, riderSagBy } from '@/judgement/reason/heights';
-import { useBench, useLater } from '../../job/BenchContext';
+import { AS_IT_STANDS, riderSagBy } from '@/judgement/reason/heights';
+import { useLater } from '../../job/BenchContext';
 import { Fold } from '../../kit/Fold';
 import { useSaid } from '../../kit/preferences';
 import { Small, Warn } from '../../kit/primitives';
@@ -13,15 +13,13 @@ import { MmSlider } from '../../kit/slider';
 
 /** Fork height and rings, tried here before they are turned: what each does to steering and drive, with the rider on. */
 export function BeforeItIsTurned() {
-  const { live, figures } = useLater();
-  const { data } = useBench();
+  const facts = useLater();
   const inUnits = useSaid();
   const [heightMm, setHeightMm] = useState(0);
   const [ringMm, setRingMm] = useState<Record<End, number>>({ rear: 0, front: 0 });
-  const known = useMemo(() => knownAlone({ entries: live, machine: figures, schools: data.schools }), [live, figures, data.schools]);
-  const found = useMemo(() => geometryOf(live, figures, data.schools), [live, figures, data.schools]);
+  const found = useMemo(() => geometryOf(facts), [facts]);
   const rider = found.states.find((s) => s.name === 'rider')!;
-  const by = (end: End) => riderSagBy(known, end, { ...AS_IT_STANDS, ringMm: ringMm[end] });
+  const by = (end: End) => riderSagBy(facts, end, { ...AS_IT_STANDS, ringMm: ringMm[end] });
   const asked = {
     ...rider,
     rearTravelMm: rider.rearTravelMm + (by('rear') ?? 0),

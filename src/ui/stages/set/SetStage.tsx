@@ -128,12 +128,12 @@ function ClickerRow({ fields }: { fields: readonly (typeof CLICKERS)[number][] }
 /** The bounce test: swings counted by eye, the damping they allow, both ends compared. */
 function Bounce() {
   const inUnits = useSaid();
-  const { live } = useLater();
-  const both = balanceWords(live);
+  const facts = useLater();
+  const both = balanceWords(facts.entries);
   return (
     <Titled title="Bounce and balance" aside="push, let go, count">
       {ENDS.map((end) => {
-        const found = bounceOf(live, end);
+        const found = bounceOf(facts.entries, end);
         return (
           <div key={end}>
             <EndName $end={end}>{END_NAMES[end]}</EndName>
@@ -156,8 +156,8 @@ function Bounce() {
 }
 
 function Legs() {
-  const { live, figures } = useLater();
-  const verdict = legsSet(live, figures);
+  const facts = useLater();
+  const verdict = legsSet(facts);
   return (
     <Titled title="Left and right leg">
       {verdict.differ.length === 0 ? (

@@ -23,7 +23,7 @@ interface AimAndAdjusterProps {
 /** What this end is aimed at, and what its adjuster reaches. */
 export function AimAndAdjuster({ school, end, target, min, max }: AimAndAdjusterProps) {
   const { data } = useBench();
-  const { live } = useLater();
+  const facts = useLater();
   return (
     <Titled
       title="Aim and adjuster"
@@ -35,7 +35,7 @@ export function AimAndAdjuster({ school, end, target, min, max }: AimAndAdjuster
       }
     >
       <AimFields end={end} target={target} min={min} max={max} />
-      {groundWords(live)
+      {groundWords(facts.entries)
         .filter((g) => g.about === 'sag')
         .map((g, i) => (
           <p key={i}>

@@ -17,9 +17,9 @@ import { Button, Caution, Small, Table, Warn, Wide } from '../../kit/primitives'
 
 /** An air fork: the pressure for each load, the coil springs it equals, and how temperature moves it. */
 export function AirForkSheet() {
-  const { live, figures } = useLater();
-  const { data, machineStore } = useBench();
-  const found = airForkOf(live, figures, data.schools);
+  const facts = useLater();
+  const { machineStore } = useBench();
+  const found = airForkOf(facts);
   const gaps = useGaps('missing' in found ? found.missing : []);
   const answer = 'cases' in found ? found : null;
   const solo = answer?.cases[0];

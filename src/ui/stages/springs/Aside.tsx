@@ -54,14 +54,13 @@ export function Aside({
   front: Candidate | null;
   estimates: Estimates;
 }) {
-  const { live, figures } = useLater();
-  const { data } = useBench();
+  const facts = useLater();
   const inches = useSystem() === 'imperial';
   const blank = { staticMm: null, riderMm: null, staticBandMm: null, riderBandMm: null, usedMm: null };
   const onAir = useMemo(() => {
-    const found = isOnAir(figures, 'front') ? airForkOf(live, figures, data.schools) : null;
+    const found = isOnAir(facts.machine, 'front') ? airForkOf(facts) : null;
     return found && 'cases' in found ? airPredicted(found) : null;
-  }, [live, figures, data.schools]);
+  }, [facts]);
   const ahead = front ?? onAir;
   return (
     <Beside>
@@ -87,13 +86,13 @@ interface AheadProps {
 }
 
 function Ahead({ blank, rear, ahead, estimates, inches }: AheadProps) {
-  const { live, figures } = useLater();
-  const { data, ghost } = useBench();
+  const facts = useLater();
+  const { ghost } = useBench();
   return (
     <Stance
-      rear={{ ...stanceEnd(live, figures, 'rear', data.schools), ...blank }}
-      front={{ ...stanceEnd(live, figures, 'front', data.schools), ...blank }}
-      ghost={ghost ? ghostLines(live, figures) : []}
+      rear={{ ...stanceEnd(facts, 'rear'), ...blank }}
+      front={{ ...stanceEnd(facts, 'front'), ...blank }}
+      ghost={ghost ? ghostLines(facts) : []}
       predicted={rear && ahead ? predictedLines(rear, ahead) : estimatedLines(estimates)}
       inches={inches}
     />

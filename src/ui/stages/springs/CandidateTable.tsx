@@ -8,7 +8,7 @@ import { type Selection } from '@/judgement/aims/springs';
 import { chosenOf, isMismarked, offerKey } from '@/judgement/model/offers';
 import { useSystem } from '../../fields/context';
 import { Empty, QuietButton, Small, Table } from '../../kit/primitives';
-import { useBench, useLater, useOffers } from '../../job/BenchContext';
+import { useLater, useOffers } from '../../job/BenchContext';
 import { lengthUnit, lengthWords, rateWords } from '../../kit/figureWords';
 import type { End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
@@ -176,10 +176,9 @@ function CandidateName({ spring, c, isChosen }: { spring: ListedSpring; c: Candi
 
 /** Every spring of the list against the targets, with the sag of each load case: those that are right first, the drawer before the supplier; `children` stand beneath it. */
 export function CandidateTable({ end, selection, candidates, current, onPick, children }: Props & { children: ReactNode }) {
-  const { live, figures } = useLater();
-  const { schools } = useBench().data;
+  const facts = useLater();
   const system = useSystem();
-  const installed = useMemo(() => installedOf(live, figures, end, selection, schools), [live, figures, end, selection, schools]);
+  const installed = useMemo(() => installedOf(facts, end, selection), [facts, end, selection]);
   const [whole, setWhole] = useState(false);
   if (candidates.length === 0)
     return (
@@ -191,7 +190,7 @@ export function CandidateTable({ end, selection, candidates, current, onPick, ch
         {children}
       </>
     );
-  const chosen = chosenOf(live, end);
+  const chosen = chosenOf(facts.entries, end);
   const unit = lengthUnit(system);
   const shown = candidates.filter((c, i) => whole || i < SHOWN || c.id === current?.id || c.id === chosen);
   return (

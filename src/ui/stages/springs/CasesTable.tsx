@@ -37,17 +37,17 @@ function EndCell({ end, system }: { end: CaseStance['rear']; system: System }) {
 
 /** Every load case with both candidates: sag, pitch and height against solo, and the ring's answer; natural frequencies below. */
 export function CasesTable({ rear, front, onAir }: { rear: Candidate | null; front: Candidate | null; onAir: EndPredicted | null }) {
-  const { figures } = useLater();
+  const facts = useLater();
   const system = useSystem();
   const cases = useMemo(() => {
-    const rake = rakeOf(figures);
+    const rake = rakeOf(facts.machine);
     return caseStances(
       rear,
       front ?? onAir,
-      numberOf(figures, 'machine.wheelbase'),
+      numberOf(facts.machine, 'machine.wheelbase'),
       rake === null ? null : Math.cos((rake * Math.PI) / 180),
     );
-  }, [rear, front, onAir, figures]);
+  }, [rear, front, onAir, facts]);
   if (cases.length === 0) return null;
   const unit = lengthUnit(system);
   return (

@@ -29,12 +29,12 @@ interface Props {
 
 /** What the spring looked at does, in the words that become the reason; null where it is no longer on the list. */
 function useLookedAt({ end, selection, current, range }: Props) {
-  const { live } = useLater();
+  const facts = useLater();
   const { data } = useBench();
   const spring = useOffers().find((s) => offerKey(s) === current.id);
   const target = { staticMm: selection.target.static.value, riderMm: selection.target.rider.value };
-  const words = candidateWords(current, target, range, schoolOf(live, data.schools).name);
-  return spring ? { spring, words, isChosen: chosenOf(live, end) === current.id } : null;
+  const words = candidateWords(current, target, range, schoolOf(facts.entries, data.schools).name);
+  return spring ? { spring, words, isChosen: chosenOf(facts.entries, end) === current.id } : null;
 }
 
 /** Takes the spring looked at for this end, with its reason. */
@@ -62,7 +62,7 @@ export function ChooseButton(props: Props) {
 /** Why this spring, why not its neighbours, what the mark is worth; then the choice with preference and reason. */
 export function Choice(props: Props) {
   const { end, selection, current } = props;
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { data, sealed } = useBench();
   const springs = useOffers();
   const looked = useLookedAt(props);
@@ -73,7 +73,7 @@ export function Choice(props: Props) {
     ...(spring.legs ?? [spring]).flatMap(markFinding),
     ...pairFinding(spring),
     ...preloadFinding(spring, current, data.schools),
-    ...(end === 'front' ? spacerFindings(live, figures, spring, current.preloadMm) : []),
+    ...(end === 'front' ? spacerFindings(facts, spring, current.preloadMm) : []),
     ...neighbourFindings(selection, current, springs),
   ];
   return (

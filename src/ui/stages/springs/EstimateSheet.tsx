@@ -36,17 +36,16 @@ export type Estimates = Record<End, { found: EndEstimate | NoEstimate; tried: Tr
 
 /** The springs of both ends as far as they can be told; null where the exact answer stands. */
 export function useEstimates(wanted: boolean): Estimates {
-  const { live, figures } = useLater();
-  const { schools } = useBench().data;
+  const facts = useLater();
   const springs = useOffers();
   return useMemo(() => {
     if (!wanted) return null;
     const of = (end: End) => {
-      const found = estimateOf(live, figures, end, schools);
-      return { found, tried: isEstimate(found) ? triedSprings(found, live, figures, end, springs, schools) : [] };
+      const found = estimateOf(facts, end);
+      return { found, tried: isEstimate(found) ? triedSprings(found, facts, end, springs) : [] };
     };
     return { rear: of('rear'), front: of('front') };
-  }, [wanted, live, figures, schools, springs]);
+  }, [wanted, facts, springs]);
 }
 
 /** Where the machine would sit with the most probable spring at each end, rider sag held at its aim. */
@@ -113,7 +112,7 @@ export function EstimateSheet({ end, estimates }: { end: End; estimates: Estimat
 }
 
 function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: TriedSpring[] }) {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const isEach = found.request.springs > 1;
   const assumed = found.estimate.restsOn.filter((r) => r.origin === 'kind');
   return (
@@ -121,7 +120,7 @@ function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: 
       <BandLine found={found} isEach={isEach} />
       <Chips>
         <Small>○ assumed, as usual of “{found.kind.name}”:</Small>
-        {textOf(live, 'use') === '' && <span>ridden for: {USE_NAMES[purposeOf(live, figures)].toLowerCase()}</span>}
+        {textOf(facts.entries, 'use') === '' && <span>ridden for: {USE_NAMES[purposeOf(facts)].toLowerCase()}</span>}
         {assumed.map((r) => (
           <span key={r.figure}>{FIGURE_NAMES[r.figure]}</span>
         ))}
@@ -191,8 +190,8 @@ const LEAST_SHOWN = 3;
 function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; isEach: boolean }) {
   const system = useSystem();
   const store = useFieldStore();
-  const { live } = useLater();
-  const chosen = chosenOf(live, end);
+  const facts = useLater();
+  const chosen = chosenOf(facts.entries, end);
   const choose = ({ spring, preloadMm, probability }: TriedSpring) => {
     const reason = `Chosen from an estimate: right in ${(100 * probability).toFixed(0)} of 100 machines of its kind that fit what was read.`;
     if (spring) takeSpring(store, end, spring, Math.max(0, preloadMm.p50), reason);

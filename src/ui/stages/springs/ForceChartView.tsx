@@ -1,4 +1,5 @@
 'use client';
+import { factsOf } from '@/judgement/model/facts';
 import type { ForceChart } from '@/judgement/aims/curves';
 import type { OilAgainstStep } from '@/judgement/aims/curves';
 import { mm, newtons, said, signed } from '@/core/units/say';
@@ -41,13 +42,16 @@ interface Drawn extends LookedAt {
 
 /** Force against travel at the wheel: the candidate and its neighbours, the loads to be held, and at the front oil against a spring step. */
 export function ForceChartView({ end, selection, current }: LookedAt) {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const springs = useOffers();
-  const from = useMemo(() => ({ end, live, figures, selection, springs, current }), [end, live, figures, selection, springs, current]);
+  const from = useMemo(
+    () => ({ end, live: facts.entries, figures: facts.machine, selection, springs, current }),
+    [end, facts, selection, springs, current],
+  );
   const rested = useRested(from);
   const oil = useMemo(() => {
     const { end: at, live: typed, figures: machine, selection: held, springs: offered, current: looked } = rested;
-    return at === 'front' ? oilAgainstStep(typed, machine, held, offered, looked) : null;
+    return at === 'front' ? oilAgainstStep(factsOf(typed, machine), held, offered, looked) : null;
   }, [rested]);
   return <ForceChartOf end={rested.end} selection={rested.selection} current={rested.current} springs={rested.springs} oil={oil} />;
 }

@@ -7,15 +7,14 @@ import { useSystem } from '../../fields/context';
 import { useSaid } from '../../kit/preferences';
 import { Heading, Small } from '../../kit/primitives';
 import { assumedDoubt, FIGURE_NAMES } from '@/judgement/aims/estimates';
-import { useBench, useFact, useLater } from '../../job/BenchContext';
+import { useFact, useLater } from '../../job/BenchContext';
 import { lengthUnit, lengthWords, rateWords } from '../../kit/figureWords';
 
 /** The spring that would meet both sags exactly, whether or not it is for sale. Follows in the same frame as the key; the list follows it. */
 export function IdealLine({ end }: { end: End }) {
   const system = useSystem();
   const inUnits = useSaid();
-  const { schools } = useBench().data;
-  const ideal = useFact(useCallback((live, figures) => idealOf(live, figures, end, schools), [end, schools]));
+  const ideal = useFact(useCallback((facts) => idealOf(facts, end), [end]));
   return (
     <p style={{ margin: '0.25rem 0 0.5rem' }} data-result="ideal">
       <Heading as="span">Ideal </Heading>
@@ -39,9 +38,8 @@ export function IdealLine({ end }: { end: End }) {
 /** What is still assumed, and how far that alone may put the rate out: a figure in large type without it would mislead. */
 function Doubt({ end }: { end: End }) {
   const system = useSystem();
-  const { live, figures } = useLater();
-  const { schools } = useBench().data;
-  const doubt = useMemo(() => assumedDoubt(live, figures, end, schools), [live, figures, end, schools]);
+  const facts = useLater();
+  const doubt = useMemo(() => assumedDoubt(facts, end), [facts, end]);
   if (!doubt) return null;
   return (
     <Small style={{ display: 'block' }} data-result="doubt">

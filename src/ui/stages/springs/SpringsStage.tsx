@@ -64,18 +64,17 @@ const candidatesOf = (s: EndSelection): Candidate[] => (!isOpen(s) && s.result.o
 
 /** The selections of both ends and the candidate looked at in each: picked here, else chosen for the job, else proposed. */
 function useSelections() {
-  const { live, figures } = useLater();
-  const { schools } = useBench().data;
+  const facts = useLater();
   const springs = useOffers();
   const [picked, setPicked] = useState<Partial<Record<End, string>>>({});
   const selections = useMemo(
-    () => ({ rear: selectionOf(live, figures, 'rear', springs, schools), front: selectionOf(live, figures, 'front', springs, schools) }),
-    [live, figures, springs, schools],
+    () => ({ rear: selectionOf(facts, 'rear', springs), front: selectionOf(facts, 'front', springs) }),
+    [facts, springs],
   );
   const currentOf = (end: End): Candidate | null => {
     const candidates = candidatesOf(selections[end]);
-    const wanted = picked[end] ?? chosenOf(live, end);
-    return candidates.find((c) => c.id === wanted) ?? proposed(live, end, candidates);
+    const wanted = picked[end] ?? chosenOf(facts.entries, end);
+    return candidates.find((c) => c.id === wanted) ?? proposed(facts.entries, end, candidates);
   };
   const pick = (end: End, id: string) => setPicked({ ...picked, [end]: id });
   const step = (end: End, by: number) => {
@@ -96,8 +95,8 @@ export function SpringsStage() {
   const { selections, rear, front, pick, step } = useSelections();
   const selection = selections[end];
   const current = end === 'rear' ? rear : front;
-  const { figures } = useLater();
-  const isAir = isOnAir(figures, end);
+  const facts = useLater();
+  const isAir = isOnAir(facts.machine, end);
   // A field of the estimate that is being typed into keeps it on the page, though the exact answer is there with its first digit.
   const [isTypedInto, setTypedInto] = useState(false);
   const estimates = useEstimates(isTypedInto || isOpen(selections.rear) || isOpen(selections.front));
@@ -153,7 +152,7 @@ export function SpringsStage() {
         </div>
         <Aside
           rear={rear}
-          front={isOnAir(figures, 'front') ? null : front}
+          front={isOnAir(facts.machine, 'front') ? null : front}
           estimates={estimates}
           chart={
             !isAir && !isOpen(selection) && selection.result.ok && current ? (
@@ -168,21 +167,21 @@ export function SpringsStage() {
 }
 
 function Steps({ end, steps }: { end: End; steps: Parameters<typeof Working>[0]['steps'] }) {
-  const { live, figures } = useLater();
-  const effective = useMemo(() => effectiveOf(live, figures, end), [live, figures, end]);
+  const facts = useLater();
+  const effective = useMemo(() => effectiveOf(facts, end), [facts, end]);
   return <Working steps={[...steps, ...(effective?.ok ? effective.value.working : [])]} />;
 }
 
 /** What the sags read backwards say of the spring that is in. */
 function InThereNow({ end }: { end: End }) {
-  const { live, figures } = useLater();
-  const findings = useMemo(() => effectiveFinding(live, figures, end), [live, figures, end]);
+  const facts = useLater();
+  const findings = useMemo(() => effectiveFinding(facts, end), [facts, end]);
   return findings.length > 0 ? <BecauseList findings={findings} empty="" title="What is in there now" /> : null;
 }
 
 function BecauseIfOverloaded() {
-  const { live, figures } = useLater();
-  const findings = useMemo(() => overloadFindings(live, figures), [live, figures]);
+  const facts = useLater();
+  const findings = useMemo(() => overloadFindings(facts), [facts]);
   return findings.length > 0 ? <BecauseList findings={findings} empty="" title="Before any spring" /> : null;
 }
 
@@ -244,11 +243,11 @@ function EndSheet({
   current: Candidate | null;
   onPick(id: string): void;
 }) {
-  const { live } = useLater();
+  const facts = useLater();
   const { data } = useBench();
   const { target, result } = selection;
-  const [min, max] = rangeOf(live, end);
-  const school = schoolOf(live, data.schools);
+  const [min, max] = rangeOf(facts.entries, end);
+  const school = schoolOf(facts.entries, data.schools);
   // Half a number typed can make an aim that no spring meets: the last sheet stays, faint, so that nothing jumps while the keys go down.
   const [kept, setKept] = useState({ selection, current });
   if (result.ok && (kept.selection !== selection || kept.current !== current)) setKept({ selection, current });

@@ -1,4 +1,5 @@
 'use client';
+import { factsOf } from '@/judgement/model/facts';
 import { Sentence, useColumn } from '../../kit/Sentence';
 import type { Side } from '@/catalogue/ends';
 import type { DamperView } from '@/core/damper/view';
@@ -25,15 +26,15 @@ const SIDES = ['compression', 'rebound'] as const;
 
 /** What to aim at: a template, the oil, the clickers to begin with, the target typed over; and what the damper to fit comes to. */
 export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side; aim: AimFound; view: DamperView }) {
-  const { live } = useLater();
+  const facts = useLater();
   const end = END_OF[damper];
   const { data, sealed } = useBench();
   const store = useFieldStore();
   const target = aim.targets[side];
-  const { grade, origin } = oilOf(live, damper, data.oils);
+  const { grade, origin } = oilOf(facts.entries, damper, data.oils);
   const field = `valves.${end}.target.${side}` as const;
-  const typed = textOf(live, field) !== '';
-  const proposed = templateFor(live, data.figures, data.templates);
+  const typed = textOf(facts.entries, field) !== '';
+  const proposed = templateFor(factsOf(facts.entries, data.figures), data.templates);
   const riderThen = data.lastKnown['rider.mass'];
   const typeOver = () => {
     const first = target?.ok ? target.value.points[0] : undefined;
@@ -67,7 +68,7 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
           locked={sealed}
         />
         {SIDES.filter((s) => view.ribbons[s] !== null).map((s) => {
-          const clicks = clicksOf(live, damper, s, 'fit');
+          const clicks = clicksOf(facts.entries, damper, s, 'fit');
           return (
             <EntryField key={s} field={`valves.${damper}.clicks.${s}`} placeholder={`${clicks.out} of ${clicks.range}`} locked={sealed} />
           );
@@ -77,7 +78,7 @@ export function Aim({ damper, side, aim, view }: { damper: DamperKey; side: Side
             <EntryField
               key={band}
               field={`valves.${end}.shift.${side}.${band}`}
-              placeholder={(100 * shiftOf(live, end, side, aim.template !== null)[band]).toFixed(0)}
+              placeholder={(100 * shiftOf(facts.entries, end, side, aim.template !== null)[band]).toFixed(0)}
               locked={sealed}
             />
           ))}

@@ -52,9 +52,9 @@ const LINES: readonly Line[] = [
 
 /** What an expert looks at beyond the curve: each effect by itself, switched on over the plain curve; the loop, the gas, the fork under braking. */
 export function Beyond({ damper, side }: { damper: DamperKey; side: Side }) {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { data, machineStore } = useBench();
-  const request = useMemo(() => beyondRequest(live, figures, damper, data.oils), [live, figures, damper, data.oils]);
+  const request = useMemo(() => beyondRequest(facts, damper, data.oils), [facts, damper, data.oils]);
   const text = request ? JSON.stringify(request) : '';
   const [wanted, setWanted] = useState(false);
   const [found, setFound] = useState<Awaited<ReturnType<typeof askExpert>> | null>(null);
@@ -210,9 +210,8 @@ function Loop({ of, end }: { of: Expert; end: 'rear' | 'front' }) {
 }
 
 function Gas({ end }: { end: 'rear' | 'front' }) {
-  const { live, figures } = useLater();
-  const { schools } = useBench().data;
-  const places = gasOverStroke(live, figures, end, schools);
+  const facts = useLater();
+  const places = gasOverStroke(facts, end);
   return (
     <Titled title={end === 'front' ? 'Air over the stroke' : 'Gas over the stroke'} aside="slow: n = 1; quick: n = 1.3, from memory">
       {places === null ? (
@@ -261,8 +260,8 @@ function Gas({ end }: { end: 'rear' | 'front' }) {
 }
 
 function Braked() {
-  const { live, figures } = useLater();
-  const n = brakedFrictionN(live, figures);
+  const facts = useLater();
+  const n = brakedFrictionN(facts);
   if (n === null) return null;
   return (
     <Titled title="The fork under braking" aside="from memory, to a factor of two">

@@ -29,8 +29,8 @@ const same = <T extends string>(keys: readonly T[]) => Object.fromEntries(keys.m
 
 /** What the dyno measured of this end, for the chart. */
 export function useDynoRuns(damper: DamperKey): { name: string; points: DynoPoint[]; colour: string }[] {
-  const { live } = useLater();
-  const [before, after] = [textOf(live, `valves.${damper}.dyno.before`), textOf(live, `valves.${damper}.dyno.after`)];
+  const facts = useLater();
+  const [before, after] = [textOf(facts.entries, `valves.${damper}.dyno.before`), textOf(facts.entries, `valves.${damper}.dyno.after`)];
   return useMemo(
     () =>
       [

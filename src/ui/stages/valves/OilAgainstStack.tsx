@@ -17,13 +17,13 @@ const change = (to: number | null, from: number, text: (n: number) => string) =>
 
 /** What thicker oil does slow and fast against one more face shim, and what a level is in millilitres. */
 export function OilAgainstStack({ end, side, view }: { end: End; side: Side; view: DamperView }) {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { oils } = useBench().data;
   const [speed, force] = [useColumn('m/s', 'hundredth'), useColumn('N', 0)];
-  const { grade } = oilOf(live, end, oils);
+  const { grade } = oilOf(facts.entries, end, oils);
   const thicker = thickerThan(grade, oils);
   const lines = insteadLines(view, side);
-  const mL = end === 'front' ? levelMl(figures) : null;
+  const mL = end === 'front' ? levelMl(facts.machine) : null;
   return (
     <Titled title="Oil or shims" aside={`${side}, at work`}>
       <InsteadTable speed={speed} grade={grade} force={force} thicker={thicker} lines={lines} />

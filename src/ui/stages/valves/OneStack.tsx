@@ -18,9 +18,9 @@ import { askOneStack } from './useValves';
 
 /** One stack typed, the rest of the damper still unknown: its section, the pressure that lifts it, and what the change does at the same lift. */
 export function OneStackSheet({ damper, valve }: { damper: DamperKey; valve: ValveName }) {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const inUnits = useSaid();
-  const asked = useMemo(() => oneStackOf(live, figures, damper, valve), [live, figures, damper, valve]);
+  const asked = useMemo(() => oneStackOf(facts, damper, valve), [facts, damper, valve]);
   const text = asked && JSON.stringify({ found: asked.found, fit: asked.fit });
   const { data, error } = useSWR(
     text && ['one-stack', text],
@@ -59,14 +59,14 @@ interface StackDrawnProps {
 }
 
 function StackDrawn({ damper, asked, answer }: StackDrawnProps) {
-  const { figures } = useLater();
+  const facts = useLater();
   return (
     <StackFigure
       end={END_OF[damper]}
       shims={asked.fit.shims}
       added={[]}
       clampMm={asked.fit.clampDiameterMm}
-      postMm={numberOf(figures, `machine.damper.${damper}.post`) ?? asked.fit.clampDiameterMm / 2}
+      postMm={numberOf(facts.machine, `machine.damper.${damper}.post`) ?? asked.fit.clampDiameterMm / 2}
       zoneMm={asked.fit.pressureZoneMm}
       profiles={answer?.profiles ?? null}
       liftMm={answer?.profiles ? 0.2 : null}

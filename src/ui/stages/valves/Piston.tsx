@@ -20,18 +20,16 @@ import type { Viewed } from './useValves';
 
 /** The kind of piston, and what of it stands in for a calliper. */
 export function Piston({ damper, valve, isWanted }: { damper: DamperKey; valve: ValveName; isWanted: boolean }) {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const others = VALVES.filter((v) => v !== valve);
-  const usual = useMemo(() => usualIn(live, figures, damper), [live, figures, damper]).filter(
-    ([field]) => !others.some((v) => field.includes(`.${v}.`)),
-  );
+  const usual = useMemo(() => usualIn(facts, damper), [facts, damper]).filter(([field]) => !others.some((v) => field.includes(`.${v}.`)));
   const system = useSystem();
   const words = usual.map(([field, value]) => {
     const def = fieldDef(field);
     const unit = unitOf(def, system);
     return `${def.label.toLowerCase()} ${printIn(value, unit, unit === 'in' ? 3 : 1)} ${unit}`;
   });
-  const isNamed = pistonOf(figures, damper) !== null;
+  const isNamed = pistonOf(facts.machine, damper) !== null;
   return (
     <>
       {!isNamed && isWanted && (

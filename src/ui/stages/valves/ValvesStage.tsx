@@ -31,8 +31,8 @@ const NAMES: Record<DamperKey, string> = { ...unlikeNames, front: 'Fork' };
 /** Valves: the stacks as found and to fit, bending as computed; force against shaft speed; and, from the aim and the drawer, stacks that come closest. */
 export function ValvesStage() {
   const [chosen, setChosen] = useState<DamperKey>('rear');
-  const { figures } = useLater();
-  const unlike = hasUnlikeLegs(figures);
+  const facts = useLater();
+  const unlike = hasUnlikeLegs(facts.machine);
   const damper = chosen === 'other' && !unlike ? 'front' : chosen;
   const [valve, setValve] = useState<ValveName>('compression');
   return (
@@ -55,7 +55,7 @@ interface ValveTabsProps {
 }
 
 function ValveTabs({ valve, setValve, damper }: ValveTabsProps) {
-  const { figures } = useLater();
+  const facts = useLater();
   return (
     <Tabs
       selectionMode="single"
@@ -66,7 +66,7 @@ function ValveTabs({ valve, setValve, damper }: ValveTabsProps) {
     >
       {VALVES.map((v) => (
         <ToggleButton key={v} id={v}>
-          {valveName(figures, damper, v)}
+          {valveName(facts.machine, damper, v)}
         </ToggleButton>
       ))}
     </Tabs>
@@ -99,13 +99,13 @@ function DamperTabs({ damper, setChosen, unlike }: DamperTabsProps) {
 
 function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; name: string }) {
   const end = END_OF[damper];
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { data, sealed } = useBench();
-  const request = useMemo(() => viewRequestOf(live, figures, damper, valve, data.oils), [live, figures, damper, valve, data.oils]);
+  const request = useMemo(() => viewRequestOf(facts, damper, valve, data.oils), [facts, damper, valve, data.oils]);
   const [missing, unusable] = [isMissing(request) ? request.missing : [], isUnusable(request) ? request : null];
   const gaps = useGaps(missing);
   const viewed = useDamperView(damper, isMissing(request) || isUnusable(request) ? null : request);
-  const gasGauge = numberOf(live, 'fitted.rear.gas') ?? numberOf(live, 'found.rear.gas');
+  const gasGauge = numberOf(facts.entries, 'fitted.rear.gas') ?? numberOf(facts.entries, 'found.rear.gas');
   return (
     <>
       {gaps.shown.length > 0 && (
@@ -131,16 +131,16 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
         damper={damper}
         valve={valve}
         viewed={viewed}
-        present={hasValve(live, figures, damper, valve)}
+        present={hasValve(facts, damper, valve)}
         findings={
           viewed.view
-            ? valveFindings((v) => valveName(figures, damper, v), viewed.view, end === 'rear' && gasGauge !== null ? gasGauge : null)
+            ? valveFindings((v) => valveName(facts.machine, damper, v), viewed.view, end === 'rear' && gasGauge !== null ? gasGauge : null)
             : []
         }
         kept={
           <>
             <EntryField field={`valves.${end}.reason`} locked={sealed} />
-            <Titled title={`${name}, ${valveName(figures, damper, valve).toLowerCase()}`} aside="kept with the machine">
+            <Titled title={`${name}, ${valveName(facts.machine, damper, valve).toLowerCase()}`} aside="kept with the machine">
               <MachineDamper damper={damper} only={null} valve={valve} />
             </Titled>
             <EntryField field={`valves.${end}.found`} locked={sealed} />
@@ -158,9 +158,9 @@ function Sheet({ damper, valve, name }: { damper: DamperKey; valve: ValveName; n
 
 function MissingOfDamper({ damper, missing }: { damper: DamperKey; missing: readonly string[] }) {
   const ofMachine = missing.filter((m) => m.startsWith('machine.'));
-  const { figures } = useLater();
+  const facts = useLater();
   const { valves } = DAMPER_FIGURES[damper];
-  const nameOf = (v: ValveName) => valveName(figures, damper, v);
+  const nameOf = (v: ValveName) => valveName(facts.machine, damper, v);
   const groups = [
     { title: 'Damper', keys: ofMachine.filter((k) => !VALVES.some((v) => k.includes(`.${v}.`))) },
     ...VALVES.map((v) => ({ title: nameOf(v), keys: ofMachine.filter((k) => valves[v].some((f) => f.key === k)) })),

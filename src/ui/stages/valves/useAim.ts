@@ -45,38 +45,37 @@ const USUAL_BAND = 0.12;
 
 /** What the valves are to aim at, from the spring chosen, the load, the template and the stacks as found. */
 export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const end = END_OF[damper];
-  const { schools, templates, oils, lastKnown } = useBench().data;
+  const { templates, oils, lastKnown } = useBench().data;
   const offers = useOffers();
   const spring = useMemo(() => {
-    const selection = selectionOf(live, figures, end, offers, schools);
+    const selection = selectionOf(facts, end, offers);
     if ('missing' in selection || !selection.result.ok) return null;
     const { candidates } = selection.result.value;
-    const candidate = candidates.find((c) => c.id === chosenOf(live, end)) ?? proposed(live, end, candidates);
+    const candidate = candidates.find((c) => c.id === chosenOf(facts.entries, end)) ?? proposed(facts.entries, end, candidates);
     const listed = offers.find((o) => offerKey(o) === candidate?.id);
     if (!candidate || !listed) return null;
-    const now = sprungOf(selection, candidate, figures, end);
-    const then = entriesThen(live, lastKnown);
-    const before = then && selectionOf(then, figures, end, [listed], schools);
+    const now = sprungOf(selection, candidate, facts.machine, end);
+    const then = entriesThen(facts.entries, lastKnown);
+    const before = then && selectionOf(facts.with({ entries: then }), end, [listed]);
     const massThenKg = before && !('missing' in before) ? before.ladenLoadN / STANDARD_GRAVITY_M_PER_S2 : null;
-    return { now, name: listed.name, was: sprungAsFound(now, live, end, rateOf(listed), massThenKg) };
-  }, [live, figures, end, offers, schools, lastKnown]);
+    return { now, name: listed.name, was: sprungAsFound(now, facts.entries, end, rateOf(listed), massThenKg) };
+  }, [facts, end, offers, lastKnown]);
   return useMemo(() => {
     const beside = view?.beside ?? null;
     /** What both legs of an unlike fork do together; of any other damper what it does. */
     const foundN = (side: Side) => (view?.found ? view.found[`${side}N`].map((n, i) => n + (beside?.[`${side}N`][i] ?? 0)) : null);
-    const whole = (side: Side) =>
-      targetCurveOf(live, figures, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
+    const whole = (side: Side) => targetCurveOf(facts, end, side, templates, spring?.now ?? null, spring?.was ?? null, foundN(side));
     const of = (side: Side): Result<Target> | null => {
       const target = whole(side);
       if (!target?.ok || !beside) return target;
       const words = `${target.value.words}, less what the other leg does`;
       return ok({ ...target.value, points: leftBy(beside[`${side}N`], target.value.points), words });
     };
-    const template = templateAimed(live, figures, end, templates, view?.found !== null && view !== null);
-    const fit = damperWithUsual(live, figures, damper, 'fit');
-    const oil = oilWarm(oilOf(live, damper, oils).grade, WARM_C);
+    const template = templateAimed(facts, end, templates, view?.found !== null && view !== null);
+    const fit = damperWithUsual(facts, damper, 'fit');
+    const oil = oilWarm(oilOf(facts.entries, damper, oils).grade, WARM_C);
     return {
       sprung: spring?.now ?? null,
       springName: spring?.name ?? null,
@@ -89,5 +88,5 @@ export function useAim(damper: DamperKey, view: DamperView | null): AimFound {
       bandShare: template?.bandShare ?? USUAL_BAND,
       damper: isMissing(fit) || isUnusable(fit) || !oil.ok ? null : { ...fit, oil: oil.value },
     };
-  }, [live, figures, end, damper, templates, oils, spring, view]);
+  }, [facts, end, damper, templates, oils, spring, view]);
 }

@@ -20,18 +20,21 @@ const BEGIN_AT = SHEET_SPEEDS.indexOf(1.1);
 
 /** The stacks of the valve looked at, which of them is shown, and what the drawer has of it. */
 function useStacks(damper: DamperKey, valve: ValveName) {
-  const { figures } = useLater();
+  const facts = useLater();
   const { data } = useBench();
   const store = useFieldStore();
   // The list follows in the key's own frame: the next key must find what the last one made.
   const [found, fit] = useFact(
-    useCallback((now) => [shimsOf(now, damper, valve, 'found'), shimsOf(now, damper, valve, 'fit')] as const, [damper, valve]),
+    useCallback(
+      ({ entries }) => [shimsOf(entries, damper, valve, 'found'), shimsOf(entries, damper, valve, 'fit')] as const,
+      [damper, valve],
+    ),
   );
   // What came in is written down first; once it is, the sheet opens on what is to be fitted.
   const [which, setWhich] = useState<'fit' | 'found'>(found?.ok && found.value.length > 0 ? 'fit' : 'found');
   const shown = which === 'fit' ? fit : found;
   const [refused, setRefused] = useState<Issue | null>(null);
-  const drawer = useMemo(() => shimsForPost(data.shims, figures, damper), [data.shims, figures, damper]);
+  const drawer = useMemo(() => shimsForPost(data.shims, facts.machine, damper), [data.shims, facts, damper]);
   return {
     found,
     fit,
@@ -47,7 +50,7 @@ function useStacks(damper: DamperKey, valve: ValveName) {
     /** What was not written of the last stack, and why. */
     refused,
     write: (to: 'fit' | 'found', shims: readonly Shim[]) => {
-      const beyond = shimBeyondBore(withUsual(store.liveEntries(), figures, damper), damper, valve, shims);
+      const beyond = shimBeyondBore(withUsual(facts.with({ entries: store.liveEntries() }), damper), damper, valve, shims);
       setRefused(beyond);
       if (!beyond) store.put(stackField(damper, valve, to), shimsText(shims));
     },
@@ -65,8 +68,8 @@ function useSuggestions() {
 
 /** All that the sheet of one valve shows and does. */
 export function useDamperSheet({ damper, valve, viewed }: { damper: DamperKey; valve: ValveName; viewed: Viewed }) {
-  const { live, figures: measured } = useLater();
-  const figures = withUsual(live, measured, damper);
+  const facts = useLater();
+  const figures = withUsual(facts, damper);
   const { sealed } = useBench();
   const stacks = useStacks(damper, valve);
   const searched = useSuggestions();

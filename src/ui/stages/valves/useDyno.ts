@@ -30,7 +30,7 @@ export interface DynoProps {
 
 /** A run of the dyno being taken, kept, and fitted to. */
 export function useDyno({ damper, valve, gasForceN }: DynoProps) {
-  const { live, figures } = useLater();
+  const facts = useLater();
   const { data, machineStore, reload } = useBench();
   const store = useFieldStore();
   const [run, setRun] = useState<Run>('before');
@@ -40,11 +40,11 @@ export function useDyno({ damper, valve, gasForceN }: DynoProps) {
   const [fit, setFit] = useState<{ of: Run; result: Result<Calibration> } | null>(null);
   const [said, setSaid] = useState('');
   const field = `valves.${damper}.dyno.${run}` as const;
-  const figuresNow = damperOf(live, figures, damper, run === 'before' ? 'found' : 'fit');
-  const grade = oilOf(live, damper, data.oils).grade;
+  const figuresNow = damperOf(facts, damper, run === 'before' ? 'found' : 'fit');
+  const grade = oilOf(facts.entries, damper, data.oils).grade;
   const oil = oilWarm(grade, WARM_C);
   const ready = !isMissing(figuresNow) && !isUnusable(figuresNow) && oil.ok ? { figures: figuresNow, oil: oil.value } : null;
-  const written = textOf(live, field);
+  const written = textOf(facts.entries, field);
   const points = useMemo(() => dynoIn(written), [written]);
   const keep = (next: DynoPoint[]) => {
     store.put(field, dynoText(next));
@@ -94,7 +94,7 @@ export function useDyno({ damper, valve, gasForceN }: DynoProps) {
     setRun(next);
     setSaid('');
   };
-  const name = valveName(figures, damper, valve);
+  const name = valveName(facts.machine, damper, valve);
   return { run, look, reading, setReading, field, ready, points, fit, problem, said, name, take, simulate, calibrate, keepFit };
 }
 export type DynoSheet = ReturnType<typeof useDyno>;
