@@ -101,7 +101,7 @@ test('the shop book adds who signs, once', async ({ page }) => {
   await page.goto(`${server.base}/shop-book/names`);
   for (const times of [1, 2]) {
     await page.getByRole('textbox', { name: 'Add a name' }).fill('Bram Oakes');
-    await page.getByLabel('with a passcode of six signs or more').fill('quay 46');
+    await page.getByLabel('with a passcode of six characters or more').fill('quay 46');
     await page.getByRole('button', { name: 'Add the name' }).click();
     if (times === 1) await expect(page.getByRole('listitem').filter({ hasText: 'Bram Oakes' })).toHaveCount(1);
     else await expect(page.getByText('Bram Oakes is already in the book.')).toBeVisible();

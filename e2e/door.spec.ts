@@ -19,7 +19,7 @@ test('the owner is named at the shop’s own computer, then everybody signs in, 
   await page.goto(`${server.base}/shop-book/names`);
   const add = async (name: string, passcode: string, role: string, owner = '') => {
     await page.getByRole('textbox', { name: 'Add a name' }).fill(name);
-    await page.getByRole('textbox', { name: 'with a passcode of six signs or more' }).fill(passcode);
+    await page.getByRole('textbox', { name: 'with a passcode of six characters or more' }).fill(passcode);
     await page.getByRole('radio', { name: new RegExp(`${role}$`) }).check({ force: true });
     if (owner !== '') await page.getByRole('textbox', { name: 'Passcode of the owner' }).fill(owner);
     await page.getByRole('button', { name: 'Add the name' }).click();

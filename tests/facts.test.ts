@@ -4,7 +4,7 @@ import { said, sayMetric } from '@/core/units/say';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import fc from 'fast-check';
 import { SCHOOLS } from '@/knowledge/schools';
-import { isWild, readEntry } from '@/catalogue/entry';
+import { isUnusual, readEntry } from '@/catalogue/entry';
 import { becauseOf, candidateWords, overloadFindings } from '@/judgement/findings/because';
 import { loadsOf, overloads } from '@/judgement/model/loads';
 import { preloadOf, sagOf, type PreloadKey } from '@/judgement/model/measure';
@@ -59,10 +59,10 @@ describe('fields', () => {
   });
 
   test('an unusual value is questioned, a usual one is not', () => {
-    expect(isWild(fieldDef('rider.mass'), 250)).toBe(true);
-    expect(isWild(fieldDef('rider.mass'), 92)).toBe(false);
-    expect(isWild(fieldDef('rider.mass'), null)).toBe(false);
-    expect(isWild(fieldDef('terrain'), null)).toBe(false);
+    expect(isUnusual(fieldDef('rider.mass'), 250)).toBe(true);
+    expect(isUnusual(fieldDef('rider.mass'), 92)).toBe(false);
+    expect(isUnusual(fieldDef('rider.mass'), null)).toBe(false);
+    expect(isUnusual(fieldDef('terrain'), null)).toBe(false);
   });
 
   test('every limit is told in the field’s own unit', () => {

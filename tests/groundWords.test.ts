@@ -11,7 +11,7 @@ import { MEASURES, measureById, whole } from '@/judgement/ground/measures';
 import { candidatesOf, clicked, stacksDiffer, turnablesOf, wantedFields } from '@/judgement/ground/moves';
 import type { RiddenFit } from '@/judgement/ground/rides';
 import { triedFit } from '@/judgement/ground/tried';
-import type { Trial } from '@/judgement/ride/retune';
+import type { Trial } from '@/schema/pages';
 import type { ListedSpring } from '@/schema/springs';
 import { entriesOf, springOf } from './entries';
 import { known, type Texts, walked } from './known';

@@ -9,7 +9,7 @@ import { knownField } from '@/catalogue/fields';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import type { JobFacts } from '@/judgement/model/facts';
 import { type Reasoned, reasonOf, strengthOf } from '@/judgement/reason/reason';
-import { LEADS_FROM_SHARE } from '@/knowledge/limits';
+import { LEADS_FROM_SHARE } from '@/core/constants/limits';
 import { isWorthARide } from '@/judgement/ride/retune';
 import { entriesOf } from './entries';
 import { known, type Texts, walked, RIGHT, DAMPER, LOG } from './known';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { handle, handleBytes, MOST_BYTES } from '@/app/api/handle';
+import { handle, handleBytes, MAX_BYTES } from '@/app/api/handle';
 import { compute } from '@/server/compute/operations';
 import { isOurs } from '@/server/door/hosts';
 
@@ -19,10 +19,10 @@ async function answerTo(request: Request) {
 }
 
 test('a body beyond its size is refused in words, whether it says its length or not', async () => {
-  const long = new Uint8Array(MOST_BYTES.json + 1).fill(91);
+  const long = new Uint8Array(MAX_BYTES.json + 1).fill(91);
   expect(await answerTo(ask(long))).toMatchObject({ status: 413, code: 'body-too-large', ran: false });
   expect(await answerTo(ask('{}', { 'content-length': '2000000000' }))).toMatchObject({ status: 413, ran: false });
-  const photo = await handleBytes(ask(new Uint8Array(MOST_BYTES.photo + 1)), z.object({}), async () => ({ ok: true, value: 1 }));
+  const photo = await handleBytes(ask(new Uint8Array(MAX_BYTES.photo + 1)), z.object({}), async () => ({ ok: true, value: 1 }));
   expect(photo.status).toBe(413);
 });
 
@@ -30,7 +30,7 @@ test.each([
   ['a NUL', '{"a":{"b":["x","y\\u0000"]}}', ['a', 'b', 1]],
   ['half a character', '{"a":"\\ud800"}', ['a']],
 ])('%s is named by its field, and nothing runs', async (_, body, path) => {
-  expect(await answerTo(ask(body))).toEqual({ status: 400, code: 'text-unkeepable', path, ran: false });
+  expect(await answerTo(ask(body))).toEqual({ status: 400, code: 'text-findUnstorableText', path, ran: false });
 });
 
 test('more work than a shop means is refused before it is begun', () => {

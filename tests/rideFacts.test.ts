@@ -10,13 +10,14 @@ import { alikeSummary, likeTerms } from '@/judgement/reason/alike';
 import { endOfCure, predict } from '@/judgement/reason/cures';
 import { knownNow } from '@/judgement/ride/nowKnown';
 import { reasonOf } from '@/judgement/reason/reason';
-import { advise, balanceWarnings, nextStepOf, overall, passedOver, planOf, type Trial } from '@/judgement/ride/retune';
+import { advise, balanceWarnings, nextStepOf, overall, passedOver, planOf } from '@/judgement/ride/retune';
+import type { Trial } from '@/schema/pages';
 import { sagOf } from '@/judgement/model/measure';
 import { tapeReadings } from '@/judgement/model/tape';
 import { targetOf } from '@/judgement/aims/targets';
 import { changeWords, moved, orderOf, placeIn, tunableById } from '@/judgement/reason/tunables';
 import { known, RIGHT as INSIDE, type Texts, DAMPER } from './known';
-import type { Likeness, Alike } from '@/schema/alike';
+import type { Likeness, Alike } from '@/schema/answers';
 
 /** What a cure would do, what is ridden next and what it does to the balance: each against a relation worked out here. */
 

@@ -194,7 +194,7 @@ describe('springs', () => {
       if ('missing' in s || !s.result.ok) throw new Error('no selection');
       return s.result.value.candidates[0]!;
     });
-    const [solo, twoUp] = caseStances(rear!, front!, 1486, Math.cos((26.5 * Math.PI) / 180));
+    const [solo, twoUp] = caseStances(rear!, front!, machine);
     expect(solo!.pitchDeg).toBe(0);
     expect(twoUp!.pitchDeg).toBeGreaterThan(0.5);
     expect(twoUp!.rear!.preloadToLevelMm).toBeGreaterThan(solo!.rear!.preloadToLevelMm ?? Infinity);

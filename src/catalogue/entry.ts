@@ -71,7 +71,7 @@ function within([min, max]: readonly [number, number], value: number, data: Reco
 }
 
 /** True where the value is possible but unusual: it is kept, and questioned. */
-export const isWild = (def: FieldDef, value: number | null): boolean =>
+export const isUnusual = (def: FieldDef, value: number | null): boolean =>
   value !== null && (def.kind === 'quantity' || def.kind === 'count') && (value < def.usual[0] || value > def.usual[1]);
 
 /** A recorded entry as read out: the text as typed, with the unit it was in where the text has none. */

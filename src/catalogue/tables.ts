@@ -1,3 +1,4 @@
+import { unitNamed } from '@/core/units/units';
 import type { System } from './system';
 import { MM_PER_INCH } from '@/core/constants/constants';
 import { parseQuantity } from '@/core/units/parse';
@@ -127,9 +128,9 @@ export const shimsText = (shims: readonly Shim[]): string => shims.map(shimText)
 
 /** Units a dyno writes its figures in, as factors to m/s, N and mm. Source: NIST SP 811. */
 export const DYNO_UNITS = {
-  speed: { 'm/s': 1, 'mm/s': 0.001, 'in/s': 0.0254 },
-  force: { N: 1, kgf: 9.80665, lbf: 4.4482216152605 },
-  position: { mm: 1, in: 25.4 },
+  speed: { 'm/s': 1, 'mm/s': 0.001, 'in/s': MM_PER_INCH / 1000 },
+  force: { N: 1, kgf: unitNamed('kgf').factor, lbf: unitNamed('lbf').factor },
+  position: { mm: 1, in: MM_PER_INCH },
 } as const;
 
 /** Dyno points as kept with the job: m/s and N, a pair a line. */

@@ -48,29 +48,27 @@ export const SAME_PRELOAD_MM = 0.3;
 // Service
 
 /** Two readings of a clock nearer than this say nothing of the pace, days. From memory. */
-export const LEAST_DAYS_APART = 14;
+export const MIN_DAYS_APART = 14;
 
 // Springs offered
 
 /** Preload a spring is offered up to where the machine's own range is not known, mm. From memory. */
-export const USUAL_MOST_PRELOAD_MM: Record<End, number> = { rear: 20, front: 25 };
+export const USUAL_MAX_PRELOAD_MM: Record<End, number> = { rear: 20, front: 25 };
 
 /** A measured rate that misses the mark by more than this share is worth a warning, if the fit is surer than that. From memory: springs are sold to ± 5 %, a tester is good to 1 %. */
 export const MISMARKED_SHARE = 0.03;
 /** Rates further apart than this in the two legs twist the wheel more than they are worth. From memory. */
-export const MOST_LEG_RATE_RATIO = 1.25;
+export const MAX_LEG_RATE_RATIO = 1.25;
 
 // Dampers nobody measured
 
 /** Discharge coefficients until a dyno has been fitted. From memory. */
 export const USUAL_CD = 0.7;
-/** Clicks of a needle nobody counted. From memory. */
-export const USUAL_CLICKS = 20;
 /** Charge of a shock nobody measured, gauge. From memory. */
 export const USUAL_GAS_MPA = 1;
 
 /** Share of a target that is left to a leg whose neighbour does it all already. */
-export const LEAST_LEFT_SHARE = 0.02;
+export const MIN_LEFT_SHARE = 0.02;
 
 // Re-tuning
 
@@ -94,7 +92,7 @@ export const STEP_SHARE = 0.08;
 /** What an ideal rate is known to, share of it. From memory. */
 export const RATE_STANDARD_SHARE = 0.03;
 /** Force at full travel below this many times the load reaches the stop on any hard hit. From memory. */
-export const LEAST_LOAD_FACTOR = 2.2;
+export const MIN_LOAD_FACTOR = 2.2;
 /** What that factor is known to. From memory. */
 export const FACTOR_STANDARD = 0.1;
 /** Ends whose frequencies differ by more than this share pitch at every bump. From memory. */
@@ -193,9 +191,6 @@ export const AIM_HIGH_M_PER_S = 0.6;
 /** Gas pressures nearer than this are the same charge, MPa: what a gauge reads. Common practice, no source. */
 export const SAME_GAS_MPA = 0.02;
 
-/** A cause leads only from this share on: below it nobody knows enough to turn anything, and the next thing is to measure. From memory. */
-export const LEADS_FROM_SHARE = 0.2;
-
 /** How a bearing on the odds is said: from these factors on, or their inverse. From memory. */
 export const STRONG_FACTOR = 6;
 export const SOME_FACTOR = 2;
@@ -206,3 +201,45 @@ export const LITTLE_BITS = 0.08;
 
 /** Mixes of ground this far apart in roughness, of 6, are another ride. From memory. */
 export const ROUGHER_BY = 0.4;
+
+// Steering and drive
+
+/** Usual of machines for loose ground and of those for the road. From memory. */
+export const USUAL_GEOMETRY = {
+  loose: { offsetMm: 22, frontRadiusMm: 345, rearRadiusMm: 325, pivotRiseMm: 95, massHeightShare: 0.47 },
+  road: { offsetMm: 30, frontRadiusMm: 300, rearRadiusMm: 312, pivotRiseMm: 70, massHeightShare: 0.43 },
+} as const;
+/** The pivot's place along the wheelbase, from the rear. From memory. */
+export const PIVOT_SHARE = 0.385;
+/** How far machines of a kind differ in what nobody measured, standard deviations: mm and degrees. From memory. */
+export const GEOMETRY_STANDARD = {
+  wheelbase: 30,
+  rake: 1,
+  offset: 7,
+  radius: 9,
+  pivotForward: 25,
+  pivotHeight: 20,
+  shaft: 12,
+  massHeight: 40,
+} as const;
+/** Smaller changes than these nobody feels. From memory. */
+export const GEOMETRY_FELT = { rakeDeg: 0.15, trailMm: 1.5, wheelbaseMm: 5, antiSquat: 0.03, heightMm: 4 } as const;
+
+// A model fitted to a log, an estimate, a leverage
+
+/** Fitted to within this many of what each figure is known to, a model fits well, or roughly. From memory. */
+export const MATCH_WELL = 1.5;
+export const MATCH_ROUGHLY = 4;
+/** Chances from which a spring is called very likely, likely, perhaps; below, hardly. From memory. */
+export const VERY_LIKELY = 0.8;
+export const LIKELY = 0.5;
+export const PERHAPS = 0.2;
+/** A cause that explains less is not listed, unless it is supported. From memory. */
+export const WORTH_LISTING_SHARE = 0.03;
+/** A cause nobody complained of is named beside the others where it is there by more than this. From memory. */
+export const THERE_FROM = 0.5;
+/** A leverage that changes by less over its travel is constant; one that rises by more makes low travel the stiff part. From memory. */
+export const CONSTANT_LEVERAGE_SHARE = 0.005;
+export const RISING_LEVERAGE_SHARE = 0.03;
+/** Clamps moved by more are a big step at once, mm. Common practice, no source: 10 mm turns another machine. */
+export const FORK_HEIGHT_STEP_MM = 5;

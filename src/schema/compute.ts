@@ -1,16 +1,17 @@
 import { z } from 'zod';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
-import { USUAL_LOAD_UNCERTAINTY_N, USUAL_SAG_UNCERTAINTY_MM } from '@/core/spring/effective';
+import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
+import { USUAL_LOAD_UNCERTAINTY_N } from '@/core/spring/effective';
 import { firstNotRising, type ForcePoint } from '@/core/spring/law';
 import { SPRING_STEEL_SHEAR_GPA } from '@/core/spring/wire';
 import { angleDeg, forceN, lengthMm, massKg, plainRatio, pressureMPa, quantity, rateNPerMm, volumeMm3 } from '@/catalogue/quantity';
 
 /** No shop means more than so many at once; beyond them one request would hold everybody else. */
-const MOST_READINGS = 200;
-const MOST_LOADS = 40;
-const MOST_POINTS = 5000;
-const MOST_SPRINGS = 5000;
-const MOST_IN_SERIES = 40;
+const MAX_READINGS = 200;
+const MAX_LOADS = 40;
+const MAX_POINTS = 5000;
+const MAX_SPRINGS = 5000;
+const MAX_IN_SERIES = 40;
 
 /** The requests of the compute contract. The same shapes serve the forms, the routes and the command. */
 
@@ -28,7 +29,7 @@ export const convertRequest = z.strictObject({
 
 const sagPair = z.strictObject({ liftedMm: lengthMm().nullable(), pressedMm: lengthMm().nullable() });
 const sagState = z
-  .union([sagPair, z.array(sagPair).min(1).max(MOST_READINGS), z.null()])
+  .union([sagPair, z.array(sagPair).min(1).max(MAX_READINGS), z.null()])
   .transform((state) => (state === null ? [] : Array.isArray(state) ? state : [state]));
 
 export const sagRequest = z.strictObject({
@@ -48,7 +49,7 @@ export const loadsRequest = z.strictObject({
   unsprung: ends,
   additions: z
     .array(z.strictObject({ label: z.string(), massKg: massKg({ min: 0 }), forwardOfRearAxleMm: lengthMm() }))
-    .max(MOST_LOADS)
+    .max(MAX_LOADS)
     .default([]),
 });
 
@@ -58,8 +59,8 @@ export const leverageKinds = [
   z.strictObject({ kind: z.literal('constant'), ratio: plainRatio({ above: 0 }) }),
   z.strictObject({
     kind: z.literal('table'),
-    wheelMm: z.array(lengthMm()).min(2).max(MOST_POINTS),
-    shockMm: z.array(lengthMm()).min(2).max(MOST_POINTS),
+    wheelMm: z.array(lengthMm()).min(2).max(MAX_POINTS),
+    shockMm: z.array(lengthMm()).min(2).max(MAX_POINTS),
   }),
   z.strictObject({
     kind: z.literal('linkage'),
@@ -85,7 +86,7 @@ function mount() {
 const atWheelMm = z
   .array(lengthMm({ min: 0 }))
   .min(1)
-  .max(MOST_POINTS);
+  .max(MAX_POINTS);
 export const leverageRequest = z.discriminatedUnion('kind', [
   leverageKinds[0].extend({ atWheelMm }),
   leverageKinds[1].extend({ atWheelMm }),
@@ -115,7 +116,7 @@ export const airSpringRequest = z
     atMm: z
       .array(lengthMm({ min: 0 }))
       .min(1)
-      .max(MOST_POINTS),
+      .max(MAX_POINTS),
   })
   .superRefine((r, ctx) => {
     boreWithin(r, ctx);
@@ -132,7 +133,7 @@ const otherForce = z
       ...airFields,
       travelMm: positiveMm().optional(),
       legs: legs.optional(),
-      atMm: z.array(lengthMm()).max(MOST_POINTS).optional(),
+      atMm: z.array(lengthMm()).max(MAX_POINTS).optional(),
     }),
     z.strictObject({
       kind: z.literal('gas'),
@@ -152,13 +153,13 @@ function risingTable(table: readonly ForcePoint[] | undefined, ctx: z.core.$Refi
 }
 
 const stops = {
-  bumpStop: z.strictObject({ fromStrokeMm: lengthMm({ min: 0 }), forceTable: z.array(forcePoint).min(2).max(MOST_POINTS) }).optional(),
+  bumpStop: z.strictObject({ fromStrokeMm: lengthMm({ min: 0 }), forceTable: z.array(forcePoint).min(2).max(MAX_POINTS) }).optional(),
   topOut: z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), lengthMm: positiveMm() }).optional(),
 };
 
 const springFields = {
   rateNPerMm: rateNPerMm({ above: 0 }).optional(),
-  forceTable: z.array(forcePoint).min(2).max(MOST_POINTS).optional(),
+  forceTable: z.array(forcePoint).min(2).max(MAX_POINTS).optional(),
   freeLengthMm: lengthMm({ above: 0 }).optional(),
   solidLengthMm: lengthMm({ above: 0 }).optional(),
 };
@@ -180,11 +181,11 @@ const frontFields = { end: z.literal('front'), rakeDeg: angleDeg({ min: 0, max: 
 const selectFields = {
   target: z.strictObject({ staticSagMm: lengthMm({ min: 0 }), riderSagMm: lengthMm({ above: 0 }) }),
   staticWindowMm: z.tuple([lengthMm({ min: 0 }), lengthMm({ min: 0 })]).optional(),
-  catalogue: z.array(catalogueSpring).min(1).max(MOST_SPRINGS),
+  catalogue: z.array(catalogueSpring).min(1).max(MAX_SPRINGS),
   preloadRangeMm: z.tuple([lengthMm({ min: 0 }), lengthMm({ min: 0 })]),
   loadCases: z
     .array(z.strictObject({ name: z.string().min(1), loadN: forceN({ above: 0 }) }))
-    .max(MOST_LOADS)
+    .max(MAX_LOADS)
     .optional(),
 };
 
@@ -265,7 +266,7 @@ export const springFitRequest = z.strictObject({
   points: z
     .array(z.strictObject({ deflectionMm: lengthMm(), forceN: forceN() }))
     .min(2)
-    .max(MOST_POINTS),
+    .max(MAX_POINTS),
   model: z.enum(['linear', 'progressive']).default('linear'),
 });
 
@@ -273,5 +274,5 @@ export const springStackRequest = z.strictObject({
   springs: z
     .array(z.strictObject({ rateNPerMm: rateNPerMm({ above: 0 }), travelToBindMm: positiveMm().nullable().default(null) }))
     .min(1)
-    .max(MOST_IN_SERIES),
+    .max(MAX_IN_SERIES),
 });

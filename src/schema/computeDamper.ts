@@ -34,9 +34,9 @@ const groupsOf = (shims: readonly { diameterMm: number; thicknessMm: number }[])
   shims.filter((s, i) => i === 0 || s.diameterMm !== shims[i - 1]!.diameterMm || s.thicknessMm !== shims[i - 1]!.thicknessMm).length;
 
 /** Groups to the power 1.5, times pressures: some seconds of work. Beyond it one request would hold the shop. */
-const MOST_STACK_WORK = 8000;
+const MAX_STACK_WORK = 8000;
 /** A valve of a damper is solved at many pressures. */
-const MOST_GROUPS = 24;
+const MAX_GROUPS = 24;
 
 export const stackRequest = z
   .strictObject({
@@ -48,7 +48,7 @@ export const stackRequest = z
   })
   .superRefine(zoneInOrder)
   .superRefine((r, ctx) => {
-    const most = Math.max(1, Math.floor(MOST_STACK_WORK / groupsOf(r.shims) ** 1.5));
+    const most = Math.max(1, Math.floor(MAX_STACK_WORK / groupsOf(r.shims) ** 1.5));
     if (r.pressuresMPa.length > most)
       ctx.addIssue({
         code: 'custom',
@@ -84,8 +84,8 @@ const valve = z.strictObject({
     .strictObject(stackFields)
     .superRefine(zoneInOrder)
     .superRefine((r, ctx) => {
-      if (groupsOf(r.shims) > MOST_GROUPS)
-        ctx.addIssue({ code: 'custom', path: ['shims'], params: { code: 'too-much-at-once', data: { most: `${MOST_GROUPS} sizes` } } });
+      if (groupsOf(r.shims) > MAX_GROUPS)
+        ctx.addIssue({ code: 'custom', path: ['shims'], params: { code: 'too-much-at-once', data: { most: `${MAX_GROUPS} sizes` } } });
     })
     .nullable(),
   poppet: z

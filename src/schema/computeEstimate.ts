@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { angleDeg, lengthMm, massKg, plainRatio, rateNPerMm } from '@/catalogue/quantity';
-import { SAG_UNCERTAINTY_MM } from '@/core/spring/estimate';
+import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import { MACHINE_KINDS } from '@/knowledge/kinds';
 import { fail, leverageKinds } from './compute';
 
@@ -37,7 +37,7 @@ export const springEstimateRequest = z
       .strictObject({
         staticMm: lengthMm({ min: 0, max: 1e4 }),
         riderMm: lengthMm({ above: 0, max: 1e4 }),
-        uncertaintyMm: lengthMm({ min: 0.01, max: 1000 }).default(SAG_UNCERTAINTY_MM),
+        uncertaintyMm: lengthMm({ min: 0.01, max: 1000 }).default(USUAL_SAG_UNCERTAINTY_MM),
       })
       .optional(),
     target: z.strictObject({ staticSagMm: lengthMm({ min: 0, max: 1e4 }), riderSagMm: lengthMm({ above: 0, max: 1e4 }) }),

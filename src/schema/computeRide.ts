@@ -8,10 +8,10 @@ import { fail, positiveMm } from './compute';
 /** Requests of the machine in motion: geometry, and the bare machine over an event. */
 
 /** No shop means more at once. */
-const MOST_STATES = 500;
-const MOST_TABLE = 2000;
-const MOST_PROFILE = 20_000;
-const MOST_SECONDS = 120;
+const MAX_STATES = 500;
+const MAX_TABLE = 2000;
+const MAX_PROFILE = 20_000;
+const MAX_SECONDS = 120;
 
 const teeth = () => z.int().min(5).max(200);
 const place = () => z.strictObject({ forwardMm: lengthMm(), heightMm: lengthMm({ above: 0 }) });
@@ -47,7 +47,7 @@ export const geometryRequest = z
         }),
       )
       .min(1)
-      .max(MOST_STATES),
+      .max(MAX_STATES),
   })
   .superRefine(({ reference }, ctx) => {
     const { wheelbaseMm, swingArmPivot } = reference;
@@ -60,7 +60,7 @@ const plain = plainRatio;
 const stiffness = () => plain({ above: 0 });
 const common = { unsprungKg: massKg({ above: 0 }), tyreNPerM: stiffness(), frictionN: forceN({ min: 0 }).default(0) };
 const staticStop = () => z.strictObject({ fromStaticMm: lengthMm({ min: 0 }), rateNPerM: stiffness() }).optional();
-const numbers = () => z.array(z.number().min(-1e7).max(1e7)).min(2).max(MOST_TABLE);
+const numbers = () => z.array(z.number().min(-1e7).max(1e7)).min(2).max(MAX_TABLE);
 
 const linearEnd = z.strictObject({
   ...common,
@@ -91,7 +91,7 @@ function sound(x: number[], forceN: number[], name: string, ctx: z.core.$Refinem
 
 const end = () => z.union([linearEnd, tableEnd]);
 /** Counted from the beginning of the ride: when the front wheel meets the event. */
-const atS = z.number().min(0).max(MOST_SECONDS).default(0.1);
+const atS = z.number().min(0).max(MAX_SECONDS).default(0.1);
 const speedMPerS = z.number().gt(0).max(150);
 const height = () => metres({ min: -10_000, max: 10_000 });
 
@@ -114,14 +114,14 @@ export const ridePlainRequest = z.strictObject({
     z
       .strictObject({
         kind: z.literal('profile'),
-        distanceM: z.array(z.number().min(-1e6).max(1e6)).min(2).max(MOST_PROFILE),
-        heightM: z.array(z.number().min(-10).max(10)).min(2).max(MOST_PROFILE),
+        distanceM: z.array(z.number().min(-1e6).max(1e6)).min(2).max(MAX_PROFILE),
+        heightM: z.array(z.number().min(-10).max(10)).min(2).max(MAX_PROFILE),
         speedMPerS,
         atS,
       })
       .superRefine((p, ctx) => sound(p.distanceM, p.heightM, 'distanceM', ctx)),
   ]),
-  seconds: z.number().gt(0).max(MOST_SECONDS),
+  seconds: z.number().gt(0).max(MAX_SECONDS),
 });
 
 const seed = z.int().min(0).max(4_294_967_295).default(1);
@@ -145,13 +145,13 @@ export const rideRequest = z.strictObject({
     z
       .strictObject({
         kind: z.literal('profile'),
-        distanceM: z.array(z.number().min(-1e6).max(1e6)).min(2).max(MOST_PROFILE),
-        heightM: z.array(z.number().min(-10).max(10)).min(2).max(MOST_PROFILE),
+        distanceM: z.array(z.number().min(-1e6).max(1e6)).min(2).max(MAX_PROFILE),
+        heightM: z.array(z.number().min(-10).max(10)).min(2).max(MAX_PROFILE),
       })
       .superRefine((p, ctx) => sound(p.distanceM, p.heightM, 'distanceM', ctx)),
   ]),
   speedMPerS: z.number().gt(0).max(100),
-  seconds: z.number().min(0.5).max(MOST_SECONDS),
+  seconds: z.number().min(0.5).max(MAX_SECONDS),
   footprintM: metres({ min: 0, max: 1000 }).default(0.1),
   seatAheadM: metres({ min: -2000, max: 2000 }).default(0),
 });

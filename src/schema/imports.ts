@@ -83,9 +83,3 @@ export const importRequest = z.strictObject({
     .max(5000),
 });
 export type ImportRequest = z.output<typeof importRequest>;
-
-/** What came of it, or would: how many of each were new, and how many were known already. */
-export interface Imported {
-  added: Record<string, number>;
-  known: Record<string, number>;
-}

@@ -9,14 +9,3 @@ export interface PeopleState {
   scripts: { id: number; name: string; madeAt: string }[];
   sessions: { id: number; name: string; device: string; address: string; begunAt: string; endsAt: string }[];
 }
-
-/** One thing done: by whom, from where, when; of what was typed it says nothing. */
-export interface AuditLine {
-  id: number;
-  at: string;
-  who: string;
-  address: string;
-  act: string;
-  jobId: number | null;
-  machineId: number | null;
-}

@@ -73,8 +73,8 @@ export type TakeInRequest = z.input<typeof takeInRequest>;
 export const emptyRequest = z.strictObject({});
 
 /** Long enough not to be guessed over a shoulder, short enough for gloves. */
-const LEAST_SIGNS = 6;
-/** What anybody tries first: one sign again and again, keys in a row, and the words everybody knows. */
+const MIN_SIGNS = 6;
+/** What anybody tries first: one character again and again, keys in a row, and the words everybody knows. */
 const isCommon = (text: string): boolean =>
   new Set(text.toLowerCase()).size < 3 ||
   ['0123456789012345', '9876543210987654', 'abcdefghijklmnopqrstuvwxyz', 'qwertyuiop', 'qwertzuiop', 'azertyuiop', 'asdfghjkl'].some(
@@ -85,7 +85,7 @@ const newPasscode = z
   .string()
   .max(60)
   .superRefine((text, ctx) => {
-    if (text.length < LEAST_SIGNS) ctx.addIssue({ code: 'custom', params: { code: 'passcode-short', data: { least: LEAST_SIGNS } } });
+    if (text.length < MIN_SIGNS) ctx.addIssue({ code: 'custom', params: { code: 'passcode-short', data: { least: MIN_SIGNS } } });
     else if (isCommon(text)) ctx.addIssue({ code: 'custom', params: { code: 'passcode-common', data: {} } });
   });
 const passcode = z.string().max(60);

@@ -1,11 +1,11 @@
-/** Signs of a seal that are printed: enough that no other record's begins alike. */
-const SIGNS_ON_PAPER = 16;
+/** Characters of a seal that are printed: enough that no other record's begins alike. */
+const CHARACTERS_ON_PAPER = 16;
 /** A seal as papers and pages show it: 0123 4567 89ab cdef. */
-export const sealShown = (seal: string): string => seal.slice(0, SIGNS_ON_PAPER).replace(/(.{4})(?=.)/g, '$1 ');
+export const sealShown = (seal: string): string => seal.slice(0, CHARACTERS_ON_PAPER).replace(/(.{4})(?=.)/g, '$1 ');
 /** As it is compared: blanks and capitals do not matter; null where it is no part of a seal. */
 export const sealTyped = (text: string): string | null => {
-  const signs = text.replace(/\s+/g, '').toLowerCase();
-  return /^[0-9a-f]{8,64}$/.test(signs) ? signs : null;
+  const digits = text.replace(/\s+/g, '').toLowerCase();
+  return /^[0-9a-f]{8,64}$/.test(digits) ? digits : null;
 };
 
 /** What of a signed record is not as it was signed, in words after "Record 12 of job 0101: ". */

@@ -4,14 +4,6 @@ import { ASSORTMENTS } from '@/knowledge/starterShims';
 
 const POSTS = ASSORTMENTS.map((a) => `${a.innerMm} mm`).join(', ');
 
-/** A size of shim and how many lie in the drawer. */
-export interface DrawerShim {
-  innerMm: number;
-  diameterMm: number;
-  thicknessMm: number;
-  count: number;
-}
-
 export const SHIM_MOVES = { received: 'Received', used: 'Used', returned: 'Put back', counted: 'Counted: there are now' };
 
 /** `count` pieces received, used or put back; or, counted, how many lie there now. */

@@ -24,17 +24,6 @@ export interface StockItem {
   supplier: string;
 }
 
-export interface StockMove {
-  id: number;
-  kind: 'received' | 'reserved' | 'released' | 'used' | 'returned' | 'counted';
-  moved: number;
-  held: number;
-  jobId: number | null;
-  batch: string;
-  note: string;
-  at: string;
-}
-
 const name = (max: number) => z.string().trim().min(1).max(max);
 const said = (max: number) => z.string().trim().max(max).default('');
 const id = z.int().positive();

@@ -84,7 +84,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'archive-too-large': (d) =>
     `More than ${d.most} GB come not over the network: bring the file to the shop’s computer, and take it in there with npm run restore.`,
   'archive-refused': (d) => `The archive was not taken in: ${d.words}`,
-  'passcode-short': (d) => `A passcode has at least ${d.least} signs.`,
+  'passcode-short': (d) => `A passcode has at least ${d.least} characters.`,
   'passcode-common': () => 'This is among the first that anybody tries. Choose another.',
   'passcode-wait': (d) => `Too many wrong passcodes for this name. Try again in ${d.seconds} seconds.`,
   'changed-elsewhere': (d) => `Somebody wrote “${d.there}” here since this page showed it. Yours is not recorded yet.`,
@@ -112,7 +112,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'list-full': (d) => `There is room for ${d.most} of these in a job.`,
   'photo-unreadable': () => 'This file is no picture that can be read here. Take it as JPEG, PNG, WebP or HEIC turned to JPEG.',
   'body-too-large': (d) => `The request is longer than ${d.most} MB. Send less at once.`,
-  'text-unkeepable': () => 'This text holds a character that cannot be kept. Type it again.',
+  'text-findUnstorableText': () => 'This text holds a character that cannot be kept. Type it again.',
   'too-much-at-once': (d) => `That is more than is worked out at once: at most ${d.most}.`,
   'port-taken': (d) =>
     `Port ${d.port} of this computer is taken by another program: the riders’ phones cannot be let in. Stop that program first.`,

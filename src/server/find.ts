@@ -4,7 +4,8 @@ import { maybeOneJob } from '@/db/queries/jobs';
 import { maybeOneMachine, type Machine } from '@/db/queries/machines';
 import { maybeOneCustomer } from '@/db/queries/people';
 import { maybeOneSpring } from '@/db/queries/springs';
-import { FINDABLE, type Found, manyFound, noneMakeFindable } from '@/db/queries/search';
+import { manyFound, noneMakeFindable } from '@/db/queries/search';
+import { FINDABLE, type Found } from '@/schema/answers';
 import { knownField } from '@/catalogue/fields';
 
 export const machineName = (m: Pick<Machine, 'make' | 'model' | 'year'>): string =>
@@ -41,11 +42,11 @@ export async function makeMachineFindable(sql: Sql, machine: Machine, owner: str
   await noneMakeFindable(sql, 'machine', machine.id, title, [title, machine.frameNumber, ...also].join(' '));
 }
 
-export const MOST_FOUND = 12;
+export const MAX_FOUND = 12;
 
 export { FINDABLE };
 
 /** What the book holds that is like the words, of one kind or of all. */
 export async function search(query: string, kind: Found['kind'] | null = null) {
-  return manyFound(await db(), query, kind, MOST_FOUND);
+  return manyFound(await db(), query, kind, MAX_FOUND);
 }

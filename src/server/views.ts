@@ -1,3 +1,4 @@
+import type { BenchData, JobBrief } from '@/schema/pages';
 import { type JobFacts, factsOf } from '@/judgement/model/facts';
 import { oneBegun } from '@/db/queries/health';
 import { type Db, db } from '@/db/client';
@@ -34,18 +35,17 @@ import { guessedAt, guessedFrom } from './door/guesses';
 import { currentEntries, currentEntriesOf } from './entries';
 import { customerPast } from './machines/customers';
 import { complaintsIn, presentOf, rodeByRides } from './machines/present';
-import { manyPromisesOf } from '@/db/queries/customers';
 import { reasoningOf } from './rides/reasoning';
 import { standOf, trialsOf } from './rides/retune';
 import { originsOf } from './machines/model';
 import { lineageFromStandard } from './machines/setups';
 
-const MOST_ON_FLOOR = 60;
+const MAX_ON_FLOOR = 60;
 /** Machines of a customer shown as they stand. */
-const MOST_PRESENTS = 6;
-const MOST_AWAITED = 12;
+const MAX_PRESENTS = 6;
+const MAX_AWAITED = 12;
 const DUE_WITHIN_DAYS = 30;
-const MOST_SHOWN = 500;
+const MAX_SHOWN = 500;
 
 const byField = (rows: Entry[]): Record<string, Entry> =>
   Object.fromEntries(rows.map(({ field, text, unit, value, at }) => [field, { field, text, unit, value, at }]));
@@ -57,7 +57,7 @@ const entriesByJob = async (jobs: JobLine[]): Promise<Map<number, Entries>> =>
     jobs.map((j) => j.id),
   );
 
-const brief = (job: JobLine, facts: JobFacts) => {
+const brief = (job: JobLine, facts: JobFacts): JobLine & JobBrief => {
   const lines = stageLines({
     entries: facts.entries,
     machine: facts.machine,
@@ -67,7 +67,6 @@ const brief = (job: JobLine, facts: JobFacts) => {
   });
   return { ...job, machine: machineName(job), lines, next: nextStep(lines), waitsFor: textOf(facts.entries, 'job.waits') };
 };
-export type JobBrief = ReturnType<typeof brief>;
 
 /** Of the book itself: an old backup, a disk nearly full, somebody guessing at passcodes. */
 async function warningsOf(base: Db): Promise<{ words: string; href: string }[]> {
@@ -86,7 +85,7 @@ async function warningsOf(base: Db): Promise<{ words: string; href: string }[]> 
 /** The Floor: jobs on the stands by promised day, and rides nobody has heard of yet. */
 export async function floor() {
   const base = await db();
-  const [jobs, awaited] = [await manyJobsOnTheStands(base, MOST_ON_FLOOR), await manyRidesAwaited(base, MOST_AWAITED)];
+  const [jobs, awaited] = [await manyJobsOnTheStands(base, MAX_ON_FLOOR), await manyRidesAwaited(base, MAX_AWAITED)];
   const entries = await entriesByJob(jobs);
   const figures = await currentEntriesOf(
     base,
@@ -96,7 +95,7 @@ export async function floor() {
   const placed = await ordersPlaced(base);
   return {
     jobs: jobs.map((j) => brief(j, factsOf(entries.get(j.id) ?? {}, figures.get(j.machineId) ?? {}))),
-    due: await dueWithin(DUE_WITHIN_DAYS, MOST_AWAITED),
+    due: await dueWithin(DUE_WITHIN_DAYS, MAX_AWAITED),
     short: (await shortages(base)).map((s) => ({ ...s, orderedAt: placed[s.name] ?? null })),
     begun: await oneBegun(base),
     branch: branchHere(),
@@ -111,7 +110,7 @@ const WITH_REASONS = new Set(['reason', 'ride']);
 const WITH_RIDES = new Set(['ride', 'log', 'ground']);
 
 /** Everything the Bench needs of one job, or null. @param sheet the stage looked at: causes and rides come only where they are shown */
-export async function bench(jobId: number, sheet = '') {
+export async function bench(jobId: number, sheet = ''): Promise<BenchData | null> {
   const base = await db();
   const readAt = new Date().toISOString();
   const job = await maybeOneJob(base, jobId);
@@ -169,7 +168,6 @@ export async function bench(jobId: number, sheet = '') {
     })),
     setupId: lastOfJob(setups, jobId)?.id ?? null,
     handedBack: handedBackWith(setups, jobId),
-    promises: await manyPromisesOf(base, jobId),
     toldBefore: await toldBefore(base, job.machineId, jobId),
     origins: await originsOf(base, machine.id),
     practice: await practiceCaseOf(jobId),
@@ -190,13 +188,11 @@ function handedBackWith(setups: readonly Setup[], jobId: number) {
   return before && { jobId: before.jobId, at: before.recordedAt, values: before.document.values };
 }
 
-export type BenchView = NonNullable<Awaited<ReturnType<typeof bench>>>;
-
 /** The first machines of the book in their order, and how many there are. */
 export async function machineList() {
   const base = await db();
   return {
-    machines: (await manyMachines(base, MOST_SHOWN)).map((m) => ({ ...m, name: machineName(m) })),
+    machines: (await manyMachines(base, MAX_SHOWN)).map((m) => ({ ...m, name: machineName(m) })),
     count: await oneMachineCount(base),
   };
 }
@@ -204,14 +200,14 @@ export async function machineList() {
 /** What the new-job page offers before anything is typed: customers and machines of a shop, or the first of many, the one chosen among them, and the day a machine is usually promised for. */
 export async function known(chosenMachineId: number | null) {
   const base = await db();
-  const machines = await manyMachines(base, MOST_SHOWN);
+  const machines = await manyMachines(base, MAX_SHOWN);
   const chosen =
     chosenMachineId === null || machines.some((m) => m.id === chosenMachineId) ? [] : await manyMachines(base, 1, chosenMachineId);
   return {
-    customers: await manyNewestCustomers(base, MOST_SHOWN),
+    customers: await manyNewestCustomers(base, MAX_SHOWN),
     machines: [...chosen, ...machines].map((m) => ({ ...m, name: machineName(m) })),
     /** There are more than these: what is typed is looked for in the whole book. */
-    isMore: machines.length === MOST_SHOWN,
+    isMore: machines.length === MAX_SHOWN,
     usualDay: await usualDay(base),
   };
 }
@@ -310,7 +306,7 @@ export async function customerFile(customerId: number) {
   const customer = await maybeOneCustomer(base, customerId);
   if (!customer) return null;
   const jobs = await manyJobsOfCustomer(base, customerId);
-  const machines = [...new Set(jobs.map((j) => j.machineId))].slice(0, MOST_PRESENTS);
+  const machines = [...new Set(jobs.map((j) => j.machineId))].slice(0, MAX_PRESENTS);
   const presents = [];
   for (const id of machines) presents.push(await presentOf(base, id));
   return {

@@ -18,7 +18,7 @@ import {
 import { arrived, type Fit } from '@/judgement/ground/fits';
 import { madeReady } from '@/judgement/ground/ridden';
 import { FOOTPRINT_M } from '@/knowledge/rideUsual';
-import type { Trial } from '@/judgement/ride/retune';
+import type { Trial } from '@/schema/pages';
 import { turn } from './working';
 
 /** Rides are ridden here, away from the page; stacks already solved are remembered. */

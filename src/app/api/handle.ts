@@ -11,7 +11,7 @@ const refuse = (status: number, what: Problem) => Response.json({ error: what },
 
 const MB = 1_000_000;
 /** The most one request may carry: JSON of a form or a list, a log of a ride, a picture. */
-export const MOST_BYTES = { json: MB, log: 12 * MB, photo: 30 * MB } as const;
+export const MAX_BYTES = { json: MB, log: 12 * MB, photo: 30 * MB } as const;
 
 /** The body, no further than it may be long; null beyond. What says beforehand that it is longer is not read at all. */
 async function bytesOf(request: Request, most: number): Promise<Uint8Array | null> {
@@ -29,11 +29,12 @@ async function bytesOf(request: Request, most: number): Promise<Uint8Array | nul
 const tooLarge = (most: number) => refuse(413, problem('body-too-large', [], { most: most / MB }));
 
 /** Where a text holds what no record can keep: a NUL, or half of a character; null where all can be kept. */
-function unkeepable(value: unknown, path: (string | number)[] = []): (string | number)[] | null {
+function findUnstorableText(value: unknown, path: (string | number)[] = []): (string | number)[] | null {
   if (typeof value === 'string') return value.includes('\0') || !value.isWellFormed() ? path : null;
   if (value === null || typeof value !== 'object') return null;
   for (const [key, inner] of Object.entries(value)) {
-    const found = unkeepable(inner, [...path, Array.isArray(value) ? Number(key) : key]) ?? (unkeepable(key) && [...path, '']);
+    const found =
+      findUnstorableText(inner, [...path, Array.isArray(value) ? Number(key) : key]) ?? (findUnstorableText(key) && [...path, '']);
     if (found) return found;
   }
   return null;
@@ -41,15 +42,15 @@ function unkeepable(value: unknown, path: (string | number)[] = []): (string | n
 
 export async function readBody(
   request: Request,
-  most: number = MOST_BYTES.json,
+  most: number = MAX_BYTES.json,
 ): Promise<{ ok: true; value: unknown } | { ok: false; response: Response }> {
   try {
     const bytes = await bytesOf(request, most);
     if (!bytes) return { ok: false, response: tooLarge(most) };
     const text = new TextDecoder().decode(bytes);
     const value: unknown = text === '' ? {} : JSON.parse(text);
-    const at = unkeepable(value);
-    return at ? { ok: false, response: refuse(400, problem('text-unkeepable', at)) } : { ok: true, value };
+    const at = findUnstorableText(value);
+    return at ? { ok: false, response: refuse(400, problem('text-findUnstorableText', at)) } : { ok: true, value };
   } catch {
     return { ok: false, response: refuse(400, problem('not-json')) };
   }
@@ -81,7 +82,7 @@ export async function handle<S extends z.ZodType, T>(
   request: Request,
   schema: S,
   run: (checked: z.output<S>) => Promise<Answer<T>>,
-  most: number = MOST_BYTES.json,
+  most: number = MAX_BYTES.json,
 ): Promise<Response> {
   const body = await readBody(request, most);
   if (!body.ok) return body.response;
@@ -111,8 +112,8 @@ export async function answered<T>(run: () => Promise<Answer<T>>): Promise<Respon
 /** The query of a request, checked. */
 function queryOf<S extends z.ZodType>(request: Request, schema: S): { ok: true; value: z.output<S> } | { ok: false; response: Response } {
   const query = Object.fromEntries(new URL(request.url).searchParams);
-  const at = unkeepable(query);
-  if (at) return { ok: false, response: refuse(400, problem('text-unkeepable', at)) };
+  const at = findUnstorableText(query);
+  if (at) return { ok: false, response: refuse(400, problem('text-findUnstorableText', at)) };
   const checked = schema.safeParse(query);
   return checked.success
     ? { ok: true, value: checked.data }
@@ -137,8 +138,8 @@ export async function handleBytes<S extends z.ZodType, T>(
 ): Promise<Response> {
   const query = queryOf(request, schema);
   if (!query.ok) return query.response;
-  const bytes = await bytesOf(request, MOST_BYTES.photo);
-  if (!bytes) return tooLarge(MOST_BYTES.photo);
+  const bytes = await bytesOf(request, MAX_BYTES.photo);
+  if (!bytes) return tooLarge(MAX_BYTES.photo);
   const asking = askingOf(request, query.value);
   return answered(() => askedFor(asking, () => run(inOwnName(query.value, asking), bytes)));
 }

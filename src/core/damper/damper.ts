@@ -31,7 +31,8 @@ export interface DamperEffects {
   checkOpensMPa?: number | undefined;
 }
 
-export type ValveName = 'compression' | 'rebound' | 'base';
+export const VALVES = ['compression', 'rebound', 'base'] as const;
+export type ValveName = (typeof VALVES)[number];
 
 /** A damper without its oil and speeds: what a machine and its stacks are. */
 export type DamperFigures = Omit<DamperRequest, 'velocitiesMPerS' | 'oil'>;

@@ -98,7 +98,7 @@ export interface Calibration {
 /** A reading is trusted to this share, or to so many newtons where it is small. From memory. */
 const READING_SHARE = 0.03;
 const READING_N = 6;
-const MOST_STEPS = 40;
+const MAX_STEPS = 40;
 /** Slower than this the seals' friction speaks louder than the oil, m/s. From memory. */
 const SLOWEST_M_PER_S = 0.03;
 
@@ -137,7 +137,7 @@ export function calibrate(
   let here = first.value;
   let damping = 1e-2;
   let normal = [1, 0, 1];
-  for (let i = 0; i < MOST_STEPS; i += 1) {
+  for (let i = 0; i < MAX_STEPS; i += 1) {
     const r = misses(here);
     const columns: number[][] = [];
     for (const k of [0, 1]) {

@@ -7,7 +7,7 @@ import { LIFT_ELEMENTS, type ValveStack } from './valve';
 export const COMPARED_LIFTS_MM = [0.05, 0.1, 0.2, 0.4] as const;
 /** The lift the section is drawn at. */
 const DRAWN_MM = 0.2;
-const MOST_MPA = 200;
+const MAX_MPA = 200;
 const HALVINGS = 60;
 
 export interface OneStack {
@@ -19,7 +19,7 @@ export interface OneStack {
 
 /** Pressure at which a stack leaves the oil this gap, MPa; null where none below 200 MPa does. */
 function pressureFor(gapMm: (mpa: number) => number, openingMPa: number, liftMm: number): number | null {
-  let [low, high] = [openingMPa, MOST_MPA];
+  let [low, high] = [openingMPa, MAX_MPA];
   if (!(gapMm(high) >= liftMm)) return null;
   for (let i = 0; i < HALVINGS; i += 1) {
     const middle = (low + high) / 2;

@@ -17,7 +17,7 @@ export interface SearchLimits {
 }
 
 /** A crossover is a thin shim. From memory. */
-const MOST_CROSSOVER_MM = 0.15;
+const MAX_CROSSOVER_MM = 0.15;
 /** One change to a stack, by chance: a piece more or less, another thickness, a group in or out, a crossover in or out. */
 export function changed(shims: readonly Shim[], sizes: readonly Omit<Shim, 'count'>[], next: () => number): Shim[] {
   const pick = <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)]!;
@@ -42,7 +42,7 @@ export function changed(shims: readonly Shim[], sizes: readonly Omit<Shim, 'coun
     const fits = sizes.filter((s) => s.diameterMm <= from && s.diameterMm >= Math.min(to, from));
     if (fits.length > 0) out.splice(i + 1, 0, { ...pick(fits), count: 1 });
   } else {
-    const thin = sizes.filter((s) => s.thicknessMm <= MOST_CROSSOVER_MM && s.diameterMm < at.diameterMm);
+    const thin = sizes.filter((s) => s.thicknessMm <= MAX_CROSSOVER_MM && s.diameterMm < at.diameterMm);
     if (thin.length > 0 && at.count > 1) {
       // The group is parted, with the crossover between its halves.
       const upper = Math.max(1, Math.floor(at.count / 2));
@@ -74,7 +74,7 @@ export function neighbours(shims: readonly Shim[], sizes: readonly Omit<Shim, 'c
       if (i > 0 && size.thicknessMm === at.thicknessMm && size.diameterMm < shims[i - 1]!.diameterMm && size.diameterMm > next)
         add(i, 1, { ...at, ...size });
       if (size.diameterMm <= at.diameterMm && size.diameterMm >= Math.min(next, at.diameterMm)) add(i + 1, 0, { ...size, count: 1 });
-      if (size.thicknessMm <= MOST_CROSSOVER_MM && size.diameterMm < at.diameterMm && at.count > 1)
+      if (size.thicknessMm <= MAX_CROSSOVER_MM && size.diameterMm < at.diameterMm && at.count > 1)
         add(i, 1, { ...at, count: Math.ceil(at.count / 2) }, { ...size, count: 1 }, { ...at, count: Math.floor(at.count / 2) });
     }
   });
@@ -125,7 +125,7 @@ function stepsOutByCrossovers(shims: readonly Shim[]): boolean {
   return shims.every((shim, i) => {
     const before = shims[i - 1];
     if (!before || shim.diameterMm <= before.diameterMm) return true;
-    const isThin = before.thicknessMm <= MOST_CROSSOVER_MM && before.count === 1;
+    const isThin = before.thicknessMm <= MAX_CROSSOVER_MM && before.count === 1;
     return i >= 2 && isThin && shim.diameterMm <= shims[i - 2]!.diameterMm && (shim.count > 1 || i + 1 < shims.length);
   });
 }

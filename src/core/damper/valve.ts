@@ -1,3 +1,4 @@
+import { USUAL_CLICKS } from '../constants/limits';
 import { risingRoot } from '../numerics/halving';
 import { err, ok, type Result } from '../result';
 import { liftCurveOf } from '../plate/lift';
@@ -112,8 +113,6 @@ export interface Valve {
  */
 export const LIFT_ELEMENTS = 8;
 const GAPPED_ELEMENTS = 16;
-/** A needle's clicks where nobody counted them. From memory. */
-const USUAL_CLICKS = 25;
 
 /**
  * Orifice flow, mm³/s from MPa: Q = C_d·A·√(2Δp/ρ). With Δp in MPa, A in mm², ρ in kg/m³, √(2·10⁶/ρ) m/s is 1000 times that in mm/s.

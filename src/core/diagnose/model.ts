@@ -93,14 +93,8 @@ export interface Measurement {
  */
 export const WITNESS_SHARE = 1 / 3;
 
-/** A factor from which a statement counts as support: nearer to 1 it is noise. From memory. */
-export const SUPPORT_FROM = 1.35;
-
-/** A cause that explains less than this is not followed, whatever supports it. From memory. */
-export const LEADS_FROM = 0.2;
-
 /** Fetching the tool and writing it down, minutes: measurements are ordered by what they tell a minute, and none takes no time. From memory. */
 export const OVERHEAD_MIN = 2;
 
 /** More complaints than this are not weighed together: the sum has two to the power of them terms, and no rider tells of so many. */
-export const MOST_COMPLAINTS = 8;
+export const MAX_COMPLAINTS = 8;

@@ -1,7 +1,7 @@
 import { type Knowledge, type Measurement, type Observed, OVERHEAD_MIN, type WeighedCause } from './model';
 import { worthBits } from './ratio';
 
-const MOST_DECIDED = 3;
+const MAX_DECIDED = 3;
 
 /**
  * The measurements not made yet, those that tell most a minute first. A measurement may settle several statements; of one family the most telling counts for
@@ -34,7 +34,7 @@ export function nextMeasurements(
         byCause.set(cause, (byCause.get(cause) ?? 0) + bits);
       }
       const ranked = [...byCause].filter(([, bits]) => bits > 0).sort(([a, x], [b, y]) => y - x || (a < b ? -1 : 1));
-      const decides = ranked.slice(0, MOST_DECIDED).map(([c]) => c);
+      const decides = ranked.slice(0, MAX_DECIDED).map(([c]) => c);
       return { id, minutes, worthBits: ranked.reduce((sum, [, bits]) => sum + bits, 0), decides };
     })
     .filter((m) => m.worthBits > 0)

@@ -1,6 +1,7 @@
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
-import { type Complaint, type Knowledge, LEADS_FROM, type Measurement, MOST_COMPLAINTS, type Observed, type WeighedCause } from './model';
+import { type Complaint, type Knowledge, type Measurement, MAX_COMPLAINTS, type Observed, type WeighedCause } from './model';
+import { LEADS_FROM_SHARE } from '../constants/limits';
 import { nextMeasurements } from './next';
 import { factorOf, isSupported, witnessesFor } from './witnesses';
 
@@ -32,7 +33,7 @@ const isShare = (x: number) => x > 0 && x < 1;
 
 function check({ causes, complaints, bearings, observed }: WeighRequest): Result<null> {
   const bad = (path: (string | number)[], min: number, max: number) => err('out-of-range', path, { min, max });
-  if (complaints.length > MOST_COMPLAINTS) return err('out-of-range', ['complaints'], { min: 0, max: MOST_COMPLAINTS, unit: 'complaints' });
+  if (complaints.length > MAX_COMPLAINTS) return err('out-of-range', ['complaints'], { min: 0, max: MAX_COMPLAINTS, unit: 'complaints' });
   for (const [i, c] of causes.entries()) if (!isShare(c.prior)) return bad(['causes', i, 'prior'], 0, 1);
   for (const [i, c] of complaints.entries()) {
     if (!isShare(c.leak)) return bad(['complaints', i, 'leak'], 0, 1);
@@ -101,7 +102,7 @@ export function weigh(request: WeighRequest): Result<Weighed> {
   weighed.sort(
     (a, b) => Number(b.supported) - Number(a.supported) || b.explains - a.explains || b.present - a.present || (a.id < b.id ? -1 : 1),
   );
-  const first = weighed.find((c) => c.supported && (c.linked || complaints.length === 0) && c.explains >= LEADS_FROM);
+  const first = weighed.find((c) => c.supported && (c.linked || complaints.length === 0) && c.explains >= LEADS_FROM_SHARE);
   return ok({
     causes: weighed,
     leading: first?.id ?? null,

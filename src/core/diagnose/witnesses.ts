@@ -1,4 +1,5 @@
-import { type Bearing, type Evidence, type Observed, SUPPORT_FROM, type Witness, WITNESS_SHARE } from './model';
+import { type Bearing, type Evidence, type Observed, type Witness, WITNESS_SHARE } from './model';
+import { SUPPORT_FROM } from '../constants/limits';
 import { softRatio } from './ratio';
 
 /** Every statement known that bears on a cause, the strongest first; within a family only the strongest counts whole. */

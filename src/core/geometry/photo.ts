@@ -26,7 +26,7 @@ export interface PhotoPlaces {
 }
 
 /** Nearer than this, in the picture's units, two points tell no scale. */
-const LEAST_APART = 20;
+const MIN_APART = 20;
 
 /**
  * A picture's points to the machine's: scaled by the distance known, turned level, forward and up.
@@ -36,7 +36,7 @@ const LEAST_APART = 20;
 export function photoPlaces({ known: [a, b], distanceMm, isLevel, facesRight, origin, points, tapped }: PhotoAsked): Result<PhotoPlaces> {
   if (!(distanceMm > 0)) return err('out-of-range', ['distanceMm'], { min: 0, max: 10_000, unit: 'mm' });
   const apart = Math.hypot(b.x - a.x, b.y - a.y);
-  if (apart < LEAST_APART) return err('points-too-near', ['known'], { least: LEAST_APART });
+  if (apart < MIN_APART) return err('points-too-near', ['known'], { least: MIN_APART });
   const mmPerUnit = distanceMm / apart;
   const [left, right] = a.x <= b.x ? [a, b] : [b, a];
   const turn = isLevel ? -Math.atan2(right.y - left.y, right.x - left.x) : 0;

@@ -31,7 +31,7 @@ export interface LinkagePose {
 /** A mechanism this near a dead point (sine of the closing angle) cannot be trusted or built. From memory. */
 const NEAR_DEAD = 0.02;
 /** Leverage above which the shock hardly moves. From memory: machines have 1.5 to 4. */
-const MOST_RATIO = 20;
+const MAX_RATIO = 20;
 /** Places along the travel at which the mechanism is examined. */
 const EXAMINED = 96;
 
@@ -96,7 +96,7 @@ function solve(linkage: Linkage, zMm: number, rodByMm = 0): Solved | Failed {
   const [upper, lower] = [mounted(shock.upper), mounted(shock.lower)];
   const length = root(squared(minus(upper, lower)));
   const strokeMm = sub(jet(lengthOf(shock.upper, shock.lower)), length);
-  if (!(strokeMm.d > 1 / MOST_RATIO)) return 'shock';
+  if (!(strokeMm.d > 1 / MAX_RATIO)) return 'shock';
   return { strokeMm, pose: { axle: at(onArm(arm.axle)), upper: at(upper), lower: at(lower), ...pose } };
 }
 

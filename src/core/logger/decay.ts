@@ -16,9 +16,9 @@ export interface Decay {
 }
 
 /** Extremes below this are the sensor's noise, mm. From memory. */
-const LEAST_SWING_MM = 1;
+const MIN_SWING_MM = 1;
 /** A decay begins this far from its rest, share of the travel. From memory. */
-const LEAST_SHARE = 0.06;
+const MIN_SHARE = 0.06;
 /** How long a decay is looked at, s; at least, and at most: two or three swings of the slowest machine. From memory. */
 const STRETCH_S = { least: 1, most: 4 };
 /** Held still: no more than this over HELD_S. At rest afterwards: no more over the last part of the stretch. From memory, with the sensor's noise. */
@@ -26,7 +26,7 @@ const STILL_MM = 3.5;
 const HELD_S = 0.15;
 const REST_S = 0.4;
 /** What the swing may miss the log by, root mean square: mm, or as a share of the first extreme where that is more. From memory. */
-const MOST_MISS = { mm: 0.8, share: 0.02 };
+const MAX_MISS = { mm: 0.8, share: 0.02 };
 /** A figure less sure than this (k = 1) is not given. */
 const SURE = { zeta: 0.015, frequency: 0.015, frictionMm: 0.5 };
 /** Another fit with no more than this times the least misses is as good. */
@@ -99,14 +99,14 @@ function sureOf({ parameters, squares, standard }: Fit, count: number, sizeMm: n
   const swing = swingFrom(parameters);
   const missMm = Math.sqrt(squares / count);
   const { zeta, frequencyHz, frictionMm } = swing;
-  if (!(missMm <= Math.max(MOST_MISS.mm, MOST_MISS.share * sizeMm))) return null;
+  if (!(missMm <= Math.max(MAX_MISS.mm, MAX_MISS.share * sizeMm))) return null;
   if (!(standard[1]! <= SURE.zeta) || !(standard[0]! <= SURE.frequency)) return null;
   if (zeta <= ZETA[0] * 1.01 || zeta >= ZETA[1] * 0.99 || frequencyHz < BODY_HZ[0] || frequencyHz > BODY_HZ[1]) return null;
   return {
     zeta,
     frequencyHz,
     frictionBandMm: standard[2]! <= SURE.frictionMm ? 2 * frictionMm : null,
-    swingsMm: turnsOf(swing, LEAST_SWING_MM),
+    swingsMm: turnsOf(swing, MIN_SWING_MM),
     atS: swing.atS,
   };
 }
@@ -142,7 +142,7 @@ function crossingS(z: Float64Array, from: number, to: number, restMm: number, hz
  */
 export function decaysOf(trace: Trace): Decay[] {
   const { travelMm: z, hz, fullMm } = trace;
-  const leastMm = LEAST_SHARE * fullMm;
+  const leastMm = MIN_SHARE * fullMm;
   const rest = Math.round(REST_S * hz);
   const most = Math.round(STRETCH_S.most * hz);
   const soon = Math.round(0.3 * hz);

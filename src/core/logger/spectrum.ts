@@ -52,15 +52,15 @@ export function spectrumOf(traces: readonly Pick<Trace, 'travelMm' | 'hz'>[]): S
 }
 
 /** A resonance is read from so many pieces at least, none of them louder than so many times the mean; its shape may miss the spectrum by so much. From memory. */
-const LEAST_PIECES = 8;
-const MOST_LOUDNESS = 4;
-const MOST_MISS_DB = 3;
+const MIN_PIECES = 8;
+const MAX_LOUDNESS = 4;
+const MAX_MISS_DB = 3;
 
 /** The resonance of a ride, where the log is one: even going long enough, and the shape of one swinging body. */
 export function resonanceOfRide(spectrum: Spectrum | null): Resonance | null {
-  if (!spectrum || spectrum.pieces < LEAST_PIECES || spectrum.loudestShare * spectrum.pieces > MOST_LOUDNESS) return null;
+  if (!spectrum || spectrum.pieces < MIN_PIECES || spectrum.loudestShare * spectrum.pieces > MAX_LOUDNESS) return null;
   const found = resonanceOf(spectrum);
-  return found && found.missDb <= MOST_MISS_DB ? found : null;
+  return found && found.missDb <= MAX_MISS_DB ? found : null;
 }
 
 export interface Resonance {

@@ -12,7 +12,7 @@ export interface Swing {
   atS: number;
 }
 
-const MOST_TURNS = 60;
+const MAX_TURNS = 60;
 
 /**
  * Place of a swing at evenly spaced moments, by the closed form from turn to turn: x = m + (x₀ − m)·e^(−ζω₀t)·(cos ω_d t + ζω₀/ω_d·sin ω_d t), m the near side of the friction
@@ -47,7 +47,7 @@ export function swingAt(
       from += half;
       turns += 1;
       middle = restMm + Math.sign(turn - restMm) * frictionMm;
-      sticks = Math.abs(turn - restMm) <= frictionMm || turns > MOST_TURNS;
+      sticks = Math.abs(turn - restMm) <= frictionMm || turns > MAX_TURNS;
       state = null;
     }
     const s = t - from;
@@ -74,7 +74,7 @@ function phasor(decayPerS: number, radPerS: number, s: number): [number, number]
 export function turnsOf({ zeta, frictionMm, restMm, heldMm }: Swing, leastMm: number): number[] {
   const shrinks = Math.exp((-Math.PI * zeta) / Math.sqrt(1 - zeta * zeta));
   const found: number[] = [];
-  for (let size = Math.abs(heldMm - restMm); size > Math.max(leastMm, frictionMm) && found.length < MOST_TURNS;)
+  for (let size = Math.abs(heldMm - restMm); size > Math.max(leastMm, frictionMm) && found.length < MAX_TURNS;)
     size = found.push(size) && (size - frictionMm) * shrinks - frictionMm;
   return found;
 }

@@ -15,8 +15,8 @@ export interface TraceRequest {
 }
 
 /** A log shorter than this says nothing of a ride, s; slower than this, nothing of speeds, samples a second. From memory. */
-export const LEAST_SECONDS = 3;
-export const LEAST_HZ = 20;
+export const MIN_SECONDS = 3;
+export const MIN_HZ = 20;
 /** Steps of the even trace: what damping does happens below 20 Hz. From memory. */
 const EVEN_HZ = 200;
 /** A reading this far past either end of the travel is the sensor’s error; more is another sensor, or another travel. Share of travel, from memory. */
@@ -59,9 +59,9 @@ export function traceOf({ timeS, travelMm, fullMm }: TraceRequest): Result<Trace
       return err('log-beyond-travel', ['travelMm', i], { line: i + 1, at: travelMm[i]!, travel: fullMm });
   }
   const seconds = n < 2 ? 0 : timeS[n - 1]! - timeS[0]!;
-  if (!(seconds >= LEAST_SECONDS)) return err('log-short', ['timeS'], { seconds: LEAST_SECONDS });
+  if (!(seconds >= MIN_SECONDS)) return err('log-short', ['timeS'], { seconds: MIN_SECONDS });
   const stepS = seconds / (n - 1);
-  if (1 / stepS < LEAST_HZ) return err('log-slow', ['timeS'], { hz: LEAST_HZ });
+  if (1 / stepS < MIN_HZ) return err('log-slow', ['timeS'], { hz: MIN_HZ });
   let most = 0;
   for (const z of travelMm) most = Math.max(most, Math.abs(z));
   if (most > 0 && most < METRES_SHARE * fullMm) return err('log-metres', ['travelMm'], { most, travel: fullMm });
@@ -76,7 +76,7 @@ export function traceOf({ timeS, travelMm, fullMm }: TraceRequest): Result<Trace
     if (timeS[i - 1]! - timeS[from]! >= 1) traces.push(evenly(timeS, kept, from, i, fullMm));
     from = i;
   }
-  return traces.length === 0 ? err('log-short', ['timeS'], { seconds: LEAST_SECONDS }) : ok({ traces, gaps, spikes });
+  return traces.length === 0 ? err('log-short', ['timeS'], { seconds: MIN_SECONDS }) : ok({ traces, gaps, spikes });
 }
 
 function withoutSpikes(timeS: readonly number[], travelMm: readonly number[]): { kept: Float64Array; spikes: number } {

@@ -1,3 +1,4 @@
+import { TOPPED_OUT_MM, WIDE_FRICTION_BAND_MM } from '../constants/limits';
 import { TAPE_HALF_WIDTH_MM } from '../constants/constants';
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
@@ -36,10 +37,6 @@ export interface SagResult {
   working: WorkingStep[];
 }
 
-/** A friction band wider than this is worth a look at bushes, alignment and clamping. Common practice, no source. */
-export const WIDE_FRICTION_BAND_MM = 8;
-/** Static sag below this is none: a tape tells no less, and the end rests on its top-out stop, mm. From memory. */
-export const TOPPED_OUT_MM = 1;
 /** The one answer to "is it topped out?", for sags read and predicted. */
 export const isToppedOut = (staticSagMm: number): boolean => staticSagMm < TOPPED_OUT_MM;
 const PRACTICE = 'common practice, no source';

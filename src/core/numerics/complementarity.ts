@@ -16,7 +16,7 @@ const GIVE = 1e-8;
 const DEPENDENT = 1e-14;
 /** Whole sets are exchanged this often without gain. */
 const PATIENCE = 10;
-const MOST_ROUNDS = 3000;
+const MAX_ROUNDS = 3000;
 
 export interface OneSided {
   /** To be called when the matrix has changed. */
@@ -91,7 +91,7 @@ export function oneSided(m: Envelope, space: Workspace = workspace()): OneSided 
     const held = space.reals(n);
     begin.fill(0);
     answer(begin, most);
-    while (rounds < MOST_ROUNDS) {
+    while (rounds < MAX_ROUNDS) {
       let [worst, by] = [-1, -most * ROUND_OFF];
       for (let i = 0; i < n; i += 1) if (!begin[i] && w[i]! < by) [worst, by] = [i, w[i]!];
       if (worst < 0) return ended(begin, rounds, true);
@@ -108,7 +108,7 @@ export function oneSided(m: Envelope, space: Workspace = workspace()): OneSided 
           held[i]! += share * (z[i]! - held[i]!);
           if (share < 1 && held[i]! <= most * ROUND_OFF * ROUND_OFF) begin[i] = held[i] = 0;
         }
-        if (share === 1 || rounds >= MOST_ROUNDS) break;
+        if (share === 1 || rounds >= MAX_ROUNDS) break;
       }
     }
     return ended(begin, rounds, false);

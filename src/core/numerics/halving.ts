@@ -1,5 +1,5 @@
 /** Steps at most; each third one halves, so that the bracket is gone by then whatever the function. */
-const MOST_STEPS = 180;
+const MAX_STEPS = 180;
 /** The bracket is small enough at this share of its upper end. */
 const CLOSE = 1e-13;
 
@@ -13,7 +13,7 @@ export function risingRoot(of: (x: number) => number, low: number, high: number)
   if (below >= 0) return low;
   if (above < 0) return high;
   let stale = 0;
-  for (let i = 1; i <= MOST_STEPS && high - low > CLOSE * Math.abs(high); i += 1) {
+  for (let i = 1; i <= MAX_STEPS && high - low > CLOSE * Math.abs(high); i += 1) {
     const chord = high - (above * (high - low)) / (above - below);
     const x = i % 3 === 0 || !(chord > low && chord < high) ? (low + high) / 2 : chord;
     const y = of(x);

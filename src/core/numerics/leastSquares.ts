@@ -8,8 +8,8 @@ export interface LeastSquares {
   status: 'converged' | 'step limit' | 'singular';
 }
 
-const MOST_STEPS = 60;
-const MOST_RETRIES = 12;
+const MAX_STEPS = 60;
+const MAX_RETRIES = 12;
 const CLOSE = 1e-9;
 /** Steps of the differences, as a share of each parameter's own scale. */
 const DIFFERENCE = 1e-5;
@@ -55,10 +55,10 @@ export function leastSquares(
       }
     }
   };
-  for (let step = 0; step < MOST_STEPS && status === 'step limit'; step += 1) {
+  for (let step = 0; step < MAX_STEPS && status === 'step limit'; step += 1) {
     linearise();
     let better = false;
-    for (let retry = 0; retry < MOST_RETRIES && !better; retry += 1) {
+    for (let retry = 0; retry < MAX_RETRIES && !better; retry += 1) {
       const damped = normal.slice();
       for (let p = 0; p < n; p += 1) damped[p * n + p]! += damping * (normal[p * n + p]! || 1);
       const inverse = inverseOf(damped, n);

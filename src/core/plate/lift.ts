@@ -1,6 +1,6 @@
 import { err, ok, type Result } from '../result';
 import { faceLiftAt } from './contact';
-import { LEAST_LIFT_MPA, LIFT_SPAN, LIFT_TOLERANCE, MOST_LIFT_HALVINGS, MOST_LIFT_MM } from './limits';
+import { MIN_LIFT_MPA, LIFT_SPAN, LIFT_TOLERANCE, MAX_LIFT_HALVINGS, MAX_LIFT_MM } from './limits';
 import { type Solution, solverOf, type Start } from './solve';
 import { modelOf, openingMPa, type StackRequest, unsoundStack } from './stack';
 
@@ -47,7 +47,7 @@ export function liftCurveOf(request: Omit<StackRequest, 'pressuresMPa'>, element
     let at = solve(load, start ?? undefined);
     if (at.status !== 'solved' && start) at = solve(load);
     const gap = at.status === 'solved' ? at.q[lift]! - request.dishMm : Number.NaN;
-    if (!(gap > 0) || gap > MOST_LIFT_MM) return null;
+    if (!(gap > 0) || gap > MAX_LIFT_MM) return null;
     return { x, y: Math.log(gap), slope: (perMPa(load)[lift]! * over) / gap, at };
   };
   const nodes = new Map<number, Node | null>();
@@ -55,7 +55,7 @@ export function liftCurveOf(request: Omit<StackRequest, 'pressuresMPa'>, element
   const rung = (i: number): Node | null => {
     const known = nodes.get(i);
     if (known !== undefined) return known;
-    const x = Math.log(LEAST_LIFT_MPA) + i * Math.log(LIFT_SPAN);
+    const x = Math.log(MIN_LIFT_MPA) + i * Math.log(LIFT_SPAN);
     const near = nodes.get(i - 1) ?? nodes.get(i + 1) ?? null;
     const made = nodeAt(x, near && along(near, x, opening));
     nodes.set(i, made);
@@ -75,7 +75,7 @@ export function liftCurveOf(request: Omit<StackRequest, 'pressuresMPa'>, element
     }
     const [from, middle, to] = ends as [Node, Node?, Node?];
     const isSmooth = !isGapped && middle && to && missAt(from, middle, to) <= LIFT_TOLERANCE;
-    const piece = isSmooth ? ends : ends.flatMap((end, k) => (k === 0 ? [end] : [...between(ends[k - 1]!, end, MOST_LIFT_HALVINGS), end]));
+    const piece = isSmooth ? ends : ends.flatMap((end, k) => (k === 0 ? [end] : [...between(ends[k - 1]!, end, MAX_LIFT_HALVINGS), end]));
     pieces.set(i, piece);
     return piece;
   };
@@ -107,7 +107,7 @@ export function liftCurveOf(request: Omit<StackRequest, 'pressuresMPa'>, element
     while (piece[k]!.x < x) k += 1;
     return cubic(piece[k - 1]!, piece[k]!, x);
   };
-  if (!rung(0)) return err('stack-not-solved', ['stack'], { pressure: opening + LEAST_LIFT_MPA });
+  if (!rung(0)) return err('stack-not-solved', ['stack'], { pressure: opening + MIN_LIFT_MPA });
   return ok({ openingMPa: opening, gapMm: (mpa) => (mpa > opening ? Math.exp(logGap(Math.log(mpa - opening))) : 0) });
 }
 

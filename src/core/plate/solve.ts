@@ -3,7 +3,7 @@ import { oneSided } from '../numerics/complementarity';
 import { workspace } from '../numerics/workspace';
 import type { Contact } from './contact';
 import { type Assembled, assemble, type Load, type Material } from './energy';
-import { MERIT_NOISE, MOST_BACKTRACKS, MOST_NEWTON_STEPS, RESIDUAL_TOLERANCE } from './limits';
+import { MERIT_NOISE, MAX_BACKTRACKS, MAX_NEWTON_STEPS, RESIDUAL_TOLERANCE } from './limits';
 import type { Mesh } from './mesh';
 import { reachOf } from './reach';
 
@@ -134,7 +134,7 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
     // A start foreseen from other loads may overlap a little; a whole step puts that right, whatever the energy says.
     let isWhole = first || begin !== undefined;
     const trial = space.reals(size);
-    while (now.cost.newtonSteps < MOST_NEWTON_STEPS) {
+    while (now.cost.newtonSteps < MAX_NEWTON_STEPS) {
       const [before, downhill] = [into.energy, copyOf(into.gradient)];
       if (!factored()) return ended(q, now, 'not definite');
       const step = stepFrom(q, now);
@@ -142,7 +142,7 @@ export function solverOf(mesh: Mesh, material: Material, contacts: readonly Cont
       let slope = 0;
       for (let k = 0; k < size; k += 1) slope += downhill[k]! * step[k]!;
       let share = 1;
-      for (let b = 0; b < MOST_BACKTRACKS; b += 1) {
+      for (let b = 0; b < MAX_BACKTRACKS; b += 1) {
         for (let k = 0; k < size; k += 1) trial[k] = q[k]! + share * step[k]!;
         evaluate(load, trial);
         if (isWhole || into.energy <= before + 1e-4 * share * slope + MERIT_NOISE * Math.abs(before)) break;

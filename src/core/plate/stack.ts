@@ -2,7 +2,7 @@ import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 import { type Contact, contactsOf, faceLiftAt } from './contact';
 import type { Load, Material } from './energy';
-import { ELEMENTS, MOST_LIFT_MM } from './limits';
+import { ELEMENTS, MAX_LIFT_MM } from './limits';
 import { type Mesh, meshOf, type Plate } from './mesh';
 import type { RingOf } from './shape';
 import { type Solution, solverOf, type Start } from './solve';
@@ -250,7 +250,7 @@ export function stack(request: StackRequest, elements = ELEMENTS, everyProfile =
     const found: Solution = solve(model.load(p), last && ahead(p, last, before));
     newtonSteps += found.newtonSteps;
     contactRounds += found.contactRounds;
-    if (found.status !== 'solved' || Math.abs(found.q[edgeLift]!) > MOST_LIFT_MM)
+    if (found.status !== 'solved' || Math.abs(found.q[edgeLift]!) > MAX_LIFT_MM)
       return err('stack-not-solved', ['pressuresMPa', i], { pressure: p });
     edgeLiftMm[i] = found.q[edgeLift]!;
     maxStressMPa[i] = stressMPa(model, found.q);

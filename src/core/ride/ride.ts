@@ -62,7 +62,7 @@ export interface Looked {
 
 /** Samples kept for histogram and weighting, a second. */
 const KEPT_PER_S = 500;
-const MOST_HISTORY = 600;
+const MAX_HISTORY = 600;
 /** Pictures a second: slow motion at an eighth still moves. */
 const FRAMES_PER_S = 60;
 /** Longest step over a road, s: halved, no figure moves by half a per cent (tested), and a minute is ridden in a fraction of a second. */
@@ -253,7 +253,7 @@ export const HANDS_AHEAD_M = 0.65;
  */
 export function ride(request: RideRequest, mostStepS = ROAD_STEP_S): Result<Ridden> {
   const { road, speedMPerS, seconds, footprintM, seatAheadM } = request;
-  const everyS = Math.max(1 / KEPT_PER_S, seconds / MOST_HISTORY);
+  const everyS = Math.max(1 / KEPT_PER_S, seconds / MAX_HISTORY);
   const found = rideThrough(
     {
       machine: machineOf(request.machine),

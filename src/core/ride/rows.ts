@@ -10,7 +10,7 @@ export const [STICK_N, STICK_NS, GAS_RISE, GAS_LOSS, ARM, BRAKE_TANGENT, DRIVE_T
 export const FIGURES = 15;
 
 /** Decays within a step below which the ramp is said by its series. */
-const LEAST_DECAYS = 1e-6;
+const MIN_DECAYS = 1e-6;
 
 /** What is read at a place of the suspension, in a row for each piece of its travel: where the piece begins, then values there and slopes along it. */
 export const [AT, FORCE, FORCE_SLOPE, MOTION, MOTION_SLOPE, GAS, GAS_SLOPE, VOLUME_SLOPE] = [0, 1, 2, 3, 4, 5, 6, 7] as const;
@@ -68,7 +68,7 @@ export function dampingRows({ damping, seriesNPerM }: RideEnd, stepS: number): F
     ] as const) {
       const z = (seriesNPerM / rise) * sinceS;
       const left = Math.exp(-z);
-      rows.set([left, z < LEAST_DECAYS ? 1 - z / 2 : (1 - left) / z], o + at);
+      rows.set([left, z < MIN_DECAYS ? 1 - z / 2 : (1 - left) / z], o + at);
     }
   }
   return rows;

@@ -9,7 +9,7 @@ import { steepestOf } from '../numerics/table';
 /** Longest step, s: a hundredth of the quickest wheel hop, so that halving it moves no figure by half a per cent. */
 export const LONGEST_STEP_S = 1e-4;
 /** Steps a ride may take: two minutes of road at the longest step, with room for stiff stops. */
-const MOST_STEPS = 2_000_000;
+const MAX_STEPS = 2_000_000;
 /** A step goes no further than this part of a radian of the stiffest swing, nor of the shortest decay. */
 const STEP_PER_RADIAN = 0.25;
 /** What settles by itself, as a stick does, takes this many steps at least; under a third of one the method would not stand. */
@@ -62,7 +62,7 @@ export function begin(
   const rear = ready(machine, 'rear');
   if (!rear.ok) return rear;
   const steps = Math.ceil(seconds / Math.min(mostStepS, stepFor(machine)));
-  if (!(steps <= MOST_STEPS)) return err('ride-too-stiff', ['seconds'], { most: MOST_STEPS });
+  if (!(steps <= MAX_STEPS)) return err('ride-too-stiff', ['seconds'], { most: MAX_STEPS });
   const stepS = seconds / steps;
   return ok({ run: new Run(machine, front.value, rear.value, going, stepS, steps), stepS, steps });
 }

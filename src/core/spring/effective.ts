@@ -56,8 +56,6 @@ export interface EffectiveResult {
 const USUAL = { springPercent: 5, massKg: 4, leveragePercent: 3, preloadMm: 2 } as const;
 /** A rate this share off its mark is another spring of the list rather than a poor one, %; and how usual it is that somebody fitted one. Common practice, no source; from memory. */
 const ANOTHER_SPRING = { fromPercent: 8, times: 1.5 } as const;
-/** Of a sag whose readings are not known singly, k = 2: two tape readings of ± 1 mm each, averaged. */
-export const USUAL_SAG_UNCERTAINTY_MM = 1.5;
 /** Of the load the rider adds, k = 2: the usual 4 kg. From memory. */
 export const USUAL_LOAD_UNCERTAINTY_N = 40;
 

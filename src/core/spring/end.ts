@@ -71,7 +71,7 @@ export interface Equilibrium {
 }
 
 /** Steps to the balance. A line takes one; halving alone needs 60 to the last digit of a double. */
-const MOST_STEPS = 80;
+const MAX_STEPS = 80;
 /** The balance is found when the bracket is this small against the travel. */
 const CLOSE = 1e-12;
 
@@ -91,7 +91,7 @@ export function restsAt(end: EndModel, spring: SpringLaw, preloadMm: number, whe
   const loadN = wheelN * end.cosRake;
   let [low, high] = [0, travelMm];
   let z = Math.min(Math.max(guessMm, 0), travelMm);
-  for (let i = 0; i < MOST_STEPS && high - low > CLOSE * travelMm; i += 1) {
+  for (let i = 0; i < MAX_STEPS && high - low > CLOSE * travelMm; i += 1) {
     const overN = surplusN(end, spring, preloadMm, loadN, z, at);
     if (overN === 0 && z > 0 && z < travelMm) break;
     if (overN < 0) low = z;

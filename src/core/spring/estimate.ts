@@ -54,9 +54,6 @@ export const MARK_SD = 0.03;
 /** Preload of a spring nobody has measured, mm of spring. From memory. */
 export const FITTED_PRELOAD_MM: Spread = { mean: 10, sd: 6 };
 
-/** Of sags whose readings do not tell their own doubt, or that are still to be read, k = 2, mm. From memory. */
-export const SAG_UNCERTAINTY_MM = 3;
-
 /** Which of the kind's figures an end's springs rest on. */
 const RESTS_ON: Record<'front' | 'rear', readonly KindFigure[]> = {
   rear: ['wheelbaseMm', 'machineKg', 'frontShare', 'unsprungRearKg', 'leverageRatio', 'riderForwardMm'],

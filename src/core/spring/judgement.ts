@@ -6,12 +6,12 @@ export type Lean = 'soft' | 'stiff';
 /** Static sag may miss its target by this share of the travel where no window is set: 5 mm on 300, the usual tolerance on a maker's sheet. Common practice, no source. */
 const TOLERANCE_SHARE = 5 / 300;
 /** No tape tells less apart, mm. From memory. */
-const LEAST_TOLERANCE_MM = 1.5;
+const MIN_TOLERANCE_MM = 1.5;
 /** Past this share of the way from the target to the window's edge a right spring leans to one side. From memory. */
 const LEANS_FROM = 0.4;
 
 /** Either side of a target sag without a window, mm. */
-export const sagToleranceMm = (travelMm: number): number => Math.max(LEAST_TOLERANCE_MM, TOLERANCE_SHARE * travelMm);
+export const sagToleranceMm = (travelMm: number): number => Math.max(MIN_TOLERANCE_MM, TOLERANCE_SHARE * travelMm);
 
 /**
  * Rider sag right but static too small: too soft for this load. Static too large: too stiff.

@@ -203,8 +203,7 @@ export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring):
     coilBindReserveMm,
     forceAtFullTravelN,
     loadFactorAtFullTravel: forceAtFullTravelN / ladenLoadN,
-    // N/mm over kg: the 1000 turns mm into m. Where the leverage falls so fast that the wheel rate is below nothing it does not swing.
-    naturalFrequencyHz: Math.sqrt((Math.max(0, wheelRate) * 1000 * STANDARD_GRAVITY_M_PER_S2) / ladenLoadN) / (2 * Math.PI),
+    naturalFrequencyHz: naturalFrequencyHz(wheelRate, ladenLoadN),
     wheelRateNPerMm: wheelRate,
     verdict: binds ? 'coil bind' : judged.verdict !== 'right' || preloadInRange ? judged.verdict : 'preload out of range',
     leans: judged.leans,
@@ -212,6 +211,11 @@ export function judge(request: SelectRequest, catalogueSpring: CatalogueSpring):
     cases: casesOf(request, spring, preloadMm, forceAtFullTravelN),
   };
 }
+
+/** How an end swings, undamped, Hz: √(k/m)/2π. Where the leverage falls so fast that the wheel rate is below nothing it does not swing: 0. */
+export const naturalFrequencyHz = (wheelRateNPerMm: number, loadN: number): number =>
+  // N/mm over kg: the 1000 turns mm into m.
+  Math.sqrt((Math.max(0, wheelRateNPerMm) * 1000 * STANDARD_GRAVITY_M_PER_S2) / loadN) / (2 * Math.PI);
 
 function wantedStaticMm(end: EndModel, spring: SpringLaw, preloadWantedMm: number, staticLoadN: number): number {
   return unclippedStaticMm(end, spring, preloadWantedMm, staticLoadN, restsAt(end, spring, preloadWantedMm, staticLoadN).zMm);
@@ -223,7 +227,7 @@ function usualWindow({ end, target }: SelectRequest): readonly [number, number] 
 }
 
 /** More than this on one end, beyond the bare machine, is more than a rider's share, kg. From memory: 65 % of 150 kg. */
-const MOST_RIDER_KG = 100;
+const MAX_RIDER_KG = 100;
 
 /**
  * The spring that would meet both sags exactly, and every spring of the catalogue with its preload set for the rider sag, nearest first.
@@ -239,7 +243,7 @@ export function selectSpring(request: SelectRequest): Result<SelectResult> {
   candidates.sort((a, b) => a.missMm - b.missMm);
   const warnings: Warning[] = [];
   const riderKg = (request.ladenLoadN - request.staticLoadN) / STANDARD_GRAVITY_M_PER_S2;
-  if (riderKg > MOST_RIDER_KG) warnings.push({ code: 'laden-more-than-rider', path: ['ladenLoadN'], data: { kg: riderKg } });
+  if (riderKg > MAX_RIDER_KG) warnings.push({ code: 'laden-more-than-rider', path: ['ladenLoadN'], data: { kg: riderKg } });
   const [minMm, maxMm] = request.preloadRangeMm;
   if (preloadMm < 0) warnings.push({ code: 'ideal-preload-negative', path: ['target'], data: { preload: preloadMm } });
   else if (preloadMm < minMm || preloadMm > maxMm)

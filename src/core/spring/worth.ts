@@ -1,4 +1,5 @@
-import { type Band, EstimateModel, FITTED_PRELOAD_MM, type KindFigure, MARK_SD, SAG_UNCERTAINTY_MM, type Unknown } from './estimate';
+import { type Band, EstimateModel, FITTED_PRELOAD_MM, type KindFigure, MARK_SD, type Unknown } from './estimate';
+import { USUAL_SAG_UNCERTAINTY_MM } from '../constants/limits';
 import { slopesAt } from '../numerics/leastSquares';
 import { covarianceOf, missRows, type Posterior } from './posterior';
 
@@ -43,7 +44,7 @@ const MINUTES: Record<Measure, number> = {
 /** What a measurement leaves unsure, one standard deviation. From memory: a scale good to 1 kg, a tape to 2 mm, a ratio to 1 %, an angle to 0.2°, a tester to 1 %. */
 const LEFT = { massKg: 1, tapeMm: 2, ratioShare: 0.01, rakeDeg: 0.2, markShare: 0.01, preloadMm: 1 } as const;
 /** A measurement that narrows the band by less than this share of it is not worth a word. From memory. */
-const LEAST_NARROWING = 0.02;
+const MIN_NARROWING = 0.02;
 
 type Row = Float64Array;
 
@@ -97,7 +98,7 @@ function readOne({ request }: EstimateModel, rate: Band): EstimateModel {
   return new EstimateModel({
     ...request,
     marked: request.marked ?? { rateNPerMm: rate.p50 },
-    sag: request.sag ?? { staticMm: staticSagMm, riderMm: riderSagMm, uncertaintyMm: SAG_UNCERTAINTY_MM },
+    sag: request.sag ?? { staticMm: staticSagMm, riderMm: riderSagMm, uncertaintyMm: USUAL_SAG_UNCERTAINTY_MM },
   });
 }
 
@@ -114,7 +115,7 @@ export function worthOf({ model, centre, covariance }: Posterior, rate: Band): W
   const found: Worth[] = [];
   const add = (measure: Measure, variance: number, from = now) => {
     const narrowsToNPerMm = width * Math.sqrt(Math.max(0, variance / from));
-    if (narrowsToNPerMm < (1 - LEAST_NARROWING) * width) found.push({ measure, minutes: MINUTES[measure], narrowsToNPerMm });
+    if (narrowsToNPerMm < (1 - MIN_NARROWING) * width) found.push({ measure, minutes: MINUTES[measure], narrowsToNPerMm });
   };
   const n = centre.length;
   const read = reads ? missRows(model, centre) : [];

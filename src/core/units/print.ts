@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../constants/constants';
 import { fromCanonical, unitNamed } from './units';
 
 /** A canonical value printed in `unit` with a fixed number of decimals and no trailing minus zero. */
@@ -12,7 +13,7 @@ export const printExact = (value: number, unitName: string): string =>
 
 /** Millimetres as inches and a fraction of `denominator` in lowest terms: 593.725 → "23 3/8 in". */
 export function printInchFraction(mm: number, denominator = 32): string {
-  const parts = Math.round((Math.abs(mm) / 25.4) * denominator);
+  const parts = Math.round((Math.abs(mm) / MM_PER_INCH) * denominator);
   const whole = Math.floor(parts / denominator);
   let over = parts % denominator;
   let under = denominator;

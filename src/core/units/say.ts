@@ -1,3 +1,4 @@
+import { rateDecimals } from './shown';
 import { otherUnit } from './print';
 import { fromCanonical, toCanonical, unitNamed } from './units';
 
@@ -33,7 +34,9 @@ export const figure = (unit: SaidUnit, value: number, decimals: Decimals, [by, s
 export const mm = (value: number, decimals: Decimals = 'tenth', ...pair: Pair | []): Figure => figure('mm', value, decimals, pair);
 export const kg = (value: number, decimals: Decimals = 'tenth'): Figure => figure('kg', value, decimals);
 export const newtons = (value: number, decimals: Decimals = 0, ...pair: Pair | []): Figure => figure('N', value, decimals, pair);
-export const rate = (nPerMm: number, decimals: Decimals = 1, ...pair: Pair | []): Figure => figure('N/mm', nPerMm, decimals, pair);
+/** @param decimals as a mark is printed where left out (`rateDecimals`) */
+export const rate = (nPerMm: number, decimals: Decimals = rateDecimals(nPerMm), ...pair: Pair | []): Figure =>
+  figure('N/mm', nPerMm, decimals, pair);
 /** @param mPa a pressure in MPa, said in bar */
 export const bar = (mPa: number, decimals: Decimals = 1, ...pair: Pair | []): Figure =>
   figure('bar', 10 * mPa, decimals, pair.length === 2 ? [pair[0], 10 * pair[1]] : []);

@@ -5,3 +5,8 @@
 const TENTHS = 10;
 export const shownMm = (mm: number): number => Math.round(mm * TENTHS) / TENTHS;
 export const shownKg = (kg: number): number => Math.round(kg * TENTHS) / TENTHS;
+
+/** From this rate on springs are marked to the tenth; below it, a fork's, to the hundredth. Common practice, no source. */
+const TENTHS_FROM_N_PER_MM = 20;
+/** Decimals of a rate in N/mm, as springs of its size are marked. */
+export const rateDecimals = (nPerMm: number): 1 | 2 => (Math.abs(nPerMm) < TENTHS_FROM_N_PER_MM ? 2 : 1);

@@ -22,7 +22,7 @@ export class ArchiveRefused extends Error {
 const BATCH = 500;
 const BATCH_BYTES = 8_000_000;
 /** A manifest names every file: a book of a million pictures has one of some hundred megabytes. From memory. */
-const MOST_MANIFEST_BYTES = 300_000_000;
+const MAX_MANIFEST_BYTES = 300_000_000;
 
 export interface Checked<M> {
   manifest: M;
@@ -84,7 +84,7 @@ export async function everyChecksum({ manifest, parts }: Checked<WithFiles>): Pr
 }
 
 async function manifestIn<M>(zip: ZipFile, entry: Entry | undefined, read: (manifest: unknown) => M): Promise<M> {
-  if (!entry || entry.uncompressedSize > MOST_MANIFEST_BYTES)
+  if (!entry || entry.uncompressedSize > MAX_MANIFEST_BYTES)
     throw new ArchiveRefused('There is no manifest.json: this is no archive of Mavrin.');
   const parts: Buffer[] = [];
   for await (const part of await streamOf(zip, entry)) parts.push(part as Buffer);

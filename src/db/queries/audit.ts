@@ -1,4 +1,4 @@
-import type { AuditLine } from '@/schema/people';
+import type { AuditLine } from '@/schema/answers';
 import type { Sql } from '../sql';
 
 export const noneNewAudit = (

@@ -1,4 +1,4 @@
-import type { Likeness, Alike } from '@/schema/alike';
+import type { Likeness, Alike } from '@/schema/answers';
 import type { Sql } from '../sql';
 
 export const noneSetLikeness = (sql: Sql, jobId: number, machineId: number, setupId: number | null, l: Likeness, feel: string) =>

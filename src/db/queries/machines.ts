@@ -70,7 +70,7 @@ export const oneNewMachine = (sql: Sql, m: Omit<Machine, 'id'>) =>
   ]);
 
 /** The mirror of the newest identity entries. */
-export const noneSetMachine = (sql: Sql, m: Machine) =>
+export const updateMachine = (sql: Sql, m: Machine) =>
   sql.none('UPDATE machine SET make = $2, model = $3, year = $4, registration = $5, frame_number = $6 WHERE id = $1', [
     m.id,
     m.make,

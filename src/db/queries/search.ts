@@ -1,12 +1,5 @@
+import { FINDABLE, type Found } from '@/schema/answers';
 import type { Sql } from '../sql';
-
-export const FINDABLE = ['job', 'machine', 'customer', 'spring', 'shim', 'stock'] as const;
-
-export interface Found {
-  kind: (typeof FINDABLE)[number];
-  id: number;
-  title: string;
-}
 
 export const noneMakeFindable = (sql: Sql, kind: Found['kind'], id: number, title: string, words: string) =>
   sql.none(
@@ -30,11 +23,11 @@ export const noneMakeSpringsFindable = (sql: Sql, ids: number[]) =>
 export const noneForgetRetiredSprings = (sql: Sql) =>
   sql.none("DELETE FROM findable f USING spring s WHERE f.kind = 'spring' AND f.id = s.id AND s.retired_at IS NOT NULL");
 
-const MOST_WORDS = 8;
+const MAX_WORDS = 8;
 /** Of each kind so many of the newest are looked at more closely: nearest title first. */
 const LOOKED_AT = 40;
 /** A misspelt word stands for so many of the book's words at most. */
-const MOST_ALIKE = 4;
+const MAX_ALIKE = 4;
 
 /** A word as a lexeme to begin with; quotes doubled, so that nothing in it is an operator. */
 const beginning = (word: string) => `'${word.replace(/[\\']/g, (c) => c + c)}':*`;
@@ -75,7 +68,7 @@ const escaped = (word: string) => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%
 async function maybeAlike(sql: Sql, word: string): Promise<string | null> {
   if (hasDigit(word)) return beginning(word);
   const alike = await sql.many<{ word: string }>(
-    `SELECT word FROM findable_word WHERE word % $1 OR word LIKE $2 ORDER BY similarity(word, $1) DESC, word LIMIT ${MOST_ALIKE}`,
+    `SELECT word FROM findable_word WHERE word % $1 OR word LIKE $2 ORDER BY similarity(word, $1) DESC, word LIMIT ${MAX_ALIKE}`,
     [word, escaped(word)],
   );
   return alike.length === 0 ? null : `(${alike.map((a) => beginning(a.word)).join(' | ')})`;
@@ -88,7 +81,7 @@ async function maybeAlike(sql: Sql, word: string): Promise<string | null> {
 export async function manyFound(sql: Sql, query: string, kind: Found['kind'] | null, most: number): Promise<Found[]> {
   const all = query.toLowerCase().split(/[\s×]+/);
   // A sign alone, or the x between two figures, is no word.
-  const words = all.filter((w) => /[\p{L}\p{N}]/u.test(w) && (w !== 'x' || all.length === 1)).slice(0, MOST_WORDS);
+  const words = all.filter((w) => /[\p{L}\p{N}]/u.test(w) && (w !== 'x' || all.length === 1)).slice(0, MAX_WORDS);
   if (words.length === 0) return [];
   const said = [words.join(' '), most, kind === null ? FINDABLE : [kind]] as const;
   const exact = await manyBegun(sql, words.map(beginning).join(' & '), ...said);

@@ -1,4 +1,4 @@
-import type { DrawerShim } from '@/schema/shims';
+import type { DrawerShim } from '@/schema/answers';
 import { HERE } from '../branch';
 import type { Sql } from '../sql';
 

@@ -1,4 +1,5 @@
-import type { StockItem, StockMove } from '@/schema/stock';
+import type { StockItem } from '@/schema/stock';
+import type { StockMove } from '@/schema/answers';
 import { HERE } from '../branch';
 import type { Sql } from '../sql';
 

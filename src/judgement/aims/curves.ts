@@ -4,7 +4,8 @@ import { type EndModel, restsAt, wheelForceN } from '@/core/spring/end';
 import { type Candidate, type CaseSag, springLaw } from '@/core/spring/select';
 import type { AirForkAnswer } from './airFork';
 import type { SpringLaw } from '@/core/spring/law';
-import { endModelOf, isMissing, isUnusable, oilLevelOf } from '../model/ends';
+import { endModelOf, isMissing, isUnusable, oilLevelOf, pitchOf } from '../model/ends';
+import type { Entries } from '@/catalogue/entry';
 import { byRate, type NamedLoad, neighboursOf, type Selection } from './springs';
 import { asCatalogue, offerKey } from '../model/offers';
 import type { ListedSpring } from '@/schema/springs';
@@ -143,27 +144,20 @@ export interface CaseStance {
 }
 
 /** Every load case at both ends: sag, what the ring would have to do, and how the machine pitches and sinks against solo. */
-export function caseStances(
-  rear: EndPredicted | null,
-  front: EndPredicted | null,
-  wheelbaseMm: number | null,
-  rakeCos: number | null,
-): CaseStance[] {
+export function caseStances(rear: EndPredicted | null, front: EndPredicted | null, machine: Entries): CaseStance[] {
   const names = (rear ?? front)?.cases.map((c) => c.name) ?? [];
   const of = (end: EndPredicted | null, i: number): CasePredicted | null => end?.cases[i] ?? null;
   const solo = { rear: of(rear, 0), front: of(front, 0) };
   return names.map((name, i) => {
     const [r, f] = [of(rear, i), of(front, i)];
-    const both =
-      r && f && solo.rear && solo.front && rakeCos !== null
-        ? { rear: r.sagMm - solo.rear.sagMm, front: (f.sagMm - solo.front.sagMm) * rakeCos }
-        : null;
+    const lower = r && f && solo.rear && solo.front ? { rearMm: r.sagMm - solo.rear.sagMm, legMm: f.sagMm - solo.front.sagMm } : null;
+    const pitch = lower && pitchOf(machine, lower.rearMm, lower.legMm);
     return {
       name,
       rear: r,
       front: f,
-      pitchDeg: both && wheelbaseMm !== null ? (Math.atan((both.rear - both.front) / wheelbaseMm) * 180) / Math.PI : null,
-      sinksMm: both ? (both.rear + both.front) / 2 : null,
+      pitchDeg: pitch?.degrees ?? null,
+      sinksMm: lower && pitch ? lower.rearMm - pitch.byMm / 2 : null,
     };
   });
 }

@@ -1,3 +1,5 @@
+import { LIKELY, PERHAPS, VERY_LIKELY } from '@/knowledge/limits';
+import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import type { JobFacts } from '../model/facts';
 import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
@@ -5,7 +7,7 @@ import type { Entries } from '@/catalogue/entry';
 import { leverageOf, lookedUp } from '@/core/leverage/leverage';
 import type { Leverage } from '@/core/leverage/law';
 import type { Issue } from '@/core/result';
-import { assumedIn, type EstimateRequest, type KindFigure, type RestsOn, SAG_UNCERTAINTY_MM } from '@/core/spring/estimate';
+import { assumedIn, type EstimateRequest, type KindFigure, type RestsOn } from '@/core/spring/estimate';
 import { type EstimatedCandidate, estimatedCandidates, estimatedRate, estimateSpring, type SpringEstimate } from '@/core/spring/estimated';
 import type { Measure } from '@/core/spring/worth';
 import { kindOf } from '@/knowledge/inForce';
@@ -77,7 +79,7 @@ function readOn(facts: JobFacts, end: End): Pick<EstimateRequest, 'marked' | 'sa
       : { marked: { rateNPerMm: right === null ? left : (left + right) / 2, ...(preload?.ok ? { preloadMm: preload.value } : {}) } }),
     ...(sag === null || sag.staticSagMm === null || sag.riderSagMm === null
       ? {}
-      : { sag: { staticMm: sag.staticSagMm, riderMm: sag.riderSagMm, uncertaintyMm: sag.uncertaintyMm ?? SAG_UNCERTAINTY_MM } }),
+      : { sag: { staticMm: sag.staticSagMm, riderMm: sag.riderSagMm, uncertaintyMm: sag.uncertaintyMm ?? USUAL_SAG_UNCERTAINTY_MM } }),
   };
 }
 
@@ -197,3 +199,7 @@ export const FIGURE_NAMES: Record<RestsOn['figure'], string> = {
   staticSagMm: 'static sag',
   riderSagMm: 'rider sag',
 };
+
+/** A chance in words a technician uses, beside the share. */
+export const surenessWords = (p: number): string =>
+  p >= VERY_LIKELY ? 'very likely' : p >= LIKELY ? 'likely' : p >= PERHAPS ? 'perhaps' : 'hardly';

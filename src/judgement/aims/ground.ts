@@ -86,17 +86,17 @@ function whoAsks(entries: Entries, of: (ground: Ground) => number): string {
     .join(', ');
 }
 
-const LEAST_PLACE = 0.05;
-const LEAST_SHARE = 0.01;
+const MIN_PLACE = 0.05;
+const MIN_SHARE = 0.01;
 /** A shift of oil level of less than this nobody can set. Common practice, no source. */
-export const LEAST_OIL_MM = 0.5;
+export const MIN_OIL_MM = 0.5;
 
 /** What the ground asks for, each with the ground that asks; none where nothing is told. */
 export function groundWords(entries: Entries): { about: 'sag' | Side | 'oil'; words: Said }[] {
   if (!mixOf(entries)) return [];
   const asked: { about: 'sag' | Side | 'oil'; words: Said }[] = [];
   const place = sagPlace(entries);
-  if (Math.abs(place) >= LEAST_PLACE)
+  if (Math.abs(place) >= MIN_PLACE)
     asked.push({
       about: 'sag',
       words: `Sag in the ${place > 0 ? 'upper' : 'lower'} part of the school’s window: ${whoAsks(entries, (g) => g.sag)}.`,
@@ -104,12 +104,12 @@ export function groundWords(entries: Entries): { about: 'sag' | Side | 'oil'; wo
   for (const side of ['compression', 'rebound'] as const)
     for (const band of ['low', 'high'] as const) {
       const share = dampingShare(entries, side, band);
-      if (Math.abs(share) < LEAST_SHARE) continue;
+      if (Math.abs(share) < MIN_SHARE) continue;
       const by = `${Math.abs(100 * share).toFixed(0)} % ${share > 0 ? 'more' : 'less'}`;
       asked.push({ about: side, words: `${by} ${side} at ${band} speed: ${whoAsks(entries, (g) => g[side][band])}.` });
     }
   const oil = oilShiftMm(entries);
-  if (Math.abs(oil) >= LEAST_OIL_MM)
+  if (Math.abs(oil) >= MIN_OIL_MM)
     asked.push({
       about: 'oil',
       words: said`Fork oil ${mm(Math.abs(oil), 0)} ${oil < 0 ? 'higher' : 'lower'} than the maker’s level: ${whoAsks(entries, (g) => g.oilLevelMm)}.`,

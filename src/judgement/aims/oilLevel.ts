@@ -2,7 +2,7 @@ import type { JobFacts } from '../model/facts';
 import { steelShiftMm } from '@/core/spring/spacer';
 import { isOnAir } from '../model/ends';
 import { numberOf } from '../model/read';
-import { LEAST_OIL_MM, oilShiftMm } from './ground';
+import { MIN_OIL_MM, oilShiftMm } from './ground';
 
 /** Two legs are set alike, and as wanted, to so much. Common practice, no source. */
 export const SAME_OIL_LEVEL_MM = 2;
@@ -31,7 +31,7 @@ export function oilLevelWanted(facts: JobFacts): OilLevelWanted | null {
   const makers = numberOf(facts.machine, 'machine.oilLevel');
   const fromMm = makers ?? numberOf(facts.entries, 'found.front.oilLevel.left');
   const [groundMm, steelMm] = [oilShiftMm(facts.entries), steelMmOf(facts)];
-  if (fromMm === null || isOnAir(facts.machine, 'front') || (Math.abs(groundMm) < LEAST_OIL_MM && Math.abs(steelMm) < LEAST_OIL_MM))
+  if (fromMm === null || isOnAir(facts.machine, 'front') || (Math.abs(groundMm) < MIN_OIL_MM && Math.abs(steelMm) < MIN_OIL_MM))
     return null;
   return { levelMm: Math.round(fromMm + groundMm + steelMm), fromMm, from: makers === null ? 'found' : 'maker', groundMm, steelMm };
 }

@@ -1,6 +1,6 @@
 import type { JobFacts } from '../model/facts';
 import type { Said } from '@/core/units/say';
-import { USUAL_MOST_PRELOAD_MM } from '@/knowledge/limits';
+import { USUAL_MAX_PRELOAD_MM } from '@/knowledge/limits';
 import { err, type Result } from '@/core/result';
 import type { EndModel } from '@/core/spring/end';
 import { type Candidate, type SelectRequest, selectSpring, type SelectResult } from '@/core/spring/select';
@@ -17,7 +17,7 @@ import type { ListedSpring } from '@/schema/springs';
 
 export const rangeOf = (entries: Entries, end: End): [Figure, Figure] => [
   figureOr(entries, `springs.${end}.range.min`, 0),
-  figureOr(entries, `springs.${end}.range.max`, USUAL_MOST_PRELOAD_MM[end]),
+  figureOr(entries, `springs.${end}.range.max`, USUAL_MAX_PRELOAD_MM[end]),
 ];
 
 export interface NamedLoad {
@@ -49,7 +49,7 @@ function ranked(candidates: Candidate[], springs: readonly ListedSpring[]): Cand
 }
 
 /** Springs predicted in full: a page answers within a frame, and a rate this far from the ideal is never the right one. */
-const MOST_PREDICTED = 400;
+const MAX_PREDICTED = 400;
 
 /** Of a long list those nearest the ideal rate, and the one chosen for the job whatever its rate. */
 function nearest(
@@ -57,11 +57,11 @@ function nearest(
   question: Omit<SelectRequest, 'catalogue'>,
   chosen: string | null,
 ): readonly ListedSpring[] {
-  if (springs.length <= MOST_PREDICTED) return springs;
+  if (springs.length <= MAX_PREDICTED) return springs;
   const ideal = selectSpring({ ...question, catalogue: [] });
   if (!ideal.ok) return [];
   const off = (s: ListedSpring) => (offerKey(s) === chosen ? 0 : Math.abs(Math.log(rateOf(s) / ideal.value.ideal.rateNPerMm)));
-  return [...springs].sort((a, b) => off(a) - off(b)).slice(0, MOST_PREDICTED);
+  return [...springs].sort((a, b) => off(a) - off(b)).slice(0, MAX_PREDICTED);
 }
 
 /** The whole spring question of one end, or what is missing for it, as field names. */

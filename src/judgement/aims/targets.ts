@@ -1,5 +1,5 @@
 import type { JobFacts } from '../model/facts';
-import { TOPPED_OUT_MM } from '@/core/measure/sag';
+import { TOPPED_OUT_MM } from '@/core/constants/limits';
 import { sagToleranceMm } from '@/core/spring/judgement';
 import { STATIC_SHARE_OF_RIDER } from '@/knowledge/limits';
 import {

@@ -1,5 +1,5 @@
 import type { JobFacts } from '../model/facts';
-import { LEAST_LEFT_SHARE } from '@/knowledge/limits';
+import { MIN_LEFT_SHARE } from '@/knowledge/limits';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { rescaledCurve, type Sprung, TARGET_SPEEDS, type TargetPoint, templateCurve } from '@/core/damper/target';
 import { pieces, shimsBeyond } from '@/core/damper/shims';
@@ -11,7 +11,7 @@ import type { Shim } from '@/core/plate/stack';
 import type { Candidate } from '@/core/spring/select';
 import type { Entries } from '@/catalogue/entry';
 import type { DamperFigures, ValveName } from '@/core/damper/damper';
-import type { DrawerShim } from '@/schema/shims';
+import type { DrawerShim } from '@/schema/answers';
 import { type DamperKey, END_OF } from '@/catalogue/fields/damper';
 import { damperWithUsual, oilOf, oilWarm } from '../model/dampers';
 import { hasUnlikeLegs, sharedAmong } from '../model/unlike';
@@ -189,7 +189,7 @@ export function besideOf(facts: JobFacts, damper: DamperKey): DamperFigures | nu
 export const leftBy = (besideN: readonly number[], points: readonly TargetPoint[]): TargetPoint[] =>
   points.map((p) => {
     const at = SHEET_SPEEDS.indexOf(p.mPerS as (typeof SHEET_SPEEDS)[number]);
-    return at < 0 ? p : { ...p, forceN: Math.max(p.forceN - besideN[at]!, LEAST_LEFT_SHARE * p.forceN) };
+    return at < 0 ? p : { ...p, forceN: Math.max(p.forceN - besideN[at]!, MIN_LEFT_SHARE * p.forceN) };
   });
 /** A target as the job keeps it: m/s and N, a pair a line. */
 export const targetText = (points: readonly TargetPoint[]): string => points.map((p) => `${p.mPerS} ${p.forceN.toFixed(0)}`).join('\n');

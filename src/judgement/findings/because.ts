@@ -1,15 +1,15 @@
 import type { JobFacts } from '../model/facts';
-import { rightSpringFound } from '../model/ends';
-import { SAME_RATE_SHARE, RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, LOAD_BEHIND_KG } from '@/knowledge/limits';
+import { pitchOf, rakeOf, rightSpringFound } from '../model/ends';
+import { RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, LOAD_BEHIND_KG } from '@/knowledge/limits';
 import { effectiveFinding } from './effective';
 import { droopFindings } from './reach';
-import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
+import { WIDE_FRICTION_BAND_MM } from '@/core/constants/limits';
 import type { Lean } from '@/core/spring/judgement';
 import { issueWords, warningWords } from '@/schema/words';
 import type { Because } from './finding';
 import { frontUnloading, loadsOf, overloads } from '../model/loads';
 import { sagOf } from '../model/measure';
-import { numberOf } from '../model/read';
+import { numberOf, isSameRate } from '../model/read';
 import { legsFound } from '../model/legs';
 import { judgeSpring, offAim, pitchJudged } from './springJudge';
 import { schoolOf } from '../aims/targets';
@@ -90,16 +90,15 @@ function pitchFinding(facts: JobFacts): Because[] {
     return staticSagMm === null || riderSagMm === null ? null : riderSagMm - staticSagMm;
   };
   const [rear, front] = [of('rear'), of('front')];
-  const wheelbase = numberOf(facts.machine, 'machine.wheelbase');
-  if (rear === null || front === null || wheelbase === null || Math.abs(rear - front) < PITCH_WORTH_SAYING_MM) return [];
-  const degrees = (Math.atan(Math.abs(rear - front) / wheelbase) * 180) / Math.PI;
-  const high = rear > front;
+  const pitch = rear === null || front === null ? null : pitchOf(facts.machine, rear, front);
+  if (!pitch || pitch.degrees === null || Math.abs(pitch.byMm) < PITCH_WORTH_SAYING_MM) return [];
+  const high = pitch.byMm > 0;
   return [
     {
       mark: 'note',
-      lead: said`The rider tips it nose-${high ? 'high' : 'low'} by ${mm(Math.abs(rear - front))},`,
-      rest: `about ${degrees.toFixed(1)}° of rake ${high ? 'more' : 'less'} than bare: ${high ? 'it steers slower and may run wide' : 'it steers quicker and may tuck'}.`,
-      origin: said`Computed from wheelbase ${mm(wheelbase, 0)}.`,
+      lead: said`The rider tips it nose-${high ? 'high' : 'low'} by ${mm(Math.abs(pitch.byMm))},`,
+      rest: `about ${Math.abs(pitch.degrees).toFixed(1)}° of rake ${high ? 'more' : 'less'} than bare: ${high ? 'it steers slower and may run wide' : 'it steers quicker and may tuck'}.`,
+      origin: said`Computed from wheelbase ${mm(numberOf(facts.machine, 'machine.wheelbase')!, 0)} and rake ${rakeOf(facts.machine)!.toFixed(1)}°.`,
     },
   ];
 }
@@ -145,7 +144,7 @@ function legFindings(facts: JobFacts): Because[] {
 /** Two shocks share the rear load: springs that differ twist the arm and are never built so. */
 function shockFindings(facts: JobFacts): Because[] {
   const [left, right] = [numberOf(facts.entries, 'found.rear.spring'), rightSpringFound(facts, 'rear')];
-  if (left === null || right === null || Math.abs(right / left - 1) <= SAME_RATE_SHARE) return [];
+  if (left === null || right === null || isSameRate(right, left)) return [];
   return [
     {
       mark: 'warn',

@@ -1,3 +1,4 @@
+import { rateDecimals } from '@/core/units/shown';
 import type { JobFacts } from '../model/facts';
 import { END_NAMES, type End } from '@/catalogue/ends';
 import type { Suspect } from '@/core/spring/effective';
@@ -22,7 +23,7 @@ export function effectiveFinding(facts: JobFacts, end: End): Because[] {
   if (!found?.ok) return [];
   const { effectiveRateNPerMm, uncertaintyNPerMm, agreesWithMark, culprits } = found.value;
   const marked = numberOf(facts.entries, `found.${end}.spring`) ?? 0;
-  const decimals = marked < 20 ? 2 : 1;
+  const decimals = rateDecimals(marked);
   const needed = rate(effectiveRateNPerMm, decimals, '±', uncertaintyNPerMm);
   const origin = 'Both sags read backwards; ± holds 19 times in 20.';
   if (agreesWithMark)

@@ -4,7 +4,7 @@ import type { Entries } from '@/catalogue/entry';
 import { spacerFor } from '@/core/spring/spacer';
 import { issueWords } from '@/schema/words';
 import type { ListedSpring } from '@/schema/springs';
-import { LEAST_OIL_MM } from '../aims/ground';
+import { MIN_OIL_MM } from '../aims/ground';
 import { oilLevelWanted } from '../aims/oilLevel';
 import { preloadOf } from '../model/measure';
 import { numberOf } from '../model/read';
@@ -21,10 +21,10 @@ function oilFindings(facts: JobFacts): Because[] {
   if (!wanted) return [];
   const by = (changeMm: number) => said`${mm(Math.abs(changeMm), 0)} ${changeMm < 0 ? 'higher' : 'lower'}`;
   const asks = [
-    ...(Math.abs(wanted.steelMm) >= LEAST_OIL_MM
+    ...(Math.abs(wanted.steelMm) >= MIN_OIL_MM
       ? [said`the new spring’s steel displaces ${wanted.steelMm > 0 ? 'more' : 'less'}: ${by(wanted.steelMm)}`]
       : []),
-    ...(Math.abs(wanted.groundMm) >= LEAST_OIL_MM ? [said`the ground asks for ${by(wanted.groundMm)}`] : []),
+    ...(Math.abs(wanted.groundMm) >= MIN_OIL_MM ? [said`the ground asks for ${by(wanted.groundMm)}`] : []),
   ];
   return [
     {

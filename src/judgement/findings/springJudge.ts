@@ -2,6 +2,7 @@ import type { JobFacts } from '../model/facts';
 import { isOnAir } from '../model/ends';
 import { PITCH_SHARE } from '@/knowledge/limits';
 import { isToppedOut } from '@/core/measure/sag';
+import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import { judgeStatic, type Lean } from '@/core/spring/judgement';
 import { type Window } from '@/knowledge/schools';
 import { above, below } from './belief';
@@ -29,8 +30,8 @@ export interface SpringJudged {
   credence: { soft: number; stiff: number; ringUp: number; ringDown: number };
 }
 
-/** k = 2 to k = 1; where the readings say nothing of themselves, a tape's millimetre. */
-export const standardOf = (uncertaintyMm: number | null): number => (uncertaintyMm ?? 2) / 2;
+/** k = 2 to k = 1; where the readings say nothing of themselves, what is usual. */
+export const standardOf = (uncertaintyMm: number | null): number => (uncertaintyMm ?? USUAL_SAG_UNCERTAINTY_MM) / 2;
 
 /**
  * The ring moves both sags alike (constant leverage, linear spring), so the difference between rider and static sag belongs to the rate alone: holding the rider sag at its aim leaves

@@ -1,3 +1,4 @@
+import { MATCH_ROUGHLY, MATCH_WELL } from '@/knowledge/limits';
 import { celsius, type Figure, joined, mm, said, type Said } from '@/core/units/say';
 import type { RiddenStretch } from '@/core/ride/ride';
 import type { Stretch } from '@/core/ride/course';
@@ -47,6 +48,10 @@ function changeOf(m: Measure, before: RiddenFit, after: RiddenFit, stretches: re
   if (Math.abs(is - was) < m.felt) return null;
   return { verdict: verdictOf(m, was, is), words: said`${comparedWords(m, stretches[i]!.name, was, is)}.` };
 }
+
+/** How well a model fitted to a log meets it. @param miss in units of what each figure is known to */
+export const matchWords = (miss: number): string =>
+  miss < MATCH_WELL ? 'It fits as well as such figures are known' : miss < MATCH_ROUGHLY ? 'It fits roughly' : 'It does not fit';
 
 /** Every measure that changed, what became worse first, then what became better. */
 export function changesOf(before: RiddenFit, after: RiddenFit, stretches: readonly Stretch[]): Answer[] {

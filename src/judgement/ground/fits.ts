@@ -86,7 +86,7 @@ function bySags(facts: JobFacts, end: End): SpringIn | null {
   const found = unmarkedRate(facts, end);
   if (!found) return null;
   const { model, rateNPerMm, preloadMm } = found;
-  const words = said`${rate(rateNPerMm, rateNPerMm < 20 ? 2 : 1)} by its sags`;
+  const words = said`${rate(rateNPerMm)} by its sags`;
   return {
     model,
     law: linearSpring(rateNPerMm),
@@ -102,7 +102,7 @@ function asFound(facts: JobFacts, end: End): SpringIn | Missing {
   const marked = fittedEnd(facts, end);
   if (!marked) return bySags(facts, end) ?? { missing: [`found.${end}.spring`] };
   const rateNPerMm = (now ?? marked).spring.rateNPerMm(0);
-  const words = said`${rate(rateNPerMm, rateNPerMm < 20 ? 2 : 1)} as found`;
+  const words = said`${rate(rateNPerMm)} as found`;
   const model = marked.model;
   if (now) return { model, law: now.spring, preloadMm: now.preloadMm, words, assumed: [] };
   const assumed: Said[] = marked.known ? [] : [`no preload at the ${END_NAMES[end].toLowerCase()}`];
@@ -132,7 +132,7 @@ function springOf(job: GroundJob, fit: Fit, end: End): SpringIn | Missing {
       model,
       law: linearSpring(rateNPerMm),
       preloadMm,
-      words: said`${rate(rateNPerMm, rateNPerMm < 20 ? 2 : 1)} as worked out`,
+      words: said`${rate(rateNPerMm)} as worked out`,
       assumed: [],
     };
   }

@@ -1,8 +1,8 @@
 import { hasDecimalComma, numberIn } from '@/catalogue/tables';
 import type { GroundChoice } from './stretches';
 
-const MOST_POINTS = 20_000;
-const MOST_HEIGHT_MM = 3000;
+const MAX_POINTS = 20_000;
+const MAX_HEIGHT_MM = 3000;
 /** Speeds a profile may be ridden at, km/h. */
 const SPEEDS_KMH = { least: 3, most: 250 };
 
@@ -20,8 +20,8 @@ export function profileIn(
   const bad = points.findIndex(([x, h], i) => !Number.isFinite(x) || !Number.isFinite(h) || (i > 0 && x <= points[i - 1]![0]));
   const speedKmh = numberIn(kmh);
   if (bad >= 0) return refused(`Line ${bad + 1} is no point of a profile: distances rise, and both are numbers.`);
-  if (points.length < 2 || points.length > MOST_POINTS) return refused(`A profile has from 2 to ${MOST_POINTS} points.`);
-  if (points.some(([, h]) => Math.abs(h) > MOST_HEIGHT_MM))
+  if (points.length < 2 || points.length > MAX_POINTS) return refused(`A profile has from 2 to ${MAX_POINTS} points.`);
+  if (points.some(([, h]) => Math.abs(h) > MAX_HEIGHT_MM))
     return refused('A height beyond three metres belongs to no road: heights are millimetres.');
   if (!(speedKmh >= SPEEDS_KMH.least && speedKmh <= SPEEDS_KMH.most))
     return refused(`The speed is from ${SPEEDS_KMH.least} to ${SPEEDS_KMH.most} km/h.`);

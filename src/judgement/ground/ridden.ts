@@ -1,3 +1,4 @@
+import { SEAT_SHARE } from '@/knowledge/limits';
 import type { Entries } from '@/catalogue/entry';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { damper, type DamperEffects, type DamperFigures } from '@/core/damper/damper';
@@ -68,11 +69,11 @@ export interface MadeReady {
 /** Shaft speeds of the tables, m/s: close where valves open. */
 const SPEEDS = [0.01, 0.02, 0.05, 0.1, 0.15, 0.2, 0.3, 0.4, 0.55, 0.7, 0.9, 1.1, 1.35, 1.6, 1.9, 2.2, 2.6, 3, 4, 5] as const;
 /** A damper that yields is read from force to speed: its force rises by this at least from speed to speed, N. */
-const LEAST_RISE_N = 0.5;
+const MIN_RISE_N = 0.5;
 
 const rising = (forces: readonly number[]): number[] => {
   let last = 0;
-  return forces.map((f) => (last = Math.max(f, last + LEAST_RISE_N)));
+  return forces.map((f) => (last = Math.max(f, last + MIN_RISE_N)));
 };
 const bothWays = (compressionN: readonly number[], reboundN: readonly number[]): FittedEnd['damping'] => ({
   speedMPerS: [...SPEEDS.map((v) => -v).reverse(), 0, ...SPEEDS],
@@ -235,7 +236,7 @@ function bodyOf(job: GroundJob, load: Record<End, number>, wheelbaseMm: number, 
   const solo = loadsOf(job.facts).cases[0]!;
   const seated = solo.additions.find((a) => a.place === 'rider');
   const riderKg = riding.effects.includes('rider') && seated ? seated.massKg * SEATED.share : 0;
-  const seatM = (seated?.forwardOfRearAxleMm ?? 0.35 * wheelbaseMm) / 1000;
+  const seatM = (seated?.forwardOfRearAxleMm ?? SEAT_SHARE * wheelbaseMm) / 1000;
   const sprungKg = frontKg + rearKg - riderKg;
   const behindM = (frontKg * wheelbaseM - riderKg * seatM) / sprungKg;
   const omega = 2 * Math.PI * SEATED.hz;

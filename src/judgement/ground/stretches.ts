@@ -18,7 +18,7 @@ export interface Profile {
 
 /** How long the whole mix is ridden, s, and how short a stretch may be. From memory: long enough for every kind to show itself. */
 const MIX_S = 45;
-const LEAST_S = 2.5;
+const MIN_S = 2.5;
 const ONE_S = 20;
 const KMH = 3.6;
 
@@ -35,11 +35,11 @@ const piecesOf = (entries: Entries, ground: GroundId, seconds: number): Stretch[
     surface,
     speedMPerS: from * speedOn(entries, ground),
     endSpeedMPerS: to * speedOn(entries, ground),
-    seconds: Math.max(LEAST_S, share * seconds),
+    seconds: Math.max(MIN_S, share * seconds),
   }));
 
 /** A profile no longer than this is ridden, s. */
-const MOST_PROFILE_S = 60;
+const MAX_PROFILE_S = 60;
 
 /** Where a complaint shows itself, on the road and off it. From memory. */
 const SHOWS_ON: Readonly<Record<string, readonly [road: GroundId, off: GroundId]>> = {
@@ -68,7 +68,7 @@ export function stretchesOf(entries: Entries, choice: GroundChoice): Stretch[] {
     const speedMPerS = speedKmh / KMH;
     const from = distanceM[0]!;
     const surface = { kind: 'profile' as const, distanceM: distanceM.map((d) => d - from), heightM };
-    const seconds = Math.min(MOST_PROFILE_S, Math.max(1, (distanceM.at(-1)! - from) / speedMPerS + 1));
+    const seconds = Math.min(MAX_PROFILE_S, Math.max(1, (distanceM.at(-1)! - from) / speedMPerS + 1));
     return [{ name: choice.name, surface, speedMPerS, seconds }];
   }
   if (choice.kind === 'one') return piecesOf(entries, choice.ground, ONE_S);

@@ -1,9 +1,8 @@
 import type { JobFacts } from '../model/facts';
-import { SAME_RATE_SHARE } from '@/knowledge/limits';
 import type { Entries } from '@/catalogue/entry';
 import { shimsWanted } from '../findings/built';
 import { chosenSprings } from '../model/offers';
-import { itemNumbers, numberOf, textOf } from '../model/read';
+import { itemNumbers, numberOf, textOf, isSameRate } from '../model/read';
 import { ENDS, type End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 
@@ -47,5 +46,5 @@ export function wantedOf(facts: JobFacts, listed: readonly ListedSpring[]): Want
 
 const alreadyIn = (entries: Entries, end: End, rateNPerMm: number): boolean => {
   const found = numberOf(entries, `found.${end}.spring`);
-  return found !== null && Math.abs(found / rateNPerMm - 1) <= SAME_RATE_SHARE;
+  return found !== null && isSameRate(found, rateNPerMm);
 };

@@ -1,7 +1,7 @@
 import { dayOf } from '@/catalogue/days';
 import { parseDate } from '@internationalized/date';
 import { MM_PER_KM } from '@/core/constants/constants';
-import { LEAST_DAYS_APART } from '@/knowledge/limits';
+import { MIN_DAYS_APART } from '@/knowledge/limits';
 import type { Entries } from '@/catalogue/entry';
 import type { Component } from '@/knowledge/procedures/components';
 import type { Procedure } from '@/knowledge/procedures/procedure';
@@ -45,7 +45,7 @@ export function paceOf(readings: readonly ClockReading[], clock: 'km' | 'hours')
   if (!first || !last) return null;
   const days = (Date.parse(last.on) - Date.parse(first.on)) / DAY_MS;
   const more = last[clock]! - first[clock]!;
-  return days >= LEAST_DAYS_APART && more > 0 ? more / days : null;
+  return days >= MIN_DAYS_APART && more > 0 ? more / days : null;
 }
 
 /** True where a job opened this end: a procedure of it was worked, its oil changed or its shims built. */

@@ -1,3 +1,4 @@
+import type { StageLine } from '@/schema/pages';
 import { factsOf, type JobFacts } from '../model/facts';
 import { recorded, type Entries } from '@/catalogue/entry';
 import { STAGES, STAGE_NAMES, type Stage } from '@/catalogue/fields';
@@ -7,14 +8,6 @@ import { hasValve, shimsOf, valveKindOf } from '../model/dampers';
 import { pairFields } from '../model/measure';
 import { itemNumbers, numberOf, textOf } from '../model/read';
 import { ENDS, type End } from '@/catalogue/ends';
-
-export interface StageLine {
-  stage: Stage;
-  name: string;
-  state: 'not begun' | 'begun' | 'complete';
-  /** One line: what is still missing, or that nothing is. */
-  line: string;
-}
 
 /** What a job stands on: its entries and how far it was carried. */
 interface Standing {

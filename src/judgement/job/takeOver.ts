@@ -4,7 +4,7 @@ import { fieldDef, type FieldKey } from '@/catalogue/fields';
 import { PRELOAD_KEYS, SETUP_FIELDS } from '@/catalogue/fields/setup';
 import type { System } from '@/catalogue/system';
 import { shimShown, shimsIn } from '@/catalogue/tables';
-import type { LeftByJob } from '@/schema/alike';
+import type { LeftByJob } from '@/schema/answers';
 import { onPage } from '../model/bothUnits';
 import { stackField } from '../model/dampers';
 import { setupLines } from '../model/setups';

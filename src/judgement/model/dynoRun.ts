@@ -11,7 +11,7 @@ export interface DynoReading {
 export const USUAL_READING: DynoReading = { units: { speed: 'm/s', force: 'N', position: 'mm' }, positive: 'compression', gas: 'off' };
 
 /** A curve of fewer speeds says too little to be fitted. */
-const LEAST_SPEEDS = 4;
+const MIN_SPEEDS = 4;
 
 type Row = Readonly<Partial<Record<'speed' | 'force' | 'time' | 'position', string>>>;
 
@@ -41,6 +41,6 @@ export function runFrom(
   );
   if (bad >= 0) return { problem: `Line ${bad + 1} is not a reading.` };
   const points = binned(bySpeed ? samples : speedsOf(samples));
-  if (points.length < LEAST_SPEEDS) return { problem: 'Fewer than four speeds in it.' };
+  if (points.length < MIN_SPEEDS) return { problem: 'Fewer than four speeds in it.' };
   return { points, energyJ: bySpeed ? null : energyJ(samples) };
 }

@@ -1,5 +1,6 @@
+import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import type { JobFacts } from './facts';
-import { type EffectiveResult, effectiveRate, USUAL_LOAD_UNCERTAINTY_N, USUAL_SAG_UNCERTAINTY_MM } from '@/core/spring/effective';
+import { type EffectiveResult, effectiveRate, USUAL_LOAD_UNCERTAINTY_N } from '@/core/spring/effective';
 import type { Result } from '@/core/result';
 import { rightSpringFound, endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';

@@ -151,6 +151,19 @@ function stopsOf(machine: Entries, end: End): Pick<EndRequest, 'bumpStop' | 'top
 export const rakeOf = (machine: Entries): number | null =>
   numberOf(machine, 'machine.rake') ?? namedKindOf(machine)?.figures.rakeDeg.mean ?? null;
 
+/**
+ * How far the machine tips where its ends sink unequally: rear less front, upright mm, and degrees; above 0 nose-high.
+ * @param rearMm at the rear wheel and @param legMm along the fork's legs, which lean back by the rake
+ * @returns null while neither rake nor kind of machine says how the legs stand; degrees null without a wheelbase
+ */
+export function pitchOf(machine: Entries, rearMm: number, legMm: number): { byMm: number; degrees: number | null } | null {
+  const rakeDeg = rakeOf(machine);
+  if (rakeDeg === null) return null;
+  const byMm = rearMm - legMm * Math.cos((rakeDeg * Math.PI) / 180);
+  const wheelbaseMm = numberOf(machine, 'machine.wheelbase');
+  return { byMm, degrees: wheelbaseMm === null ? null : (Math.atan(byMm / wheelbaseMm) * 180) / Math.PI };
+}
+
 /** The end as the core wants it, or what is missing or unusable. */
 export function endRequestOf(facts: JobFacts, end: End): EndRequest | Missing | Unusable {
   const travelMm = numberOf(facts.machine, `machine.travel.${end}`);

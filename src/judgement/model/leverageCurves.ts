@@ -1,3 +1,4 @@
+import { CONSTANT_LEVERAGE_SHARE, RISING_LEVERAGE_SHARE } from '@/knowledge/limits';
 import type { Said } from '@/core/units/say';
 import type { LinkageLeverage } from '@/core/leverage/linkage';
 import type { Leverage } from '@/core/leverage/law';
@@ -70,3 +71,14 @@ export function leverageCurves(
     },
   };
 }
+
+/** What a leverage does over the travel. @param progression wheel rate gained by it, share */
+export const progressionWords = (progression: number): string =>
+  Math.abs(progression) < CONSTANT_LEVERAGE_SHARE
+    ? 'constant'
+    : `${progression > 0 ? 'rising' : 'falling'} rate, ratio ${progression > 0 ? 'falls' : 'rises'} ${(Math.abs(progression / (1 + progression)) * 100).toFixed(0)} %`;
+/** What to mind when the ring is turned on it; null where there is nothing. */
+export const progressionWarning = (progression: number): string | null =>
+  progression > RISING_LEVERAGE_SHARE
+    ? 'Rising rate: low in the travel is the stiff part, so backing off preload can make it harder, not softer.'
+    : null;

@@ -1,5 +1,5 @@
 import type { FieldKey } from '@/catalogue/fields';
-import { MISMARKED_SHARE, MOST_LEG_RATE_RATIO } from '@/knowledge/limits';
+import { MISMARKED_SHARE, MAX_LEG_RATE_RATIO } from '@/knowledge/limits';
 import type { CatalogueSpring } from '@/core/spring/select';
 import type { Entries } from '@/catalogue/entry';
 import { numberOf } from './read';
@@ -92,7 +92,7 @@ export function offersOf(springs: readonly ListedSpring[], chosen: string | null
   for (const list of [front, front.filter((s) => s.place === 'drawer')])
     list.forEach((left, i) => {
       const right = list[i + 1];
-      if (right && rateOf(right) > rateOf(left) && rateOf(right) <= MOST_LEG_RATE_RATIO * rateOf(left)) add(pairOf(left, right));
+      if (right && rateOf(right) > rateOf(left) && rateOf(right) <= MAX_LEG_RATE_RATIO * rateOf(left)) add(pairOf(left, right));
     });
   const [left, right] = (chosen ?? '').split('+').map((id) => springs.find((s) => String(s.id) === id));
   if (left && right) add(pairOf(left, right));

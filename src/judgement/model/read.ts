@@ -1,3 +1,4 @@
+import { SAME_RATE_SHARE } from '@/knowledge/limits';
 import { isChoice, type Options } from '@/catalogue/choices';
 import type { FieldKey } from '@/catalogue/fields';
 import { recorded, type Entries } from '@/catalogue/entry';
@@ -38,3 +39,6 @@ export const figureOr = (entries: Entries, field: FieldKey, assumed: number): Fi
   const value = numberOf(entries, field);
   return value === null ? { value: assumed, origin: 'assumed' } : { value, origin: 'measured' };
 };
+
+/** Whether two rates are one spring's: nearer than marks are rounded. */
+export const isSameRate = (a: number, b: number): boolean => Math.abs(a / b - 1) <= SAME_RATE_SHARE;

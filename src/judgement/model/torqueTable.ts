@@ -1,17 +1,5 @@
+import type { ModelTorque } from '@/schema/answers';
 import type { NotedTorque } from './set';
-
-/** One fastener of a model, as this shop recorded it; the maker's manual decides what it should be. */
-export interface ModelTorque {
-  place: string;
-  /** Least and most recorded, N·m. */
-  leastNm: number;
-  mostNm: number;
-  count: number;
-  /** Where the figures were said to come from. */
-  origins: string[];
-  /** The newest job that recorded it. */
-  jobId: number;
-}
 
 /** The torques recorded in some jobs, a row a fastener by its name; given newest job first, shown in the order of first mention. */
 export function torqueTable(jobs: readonly { jobId: number; torques: readonly NotedTorque[] }[]): ModelTorque[] {

@@ -9,20 +9,20 @@ export interface OnPads {
 }
 
 /** What must be on the pads before it counts as a machine, kg a wheel; less is an empty pad, or a hand on it. From memory. */
-const LEAST_WHEEL_KG = 20;
+const MIN_WHEEL_KG = 20;
 /** The lightest rider the book knows, kg. */
-const LEAST_RIDER_KG = 10;
+const MIN_RIDER_KG = 10;
 
 export type WeighingProblem = 'nothing-on' | 'no-rider' | 'not-empty';
 
 /** Why pads that show this must not be taken for empty: with a machine on them a zero would make every weight after it wrong. Below nothing they may be, by an earlier zero. */
 export const againstZero = (on: OnPads): WeighingProblem | null =>
-  on.frontKg >= LEAST_WHEEL_KG || on.rearKg >= LEAST_WHEEL_KG ? 'not-empty' : null;
+  on.frontKg >= MIN_WHEEL_KG || on.rearKg >= MIN_WHEEL_KG ? 'not-empty' : null;
 
 /** Why what is on the pads cannot be the machine alone, or the machine with its rider; null where it can. */
 export function wrongWith(on: OnPads, off: OnPads | null): WeighingProblem | null {
-  if (on.frontKg < LEAST_WHEEL_KG || on.rearKg < LEAST_WHEEL_KG) return 'nothing-on';
-  if (off && on.frontKg + on.rearKg - off.frontKg - off.rearKg < LEAST_RIDER_KG) return 'no-rider';
+  if (on.frontKg < MIN_WHEEL_KG || on.rearKg < MIN_WHEEL_KG) return 'nothing-on';
+  if (off && on.frontKg + on.rearKg - off.frontKg - off.rearKg < MIN_RIDER_KG) return 'no-rider';
   return null;
 }
 

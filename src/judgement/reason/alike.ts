@@ -6,7 +6,7 @@ import { MACHINE_TYPES } from '@/catalogue/fields/machine';
 import { numberOf, textOf } from '../model/read';
 import { placeIn, tunableById } from './tunables';
 import { USE_NAMES } from '@/catalogue/uses';
-import type { Likeness, Alike } from '@/schema/alike';
+import type { Likeness, Alike } from '@/schema/answers';
 
 /** What counts as one step of distance, and how much another kind or use counts; an unknown figure counts something. From memory. */
 export const LIKE_WEIGHTS = {

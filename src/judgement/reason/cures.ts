@@ -158,7 +158,7 @@ function spring(known: JobFacts, end: End, springs: readonly ListedSpring[]): Pr
       puts: springPuts(end, best.id, best.preloadMm),
     },
     warning: best.verdict === 'right' ? '' : `The nearest spring of the list is ${best.verdict} for this load.`,
-    words: said`${END_NAMES[end]}: the load asks for ${rate(ideal.rateNPerMm, ideal.rateNPerMm < 20 ? 2 : 1)}. ${name} at ${mm(best.preloadMm, 1)} of preload: rider sag ${mm(best.riderSagMm)}, static ${mm(best.staticSagMm)}, ${best.naturalFrequencyHz.toFixed(2)} Hz, ${best.loadFactorAtFullTravel.toFixed(1)} times the load at full travel.`,
+    words: said`${END_NAMES[end]}: the load asks for ${rate(ideal.rateNPerMm)}. ${name} at ${mm(best.preloadMm, 1)} of preload: rider sag ${mm(best.riderSagMm)}, static ${mm(best.staticSagMm)}, ${best.naturalFrequencyHz.toFixed(2)} Hz, ${best.loadFactorAtFullTravel.toFixed(1)} times the load at full travel.`,
     schools: otherSchools(known, end, sags),
   };
 }

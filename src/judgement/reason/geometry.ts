@@ -1,3 +1,4 @@
+import { GEOMETRY_STANDARD, PIVOT_SHARE, USUAL_GEOMETRY } from '@/knowledge/limits';
 import { JobFacts } from '../model/facts';
 import { mm, said, type Said } from '@/core/units/say';
 import type { Pose, PoseAsked, Reference } from '@/core/geometry/geometry';
@@ -21,14 +22,7 @@ import { choiceOf, numberOf } from '../model/read';
 
 /** The frame, the steering and the drive of a machine, from its figures and from what is usual where nobody measured. */
 
-/** Usual of machines for loose ground and of those for the road. From memory. */
-const USUAL = {
-  loose: { offsetMm: 22, frontRadiusMm: 345, rearRadiusMm: 325, pivotRiseMm: 95, massHeightShare: 0.47 },
-  road: { offsetMm: 30, frontRadiusMm: 300, rearRadiusMm: 312, pivotRiseMm: 70, massHeightShare: 0.43 },
-} as const;
 const LOOSE: readonly MachineType[] = ['trail', 'enduro', 'rally', 'dual'];
-/** The pivot's place along the wheelbase, from the rear. From memory. */
-const PIVOT_SHARE = 0.385;
 export interface GeometryOf {
   reference: Reference;
   /** What stands in for what nobody measured. */
@@ -103,7 +97,7 @@ const travelEntry = (end: End, value: number): [FieldKey, Entry] => {
 /** Everything the side view needs, from whatever is known. @param entries of the job whose load is looked at; {} where there is none */
 export function geometryOf(facts: JobFacts, handedBack: Sags = NO_SAGS): GeometryOf {
   const kind = usualOf(facts.machine);
-  const usual = USUAL[LOOSE.includes(choiceOf(facts.machine, 'machine.type', MACHINE_TYPES) ?? 'road') ? 'loose' : 'road'];
+  const usual = USUAL_GEOMETRY[LOOSE.includes(choiceOf(facts.machine, 'machine.type', MACHINE_TYPES) ?? 'road') ? 'loose' : 'road'];
   const figures = new Figures(facts.machine);
   const wheelbaseMm = figures.take('machine.wheelbase', kind.wheelbaseMm.mean, 'wheelbase');
   const rearTyreRadiusMm = figures.take('machine.radius.rear', usual.rearRadiusMm, 'rear tyre radius');
@@ -176,40 +170,28 @@ export function geometryOf(facts: JobFacts, handedBack: Sags = NO_SAGS): Geometr
   };
 }
 
-/** How far machines of a kind differ in what nobody measured, standard deviations: mm and degrees. From memory. */
-const DOUBT = {
-  wheelbase: 30,
-  rake: 1,
-  offset: 7,
-  radius: 9,
-  pivotForward: 25,
-  pivotHeight: 20,
-  shaft: 12,
-  massHeight: 40,
-} as const;
-
 function doubtsOf(machine: Entries, isDrawn: boolean, hasChain: boolean): GeometryOf['doubts'] {
   const open = (field: FieldKey) => numberOf(machine, field) === null;
   const list: [isOpen: boolean, off: (r: Reference) => Reference][] = [
-    [open('machine.wheelbase'), (r) => ({ ...r, wheelbaseMm: r.wheelbaseMm + DOUBT.wheelbase })],
-    [open('machine.rake'), (r) => ({ ...r, rakeDeg: r.rakeDeg + DOUBT.rake })],
-    [open('machine.offset'), (r) => ({ ...r, forkOffsetMm: r.forkOffsetMm + DOUBT.offset })],
-    [open('machine.radius.front'), (r) => ({ ...r, frontTyreRadiusMm: r.frontTyreRadiusMm + DOUBT.radius })],
-    [open('machine.radius.rear'), (r) => ({ ...r, rearTyreRadiusMm: r.rearTyreRadiusMm + DOUBT.radius })],
+    [open('machine.wheelbase'), (r) => ({ ...r, wheelbaseMm: r.wheelbaseMm + GEOMETRY_STANDARD.wheelbase })],
+    [open('machine.rake'), (r) => ({ ...r, rakeDeg: r.rakeDeg + GEOMETRY_STANDARD.rake })],
+    [open('machine.offset'), (r) => ({ ...r, forkOffsetMm: r.forkOffsetMm + GEOMETRY_STANDARD.offset })],
+    [open('machine.radius.front'), (r) => ({ ...r, frontTyreRadiusMm: r.frontTyreRadiusMm + GEOMETRY_STANDARD.radius })],
+    [open('machine.radius.rear'), (r) => ({ ...r, rearTyreRadiusMm: r.rearTyreRadiusMm + GEOMETRY_STANDARD.radius })],
     [
       open('machine.mass.height'),
-      (r) => ({ ...r, centreOfMass: { ...r.centreOfMass, heightMm: r.centreOfMass.heightMm + DOUBT.massHeight } }),
+      (r) => ({ ...r, centreOfMass: { ...r.centreOfMass, heightMm: r.centreOfMass.heightMm + GEOMETRY_STANDARD.massHeight } }),
     ],
     [
       open('machine.pivot.forward') && !isDrawn,
-      (r) => ({ ...r, swingArmPivot: { ...r.swingArmPivot, forwardMm: r.swingArmPivot.forwardMm + DOUBT.pivotForward } }),
+      (r) => ({ ...r, swingArmPivot: { ...r.swingArmPivot, forwardMm: r.swingArmPivot.forwardMm + GEOMETRY_STANDARD.pivotForward } }),
     ],
     [
       open('machine.pivot.height') && !isDrawn,
-      (r) => ({ ...r, swingArmPivot: { ...r.swingArmPivot, heightMm: r.swingArmPivot.heightMm + DOUBT.pivotHeight } }),
+      (r) => ({ ...r, swingArmPivot: { ...r.swingArmPivot, heightMm: r.swingArmPivot.heightMm + GEOMETRY_STANDARD.pivotHeight } }),
     ],
-    [hasChain && open('machine.countershaft.height'), (r) => withShaft(r, 'heightMm', DOUBT.shaft)],
-    [hasChain && open('machine.countershaft.forward'), (r) => withShaft(r, 'forwardMm', DOUBT.shaft)],
+    [hasChain && open('machine.countershaft.height'), (r) => withShaft(r, 'heightMm', GEOMETRY_STANDARD.shaft)],
+    [hasChain && open('machine.countershaft.forward'), (r) => withShaft(r, 'forwardMm', GEOMETRY_STANDARD.shaft)],
   ];
   return list.filter(([isOpen]) => isOpen).map(([, off]) => off);
 }

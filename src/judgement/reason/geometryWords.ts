@@ -1,3 +1,4 @@
+import { GEOMETRY_FELT } from '@/knowledge/limits';
 import type { Pose, Reference } from '@/core/geometry/geometry';
 import { type SprocketChange, topGear } from '@/core/geometry/sprockets';
 import { kmh, mm, said, type Said } from '@/core/units/say';
@@ -7,16 +8,13 @@ import { numberOf } from '../model/read';
 
 /** What heights, sprockets and gearing do, in the rider's words and the bench's. */
 
-/** Smaller changes than these nobody feels. From memory. */
-const FELT = { rakeDeg: 0.15, trailMm: 1.5, wheelbaseMm: 5, antiSquat: 0.03, heightMm: 4 } as const;
-
 /** What a change of height does, in the rider's words; none where nothing is felt. */
 export function effectWords(before: Pose, after: Pose): Said[] {
   const words: Said[] = [];
   const [rake, trail] = [after.rakeDeg - before.rakeDeg, after.trailMm - before.trailMm];
   const by = (x: number) => mm(Math.abs(x), 0);
   const degrees = `${Math.abs(rake).toFixed(1)}°`;
-  if (Math.abs(rake) >= FELT.rakeDeg || Math.abs(trail) >= FELT.trailMm)
+  if (Math.abs(rake) >= GEOMETRY_FELT.rakeDeg || Math.abs(trail) >= GEOMETRY_FELT.trailMm)
     words.push(
       rake < 0
         ? said`Turns in quicker and is less steady at speed: rake ${degrees} steeper, ${by(trail)} less trail.`
@@ -24,7 +22,7 @@ export function effectWords(before: Pose, after: Pose): Said[] {
     );
   if (before.antiSquatShare !== undefined && after.antiSquatShare !== undefined) {
     const squat = after.antiSquatShare - before.antiSquatShare;
-    if (Math.abs(squat) >= FELT.antiSquat)
+    if (Math.abs(squat) >= GEOMETRY_FELT.antiSquat)
       words.push(
         squat > 0
           ? `Squats less and stands up more on the throttle: anti-squat ${Math.abs(100 * squat).toFixed(0)} % more. Grip in the loose, harsher over bumps under drive.`
@@ -32,9 +30,9 @@ export function effectWords(before: Pose, after: Pose): Said[] {
       );
   }
   const base = after.wheelbaseMm - before.wheelbaseMm;
-  if (Math.abs(base) >= FELT.wheelbaseMm) words.push(said`Wheelbase ${by(base)} ${base < 0 ? 'shorter' : 'longer'}.`);
+  if (Math.abs(base) >= GEOMETRY_FELT.wheelbaseMm) words.push(said`Wheelbase ${by(base)} ${base < 0 ? 'shorter' : 'longer'}.`);
   const height = after.centreOfMassHeightMm - before.centreOfMassHeightMm;
-  if (Math.abs(height) >= FELT.heightMm)
+  if (Math.abs(height) >= GEOMETRY_FELT.heightMm)
     words.push(
       said`The mass stands ${by(height)} ${height < 0 ? 'lower: changes direction slower, dives and squats less' : 'higher: falls in quicker, dives and squats more'}.`,
     );

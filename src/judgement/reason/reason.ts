@@ -1,7 +1,8 @@
 import { eachOnce, isSame, joined, type Said } from '@/core/units/say';
 import { COMPLAINT_ENDS } from '@/catalogue/fields/ask';
-import { LEADS_FROM_SHARE, SOME_FACTOR, STRONG_FACTOR, WORTH_SAYING_FACTOR } from '@/knowledge/limits';
-import { MOST_COMPLAINTS, type Measurement, type WeighedCause } from '@/core/diagnose/model';
+import { LEADS_FROM_SHARE } from '@/core/constants/limits';
+import { SOME_FACTOR, STRONG_FACTOR, THERE_FROM, WORTH_LISTING_SHARE, WORTH_SAYING_FACTOR } from '@/knowledge/limits';
+import { MAX_COMPLAINTS, type Measurement, type WeighedCause } from '@/core/diagnose/model';
 import { weigh } from '@/core/diagnose/weigh';
 import type { Warning, Result } from '@/core/result';
 import type { WorkingStep } from '@/core/working';
@@ -51,7 +52,7 @@ export function toldOf(entries: Entries): Told[] {
       const phrase = textOf(entries, `complaint.${n}.phrase`);
       return phrase === '' ? [] : [{ n, phrase, end: choiceOf(entries, `complaint.${n}.end`, COMPLAINT_ENDS) ?? '' }];
     })
-    .slice(0, MOST_COMPLAINTS);
+    .slice(0, MAX_COMPLAINTS);
 }
 
 /** A statement read in two ways at one place counts once: believed as far as both together, with what each says. */
@@ -134,3 +135,13 @@ export const snapshotOf = (reads: readonly Read[]): Record<string, number> =>
   Object.fromEntries(reads.map((r) => [nodeOf(r.statement, r.end), Math.round(r.credence * 1000) / 1000]));
 
 export type { Statement };
+
+/** Causes as they are listed: those a reading supports, those possible by the complaint alone, those nobody complained of. @param asked one that is listed whatever it explains */
+export function sortedCauses({ causes }: Reasoned, asked: string | null): Record<'supported' | 'possible' | 'beside', Explained[]> {
+  const listed = causes.filter((c) => c.linked && (c.explains >= WORTH_LISTING_SHARE || c.id === asked));
+  return {
+    supported: listed.filter((c) => c.supported),
+    possible: listed.filter((c) => !c.supported),
+    beside: causes.filter((c) => !c.linked && c.supported && c.present > THERE_FROM),
+  };
+}

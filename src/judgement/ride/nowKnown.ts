@@ -2,7 +2,7 @@ import { recorded, type Entries, type Entry } from '@/catalogue/entry';
 import { knownField } from '@/catalogue/fields';
 import type { LogDocument } from '@/schema/retune';
 import type { JobFacts } from '../model/facts';
-import type { Setups, Trial } from './retune';
+import type { Setups, Trial } from '@/schema/pages';
 import { ENDS, type End } from '@/catalogue/ends';
 
 /**
@@ -45,7 +45,7 @@ function walkOf(entries: Entries, end: End, signed: boolean, since: string): [st
 /** Complaints told of the rides stand after those told when it came in, by numbers of their own: a ride's answers go by them. */
 export const TOLD_FROM = 50;
 /** As many as have numbers. */
-export const MOST_TOLD = 99 - TOLD_FROM;
+export const MAX_TOLD = 99 - TOLD_FROM;
 
 /** What was told after the work, as complaints among the others. */
 function toldOfRides(entries: Entries): [string, Entry][] {

@@ -1,7 +1,9 @@
+import type { Setups, Trial } from '@/schema/pages';
 import { mm, said, type Said } from '@/core/units/say';
-import { LEADS_FROM_SHARE, WORTH_A_RIDE_SHARE, CLICKS_APART, PITCH_SHARE } from '@/knowledge/limits';
+import { LEADS_FROM_SHARE } from '@/core/constants/limits';
+import { FORK_HEIGHT_STEP_MM, WORTH_A_RIDE_SHARE, CLICKS_APART, PITCH_SHARE } from '@/knowledge/limits';
 import { type Ridden, searchState, type SearchState, type Told } from '@/core/retune/search';
-import type { RideDocument, SetupDocument, TrialDocument, Feel } from '@/schema/documents';
+import type { SetupDocument, Feel } from '@/schema/documents';
 import type { Cure } from '@/knowledge/causes/page';
 import { type Entries, entryAt } from '@/catalogue/entry';
 import { itemNumbers, textOf } from '../model/read';
@@ -15,20 +17,6 @@ import { effectOf, GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunab
 import { offAim } from '../findings/springJudge';
 import type { End } from '@/catalogue/ends';
 import type { Decision } from '@/schema/retune';
-
-/** A ride planned, with what was said and decided. */
-export interface Trial {
-  id: number;
-  n: number;
-  setupId: number;
-  fromSetupId: number;
-  document: TrialDocument;
-  token: string;
-  plannedAt: string;
-  /** Newest first. */
-  rides: { document: RideDocument; source: 'bench' | 'phone'; at: string }[];
-  decision: { decision: Decision; note: string; at: string } | null;
-}
 
 const SCORE = { better: 1, same: 0, worse: -1 } as const;
 
@@ -58,12 +46,6 @@ export function riddenBounds(
 ): readonly [number | null, number | null] {
   const found = searchState({ start, range, resolution, step, direction: 1, ridden: riddenOf(trials, id) });
   return found.ok ? found.value.bounds : [null, null];
-}
-
-/** The set-up the search began from, and the one in the machine now. */
-export interface Setups {
-  base: SetupDocument;
-  now: SetupDocument;
 }
 
 export interface Step {
@@ -223,7 +205,7 @@ export function balanceWarnings(known: JobFacts, now: SetupDocument, t: Tunable,
   if (at === null) return [];
   if (t.kind === 'preload') return ringBalance(known, t, to - at);
   if (t.kind === 'clicks') return clickBalance(known, now, t, to);
-  if (t.id === 'front.height' && Math.abs(to - at) > 5)
+  if (t.id === 'front.height' && Math.abs(to - at) > FORK_HEIGHT_STEP_MM)
     return [said`${mm(Math.abs(to - at))} in the clamps is a big step: ${mm(10)} already turns another machine.`];
   return [];
 }

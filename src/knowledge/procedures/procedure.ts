@@ -8,8 +8,8 @@ import { type Component, COMPONENTS } from './components';
 /** Procedures of the bench: pages of the Shop book, copied into a job when it begins, so that the record shows what was followed. */
 
 /** A step never asks for more of one kind than the catalogue of fields counts in one place. */
-const MOST_ASKS = 12;
-export const MOST_STEPS = 60;
+const MAX_ASKS = 12;
+export const MAX_STEPS = 60;
 
 const said = (max: number) => z.string().trim().max(max);
 export const CAUTION_NAMES = Object.keys(CAUTIONS) as [keyof typeof CAUTIONS, ...(keyof typeof CAUTIONS)[]];
@@ -45,7 +45,7 @@ export const procedureStep = z.strictObject({
   tools: said(200).default(''),
   cautions: z.array(z.enum(CAUTION_NAMES)).max(4).default([]),
   choice: stepChoice.nullable().default(null),
-  asks: z.array(stepAsk).max(MOST_ASKS).default([]),
+  asks: z.array(stepAsk).max(MAX_ASKS).default([]),
   /** Minutes to wait, counted down at the step; null where nothing need be waited for. */
   waitMin: z.number().positive().max(1440).nullable().default(null),
 });
@@ -59,7 +59,7 @@ export const procedurePage = z
     component: z.enum(Object.keys(COMPONENTS) as [Component, ...Component[]]),
     end: z.enum(['rear', 'front']),
     origin: pageText(300),
-    steps: z.array(procedureStep).min(1).max(MOST_STEPS),
+    steps: z.array(procedureStep).min(1).max(MAX_STEPS),
   })
   .superRefine(({ steps }, ctx) => {
     steps.forEach((step, i) => {

@@ -63,13 +63,13 @@ export const changePiston = ({ page, reason }: z.output<typeof pistonRequest>) =
 export const changeGround = ({ page, reason }: z.output<typeof groundRequest>) => change('ground', page, reason);
 
 /** The newest machines looked at for what the shop has measured itself. */
-const MOST_LOOKED_AT = 2000;
+const MAX_LOOKED_AT = 2000;
 
 /** What the shop's own machines come to, kind by kind: figures measured on them, with how many machines each rests on. */
 export async function ownKinds(): Promise<OwnOfKind[]> {
   const base = await db();
   const practice = await maybeOnePractice(base);
-  const machines = (await manyMachines(base, MOST_LOOKED_AT)).filter((m) => m.id !== practice?.machineId);
+  const machines = (await manyMachines(base, MAX_LOOKED_AT)).filter((m) => m.id !== practice?.machineId);
   const figures = await currentEntriesOf(
     base,
     'machine_id',

@@ -9,15 +9,15 @@ import type { ComputeAnswer } from './operations';
 /** Calculations over HTTP run in threads of their own: however long one takes, the shop's pages and entries go on. */
 
 /** Longest a request may work, ms. A shop's largest question (a search of 20 000 stacks) takes some seconds. */
-const MOST_MS = 20_000;
+const MAX_MS = 20_000;
 /** Requests that may wait; beyond them the next is told to come back. */
-const MOST_WAITING = 32;
+const MAX_WAITING = 32;
 /** Threads: one is left to the shop itself. */
 const THREADS = Math.max(1, availableParallelism() - 1);
 /** A thread nobody asked for so long goes, with what it held. */
 const IDLE_MS = 60_000;
 /** A request that would take more memory than this ends its thread, not the shop. */
-const MOST_MB = 1024;
+const MAX_MB = 1024;
 
 // Routes may be bundles of their own: one pool for the process.
 const HOLDER = Symbol.for('mavrin.compute');
@@ -29,9 +29,9 @@ const pool = (): Piscina<unknown, ComputeAnswer> =>
     execArgv: ['--import', 'tsx'],
     minThreads: 0,
     maxThreads: THREADS,
-    maxQueue: MOST_WAITING,
+    maxQueue: MAX_WAITING,
     idleTimeout: IDLE_MS,
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
+    resourceLimits: { maxOldGenerationSizeMb: MAX_MB },
   }));
 
 export type PooledAnswer = ComputeAnswer | { ok: false; busy: true };
@@ -41,7 +41,7 @@ export type PooledAnswer = ComputeAnswer | { ok: false; busy: true };
  * @param left aborted when the caller leaves: the thread is then stopped, whatever it was at
  * Refusals: those of the operation; took-too-long; `busy` where too many wait already.
  */
-export async function computeAside(operation: string, request: unknown, left: AbortSignal, mostMs = MOST_MS): Promise<PooledAnswer> {
+export async function computeAside(operation: string, request: unknown, left: AbortSignal, mostMs = MAX_MS): Promise<PooledAnswer> {
   const late = AbortSignal.timeout(mostMs);
   try {
     return await pool().run({ operation, request, changed: changedInForce() }, { signal: AbortSignal.any([left, late]) });

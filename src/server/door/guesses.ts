@@ -4,11 +4,11 @@
 const FREE = 3;
 /** From one address: a tablet is used by several hands. */
 const FREE_OF_ADDRESS = 10;
-const MOST_WAIT_S = 300;
+const MAX_WAIT_S = 300;
 /** From so many on the Floor says it. */
 const TOLD_FROM = 5;
 /** So many names and addresses are remembered; the oldest are forgotten first. */
-const MOST_KEPT = 10_000;
+const MAX_KEPT = 10_000;
 
 interface Guesses {
   wrong: number;
@@ -35,12 +35,12 @@ export const waitS = (who: Guesser, now = Date.now()): number =>
 export function noteWrong(who: Guesser, now = Date.now()): void {
   for (const { key, free } of keysOf(who)) {
     const wrong = (guesses().get(key)?.wrong ?? 0) + 1;
-    const wait = wrong < free ? 0 : Math.min(MOST_WAIT_S, 2 ** (wrong - free + 1));
+    const wait = wrong < free ? 0 : Math.min(MAX_WAIT_S, 2 ** (wrong - free + 1));
     guesses().delete(key);
     guesses().set(key, { wrong, from: now + wait * 1000 });
   }
   for (const key of guesses().keys()) {
-    if (guesses().size <= MOST_KEPT) break;
+    if (guesses().size <= MAX_KEPT) break;
     guesses().delete(key);
   }
 }

@@ -8,7 +8,7 @@ import { plainPath } from './plainPath';
 const PASSES = /^\/(ride\/[a-z0-9]{10,60}|api\/ride\/[a-z0-9]{10,60}|_next\/static\/[\w./~-]+|icon\.svg)$/i;
 const METHODS = ['GET', 'HEAD', 'POST'];
 /** More than the sheet of a ride ever holds. */
-const MOST_BYTES = 100_000;
+const MAX_BYTES = 100_000;
 
 const held = globalThis as { mavrinDoor?: Server; mavrinDoorInside?: boolean };
 
@@ -35,7 +35,7 @@ export function passes(method: string | undefined, url: string | undefined): boo
 
 function through(asked: IncomingMessage, answer: ServerResponse, leadsTo: number): void {
   if (!passes(asked.method, asked.url)) return void refuse(answer, 404);
-  if (Number(asked.headers['content-length'] ?? 0) > MOST_BYTES) return void refuse(answer, 413);
+  if (Number(asked.headers['content-length'] ?? 0) > MAX_BYTES) return void refuse(answer, 413);
   const shop = `127.0.0.1:${leadsTo}`;
   const { origin, host, cookie: _cookie, ...others } = asked.headers;
   // A page of the door writes as a page of the shop; one of another site stays foreign.
@@ -57,7 +57,7 @@ function through(asked: IncomingMessage, answer: ServerResponse, leadsTo: number
   let bytes = 0;
   asked.on('data', (part: Buffer) => {
     bytes += part.length;
-    if (bytes > MOST_BYTES) {
+    if (bytes > MAX_BYTES) {
       inside.destroy();
       asked.destroy();
     }

@@ -14,13 +14,13 @@ import { digestOfSecret } from '../door/sessions';
 import { inTransaction } from '../transaction';
 
 const YEAR_DAYS = 366;
-const MOST_JOBS = 200;
+const MAX_JOBS = 200;
 const dayStart = (iso: string) => new Date(`${iso}T00:00:00Z`);
 
 /** The shop's calendar (iCalendar, RFC 5545): promised days of jobs on the stands and service due within a year, each a whole day. */
 export async function shopCalendar(address: string): Promise<string> {
   const calendar = ical({ name: 'Mavrin, the shop', prodId: { company: 'mavrin', product: 'shop', language: 'EN' } });
-  for (const job of await manyJobsOnTheStands(await db(), MOST_JOBS))
+  for (const job of await manyJobsOnTheStands(await db(), MAX_JOBS))
     calendar.createEvent({
       id: `job-${job.id}@mavrin`,
       start: dayStart(job.promisedOn),

@@ -116,7 +116,7 @@ export async function machineArchive(machineId: number): Promise<{ name: string;
 }
 
 /** The most a machine's file may hold. From memory. */
-const MOST_BYTES = 200e6;
+const MAX_BYTES = 200e6;
 
 type Opened = Checked<z.output<typeof machineManifest>>;
 
@@ -204,12 +204,12 @@ export async function takeMachineIn(
   parts: AsyncIterable<Uint8Array>,
 ): Promise<Answer<{ machineId: number; name: string; records: number }>> {
   try {
-    return await whileKept(parts, MOST_BYTES, async (path) => {
+    return await whileKept(parts, MAX_BYTES, async (path) => {
       const archive = await openChecked(path, (manifest) => machineManifest.parse(manifest));
       return takenIn(archive).finally(() => archive.close());
     });
   } catch (failure) {
-    if (failure instanceof TooLarge) return refused('archive-too-large', [], { most: MOST_BYTES / 1e9 });
+    if (failure instanceof TooLarge) return refused('archive-too-large', [], { most: MAX_BYTES / 1e9 });
     if (!(failure instanceof ArchiveRefused) && !(failure instanceof SyntaxError) && !(failure instanceof UnreadableDocument))
       throw failure;
     return refused('archive-refused', [], { words: failure.message });

@@ -8,7 +8,8 @@ import { oneNewEntry } from '@/db/queries/entries';
 import { manyJobsOfMachine, oneNewJob } from '@/db/queries/jobs';
 import { maybeOneMachineByFrame, maybeOneMachineLike, maybeOneRoot } from '@/db/queries/machines';
 import { maybeOneCustomerLike } from '@/db/queries/people';
-import { IMPORTS, type Imported, type ImportKind, type ImportRequest } from '@/schema/imports';
+import { IMPORTS, type ImportKind, type ImportRequest } from '@/schema/imports';
+import { type Imported } from '@/schema/answers';
 import { shimMoveRequest } from '@/schema/shims';
 import { problemOfZod } from '@/schema/problem';
 import { type Answer, conflict, done, orRefuse, Refusal, refused } from '../answer';
@@ -188,7 +189,7 @@ class Tried extends Error {
 }
 
 /** So many faults are named at once; a list with more is looked at again. */
-const MOST_FAULTS = 200;
+const MAX_FAULTS = 200;
 
 /** What stands in a cell in place of letters that were read in another encoding than they were written in. */
 function refuseLostLetters(line: Line): void {
@@ -209,7 +210,7 @@ export async function importList({ kind, fileName, dry, rows, dates: said }: Imp
           await TAKEN[kind]({ sql, tally, device: `list ${fileName}`, dates }, line, i);
         } catch (failure) {
           // The whole is undone in any case: what else is wrong is said with it.
-          if (!(failure instanceof Refusal) || faults.length >= MOST_FAULTS) throw failure;
+          if (!(failure instanceof Refusal) || faults.length >= MAX_FAULTS) throw failure;
           faults.push({ i, answer: failure.answer });
         }
       }

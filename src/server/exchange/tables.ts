@@ -41,7 +41,7 @@ const table =
   });
 
 /** No list is longer: a table of more is no table any more, the archive has it all. From memory. */
-const MOST_ROWS = 100_000;
+const MAX_ROWS = 100_000;
 
 const plainMoney = (minor: number | null, currency: string | null) =>
   minor === null || currency === null ? '' : (minor / 10 ** decimalsOf(currency)).toFixed(decimalsOf(currency));
@@ -53,7 +53,7 @@ async function allPages<T>(next: (before: number | null) => Promise<{ lines: T[]
   for (let before: number | null = null; ;) {
     const { lines, olderBefore }: { lines: T[]; olderBefore: number | null } = await next(before);
     all.push(...lines);
-    if (olderBefore === null || all.length >= MOST_ROWS) return all;
+    if (olderBefore === null || all.length >= MAX_ROWS) return all;
     before = olderBefore;
   }
 }
@@ -154,7 +154,7 @@ const TABLES = {
     },
   }),
   machines: table({
-    rows: async () => manyMachines(await db(), MOST_ROWS),
+    rows: async () => manyMachines(await db(), MAX_ROWS),
     columns: {
       machine: (m) => m.id,
       make: (m) => m.make,

@@ -15,10 +15,10 @@ const SILENT_MS = 1500;
 /** What is at rest is judged over so long. */
 const LOOKS_BACK_MS = 800;
 /** Lines kept to be looked at and replayed: some minutes of them. */
-const MOST_LINES = 3000;
-const MOST_LINE_SIGNS = 4000;
+const MAX_LINES = 3000;
+const MAX_LINE_SIGNS = 4000;
 /** A line that goes on beyond is no line of an instrument's: it is cut, and called again. */
-const MOST_OPEN_BYTES = 64_000;
+const MAX_OPEN_BYTES = 64_000;
 const LINE_FEED = 10;
 
 /** How far readings lie apart at rest, in canonical units: a pad under a machine that breathes, a hand on a calliper. From memory. */
@@ -92,7 +92,7 @@ export class InstrumentConnection {
     stream.on('data', (part: Uint8Array) => {
       const end = part.lastIndexOf(LINE_FEED);
       open = end < 0 ? open + part.length : part.length - end;
-      if (open > MOST_OPEN_BYTES) stream.destroy();
+      if (open > MAX_OPEN_BYTES) stream.destroy();
     });
     const lines = createInterface({ input: stream, crlfDelay: Infinity });
     lines.on('line', (line) => this.hear(line));
@@ -126,9 +126,9 @@ export class InstrumentConnection {
   /** One line as it came; what cannot be read is counted, and moves nothing. */
   private hear(line: string): void {
     const now = Date.now();
-    this.lines.push({ at: new Date(now).toISOString(), line: line.slice(0, MOST_LINE_SIGNS) });
-    if (this.lines.length > MOST_LINES) this.lines.splice(0, this.lines.length - MOST_LINES);
-    const read = instrumentLine.safeParse(jsonOr(line.length > MOST_LINE_SIGNS ? null : line));
+    this.lines.push({ at: new Date(now).toISOString(), line: line.slice(0, MAX_LINE_SIGNS) });
+    if (this.lines.length > MAX_LINES) this.lines.splice(0, this.lines.length - MAX_LINES);
+    const read = instrumentLine.safeParse(jsonOr(line.length > MAX_LINE_SIGNS ? null : line));
     if (!read.success) return void (this.unreadable += 1);
     this.heardAtMs = now;
     const said = read.data;

@@ -25,8 +25,8 @@ import { inTransaction } from '../transaction';
 /** The longer side of a kept photo and of its small picture, px: a bench tablet's screen, and a strip. */
 const PHOTO_PX = 1600;
 const SMALL_PX = 320;
-const MOST_PHOTO_BYTES = 25_000_000;
-const MOST_OF_A_JOB = 99;
+const MAX_PHOTO_BYTES = 25_000_000;
+const MAX_OF_A_JOB = 99;
 
 /** Copies a procedure of the book into the job, in the version the book has now. Refusals: not-found, sealed, list-full. */
 export async function takeProcedure(jobId: number, { id }: { id: string }): Promise<Answer<TakenProcedure>> {
@@ -36,7 +36,7 @@ export async function takeProcedure(jobId: number, { id }: { id: string }): Prom
     const version = (await procedureVersions(sql)).find((v) => v.page.id === id);
     if (!version) throw new Refusal(missing('procedure'));
     const n = (await manyProceduresOfJob(sql, jobId)).length + 1;
-    if (n > MOST_OF_A_JOB) throw new Refusal(conflict('list-full', [], { most: MOST_OF_A_JOB }));
+    if (n > MAX_OF_A_JOB) throw new Refusal(conflict('list-full', [], { most: MAX_OF_A_JOB }));
     await noneNewJobProcedure(sql, jobId, {
       n,
       pageVersions: version.versions,
@@ -46,8 +46,8 @@ export async function takeProcedure(jobId: number, { id }: { id: string }): Prom
   });
 }
 
-const startsWith = (bytes: Uint8Array, signs: string, at = 0): boolean =>
-  Buffer.from(bytes.subarray(at, at + signs.length)).toString('latin1') === signs;
+const startsWith = (bytes: Uint8Array, prefix: string, at = 0): boolean =>
+  Buffer.from(bytes.subarray(at, at + prefix.length)).toString('latin1') === prefix;
 
 /** What cameras and phones write, by its first bytes: JPEG, PNG, WebP, HEIF and AVIF. Drawings in text (SVG) are none: a short one can keep a computer busy for minutes. */
 const isOfCamera = (bytes: Uint8Array): boolean =>
@@ -108,7 +108,7 @@ const numbered = (
     if (before) return numberDelivered(before, jobId, list);
     if ((await manySignedOfJob(sql, jobId)).length > 0) throw new Refusal(conflict('sealed', [list]));
     const n = nextItem(await currentEntries(sql, { jobId }), list);
-    if (n > MOST_OF_A_JOB) throw new Refusal(conflict('list-full', [list], { most: MOST_OF_A_JOB }));
+    if (n > MAX_OF_A_JOB) throw new Refusal(conflict('list-full', [list], { most: MAX_OF_A_JOB }));
     await keep(sql);
     return n;
   });
@@ -123,7 +123,7 @@ export async function keepPhoto(
   bytes: Uint8Array,
   { step, caption, technicianId, key }: PhotoPlace,
 ): Promise<Answer<Entry[]>> {
-  if (bytes.length > MOST_PHOTO_BYTES) return refused('photo-too-large', ['photo'], { most: MOST_PHOTO_BYTES / 1_000_000 });
+  if (bytes.length > MAX_PHOTO_BYTES) return refused('photo-too-large', ['photo'], { most: MAX_PHOTO_BYTES / 1_000_000 });
   const photo = await prepared(bytes);
   if (!photo) return refused('photo-unreadable', ['photo']);
   const taken = await numbered(jobId, 'photo', key, (sql) => noneNewPhoto(sql, photo));
@@ -156,7 +156,7 @@ async function written(
 }
 
 /** Half an hour of speech as a browser records it. */
-const MOST_VOICE_BYTES = 12_000_000;
+const MAX_VOICE_BYTES = 12_000_000;
 
 /** What kind of recording it is, from its first bytes; null where it is none. Signatures: the container formats' own specifications. */
 function soundKind(bytes: Uint8Array): string | null {
@@ -179,7 +179,7 @@ export async function keepVoice(
   bytes: Uint8Array,
   { step, seconds, technicianId, key: delivery }: { step: string; seconds: number; technicianId: number | null; key?: string | undefined },
 ): Promise<Answer<Entry[]>> {
-  if (bytes.length > MOST_VOICE_BYTES) return refused('voice-too-large', ['voice'], { most: MOST_VOICE_BYTES / 1_000_000 });
+  if (bytes.length > MAX_VOICE_BYTES) return refused('voice-too-large', ['voice'], { most: MAX_VOICE_BYTES / 1_000_000 });
   const kind = soundKind(bytes);
   if (!kind) return refused('voice-unreadable', ['voice']);
   const key = createHash('sha256').update(bytes).digest('hex');

@@ -139,12 +139,12 @@ export interface Shortage {
   jobs: number[];
 }
 
-const MOST_ON_STANDS = 60;
+const MAX_ON_STANDS = 60;
 
 /** What the jobs on the stands lack, served in order of the promised day: each missing thing with the jobs that wait for it. */
 export async function shortages(base: Sql | Db): Promise<Shortage[]> {
   const found = new Map<string, Shortage>();
-  const jobs = (await manyJobsOnTheStands(base, MOST_ON_STANDS)).filter((j) => !j.signed);
+  const jobs = (await manyJobsOnTheStands(base, MAX_ON_STANDS)).filter((j) => !j.signed);
   const entries = await currentEntriesOf(
     base,
     'job_id',

@@ -7,8 +7,9 @@ import { maybeOneMachine } from '@/db/queries/machines';
 import { manySetups } from '@/db/queries/rebuilds';
 import { stacksLeft } from '@/judgement/findings/built';
 import { torquesOf } from '@/judgement/model/set';
-import { type ModelTorque, torqueTable } from '@/judgement/model/torqueTable';
-import type { LeftByJob } from '@/schema/alike';
+import { torqueTable } from '@/judgement/model/torqueTable';
+import { type ModelTorque } from '@/schema/answers';
+import type { LeftByJob } from '@/schema/answers';
 import { type Answer, missing, Refusal } from '../answer';
 import { currentEntries } from '../entries';
 import { machineName } from '../find';
@@ -23,7 +24,7 @@ import { inTransaction } from '../transaction';
 /** What other jobs of the book can give to this one: torques of the model, a specification to aim at, and a job to begin like. */
 
 /** Signed jobs looked through for torques, the newest first. */
-const MOST_JOBS = 40;
+const MAX_JOBS = 40;
 
 /** Every torque the shop recorded on machines of this model, from what was signed and corrected. */
 export async function torquesOfModel(machineId: number): Promise<Answer<{ jobs: number; rows: ModelTorque[] }>> {
@@ -36,7 +37,7 @@ export async function torquesOfModel(machineId: number): Promise<Answer<{ jobs: 
     .filter((j) => j.signed)
     .map((j) => j.id)
     .sort((a, b) => b - a)
-    .slice(0, MOST_JOBS);
+    .slice(0, MAX_JOBS);
   const sealed = await sealedEntries(sql, jobs);
   const noted = [];
   for (const jobId of jobs) {

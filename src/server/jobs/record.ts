@@ -9,7 +9,7 @@ import {
   type Subject,
 } from '@/db/queries/entries';
 import { maybeOneJob, maybeOneJobLocked, maybeOneJobRowLocked } from '@/db/queries/jobs';
-import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, noneSetMachine } from '@/db/queries/machines';
+import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, updateMachine } from '@/db/queries/machines';
 import { maybeOneTechnician } from '@/db/queries/people';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
 import { type Entry, readEntry, type ReadEntry, withUnit } from '@/catalogue/entry';
@@ -25,7 +25,7 @@ import { askingNow } from '../asking';
 import { currentEntries } from '../entries';
 import { isFindable, makeJobFindable, makeMachineFindable } from '../find';
 import { tellEntry } from '../live/live';
-import { reckonLikeness } from '../machines/likeness';
+import { updateSimilarityIndex } from '../machines/likeness';
 import { reckonService } from '../machines/service';
 import { inTransaction } from '../transaction';
 
@@ -56,7 +56,7 @@ async function mirrorIdentity(sql: Sql, machineId: number, field: string, read: 
     if (other && other.id !== machineId)
       throw new Refusal(conflict('already-exists', [field], { what: `Frame number ${next.frameNumber}` }));
   }
-  await noneSetMachine(sql, next);
+  await updateMachine(sql, next);
   const owner = (await manyOwners(sql, machineId))[0]?.name ?? '';
   await makeMachineFindable(sql, next, owner);
 }
@@ -135,7 +135,7 @@ export async function recordJobEntry(jobId: number, request: Recorded, at: strin
       { field, ...read.value, technicianId, device, at, undoes: null, delivery: request.key ?? null },
     );
     if (isFindable(field)) await makeJobFindable(sql, jobId);
-    if (field === 'ride.feel') await reckonLikeness(sql, jobId);
+    if (field === 'ride.feel') await updateSimilarityIndex(sql, jobId);
     return entry;
   });
   if (answer.ok) tellEntry(`job:${jobId}`, answer.value);
@@ -188,7 +188,7 @@ export async function undo(jobId: number, technicianId: number | null = null): P
       next = await maybeOneToUndo(sql, jobId, fields, technicianId);
     }
     await makeJobFindable(sql, jobId);
-    if (last.field === 'ride.feel') await reckonLikeness(sql, jobId);
+    if (last.field === 'ride.feel') await updateSimilarityIndex(sql, jobId);
     return { ...entry, also };
   });
   if (answer.ok) {

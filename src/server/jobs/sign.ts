@@ -26,7 +26,7 @@ import { reckonService } from '../machines/service';
 import { namedForRecord, oneSealed } from '../keeping/seals';
 import { settleShims } from '../stock/shims';
 import { lockJob } from '../stock/stock';
-import { reckonLikeness } from '../machines/likeness';
+import { updateSimilarityIndex } from '../machines/likeness';
 
 import { passcodeChecked, requirePasscode } from '../door/passcodes';
 import { currentEntries } from '../entries';
@@ -124,7 +124,7 @@ export async function signRebuild(
     await settleShims(sql, jobId, factsOf(entries, figures));
     await settleStock(sql, jobId, entries, job.machineId);
     await oneSealed(sql, { id: rebuildId, jobId, corrects: null, reason: '', document, technicianId, signedAt });
-    await reckonLikeness(sql, jobId);
+    await updateSimilarityIndex(sql, jobId);
     await reckonService(sql, job.machineId);
     return { rebuildId, setupId: setup.id };
   });

@@ -10,7 +10,7 @@ import type { takeInRequest } from '@/schema/requests';
 import { type Answer, conflict, missing, Refusal, refused, orRefuse } from '../answer';
 import { makeJobFindable, makeMachineFindable } from '../find';
 import { customerOf } from '../machines/customers';
-import { reckonLikeness } from '../machines/likeness';
+import { updateSimilarityIndex } from '../machines/likeness';
 import { readField } from './record';
 import { reckonService } from '../machines/service';
 import { recordAsSet } from '../machines/setups';
@@ -99,7 +99,7 @@ export async function handBackWithin(sql: Sql, jobId: number, at: string | null)
   if (job.handedBackAt) throw new Refusal(conflict('handed-back'));
   await noneHandBack(sql, jobId, at);
   await recordAsSet(sql, job, at ?? new Date().toISOString());
-  await reckonLikeness(sql, jobId);
+  await updateSimilarityIndex(sql, jobId);
   await reckonService(sql, job.machineId);
   return { jobId };
 }

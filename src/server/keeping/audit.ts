@@ -1,7 +1,7 @@
 import { db } from '@/db/client';
 import { manyAudit } from '@/db/queries/audit';
 import type { Act } from '@/schema/acts';
-import type { AuditLine } from '@/schema/people';
+import type { AuditLine } from '@/schema/answers';
 import type { Answer } from '../answer';
 import { tellAct } from '../live/live';
 import { type Asking, noteAct, whileAsking } from '../asking';
@@ -25,9 +25,9 @@ function tellPages({ words, jobId, machineId, isOfField }: Act): void {
 }
 
 /** Lines of one page of the audit. */
-const MOST_LINES = 100;
+const MAX_LINES = 100;
 
 /** Who did what when, the newest first. @param words searched for, each in the name or the act @param before lines older than this one, 0 for the newest */
 export async function auditLines(words: string, before: number): Promise<AuditLine[]> {
-  return manyAudit(await db(), words.split(/\s+/).filter(Boolean).slice(0, 8), before, MOST_LINES);
+  return manyAudit(await db(), words.split(/\s+/).filter(Boolean).slice(0, 8), before, MAX_LINES);
 }

@@ -19,7 +19,7 @@ const FIRST_LOOK_MS = 60_000;
 /** Older than this the Floor warns. */
 const OLD_MS = 2 * DAY_MS;
 /** Less room than this and the Floor warns: a base and some backups of it. From memory. */
-const LEAST_FREE_BYTES = 500e6;
+const MIN_FREE_BYTES = 500e6;
 
 /** One of the shop's own commands in a process of its own, so that nobody waits. @returns what it said; throws with its words where it failed */
 async function aside(command: string, ...words: string[]): Promise<string> {
@@ -110,10 +110,10 @@ export async function takeArchiveIn(parts: AsyncIterable<Uint8Array>): Promise<A
   const directory = `${here}-archive-${stamp}`;
   mkdirSync(backupsOf(here), { recursive: true });
   try {
-    const said = await whileKept(parts, MOST_ARCHIVE_BYTES, (file) => aside('restore.ts', file, directory), backupsOf(here));
+    const said = await whileKept(parts, MAX_ARCHIVE_BYTES, (file) => aside('restore.ts', file, directory), backupsOf(here));
     return done({ directory, found: said.split('\n')[0] ?? '' });
   } catch (failure) {
-    if (failure instanceof TooLarge) return refused('archive-too-large', [], { most: MOST_ARCHIVE_BYTES / 1e9 });
+    if (failure instanceof TooLarge) return refused('archive-too-large', [], { most: MAX_ARCHIVE_BYTES / 1e9 });
     const said = (failure as { stderr?: string }).stderr?.trim().split('\n')[0];
     // Without the name it had on its way in, which nobody gave it.
     const words = said?.replace(/^.* is not a whole \w+ \((.*)\)\. Nothing was written\.$/, '$1');
@@ -123,7 +123,7 @@ export async function takeArchiveIn(parts: AsyncIterable<Uint8Array>): Promise<A
 }
 
 /** The most an archive taken in over the network may hold; a larger one is brought in at the computer itself. From memory. */
-const MOST_ARCHIVE_BYTES = 4e9;
+const MAX_ARCHIVE_BYTES = 4e9;
 
 /** Looks now and then whether the newest backup is a day old, and makes the next. MAVRIN_BACKUP=off leaves it to the shop. */
 export function keepBackingUp(): void {
@@ -161,7 +161,7 @@ export async function backupState(): Promise<BackupState> {
   const isOff = process.env.MAVRIN_BACKUP === 'off' || onServer;
   const isOld = newest ? Date.now() - Date.parse(newest.at) > OLD_MS : process.uptime() * 1000 > 2 * LOOK_EVERY_MS;
   const warning =
-    free < LEAST_FREE_BYTES
+    free < MIN_FREE_BYTES
       ? `The disk is nearly full: ${(free / 1e6).toFixed(0)} MB are free.`
       : isOld && !isOff
         ? newest

@@ -1,3 +1,4 @@
+import type { SealsAnswer } from '@/schema/answers';
 import { createHash, randomBytes } from 'node:crypto';
 import { db, openDb, type Sql } from '@/db/client';
 import { manyStoredRecords, maybeOneLastSeal, maybeOneRecordSealed, oneNewSigned, type StoredRecord } from '@/db/queries/rebuilds';
@@ -78,12 +79,7 @@ export async function oneSealed(sql: Sql, { document: signed, ...record }: ToSea
   return oneNewSigned(sql, { ...record, document, digest, seal: sealAfter(last?.seal ?? null, digest) });
 }
 
-export interface SealCheck {
-  records: number;
-  broken: { id: number; jobId: number; what: BrokenPart }[];
-  /** Seal of the newest record: written down elsewhere, it proves the whole. */
-  lastSeal: string | null;
-}
+export type SealCheck = SealsAnswer;
 
 type WithAttached = Partial<Pick<RebuildDocument, 'attached' | 'signedAt'>>;
 
@@ -136,10 +132,10 @@ export async function sealsIn(directory: string): Promise<SealCheck & { seals: s
 /** The newest seal of the book; null before the first. */
 export const lastSeal = async (): Promise<string | null> => (await maybeOneLastSeal(await db()))?.seal ?? null;
 
-/** The record a seal from paper belongs to, or null: then the chain was cut behind it, or written anew. @param typed eight signs of it or more */
+/** The record a seal from paper belongs to, or null: then the chain was cut behind it, or written anew. @param typed eight characters of it or more */
 export async function recordSealed(typed: string): Promise<{ id: number; jobId: number } | null> {
-  const signs = sealTyped(typed);
-  return signs === null ? null : maybeOneRecordSealed(await db(), signs);
+  const digits = sealTyped(typed);
+  return digits === null ? null : maybeOneRecordSealed(await db(), digits);
 }
 
 export const sealsNow = async (): Promise<SealCheck> => checkSeals(await db());

@@ -48,8 +48,8 @@ function changed(topics: Iterable<string>): void {
 }
 
 /** Pages that may be open at once: a shop has some ten, a program that opens them without end gets no more. From memory. */
-const MOST_PAGES = 300;
-export const isFull = (): boolean => listeners.size >= MOST_PAGES;
+const MAX_PAGES = 300;
+export const isFull = (): boolean => listeners.size >= MAX_PAGES;
 
 /** From now on told of everything on these topics. @returns to be called when the page is gone */
 export function listenTo(listener: Listener): () => void {

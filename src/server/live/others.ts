@@ -16,7 +16,7 @@ export type Said =
   | { what: 'who' };
 
 /** The engine's limit is 8000 bytes; the name of the process goes with it. */
-const MOST_BYTES = 7800;
+const MAX_BYTES = 7800;
 
 const PROCESS = Symbol.for('mavrin.process');
 const place = globalThis as { [PROCESS]?: string };
@@ -24,7 +24,7 @@ const own = (): string => (place[PROCESS] ??= randomUUID());
 
 /** A text longer than a line takes is not sent: the page is told to look for itself. */
 const fitting = (said: Said): Said =>
-  said.what === 'entry' && Buffer.byteLength(JSON.stringify(said)) > MOST_BYTES
+  said.what === 'entry' && Buffer.byteLength(JSON.stringify(said)) > MAX_BYTES
     ? { what: 'act', event: { on: said.event.on, who: said.event.who, tab: said.event.tab, words: 'wrote a long text' } }
     : said;
 

@@ -41,7 +41,7 @@ export async function customerOf(sql: Sql, wanted: z.output<typeof takeInRequest
 
 /** A customer put right, two entries of one person made one, and a person erased on request. */
 
-const MOST_DOUBLES = 6;
+const MAX_DOUBLES = 6;
 
 /** A customer that can still be changed. Refusals: not-found, customer-merged, customer-erased. */
 async function open(sql: Sql, id: number): Promise<Customer> {
@@ -130,7 +130,7 @@ export function eraseCustomer(id: number, { name, reason }: z.output<typeof cust
 /** What was changed of a customer, and who may be the same person. */
 export async function customerPast(customer: Customer) {
   const base = await db();
-  return { changes: await manyChangesOf(base, customer.id), doubles: await manyDoublesOf(base, customer, MOST_DOUBLES) };
+  return { changes: await manyChangesOf(base, customer.id), doubles: await manyDoublesOf(base, customer, MAX_DOUBLES) };
 }
 
 /** Who tells the customer of a job, and how the customer is reached. Refusal: not-found. */

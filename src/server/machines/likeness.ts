@@ -12,12 +12,12 @@ import { overall } from '@/judgement/ride/retune';
 import { currentEntries } from '../entries';
 import { sealedEntries } from '../keeping/sealed';
 import { lastOfJob } from '@/judgement/job/standing';
-import type { Alike } from '@/schema/alike';
+import type { Alike } from '@/schema/answers';
 
 /** Machines like this one: a mirror of what makes jobs alike, kept by the use cases, and the look into it. */
 
 /** Keeps the mirror that machines alike are found by. */
-export async function reckonLikeness(sql: Sql, jobId: number): Promise<void> {
+export async function updateSimilarityIndex(sql: Sql, jobId: number): Promise<void> {
   const job = await maybeOneJob(sql, jobId);
   if (!job) return;
   const entries = await currentEntries(sql, { jobId });
@@ -35,7 +35,7 @@ export async function reckonLikeness(sql: Sql, jobId: number): Promise<void> {
   await noneSetLikeness(sql, jobId, job.machineId, setup?.id ?? null, likenessOf(factsOf(entries, machine)), feel);
 }
 
-const MOST_ALIKE = 24;
+const MAX_ALIKE = 24;
 
 /** Past set-ups of machines like this one that somebody rode and told of, nearest first. */
 export async function alikeTo(jobId: number): Promise<Alike[] | null> {
@@ -43,7 +43,7 @@ export async function alikeTo(jobId: number): Promise<Alike[] | null> {
   const job = await maybeOneJob(base, jobId);
   if (!job) return null;
   const likeness = likenessOf(factsOf(await currentEntries(base, { jobId }), await currentEntries(base, { machineId: job.machineId })));
-  const alike = await manyAlike(base, jobId, likeness, LIKE_WEIGHTS, MOST_ALIKE);
+  const alike = await manyAlike(base, jobId, likeness, LIKE_WEIGHTS, MAX_ALIKE);
   const sealed = await sealedEntries(
     base,
     alike.map((a) => a.jobId),

@@ -1,3 +1,4 @@
+import type { ModelFigure, OfModel } from '@/schema/answers';
 import { dayOf } from '@/catalogue/days';
 import type { z } from 'zod';
 import { recorded, type Entries, type Entry } from '@/catalogue/entry';
@@ -16,20 +17,8 @@ import { inTransaction } from '../transaction';
 
 /** What the book knows of a model: figures measured once on one machine serve the next of that name, each with the job and the day it comes from. */
 
-export interface ModelFigure extends Entry {
-  /** Whose it is and from when: "Corvane 1100 Tourer 2019, job 0106, 2026-11-03". */
-  origin: string;
-}
-
-export interface OfModel {
-  id: number;
-  name: string;
-  year: number | null;
-  figures: ModelFigure[];
-}
-
 /** No book lists more machines of one model than anybody reads. */
-const MOST_OF_MODEL = 12;
+const MAX_OF_MODEL = 12;
 
 /** The name a machine counts as; null where it stands apart from its model. */
 function familyOf(machine: Machine, figures: Entries): string | null {
@@ -61,7 +50,7 @@ async function figuresWithOrigin(sql: Sql, machines: readonly Machine[], figures
 async function sameOf(sql: Sql, machine: Machine, figures: Entries): Promise<{ same: Machine[]; theirs: Map<number, Entries> }> {
   const family = familyOf(machine, figures);
   if (family === null) return { same: [], theirs: new Map() };
-  const perhaps = (await manyPerhapsOfModel(sql, family, MOST_OF_MODEL)).filter((m) => m.id !== machine.id);
+  const perhaps = (await manyPerhapsOfModel(sql, family, MAX_OF_MODEL)).filter((m) => m.id !== machine.id);
   const theirs = await currentEntriesOf(
     sql,
     'machine_id',

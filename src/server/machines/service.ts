@@ -1,3 +1,4 @@
+import type { DueLine } from '@/schema/pages';
 import { daysAfter, today } from '@/catalogue/days';
 import { ENDS } from '@/catalogue/ends';
 import { db, type Sql } from '@/db/client';
@@ -15,7 +16,7 @@ import type { End } from '@/catalogue/ends';
 import type { ServiceRule } from '@/knowledge/service/page';
 import type { ServiceBasis } from '@/schema/service';
 
-const MOST_DUE = 200;
+const MAX_DUE = 200;
 
 async function setDue(sql: Sql, machineId: number, basis: ServiceBasis, rules: readonly ServiceRule[]): Promise<void> {
   const due = dueOf(rules, basis);
@@ -50,8 +51,7 @@ export async function reckonAll(sql: Sql): Promise<void> {
   for (const { machineId, basis } of await manyBases(sql)) await setDue(sql, machineId, basis, rules);
 }
 
-const named = (d: DueMachine) => ({ ...d, machine: machineName(d) });
-export type DueLine = ReturnType<typeof named>;
+const named = (d: DueMachine): DueLine => ({ ...d, machine: machineName(d) });
 
 /** The day so many days from now. */
 export const dayIn = (days: number): string => daysAfter(today(), days);
@@ -63,7 +63,7 @@ const USUAL_DAYS = 7;
 export const usualDay = async (sql: Sql): Promise<string> => dayIn((await maybeUsualDays(sql)) ?? USUAL_DAYS);
 
 /** Machines due within so many days, those overdue first. */
-export async function dueWithin(days: number, most = MOST_DUE): Promise<DueLine[]> {
+export async function dueWithin(days: number, most = MAX_DUE): Promise<DueLine[]> {
   const until = dayIn(days);
   return (await manyDue(await db(), until, null, most)).map(named);
 }

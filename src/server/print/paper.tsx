@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@/core/constants/constants';
 import { join, resolve } from 'node:path';
 import { Document, Font, Image, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
@@ -16,6 +17,9 @@ for (const [family, subset] of [
     fonts: WEIGHTS.map((fontWeight) => ({ src: join(FONTS, `archivo-${subset}-${fontWeight}-normal.woff`), fontWeight })),
   });
 Font.registerHyphenationCallback((word) => [word]);
+
+/** Millimetres of paper in the points PDF counts in. */
+const inPoints = (mm: number): number => (mm / MM_PER_INCH) * 72;
 
 export const INK = '#1c1f24';
 export const SOFT = '#5a554c';
@@ -144,7 +148,7 @@ const Face = ({ title, lines, qr }: LabelFace) => (
 /** One label, 62 × 29 mm, the size of a common label printer's roll. */
 export const OneLabel = (face: LabelFace) => (
   <Document title={plain(face.title)} creator="Mavrin" producer="Mavrin">
-    <Page size={[(62 / 25.4) * 72, (29 / 25.4) * 72]} style={{ fontFamily: ['Archivo', 'Archivo Ext'], color: INK }}>
+    <Page size={[inPoints(62), inPoints(29)]} style={{ fontFamily: ['Archivo', 'Archivo Ext'], color: INK }}>
       <Face {...face} />
     </Page>
   </Document>

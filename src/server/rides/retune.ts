@@ -29,15 +29,16 @@ import type { RideDocument, SetupDocument, TrialDocument } from '@/schema/docume
 import type { Entries, ReadEntry } from '@/catalogue/entry';
 import { endModelOf, isMissing, isUnusable } from '@/judgement/model/ends';
 import { nextItem, numberOf, textOf } from '@/judgement/model/read';
-import { knownNow, MOST_TOLD } from '@/judgement/ride/nowKnown';
+import { knownNow, MAX_TOLD } from '@/judgement/ride/nowKnown';
 import { type Reasoned, reasonOf, toldOf } from '@/judgement/reason/reason';
-import { isOfCause, overall, passedOver, planOf, type Setups, stepOf, type Trial } from '@/judgement/ride/retune';
+import { isOfCause, overall, passedOver, planOf, stepOf } from '@/judgement/ride/retune';
+import type { Setups, Trial } from '@/schema/pages';
 import { standingOf } from '@/judgement/job/standing';
 import { changeWords, moved, placeIn, reachOfTunable, tunableById } from '@/judgement/reason/tunables';
 import type { decideRequest, rideRequest, trialRequest } from '@/schema/retune';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from '../answer';
 import { actIsOfJob } from '../asking';
-import { reckonLikeness } from '../machines/likeness';
+import { updateSimilarityIndex } from '../machines/likeness';
 import { knownOf, reasoningOf } from './reasoning';
 import { currentEntries } from '../entries';
 import { carried, NO_SAGS, sagsOf, setupDocument, valuesUnder } from '../machines/setups';
@@ -273,7 +274,7 @@ async function rideOn(sql: Sql, trial: StoredTrial, said: Said, source: 'bench' 
   await tellNew(sql, trial, entries, said.told, at);
   // The job's first word on how it rode; a later ride changes it when it is kept.
   if (textOf(entries, 'ride.feel') === '') await tellJob(sql, trial, document, at);
-  await reckonLikeness(sql, trial.jobId);
+  await updateSimilarityIndex(sql, trial.jobId);
   return { rideId: id };
 }
 
@@ -281,7 +282,7 @@ async function rideOn(sql: Sql, trial: StoredTrial, said: Said, source: 'bench' 
 async function tellNew(sql: Sql, trial: StoredTrial, entries: Entries, told: Said['told'], at: string | null): Promise<void> {
   if (told === null) return;
   const n = nextItem(entries, 'ride.told');
-  if (n > MOST_TOLD) throw new Refusal(refused('out-of-range', ['told'], { min: 0, max: MOST_TOLD }));
+  if (n > MAX_TOLD) throw new Refusal(refused('out-of-range', ['told'], { min: 0, max: MAX_TOLD }));
   for (const [what, text] of Object.entries(told))
     if (text !== '')
       await oneNewEntry(
@@ -357,7 +358,7 @@ export async function decideTrial(
     await noneDecide(sql, trialId, decision, note, at);
     if (ride) await learnFrom(sql, trial, ride.document.feels, decision);
     if (ride && decision === 'keep') await tellJob(sql, trial, ride.document, at);
-    await reckonLikeness(sql, trial.jobId);
+    await updateSimilarityIndex(sql, trial.jobId);
     return { trialId };
   });
 }

@@ -15,16 +15,17 @@ import {
   oneNewStockMove,
 } from '@/db/queries/stock';
 import { readMoney } from '@/catalogue/money';
-import type { newStockRequest, StockItem, stockListRequest, StockMove, stockMoveRequest, stockTermsRequest } from '@/schema/stock';
+import type { newStockRequest, StockItem, stockListRequest, stockMoveRequest, stockTermsRequest } from '@/schema/stock';
+import type { StockMove } from '@/schema/answers';
 import { refuseElsewhere } from '../branches';
 import { type Answer, conflict, missing, Refusal, refused, refusedIssue } from '../answer';
 import { moneyOfShop } from '../book/book';
 import { inTransaction } from '../transaction';
 
-const MOST_MOVES = 60;
+const MAX_MOVES = 60;
 
 export const listStock = async (): Promise<StockItem[]> => manyStock(await db());
-export const movesOf = async (itemId: number): Promise<StockMove[]> => manyMovesOfItem(await db(), itemId, MOST_MOVES);
+export const movesOf = async (itemId: number): Promise<StockMove[]> => manyMovesOfItem(await db(), itemId, MAX_MOVES);
 
 async function priced(sql: Sql, text: string): Promise<Pick<StockItem, 'priceMinor' | 'currency'>> {
   if (text.trim() === '') return { priceMinor: null, currency: null };

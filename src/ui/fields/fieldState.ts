@@ -1,3 +1,4 @@
+import type { Origin } from '@/schema/pages';
 import type { Said } from '@/core/units/say';
 import type { Entries, Entry } from '@/catalogue/entry';
 import type { System } from '@/catalogue/system';
@@ -48,10 +49,18 @@ export interface Outgoing {
   device?: string;
 }
 
-export interface Origin {
-  text: string;
-  origin: string;
-}
+/** A field nobody has filled in. */
+export const NOTHING: FieldState = {
+  text: '',
+  value: null,
+  unit: null,
+  problem: null,
+  readings: null,
+  question: null,
+  asks: false,
+  theirs: null,
+  kept: null,
+};
 
 export type Send = (
   what: Outgoing,

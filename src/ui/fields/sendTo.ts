@@ -1,4 +1,4 @@
-import type { Entry } from '@/catalogue/entry';
+import { entryAnswer, onDiskAnswer } from '@/schema/answers';
 import { atBench } from '../kit/atBench';
 import { post } from '../kit/send';
 import type { Send, Outgoing } from './fieldState';
@@ -8,7 +8,7 @@ export const sendTo =
   (url: string): Send =>
   async (what: Outgoing) => {
     const who = atBench();
-    const answer = await post<Entry>(url, who ? { ...what, technicianId: who.id } : what);
+    const answer = await post(url, who ? { ...what, technicianId: who.id } : what, entryAnswer);
     if (answer.ok) return { ok: true, entry: answer.value };
     return answer.unreachable
       ? { ok: false, unreachable: true }
@@ -18,5 +18,5 @@ export const sendTo =
 /** Up to when the shop's computer has everything on its disk, ms; null where it does not answer. */
 export const onDisk = (): Promise<number | null> =>
   fetch('/api/health/disk')
-    .then(async (answer) => (answer.ok ? Date.parse(((await answer.json()) as { upTo: string }).upTo) : null))
+    .then(async (answer) => (answer.ok ? Date.parse(onDiskAnswer.parse(await answer.json()).upTo) : null))
     .catch(() => null);

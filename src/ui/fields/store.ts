@@ -1,5 +1,5 @@
 import { type Said, say } from '@/core/units/say';
-import { type Entries, type Entry, entryAt, isWild, readEntry, recorded, withUnit } from '@/catalogue/entry';
+import { type Entries, type Entry, entryAt, isUnusual, readEntry, recorded, withUnit } from '@/catalogue/entry';
 import { fieldDef, knownField } from '@/catalogue/fields';
 import { unlikeBeside } from '@/catalogue/pairs';
 import { issueWords } from '@/schema/words';
@@ -7,21 +7,11 @@ import { v4 } from 'uuid';
 import { SentLately } from './sentLately';
 import { DiskMarks } from './diskMarks';
 import { keptList, keptTexts, type Leftover, readKept, Shelf } from './kept';
-import type { Draft, FieldState, Options, Origin, Outgoing, Saving } from './fieldState';
+import { type Draft, type FieldState, NOTHING, type Options, type Outgoing, type Saving } from './fieldState';
+import type { Origin } from '@/schema/pages';
 import type { System } from '@/catalogue/system';
 
 const RETRY_MS = 3000;
-const NOTHING: FieldState = {
-  text: '',
-  value: null,
-  unit: null,
-  problem: null,
-  readings: null,
-  question: null,
-  asks: false,
-  theirs: null,
-  kept: null,
-};
 
 /**
  * The fields of one page: what is recorded, what is being typed, and what waits to be sent. Components subscribe field by field, so that a
@@ -169,7 +159,7 @@ export class FieldStore {
     const beside = unlikeBeside(field, value, this.entries);
     const question = beside
       ? `Is this right? Beside it stands ${withUnit(beside)}: ${beside.why}.`
-      : isWild(def, value)
+      : isUnusual(def, value)
         ? `Is this right? It is unusual here.${last ? ` Last known: ${withUnit(last)}.` : ''}`
         : null;
     return {
@@ -187,7 +177,7 @@ export class FieldStore {
 
   /** Possible, and unusual here or beside what stands next to it: recorded after a yes. */
   private isAskedAbout(field: string, value: number | null): boolean {
-    return isWild(fieldDef(field), value) || unlikeBeside(field, value, this.entries) !== null;
+    return isUnusual(fieldDef(field), value) || unlikeBeside(field, value, this.entries) !== null;
   }
 
   /** A keystroke: the result follows at once where the text can be read; what cannot be read yet is not scolded before the field is left. */

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { Entries } from '@/catalogue/entry';
 import { FieldStore } from './store';
-import type { Origin } from './fieldState';
+import type { Origin } from '@/schema/pages';
 import { usePreferences } from '../kit/preferences';
 import { onDisk, sendTo } from './sendTo';
 

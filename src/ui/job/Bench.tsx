@@ -1,4 +1,5 @@
 'use client';
+import { undoneAnswer } from '@/schema/answers';
 import { choiceName } from '@/catalogue/choices';
 import { jobNumber } from '@/catalogue/jobs';
 import dynamic from 'next/dynamic';
@@ -6,7 +7,7 @@ import { part } from '../kit/renewed';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/catalogue/fields';
-import { type Entry, withUnit } from '@/catalogue/entry';
+import { withUnit } from '@/catalogue/entry';
 import { stageLines } from '@/judgement/job/stages';
 import { textOf } from '@/judgement/model/read';
 import { FieldsProvider, useSaving } from '../fields/context';
@@ -20,7 +21,8 @@ import { PromisedDay } from '../layout/PromisedDay';
 import { Shell } from '../layout/Shell';
 import { QuietButton, QuietLink } from '../kit/primitives';
 import { dayWords, timeWords } from '@/catalogue/days';
-import { type BenchData, BenchProvider, type BenchTools, LaterProvider, useFact } from './BenchContext';
+import { BenchProvider, type BenchTools, LaterProvider, useFact } from './BenchContext';
+import type { BenchData } from '@/schema/pages';
 import { Rail } from './Rail';
 import { useOthers } from './useOthers';
 import { post } from '../kit/send';
@@ -110,7 +112,7 @@ function BenchFrame({
   const undo = async () => {
     store.commitAll();
     await store.flush();
-    const answer = await post<Entry & { also: Entry[] }>(`/api/jobs/${data.job.id}/undo`, { technicianId: atBench()?.id ?? null });
+    const answer = await post(`/api/jobs/${data.job.id}/undo`, { technicianId: atBench()?.id ?? null }, undoneAnswer);
     if (!answer.ok) return setNotice(inUnits(answer.words));
     const { also, ...last } = answer.value;
     for (const entry of [last, ...also]) store.accept(entry);

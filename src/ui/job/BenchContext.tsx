@@ -1,99 +1,13 @@
 'use client';
 import { createContext, type ReactNode, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
-import type { Role } from '@/catalogue/roles';
+import type { BenchData } from '@/schema/pages';
 import { factsOf, type JobFacts } from '@/judgement/model/facts';
 import type { School } from '@/knowledge/schools';
-import type { OilGrade } from '@/core/damper/oils';
-import type { KeptCalibration, MoneyPage } from '@/schema/book';
-import type { Need, StockItem } from '@/schema/stock';
-import type { DrawerShim } from '@/schema/shims';
-import type { ComplaintTold } from '@/schema/present';
-import type { SetupDocument } from '@/schema/documents';
 import type { Entries } from '@/catalogue/entry';
-import type { CausePage } from '@/knowledge/causes/page';
-import type { Setups, Trial } from '@/judgement/ride/retune';
-import type { LogDocument } from '@/schema/retune';
 import { chosenOf, offersOf } from '@/judgement/model/offers';
-import type { Component } from '@/knowledge/procedures/components';
-import type { TakenProcedure } from '@/knowledge/procedures/procedure';
 import { useFieldStore, useLive } from '../fields/context';
 import type { FieldStore } from '../fields/store';
-import type { Origin } from '../fields/fieldState';
-import type { End } from '@/catalogue/ends';
-import type { DampingTemplate } from '@/knowledge/dampingTemplates';
-import type { OfferedQuote } from '@/schema/quote';
 import type { ListedSpring } from '@/schema/springs';
-
-export interface SignedLine {
-  id: number;
-  corrects: number | null;
-  reason: string;
-  technician: string;
-  signedAt: string;
-  seal: string;
-  entries: Record<string, { text: string; unit: string | null; value: number | null }>;
-}
-
-/** One job as the page receives it. */
-export interface BenchData {
-  /** Everything written up to then is in it. */
-  readAt: string;
-  job: { id: number; machineId: number; promisedOn: string; takenInAt: string; handedBackAt: string | null; rideOpen: boolean };
-  machine: { id: number; name: string; registration: string };
-  customer: { id: number; name: string };
-  entries: Entries;
-  figures: Entries;
-  /** Where figures of the machine come from that were taken from its model. */
-  origins: Record<string, Origin>;
-  /** The training case a practice job goes by; null for a real one. */
-  practice: string | null;
-  lastKnown: Entries;
-  springs: ListedSpring[];
-  /** The shop's schools, each in its newest version. */
-  schools: School[];
-  /** In the drawer. */
-  shims: DrawerShim[];
-  oils: OilGrade[];
-  templates: DampingTemplate[];
-  /** Fits of this machine's valves to dyno runs, the newest first. */
-  calibrations: KeptCalibration[];
-  technicians: { id: number; name: string; role: Role }[];
-  /** The drawers beside springs and shims. */
-  stock: StockItem[];
-  money: MoneyPage;
-  /** Quotes offered, newest first. */
-  quotes: OfferedQuote[];
-  /** What the job takes from the drawers, as recorded when the page was made. */
-  needs: { needs: Need[]; postUnknown: boolean };
-  /** The procedures this job took, as it took them. */
-  procedures: TakenProcedure[];
-  /** The procedures the Shop book has to offer. */
-  book: { id: string; name: string; component: Component; end: End; versions: number }[];
-  signed: SignedLine[];
-  setupId: number | null;
-  /** What the machine was handed back with the last time; null for one that is here first. */
-  /** What was told of the machine the last time it was here. */
-  toldBefore: { jobId: number; feel: string; cameIn: ComplaintTold[]; since: ComplaintTold[] } | null;
-  handedBack: { jobId: number; at: string; values: SetupDocument['values'] } | null;
-  /** Causes of the Shop book with what they rest on; only where they are shown. */
-  reasoning: { causes: CausePage[]; lifeKm: JobFacts['lifeKm']; log: JobFacts['log']; outcomes: number } | null;
-  /** Rides planned, ridden and decided; the set-up they began from and the one in the machine. */
-  trials: Trial[];
-  setups: Setups | null;
-  /** The job the machine has come back as since. */
-  movedOn: number | null;
-  /** Logged rides, newest first. */
-  runs: LoggedRun[];
-}
-
-export interface LoggedRun {
-  id: number;
-  moment: 'before' | 'after';
-  name: string;
-  device: 'file' | 'simulated';
-  document: LogDocument;
-  at: string;
-}
 
 export interface BenchTools {
   data: BenchData;

@@ -3,7 +3,7 @@ import { fieldDef } from '@/catalogue/fields';
 import { jobNumber } from '@/catalogue/jobs';
 import type { System } from '@/catalogue/system';
 import { isQuantity, oneUnit } from '@/judgement/model/bothUnits';
-import type { ModelTorque } from '@/judgement/model/torqueTable';
+import { modelTorquesAnswer, type ModelTorque } from '@/schema/answers';
 import { useSystem } from '../fields/context';
 import { NotRead } from '../kit/NotRead';
 import { QuietButton, Small, LineTable, Wide } from '../kit/primitives';
@@ -20,7 +20,7 @@ function recordedWords({ leastNm, mostNm }: ModelTorque, system: System): string
 
 /** Torques this shop recorded on machines of the model: a memory of what the wrench showed, never what it should show. */
 export function ModelTorques({ machineId, onNote }: { machineId: number; onNote?: (row: ModelTorque) => void }) {
-  const reading = useRead<{ jobs: number; rows: ModelTorque[] }>(`/api/machines/${machineId}/torques`);
+  const reading = useRead(`/api/machines/${machineId}/torques`, modelTorquesAnswer);
   const { rows = [], jobs = 0 } = reading.value ?? {};
   return (
     <section aria-label="Torques of this model">

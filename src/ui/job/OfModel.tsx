@@ -1,4 +1,5 @@
 'use client';
+import { figuresTakenAnswer, ofModelAnswer, type OfModel as OtherMachine, type ModelFigure } from '@/schema/answers';
 import { entryAt, type Entry, withUnit } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { MACHINE_MODEL } from '@/catalogue/fields/machine';
@@ -10,16 +11,6 @@ import { Button, QuietButton, Small, Table } from '../kit/primitives';
 import { useRead } from '../kit/read';
 import { FormProblem, useForm } from '../kit/useForm';
 
-interface ModelFigure extends Entry {
-  origin: string;
-}
-interface Other {
-  id: number;
-  name: string;
-  year: number | null;
-  figures: ModelFigure[];
-}
-
 const asWritten = (entry: Entry) => {
   const def = fieldDef(entry.field);
   const words = def.kind === 'choice' ? (def.options.find((o) => o.value === entry.text)?.label ?? entry.text) : withUnit(entry);
@@ -29,7 +20,7 @@ const same = (a: Entry, b: Entry) => (a.value !== null && b.value !== null ? Mat
 
 /** What the book knows of this machine's model from others of it: offered, never guessed; each figure keeps whose it is and from when. */
 export function OfModel({ machineId, locked = false }: { machineId: number; locked?: boolean }) {
-  const reading = useRead<Other[]>(`/api/machines/${machineId}/model`);
+  const reading = useRead(`/api/machines/${machineId}/model`, ofModelAnswer);
   const others = reading.value ?? [];
   return (
     <section aria-label="Others of this model">
@@ -46,7 +37,7 @@ export function OfModel({ machineId, locked = false }: { machineId: number; lock
   );
 }
 
-function OneOther({ machineId, other, locked }: { machineId: number; other: Other; locked: boolean }) {
+function OneOther({ machineId, other, locked }: { machineId: number; other: OtherMachine; locked: boolean }) {
   const store = useFieldStore();
   const live = useLive();
   const form = useForm({}, () => '');
@@ -56,10 +47,14 @@ function OneOther({ machineId, other, locked }: { machineId: number; other: Othe
     return own !== undefined && own.text !== '' && !same(own, f);
   });
   const take = async (fields?: string[]) => {
-    const came = await form.send<{ entries: ModelFigure[] }>(`/api/machines/${machineId}/model`, {
-      from: other.id,
-      ...(fields ? { fields } : {}),
-    });
+    const came = await form.send(
+      `/api/machines/${machineId}/model`,
+      {
+        from: other.id,
+        ...(fields ? { fields } : {}),
+      },
+      figuresTakenAnswer,
+    );
     if (came) store.acceptOfModel(came.entries);
   };
   const year = entryAt(live, 'machine.year')?.value ?? null;
@@ -97,7 +92,7 @@ function TakeAll({ take, lacking }: { take: (fields?: string[]) => Promise<void>
 }
 
 interface DifferingProps {
-  other: Other;
+  other: OtherMachine;
   differing: ModelFigure[];
   locked: boolean;
   take: (fields?: string[]) => Promise<void>;

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import type { Stage } from '@/catalogue/fields';
-import type { StageLine } from '@/judgement/job/stages';
+import type { StageLine } from '@/schema/pages';
 
 /** The eight stages on a tape: always visible, never locked. */
 const Tape = styled.nav`

@@ -6,7 +6,7 @@ import type { Here, LiveEvents } from '@/schema/live';
 import type { FieldStore } from '../fields/store';
 import { useHearing } from '../kit/live';
 import { TAB } from '../kit/send';
-import type { BenchData } from './BenchContext';
+import type { BenchData } from '@/schema/pages';
 
 const nameOf = ({ name }: Pick<Here, 'name'>): string => name || 'somebody';
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -1,10 +1,10 @@
 import { printIn } from '@/core/units/print';
-import { shownMm } from '@/core/units/shown';
+import { rateDecimals, shownMm } from '@/core/units/shown';
 import type { System } from '@/catalogue/system';
 
 /** A rate in the units shown, without them. */
 export const rateFigure = (nPerMm: number, system: System) =>
-  printIn(nPerMm, rateUnit(system), system === 'imperial' ? 0 : nPerMm < 20 ? 2 : 1);
+  printIn(nPerMm, rateUnit(system), system === 'imperial' ? 0 : rateDecimals(nPerMm));
 export const rateWords = (nPerMm: number, system: System) => `${rateFigure(nPerMm, system)} ${rateUnit(system)}`;
 /** A rate no finer than an estimate is: whole, a fork's to the tenth. */
 export const estimatedRate = (nPerMm: number, system: System) =>

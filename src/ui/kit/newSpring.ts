@@ -1,3 +1,4 @@
+import { doneAnswer } from '@/schema/answers';
 import type { Said } from '@/core/units/say';
 import type { End } from '@/catalogue/ends';
 import { readNewSpring, unusualSpring } from '@/schema/newSpring';
@@ -21,6 +22,6 @@ export async function addSpring(typed: Typed, end: End, place: 'drawer' | 'suppl
   if (!read.ok) return { field: String(read.issue.path[0]), words: issueWords(read.issue), asks: false };
   const unusual = unusualSpring(read.value, end);
   if (unusual && !isMeant) return { ...unusual, asks: true };
-  const answer = await post('/api/springs', { ...typed, end, place });
+  const answer = await post('/api/springs', { ...typed, end, place }, doneAnswer);
   return answer.ok ? null : { field: String(answer.path[0] ?? ''), words: answer.words, asks: false };
 }

@@ -43,7 +43,7 @@ export function typeInto(input: HTMLInputElement, text: string): void {
   input.dispatchEvent(new InputEvent('input', { bubbles: true }));
 }
 
-/** Takes away what is marked, else the sign before the caret. */
+/** Takes away what is marked, else the character before the caret. */
 export function eraseIn(input: HTMLInputElement): void {
   const [from, to] = [input.selectionStart ?? 0, input.selectionEnd ?? 0];
   if (from === to && from > 0) input.setSelectionRange(from - 1, to);

@@ -1,5 +1,7 @@
 'use client';
 import useSWR from 'swr';
+import type { ZodType } from 'zod';
+import { refusalAnswer } from '@/schema/answers';
 
 /** What a read of the shop's own routes came to; it never ends in silence. */
 export interface Reading<T> {
@@ -17,14 +19,18 @@ export async function fetched(url: string): Promise<Response> {
     throw new Error(LOST);
   });
   if (answer.ok) return answer;
-  const said = (await answer.json().catch(() => null)) as { error?: { message?: string } } | null;
-  throw new Error(said?.error?.message ?? `The shop’s computer answered with an error (${answer.status}).`);
+  const { error } = refusalAnswer.safeParse(await answer.json().catch(() => null)).data ?? {};
+  throw new Error(error?.message ?? `The shop’s computer answered with an error (${answer.status}).`);
 }
 
-const asJson = async (url: string): Promise<unknown> =>
-  (await fetched(url)).json().catch(() => {
+async function asJson<T>(url: string, shape: ZodType<T>): Promise<T> {
+  const said: unknown = await (await fetched(url)).json().catch(() => {
     throw new Error('The answer was cut off on its way. Try again.');
   });
+  const value = shape.safeParse(said);
+  if (!value.success) throw new Error('The answer is not what this page expects. Load the page anew.');
+  return value.data;
+}
 
 const asText = async (url: string): Promise<string> => (await fetched(url)).text();
 const OPTIONS = { revalidateOnFocus: false, shouldRetryOnError: false, keepPreviousData: false };
@@ -34,6 +40,6 @@ function useReading<T>(url: string | null, read: (url: string) => Promise<T>): R
   return { value: data, failed: error ? error.message : null, again: () => void mutate() };
 }
 
-/** Reads JSON of a route; null reads nothing. */
-export const useRead = <T>(url: string | null): Reading<T> => useReading(url, asJson as (url: string) => Promise<T>);
+/** Reads JSON of a route in the shape its answer has (`schema/answers.ts`); null reads nothing. */
+export const useRead = <T>(url: string | null, shape: ZodType<T>): Reading<T> => useReading(url, (from) => asJson(from, shape));
 export const useReadText = (url: string | null): Reading<string> => useReading(url, asText);

@@ -1,6 +1,8 @@
 import { v4 } from 'uuid';
 import type { Entry } from '@/catalogue/entry';
+import type { ZodType } from 'zod';
 import type { Said } from '@/core/units/say';
+import { refusalAnswer } from '@/schema/answers';
 
 /** One of several things wrong with what was sent. */
 export interface Fault {
@@ -25,30 +27,27 @@ export type Posted<T> =
 export const TAB = v4();
 
 /** Posts to one of the shop's own routes; a lost server and a refusal are told apart. */
-export const post = <T>(url: string, body: unknown): Promise<Posted<T>> =>
-  posted<T>(url, { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+export const post = <T>(url: string, body: unknown, answer: ZodType<T>): Promise<Posted<T>> =>
+  posted(url, { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }, answer);
 
 /** The same with a picture, a recording or a file as the body. */
-export const sendBytes = <T>(url: string, body: Blob): Promise<Posted<T>> => posted<T>(url, { body });
+export const sendBytes = <T>(url: string, body: Blob, answer: ZodType<T>): Promise<Posted<T>> => posted(url, { body }, answer);
 
-async function posted<T>(url: string, what: Pick<RequestInit, 'headers' | 'body'>): Promise<Posted<T>> {
+/** What was asked is done, but this page does not know the answer: a newer build is beneath it. */
+const NOT_AS_EXPECTED = 'It is done, but the answer is not what this page expects. Load the page anew.';
+
+async function posted<T>(url: string, what: Pick<RequestInit, 'headers' | 'body'>, shape: ZodType<T>): Promise<Posted<T>> {
   try {
     const answer = await fetch(url, { method: 'POST', ...what, headers: { ...what.headers, 'x-mavrin-tab': TAB } });
     // An answer cut off half way, as by a reload, is no answer: what was sent is kept and sent again.
-    const said = (await answer.json()) as {
-      error?: {
-        code?: string;
-        message: string;
-        said?: Said;
-        path?: (string | number)[];
-        data?: Record<string, unknown>;
-        all?: { said?: Said; message: string; path: (string | number)[] }[];
-        there?: Entry;
-      };
-    } & T;
-    if (answer.ok) return { ok: true, value: said };
-    const words = said.error?.said ?? said.error?.message ?? `The shop’s computer answered with an error (${answer.status}).`;
-    const { code, there, data, all, path = [] } = said.error ?? {};
+    const said: unknown = await answer.json();
+    if (answer.ok) {
+      const value = shape.safeParse(said);
+      return value.success ? { ok: true, value: value.data } : { ok: false, words: NOT_AS_EXPECTED, path: [], unreachable: false };
+    }
+    const { error } = refusalAnswer.safeParse(said).data ?? {};
+    const words = error?.said ?? error?.message ?? `The shop’s computer answered with an error (${answer.status}).`;
+    const { code, there, data, all, path = [] } = error ?? {};
     return {
       ok: false,
       words,

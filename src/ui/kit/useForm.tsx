@@ -1,6 +1,8 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
+import type { ZodType } from 'zod';
 import type { Said } from '@/core/units/say';
+import { doneAnswer } from '@/schema/answers';
 import { useSaid } from './preferences';
 import { beforeRenewal, keepTyped, takeTyped } from './renewed';
 import { post, type Posted, sendBytes } from './send';
@@ -26,8 +28,9 @@ export interface Form<T extends object> {
   whole: string | null;
   /** Refuses before anything is sent: at a field, or the whole by ''. */
   refuse(field: string, words: Said): null;
-  /** Sends it, or a file; what came back, or null where it was refused and now says so at its field, in other words where `onRefused` gives them. */
-  send<V extends object>(url: string, body: object, onRefused?: (refusal: Refusal) => Said | void): Promise<V | null>;
+  /** Sends it, or a file; what came back in the shape of its answer, or null where it was refused and now says so at its field, in other words where `onRefused` gives them. */
+  send(url: string, body: object): Promise<object | null>;
+  send<V>(url: string, body: object, answer: ZodType<V>, onRefused?: (refusal: Refusal) => Said | void): Promise<V | null>;
   busy: boolean;
   clear(): void;
 }
@@ -84,6 +87,21 @@ export function useForm<T extends object>(
     setProblem({ field, words });
     return null;
   };
+  function send(url: string, body: object): Promise<object | null>;
+  function send<V>(url: string, body: object, shape: ZodType<V>, onRefused?: (refusal: Refusal) => Said | void): Promise<V | null>;
+  async function send(
+    url: string,
+    body: object,
+    shape: ZodType = doneAnswer,
+    onRefused: (refusal: Refusal) => Said | void = () => {},
+  ): Promise<unknown> {
+    setProblem(null);
+    setBusy(true);
+    const answer = await (body instanceof Blob ? sendBytes(url, body, shape) : post(url, body, shape));
+    setBusy(false);
+    if (answer.ok) return answer.value;
+    return refuse(keyOf(answer.path), onRefused(answer) ?? answer.words);
+  }
   return {
     typed,
     put,
@@ -96,14 +114,7 @@ export function useForm<T extends object>(
       setProblem(null);
       setTyped(blank);
     },
-    async send<V extends object>(url: string, body: object, onRefused: (refusal: Refusal) => Said | void = () => {}) {
-      setProblem(null);
-      setBusy(true);
-      const answer = await (body instanceof Blob ? sendBytes<V>(url, body) : post<V>(url, body));
-      setBusy(false);
-      if (answer.ok) return answer.value;
-      return refuse(keyOf(answer.path), onRefused(answer) ?? answer.words);
-    },
+    send,
   };
 }
 

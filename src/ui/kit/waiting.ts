@@ -1,4 +1,5 @@
 'use client';
+import { entriesAnswer } from '@/schema/answers';
 import { clear, createStore, del, entries, set, type UseStore } from 'idb-keyval';
 import { useEffect, useSyncExternalStore } from 'react';
 import { v4 } from 'uuid';
@@ -65,7 +66,7 @@ async function deliver(): Promise<void> {
   await taken();
   for (const one of waiting.filter((w) => w.refused === null)) {
     const query = new URLSearchParams({ ...one.place, key: one.key });
-    const answer = await sendBytes<Entry[]>(`/api/jobs/${one.jobId}/${one.what}?${query}`, one.bytes);
+    const answer = await sendBytes(`/api/jobs/${one.jobId}/${one.what}?${query}`, one.bytes, entriesAnswer);
     if (answer.ok) {
       await letGo(one.key);
       for (const receive of receivers) receive(one.jobId, answer.value);

@@ -1,4 +1,5 @@
 'use client';
+import { jobOpenedAnswer } from '@/schema/answers';
 import { useRouter } from 'next/navigation';
 import { Button } from '../kit/primitives';
 import { FormProblem, useForm } from '../kit/useForm';
@@ -8,7 +9,7 @@ export function BeginPractice() {
   const router = useRouter();
   const form = useForm({}, () => '');
   const begin = async () => {
-    const began = await form.send<{ jobId: number }>('/api/practice', {});
+    const began = await form.send('/api/practice', {}, jobOpenedAnswer);
     if (began) router.push(`/jobs/${began.jobId}/ask`);
   };
   return (

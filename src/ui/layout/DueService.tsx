@@ -1,4 +1,6 @@
 'use client';
+import type { DueLine } from '@/schema/pages';
+import { doneAnswer } from '@/schema/answers';
 import { useSaid } from '../kit/preferences';
 import { said } from '@/core/units/say';
 import Link from 'next/link';
@@ -7,20 +9,6 @@ import { reminderText } from '@/judgement/job/service';
 import { post } from '../kit/send';
 import { Empty, EndName, Heading, QuietButton, QuietLink, Small, Table, Wide } from '../kit/primitives';
 import { dayWords } from '@/catalogue/days';
-import type { End } from '@/catalogue/ends';
-
-export interface DueLine {
-  machineId: number;
-  end: End;
-  machine: string;
-  registration: string;
-  owner: string;
-  phone: string;
-  rule: string;
-  on: string | null;
-  words: string;
-  remindedAt: string | null;
-}
 
 /** Machines due back for service, with the words to send their owners. */
 export function DueService({ due, today }: { due: DueLine[]; today: string }) {
@@ -63,7 +51,7 @@ function DueRow({ due, today }: { due: DueLine; today: string }) {
       setNote('▲ This browser does not let pages copy. Open the machine’s file for the text.');
       return;
     }
-    const answer = await post(`/api/machines/${due.machineId}/reminders`, { end: due.end });
+    const answer = await post(`/api/machines/${due.machineId}/reminders`, { end: due.end }, doneAnswer);
     setNote(answer.ok ? 'copied; noted as reminded today' : inUnits(said`▲ ${answer.words}`));
   };
   return (

@@ -1,4 +1,5 @@
 'use client';
+import { foundAnswer, type Found } from '@/schema/answers';
 import type { RefObject } from 'react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
@@ -6,12 +7,6 @@ import { Button, Dialog, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay
 import styled from 'styled-components';
 import { NotRead } from '../kit/NotRead';
 import { useRead } from '../kit/read';
-
-interface Found {
-  kind: 'job' | 'machine' | 'customer' | 'spring' | 'shim' | 'stock';
-  id: number;
-  title: string;
-}
 
 const Overlay = styled(ModalOverlay)`
   position: fixed;
@@ -90,7 +85,7 @@ export function Find({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) 
   const [query, setQuery] = useState('');
   const list = useRef<HTMLDivElement>(null);
   const router = useRouter();
-  const reading = useRead<Found[]>(query.trim() === '' ? null : `/api/search?q=${encodeURIComponent(query)}`);
+  const reading = useRead(query.trim() === '' ? null : `/api/search?q=${encodeURIComponent(query)}`, foundAnswer);
   // The last list stays until the next one is there, so that nothing jumps between two keys.
   const [found, setFound] = useState<Found[] | null>(null);
   if (reading.value && reading.value !== found) setFound(reading.value);

@@ -1,4 +1,5 @@
 'use client';
+import { promiseAnswer } from '@/schema/answers';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { dayWords } from '@/catalogue/days';
@@ -18,11 +19,6 @@ export interface PromisedJob {
   promisedOn: string;
 }
 
-interface Reach {
-  shop: { name: string; phone: string };
-  reach: { phone: string; email: string };
-}
-
 /** The promised day where it stands, and the way to another: with the reason, and the words for the customer. */
 export function PromisedDay({ job, label }: { job: PromisedJob; label?: string }) {
   const [isOpen, setOpen] = useState(false);
@@ -40,7 +36,7 @@ function AnotherDay({ job, onClose }: { job: PromisedJob; onClose(): void }) {
   const router = useRouter();
   const form = useForm({ day: job.promisedOn as string | null, reason: '' });
   const [isKept, setKept] = useState(false);
-  const { value: to } = useRead<Reach>(`/api/jobs/${job.id}/promise`);
+  const { value: to } = useRead(`/api/jobs/${job.id}/promise`, promiseAnswer);
   const { day, reason } = form.typed;
   const save = async () => {
     if (day === null) return void form.refuse('day', 'Choose the day.');

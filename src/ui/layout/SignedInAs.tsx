@@ -1,4 +1,5 @@
 'use client';
+import { doneAnswer } from '@/schema/answers';
 import { LogOut } from 'lucide-react';
 import { Button } from 'react-aria-components';
 import { ROLE_WORDS } from '@/catalogue/roles';
@@ -8,7 +9,7 @@ import { leave, type Who } from '../kit/who';
 /** Who is signed in at this browser; pressed, signs out. */
 export function SignedInAs({ who }: { who: Who }) {
   const signOut = async () => {
-    await post('/api/sign-in/out', {});
+    await post('/api/sign-in/out', {}, doneAnswer);
     leave();
   };
   return (

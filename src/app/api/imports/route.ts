@@ -1,5 +1,5 @@
 import { importRequest } from '@/schema/imports';
 import { importList } from '@/server/exchange/imports';
-import { handle, MOST_BYTES } from '../handle';
+import { handle, MAX_BYTES } from '../handle';
 
-export const POST = (request: Request) => handle(request, importRequest, importList, MOST_BYTES.log);
+export const POST = (request: Request) => handle(request, importRequest, importList, MAX_BYTES.log);

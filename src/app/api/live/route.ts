@@ -7,13 +7,13 @@ export const dynamic = 'force-dynamic';
 /** A page that says nothing is taken for gone by whatever stands between: it is told that we are here. Who was signed out meanwhile hears nothing more. */
 const BEAT_MS = 15_000;
 /** As many things as a page looks at. */
-const MOST_TOPICS = 4;
+const MAX_TOPICS = 4;
 
 /** Server-sent events of what others do on a job, a machine or the Floor. */
 export function GET(request: Request): Response {
   const query = new URL(request.url).searchParams;
   const topics = query.getAll('on');
-  if (topics.length === 0 || topics.length > MOST_TOPICS || !topics.every((t) => LIVE_TOPIC.test(t)))
+  if (topics.length === 0 || topics.length > MAX_TOPICS || !topics.every((t) => LIVE_TOPIC.test(t)))
     return new Response(null, { status: 400 });
   if (isFull()) return new Response(null, { status: 503, headers: { 'retry-after': '15' } });
   const heads = new Headers(request.headers);

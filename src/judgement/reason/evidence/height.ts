@@ -1,3 +1,4 @@
+import { rateDecimals } from '@/core/units/shown';
 import { type JobFacts } from '../../model/facts';
 import { mm, rate as rateSaid, said } from '@/core/units/say';
 import {
@@ -15,7 +16,8 @@ import {
   ANTI_SQUAT_STANDARD,
 } from '@/knowledge/limits';
 import { geometryOf, poseAt } from '../geometry';
-import { isToppedOut, TOPPED_OUT_MM, WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
+import { isToppedOut } from '@/core/measure/sag';
+import { TOPPED_OUT_MM, WIDE_FRICTION_BAND_MM } from '@/core/constants/limits';
 import { schoolById } from '@/knowledge/schools';
 import { armOf } from '../../model/ends';
 import { effectiveOf } from '../../model/effective';
@@ -77,7 +79,7 @@ const mark: EndRule = (facts, end) => {
   const marked = numberOf(facts.entries, `found.${end}.spring`);
   if (!found?.ok || marked === null) return [];
   const { effectiveRateNPerMm: rate, uncertaintyNPerMm: doubt } = found.value;
-  const decimals = marked < 20 ? 2 : 1;
+  const decimals = rateDecimals(marked);
   const words = said`${END_NAMES[end]}: the sags need ${rateSaid(rate, decimals, '±', doubt)}, the spring is marked ${rateSaid(marked, decimals)}.`;
   return [
     { statement: 'weaker-than-mark', end, credence: below(rate, marked - doubt, doubt / 2), words },

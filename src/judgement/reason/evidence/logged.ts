@@ -10,7 +10,7 @@ import {
 import { END_NAMES } from '@/catalogue/ends';
 import { numberOf } from '../../model/read';
 import { targetOf } from '../../aims/targets';
-import { WIDE_FRICTION_BAND_MM } from '@/core/measure/sag';
+import { WIDE_FRICTION_BAND_MM } from '@/core/constants/limits';
 import { above, below } from '../../findings/belief';
 import { type EndRule, percent, type Read } from './rule';
 import type { Statement } from '@/knowledge/causes/statements';

@@ -1,8 +1,10 @@
+import { naturalFrequencyHz } from '@/core/spring/select';
+import { rateDecimals } from '@/core/units/shown';
 import { type JobFacts } from '../../model/facts';
 import {
   STEP_SHARE,
   RATE_STANDARD_SHARE,
-  LEAST_LOAD_FACTOR,
+  MIN_LOAD_FACTOR,
   FACTOR_STANDARD,
   FREQUENCY_SHARE,
   FREQUENCY_STANDARD_SHARE,
@@ -13,7 +15,6 @@ import {
 } from '@/knowledge/limits';
 import { wheelForceN, wheelRateNPerMm } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
-import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { rightSpringFound, endModelOf, isMissing, isUnusable } from '../../model/ends';
 import { loadsOf, overloads, frontUnloading } from '../../model/loads';
 import { preloadOf, sagOf } from '../../model/measure';
@@ -37,7 +38,7 @@ const ideal: EndRule = (known, end) => {
   const found = idealOf(known, end);
   if (marked === null || !found) return [];
   const ratio = found.rateNPerMm / marked;
-  const figure = (x: number) => rateSaid(x, marked < 20 ? 2 : 1);
+  const figure = (x: number) => rateSaid(x, rateDecimals(marked));
   const words = said`${END_NAMES[end]}: this load asks for ${figure(found.rateNPerMm)}, the spring is marked ${figure(marked)}.`;
   return [
     { statement: 'ideal-stiffer', end, credence: above(ratio, 1 + STEP_SHARE, RATE_STANDARD_SHARE), words },
@@ -68,8 +69,8 @@ const strength: EndRule = (known, end) => {
     {
       statement: 'load-factor-low',
       end,
-      credence: below(factor, LEAST_LOAD_FACTOR, FACTOR_STANDARD),
-      words: `${END_NAMES[end]}: at full travel the spring pushes ${factor.toFixed(1)} times the laden load; under ${LEAST_LOAD_FACTOR} it reaches its stop.`,
+      credence: below(factor, MIN_LOAD_FACTOR, FACTOR_STANDARD),
+      words: `${END_NAMES[end]}: at full travel the spring pushes ${factor.toFixed(1)} times the laden load; under ${MIN_LOAD_FACTOR} it reaches its stop.`,
     },
   ];
 };
@@ -78,7 +79,7 @@ const frequencyHz = (known: JobFacts, end: End): number | null => {
   const fitted = fittedEnd(known, end);
   if (!fitted) return null;
   const rate = wheelRateNPerMm(fitted.model, fitted.spring, fitted.preloadMm, fitted.atMm);
-  return Math.sqrt((rate * 1000 * STANDARD_GRAVITY_M_PER_S2) / fitted.ladenN) / (2 * Math.PI);
+  return naturalFrequencyHz(rate, fitted.ladenN);
 };
 
 const together: WholeRule = (known) => {

@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { isMismarked, rateOf, rateTextOf } from '@/judgement/model/offers';
-import type { DrawerShim } from '@/schema/shims';
+import { doneAnswer, type DrawerShim } from '@/schema/answers';
 import { Columns, FieldGrid, Titled } from '../../kit/parts';
 import { addSpring } from '../../kit/newSpring';
 import { FormProblem, useForm } from '../../kit/useForm';
@@ -176,7 +176,7 @@ function SpringRow({ s, stockOf, onLedger, onTester }: Omit<SpringTableProps, 's
   const { system } = usePreferences();
   const length = (mm: number | null) => (mm === null ? <Small>–</Small> : `${lengthWords(mm, system, 0)} ${lengthUnit(system)}`);
   const retire = async () => {
-    await post(`/api/springs/${s.id}/retire`, {});
+    await post(`/api/springs/${s.id}/retire`, {}, doneAnswer);
     router.refresh();
   };
   return (

@@ -2,7 +2,8 @@
 import { jobNumber } from '@/catalogue/jobs';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { StockItem, StockMove } from '@/schema/stock';
+import type { StockItem } from '@/schema/stock';
+import { stockMovesAnswer, type StockMove } from '@/schema/answers';
 import { STOCK_MOVES } from '@/schema/stock';
 import { numberIn } from '@/catalogue/tables';
 import { Titled } from '../../kit/parts';
@@ -49,7 +50,7 @@ export function Ledger({ name, item, route, onDone }: Props) {
   const id = item?.id ?? null;
   const there = item?.there ?? null;
   // Read anew with every count, which a move has changed.
-  const reading = useRead<StockMove[]>(id === null ? null : `/api/stock/${id}/moves?there=${there ?? ''}`);
+  const reading = useRead(id === null ? null : `/api/stock/${id}/moves?there=${there ?? ''}`, stockMovesAnswer);
   const moves = reading.value ?? [];
   const send = async () => {
     const count = numberIn(form.typed.count);

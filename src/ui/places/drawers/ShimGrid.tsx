@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { parseQuantity } from '@/core/units/parse';
-import { type DrawerShim, SHIM_MOVES } from '@/schema/shims';
+import { SHIM_MOVES } from '@/schema/shims';
+import { doneAnswer, drawerShimAnswer, type DrawerShim } from '@/schema/answers';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { post } from '../../kit/send';
@@ -84,7 +85,7 @@ function useMove() {
     const count = Number(typed.count);
     if (typed.count.trim() === '' || !Number.isInteger(count)) return form.refuse('count', 'Type a whole number.');
     const lengths = Object.fromEntries(Object.entries(sizes).map(([f, read]) => [f, read.ok ? read.value.canonical : 0]));
-    const now = await form.send<DrawerShim>('/api/shims', { ...lengths, count, kind, note: typed.note });
+    const now = await form.send('/api/shims', { ...lengths, count, kind, note: typed.note }, drawerShimAnswer);
     if (!now) return;
     setSaid(`${now.diameterMm} × ${now.thicknessMm.toFixed(2)}: now ${now.count}.`);
     form.put({ thickness: '', count: '', note: '' });
@@ -216,7 +217,7 @@ function Assortment() {
     const count = Number(each);
     if (inner === null) return setProblem('Choose the post it goes on.');
     if (!Number.isInteger(count) || count < 1 || count > 99) return setProblem('Type how many of each size there are, 1 to 99.');
-    const answer = await post('/api/shims/assortment', { innerMm: Number(inner), each: count });
+    const answer = await post('/api/shims/assortment', { innerMm: Number(inner), each: count }, doneAnswer);
     setProblem(answer.ok ? '' : inUnits(answer.words));
     router.refresh();
   };

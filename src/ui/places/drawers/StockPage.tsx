@@ -1,4 +1,5 @@
 'use client';
+import { listCountedAnswer } from '@/schema/answers';
 import { lineRefused } from './lineRefused';
 import type { Form } from '../../kit/useForm';
 import { useRouter } from 'next/navigation';
@@ -250,9 +251,10 @@ function Lists() {
   const form = useForm({}, () => '');
   const take = async ({ rows, lines, fileName }: Taken) => {
     setSaid('');
-    const came = await form.send<{ added: number; counted: number }>(
+    const came = await form.send(
       '/api/stock/import',
       { fileName, lines: rows.map(lineOf) },
+      listCountedAnswer,
       lineRefused('lines', lines),
     );
     if (!came) return;

@@ -1,4 +1,5 @@
 'use client';
+import { listTakenAnswer } from '@/schema/answers';
 import { today } from '@/catalogue/days';
 import { lineRefused } from './lineRefused';
 import { useRouter } from 'next/navigation';
@@ -40,9 +41,10 @@ export function SupplierList() {
       freeLength: r.freeLength ?? '',
       solidLength: r.solidLength ?? '',
     }));
-    const came = await form.send<{ count: number }>(
+    const came = await form.send(
       '/api/springs/import',
       { supplier, listedOn, fileName, mapping, springs },
+      listTakenAnswer,
       lineRefused('springs', lines),
     );
     if (!came) return;

@@ -120,7 +120,7 @@ export function Tester({ spring, onDone }: { spring: ListedSpring; onDone(): voi
   const marked = spring.rateNPerMm;
   const found = fit?.ok ? fit.value : null;
   return (
-    <Titled title={`Spring tester: ${spring.name}`} aside={inUnits(said`marked ${rate(marked, marked < 20 ? 2 : 1)}`)}>
+    <Titled title={`Spring tester: ${spring.name}`} aside={inUnits(said`marked ${rate(marked)}`)}>
       <Caution>{CAUTIONS.springs}</Caution>
       <Choices label="Fit" value={model} options={{ linear: 'A line', progressive: 'Progressive' }} onPick={setModel} />
       <div ref={readings}>

@@ -1,10 +1,10 @@
 'use client';
+import type { DueLine, JobBrief } from '@/schema/pages';
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
-import type { StageLine } from '@/judgement/job/stages';
-import { STAGE_NAMES, type Stage } from '@/catalogue/fields';
+import { STAGE_NAMES } from '@/catalogue/fields';
 import { Empty, Heading, LinkButton, Small, Warn } from '../../kit/primitives';
 import { useHearing } from '../../kit/live';
 import { useKeptPages } from '../../kit/Offline';
@@ -12,18 +12,8 @@ import { TAB } from '../../kit/send';
 import { PromisedDay } from '../../layout/PromisedDay';
 import { Shell } from '../../layout/Shell';
 import { daysBetween, dayWords, timeWords } from '@/catalogue/days';
-import { type DueLine, DueService } from '../../layout/DueService';
+import { DueService } from '../../layout/DueService';
 import { type Begun, FirstHour } from './FirstHour';
-
-interface JobBrief {
-  id: number;
-  machine: string;
-  customer: string;
-  promisedOn: string;
-  waitsFor: string;
-  lines: StageLine[];
-  next: { stage: Stage; action: string };
-}
 
 interface Props {
   begun: Begun;
@@ -119,12 +109,12 @@ function untilWords(day: string, today: string): string {
 
 /** The Floor: what is on the stands by promised day, where each job stands and what to do next; and rides nobody has heard of. */
 /** Pages fetched before they are asked for: more would keep the shop's computer from its work. From memory. */
-const MOST_AHEAD = 12;
+const MAX_AHEAD = 12;
 
 export function Floor({ jobs, awaited, due, short, begun, warnings, backedUpAt, branch, today }: Props & { today: string }) {
   const router = useRouter();
   // The machines on the stands are worked on next, with or without the shop's computer.
-  useKeptPages(jobs.slice(0, MOST_AHEAD).map((j) => `/jobs/${j.id}/${j.next.stage}`));
+  useKeptPages(jobs.slice(0, MAX_AHEAD).map((j) => `/jobs/${j.id}/${j.next.stage}`));
   useHearing(['floor'], { act: ({ tab }) => tab !== TAB && router.refresh(), again: () => router.refresh() });
   const backedUp = backedUpAt ? `Last good backup ${dayWords(backedUpAt)} ${timeWords(backedUpAt)}` : 'No backup yet';
   return (

@@ -1,4 +1,5 @@
 'use client';
+import { foundAnswer, jobOpenedAnswer } from '@/schema/answers';
 import type { Form } from '../../kit/useForm';
 import styled from 'styled-components';
 import { recorded } from '@/catalogue/entry';
@@ -44,7 +45,7 @@ const FROM_LETTERS = 2;
 /** The choices there are, with those of the whole book that are like what is typed. */
 function useChoices(items: Choice[], kind: 'customer' | 'machine', text: string, isMore: boolean): Choice[] {
   const isAsked = isMore && text.trim().length >= FROM_LETTERS;
-  const { value } = useRead<{ id: number; title: string }[]>(isAsked ? `/api/search?kind=${kind}&q=${encodeURIComponent(text)}` : null);
+  const { value } = useRead(isAsked ? `/api/search?kind=${kind}&q=${encodeURIComponent(text)}` : null, foundAnswer);
   const others = (value ?? []).filter((f) => !items.some((i) => i.id === f.id)).map((f) => ({ id: f.id, name: f.title }));
   return others.length === 0 ? items : [...items, ...others];
 }
@@ -167,7 +168,7 @@ function useNewJob({ machines, chosenMachineId, usualDay }: Props) {
       promisedOn: day,
       ...(isIn ? { anyway: true } : {}),
     };
-    const opened = await form.send<{ jobId: number }>('/api/jobs', job, ({ code, path, words }) => {
+    const opened = await form.send('/api/jobs', job, jobOpenedAnswer, ({ code, path, words }) => {
       setIsIn(code === 'machine-is-in');
       const field = path.find((p) => typeof p === 'string' && p.startsWith('machine.'));
       if (typeof field === 'string') store.setProblem(field, words);

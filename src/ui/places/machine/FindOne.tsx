@@ -1,21 +1,16 @@
 'use client';
+import { foundAnswer, type Found } from '@/schema/answers';
 import { PlainField } from '../../kit/PlainField';
 import { QuietButton, Small } from '../../kit/primitives';
 import { NotRead } from '../../kit/NotRead';
 import { useRead } from '../../kit/read';
 
-export interface FoundOne {
-  kind: 'job' | 'machine' | 'customer';
-  id: number;
-  title: string;
-}
-
 interface Props {
   label: string;
-  kind: FoundOne['kind'];
+  kind: Found['kind'];
   value: string;
   onChange(text: string): void;
-  onPick(found: FoundOne): void;
+  onPick(found: Found): void;
   problem?: string | null;
   /** Left out of what is offered. */
   except?: number;
@@ -26,7 +21,7 @@ const FROM_LETTERS = 2;
 /** A name typed, and those of the book that are like it. */
 export function FindOne({ label, kind, value, onChange, onPick, problem = null, except }: Props) {
   const isAsked = value.trim().length >= FROM_LETTERS;
-  const reading = useRead<FoundOne[]>(isAsked ? `/api/search?kind=${kind}&q=${encodeURIComponent(value)}` : null);
+  const reading = useRead(isAsked ? `/api/search?kind=${kind}&q=${encodeURIComponent(value)}` : null, foundAnswer);
   const offered = (reading.value ?? []).filter((f) => f.id !== except).slice(0, 6);
   return (
     <>

@@ -1,4 +1,5 @@
 'use client';
+import { jobOpenedAnswer } from '@/schema/answers';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { jobNumber } from '@/catalogue/jobs';
@@ -41,7 +42,7 @@ function Duplicate({ jobId }: { jobId: number }) {
   const router = useRouter();
   const form = useForm({});
   const open = async () => {
-    const came = await form.send<{ jobId: number }>(`/api/jobs/${jobId}/duplicate`, {});
+    const came = await form.send(`/api/jobs/${jobId}/duplicate`, {}, jobOpenedAnswer);
     if (came) router.push(`/jobs/${came.jobId}/ask`);
   };
   return (

@@ -6,7 +6,7 @@ import { MmSlider } from '../../kit/slider';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
 import { type Entries, type Entry, withUnit } from '@/catalogue/entry';
-import { type LeverageCurves, leverageCurves } from '@/judgement/model/leverageCurves';
+import { type LeverageCurves, leverageCurves, progressionWarning, progressionWords } from '@/judgement/model/leverageCurves';
 import { isMissing, isUnusable, leverageKindOf } from '@/judgement/model/ends';
 import { numberOf, textOf } from '@/judgement/model/read';
 import { leverageOf } from '@/core/leverage/leverage';
@@ -289,9 +289,7 @@ function WheelRate({ known, spring, setSpring, problemOf, preload, setPreload, w
         />
       </FieldGrid>
       <RateCurve wheelRate={wheelRate} travelMm={travelMm} />
-      {progression > 0.03 && (
-        <Small>Rising rate: low in the travel is the stiff part, so backing off preload can make it harder, not softer.</Small>
-      )}
+      {progressionWarning(progression) && <Small>{progressionWarning(progression)}</Small>}
     </Titled>
   );
 }
@@ -308,11 +306,6 @@ function RateCurve({ wheelRate, travelMm }: { wheelRate: [number, number][]; tra
     />
   );
 }
-
-const progressionWords = (p: number) =>
-  Math.abs(p) < 0.005
-    ? 'constant'
-    : `${p > 0 ? 'rising' : 'falling'} rate, ratio ${p > 0 ? 'falls' : 'rises'} ${(Math.abs(p / (1 + p)) * 100).toFixed(0)} %`;
 
 function Mechanism({
   linkage,

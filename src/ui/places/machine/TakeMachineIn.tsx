@@ -1,4 +1,5 @@
 'use client';
+import { machineTakenAnswer } from '@/schema/answers';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
@@ -13,7 +14,7 @@ export function TakeMachineIn() {
   const take = async (file: File | undefined) => {
     if (!file) return;
     setBusy(true);
-    const taken = await form.send<{ machineId: number }>('/api/machines/incoming', file);
+    const taken = await form.send('/api/machines/incoming', file, machineTakenAnswer);
     setBusy(false);
     if (taken) router.push(`/machines/${taken.machineId}`);
   };

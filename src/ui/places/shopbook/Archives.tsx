@@ -1,4 +1,5 @@
 'use client';
+import { archiveAnswer, archiveTakenAnswer } from '@/schema/answers';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
@@ -16,7 +17,7 @@ export function Archives({ archives }: { archives: readonly KeptFile[] }) {
   const make = async () => {
     setDoing('making');
     setSaid('');
-    const made = await form.send<{ found: string }>('/api/backups/archives', {});
+    const made = await form.send('/api/backups/archives', {}, archiveAnswer);
     setDoing(null);
     if (made) setSaid(`Made and read back: ${made.found}.`);
     router.refresh();
@@ -25,7 +26,7 @@ export function Archives({ archives }: { archives: readonly KeptFile[] }) {
     if (!file) return;
     setDoing('taking');
     setSaid('');
-    const taken = await form.send<{ directory: string; found: string }>('/api/backups/archives/incoming', file);
+    const taken = await form.send('/api/backups/archives/incoming', file, archiveTakenAnswer);
     setDoing(null);
     if (taken)
       setSaid(

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useDeferredValue, useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
-import type { AuditLine } from '@/schema/people';
+import { auditAnswer, type AuditLine } from '@/schema/answers';
 import { TableFiles } from '../../kit/TableFiles';
 import { NotRead } from '../../kit/NotRead';
 import { Titled } from '../../kit/parts';
@@ -19,7 +19,7 @@ export function AuditPage() {
   const [words, setWords] = useState('');
   const [before, setBefore] = useState(0);
   const asked = useDeferredValue(words.trim());
-  const reading = useRead<AuditLine[]>(`/api/audit?q=${encodeURIComponent(asked)}&before=${before}`);
+  const reading = useRead(`/api/audit?q=${encodeURIComponent(asked)}&before=${before}`, auditAnswer);
   const lines = reading.value;
   return (
     <Titled title="What was done" aside="by whom and when, the newest first">

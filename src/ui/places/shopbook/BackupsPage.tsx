@@ -1,4 +1,5 @@
 'use client';
+import { archiveTakenAnswer } from '@/schema/answers';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Titled } from '../../kit/parts';
@@ -97,7 +98,7 @@ function BackupTable({ files }: { files: Props['files'] }) {
   const bring = async (name: string) => {
     setBack(null);
     setBringing(name);
-    setBack(await form.send('/api/backups/restore', { name }));
+    setBack(await form.send('/api/backups/restore', { name }, archiveTakenAnswer));
     setBringing(null);
     router.refresh();
   };

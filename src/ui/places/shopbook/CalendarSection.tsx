@@ -1,4 +1,5 @@
 'use client';
+import { calendarAnswer } from '@/schema/answers';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Titled } from '../../kit/parts';
@@ -11,7 +12,7 @@ export function CalendarSection({ hasFeed }: { hasFeed: boolean }) {
   const form = useForm({});
   const [made, setMade] = useState('');
   const change = async (feed: boolean) => {
-    const answer = await form.send<{ address: string | null }>('/api/book/calendar', { feed });
+    const answer = await form.send('/api/book/calendar', { feed }, calendarAnswer);
     if (!answer) return;
     setMade(answer.address ?? '');
     router.refresh();

@@ -2,7 +2,8 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { said, type Said } from '@/core/units/say';
-import { type ImportColumn, type Imported, IMPORT_KINDS, type ImportKind, IMPORTS } from '@/schema/imports';
+import { type ImportColumn, IMPORT_KINDS, type ImportKind, IMPORTS } from '@/schema/imports';
+import { importedAnswer, type Imported } from '@/schema/answers';
 import { CsvColumns, type Taken } from '../../kit/CsvColumns';
 import { Titled } from '../../kit/parts';
 import { Pick } from '../../kit/Pick';
@@ -38,7 +39,7 @@ export function ImportLists() {
   const [dates, setDates] = useState<'day-first' | 'month-first' | ''>('');
   const [asked, setAsked] = useState<Taken | null>(null);
   const send = ({ rows, lines, fileName }: Taken, dry: boolean, order = dates) =>
-    form.send<Imported>('/api/imports', { kind, fileName, dry, rows, ...(order ? { dates: order } : {}) }, (refusal) => {
+    form.send('/api/imports', { kind, fileName, dry, rows, ...(order ? { dates: order } : {}) }, importedAnswer, (refusal) => {
       const all = refusal.all ?? [refusal];
       setFaults(all.map((fault) => faultWords(columns, lines, fault)));
       if (refusal.code === 'day-two-ways') setAsked({ rows, lines, fileName, mapping: {} });

@@ -36,7 +36,7 @@ export function People({ technicians, hasOwner, sessions, scripts }: PeopleState
           ))}
         </ul>
         <PlainField label="Add a name" {...form.field('name')} />
-        <PlainField label="with a passcode of six signs or more" secret {...form.field('passcode')} />
+        <PlainField label="with a passcode of six characters or more" secret {...form.field('passcode')} />
         <Choices label="as" value={form.typed.role} options={ROLE_NAMES} onPick={(role) => form.put({ role })} />
         {asksOwner && <PlainField label="Passcode of the owner" secret {...form.field('ownerPasscode')} />}
         <p style={{ paddingTop: '0.5rem' }}>

@@ -1,4 +1,5 @@
 'use client';
+import { scriptAnswer } from '@/schema/answers';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { PeopleState } from '@/schema/people';
@@ -14,7 +15,7 @@ export function Scripts({ scripts, asksOwner }: Pick<PeopleState, 'scripts'> & {
   const form = useForm({ name: '', ownerPasscode: '' });
   const [secret, setSecret] = useState<{ name: string; secret: string } | null>(null);
   const add = async () => {
-    const made = await form.send<{ secret: string }>('/api/people/scripts', form.typed);
+    const made = await form.send('/api/people/scripts', form.typed, scriptAnswer);
     if (!made) return;
     setSecret({ name: form.typed.name, secret: made.secret });
     form.clear();

@@ -1,7 +1,8 @@
 'use client';
+import { sealedRecordAnswer, sealsAnswer, type SealsAnswer } from '@/schema/answers';
 import { useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
-import { BROKEN_WORDS, sealShown, sealTyped, type BrokenPart } from '@/schema/sealWords';
+import { BROKEN_WORDS, sealShown, sealTyped } from '@/schema/sealWords';
 import Link from 'next/link';
 import { PlainField } from '../../kit/PlainField';
 import { NotRead } from '../../kit/NotRead';
@@ -9,16 +10,10 @@ import { Titled } from '../../kit/parts';
 import { Button, Small, Warn } from '../../kit/primitives';
 import { useRead } from '../../kit/read';
 
-interface Seals {
-  records: number;
-  broken: { id: number; jobId: number; what: BrokenPart }[];
-  lastSeal: string | null;
-}
-
 /** Whether what was signed still stands as signed: every record reckoned anew on request. */
 export function SealsPanel() {
   const [checks, setChecks] = useState(0);
-  const reading = useRead<Seals>(checks === 0 ? null : `/api/seals?check=${checks}`);
+  const reading = useRead(checks === 0 ? null : `/api/seals?check=${checks}`, sealsAnswer);
   const found = reading.value;
   return (
     <Titled title="Signed records" aside="also by npm run seals">
@@ -45,8 +40,8 @@ export function SealsPanel() {
 /** A seal read from a card or a job sheet: the record it belongs to is still there, or the chain was cut behind it. */
 function FromPaper() {
   const [typed, setTyped] = useState('');
-  const signs = sealTyped(typed);
-  const reading = useRead<{ id: number; jobId: number }>(signs === null ? null : `/api/seals?seal=${signs}`);
+  const digits = sealTyped(typed);
+  const reading = useRead(digits === null ? null : `/api/seals?seal=${digits}`, sealedRecordAnswer);
   const [found, isGone] = [reading.value, reading.failed !== null];
   return (
     <div style={{ paddingTop: '0.75rem', maxWidth: '30rem' }}>
@@ -63,7 +58,7 @@ function FromPaper() {
   );
 }
 
-function SealsFound({ found }: { found: Seals }) {
+function SealsFound({ found }: { found: SealsAnswer }) {
   return (
     <p role="status" style={{ paddingTop: '0.5rem' }}>
       {found.records} signed records, {found.broken.length === 0 ? 'every seal holds' : `${found.broken.length} broken`}.

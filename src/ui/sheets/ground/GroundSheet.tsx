@@ -85,7 +85,7 @@ export function GroundSheet() {
 }
 
 /** Fits an address may ask for beside the usual two: as many as stand side by side. */
-const MOST_TRIED = 2;
+const MAX_TRIED = 2;
 
 /** Beyond these nobody rides: a wheel off the ground most of a stretch, or pitching as on a see-saw. From memory. */
 const WILD = { contact: 0.5, pitchDeg: 10 };
@@ -203,7 +203,7 @@ function useAsked() {
     [job, withLoad, data.oils, effects, stretches],
   );
   const address = useSearchParams();
-  const tried = useMemo(() => triedIn(job, address.getAll('tried').slice(0, MOST_TRIED)), [address, job]);
+  const tried = useMemo(() => triedIn(job, address.getAll('tried').slice(0, MAX_TRIED)), [address, job]);
   const fits = useMemo(() => {
     const others = candidates.filter((c) => beside.includes(c.id));
     return [AS_IT_CAME_IN, ...tried.filter((f) => f !== null), AS_IT_IS_TO_BE, ...others];

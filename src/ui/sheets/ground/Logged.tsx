@@ -1,4 +1,5 @@
 'use client';
+import { matchWords } from '@/judgement/ground/answers';
 import { useCallback } from 'react';
 import { BINS, type LogFigures } from '@/core/logger/figures';
 import type { LoggedPlaces, Matched } from '@/core/ride/match';
@@ -79,12 +80,11 @@ function MatchTable({ of, logged }: { of: Matched; logged: Record<End, LoggedPla
     ['Compression, 5 % above', (p) => mPerS(p.compression95MPerS, 2)],
     ['Rebound, 5 % above', (p) => mPerS(p.rebound95MPerS, 2)],
   ];
-  const fits = of.missAfter < 1.5 ? 'It fits as well as such figures are known' : of.missAfter < 4 ? 'It fits roughly' : 'It does not fit';
   return (
     <>
       <p role="status">
-        <b>{fits}</b>: off by {of.missBefore.toFixed(1)} before and {of.missAfter.toFixed(1)} after, in units of what each figure is known
-        to.
+        <b>{matchWords(of.missAfter)}</b>: off by {of.missBefore.toFixed(1)} before and {of.missAfter.toFixed(1)} after, in units of what
+        each figure is known to.
       </p>
       <Wide>
         <Table aria-label="The model against the log">

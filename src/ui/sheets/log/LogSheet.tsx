@@ -1,4 +1,5 @@
 'use client';
+import { doneAnswer } from '@/schema/answers';
 import { Sentence } from '../../kit/Sentence';
 import { type Figure, mm, mPerS, type Said } from '@/core/units/say';
 import { useState } from 'react';
@@ -11,7 +12,8 @@ import { Choices } from '../../kit/Choices';
 import { CsvColumns, type Taken, type Wanted } from '../../kit/CsvColumns';
 import { Button, Empty, EndName, QuietLink, Small, Table } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
-import { type LoggedRun, useBench } from '../../job/BenchContext';
+import { useBench } from '../../job/BenchContext';
+import type { LoggedRun } from '@/schema/pages';
 import { Columns, Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Trace } from './Trace';
@@ -66,7 +68,7 @@ function TakeIn() {
   const send = async (url: string, body: object, taken?: Taken) => {
     setSaid('Reading');
     setAsked(null);
-    const came = await form.send(url, body, ({ code, figures }) => {
+    const came = await form.send(url, body, doneAnswer, ({ code, figures }) => {
       if (code === 'log-written' && taken) setAsked({ taken, seems: figures as unknown as WrittenIn });
     });
     setSaid(came ? 'Taken in.' : '');

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { hasDecimalComma, numberIn } from '@/catalogue/tables';
 import { AS_USUAL, asUsual } from '@/core/logger/doubts';
 import { LineChart } from '../../charts/LineChart';
-import type { LoggedRun } from '../../job/BenchContext';
+import type { LoggedRun } from '@/schema/pages';
 import { Titled } from '../../kit/parts';
 import { NotRead } from '../../kit/NotRead';
 import { useReadText } from '../../kit/read';

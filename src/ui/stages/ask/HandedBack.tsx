@@ -12,7 +12,8 @@ import { useFieldStore } from '../../fields/context';
 import { focusEntry } from '../../fields/next';
 import { Button, QuietButton, Small } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
-import { type BenchData, useBench, useFact } from '../../job/BenchContext';
+import { useBench, useFact } from '../../job/BenchContext';
+import type { BenchData } from '@/schema/pages';
 import { Titled } from '../../kit/parts';
 
 /** Told of the rider, the load and the ride, and likely to be the same again. */

@@ -1,5 +1,5 @@
 'use client';
-import type { Likeness } from '@/schema/alike';
+import { alikeAnswer, type Likeness } from '@/schema/answers';
 import Link from 'next/link';
 import { useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
@@ -9,7 +9,7 @@ import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { NotRead } from '../../kit/NotRead';
 import { useRead } from '../../kit/read';
-import type { Alike } from '@/schema/alike';
+import type { Alike } from '@/schema/answers';
 
 const SHOWN = 6;
 const figure = (x: number) => String(Math.round(x * 100) / 100);
@@ -19,7 +19,7 @@ export function AlikePanel() {
   const { data } = useBench();
   const facts = useLater();
   const [isAsked, setAsked] = useState(false);
-  const reading = useRead<Alike[]>(isAsked ? `/api/jobs/${data.job.id}/alike` : null);
+  const reading = useRead(isAsked ? `/api/jobs/${data.job.id}/alike` : null, alikeAnswer);
   const alike = reading.value ?? null;
   const here = likenessOf(facts);
   const better = alike?.filter((a) => a.feel === 'better').length ?? 0;

@@ -1,8 +1,9 @@
 'use client';
+import { sortedCauses } from '@/judgement/reason/reason';
 import { Fragment, useId, useState } from 'react';
 import styled from 'styled-components';
 import type { Explained, Reasoned } from '@/judgement/reason/reason';
-import { SUPPORT_FROM } from '@/core/diagnose/model';
+import { SUPPORT_FROM } from '@/core/constants/limits';
 import { percent } from '@/judgement/reason/evidence/rule';
 import { Empty, QuietButton, Small } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
@@ -68,9 +69,7 @@ function Bar({ explains, present }: { explains: number; present: number }) {
 }
 
 /** Causes shown at once; the rest on request would only distract. */
-const MOST_SHOWN = 8;
-/** Below this a cause is not shown unless it is supported. */
-const LEAST_SHOWN = 0.03;
+const MAX_SHOWN = 8;
 
 interface Props {
   reasoned: Reasoned;
@@ -85,11 +84,9 @@ const FIRST_CAUSES = 3;
 /** What could explain the complaints, the supported causes first; each opens to its sentences and cures. */
 export function Causes({ reasoned, open, onOpen, look }: Props) {
   const [whole, setWhole] = useState(false);
-  const linked = reasoned.causes.filter((c) => c.linked);
-  const worth = (c: Explained) => c.explains >= LEAST_SHOWN || c.id === open;
-  const supported = linked.filter((c) => c.supported && worth(c)).slice(0, MOST_SHOWN);
-  const possible = linked.filter((c) => !c.supported && worth(c)).slice(0, MOST_SHOWN);
-  const beside = reasoned.causes.filter((c) => !c.linked && c.supported && c.present > 0.5);
+  const sorted = sortedCauses(reasoned, open);
+  const [supported, possible] = [sorted.supported.slice(0, MAX_SHOWN), sorted.possible.slice(0, MAX_SHOWN)];
+  const { beside } = sorted;
   if (reasoned.told.length === 0) return <Empty>Write down at least one complaint: causes are weighed against what the rider tells.</Empty>;
   const first = (causes: Explained[]) => causes.filter((c, i) => whole || i < FIRST_CAUSES || c.id === open);
   const likely = supported.length === 0 ? first(possible) : [...first(supported), ...possible.filter((c) => c.id === open)];

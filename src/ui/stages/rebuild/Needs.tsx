@@ -1,4 +1,6 @@
 'use client';
+import { springAnswer } from '@/schema/answers';
+import { isSameRate } from '@/judgement/model/read';
 import type { Form } from '../../kit/useForm';
 import type { Need } from '@/schema/stock';
 import { jobNumber } from '@/catalogue/jobs';
@@ -137,7 +139,7 @@ export function CameOut() {
   const live = useLive();
   const out = ENDS.filter((end) => {
     const [found, fitted] = [live[`found.${end}.spring`], live[`fitted.${end}.spring`]];
-    return found?.value && fitted?.value && Math.abs(found.value / fitted.value - 1) > 0.005;
+    return found?.value && fitted?.value && !isSameRate(found.value, fitted.value);
   });
   if (out.length === 0) return null;
   return (
@@ -166,7 +168,7 @@ function OneOut({ end, marked, done, jobId, onDone }: { end: End; marked: string
     if (rate.trim() === '') return form.refuse('rate', 'Put it on the tester and type its rate.');
     const name = `Used, out of job ${jobNumber(jobId)}, ${data.machine.name}`;
     const spring = { end, name, rate: meant(rate, unit), leftByCustomer: left };
-    const came = await form.send<{ springId: number }>(`/api/jobs/${jobId}/returned`, spring);
+    const came = await form.send(`/api/jobs/${jobId}/returned`, spring, springAnswer);
     if (!came) return;
     const text = String(came.springId);
     store.accept({ field: `job.returned.${end}`, text, unit: null, value: came.springId, at: new Date().toISOString() });

@@ -56,7 +56,7 @@ export function Procedures({ onGo }: { onGo(n: number, step: number): void }) {
   const seconds = secondsAtBench(live, data.procedures);
   const take = async () => {
     if (chosen === null) return form.refuse('', 'Choose a procedure.');
-    if (!(await form.send<TakenProcedure>(`/api/jobs/${data.job.id}/procedures`, { id: chosen }))) return;
+    if (!(await form.send(`/api/jobs/${data.job.id}/procedures`, { id: chosen }))) return;
     setChosen(null);
     reload();
   };

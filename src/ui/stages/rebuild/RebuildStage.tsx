@@ -12,7 +12,7 @@ import { itemNumbers, nextItem } from '@/judgement/model/read';
 import { torquesOf } from '@/judgement/model/set';
 import { shortOf } from '@/schema/stock';
 import { Sheets } from '../../kit/Sheets';
-import type { ModelTorque } from '@/judgement/model/torqueTable';
+import type { ModelTorque } from '@/schema/answers';
 import { useFieldStore, useLive } from '../../fields/context';
 import { ModelTorques } from '../../job/ModelTorques';
 import { TakeOver } from './TakeOver';

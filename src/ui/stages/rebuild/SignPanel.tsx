@@ -1,4 +1,5 @@
 'use client';
+import { technicianAnswer } from '@/schema/answers';
 import type { FieldKey } from '@/catalogue/fields';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -47,7 +48,7 @@ export function SignerFields({ signer, onChange, problem }: { signer: Signer; on
   const names = [...signing, ...added.filter((a) => !data.technicians.some((t) => t.id === a.id))];
   const mayAdd = who?.role === 'owner' || !data.technicians.some((t) => t.role === 'owner');
   const add = async () => {
-    const came = await form.send<{ id: number; name: string }>('/api/technicians', { name, passcode: signer.passcode });
+    const came = await form.send('/api/technicians', { name, passcode: signer.passcode }, technicianAnswer);
     if (!came) return;
     setAdded([...added, came]);
     form.clear();

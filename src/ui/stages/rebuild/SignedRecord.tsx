@@ -1,4 +1,5 @@
 'use client';
+import { correctedAnswer } from '@/schema/answers';
 import { sealShown } from '@/schema/sealWords';
 import { fieldName } from '@/judgement/job/changes';
 import type { Form } from '../../kit/useForm';
@@ -13,7 +14,8 @@ import { Pick } from '../../kit/Pick';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
-import { type SignedLine, useBench } from '../../job/BenchContext';
+import { useBench } from '../../job/BenchContext';
+import type { SignedLine } from '@/schema/pages';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { useWho } from '../../kit/who';
 import { SignerFields, signerFirst, SignRow } from './SignPanel';
@@ -99,7 +101,7 @@ function CorrectionForm({ onDone }: { onDone(stays: readonly string[]): void }) 
     if (technicianId === null) return refuse('', 'Choose who signs.');
     if (passcode === '') return refuse('passcode', 'Give the passcode of who signs.');
     const correction = { technicianId, passcode, reason, changes: [{ field, text }] };
-    const done = await form.send<{ stays: string[] }>(`/api/jobs/${data.job.id}/corrections`, correction);
+    const done = await form.send(`/api/jobs/${data.job.id}/corrections`, correction, correctedAnswer);
     if (!done) return;
     reload();
     onDone(done.stays);

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
 import { type TakenOver, takenOver, takenOverName, wantedSoFar } from '@/judgement/job/takeOver';
-import type { LeftByJob } from '@/schema/alike';
+import { leftAnswer, type LeftByJob } from '@/schema/answers';
 import { useFieldStore, useLive, useSystem } from '../../fields/context';
 import { Fold } from '../../kit/Fold';
 import { NotRead } from '../../kit/NotRead';
@@ -16,7 +16,7 @@ export function TakeOver() {
   const [number, setNumber] = useState('');
   const [asked, setAsked] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const reading = useRead<LeftByJob>(asked === null ? null : `/api/jobs/${asked}/left`);
+  const reading = useRead(asked === null ? null : `/api/jobs/${asked}/left`, leftAnswer);
   const look = () => {
     const typed = /^\s*0*(\d{1,9})\s*$/.exec(number)?.[1];
     setProblem(typed ? null : 'Give the number of a job, for example 0113.');

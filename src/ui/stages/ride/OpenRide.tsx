@@ -1,10 +1,12 @@
 'use client';
+import { squareAnswer, type SquareAnswer } from '@/schema/answers';
 import { mm, said, type Said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
 import { useState } from 'react';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
-import { advise, type Step, type Trial } from '@/judgement/ride/retune';
+import { advise, type Step } from '@/judgement/ride/retune';
+import type { Trial } from '@/schema/pages';
 import { changeWords, tunableById } from '@/judgement/reason/tunables';
 import { PlainField } from '../../kit/PlainField';
 import { useSaid } from '../../kit/preferences';
@@ -66,14 +68,8 @@ function RideAgain({ trial, setWriting }: { trial: Trial; setWriting: (next: boo
   );
 }
 
-interface Square {
-  svg: string;
-  link: string;
-  reachable: boolean;
-}
-
 function Sheet({ trial }: { trial: Trial }) {
-  const reading = useRead<Square>(`/api/trials/${trial.id}/square`);
+  const reading = useRead(`/api/trials/${trial.id}/square`, squareAnswer);
   const square = reading.value ?? null;
   return (
     <div style={{ display: 'flex', gap: '1rem', alignItems: 'center', padding: '0.6rem 0', flexWrap: 'wrap' }}>
@@ -99,7 +95,7 @@ function Sheet({ trial }: { trial: Trial }) {
   );
 }
 
-function SquareWords({ square }: { square: Square | null }) {
+function SquareWords({ square }: { square: SquareAnswer | null }) {
   return (
     <p>
       <Small>

@@ -1,10 +1,9 @@
 'use client';
+import { MM_PER_INCH } from '@/core/constants/constants';
 import { bar } from '@/core/units/say';
 import { useMemo } from 'react';
 import type { Candidate } from '@/core/spring/select';
 import { caseStances, type CaseStance, type EndPredicted } from '@/judgement/aims/curves';
-import { rakeOf } from '@/judgement/model/ends';
-import { numberOf } from '@/judgement/model/read';
 import { useSystem } from '../../fields/context';
 import { useSaid } from '../../kit/preferences';
 import { EndName, Small, Table } from '../../kit/primitives';
@@ -14,7 +13,7 @@ import type { System } from '@/catalogue/system';
 
 const pitchWords = ({ pitchDeg, sinksMm }: CaseStance, system: System) => {
   if (pitchDeg === null || sinksMm === null) return '–';
-  const height = system === 'metric' ? signed(-sinksMm, 0) : signed(-sinksMm / 25.4, 2);
+  const height = system === 'metric' ? signed(-sinksMm, 0) : signed(-sinksMm / MM_PER_INCH, 2);
   return `${signed(pitchDeg, 1)}°, ${height} ${lengthUnit(system)}`;
 };
 
@@ -39,15 +38,7 @@ function EndCell({ end, system }: { end: CaseStance['rear']; system: System }) {
 export function CasesTable({ rear, front, onAir }: { rear: Candidate | null; front: Candidate | null; onAir: EndPredicted | null }) {
   const facts = useLater();
   const system = useSystem();
-  const cases = useMemo(() => {
-    const rake = rakeOf(facts.machine);
-    return caseStances(
-      rear,
-      front ?? onAir,
-      numberOf(facts.machine, 'machine.wheelbase'),
-      rake === null ? null : Math.cos((rake * Math.PI) / 180),
-    );
-  }, [rear, front, onAir, facts]);
+  const cases = useMemo(() => caseStances(rear, front ?? onAir, facts.machine), [rear, front, onAir, facts]);
   if (cases.length === 0) return null;
   const unit = lengthUnit(system);
   return (

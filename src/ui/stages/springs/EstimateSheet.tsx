@@ -1,4 +1,5 @@
 'use client';
+import { surenessWords } from '@/judgement/aims/estimates';
 import { Sharpen } from './Sharpen';
 import { Sentence } from '../../kit/Sentence';
 import Link from 'next/link';
@@ -182,10 +183,8 @@ function BandLine({ found, isEach }: { found: EndEstimate; isEach: boolean }) {
   );
 }
 
-/** Chance in words a technician uses, beside the share. From memory. */
-const sureness = (p: number) => (p >= 0.8 ? 'very likely' : p >= 0.5 ? 'likely' : p >= 0.2 ? 'perhaps' : 'hardly');
 const SHOWN = 6;
-const LEAST_SHOWN = 3;
+const MIN_SHOWN = 3;
 
 function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; isEach: boolean }) {
   const system = useSystem();
@@ -197,7 +196,7 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
     if (spring) takeSpring(store, end, spring, Math.max(0, preloadMm.p50), reason);
   };
   // What is as good as impossible is not worth a line, unless hardly anything else is there.
-  const shown = tried.slice(0, SHOWN).filter((t, i) => i < LEAST_SHOWN || t.probability >= 0.01);
+  const shown = tried.slice(0, SHOWN).filter((t, i) => i < MIN_SHOWN || t.probability >= 0.01);
   const band = ({ p05, p95 }: { p05: number; p95: number }) =>
     `${lengthWords(Math.max(0, p05), system, 0)}–${lengthWords(Math.max(0, p95), system, 0)}`;
   return (
@@ -263,7 +262,7 @@ function TriedRow({ t, band, chosen, choose }: TriedRowProps) {
         <Small>{t.spring ? `${t.spring.name}, ${t.spring.place === 'drawer' ? 'in the drawer' : 'to order'}` : 'a rate to look for'}</Small>
       </td>
       <td>
-        ○ {sureness(t.probability)}, {(100 * t.probability).toFixed(0)} %
+        ○ {surenessWords(t.probability)}, {(100 * t.probability).toFixed(0)} %
       </td>
       <td className="number">{band(t.staticSagMm)}</td>
       <td className="number">{band(t.preloadMm)}</td>

@@ -1,4 +1,5 @@
 'use client';
+import { calibrationAnswer } from '@/schema/answers';
 import { useSaid } from '../../kit/preferences';
 import { failureWords } from '@/workers/working';
 import { post } from '../../kit/send';
@@ -80,7 +81,7 @@ export function useDyno({ damper, valve, gasForceN }: DynoProps) {
   const keepFit = async (found: Calibration) => {
     if (!points.ok) return;
     const calibration = { damper, jobId: data.job.id, run, oil: grade.name, found, points: points.value };
-    const kept = await post<{ id: number }>(`/api/machines/${data.machine.id}/calibrations`, calibration);
+    const kept = await post(`/api/machines/${data.machine.id}/calibrations`, calibration, calibrationAnswer);
     if (!kept.ok) return setProblem(inUnits(kept.words));
     const put = (figure: ValveFigure, text: string) => machineStore.put(`machine.damper.${damper}.${valve}.${figure}`, text);
     put('cd.port', found.cd.toFixed(3));

@@ -1,13 +1,13 @@
 import { problem } from '@/schema/problem';
 import { computeAside } from '@/server/compute/pool';
-import { MOST_BYTES, readBody } from '../../handle';
+import { MAX_BYTES, readBody } from '../../handle';
 
 /** How soon a caller may come back where too many wait, s. */
 const COME_BACK_S = 2;
 
 /** The compute contract over HTTP: the same schemas and answers as the command, in threads of their own. */
 export async function POST(request: Request, { params }: { params: Promise<{ operation: string }> }): Promise<Response> {
-  const body = await readBody(request, MOST_BYTES.log);
+  const body = await readBody(request, MAX_BYTES.log);
   if (!body.ok) return body.response;
   const { operation } = await params;
   const answer = await computeAside(operation, body.value, request.signal);

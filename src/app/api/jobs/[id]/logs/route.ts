@@ -1,8 +1,8 @@
 import { logRequest } from '@/schema/retune';
 import { keepLog } from '@/server/rides/logger';
-import { handle, idOf, MOST_BYTES, type WithId } from '../../../handle';
+import { handle, idOf, MAX_BYTES, type WithId } from '../../../handle';
 
 export const POST = async (request: Request, context: WithId) => {
   const id = await idOf(context);
-  return handle(request, logRequest, (checked) => keepLog(id, checked), MOST_BYTES.log);
+  return handle(request, logRequest, (checked) => keepLog(id, checked), MAX_BYTES.log);
 };
