@@ -211,7 +211,7 @@ describe('because', () => {
       expect.arrayContaining([
         'Front friction band 11 mm is wide.',
         'Front legs differ: rebound 8 out on the left, 12 on the right.',
-        'The rider tips it nose-high by 56 mm,',
+        'The rider tips it nose-high by 59.2 mm,',
       ]),
     );
   });

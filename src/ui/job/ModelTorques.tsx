@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../kit/DataTable';
 import { fieldDef } from '@/catalogue/fields';
 import { jobNumber } from '@/catalogue/jobs';
 import type { System } from '@/catalogue/system';
@@ -6,7 +7,7 @@ import { isQuantity, oneUnit } from '@/judgement/model/bothUnits';
 import { modelTorquesAnswer, type ModelTorque } from '@/schema/answers';
 import { useSystem } from '../fields/context';
 import { NotRead } from '../kit/NotRead';
-import { QuietButton, Small, LineTable, Wide } from '../kit/primitives';
+import { QuietButton, Small, Wide } from '../kit/primitives';
 import { useRead } from '../kit/read';
 
 const TORQUE = fieldDef('torque.1.value');
@@ -44,49 +45,38 @@ interface TorqueTableProps {
 }
 
 function TorqueTable({ rows, onNote }: TorqueTableProps) {
-  return (
-    <Wide>
-      <LineTable aria-label="Torques recorded on this model">
-        <thead>
-          <tr>
-            <th>Fastener</th>
-            <th className="number">Recorded</th>
-            <th className="number">Times, job</th>
-            <th>Said to come from</th>
-            {onNote && (
-              <th>
-                <span className="visually-hidden">Note it</span>
-              </th>
-            )}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <TorqueRow key={row.place} row={row} onNote={onNote} />
-          ))}
-        </tbody>
-      </LineTable>
-    </Wide>
-  );
-}
-
-function TorqueRow({ row, onNote }: { row: ModelTorque; onNote: TorqueTableProps['onNote'] }) {
   const system = useSystem();
   return (
-    <tr>
-      <td>{row.place}</td>
-      <td className="number">{recordedWords(row, system)}</td>
-      <td className="number">
-        {row.count} <Small>last {jobNumber(row.jobId)}</Small>
-      </td>
-      <td>{row.origins.join('; ') || <Small>▲ not written down</Small>}</td>
-      {onNote && (
-        <td>
-          <QuietButton onPress={() => onNote(row)} aria-label={`Note ${row.place} here`}>
-            Note it here
-          </QuietButton>
-        </td>
-      )}
-    </tr>
+    <Wide>
+      <DataTable
+        isPressed
+        label="Torques recorded on this model"
+        rows={rows}
+        keyOf={(row) => row.place}
+        columns={[
+          { name: 'Fastener', cell: (row) => row.place },
+          { name: 'Recorded', figure: true, cell: (row) => recordedWords(row, system) },
+          {
+            name: 'Times, job',
+            figure: true,
+            cell: (row) => (
+              <>
+                {row.count} <Small>last {jobNumber(row.jobId)}</Small>
+              </>
+            ),
+          },
+          { name: 'Said to come from', cell: (row) => row.origins.join('; ') || <Small>▲ not written down</Small> },
+          {
+            when: onNote !== undefined,
+            name: <span className="visually-hidden">Note it</span>,
+            cell: (row) => (
+              <QuietButton onPress={() => onNote?.(row)} aria-label={`Note ${row.place} here`}>
+                Note it here
+              </QuietButton>
+            ),
+          },
+        ]}
+      />
+    </Wide>
   );
 }

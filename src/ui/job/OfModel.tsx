@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../kit/DataTable';
 import { figuresTakenAnswer, ofModelAnswer, type OfModel as OtherMachine, type ModelFigure } from '@/schema/answers';
 import { entryAt, type Entry, withUnit } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
@@ -7,7 +8,7 @@ import { useFieldStore, useLive } from '../fields/context';
 import { FieldsOf } from '../fields/parts';
 import { Fold } from '../kit/Fold';
 import { NotRead } from '../kit/NotRead';
-import { Button, QuietButton, Small, Table } from '../kit/primitives';
+import { Button, QuietButton, Small } from '../kit/primitives';
 import { useRead } from '../kit/read';
 import { FormProblem, useForm } from '../kit/useForm';
 
@@ -101,30 +102,26 @@ interface DifferingProps {
 function Differing({ other, differing, locked, take }: DifferingProps) {
   const live = useLive();
   return (
-    <Table aria-label={`Where ${other.name} differs`}>
-      <thead>
-        <tr>
-          <th>Figure</th>
-          <th>Here</th>
-          <th>There</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        {differing.map((f) => (
-          <tr key={f.field}>
-            <td>{fieldDef(f.field).label}</td>
-            <td>{asWritten(entryAt(live, f.field)!)}</td>
-            <td>
+    <DataTable
+      label={`Where ${other.name} differs`}
+      rows={differing}
+      keyOf={(f) => f.field}
+      columns={[
+        { name: 'Figure', cell: (f) => fieldDef(f.field).label },
+        { name: 'Here', cell: (f) => asWritten(entryAt(live, f.field)!) },
+        {
+          name: 'There',
+          cell: (f) => (
+            <>
               {asWritten(f)}
               <br />
               <Small>{f.origin}</Small>
-            </td>
-            <td>{!locked && <QuietButton onPress={() => void take([f.field])}>Take it</QuietButton>}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+            </>
+          ),
+        },
+        { name: '', cell: (f) => !locked && <QuietButton onPress={() => void take([f.field])}>Take it</QuietButton> },
+      ]}
+    />
   );
 }
 

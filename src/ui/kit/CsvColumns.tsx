@@ -1,7 +1,8 @@
 'use client';
+import { type Column, DataTable } from './DataTable';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { Button, Small, Table } from './primitives';
+import { Button, Small } from './primitives';
 import { csvLines, decoded, type Encoding, encodingOf, ENCODINGS, headingsOf, type ListLine, sheetLines } from './listFile';
 import { Pick } from './Pick';
 
@@ -208,23 +209,11 @@ interface FirstLinesProps {
 
 function FirstLines({ wanted, file, cell }: FirstLinesProps) {
   return (
-    <Table aria-label="First lines as they will be taken">
-      <thead>
-        <tr>
-          {wanted.map((w) => (
-            <th key={w.key}>{w.label}</th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {file.lines.slice(0, PREVIEW).map((line, i) => (
-          <tr key={i}>
-            {wanted.map((w) => (
-              <td key={w.key}>{cell(line, w.key)}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label="First lines as they will be taken"
+      rows={file.lines.slice(0, PREVIEW)}
+      keyOf={(line, i) => i}
+      columns={[...wanted.map((w): Column<ListLine> => ({ name: w.label, cell: (line) => cell(line, w.key) }))]}
+    />
   );
 }

@@ -1,9 +1,10 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import type { Reach as ReachFound } from '@/judgement/findings/reach';
 import { mm, said } from '@/core/units/say';
 import { useMemo } from 'react';
 import { reachOf } from '@/judgement/findings/reach';
-import { Small, Table } from '../../kit/primitives';
+import { Small } from '../../kit/primitives';
 import { useLater } from '../BenchContext';
 import { Titled } from '../../kit/parts';
 import { useSaid } from '../../kit/preferences';
@@ -30,23 +31,21 @@ export function Reach() {
 function ReachCures({ reach }: { reach: ReachFound }) {
   const inUnits = useSaid();
   return (
-    <Table aria-label="Cures for reach">
-      <thead>
-        <tr>
-          <th>Each alone, for the whole {inUnits(mm(reach.gapMm, 0))}</th>
-          <th className="number">Bump travel left</th>
-        </tr>
-      </thead>
-      <tbody>
-        {reach.cures.map((c) => (
-          <tr key={c.name}>
-            <td>
+    <DataTable
+      label="Cures for reach"
+      rows={reach.cures}
+      keyOf={(c) => c.name}
+      columns={[
+        {
+          name: <>Each alone, for the whole {inUnits(mm(reach.gapMm, 0))}</>,
+          cell: (c) => (
+            <>
               <b>{c.name}.</b> {inUnits(c.cost)} <Small>{inUnits(c.caution)}</Small>
-            </td>
-            <td className="number">{c.travelLeftMm === null ? 'all' : inUnits(mm(c.travelLeftMm, 0))}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+            </>
+          ),
+        },
+        { name: 'Bump travel left', figure: true, cell: (c) => (c.travelLeftMm === null ? 'all' : inUnits(mm(c.travelLeftMm, 0))) },
+      ]}
+    />
   );
 }

@@ -1,10 +1,11 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import type { JobFacts } from '@/judgement/model/facts';
 import { useMemo } from 'react';
 import { sagOf } from '@/judgement/model/measure';
 import { schoolOf, schoolVerdicts, type SchoolVerdict } from '@/judgement/aims/targets';
 import { EntryField } from '../../fields/EntryField';
-import { EndName, Small, Table } from '../../kit/primitives';
+import { EndName, Small } from '../../kit/primitives';
 import { useBench, useLater } from '../BenchContext';
 import type { End } from '@/catalogue/ends';
 
@@ -39,39 +40,15 @@ export function SchoolsTable() {
 
 function Verdicts({ verdicts }: { verdicts: { rear: SchoolVerdict[]; front: SchoolVerdict[] } }) {
   return (
-    <Table aria-label="What each school says">
-      <VerdictHead />
-      <tbody>
-        {verdicts.rear.map((v, i) => (
-          <tr key={v.school.id}>
-            <td style={{ fontWeight: v.chosen ? 650 : 400 }}>
-              <Small>{v.school.name}</Small>
-            </td>
-            <td>
-              <Small>{said(v)}</Small>
-            </td>
-            <td>
-              <Small>{said(verdicts.front[i]!)}</Small>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
-  );
-}
-
-function VerdictHead() {
-  return (
-    <thead>
-      <tr>
-        <th>It sits, by school</th>
-        <th>
-          <EndName $end="rear">Rear</EndName>
-        </th>
-        <th>
-          <EndName $end="front">Front</EndName>
-        </th>
-      </tr>
-    </thead>
+    <DataTable
+      label="What each school says"
+      rows={verdicts.rear}
+      keyOf={(v) => v.school.id}
+      columns={[
+        { name: 'It sits, by school', cell: (v) => <Small style={{ fontWeight: v.chosen ? 650 : 400 }}>{v.school.name}</Small> },
+        { name: <EndName $end="rear">Rear</EndName>, cell: (v) => <Small>{said(v)}</Small> },
+        { name: <EndName $end="front">Front</EndName>, cell: (_, i) => <Small>{said(verdicts.front[i]!)}</Small> },
+      ]}
+    />
   );
 }

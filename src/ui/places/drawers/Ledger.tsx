@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { jobNumber } from '@/catalogue/jobs';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -10,7 +11,7 @@ import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
-import { Button, QuietButton, Small, Table } from '../../kit/primitives';
+import { Button, QuietButton, Small } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import { NotRead } from '../../kit/NotRead';
 import { useRead } from '../../kit/read';
@@ -80,35 +81,27 @@ export function Ledger({ name, item, route, onDone }: Props) {
 
 function MoveTable({ name, moves }: { name: string; moves: StockMove[] }) {
   return (
-    <Table aria-label={`Moves of ${name}`}>
-      <thead>
-        <tr>
-          <th>Day</th>
-          <th>Move</th>
-          <th className="number">There</th>
-          <th className="number">Set aside</th>
-        </tr>
-      </thead>
-      <tbody>
-        {moves.map((m) => (
-          <MoveRow key={m.id} m={m} />
-        ))}
-      </tbody>
-    </Table>
-  );
-}
-
-function MoveRow({ m }: { m: StockMove }) {
-  return (
-    <tr>
-      <td>{dayWords(m.at)}</td>
-      <td>
-        {MOVE_WORDS[m.kind]}
-        <br />
-        <Small>{[m.jobId ? `job ${jobNumber(m.jobId)}` : '', m.batch && `batch ${m.batch}`, m.note].filter(Boolean).join(', ')}</Small>
-      </td>
-      <td className="number">{m.moved === 0 ? '' : signed(m.moved)}</td>
-      <td className="number">{m.held === 0 ? '' : signed(m.held)}</td>
-    </tr>
+    <DataTable
+      label={`Moves of ${name}`}
+      rows={moves}
+      keyOf={(m) => m.id}
+      columns={[
+        { name: 'Day', cell: (m) => dayWords(m.at) },
+        {
+          name: 'Move',
+          cell: (m) => (
+            <>
+              {MOVE_WORDS[m.kind]}
+              <br />
+              <Small>
+                {[m.jobId ? `job ${jobNumber(m.jobId)}` : '', m.batch && `batch ${m.batch}`, m.note].filter(Boolean).join(', ')}
+              </Small>
+            </>
+          ),
+        },
+        { name: 'There', figure: true, cell: (m) => (m.moved === 0 ? '' : signed(m.moved)) },
+        { name: 'Set aside', figure: true, cell: (m) => (m.held === 0 ? '' : signed(m.held)) },
+      ]}
+    />
   );
 }

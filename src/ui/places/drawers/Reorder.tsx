@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -6,7 +7,7 @@ import { startTransition, useOptimistic } from 'react';
 import styled from 'styled-components';
 import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
-import { Empty, Small, LineTable, Wide } from '../../kit/primitives';
+import { Empty, Small, Wide } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Shell } from '../../layout/Shell';
@@ -31,13 +32,13 @@ function Placed({ name, at }: { name: string; at: string | undefined }) {
       if (await form.send('/api/stock/orders', { name, placed })) startTransition(() => router.refresh());
     });
   return (
-    <td>
+    <>
       <Tick>
         <input type="checkbox" aria-label={`Order of ${name} is placed`} checked={shown} onChange={(event) => tick(event.target.checked)} />
         <Small>{at && shown ? dayWords(at) : ''}</Small>
       </Tick>
       <FormProblem of={form} />
-    </td>
+    </>
   );
 }
 
@@ -82,42 +83,22 @@ function OfSupplier({ supplier, lines, placed }: OfSupplierProps) {
     <section style={{ marginBottom: '1rem' }}>
       <b>{supplier || 'No supplier named'}</b>
       <Wide>
-        <LineTable aria-label={`To order from ${supplier || 'anyone'}`}>
-          <OrderHead />
-          <tbody>
-            {lines
-              .filter((l) => l.supplier === supplier)
-              .map((l) => (
-                <tr key={l.name}>
-                  <td>{l.name}</td>
-                  <td className="number">{amount(l.there, l.unit)}</td>
-                  <td className="number">{l.held === 0 ? <Small>–</Small> : amount(l.held, l.unit)}</td>
-                  <td className="number">{amount(l.reorderAt ?? 0, l.unit)}</td>
-                  <td className="number">
-                    <b>{amount(l.order, l.unit)}</b>
-                  </td>
-                  <Placed name={l.name} at={placed[l.name]} />
-                </tr>
-              ))}
-          </tbody>
-        </LineTable>
+        <DataTable
+          isPressed
+          label={`To order from ${supplier || 'anyone'}`}
+          rows={lines.filter((l) => l.supplier === supplier)}
+          keyOf={(l) => l.name}
+          columns={[
+            { name: 'Item', cell: (l) => l.name },
+            { name: 'There', figure: true, cell: (l) => amount(l.there, l.unit) },
+            { name: 'Set aside', figure: true, cell: (l) => (l.held === 0 ? <Small>–</Small> : amount(l.held, l.unit)) },
+            { name: 'Mark', figure: true, cell: (l) => amount(l.reorderAt ?? 0, l.unit) },
+            { name: 'Order', figure: true, cell: (l) => <b>{amount(l.order, l.unit)}</b> },
+            { name: 'Placed', cell: (l) => <Placed name={l.name} at={placed[l.name]} /> },
+          ]}
+        />
       </Wide>
     </section>
-  );
-}
-
-function OrderHead() {
-  return (
-    <thead>
-      <tr>
-        <th>Item</th>
-        <th className="number">There</th>
-        <th className="number">Set aside</th>
-        <th className="number">Mark</th>
-        <th className="number">Order</th>
-        <th>Placed</th>
-      </tr>
-    </thead>
   );
 }
 
@@ -138,38 +119,26 @@ function ShortForJobs({ shortages, placed }: ShortProps) {
 function ShortTable({ shortages, placed }: ShortProps) {
   return (
     <Wide>
-      <LineTable aria-label="Short">
-        <thead>
-          <tr>
-            <th>Part</th>
-            <th className="number">Short by</th>
-            <th>Jobs</th>
-            <th>Placed</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shortages.map((s) => (
-            <ShortRow key={s.name} s={s} at={placed[s.name]} />
-          ))}
-        </tbody>
-      </LineTable>
+      <DataTable
+        isPressed
+        label="Short"
+        rows={shortages}
+        keyOf={(s) => s.name}
+        columns={[
+          { name: 'Part', cell: (s) => s.name },
+          { name: 'Short by', figure: true, cell: (s) => amount(s.short, s.unit) },
+          {
+            name: 'Jobs',
+            cell: (s) =>
+              s.jobs.map((id) => (
+                <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
+                  {jobNumber(id)}
+                </Link>
+              )),
+          },
+          { name: 'Placed', cell: (s) => <Placed name={s.name} at={placed[s.name]} /> },
+        ]}
+      />
     </Wide>
-  );
-}
-
-function ShortRow({ s, at }: { s: Props['shortages'][number]; at: string | undefined }) {
-  return (
-    <tr>
-      <td>{s.name}</td>
-      <td className="number">{amount(s.short, s.unit)}</td>
-      <td>
-        {s.jobs.map((id) => (
-          <Link key={id} href={`/jobs/${id}/rebuild`} style={{ marginRight: '0.75rem' }}>
-            {jobNumber(id)}
-          </Link>
-        ))}
-      </td>
-      <Placed name={s.name} at={at} />
-    </tr>
   );
 }

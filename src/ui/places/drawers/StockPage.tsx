@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { listCountedAnswer } from '@/schema/answers';
 import { lineRefused } from './lineRefused';
 import type { Form } from '../../kit/useForm';
@@ -14,7 +15,7 @@ import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
 import { TableFiles } from '../../kit/TableFiles';
 import { CsvColumns, type Taken } from '../../kit/CsvColumns';
-import { Button, Empty, QuietButton, Small, Table, Wide } from '../../kit/primitives';
+import { Button, Empty, QuietButton, Small, Wide } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { DrawerPlaces } from '../../layout/Places';
 import { Ledger, thereWords } from './Ledger';
@@ -76,50 +77,38 @@ interface KindTableProps {
 function KindTable({ kind, rows, setOpen }: KindTableProps) {
   return (
     <Wide>
-      <Table aria-label={STOCK_KINDS[kind]}>
-        <thead>
-          <tr>
-            <th>Item</th>
-            <th className="number">There</th>
-            <th className="number">Order at</th>
-            <th className="number">Price</th>
-            <th>Supplier</th>
-            <th>
-              <span className="visually-hidden">Ledger</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((i) => (
-            <StockRow key={i.id} i={i} setOpen={setOpen} />
-          ))}
-        </tbody>
-      </Table>
+      <DataTable
+        label={STOCK_KINDS[kind]}
+        rows={rows}
+        keyOf={(i) => i.id}
+        idOf={(i) => `stock-${i.id}`}
+        columns={[
+          { name: 'Item', cell: (i) => i.name },
+          { name: 'There', figure: true, cell: (i) => `${isLow(i) ? '▲ ' : ''}${thereWords(i)}` },
+          { name: 'Order at', figure: true, cell: (i) => i.reorderAt ?? <Small>–</Small> },
+          {
+            name: 'Price',
+            figure: true,
+            cell: ({ priceMinor, currency }) =>
+              priceMinor === null || currency === null ? <Small>–</Small> : moneyText({ minor: priceMinor, currency }),
+          },
+          { name: 'Supplier', cell: (i) => i.supplier },
+          {
+            name: <span className="visually-hidden">Ledger</span>,
+            figure: true,
+            cell: (i) => (
+              <QuietButton onPress={() => setOpen(i.id)} aria-label={`Ledger of ${i.name}`}>
+                ledger
+              </QuietButton>
+            ),
+          },
+        ]}
+      />
     </Wide>
   );
 }
 
-function StockRow({ i, setOpen }: { i: StockItem; setOpen: (next: number | null) => void }) {
-  return (
-    <tr id={`stock-${i.id}`}>
-      <td>{i.name}</td>
-      <td className="number">
-        {i.there !== null && i.reorderAt !== null && i.there - i.held <= i.reorderAt && '▲ '}
-        {thereWords(i)}
-      </td>
-      <td className="number">{i.reorderAt ?? <Small>–</Small>}</td>
-      <td className="number">
-        {i.priceMinor === null || i.currency === null ? <Small>–</Small> : moneyText({ minor: i.priceMinor, currency: i.currency })}
-      </td>
-      <td>{i.supplier}</td>
-      <td className="number">
-        <QuietButton onPress={() => setOpen(i.id)} aria-label={`Ledger of ${i.name}`}>
-          ledger
-        </QuietButton>
-      </td>
-    </tr>
-  );
-}
+const isLow = ({ there, held, reorderAt }: StockItem): boolean => there !== null && reorderAt !== null && there - held <= reorderAt;
 
 const markIn = (text: string): number | null => (text.trim() === '' ? null : numberIn(text));
 

@@ -1,4 +1,5 @@
 'use client';
+import { type Column, DataTable } from '../../kit/DataTable';
 import { JobFacts, factsOf } from '@/judgement/model/facts';
 import type { Result } from '@/core/result';
 import type { PoseDrawn } from '@/core/geometry/geometry';
@@ -19,7 +20,7 @@ import { useMachineStore } from '../../fields/useMachineStore';
 import { SideView } from '../../figures/SideView';
 import { Columns, Titled } from '../../kit/parts';
 import { useSaid } from '../../kit/preferences';
-import { LinkButton, QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
+import { LinkButton, QuietButton, Small, Warn, Wide } from '../../kit/primitives';
 import { MmSlider } from '../../kit/slider';
 import { Shell } from '../../layout/Shell';
 import { Fold } from '../../kit/Fold';
@@ -259,30 +260,23 @@ function PoseTable({ poses, found }: { poses: Pose[]; found: GeometryOf }) {
   const rider = found.states.find((s) => s.name === 'rider')!;
   const bands = found.assumed.length > 0 ? poseBand(found, rider) : null;
   return (
-    <Table aria-label="Steering and drive at each height">
-      <thead>
-        <tr>
-          <th>Figure</th>
-          {poses.map((p) => (
-            <th key={p.name} className="number">
-              {found.aimedAt.includes(p.name) ? `○ ${p.name}` : p.name}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {ROWS.filter(([, of]) => of(poses[0]!) !== null).map(([name, of, band]) => (
-          <tr key={name}>
-            <td>{name}</td>
-            {poses.map((p) => (
-              <td key={p.name} className="number">
-                {inUnits(of(p) ?? '–').replace('-', '−')}
-                {bands && p.name === 'rider' && <Small> {inUnits(band?.(bands) ?? '')}</Small>}
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label="Steering and drive at each height"
+      rows={ROWS.filter(([, of]) => of(poses[0]!) !== null)}
+      keyOf={([name]) => name}
+      columns={[
+        { name: 'Figure', cell: ([name]) => name },
+        ...poses.map((p): Column<(typeof ROWS)[number]> => ({
+          name: found.aimedAt.includes(p.name) ? `○ ${p.name}` : p.name,
+          figure: true,
+          cell: ([, of, band]) => (
+            <>
+              {inUnits(of(p) ?? '–').replace('-', '−')}
+              {bands && p.name === 'rider' && <Small> {inUnits(band?.(bands) ?? '')}</Small>}
+            </>
+          ),
+        })),
+      ]}
+    />
   );
 }

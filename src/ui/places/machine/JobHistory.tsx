@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { jobOpenedAnswer } from '@/schema/answers';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -6,7 +7,7 @@ import { jobNumber } from '@/catalogue/jobs';
 import type { Change } from '@/judgement/job/changes';
 import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
-import { Button, Empty, LinkButton, Small, Table, Wide } from '../../kit/primitives';
+import { Button, Empty, LinkButton, Small, Wide } from '../../kit/primitives';
 import { dayWords, timeWords } from '@/catalogue/days';
 import { useForm } from '../../kit/useForm';
 import { Shell } from '../../layout/Shell';
@@ -59,41 +60,36 @@ function Duplicate({ jobId }: { jobId: number }) {
 function Changes({ changes }: { changes: readonly Change[] }) {
   return (
     <Wide>
-      <Table aria-label="History of the job">
-        <thead>
-          <tr>
-            <th>When and who</th>
-            <th>What</th>
-            <th>Before</th>
-            <th>Since</th>
-          </tr>
-        </thead>
-        <tbody>
-          {changes.map((c) => (
-            <ChangeRow key={c.id} change={c} />
-          ))}
-        </tbody>
-      </Table>
+      <DataTable
+        label="History of the job"
+        rows={changes}
+        keyOf={(c) => c.id}
+        columns={[
+          {
+            name: 'When and who',
+            cell: ({ at, who, device }) => (
+              <span style={{ whiteSpace: 'nowrap' }}>
+                {dayWords(at)}
+                <br />
+                <Small suppressHydrationWarning>
+                  {[timeWords(at), who || 'nobody named', device !== 'by hand' && device].filter(Boolean).join(', ')}
+                </Small>
+              </span>
+            ),
+          },
+          { name: 'What', cell: (c) => c.what },
+          { name: 'Before', cell: (c) => c.before ?? <Small>–</Small> },
+          {
+            name: 'Since',
+            cell: ({ now, isUndoing }) => (
+              <>
+                <b>{now === '' ? 'emptied' : now}</b>
+                {isUndoing && <Small> taken back</Small>}
+              </>
+            ),
+          },
+        ]}
+      />
     </Wide>
-  );
-}
-
-function ChangeRow({ change: { at, what, before, now, who, device, isUndoing } }: { change: Change }) {
-  return (
-    <tr>
-      <td style={{ whiteSpace: 'nowrap' }}>
-        {dayWords(at)}
-        <br />
-        <Small suppressHydrationWarning>
-          {[timeWords(at), who || 'nobody named', device !== 'by hand' && device].filter(Boolean).join(', ')}
-        </Small>
-      </td>
-      <td>{what}</td>
-      <td>{before ?? <Small>–</Small>}</td>
-      <td>
-        <b>{now === '' ? 'emptied' : now}</b>
-        {isUndoing && <Small> taken back</Small>}
-      </td>
-    </tr>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import Link from 'next/link';
-import { Empty, Small, Table } from '../../kit/primitives';
+import { Empty, Small } from '../../kit/primitives';
 import { TableFiles } from '../../kit/TableFiles';
 import { TakeMachineIn } from './TakeMachineIn';
 import { Shell } from '../../layout/Shell';
@@ -20,21 +21,31 @@ export function MachineList({ machines, count }: Props) {
       {machines.length === 0 ? (
         <Empty>No machine is in the book yet. Take one in from the Floor, and its file opens here.</Empty>
       ) : (
-        <Table>
-          <thead>
-            <tr>
-              <th>Machine</th>
-              <th>Registration</th>
-              <th>Frame number</th>
-              <th>Owner</th>
-            </tr>
-          </thead>
-          <tbody>
-            {machines.map((m) => (
-              <MachineRow key={m.id} m={m} />
-            ))}
-          </tbody>
-        </Table>
+        <DataTable
+          rows={machines}
+          keyOf={(m) => m.id}
+          columns={[
+            {
+              name: 'Machine',
+              cell: (m) => (
+                <Link href={`/machines/${m.id}`}>
+                  <b>{m.name}</b>
+                </Link>
+              ),
+            },
+            { name: 'Registration', cell: (m) => m.registration || <Small>none</Small> },
+            { name: 'Frame number', cell: (m) => m.frameNumber || <Small>not noted</Small> },
+            {
+              name: 'Owner',
+              cell: (m) => (
+                <>
+                  <Link href={`/customers/${m.ownerId}`}>{m.owner}</Link>
+                  {m.branch && <Small>, {m.branch}</Small>}
+                </>
+              ),
+            },
+          ]}
+        />
       )}
       <TakeMachineIn />
       {machines.length > 0 && (
@@ -45,27 +56,5 @@ export function MachineList({ machines, count }: Props) {
         </>
       )}
     </Shell>
-  );
-}
-
-interface MachineRowProps {
-  m: Props['machines'][number];
-}
-
-function MachineRow({ m }: MachineRowProps) {
-  return (
-    <tr>
-      <td>
-        <Link href={`/machines/${m.id}`}>
-          <b>{m.name}</b>
-        </Link>
-      </td>
-      <td>{m.registration || <Small>none</Small>}</td>
-      <td>{m.frameNumber || <Small>not noted</Small>}</td>
-      <td>
-        <Link href={`/customers/${m.ownerId}`}>{m.owner}</Link>
-        {m.branch && <Small>, {m.branch}</Small>}
-      </td>
-    </tr>
   );
 }

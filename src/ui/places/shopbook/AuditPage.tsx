@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import Link from 'next/link';
 import { useDeferredValue, useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
@@ -7,7 +8,7 @@ import { TableFiles } from '../../kit/TableFiles';
 import { NotRead } from '../../kit/NotRead';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
-import { Empty, QuietButton, Small, Table } from '../../kit/primitives';
+import { Empty, QuietButton, Small } from '../../kit/primitives';
 import { useRead } from '../../kit/read';
 import { dayWords, timeWords } from '@/catalogue/days';
 
@@ -45,40 +46,40 @@ export function AuditPage() {
 
 function Lines({ lines }: { lines: AuditLine[] }) {
   return (
-    <Table aria-label="What was done">
-      <thead>
-        <tr>
-          <th>When</th>
-          <th>Who</th>
-          <th>What</th>
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map((l) => (
-          <tr key={l.id}>
-            <td style={{ whiteSpace: 'nowrap' }}>
-              {dayWords(l.at)} {timeWords(l.at)}
-            </td>
-            <td>
-              {l.who === '' ? 'this computer' : l.who}{' '}
-              <Small>{/^(::1|127\.|::ffff:127\.|$)/.test(l.address) ? '' : l.address.replace('::ffff:', '')}</Small>
-            </td>
-            <td>
-              {l.act.replace(/, (job|machine) \d+$/, '')}
-              {l.jobId !== null && (
+    <DataTable
+      label="What was done"
+      rows={lines}
+      keyOf={(l) => l.id}
+      columns={[
+        { name: 'When', cell: (l) => <span style={{ whiteSpace: 'nowrap' }}>{`${dayWords(l.at)} ${timeWords(l.at)}`}</span> },
+        {
+          name: 'Who',
+          cell: ({ who, address }) => (
+            <>
+              {who === '' ? 'this computer' : who}{' '}
+              <Small>{/^(::1|127\.|::ffff:127\.|$)/.test(address) ? '' : address.replace('::ffff:', '')}</Small>
+            </>
+          ),
+        },
+        {
+          name: 'What',
+          cell: ({ act, jobId, machineId }) => (
+            <>
+              {act.replace(/, (job|machine) \d+$/, '')}
+              {jobId !== null && (
                 <>
-                  , <Link href={`/jobs/${l.jobId}`}>job {jobNumber(l.jobId)}</Link>
+                  , <Link href={`/jobs/${jobId}`}>job {jobNumber(jobId)}</Link>
                 </>
               )}
-              {l.machineId !== null && (
+              {machineId !== null && (
                 <>
-                  , <Link href={`/machines/${l.machineId}`}>machine {l.machineId}</Link>
+                  , <Link href={`/machines/${machineId}`}>machine {machineId}</Link>
                 </>
               )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+            </>
+          ),
+        },
+      ]}
+    />
   );
 }

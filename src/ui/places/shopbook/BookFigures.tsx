@@ -1,10 +1,11 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { useState } from 'react';
 import type { OilGrade } from '@/core/damper/oils';
 import { SCHOOL_CHOICES } from '@/catalogue/fields/bench';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
-import { Button, QuietButton, Small, Table } from '../../kit/primitives';
+import { Button, QuietButton, Small } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import { type Figure, FigureEditor, type Version } from './FigureEditor';
 import { PageHead } from './Version';
@@ -102,26 +103,17 @@ export function DampingPages({ pages }: { pages: Version<DampingTemplate>[] }) {
 
 function TemplateTable({ page }: { page: DampingTemplate }) {
   return (
-    <Table aria-label={page.name}>
-      <thead>
-        <tr>
-          <th>Direction</th>
-          <th className="number">Share of critical</th>
-          <th className="number">Knee, m/s</th>
-          <th className="number">Slope beyond it</th>
-        </tr>
-      </thead>
-      <tbody>
-        {SIDES.map((side) => (
-          <tr key={side}>
-            <td>{side}</td>
-            <td className="number">{page[side].zeta.toFixed(2)}</td>
-            <td className="number">{page[side].kneeMPerS.toFixed(2)}</td>
-            <td className="number">{(page[side].highShare * 100).toFixed(0)} %</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label={page.name}
+      rows={SIDES}
+      keyOf={(side) => side}
+      columns={[
+        { name: 'Direction', cell: (side) => side },
+        { name: 'Share of critical', figure: true, cell: (side) => page[side].zeta.toFixed(2) },
+        { name: 'Knee, m/s', figure: true, cell: (side) => page[side].kneeMPerS.toFixed(2) },
+        { name: 'Slope beyond it', figure: true, cell: (side) => <>{(page[side].highShare * 100).toFixed(0)} %</> },
+      ]}
+    />
   );
 }
 
@@ -187,53 +179,33 @@ export function OilPages({ pages }: { pages: Version<OilGrade>[] }) {
 
 function OilTable({ pages, setEditing }: { pages: Version<OilGrade>[]; setEditing: (next: string | null) => void }) {
   return (
-    <Table aria-label="Oils">
-      <thead>
-        <tr>
-          <th>Oil</th>
-          <th className="number">cSt at 40 °C</th>
-          <th className="number">cSt at 100 °C</th>
-          <th className="number">kg/m³</th>
-          <th>Origin</th>
-          <th>
-            <span className="visually-hidden">Change</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {pages.map(({ page, at, reason }) => (
-          <OilRow key={page.id} page={page} at={at} reason={reason} setEditing={setEditing} />
-        ))}
-      </tbody>
-    </Table>
-  );
-}
-
-interface OilRowProps {
-  page: OilGrade;
-  at: string | null;
-  reason: string;
-  setEditing: (next: string | null) => void;
-}
-
-function OilRow({ page, at, reason, setEditing }: OilRowProps) {
-  return (
-    <tr>
-      <td>{page.name}</td>
-      <td className="number">{page.cSt40}</td>
-      <td className="number">{page.cSt100}</td>
-      <td className="number">{page.densityKgPerM3}</td>
-      <td>
-        <Small>
-          {page.origin}
-          {at ? `; ${dayWords(at)}: ${reason}` : ''}
-        </Small>
-      </td>
-      <td>
-        <QuietButton onPress={() => setEditing(page.id)} aria-label={`Change ${page.name}`}>
-          change
-        </QuietButton>
-      </td>
-    </tr>
+    <DataTable
+      label="Oils"
+      rows={pages}
+      keyOf={({ page }) => page.id}
+      columns={[
+        { name: 'Oil', cell: ({ page }) => page.name },
+        { name: 'cSt at 40 °C', figure: true, cell: ({ page }) => page.cSt40 },
+        { name: 'cSt at 100 °C', figure: true, cell: ({ page }) => page.cSt100 },
+        { name: 'kg/m³', figure: true, cell: ({ page }) => page.densityKgPerM3 },
+        {
+          name: 'Origin',
+          cell: ({ page, at, reason }) => (
+            <Small>
+              {page.origin}
+              {at ? `; ${dayWords(at)}: ${reason}` : ''}
+            </Small>
+          ),
+        },
+        {
+          name: <span className="visually-hidden">Change</span>,
+          cell: ({ page }) => (
+            <QuietButton onPress={() => setEditing(page.id)} aria-label={`Change ${page.name}`}>
+              change
+            </QuietButton>
+          ),
+        },
+      ]}
+    />
   );
 }

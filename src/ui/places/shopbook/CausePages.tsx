@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { CauseCounts } from '@/judgement/reason/learnt';
@@ -12,7 +13,7 @@ import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
-import { Button, QuietButton, Small, Table, Wide } from '../../kit/primitives';
+import { Button, QuietButton, Small, Wide } from '../../kit/primitives';
 import { BookFrame } from '../../layout/BookFrame';
 import { dayWords } from '@/catalogue/days';
 import { PageEditor } from './PageEditor';
@@ -40,66 +41,40 @@ export function CausePages({ causes }: { causes: Cause[] }) {
         </Small>
       </p>
       <Wide>
-        <Table aria-label="Causes">
-          <CauseHead />
-          <tbody>
-            {causes.map((c) => (
-              <Row key={c.page.id} cause={c} open={open === c.page.id} onOpen={() => setOpen(open === c.page.id ? null : c.page.id)} />
-            ))}
-          </tbody>
-        </Table>
+        <DataTable
+          label="Causes"
+          rows={causes}
+          keyOf={(c) => c.page.id}
+          below={(c) => open === c.page.id && <Sheet cause={c} />}
+          columns={[
+            { name: 'Cause', cell: ({ page }) => <b>{page.name}</b> },
+            { name: 'Sits at', cell: ({ page }) => (page.ends.length === 0 ? 'the machine' : page.ends.join(', ')) },
+            { name: 'Of machines that come in', figure: true, cell: ({ page }) => percent(page.prior) },
+            { name: 'Tried', figure: true, cell: ({ counts }) => counts.tried },
+            { name: 'Helped', figure: true, cell: ({ counts }) => counts.helped },
+            { name: 'Figures', cell: (c) => <Small>{originOf(c)}</Small> },
+            {
+              name: 'Page',
+              figure: true,
+              cell: ({ page: { id, name } }) => (
+                <QuietButton
+                  onPress={() => setOpen(open === id ? null : id)}
+                  aria-expanded={open === id}
+                  aria-label={`${open === id ? 'Close' : 'Open'} ${name}`}
+                >
+                  {open === id ? 'close' : 'open'}
+                </QuietButton>
+              ),
+            },
+          ]}
+        />
       </Wide>
     </BookFrame>
   );
 }
 
-function CauseHead() {
-  return (
-    <thead>
-      <tr>
-        <th>Cause</th>
-        <th>Sits at</th>
-        <th className="number">Of machines that come in</th>
-        <th className="number">Tried</th>
-        <th className="number">Helped</th>
-        <th>Figures</th>
-        <th className="number">Page</th>
-      </tr>
-    </thead>
-  );
-}
-
-function Row({ cause, open, onOpen }: { cause: Cause; open: boolean; onOpen(): void }) {
-  const { page, versions, counts, at, reason } = cause;
-  return (
-    <>
-      <tr>
-        <td>
-          <b>{page.name}</b>
-        </td>
-        <td>{page.ends.length === 0 ? 'the machine' : page.ends.join(', ')}</td>
-        <td className="number">{percent(page.prior)}</td>
-        <td className="number">{counts.tried}</td>
-        <td className="number">{counts.helped}</td>
-        <td>
-          <Small>{versions === 0 ? page.origin : `version ${versions + 1}, ${at ? dayWords(at) : ''}: ${reason}`}</Small>
-        </td>
-        <td className="number">
-          <QuietButton onPress={onOpen} aria-expanded={open} aria-label={`${open ? 'Close' : 'Open'} ${page.name}`}>
-            {open ? 'close' : 'open'}
-          </QuietButton>
-        </td>
-      </tr>
-      {open && (
-        <tr>
-          <td colSpan={7}>
-            <Sheet cause={cause} />
-          </td>
-        </tr>
-      )}
-    </>
-  );
-}
+const originOf = ({ page, versions, at, reason }: Cause): string =>
+  versions === 0 ? page.origin : `version ${versions + 1}, ${at ? dayWords(at) : ''}: ${reason}`;
 
 const ratio = (x: number) => (x >= 1 ? x.toFixed(1) : x.toFixed(2));
 /** From memory, and what the shop's outcomes make of it. */
@@ -138,39 +113,25 @@ function Sheet({ cause }: { cause: Cause }) {
 function ToldBy({ page, counts, learnt }: { page: CausePage; counts: CauseCounts; learnt: CausePage }) {
   return (
     <Titled title="Is told by">
-      <Table aria-label={`Evidence of ${page.name}`}>
-        <ToldHead />
-        <tbody>
-          {page.evidence.map((b, i) => {
-            const so = counts.byStatement[bearingKey(b)]!;
-            const now = learnt.evidence[i]!;
-            return (
-              <tr key={bearingKey(b)}>
-                <td>
-                  {EVIDENCE[b.id as Statement].name} {b.at !== 'same' && <Small>{b.at}</Small>}
-                </td>
-                <td className="number">×{moved(ratio(b.ifTrue), ratio(now.ifTrue))}</td>
-                <td className="number">×{moved(ratio(b.ifFalse), ratio(now.ifFalse))}</td>
-                <td className="number">{so.confirmed + so.refuted > 0 ? so.confirmed + so.refuted : '–'}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </Table>
+      <DataTable
+        label={`Evidence of ${page.name}`}
+        rows={page.evidence.map((b, i) => ({ b, so: counts.byStatement[bearingKey(b)]!, now: learnt.evidence[i]! }))}
+        keyOf={({ b }) => bearingKey(b)}
+        columns={[
+          {
+            name: 'Statement',
+            cell: ({ b }) => (
+              <>
+                {EVIDENCE[b.id as Statement].name} {b.at !== 'same' && <Small>{b.at}</Small>}
+              </>
+            ),
+          },
+          { name: 'True', figure: true, cell: ({ b, now }) => `×${moved(ratio(b.ifTrue), ratio(now.ifTrue))}` },
+          { name: 'False', figure: true, cell: ({ b, now }) => `×${moved(ratio(b.ifFalse), ratio(now.ifFalse))}` },
+          { name: 'Outcomes', figure: true, cell: ({ so }) => (so.confirmed + so.refuted > 0 ? so.confirmed + so.refuted : '–') },
+        ]}
+      />
     </Titled>
-  );
-}
-
-function ToldHead() {
-  return (
-    <thead>
-      <tr>
-        <th>Statement</th>
-        <th className="number">True</th>
-        <th className="number">False</th>
-        <th className="number">Outcomes</th>
-      </tr>
-    </thead>
   );
 }
 
@@ -178,29 +139,23 @@ function ToldHead() {
 function BringsAbout({ page, counts, learnt }: { page: CausePage; counts: CauseCounts; learnt: CausePage }) {
   return (
     <Titled title="Brings about">
-      <Table aria-label={`Complaints of ${page.name}`}>
-        <thead>
-          <tr>
-            <th>Complaint</th>
-            <th className="number">Strength</th>
-            <th className="number">Tried, helped</th>
-          </tr>
-        </thead>
-        <tbody>
-          {page.complaints.map((link, i) => {
-            const so = counts.byComplaint[link.id];
-            return (
-              <tr key={link.id + link.at}>
-                <td>
-                  {COMPLAINT_PHRASES[link.id]} {link.at !== 'same' && <Small>{link.at} only</Small>}
-                </td>
-                <td className="number">{moved(link.strength.toFixed(2), learnt.complaints[i]!.strength.toFixed(2))}</td>
-                <td className="number">{so ? `${so.tried}, ${so.helped}` : '–'}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </Table>
+      <DataTable
+        label={`Complaints of ${page.name}`}
+        rows={page.complaints.map((link, i) => ({ link, so: counts.byComplaint[link.id], now: learnt.complaints[i]! }))}
+        keyOf={({ link }) => link.id + link.at}
+        columns={[
+          {
+            name: 'Complaint',
+            cell: ({ link }) => (
+              <>
+                {COMPLAINT_PHRASES[link.id]} {link.at !== 'same' && <Small>{link.at} only</Small>}
+              </>
+            ),
+          },
+          { name: 'Strength', figure: true, cell: ({ link, now }) => moved(link.strength.toFixed(2), now.strength.toFixed(2)) },
+          { name: 'Tried, helped', figure: true, cell: ({ so }) => (so ? `${so.tried}, ${so.helped}` : '–') },
+        ]}
+      />
     </Titled>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { INSTRUMENT_KINDS, INSTRUMENT_NAMES, type InstrumentKind } from '@/catalogue/instruments';
@@ -8,7 +9,7 @@ import { useInstruments } from '../../kit/instruments';
 import { Titled } from '../../kit/parts';
 import { Pick } from '../../kit/Pick';
 import { PlainField } from '../../kit/PlainField';
-import { Button, Empty, QuietButton, QuietLink, Section, Small, Table, Wide } from '../../kit/primitives';
+import { Button, Empty, QuietButton, QuietLink, Section, Small, Wide } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import { FormProblem, useForm } from '../../kit/useForm';
 
@@ -89,28 +90,17 @@ function One({ of: { id, name, kind, address }, now }: { of: Shown; now: Instrum
 function Channels({ channels }: { channels: readonly ChannelNow[] }) {
   return (
     <Wide>
-      <Table>
-        <thead>
-          <tr>
-            <th>Channel</th>
-            <th className="number">Shows</th>
-            <th>Unit</th>
-            <th>At rest</th>
-            <th>Calibrated</th>
-          </tr>
-        </thead>
-        <tbody>
-          {channels.map((c) => (
-            <tr key={c.name}>
-              <td>{c.name}</td>
-              <td className="number">{c.value === null ? '–' : c.value.toFixed(c.decimals)}</td>
-              <td>{c.unit}</td>
-              <td>{c.value === null ? '' : c.isSteady ? 'yes' : 'no'}</td>
-              <td>{c.calibratedAt ? dayWords(c.calibratedAt) : 'never here'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <DataTable
+        rows={channels}
+        keyOf={(c) => c.name}
+        columns={[
+          { name: 'Channel', cell: (c) => c.name },
+          { name: 'Shows', figure: true, cell: (c) => (c.value === null ? '–' : c.value.toFixed(c.decimals)) },
+          { name: 'Unit', cell: (c) => c.unit },
+          { name: 'At rest', cell: (c) => (c.value === null ? '' : c.isSteady ? 'yes' : 'no') },
+          { name: 'Calibrated', cell: (c) => (c.calibratedAt ? dayWords(c.calibratedAt) : 'never here') },
+        ]}
+      />
     </Wide>
   );
 }

@@ -1,5 +1,5 @@
+import { DataTable } from '../../kit/DataTable';
 import type { ReactNode } from 'react';
-import { Table } from '../../kit/primitives';
 import { dayWords, timeWords } from '@/catalogue/days';
 
 /** A backup or an archive as it lies beside the book. */
@@ -21,27 +21,16 @@ interface Props {
 /** Files beside the book, the newest first. */
 export function KeptFiles({ label, files, name = (f) => f.name, doing }: Props) {
   return (
-    <Table aria-label={label}>
-      <thead>
-        <tr>
-          <th>Made</th>
-          <th>File</th>
-          <th className="number">Size, MB</th>
-          {doing && <th />}
-        </tr>
-      </thead>
-      <tbody>
-        {files.map((f) => (
-          <tr key={f.name}>
-            <td>
-              {dayWords(f.at)} {timeWords(f.at)}
-            </td>
-            <td style={{ overflowWrap: 'anywhere' }}>{name(f)}</td>
-            <td className="number">{(f.bytes / 1e6).toFixed(1)}</td>
-            {doing && <td>{doing(f)}</td>}
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label={label}
+      rows={files}
+      keyOf={(f) => f.name}
+      columns={[
+        { name: 'Made', cell: (f) => `${dayWords(f.at)} ${timeWords(f.at)}` },
+        { name: 'File', cell: (f) => <span style={{ overflowWrap: 'anywhere' }}>{name(f)}</span> },
+        { name: 'Size', unit: 'MB', figure: true, cell: (f) => (f.bytes / 1e6).toFixed(1) },
+        { name: '', when: doing !== undefined, cell: (f) => doing?.(f) },
+      ]}
+    />
   );
 }

@@ -1,11 +1,12 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { useState } from 'react';
 import type { KindFigure, Spread } from '@/core/spring/estimate';
 import type { OwnOfKind } from '@/judgement/model/ownKinds';
 import { KIND_FIGURE_ORDER, type MachineKind } from '@/knowledge/kinds';
 import { Fold } from '../../kit/Fold';
 import { Titled } from '../../kit/parts';
-import { Button, Small, Table } from '../../kit/primitives';
+import { Button, Small } from '../../kit/primitives';
 import { type Figure, FigureEditor, type Version } from './FigureEditor';
 import { standing } from './Version';
 
@@ -126,30 +127,21 @@ function KindButtons({ setEditing, page, measured }: KindButtonsProps) {
 
 function FiguresTable({ page, own }: { page: MachineKind; own: OwnOfKind }) {
   return (
-    <Table aria-label={page.name}>
-      <thead>
-        <tr>
-          <th>Figure</th>
-          <th className="number">In the book</th>
-          <th className="number">The shop’s own</th>
-          <th className="number">Both together</th>
-        </tr>
-      </thead>
-      <tbody>
-        {KIND_FIGURE_ORDER.map((figure) => {
-          const found = own.figures[figure];
-          return (
-            <tr key={figure}>
-              <td>{NAMES[figure].label}</td>
-              <td className="number">{spreadText(figure, page.figures[figure])}</td>
-              <td className="number">
-                {found ? `${found.mean.toFixed(NAMES[figure].decimals)} of ${found.count} machine${found.count === 1 ? '' : 's'}` : '–'}
-              </td>
-              <td className="number">{found ? spreadText(figure, found.narrowed) : '–'}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </Table>
+    <DataTable
+      label={page.name}
+      rows={KIND_FIGURE_ORDER.map((figure) => ({ figure, found: own.figures[figure] }))}
+      keyOf={({ figure }) => figure}
+      columns={[
+        { name: 'Figure', cell: ({ figure }) => NAMES[figure].label },
+        { name: 'In the book', figure: true, cell: ({ figure }) => spreadText(figure, page.figures[figure]) },
+        {
+          name: 'The shop’s own',
+          figure: true,
+          cell: ({ figure, found }) =>
+            found ? `${found.mean.toFixed(NAMES[figure].decimals)} of ${found.count} machine${found.count === 1 ? '' : 's'}` : '–',
+        },
+        { name: 'Both together', figure: true, cell: ({ figure, found }) => (found ? spreadText(figure, found.narrowed) : '–') },
+      ]}
+    />
   );
 }

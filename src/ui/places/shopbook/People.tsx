@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ROLE_WORDS, ROLES, type Role } from '@/catalogue/roles';
@@ -7,7 +8,7 @@ import { FormProblem, useForm } from '../../kit/useForm';
 import { Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Choices } from '../../kit/Choices';
-import { Button, Empty, QuietButton, Small, Table } from '../../kit/primitives';
+import { Button, Empty, QuietButton, Small } from '../../kit/primitives';
 import { dayWords, timeWords } from '@/catalogue/days';
 import { Scripts } from './Scripts';
 import { leave, useWho } from '../../kit/who';
@@ -139,36 +140,39 @@ function SignedIn({ sessions }: Pick<PeopleState, 'sessions'>) {
   };
   return (
     <Titled title="Signed in" aside="each for twelve hours at most">
-      <Table aria-label="Signed in">
-        <thead>
-          <tr>
-            <th>Who</th>
-            <th>Since</th>
-            <th>From</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {sessions.map((s) => (
-            <tr key={s.id}>
-              <td>{s.name}</td>
-              <td>
+      <DataTable
+        label="Signed in"
+        rows={sessions}
+        keyOf={(s) => s.id}
+        columns={[
+          { name: 'Who', cell: (s) => s.name },
+          {
+            name: 'Since',
+            cell: (s) => (
+              <>
                 {dayWords(s.begunAt)} {timeWords(s.begunAt)}
-              </td>
-              <td>
+              </>
+            ),
+          },
+          {
+            name: 'From',
+            cell: (s) => (
+              <>
                 {s.address} <Small>{deviceWords(s.device)}</Small>
-              </td>
-              <td>
-                {(who === null || who.role === 'owner') && (
-                  <QuietButton onPress={() => void end(s.id)} aria-label={`Sign ${s.name} out, since ${timeWords(s.begunAt)}`}>
-                    sign out
-                  </QuietButton>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+              </>
+            ),
+          },
+          {
+            name: '',
+            cell: (s) =>
+              (who === null || who.role === 'owner') && (
+                <QuietButton onPress={() => void end(s.id)} aria-label={`Sign ${s.name} out, since ${timeWords(s.begunAt)}`}>
+                  sign out
+                </QuietButton>
+              ),
+          },
+        ]}
+      />
       {who && <Button onPress={() => void everywhere()}>Sign {who.name} out everywhere</Button>}
       <FormProblem of={form} />
     </Titled>

@@ -1,10 +1,10 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { useState } from 'react';
 import { PISTONS, ROD_VALVE_NAMES, VALVE_NAMES, VALVES } from '@/catalogue/fields/damper';
 import type { ValveName } from '@/core/damper/damper';
 import type { DamperKind } from '@/knowledge/damperKinds';
 import { Titled } from '../../kit/parts';
-import { Table } from '../../kit/primitives';
 import { type Figure, FigureEditor, type Version } from './FigureEditor';
 import { PageHead } from './Version';
 
@@ -74,23 +74,15 @@ export function PistonPages({ versions }: { versions: Version<DamperKind>[] }) {
 
 function ValveTable({ version }: { version: Version<DamperKind> }) {
   return (
-    <Table aria-label={pistonName(version.page)}>
-      <thead>
-        <tr>
-          <th>Valve</th>
-          {!isRod(version.page) && <th className="number">Ports, mm²</th>}
-          <th className="number">{isRod(version.page) ? 'Holes, mm²' : 'Bleed, mm²'}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {VALVES.map((valve) => (
-          <tr key={valve}>
-            <td>{valveLabel(version.page, valve)}</td>
-            {!isRod(version.page) && <td className="number">{version.page.valves[valve].portMm2}</td>}
-            <td className="number">{version.page.valves[valve].bleedMm2}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label={pistonName(version.page)}
+      rows={VALVES}
+      keyOf={(valve) => valve}
+      columns={[
+        { name: 'Valve', cell: (valve) => valveLabel(version.page, valve) },
+        { when: !isRod(version.page), name: 'Ports, mm²', figure: true, cell: (valve) => version.page.valves[valve].portMm2 },
+        { name: isRod(version.page) ? 'Holes, mm²' : 'Bleed, mm²', figure: true, cell: (valve) => version.page.valves[valve].bleedMm2 },
+      ]}
+    />
   );
 }

@@ -1,7 +1,8 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import Link from 'next/link';
 import { CASES, machineNamed } from '@/knowledge/training/cases';
-import { Small, Table } from '../../kit/primitives';
+import { Small } from '../../kit/primitives';
 import { BeginPractice } from '../../layout/BeginPractice';
 import { BookFrame } from '../../layout/BookFrame';
 
@@ -23,29 +24,29 @@ export function TrainingList() {
 
 function CaseTable() {
   return (
-    <Table aria-label="Cases">
-      <thead>
-        <tr>
-          <th>Case</th>
-          <th>Machine</th>
-          <th>Told</th>
-        </tr>
-      </thead>
-      <tbody>
-        {CASES.map((c) => (
-          <tr key={c.id}>
-            <td>
-              <Link href={`/training/${c.id}`} style={{ fontWeight: 650, display: 'inline-flex', minHeight: 44, alignItems: 'center' }}>
-                {c.title}
-              </Link>
-            </td>
-            <td>{machineNamed(c)}</td>
-            <td>
+    <DataTable
+      label="Cases"
+      rows={CASES}
+      keyOf={(c) => c.id}
+      columns={[
+        {
+          name: 'Case',
+          cell: (c) => (
+            <Link href={`/training/${c.id}`} style={{ fontWeight: 650, display: 'inline-flex', minHeight: 44, alignItems: 'center' }}>
+              {c.title}
+            </Link>
+          ),
+        },
+        { name: 'Machine', cell: (c) => machineNamed(c) },
+        {
+          name: 'Told',
+          cell: (c) => (
+            <>
               “{c.asked['complaint.1.words']}” <Small>{Object.keys(c.reveals).length} measurements to be had</Small>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+            </>
+          ),
+        },
+      ]}
+    />
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { type JobFacts } from '@/judgement/model/facts';
 import type { Explained } from '@/judgement/reason/reason';
 import { kg, said } from '@/core/units/say';
@@ -20,7 +21,7 @@ import { Columns, Titled } from '../../kit/parts';
 import { Pick } from '../../kit/Pick';
 import { Stance } from '../../figures/Stance';
 import { usePreferences, useSaid } from '../../kit/preferences';
-import { Button, LinkButton, Small, Table } from '../../kit/primitives';
+import { Button, LinkButton, Small } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';
 import { knownOf, reasonedOf, modelsWay } from '@/judgement/job/training';
 
@@ -287,30 +288,25 @@ interface BothWaysProps {
 
 function BothWays({ rows }: BothWaysProps) {
   return (
-    <Table aria-label="Your way and the model’s">
-      <thead>
-        <tr>
-          <th>Known</th>
-          <th>You thought</th>
-          <th className="number">the model of it</th>
-          <th>The model thought</th>
-          <th>and would measure</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((r) => (
-          <tr key={r.n}>
-            <td>{r.measured}</td>
-            <td>{r.mine}</td>
-            <td className="number">{percent(r.mineShare)}</td>
-            <td>
+    <DataTable
+      label="Your way and the model’s"
+      rows={rows}
+      keyOf={(r) => r.n}
+      columns={[
+        { name: 'Known', cell: (r) => r.measured },
+        { name: 'You thought', cell: (r) => r.mine },
+        { name: 'the model of it', figure: true, cell: (r) => percent(r.mineShare) },
+        {
+          name: 'The model thought',
+          cell: (r) => (
+            <>
               {r.model} {r.modelShare !== null && <Small>{percent(r.modelShare)}</Small>}
-            </td>
-            <td>{r.wouldMeasure}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+            </>
+          ),
+        },
+        { name: 'and would measure', cell: (r) => r.wouldMeasure },
+      ]}
+    />
   );
 }
 

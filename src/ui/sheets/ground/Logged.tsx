@@ -1,4 +1,5 @@
 'use client';
+import { type Column, DataTable } from '../../kit/DataTable';
 import { matchWords } from '@/judgement/ground/answers';
 import { useCallback } from 'react';
 import { BINS, type LogFigures } from '@/core/logger/figures';
@@ -12,7 +13,7 @@ import { LineChart } from '../../charts/LineChart';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Fold } from '../../kit/Fold';
 import { Sentence } from '../../kit/Sentence';
-import { Empty, Small, Table, Wide } from '../../kit/primitives';
+import { Empty, Small, Wide } from '../../kit/primitives';
 import type { Asked } from './asked';
 import { type Ground, useAtWork } from '../../job/useGround';
 import { ridingWords, WorkLine } from '../../job/WorkLine';
@@ -87,34 +88,23 @@ function MatchTable({ of, logged }: { of: Matched; logged: Record<End, LoggedPla
         each figure is known to.
       </p>
       <Wide>
-        <Table aria-label="The model against the log">
-          <thead>
-            <tr>
-              <th>Figure</th>
-              {ENDS.flatMap((e) =>
-                ['logged', 'simulated', 'fitted'].map((k) => (
-                  <th key={e + k} className="number">
-                    {END_NAMES[e]} {k}
-                  </th>
-                )),
-              )}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(([name, print]) => (
-              <tr key={name}>
-                <td>{name}</td>
-                {ENDS.flatMap((e) =>
-                  [logged[e], of.before[e], of.after[e]].map((p, i) => (
-                    <td key={e + i} className="number">
-                      <Sentence of={print(p)} />
-                    </td>
-                  )),
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <DataTable
+          label="The model against the log"
+          rows={rows}
+          keyOf={([name]) => name}
+          columns={[
+            { name: 'Figure', cell: ([name]) => name },
+            ...ENDS.flatMap((e) =>
+              Object.entries({ logged: logged[e], simulated: of.before[e], fitted: of.after[e] }).map(
+                ([k, p]): Column<(typeof rows)[number]> => ({
+                  name: `${END_NAMES[e]} ${k}`,
+                  figure: true,
+                  cell: ([, print]) => <Sentence of={print(p)} />,
+                }),
+              ),
+            ),
+          ]}
+        />
       </Wide>
       <ul>
         {ENDS.map((e) => (

@@ -1,4 +1,5 @@
 'use client';
+import { type Column, DataTable } from '../../kit/DataTable';
 import { useCallback } from 'react';
 import { measureById } from '@/judgement/ground/measures';
 import type { Sensitivity } from '@/judgement/ground/rides';
@@ -6,7 +7,7 @@ import { AS_IT_IS_TO_BE } from '@/judgement/ground/fits';
 import { joined, signed } from '@/core/units/say';
 import { Fold } from '../../kit/Fold';
 import { Sentence } from '../../kit/Sentence';
-import { Empty, Small, Table, Wide } from '../../kit/primitives';
+import { Empty, Small, Wide } from '../../kit/primitives';
 import type { Asked } from './asked';
 import { type Ground, useAtWork } from '../../job/useGround';
 import { ridingWords, WorkLine } from '../../job/WorkLine';
@@ -43,32 +44,26 @@ function changeSaid(id: string, by: number) {
 function ResponseTable({ of }: { of: readonly Sensitivity[] }) {
   return (
     <Wide>
-      <Table aria-label="What each adjuster would do">
-        <thead>
-          <tr>
-            <th>One step</th>
-            {SHOWN.map((id) => (
-              <th key={id} className="number">
-                {measureById(id).name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {of.map((s) => (
-            <tr key={s.id}>
-              <td>
+      <DataTable
+        label="What each adjuster would do"
+        rows={of}
+        keyOf={(s) => s.id}
+        columns={[
+          {
+            name: 'One step',
+            cell: (s) => (
+              <>
                 {s.name} <Small>{s.unit}</Small>
-              </td>
-              {SHOWN.map((id) => (
-                <td key={id} className="number">
-                  <Sentence of={changeSaid(id, s.perUnit[id]!)} />
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+              </>
+            ),
+          },
+          ...SHOWN.map((id): Column<Sensitivity> => ({
+            name: measureById(id).name,
+            figure: true,
+            cell: (s) => <Sentence of={changeSaid(id, s.perUnit[id]!)} />,
+          })),
+        ]}
+      />
     </Wide>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { FATIGUE_CAUTION_MPA } from '@/core/plate/stack';
 import { mPa, said } from '@/core/units/say';
 import { END_NAMES } from '@/catalogue/ends';
@@ -8,7 +9,7 @@ import type { RiddenFit } from '@/judgement/ground/rides';
 import { useLater } from '../../job/BenchContext';
 import { Fold } from '../../kit/Fold';
 import { Sentence } from '../../kit/Sentence';
-import { Empty, Small, Table, Wide } from '../../kit/primitives';
+import { Empty, Small, Wide } from '../../kit/primitives';
 
 /** Lives shorter than this are worth saying in hours; longer ones nobody rides out. */
 const LONG_H = 2000;
@@ -30,28 +31,23 @@ export function Shims({ of }: { of: RiddenFit }) {
         <Empty>No stack is known well enough: its figures stand under Valves.</Empty>
       ) : (
         <Wide>
-          <Table aria-label="Shims over this ground">
-            <thead>
-              <tr>
-                <th>Stack</th>
-                <th className="number">Most stress</th>
-                <th className="number">Hours of this ground to a first crack</th>
-              </tr>
-            </thead>
-            <tbody>
-              {of.lives.map((l) => (
-                <tr key={l.damper + l.valve}>
-                  <td>
+          <DataTable
+            label="Shims over this ground"
+            rows={of.lives}
+            keyOf={(l) => l.damper + l.valve}
+            columns={[
+              {
+                name: 'Stack',
+                cell: (l) => (
+                  <>
                     {END_NAMES[END_OF[l.damper]]}, {valveName(facts.machine, l.damper, l.valve).toLowerCase()}
-                  </td>
-                  <td className="number">
-                    <Sentence of={said`${mPa(l.mostMPa)}`} />
-                  </td>
-                  <td className="number">{lifeWords(l.damagePerHour)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
+                  </>
+                ),
+              },
+              { name: 'Most stress', figure: true, cell: (l) => <Sentence of={said`${mPa(l.mostMPa)}`} /> },
+              { name: 'Hours of this ground to a first crack', figure: true, cell: (l) => lifeWords(l.damagePerHour) },
+            ]}
+          />
         </Wide>
       )}
       <Small>

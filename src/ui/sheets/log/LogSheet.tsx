@@ -1,4 +1,5 @@
 'use client';
+import { type Column, DataTable } from '../../kit/DataTable';
 import { doneAnswer } from '@/schema/answers';
 import { Sentence } from '../../kit/Sentence';
 import { type Figure, mm, mPerS, type Said } from '@/core/units/say';
@@ -10,7 +11,7 @@ import type { LogDocument } from '@/schema/retune';
 import { LineChart } from '../../charts/LineChart';
 import { Choices } from '../../kit/Choices';
 import { CsvColumns, type Taken, type Wanted } from '../../kit/CsvColumns';
-import { Button, Empty, EndName, QuietLink, Small, Table } from '../../kit/primitives';
+import { Button, Empty, EndName, QuietLink, Small } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import { useBench } from '../../job/BenchContext';
 import type { LoggedRun } from '@/schema/pages';
@@ -155,31 +156,24 @@ interface LogTableProps {
 
 function LogTable({ columns, runs }: LogTableProps) {
   return (
-    <Table aria-label="What the log says">
-      <thead>
-        <tr>
-          <th>Of the travel, unless said</th>
-          {columns.map((c) => (
-            <th key={c.end + c.moment} className="number">
+    <DataTable
+      label="What the log says"
+      rows={LINES}
+      keyOf={([name]) => name}
+      columns={[
+        { name: 'Of the travel, unless said', cell: ([name]) => name },
+        ...columns.map((c): Column<(typeof LINES)[number]> => ({
+          name: (
+            <>
               <EndName $end={c.end}>{END_NAMES[c.end]}</EndName>
               {runs.length > 1 && ` ${c.moment}`}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {LINES.map(([name, of]) => (
-          <tr key={name}>
-            <td>{name}</td>
-            {columns.map((c) => (
-              <td key={c.end + c.moment} className="number">
-                <Sentence of={of(c.figures)} />
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+            </>
+          ),
+          figure: true,
+          cell: ([, of]) => <Sentence of={of(c.figures)} />,
+        })),
+      ]}
+    />
   );
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import type { Loads } from '@/judgement/model/loads';
 import { useMemo } from 'react';
 import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, LUGGAGE_ITEM } from '@/catalogue/fields/ask';
@@ -9,7 +10,7 @@ import { MACHINE_CASE_ITEM } from '@/catalogue/fields/machine';
 import { FieldsProvider, useFieldStore } from '../../fields/context';
 import { type Entries, withUnit, recorded } from '@/catalogue/entry';
 import { useSaid } from '../../kit/preferences';
-import { LinkButton, QuietButton, Small, Table } from '../../kit/primitives';
+import { LinkButton, QuietButton, Small } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Complaints } from '../../job/Complaints';
 import { Weigh } from '../../job/Weigh';
@@ -205,39 +206,16 @@ function LoadTable() {
 function CaseTable({ loads }: { loads: Loads }) {
   const inUnits = useSaid();
   return (
-    <Table>
-      <CaseHead />
-      <tbody>
-        {loads.cases.map((c) => (
-          <tr key={c.name}>
-            <td>{c.name}</td>
-            {c.result.ok ? (
-              <>
-                <td className="number">{inUnits(kg(c.result.value.totalKg))}</td>
-                <td className="number">{inUnits(newtons(c.result.value.ladenRearN))}</td>
-                <td className="number">{inUnits(newtons(c.result.value.ladenFrontN))}</td>
-                <td className="number">{(c.result.value.ladenFrontShare * 100).toFixed(0)} %</td>
-              </>
-            ) : (
-              <td colSpan={4}>cannot stand</td>
-            )}
-          </tr>
-        ))}
-      </tbody>
-    </Table>
-  );
-}
-
-function CaseHead() {
-  return (
-    <thead>
-      <tr>
-        <th>Case</th>
-        <th className="number">Total</th>
-        <th className="number">Rear, sprung</th>
-        <th className="number">Front, sprung</th>
-        <th className="number">On front</th>
-      </tr>
-    </thead>
+    <DataTable
+      rows={loads.cases.map(({ name, result }) => ({ name, load: result.ok ? result.value : null }))}
+      keyOf={(c) => c.name}
+      columns={[
+        { name: 'Case', cell: (c) => c.name },
+        { name: 'Total', figure: true, cell: ({ load }) => (load ? inUnits(kg(load.totalKg)) : 'cannot stand') },
+        { name: 'Rear, sprung', figure: true, cell: ({ load }) => load && inUnits(newtons(load.ladenRearN)) },
+        { name: 'Front, sprung', figure: true, cell: ({ load }) => load && inUnits(newtons(load.ladenFrontN)) },
+        { name: 'On front', figure: true, cell: ({ load }) => load && `${(load.ladenFrontShare * 100).toFixed(0)} %` },
+      ]}
+    />
   );
 }

@@ -1,10 +1,11 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { alikeAnswer, type Likeness } from '@/schema/answers';
 import Link from 'next/link';
 import { useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
 import { ALIKE_NAMES, alikeFigure, type AlikeFigure, alikeSummary, likenessOf, likeTerms } from '@/judgement/reason/alike';
-import { QuietButton, Small, Table } from '../../kit/primitives';
+import { QuietButton, Small } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { NotRead } from '../../kit/NotRead';
@@ -86,25 +87,23 @@ function Summary({ alike }: { alike: readonly Alike[] }) {
   const lines = alikeSummary(alike).filter((s) => s.better !== null);
   if (lines.length === 0) return null;
   return (
-    <Table aria-label="What rode better">
-      <thead>
-        <tr>
-          <th>Of those that rode better</th>
-          <th className="number">middle half</th>
-          <th className="number">of</th>
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map(({ figure: f, better }) => (
-          <tr key={f}>
-            <td>{ALIKE_NAMES[f]}</td>
-            <td className="number">
+    <DataTable
+      label="What rode better"
+      rows={lines}
+      keyOf={({ figure: f }) => f}
+      columns={[
+        { name: 'Of those that rode better', cell: ({ figure: f }) => ALIKE_NAMES[f] },
+        {
+          name: 'middle half',
+          figure: true,
+          cell: ({ better }) => (
+            <>
               {figure(better!.low)} – {figure(better!.high)}
-            </td>
-            <td className="number">{better!.count}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+            </>
+          ),
+        },
+        { name: 'of', figure: true, cell: ({ better }) => better!.count },
+      ]}
+    />
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import type { Difference } from '@/judgement/findings/built';
 import type { BuiltStack } from '@/judgement/findings/built';
 import { shimsBeyond } from '@/core/damper/shims';
@@ -7,7 +8,7 @@ import { builtField, builtStacks, differencesOf } from '@/judgement/findings/bui
 import { shimShown, shimsText } from '@/catalogue/tables';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useSystem } from '../../fields/context';
-import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
+import { Button, Empty, Small, Warn } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { FieldGrid, Titled } from '../../kit/parts';
 
@@ -67,23 +68,18 @@ function Differences({ differences }: { differences: Difference[] }) {
 function StackPicks({ stacks, words }: { stacks: BuiltStack[]; words: (shims: readonly Shim[]) => string }) {
   const system = useSystem();
   return (
-    <Table aria-label="Pick list of the stacks">
-      <thead>
-        <tr>
-          <th>Stack, {system === 'metric' ? 'mm' : 'in'}</th>
-          <th>Take</th>
-          <th>Put back</th>
-        </tr>
-      </thead>
-      <tbody>
-        {stacks.map((s) => (
-          <tr key={s.name}>
-            <td>{s.name}</td>
-            <td>{words(shimsBeyond(s.specified, s.found ?? [])) || <Small>nothing</Small>}</td>
-            <td>{s.found ? words(shimsBeyond(s.found, s.specified)) || <Small>nothing</Small> : <Small>found unknown</Small>}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label="Pick list of the stacks"
+      rows={stacks}
+      keyOf={(s) => s.name}
+      columns={[
+        { name: <>Stack, {system === 'metric' ? 'mm' : 'in'}</>, cell: (s) => s.name },
+        { name: 'Take', cell: (s) => words(shimsBeyond(s.specified, s.found ?? [])) || <Small>nothing</Small> },
+        {
+          name: 'Put back',
+          cell: (s) => (s.found ? words(shimsBeyond(s.found, s.specified)) || <Small>nothing</Small> : <Small>found unknown</Small>),
+        },
+      ]}
+    />
   );
 }

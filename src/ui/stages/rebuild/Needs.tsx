@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { springAnswer } from '@/schema/answers';
 import { isSameRate } from '@/judgement/model/read';
 import type { Form } from '../../kit/useForm';
@@ -14,7 +15,7 @@ import { useFieldStore, useLive, useSystem } from '../../fields/context';
 import { meant } from '../../kit/meant';
 import { Pick } from '../../kit/Pick';
 import { PlainField } from '../../kit/PlainField';
-import { Button, Empty, Small, Table, Warn } from '../../kit/primitives';
+import { Button, Empty, Small, Warn } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
@@ -53,42 +54,32 @@ export function Needs() {
 
 function NeedTable({ needs }: { needs: Need[] }) {
   return (
-    <Table aria-label="Wanted from the drawers">
-      <thead>
-        <tr>
-          <th>Part</th>
-          <th className="number">Wanted</th>
-          <th className="number">There</th>
-          <th className="number">Set aside here</th>
-          <th className="number">Short</th>
-        </tr>
-      </thead>
-      <tbody>
-        {needs.map((n) => (
-          <NeedRow key={n.name} n={n} />
-        ))}
-      </tbody>
-    </Table>
-  );
-}
-
-function NeedRow({ n }: { n: Need }) {
-  return (
-    <tr>
-      <td>{n.name}</td>
-      <td className="number">{amount(n.count, n.unit)}</td>
-      <td className="number">
-        {n.there === null ? <Small>not counted</Small> : amount(n.there, n.unit)}
-        {n.heldByOthers > 0 && (
-          <>
-            <br />
-            <Small>{amount(n.heldByOthers, n.unit)} for other jobs</Small>
-          </>
-        )}
-      </td>
-      <td className="number">{n.heldHere > 0 ? amount(n.heldHere, n.unit) : <Small>–</Small>}</td>
-      <td className="number">{shortOf(n) > 0 ? `▲ ${amount(shortOf(n), n.unit)}` : ''}</td>
-    </tr>
+    <DataTable
+      label="Wanted from the drawers"
+      rows={needs}
+      keyOf={(n) => n.name}
+      columns={[
+        { name: 'Part', cell: (n) => n.name },
+        { name: 'Wanted', figure: true, cell: (n) => amount(n.count, n.unit) },
+        {
+          name: 'There',
+          figure: true,
+          cell: (n) => (
+            <>
+              {n.there === null ? <Small>not counted</Small> : amount(n.there, n.unit)}
+              {n.heldByOthers > 0 && (
+                <>
+                  <br />
+                  <Small>{amount(n.heldByOthers, n.unit)} for other jobs</Small>
+                </>
+              )}
+            </>
+          ),
+        },
+        { name: 'Set aside here', figure: true, cell: (n) => (n.heldHere > 0 ? amount(n.heldHere, n.unit) : <Small>–</Small>) },
+        { name: 'Short', figure: true, cell: (n) => (shortOf(n) > 0 ? `▲ ${amount(shortOf(n), n.unit)}` : '') },
+      ]}
+    />
   );
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
 import { type TakenOver, takenOver, takenOverName, wantedSoFar } from '@/judgement/job/takeOver';
@@ -7,7 +8,7 @@ import { useFieldStore, useLive, useSystem } from '../../fields/context';
 import { Fold } from '../../kit/Fold';
 import { NotRead } from '../../kit/NotRead';
 import { PlainField } from '../../kit/PlainField';
-import { Button, Small, Table, Wide } from '../../kit/primitives';
+import { Button, Small, Wide } from '../../kit/primitives';
 import { useRead } from '../../kit/read';
 import { dayWords } from '@/catalogue/days';
 
@@ -70,24 +71,16 @@ function LeftTable({ left, rows }: { left: LeftByJob; rows: TakenOver[] }) {
   const system = useSystem();
   return (
     <Wide>
-      <Table aria-label={`What job ${jobNumber(left.jobId)} left`}>
-        <thead>
-          <tr>
-            <th>Item</th>
-            <th>There</th>
-            <th>Wanted here so far</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.field}>
-              <td>{takenOverName(row)}</td>
-              <td>{row.there}</td>
-              <td>{wantedSoFar(live, row, system) || <Small>–</Small>}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <DataTable
+        label={`What job ${jobNumber(left.jobId)} left`}
+        rows={rows}
+        keyOf={(row) => row.field}
+        columns={[
+          { name: 'Item', cell: (row) => takenOverName(row) },
+          { name: 'There', cell: (row) => row.there },
+          { name: 'Wanted here so far', cell: (row) => wantedSoFar(live, row, system) || <Small>–</Small> },
+        ]}
+      />
     </Wide>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import type { NotedTorque } from '@/judgement/model/set';
 import type { LegsJudged } from '@/judgement/model/legs';
 import { Sentence } from '../../kit/Sentence';
@@ -14,7 +15,7 @@ import { bounceOf, legsSet, torquesOf } from '@/judgement/model/set';
 import { issueWords } from '@/schema/words';
 import { dayWords } from '@/catalogue/days';
 import { useSaid } from '../../kit/preferences';
-import { Button, Caution, Empty, EndName, LineTable, LinkButton, Small, Table, Warn, Wide } from '../../kit/primitives';
+import { Button, Caution, Empty, EndName, LineTable, LinkButton, Small, Warn, Wide } from '../../kit/primitives';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useLive } from '../../fields/context';
 import { withUnit } from '@/catalogue/entry';
@@ -175,28 +176,16 @@ function Legs() {
 
 function LegTable({ verdict }: { verdict: LegsJudged }) {
   return (
-    <Table aria-label="Left against right">
-      <thead>
-        <tr>
-          <th>Leg</th>
-          <th className="number">Left</th>
-          <th className="number">Right</th>
-        </tr>
-      </thead>
-      <tbody>
-        {verdict.differ.map((d) => (
-          <tr key={d.key}>
-            <td>{d.label}</td>
-            <td className="number">
-              <Sentence of={d.left} />
-            </td>
-            <td className="number">
-              <Sentence of={d.right} />
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label="Left against right"
+      rows={verdict.differ}
+      keyOf={(d) => d.key}
+      columns={[
+        { name: 'Leg', cell: (d) => d.label },
+        { name: 'Left', figure: true, cell: (d) => <Sentence of={d.left} /> },
+        { name: 'Right', figure: true, cell: (d) => <Sentence of={d.right} /> },
+      ]}
+    />
   );
 }
 

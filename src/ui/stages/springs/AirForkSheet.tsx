@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { Sentence } from '../../kit/Sentence';
 import { bar as barSaid, celsius, joined, mm, rate } from '@/core/units/say';
 import { type AirForkAnswer, airForkOf } from '@/judgement/aims/airFork';
@@ -13,7 +14,7 @@ import { useBench, useLater } from '../../job/BenchContext';
 import { MachineFigures } from '../../job/MachineFigures';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { useSaid } from '../../kit/preferences';
-import { Button, Caution, Small, Table, Warn, Wide } from '../../kit/primitives';
+import { Button, Caution, Small, Warn, Wide } from '../../kit/primitives';
 
 /** An air fork: the pressure for each load, the coil springs it equals, and how temperature moves it. */
 export function AirForkSheet() {
@@ -102,37 +103,19 @@ function Pressures({ answer }: { answer: AirForkAnswer }) {
   const inUnits = useSaid();
   const bar = (mpa: number) => inUnits(barSaid(mpa));
   return (
-    <Table aria-label="Pressure for each load">
-      <PressureHead />
-      <tbody>
-        {answer.cases.map((c) => (
-          <tr key={c.name}>
-            <td>{c.name}</td>
-            <td className="number">{bar(c.gaugeMPa)}</td>
-            <td className="number">{inUnits(mm(c.set.staticMm, 0))}</td>
-            <td className="number">{inUnits(mm(c.sagAtSoloMm, 0))}</td>
-            <td className="number">{inUnits(rate(c.set.rateAtRiderNPerMm))}</td>
-            <td className="number">{inUnits(rate(c.set.rateAtFullNPerMm))}</td>
-            <td className="number">{bar(c.set.fullMPa)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
-  );
-}
-
-function PressureHead() {
-  return (
-    <thead>
-      <tr>
-        <th>Load</th>
-        <th className="number">Pressure</th>
-        <th className="number">Static sag</th>
-        <th className="number">Sag at the solo pressure</th>
-        <th className="number">Equals, at rider sag</th>
-        <th className="number">at full travel</th>
-        <th className="number">Pressure there</th>
-      </tr>
-    </thead>
+    <DataTable
+      label="Pressure for each load"
+      rows={answer.cases}
+      keyOf={(c) => c.name}
+      columns={[
+        { name: 'Load', cell: (c) => c.name },
+        { name: 'Pressure', figure: true, cell: (c) => bar(c.gaugeMPa) },
+        { name: 'Static sag', figure: true, cell: (c) => inUnits(mm(c.set.staticMm, 0)) },
+        { name: 'Sag at the solo pressure', figure: true, cell: (c) => inUnits(mm(c.sagAtSoloMm, 0)) },
+        { name: 'Equals, at rider sag', figure: true, cell: (c) => inUnits(rate(c.set.rateAtRiderNPerMm)) },
+        { name: 'at full travel', figure: true, cell: (c) => inUnits(rate(c.set.rateAtFullNPerMm)) },
+        { name: 'Pressure there', figure: true, cell: (c) => bar(c.set.fullMPa) },
+      ]}
+    />
   );
 }

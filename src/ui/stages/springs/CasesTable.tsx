@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { MM_PER_INCH } from '@/core/constants/constants';
 import { bar } from '@/core/units/say';
 import { useMemo } from 'react';
@@ -6,7 +7,7 @@ import type { Candidate } from '@/core/spring/select';
 import { caseStances, type CaseStance, type EndPredicted } from '@/judgement/aims/curves';
 import { useSystem } from '../../fields/context';
 import { useSaid } from '../../kit/preferences';
-import { EndName, Small, Table } from '../../kit/primitives';
+import { EndName, Small } from '../../kit/primitives';
 import { useLater } from '../../job/BenchContext';
 import { lengthUnit, lengthWords, signed } from '../../kit/figureWords';
 import type { System } from '@/catalogue/system';
@@ -20,9 +21,9 @@ const pitchWords = ({ pitchDeg, sinksMm }: CaseStance, system: System) => {
 /** Sag and its share of the travel, and beneath it the preload that would bring this load back to the target. */
 function EndCell({ end, system }: { end: CaseStance['rear']; system: System }) {
   const inUnits = useSaid();
-  if (!end) return <td className="number">–</td>;
+  if (!end) return '–';
   return (
-    <td className="number">
+    <>
       {lengthWords(end.sagMm, system)} ({Math.round(end.share * 100)} %){end.bottomed ? ' ▲' : ''}
       <br />
       <Small>
@@ -30,7 +31,7 @@ function EndCell({ end, system }: { end: CaseStance['rear']; system: System }) {
           ? inUnits(bar(end.gaugeMPa ?? 0))
           : `ring ${lengthWords(end.preloadToLevelMm, system)}${end.levelInRange ? '' : ' ▲'}`}
       </Small>
-    </td>
+    </>
   );
 }
 
@@ -67,29 +68,16 @@ function Frequencies({ rear, front }: Record<'rear' | 'front', Candidate>) {
 function CaseRows({ unit, cases }: { unit: 'mm' | 'in'; cases: CaseStance[] }) {
   const system = useSystem();
   return (
-    <Table aria-label="Load cases, both ends">
-      <thead>
-        <tr>
-          <th>Case</th>
-          <th className="number">
-            <EndName $end="rear">Rear</EndName>, {unit}
-          </th>
-          <th className="number">
-            <EndName $end="front">Front</EndName>, {unit}
-          </th>
-          <th className="number">Pitch, height</th>
-        </tr>
-      </thead>
-      <tbody>
-        {cases.map((c) => (
-          <tr key={c.name}>
-            <td>{c.name}</td>
-            <EndCell end={c.rear} system={system} />
-            <EndCell end={c.front} system={system} />
-            <td className="number">{pitchWords(c, system)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label="Load cases, both ends"
+      rows={cases}
+      keyOf={(c) => c.name}
+      columns={[
+        { name: 'Case', cell: (c) => c.name },
+        { name: <EndName $end="rear">Rear</EndName>, unit, figure: true, cell: (c) => <EndCell end={c.rear} system={system} /> },
+        { name: <EndName $end="front">Front</EndName>, unit, figure: true, cell: (c) => <EndCell end={c.front} system={system} /> },
+        { name: 'Pitch, height', figure: true, cell: (c) => pitchWords(c, system) },
+      ]}
+    />
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { surenessWords } from '@/judgement/aims/estimates';
 import { Sharpen } from './Sharpen';
 import { Sentence } from '../../kit/Sentence';
@@ -31,7 +32,7 @@ import { takeSpring } from './takeSpring';
 import { MachineFigures } from '../../job/MachineFigures';
 import { estimatedRate, lengthUnit, lengthWords, rateUnit, rateWords } from '../../kit/figureWords';
 import { FieldGrid, Titled } from '../../kit/parts';
-import { Caution, Heading, QuietButton, Small, Table, Warn } from '../../kit/primitives';
+import { Caution, Heading, QuietButton, Small, Warn } from '../../kit/primitives';
 
 export type Estimates = Record<End, { found: EndEstimate | NoEstimate; tried: TriedSpring[] }> | null;
 
@@ -225,59 +226,36 @@ function TriedRows({ isEach, shown, band, chosen, choose }: TriedRowsProps) {
   const { sealed } = useBench();
   return (
     <Scroll>
-      <Table>
-        <thead>
-          <tr>
-            <th>Spring{isEach ? ', each' : ''}</th>
-            <th>How sure it is right</th>
-            <th className="number">Static sag, {lengthUnit(system)}</th>
-            <th className="number">Preload, {lengthUnit(system)}</th>
-            {!sealed && <th>For the job</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((t) => (
-            <TriedRow key={t.id} t={t} band={band} chosen={chosen} choose={choose} />
-          ))}
-        </tbody>
-      </Table>
+      <DataTable
+        rows={shown}
+        keyOf={(t) => t.id}
+        columns={[
+          {
+            name: `Spring${isEach ? ', each' : ''}`,
+            cell: (t) => (
+              <>
+                {t.spring ? <Rate spring={t.spring} /> : <b>{rateWords(t.rateNPerMm, system)}</b>}{' '}
+                <Small>
+                  {t.spring ? `${t.spring.name}, ${t.spring.place === 'drawer' ? 'in the drawer' : 'to order'}` : 'a rate to look for'}
+                </Small>
+              </>
+            ),
+          },
+          { name: 'How sure it is right', cell: (t) => `○ ${surenessWords(t.probability)}, ${(100 * t.probability).toFixed(0)} %` },
+          { name: 'Static sag', unit: lengthUnit(system), figure: true, cell: (t) => band(t.staticSagMm) },
+          { name: 'Preload', unit: lengthUnit(system), figure: true, cell: (t) => band(t.preloadMm) },
+          { name: 'For the job', when: !sealed, cell: (t) => t.spring && <Chosen t={t} chosen={chosen} choose={choose} /> },
+        ]}
+      />
     </Scroll>
   );
 }
 
-interface TriedRowProps {
-  t: TriedSpring;
-  band: ({ p05, p95 }: { p05: number; p95: number }) => string;
-  chosen: string | null;
-  choose: ({ spring, preloadMm, probability }: TriedSpring) => void;
-}
-
-function TriedRow({ t, band, chosen, choose }: TriedRowProps) {
-  const system = useSystem();
-  const { sealed } = useBench();
+function Chosen({ t, chosen, choose }: Pick<TriedRowsProps, 'chosen' | 'choose'> & { t: TriedSpring }) {
+  if (chosen === t.id) return <Small>● chosen</Small>;
   return (
-    <tr>
-      <td>
-        {t.spring ? <Rate spring={t.spring} /> : <b>{rateWords(t.rateNPerMm, system)}</b>}{' '}
-        <Small>{t.spring ? `${t.spring.name}, ${t.spring.place === 'drawer' ? 'in the drawer' : 'to order'}` : 'a rate to look for'}</Small>
-      </td>
-      <td>
-        ○ {surenessWords(t.probability)}, {(100 * t.probability).toFixed(0)} %
-      </td>
-      <td className="number">{band(t.staticSagMm)}</td>
-      <td className="number">{band(t.preloadMm)}</td>
-      {!sealed && (
-        <td>
-          {t.spring &&
-            (chosen === t.id ? (
-              <Small>● chosen</Small>
-            ) : (
-              <QuietButton onPress={() => choose(t)} aria-label={`Choose ${t.spring.name}`}>
-                Choose
-              </QuietButton>
-            ))}
-        </td>
-      )}
-    </tr>
+    <QuietButton onPress={() => choose(t)} aria-label={`Choose ${t.spring?.name}`}>
+      Choose
+    </QuietButton>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { factsOf } from '@/judgement/model/facts';
 import { Sentence, useColumn } from '../../kit/Sentence';
 import type { Side } from '@/catalogue/ends';
@@ -17,7 +18,7 @@ import { useFieldStore } from '../../fields/context';
 import { withUnit } from '@/catalogue/entry';
 import { EntryField } from '../../fields/EntryField';
 import { Pick } from '../../kit/Pick';
-import { QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
+import { QuietButton, Small, Warn, Wide } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { FieldGrid, Titled } from '../../kit/parts';
 import type { AimFound } from './useAim';
@@ -109,47 +110,25 @@ function DampingTable({ aim, view }: { aim: AimFound; view: DamperView }) {
   return (
     <>
       <Wide>
-        <Table aria-label="Damping to fit">
-          <DampingHead speed={speed} force={force} />
-          <tbody>
-            {dampingLines(view, aim.sprung).map((l) => (
-              <tr key={l.mPerS}>
-                <td className="number">{speed.text(l.mPerS)}</td>
-                <td className="number">{force.text(l.compressionN)}</td>
-                <td className="number">{l.compressionZeta === null ? '–' : l.compressionZeta.toFixed(2)}</td>
-                <td className="number">{force.text(l.reboundN)}</td>
-                <td className="number">{l.reboundZeta === null ? '–' : l.reboundZeta.toFixed(2)}</td>
-                <td className="number">{(l.reboundN / l.compressionN).toFixed(1)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <DataTable
+          label="Damping to fit"
+          rows={dampingLines(view, aim.sprung)}
+          keyOf={(l) => l.mPerS}
+          columns={[
+            { name: <>Shaft speed, {speed.unit}</>, figure: true, cell: (l) => speed.text(l.mPerS) },
+            { name: <>Compression, {force.unit}</>, figure: true, cell: (l) => force.text(l.compressionN) },
+            { name: 'ζ', figure: true, cell: (l) => (l.compressionZeta === null ? '–' : l.compressionZeta.toFixed(2)) },
+            { name: <>Rebound, {force.unit}</>, figure: true, cell: (l) => force.text(l.reboundN) },
+            { name: 'ζ', figure: true, cell: (l) => (l.reboundZeta === null ? '–' : l.reboundZeta.toFixed(2)) },
+            { name: 'Rebound : compression', figure: true, cell: (l) => (l.reboundN / l.compressionN).toFixed(1) },
+          ]}
+        />
       </Wide>
       <Small>
         ζ is the share of critical damping at the wheel with this spring and mass, at that shaft speed
         {view.beside ? '; both legs together' : ''}.
       </Small>
     </>
-  );
-}
-
-interface DampingHeadProps {
-  speed: { unit: string; text(value: number): string };
-  force: { unit: string; text(value: number): string };
-}
-
-function DampingHead({ speed, force }: DampingHeadProps) {
-  return (
-    <thead>
-      <tr>
-        <th className="number">Shaft speed, {speed.unit}</th>
-        <th className="number">Compression, {force.unit}</th>
-        <th className="number">ζ</th>
-        <th className="number">Rebound, {force.unit}</th>
-        <th className="number">ζ</th>
-        <th className="number">Rebound : compression</th>
-      </tr>
-    </thead>
   );
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { useEffect, useMemo, useState } from 'react';
 import type { Expert, Forces } from '@/core/damper/expert';
 import { beyondRequest, brakedFrictionN, FIRM_G, gasOverStroke } from '@/judgement/aims/beyond';
@@ -221,38 +222,25 @@ function Gas({ end }: { end: 'rear' | 'front' }) {
             : 'It follows once shaft, gas pressure, gas chamber and stroke are known.'}
         </Empty>
       ) : (
-        <Table aria-label="Gas over the stroke">
-          <thead>
-            <tr>
-              <th>Stroke</th>
-              <th className="number">Slow</th>
-              <th className="number">Quick</th>
-              <th className="number">Force, slow</th>
-              <th className="number">quick</th>
-            </tr>
-          </thead>
-          <tbody>
-            {places.map((p) => (
-              <tr key={p.name}>
-                <td>
+        <DataTable
+          label="Gas over the stroke"
+          rows={places}
+          keyOf={(p) => p.name}
+          columns={[
+            {
+              name: 'Stroke',
+              cell: (p) => (
+                <>
                   {p.name} <Sentence of={mm(p.strokeMm, 0)} />
-                </td>
-                <td className="number">
-                  <Sentence of={bar(p.slowMPa, 1)} />
-                </td>
-                <td className="number">
-                  <Sentence of={bar(p.quickMPa, 1)} />
-                </td>
-                <td className="number">
-                  <Sentence of={newtons(p.slowN)} />
-                </td>
-                <td className="number">
-                  <Sentence of={newtons(p.quickN)} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+                </>
+              ),
+            },
+            { name: 'Slow', figure: true, cell: (p) => <Sentence of={bar(p.slowMPa, 1)} /> },
+            { name: 'Quick', figure: true, cell: (p) => <Sentence of={bar(p.quickMPa, 1)} /> },
+            { name: 'Force, slow', figure: true, cell: (p) => <Sentence of={newtons(p.slowN)} /> },
+            { name: 'quick', figure: true, cell: (p) => <Sentence of={newtons(p.quickN)} /> },
+          ]}
+        />
       )}
       <Small>Absolute pressures. Sag is slow; the frequency it swings at and a hard landing are quick.</Small>
     </Titled>

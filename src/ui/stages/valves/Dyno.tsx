@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { Sentence } from '../../kit/Sentence';
 import { jobNumber } from '@/catalogue/jobs';
 import type { DynoReading } from '@/judgement/model/dynoRun';
@@ -12,7 +13,7 @@ import { issueWords } from '@/schema/words';
 import { Choices } from '../../kit/Choices';
 import { CsvColumns } from '../../kit/CsvColumns';
 import { EntryField } from '../../fields/EntryField';
-import { Button, Small, Table, Warn } from '../../kit/primitives';
+import { Button, Small, Warn } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import type { KeptCalibration } from '@/schema/book';
 import { useBench, useLater } from '../../job/BenchContext';
@@ -156,39 +157,40 @@ function TakenBy({ reading, setReading }: { reading: DynoReading; setReading: (n
 function Calibrations({ kept }: { kept: readonly KeptCalibration[] }) {
   if (kept.length === 0) return null;
   return (
-    <Table aria-label="Calibrations kept">
-      <CalibrationHead />
-      <tbody>
-        {kept.map((c) => (
-          <tr key={c.at}>
-            <td>{dayWords(c.at)}</td>
-            <td>
+    <DataTable
+      label="Calibrations kept"
+      rows={kept}
+      keyOf={(c) => c.at}
+      columns={[
+        { name: 'Kept on', cell: (c) => dayWords(c.at) },
+        {
+          name: 'Run',
+          cell: (c) => (
+            <>
               job {jobNumber(c.jobId)}, {RUNS[c.run].toLowerCase()}, {c.points.length} speeds, {c.oil}
-            </td>
-            <td className="number">
+            </>
+          ),
+        },
+        {
+          name: 'C_d',
+          figure: true,
+          cell: (c) => (
+            <>
               {c.found.cd.toFixed(3)} ± {c.found.cdUncertainty.toFixed(3)}
-            </td>
-            <td className="number">
+            </>
+          ),
+        },
+        {
+          name: 'Bleed, mm²',
+          figure: true,
+          cell: (c) => (
+            <>
               {c.found.bleedMm2.toFixed(2)} ± {c.found.bleedUncertaintyMm2.toFixed(2)}
-            </td>
-            <td className="number">{(c.found.missAfter * 100).toFixed(1)} %</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
-  );
-}
-
-function CalibrationHead() {
-  return (
-    <thead>
-      <tr>
-        <th>Kept on</th>
-        <th>Run</th>
-        <th className="number">C_d</th>
-        <th className="number">Bleed, mm²</th>
-        <th className="number">Miss</th>
-      </tr>
-    </thead>
+            </>
+          ),
+        },
+        { name: 'Miss', figure: true, cell: (c) => <>{(c.found.missAfter * 100).toFixed(1)} %</> },
+      ]}
+    />
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import type { OilGrade } from '@/core/damper/oils';
 import type { InsteadLine } from '@/judgement/findings/valveFindings';
 import { figure, mm, said } from '@/core/units/say';
@@ -8,7 +9,7 @@ import { thickerThan } from '@/core/damper/oils';
 import type { DamperView } from '@/core/damper/view';
 import { oilOf } from '@/judgement/model/dampers';
 import { insteadLines, levelMl } from '@/judgement/findings/valveFindings';
-import { Small, Table } from '../../kit/primitives';
+import { Small } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 
@@ -47,27 +48,28 @@ interface InsteadTableProps {
 
 function InsteadTable({ speed, grade, force, thicker, lines }: InsteadTableProps) {
   return (
-    <Table aria-label="Oil or shims">
-      <thead>
-        <tr>
-          <th className="number">{speed.unit}</th>
-          <th className="number">
-            {grade.name}, {force.unit}
-          </th>
-          <th className="number">{thicker ? `${thicker.name}, ${force.unit}` : 'no thicker oil'}</th>
-          <th className="number">a face shim more, {force.unit}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map((l) => (
-          <tr key={l.mPerS}>
-            <td className="number">{speed.text(l.mPerS)}</td>
-            <td className="number">{force.text(l.nowN)}</td>
-            <td className="number">{change(l.thickerN, l.nowN, force.text)}</td>
-            <td className="number">{change(l.shimN, l.nowN, force.text)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <DataTable
+      label="Oil or shims"
+      rows={lines}
+      keyOf={(l) => l.mPerS}
+      columns={[
+        { name: speed.unit, figure: true, cell: (l) => speed.text(l.mPerS) },
+        {
+          name: (
+            <>
+              {grade.name}, {force.unit}
+            </>
+          ),
+          figure: true,
+          cell: (l) => force.text(l.nowN),
+        },
+        {
+          name: thicker ? `${thicker.name}, ${force.unit}` : 'no thicker oil',
+          figure: true,
+          cell: (l) => change(l.thickerN, l.nowN, force.text),
+        },
+        { name: <>a face shim more, {force.unit}</>, figure: true, cell: (l) => change(l.shimN, l.nowN, force.text) },
+      ]}
+    />
   );
 }

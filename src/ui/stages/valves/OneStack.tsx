@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import type { OneStack } from '@/core/damper/oneStack';
 import { Sentence } from '../../kit/Sentence';
 import { bar as barSaid, mm } from '@/core/units/say';
@@ -12,7 +13,7 @@ import { issueWords } from '@/schema/words';
 import { StackFigure } from '../../figures/StackFigure';
 import { useLater } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
-import { Small, Table, Warn } from '../../kit/primitives';
+import { Small, Warn } from '../../kit/primitives';
 import { useSaid } from '../../kit/preferences';
 import { askOneStack } from './useValves';
 
@@ -87,38 +88,23 @@ function Lifts({ changed, answer, bar, asked }: LiftsProps) {
   const inUnits = useSaid();
   return (
     <div>
-      <Table aria-label="Pressure that lifts the stack">
-        <LiftHead changed={changed} />
-        <tbody>
-          {(answer?.lifts ?? []).map((l) => (
-            <tr key={l.liftMm}>
-              <td className="number">{inUnits(mm(l.liftMm, 2))}</td>
-              {changed && <td className="number">{bar(l.foundMPa)}</td>}
-              <td className="number">{bar(l.fitMPa)}</td>
-              {changed && <td className="number">{percentWords(l.foundMPa, l.fitMPa)}</td>}
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <DataTable
+        label="Pressure that lifts the stack"
+        rows={answer?.lifts ?? []}
+        keyOf={(l) => l.liftMm}
+        columns={[
+          { name: 'Lift at its edge', figure: true, cell: (l) => inUnits(mm(l.liftMm, 2)) },
+          { when: changed, name: 'As found', figure: true, cell: (l) => bar(l.foundMPa) },
+          { name: changed ? 'To fit' : 'As found', figure: true, cell: (l) => bar(l.fitMPa) },
+          { when: changed, name: 'Change', figure: true, cell: (l) => percentWords(l.foundMPa, l.fitMPa) },
+        ]}
+      />
       <Small>
         {asked.isAssumed
           ? '○ Clamp and port zone follow from the shims until they are measured; the change in per cent rests on them little.'
           : 'Clamp and port zone as measured.'}
       </Small>
     </div>
-  );
-}
-
-function LiftHead({ changed }: { changed: boolean }) {
-  return (
-    <thead>
-      <tr>
-        <th className="number">Lift at its edge</th>
-        {changed && <th className="number">As found</th>}
-        <th className="number">{changed ? 'To fit' : 'As found'}</th>
-        {changed && <th className="number">Change</th>}
-      </tr>
-    </thead>
   );
 }
 
