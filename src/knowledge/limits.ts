@@ -17,7 +17,7 @@ export const PITCH_SHARE = 0.05;
 
 /** A rate off the ideal by less is not felt, %. Common practice, no source: 5 %. */
 export const RATE_WORTH_SAYING_PERCENT = 5;
-/** How far the rider pitches the machine, against bare. Differences under this are within the readings. */
+/** How far the rider pitches the machine, against bare. Differences under this are within the readings. From memory. */
 export const PITCH_WORTH_SAYING_MM = 25;
 /** A load behind the rear axle is worth a word, and is believed to matter, from this much off the front wheel, kg. From memory. */
 export const LOAD_BEHIND_KG = 2;
@@ -67,7 +67,7 @@ export const USUAL_CD = 0.7;
 /** Charge of a shock nobody measured, gauge. From memory. */
 export const USUAL_GAS_MPA = 1;
 
-/** Share of a target that is left to a leg whose neighbour does it all already. */
+/** Share of a target that is left to a leg whose neighbour does it all already. From memory. */
 export const MIN_LEFT_SHARE = 0.02;
 
 // Re-tuning
@@ -79,7 +79,7 @@ export const CLICKS_APART = 0.3;
 
 // Weighing
 
-/** A factor this near 1 is not worth a sentence. */
+/** A factor this near 1 is not worth a sentence. From memory. */
 export const WORTH_SAYING_FACTOR = 1.08;
 
 /** A cause explaining so much is followed without measuring on. From memory. */

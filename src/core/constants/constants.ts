@@ -18,3 +18,8 @@ export const STEEL_POISSON = 0.3;
 export const MM_PER_KM = 1e6;
 /** Exact since 1959. Source: NIST SP 811. */
 export const MM_PER_INCH = 25.4;
+
+/** Usual shear modulus of spring steel, GPa. EN 13906-1 gives 79 to 81.5 by grade. */
+export const SPRING_STEEL_SHEAR_GPA = 79.3;
+/** Density of spring steel, kg/m³: handbook value (Shigley, Mechanical Engineering Design, from memory). */
+export const SPRING_STEEL_KG_PER_M3 = 7850;

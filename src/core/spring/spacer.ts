@@ -1,3 +1,4 @@
+import { SPRING_STEEL_KG_PER_M3 } from '../constants/constants';
 import { err, ok, type Result } from '../result';
 import { given, type WorkingStep } from '../working';
 
@@ -11,9 +12,6 @@ export interface SpacerRequest {
   preloadNowMm: number;
   preloadWantedMm: number;
 }
-
-/** Density of spring steel, kg/m³: handbook value (Shigley, Mechanical Engineering Design, from memory). */
-export const SPRING_STEEL_KG_PER_M3 = 7850;
 
 /**
  * How much lower the oil must stand for another spring to leave the same air in the leg: (m₂ − m₁) / (ρ · bore area).

@@ -2,8 +2,6 @@ import { risingRoot } from '../numerics/halving';
 import { err, ok, type Result, type Warning } from '../result';
 import { given, type WorkingStep } from '../working';
 
-/** Usual shear modulus of spring steel, GPa. EN 13906-1 gives 79 to 81.5 by grade. */
-export const SPRING_STEEL_SHEAR_GPA = 79.3;
 /** Dead coils of closed ends, both together: total − active. EN 13906-1 (from memory). */
 export const USUAL_DEAD_COILS = 2;
 /** Below 4 a spring is hard to coil, above 20 it buckles and tangles: the range EN 13906-1 covers (from memory). */
