@@ -29,6 +29,7 @@ beside=$!
 step 'lint' npx eslint . --max-warnings 0
 step 'formatting' npx prettier --check --log-level warn .
 step 'import rules' node scripts/imports.mjs
+step 'rules of the house' node scripts/house.mjs
 step 'unit tests' npx jest --maxWorkers=2 --json --outputFile .cache/jest.json
 # Every test of the base once more, over a PostgreSQL server.
 if [ -n "$(ls -d /usr/lib/postgresql/*/bin/postgres 2> /dev/null)" ]; then
