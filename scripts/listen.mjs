@@ -35,7 +35,10 @@ const log = pino(
       }),
 );
 // Unhandled failures of routes and pages are told by the framework's own hook (src/instrumentation.ts).
-globalThis.mavrinLog = log;
+// What the program and the built application share (src/catalogue/held.ts).
+const held = (globalThis[Symbol.for('mavrin.held')] ??= new Map());
+held.set('log', { value: log });
+const gate = () => held.get('gate')?.value;
 
 /** A long log of the engine is worked through by then. */
 const OPENS_WITHIN_MS = 60_000;
@@ -75,14 +78,14 @@ function serve(request, answer) {
       log.info({ id, method, path: pathOf(url), status, ms: Math.round(performance.now() - began) });
     });
   // Until the shop is open nobody is let in.
-  const turned = globalThis.mavrinGate ? globalThis.mavrinGate(method, url, request.headers) : OPENING;
+  const turned = gate() ? gate()(method, url, request.headers) : OPENING;
   if (!turned) return void handle(request, answer);
   answer.writeHead(turned.status, { ...GUARDS, ...turned.headers }).end(turned.body);
 }
 
 await app.prepare();
 // Listening begins when the shop is open: until then a caller finds nobody, and tries again.
-for (let waited = 0; !globalThis.mavrinGate && waited < OPENS_WITHIN_MS; waited += 50) await new Promise((done) => setTimeout(done, 50));
+for (let waited = 0; !gate() && waited < OPENS_WITHIN_MS; waited += 50) await new Promise((done) => setTimeout(done, 50));
 server.on('request', serve);
 server.headersTimeout = 20_000;
 server.requestTimeout = 120_000;

@@ -31,10 +31,10 @@ step 'formatting' npx prettier --check --log-level warn .
 step 'import rules' node scripts/imports.mjs
 step 'rules of the house' node scripts/house.mjs
 step 'unit tests' npx jest --maxWorkers=2 --json --outputFile .cache/jest.json
-# Every test of the base once more, over a PostgreSQL server.
+# What differs between the engines once more, over a PostgreSQL server: connections, several processes, serialization, names, pictures, seals.
 if [ -n "$(ls -d /usr/lib/postgresql/*/bin/postgres 2> /dev/null)" ]; then
   step 'the base on a PostgreSQL server' node scripts/postgres.mjs npx jest --maxWorkers=2 --json --outputFile .cache/jest-server.json \
-    tests/server.test.ts $(grep -l 'onDisk(' tests/*.test.ts)
+    $(printf 'tests/%s.test.ts ' server base branches live photoStore seals twoPeople)
 else
   rm -f .cache/jest-server.json
   echo 'Skipped: the base on a PostgreSQL server. None is installed (Debian’s package postgresql).'

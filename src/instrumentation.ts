@@ -1,3 +1,5 @@
+import { held } from '@/catalogue/held';
+
 /** Opens the base before the first request, so that a taken directory or a newer base is refused at once and in words. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs' || process.env.NEXT_PHASE === 'phase-production-build') return;
@@ -17,7 +19,7 @@ export function onRequestError(
     .filter((line) => /^\s+at /.test(line))
     .slice(0, 6)
     .map((line) => line.trim());
-  (globalThis as { mavrinLog?: { error(line: object): void } }).mavrinLog?.error({
+  held<{ error(line: object): void } | null>('log', () => null).value?.error({
     id: request.headers['x-request-id'],
     method: request.method,
     route: routePath,

@@ -156,6 +156,14 @@ test('a base newer than the program is refused in words, and left alone', async 
   takeLock(path)();
 });
 
+test('a migration applied with another content than its file has is refused in words', async () => {
+  const path = withBase();
+  const base = await openEmbedded(path);
+  await base.none("UPDATE migration SET sha256 = repeat('0', 64) WHERE version = 3");
+  await base.close();
+  await expect(openEmbedded(path)).rejects.toThrow(/^0003_.+ was applied to this base with another content/);
+});
+
 test('a failed transaction leaves nothing behind', async () => {
   const base = await openEmbedded(withBase());
   const failing = base.transaction(async (sql) => {

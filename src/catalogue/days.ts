@@ -1,3 +1,4 @@
+import { held } from './held';
 import {
   fromAbsolute,
   getLocalTimeZone,
@@ -14,16 +15,14 @@ import {
  * Shop book names it, until then by the computer's. A day has no zone: it is kept and handed on as 2026-11-30.
  */
 
-// On the server pages and routes are bundles of their own: what is in force is kept where all of them see it.
-const HOLDER = Symbol.for('mavrin.zone');
-const holder = globalThis as { [HOLDER]?: string };
+const inForce = held('zone', () => '');
 
 /** The shop's time zone: the one the Shop book names, else the computer's. */
-export const shopZone = (): string => holder[HOLDER] || getLocalTimeZone();
+export const shopZone = (): string => inForce.value || getLocalTimeZone();
 
 /** Puts the zone of the Shop book in force; '' is the computer's. */
 export function putZoneInForce(zone: string): void {
-  holder[HOLDER] = zone;
+  inForce.value = zone;
   // The calendar that days are picked from marks the shop's today, not the tablet's.
   if (zone) setLocalTimeZone(zone);
   else resetLocalTimeZone();

@@ -1,3 +1,4 @@
+import { held } from '@/catalogue/held';
 import 'server-only';
 import { mkdirSync } from 'node:fs';
 import { resolve } from 'node:path';
@@ -16,7 +17,10 @@ export class ShopCloses extends Error {
   }
 }
 
-const place = globalThis as typeof globalThis & { mavrinDb?: Promise<Db>; mavrinCloses?: boolean };
+const { value: shop } = held('base', (): { open: Promise<Db> | null; isClosing: boolean } => ({ open: null, isClosing: false }));
+
+/** The shop is closing: the gate lets nobody in any more. */
+export const isClosing = (): boolean => shop.isClosing;
 
 /** Where this process keeps its book, or, with a server, what is of this computer alone: its secret, its log, its archives. */
 export const dataDirectory = (): string => resolve(/* turbopackIgnore: true */ process.env.MAVRIN_DATA ?? '.data/shop');
@@ -32,21 +36,21 @@ export const openDb = async (directory: string): Promise<Db> => {
 
 /** The process's one base, opened at the first call. Survives hot reload; a failed opening is forgotten so that it can be tried again. */
 export function db(): Promise<Db> {
-  if (place.mavrinCloses) return Promise.reject(new ShopCloses());
-  place.mavrinDb ??= openDb(dataDirectory()).catch((failure: unknown) => {
-    place.mavrinDb = undefined;
+  if (shop.isClosing) return Promise.reject(new ShopCloses());
+  shop.open ??= openDb(dataDirectory()).catch((failure: unknown) => {
+    shop.open = null;
     throw failure;
   });
-  return place.mavrinDb;
+  return shop.open;
 }
 
 /** From here on nothing is begun; what is under way comes to its end before the base is closed. */
 export const beginClosing = (): void => {
-  place.mavrinCloses = true;
+  shop.isClosing = true;
 };
 
 export async function closeDb(): Promise<void> {
-  const open = place.mavrinDb;
-  place.mavrinDb = undefined;
+  const open = shop.open;
+  shop.open = null;
   await (await open)?.close();
 }

@@ -182,7 +182,7 @@ export async function intoEmptyServer<T>(url: string, work: (engine: Migrated) =
   }
 }
 
-/** Opens the base of a PostgreSQL server, making its tables where there are none. Throws ServerAway or BaseIsNewer. @param url as DATABASE_URL has it */
+/** Opens the base of a PostgreSQL server, making its tables where there are none. Throws ServerAway, BaseIsNewer or MigrationChanged. @param url as DATABASE_URL has it */
 export async function openServer(url: string): Promise<Db> {
   const config = configOf(url);
   const pool = new Pool({ ...config, max: Number(process.env.MAVRIN_POOL) || POOL });
@@ -193,7 +193,7 @@ export async function openServer(url: string): Promise<Db> {
     await migrated(pool);
   } catch (failure) {
     await pool.end();
-    throw failure instanceof Error && failure.name === 'BaseIsNewer' ? failure : new ServerAway(failure);
+    throw failure instanceof Error && ['BaseIsNewer', 'MigrationChanged'].includes(failure.name) ? failure : new ServerAway(failure);
   }
   const others = await listening(config);
   const through = (client: PoolClient): Sql => sqlOn(client);

@@ -1,3 +1,4 @@
+import { held } from '@/catalogue/held';
 import { type DamperKind, PISTON_KINDS } from './damperKinds';
 import { type Ground, GROUNDS } from './ground';
 import { MACHINE_KINDS, type MachineKind } from './kinds';
@@ -18,14 +19,12 @@ export type ChangedUsual = { readonly [K in keyof Usual]?: Usual[K] };
 
 const BEGUN: Usual = { kinds: MACHINE_KINDS, pistons: PISTON_KINDS, grounds: GROUNDS };
 
-// On the server pages and routes are bundles of their own: what is in force is kept where all of them see it.
-const HOLDER = Symbol.for('mavrin.usual');
-const holder = globalThis as { [HOLDER]?: { usual: Usual; changed: ChangedUsual } };
+const inForce = held('usual', (): { usual: Usual; changed: ChangedUsual } => ({ usual: BEGUN, changed: {} }));
 
-export const usual = (): Usual => holder[HOLDER]?.usual ?? BEGUN;
+export const usual = (): Usual => inForce.value.usual;
 
 /** The pages changed that are in force: what another thread is handed, so that it judges by the same book. */
-export const changedInForce = (): ChangedUsual => holder[HOLDER]?.changed ?? {};
+export const changedInForce = (): ChangedUsual => inForce.value.changed;
 
 /** A kind of machine as the book has it. */
 export const kindOf = (id: MachineType): MachineKind => usual().kinds.find((kind) => kind.id === id)!;
@@ -35,7 +34,7 @@ const overlaid = <T extends { id: string }>(begun: readonly T[], changed: readon
 
 /** Puts the pages changed in place of those the book began with; pages not named stand as they began. */
 export function putInForce(changed: ChangedUsual): void {
-  holder[HOLDER] = {
+  inForce.value = {
     usual: {
       kinds: overlaid(BEGUN.kinds, changed.kinds),
       pistons: overlaid(BEGUN.pistons, changed.pistons),

@@ -1,3 +1,4 @@
+import { held } from '@/catalogue/held';
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { type Sql } from '@/db/client';
 import { noneNewAudit } from '@/db/queries/audit';
@@ -18,10 +19,7 @@ export interface Asking {
   isNoted: boolean;
 }
 
-// One store for the process, however many copies of this module a build makes.
-const PLACE = Symbol.for('mavrin.asking');
-const place = globalThis as { [PLACE]?: AsyncLocalStorage<Asking> };
-const store = (place[PLACE] ??= new AsyncLocalStorage<Asking>());
+const { value: store } = held('asking', () => new AsyncLocalStorage<Asking>());
 
 export const whileAsking = <T>(asking: Asking, work: () => Promise<T>): Promise<T> => store.run(asking, work);
 export const askingNow = (): Asking | null => store.getStore() ?? null;

@@ -2,6 +2,14 @@ import { db, type Sql } from '@/db/client';
 import { type Answer, conflict, done, Refusal } from './answer';
 import { noteAct } from './asking';
 
+/** What triggers of the base refuse, by their SQLSTATE (migration 0022). */
+const REFUSED_BY_BASE = { MV001: 'sealed', MV002: 'practice-only' } as const;
+
+function refusedByBase(failure: unknown): 'sealed' | 'practice-only' | null {
+  const state = failure instanceof Error && 'code' in failure ? failure.code : null;
+  return REFUSED_BY_BASE[state as keyof typeof REFUSED_BY_BASE] ?? null;
+}
+
 /** Runs a use case in one transaction; a refusal, its own or the base's, leaves the data as it was. */
 export async function inTransaction<T>(work: (sql: Sql) => Promise<T>): Promise<Answer<T>> {
   const base = await db();
@@ -16,8 +24,8 @@ export async function inTransaction<T>(work: (sql: Sql) => Promise<T>): Promise<
     return done(value);
   } catch (failure) {
     if (failure instanceof Refusal) return failure.answer;
-    if (failure instanceof Error && failure.message.includes('MAVRIN_SEALED')) return conflict('sealed');
-    if (failure instanceof Error && failure.message.includes('MAVRIN_PRACTICE')) return conflict('practice-only');
+    const code = refusedByBase(failure);
+    if (code) return conflict(code);
     throw failure;
   }
 }

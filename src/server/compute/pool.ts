@@ -1,3 +1,4 @@
+import { held } from '@/catalogue/held';
 import 'server-only';
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
@@ -19,12 +20,10 @@ const IDLE_MS = 60_000;
 /** A request that would take more memory than this ends its thread, not the shop. */
 const MAX_MB = 1024;
 
-// Routes may be bundles of their own: one pool for the process.
-const HOLDER = Symbol.for('mavrin.compute');
-const holder = globalThis as { [HOLDER]?: Piscina<unknown, ComputeAnswer> };
+const threads = held<Piscina<unknown, ComputeAnswer> | null>('compute', () => null);
 
 const pool = (): Piscina<unknown, ComputeAnswer> =>
-  (holder[HOLDER] ??= new Piscina<unknown, ComputeAnswer>({
+  (threads.value ??= new Piscina<unknown, ComputeAnswer>({
     filename: resolve(/* turbopackIgnore: true */ process.cwd(), 'src/server/compute/worker.ts'),
     execArgv: ['--import', 'tsx'],
     minThreads: 0,
@@ -60,7 +59,7 @@ export async function computeAside(operation: string, request: unknown, left: Ab
 
 /** Lets the threads go, when the shop closes. */
 export async function closeCompute(): Promise<void> {
-  const open = holder[HOLDER];
-  delete holder[HOLDER];
+  const open = threads.value;
+  threads.value = null;
   await open?.destroy();
 }

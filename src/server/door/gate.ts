@@ -1,3 +1,5 @@
+import { held } from '@/catalogue/held';
+import { isClosing } from '@/db/client';
 import { type Barred, barred } from './entrance';
 import { isOpened } from './hosts';
 import { plainPath } from './plainPath';
@@ -63,7 +65,7 @@ export function atTheGate(method: string, url: string, heads: Record<string, str
     {
       // The address the owner has named in the Shop book is one the shop answers to.
       environment: { ...process.env, MAVRIN_NAMES: `${process.env.MAVRIN_NAMES ?? ''},${siteHost()}` },
-      isClosing: (globalThis as { mavrinCloses?: boolean }).mavrinCloses ?? false,
+      isClosing: isClosing(),
       isOpened: isOpened(process.env),
       hasOwner: entranceState().hasOwner,
       ridersMayCome: doorIsOpen(),
@@ -73,4 +75,4 @@ export function atTheGate(method: string, url: string, heads: Record<string, str
 }
 
 /** Puts the gate where the listener finds it. */
-export const openGate = (): void => void ((globalThis as { mavrinGate?: typeof atTheGate }).mavrinGate = atTheGate);
+export const openGate = (): void => void (held<typeof atTheGate | null>('gate', () => null).value = atTheGate);

@@ -1,3 +1,5 @@
+import { held } from '@/catalogue/held';
+
 /** Wrong passcodes, name by name and address by address: the next try waits longer each time, and the owner is told. Kept while the program runs. */
 
 /** Slips of the finger cost nothing. */
@@ -18,9 +20,8 @@ interface Guesses {
 
 type Guesser = { technicianId: number; address: string };
 
-const HOLDER = Symbol.for('mavrin.guesses');
-const holder = globalThis as { [HOLDER]?: Map<string, Guesses> };
-const guesses = (): Map<string, Guesses> => (holder[HOLDER] ??= new Map());
+const { value: noted } = held('guesses', () => new Map<string, Guesses>());
+const guesses = (): Map<string, Guesses> => noted;
 
 const keysOf = ({ technicianId, address }: Guesser): { key: string; free: number }[] => [
   { key: `name ${technicianId}`, free: FREE },

@@ -1,3 +1,4 @@
+import { held } from '@/catalogue/held';
 import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { isOpened, networkHost } from './hosts';
 import { plainPath } from './plainPath';
@@ -10,17 +11,17 @@ const METHODS = ['GET', 'HEAD', 'POST'];
 /** More than the sheet of a ride ever holds. */
 const MAX_BYTES = 100_000;
 
-const held = globalThis as { mavrinDoor?: Server; mavrinDoorInside?: boolean };
+const { value: door } = held('riders door', (): { server: Server | null; isInside: boolean } => ({ server: null, isInside: false }));
 
 const shopPort = (): number => Number(process.env.PORT ?? 4170);
 /** The door's port, the next one after the shop's. */
 export const doorPort = (): number => shopPort() + 1;
 
-export const doorIsOpen = (): boolean => held.mavrinDoorInside ?? held.mavrinDoor?.listening ?? false;
+export const doorIsOpen = (): boolean => door.isInside || (door.server?.listening ?? false);
 
 /** Where phones find the door; null where it is shut, the computer is in no network, or the shop itself is reached from it. */
 export function doorAddress(): string | null {
-  const address = held.mavrinDoor?.listening ? held.mavrinDoor.address() : null;
+  const address = door.server?.listening ? door.server.address() : null;
   const host = networkHost();
   return address === null || typeof address === 'string' || host === null ? null : `http://${host}:${address.port}`;
 }
@@ -70,26 +71,26 @@ export function openDoor(port = doorPort(), leadsTo = shopPort()): Promise<boole
   if (doorIsOpen()) return Promise.resolve(true);
   // Where the network reaches the shop itself, its own gate lets the sheet of a ride through: no second door is needed.
   if (isOpened(process.env)) {
-    held.mavrinDoorInside = true;
+    door.isInside = true;
     return Promise.resolve(true);
   }
-  const door = createServer((asked, answer) => through(asked, answer, leadsTo));
-  door.headersTimeout = 10_000;
-  door.requestTimeout = 30_000;
+  const server = createServer((asked, answer) => through(asked, answer, leadsTo));
+  server.headersTimeout = 10_000;
+  server.requestTimeout = 30_000;
   return new Promise((done) => {
-    door.once('error', () => done(false));
-    door.listen(port, '0.0.0.0', () => {
-      held.mavrinDoor = door;
+    server.once('error', () => done(false));
+    server.listen(port, '0.0.0.0', () => {
+      door.server = server;
       done(true);
     });
   });
 }
 
 export function shutDoor(): Promise<void> {
-  const door = held.mavrinDoor;
-  delete held.mavrinDoor;
-  delete held.mavrinDoorInside;
-  if (!door) return Promise.resolve();
-  door.closeAllConnections();
-  return new Promise((done) => door.close(() => done()));
+  const { server } = door;
+  door.server = null;
+  door.isInside = false;
+  if (!server) return Promise.resolve();
+  server.closeAllConnections();
+  return new Promise((done) => server.close(() => done()));
 }

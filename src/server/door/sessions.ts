@@ -1,3 +1,4 @@
+import { held } from '@/catalogue/held';
 import { createHash } from 'node:crypto';
 import type { Role } from '@/catalogue/roles';
 
@@ -21,10 +22,9 @@ interface Shop {
   scripts: Set<string>;
 }
 
-const PLACE = Symbol.for('mavrin.entrance');
-const place = globalThis as { [PLACE]?: Shop };
 /** What the gate knows; begun empty, filled when the shop opens. */
-export const entranceState = (): Shop => (place[PLACE] ??= { sessions: new Map(), hasOwner: false, token: null, scripts: new Set() });
+const { value: shop } = held('entrance', (): Shop => ({ sessions: new Map(), hasOwner: false, token: null, scripts: new Set() }));
+export const entranceState = (): Shop => shop;
 
 export const SESSION_COOKIE = 'mavrin_session';
 

@@ -1,13 +1,13 @@
+import { held } from '@/catalogue/held';
+
 /** The address the Shop book names for the shop: in force for the whole process, as what is usual is (decision 0022). '' where none is named. */
 
-// Pages, routes and the gate are bundles of their own: kept where all of them see it.
-const HOLDER = Symbol.for('mavrin.site');
-const holder = globalThis as { [HOLDER]?: string };
+const inForce = held('site', () => '');
 
-export const shopSite = (): string => holder[HOLDER] ?? '';
+export const shopSite = (): string => inForce.value;
 
 export function putSiteInForce(site: string): void {
-  holder[HOLDER] = site.replace(/\/+$/, '');
+  inForce.value = site.replace(/\/+$/, '');
 }
 
 /** Its host, which the shop then answers to; '' where none is named. */

@@ -1,3 +1,4 @@
+import { held as heldByProcess } from '@/catalogue/held';
 import type { z } from 'zod';
 import { db } from '@/db/client';
 import {
@@ -18,15 +19,14 @@ import { inTransaction } from '../transaction';
 
 /** Instruments of the shop: named, connected, zeroed, calibrated. What one sends is shown; a reading is written by whoever takes it, into the field it is for. */
 
-const PLACE = Symbol.for('mavrin.instruments');
 interface Held {
   lines: Map<number, InstrumentConnection>;
   marks: InstrumentMark[];
   told: string;
   timer: NodeJS.Timeout | null;
 }
-const place = globalThis as { [PLACE]?: Held };
-const held = (): Held => (place[PLACE] ??= { lines: new Map(), marks: [], told: '', timer: null });
+const { value: connected } = heldByProcess('instruments', (): Held => ({ lines: new Map(), marks: [], told: '', timer: null }));
+const held = (): Held => connected;
 
 const AS_IT_READS: Correction = { zero: 0, factor: 1, calibratedAt: null };
 

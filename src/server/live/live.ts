@@ -1,3 +1,4 @@
+import { held } from '@/catalogue/held';
 import type { Entry } from '@/catalogue/entry';
 import type { InstrumentNow } from '@/schema/instruments';
 import type { Here, LiveEvents, LiveKind } from '@/schema/live';
@@ -19,9 +20,8 @@ interface Elsewhere {
   here: Map<string, Here[]>;
 }
 
-const PLACE = Symbol.for('mavrin.live');
-const place = globalThis as { [PLACE]?: { listeners: Set<Listener>; elsewhere: Map<string, Elsewhere> } };
-const { listeners, elsewhere } = (place[PLACE] ??= { listeners: new Set(), elsewhere: new Map() });
+const { value: listeners } = held('live', () => new Set<Listener>());
+const { value: elsewhere } = held('live elsewhere', () => new Map<string, Elsewhere>());
 
 /** By page: one that changes its line to listen to more has two for a moment. */
 const ownOn = (topic: string): Here[] => [

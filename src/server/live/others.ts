@@ -1,3 +1,4 @@
+import { held } from '@/catalogue/held';
 import { randomUUID } from 'node:crypto';
 import { db } from '@/db/client';
 import type { Here, LiveEvents } from '@/schema/live';
@@ -18,9 +19,8 @@ export type Said =
 /** The engine's limit is 8000 bytes; the name of the process goes with it. */
 const MAX_BYTES = 7800;
 
-const PROCESS = Symbol.for('mavrin.process');
-const place = globalThis as { [PROCESS]?: string };
-const own = (): string => (place[PROCESS] ??= randomUUID());
+const { value: name } = held('process', () => randomUUID() as string);
+const own = (): string => name;
 
 /** A text longer than a line takes is not sent: the page is told to look for itself. */
 const fitting = (said: Said): Said =>
