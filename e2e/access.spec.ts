@@ -93,9 +93,7 @@ test('each stage of the Bench is accessible at all three widths and by night, qu
   expect(found).toEqual([]);
 });
 
-test('each place beside the Bench is accessible at all three widths and by night, quiet, and nothing of it runs off the side', ({
-  page,
-}) =>
+test('each place beside the Bench is accessible at all three widths and by night, quiet, and nothing of it runs off the side', ({ page }) =>
   scanned(page, [
     '/',
     '/jobs/new',
