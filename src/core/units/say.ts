@@ -128,7 +128,7 @@ function figureText(of: Figure, system: 'metric' | 'imperial'): { number: string
   return { number: `${text(of.value, of.signed ?? false)}${second}`, name };
 }
 
-/** A sentence in the units shown: the only place where one is printed. */
+/** A sentence in the units shown. Sentences are printed here alone; figures in tables and fields by `ui/kit/figureWords.ts`, all through `print.ts`. */
 export const say = (sentence: Said | Figure, system: 'metric' | 'imperial'): string =>
   partsOf(sentence)
     .map((part) => {

@@ -2,7 +2,7 @@ import { MM_PER_INCH } from '../constants/constants';
 
 /**
  * Units a shop meets, each as an exact factor to the canonical unit of its dimension.
- * Factors: NIST SP 811 (2008), appendix B.8; the US fluid ounce from NIST Handbook 44, appendix C. This table is the only place that converts.
+ * Factors: NIST SP 811 (2008), appendix B.8; the US fluid ounce from NIST Handbook 44, appendix C. Every conversion takes its factor here.
  */
 export type Dimension =
   | 'length'
