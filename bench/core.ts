@@ -1,3 +1,4 @@
+import { fieldKey } from '@/catalogue/fields';
 import { factsOf } from '@/judgement/model/facts';
 import { constantLeverage } from '@/core/leverage/leverage';
 import { rearEnd } from '@/core/spring/end';
@@ -192,7 +193,10 @@ export function reasons(): void {
   ];
   const asEntries = (list: [string, number | string][]) =>
     Object.fromEntries(
-      list.map(([field, x]) => [field, { field, text: String(x), unit: null, value: typeof x === 'number' ? x : null, at: null }]),
+      list.map(([field, x]) => [
+        field,
+        { field: fieldKey(field), text: String(x), unit: null, value: typeof x === 'number' ? x : null, at: null },
+      ]),
     );
   const machine = asEntries([
     ['machine.travel.rear', 310],

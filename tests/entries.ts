@@ -1,5 +1,5 @@
 import { type Entries, readEntry } from '@/catalogue/entry';
-import { fieldDef } from '@/catalogue/fields';
+import { fieldDef, fieldKey } from '@/catalogue/fields';
 import type { ListedSpring } from '@/schema/springs';
 
 /** Typed texts as entries, by the catalogue; a text it cannot read fails the test. */
@@ -8,7 +8,7 @@ export function entriesOf(texts: Record<string, string>): Entries {
     Object.entries(texts).map(([field, text]) => {
       const read = readEntry(fieldDef(field), text);
       if (!read.ok) throw new Error(`${field} "${text}": ${read.issue.code}`);
-      return [field, { field, at: null, ...read.value }];
+      return [field, { field: fieldKey(field), at: null, ...read.value }];
     }),
   );
 }

@@ -1,3 +1,4 @@
+import { fieldKey } from '@/catalogue/fields';
 import { FieldStore } from '@/ui/fields/store';
 import type { Outgoing } from '@/ui/fields/fieldState';
 import { entriesOf } from './entries';
@@ -24,7 +25,10 @@ const made = (sent: Outgoing[] = [], system: 'metric' | 'imperial' = 'metric') =
     system,
     send: (what) => {
       sent.push(what);
-      return Promise.resolve({ ok: true, entry: { field: what.field, text: what.text, unit: null, value: null, at: '2026-01-01' } });
+      return Promise.resolve({
+        ok: true,
+        entry: { field: fieldKey(what.field), text: what.text, unit: null, value: null, at: '2026-01-01' },
+      });
     },
   });
 

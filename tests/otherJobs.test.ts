@@ -84,7 +84,7 @@ test('one fastener under one name however it is written; the newest job is named
     i,
     place,
     origin,
-    entry: { field: '', text: String(value), unit: 'N·m', value, at: null },
+    entry: { field: 'torque.1.value' as const, text: String(value), unit: 'N·m', value, at: null },
   });
   expect(
     torqueTable([

@@ -13,7 +13,7 @@ export interface ReadEntry {
 
 /** As stored and sent: with its field. An empty text says that the field was emptied. */
 export interface Entry extends ReadEntry {
-  field: string;
+  field: FieldKey;
   /** ISO time of recording; null while only typed. */
   at: string | null;
 }

@@ -1,3 +1,4 @@
+import { type FieldKey, isFieldKey } from '@/catalogue/fields';
 import { z } from 'zod';
 import { SAID_UNITS } from '@/core/units/say';
 import { VALVES } from '@/core/damper/damper';
@@ -10,8 +11,9 @@ import { BROKEN_WORDS, type BrokenPart } from './sealWords';
 const id = z.int();
 const text = z.string();
 
+const field = z.custom<FieldKey>((key) => typeof key === 'string' && isFieldKey(key));
 export const entryAnswer = z.object({
-  field: text,
+  field,
   text,
   unit: text.nullable(),
   value: z.number().nullable(),

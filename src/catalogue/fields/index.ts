@@ -74,6 +74,11 @@ export function knownField(key: string): KnownField | undefined {
 
 /** A key that came from outside the program: of the base, the browser or a page of the book. */
 export const isFieldKey = (key: string): key is FieldKey => knownField(key) !== undefined;
+/** A key put together as the program runs. Throws where no field has it. */
+export function fieldKey(key: string): FieldKey {
+  if (!isFieldKey(key)) throw new Error(`no field is called ${key}`);
+  return key;
+}
 
 /** Figures that belong to one machine alone: who it is, how far it ran, what its owner loads, and what its own plate says. */
 const OF_ONE_MACHINE = /^machine\.(make|model|year|registration|frame|family|alone|distance|case|plated|limit)(\.|$)/;

@@ -83,7 +83,7 @@ export function oilAgainstStep(
   const { stiffer } = neighboursOf(current, selection.result.ok ? selection.result.value.candidates : []);
   const [spring, step] = [current, stiffer].map((c) => springs.find((s) => offerKey(s) === c?.id));
   if (level === null || !spring || !step) return null;
-  const higher = {
+  const higher: Entries = {
     ...facts.entries,
     'springs.front.oilLevel': { field: 'springs.front.oilLevel', text: '', unit: 'mm', value: level - OIL_STEP_MM, at: null },
   };

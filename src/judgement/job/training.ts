@@ -2,7 +2,7 @@ import { JobFacts, factsOf } from '../model/facts';
 import { ENOUGH_SHARE } from '@/knowledge/limits';
 import { type End, ENDS } from '@/catalogue/ends';
 import { type Entries, readEntry } from '@/catalogue/entry';
-import { fieldDef } from '@/catalogue/fields';
+import { fieldDef, fieldKey } from '@/catalogue/fields';
 import type { CausePage } from '@/knowledge/causes/page';
 import type { School } from '@/knowledge/schools';
 import { type TrainingCase, figuresNamed } from '@/knowledge/training/cases';
@@ -16,7 +16,7 @@ function entriesFrom(texts: Readonly<Record<string, string>>): Entries {
     Object.entries(texts).map(([field, text]) => {
       const read = readEntry(fieldDef(field), text);
       if (!read.ok) throw new Error(`the training set cannot be read: ${field} “${text}”`);
-      return [field, { field, at: null, ...read.value }];
+      return [field, { field: fieldKey(field), at: null, ...read.value }];
     }),
   );
 }

@@ -1,5 +1,5 @@
 import { recorded, type Entries, type Entry } from '@/catalogue/entry';
-import { knownField } from '@/catalogue/fields';
+import { type FieldKey, fieldKey, isFieldKey } from '@/catalogue/fields';
 import type { LogDocument } from '@/schema/retune';
 import type { JobFacts } from '../model/facts';
 import type { Setups, Trial } from '@/schema/pages';
@@ -24,7 +24,7 @@ function ringMovedAt(trials: readonly Trial[], end: End): string {
 
 function setUp(now: Setups['now']): Entries {
   const values = Object.entries(now.values).map(([key, { text, unit, value }]): [string, Entry] => {
-    const field = `found.${key}`;
+    const field = fieldKey(`found.${key}`);
     return [field, { field, text, unit, value, at: null }];
   });
   return Object.fromEntries(values);
@@ -37,7 +37,7 @@ function walkOf(entries: Entries, end: End, signed: boolean, since: string): [st
   const finished = of('set').filter((e) => !/\.bounce\./.test(e.field));
   const prefix = finished.length > 0 || signed ? 'set' : 'measure';
   return of(prefix).map((e) => {
-    const field = e.field.replace(/^set\./, 'measure.');
+    const field = fieldKey(e.field.replace(/^set\./, 'measure.'));
     return [field, { ...e, field }];
   });
 }
@@ -53,7 +53,7 @@ function toldOfRides(entries: Entries): [string, Entry][] {
     const [, n, what] = /^ride\.told\.(\d+)\.(.+)$/.exec(e.field) ?? [];
     if (n === undefined) return [];
     const field = `complaint.${TOLD_FROM + Number(n)}.${what}`;
-    return knownField(field) ? [[field, { ...e, field }]] : [];
+    return isFieldKey(field) ? [[field, { ...e, field }]] : [];
   });
 }
 
@@ -70,7 +70,7 @@ export function knownNow(
   const ridden = [...trials].reverse().find((t) => t.rides.length > 0);
   const used = ENDS.flatMap((end): [string, Entry][] => {
     const mm = ridden?.rides[0]?.document.usedMm[end] ?? null;
-    const field = `measure.${end}.used`;
+    const field: FieldKey = `measure.${end}.used`;
     return mm === null ? [] : [[field, { field, text: `${mm.toFixed(0)} mm`, unit: 'mm', value: mm, at: null }]];
   });
   const log = logged.find((r) => r.moment === (signed ? 'after' : 'before'))?.document.ends;

@@ -13,7 +13,7 @@ import { manyOwners, maybeOneMachine, maybeOneMachineByFrame, updateMachine } fr
 import { maybeOneTechnician } from '@/db/queries/people';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
 import { type Entry, readEntry, type ReadEntry, withUnit } from '@/catalogue/entry';
-import { knownField, SEALED_STAGES } from '@/catalogue/fields';
+import { knownField, SEALED_STAGES, fieldKey } from '@/catalogue/fields';
 import type { DamperKey } from '@/catalogue/fields/damper';
 import { shimsIn } from '@/catalogue/tables';
 import type { ValveName } from '@/core/damper/damper';
@@ -72,8 +72,8 @@ async function refuseChangedElsewhere(sql: Sql, subject: Subject, { field, text,
   const there = now?.text ?? '';
   if (there === seen || there === text) return;
   const refusal = conflict('changed-elsewhere', [field], { there: there === '' ? 'nothing' : withUnit(now!) });
-  const { id: _id, ...entry } = now ?? { id: 0, field, text: '', unit: null, value: null, at: null };
-  throw new Refusal({ ...refusal, problem: { ...refusal.problem, there: entry } });
+  const { id: _id, ...entry } = now ?? { id: 0, text: '', unit: null, value: null, at: null };
+  throw new Refusal({ ...refusal, problem: { ...refusal.problem, there: { ...entry, field: fieldKey(field) } } });
 }
 
 /** What was sent before by the same key and is there already; null where it was not. A key names one entry and no other. */

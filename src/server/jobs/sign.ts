@@ -10,7 +10,7 @@ import { oneNextRecordId } from '@/db/queries/seals';
 import type { RebuildDocument } from '@/schema/documents';
 import type { Entries, Entry } from '@/catalogue/entry';
 import { END_NAMES } from '@/catalogue/ends';
-import { knownField } from '@/catalogue/fields';
+import { knownField, fieldKey } from '@/catalogue/fields';
 import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
 import { differencesOf } from '@/judgement/findings/built';
 import { recordedOf, standingOf } from '@/judgement/job/standing';
@@ -237,7 +237,7 @@ export async function correctRebuild(
     for (const { field, text, unit } of request.changes) {
       if (knownField(field)?.stage !== 'rebuild' && !field.startsWith('found.'))
         throw new Refusal(refused('field-unknown', ['field'], { field }));
-      corrected[field] = { field, at: null, ...orRefuse(readField(field, text, unit, 'job')) };
+      corrected[field] = { field: fieldKey(field), at: null, ...orRefuse(readField(field, text, unit, 'job')) };
     }
     await requirePasscode(sql, check);
     const signedAt = at ?? new Date().toISOString();

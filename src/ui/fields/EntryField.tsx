@@ -3,7 +3,7 @@ import { type FocusEvent, type KeyboardEvent, memo, type ReactNode } from 'react
 import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { withUnit } from '@/catalogue/entry';
-import { fieldDef } from '@/catalogue/fields';
+import { fieldDef, type FieldKey, fieldKey } from '@/catalogue/fields';
 import { type FieldDef, keysFor, unitOf } from '@/catalogue/fields/kinds';
 import { printOther } from '@/core/units/print';
 import { unitNamed } from '@/core/units/units';
@@ -25,7 +25,7 @@ import { atEnd } from '@/catalogue/ends';
 export type FieldLook = 'stacked' | 'walk' | 'cell';
 
 interface Props {
-  field: string;
+  field: FieldKey;
   look?: FieldLook;
   /** Said instead of the catalogue's label. */
   label?: string;
@@ -94,7 +94,7 @@ function answerOrGoOn(event: KeyboardEvent<HTMLElement>, store: FieldStore, def:
     event.key === 'Enter' &&
     question &&
     def.kind !== 'text' &&
-    !store.commit(def.key, store.stateOf(def.key).asks, takenFrom(event.target))
+    !store.commit(fieldKey(def.key), store.stateOf(fieldKey(def.key)).asks, takenFrom(event.target))
   )
     return event.preventDefault();
   onKey(event);
@@ -185,7 +185,7 @@ function TextEntry({
 }
 
 /** Beneath a field: what is wrong, what is asked, what somebody else wrote, else what there is to know of it. */
-function Said({ field, state, problem, text }: { field: string; state: FieldState; problem: string | null; text: string | undefined }) {
+function Said({ field, state, problem, text }: { field: FieldKey; state: FieldState; problem: string | null; text: string | undefined }) {
   const store = useFieldStore();
   const sure = () => store.commit(field, true);
   return (

@@ -1,4 +1,5 @@
 'use client';
+import type { FieldKey } from '@/catalogue/fields';
 import { createContext, useContext, useSyncExternalStore } from 'react';
 import type { Entries } from '@/catalogue/entry';
 import type { FieldStore } from './store';
@@ -14,7 +15,7 @@ export function useFieldStore(): FieldStore {
 }
 
 /** One field's state; renders again only when that field changes. */
-export function useField(field: string): FieldState {
+export function useField(field: FieldKey): FieldState {
   const store = useFieldStore();
   const read = () => store.stateOf(field);
   return useSyncExternalStore(store.subscribe, read, read);

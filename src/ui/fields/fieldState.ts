@@ -1,3 +1,4 @@
+import type { FieldKey } from '@/catalogue/fields';
 import type { Origin } from '@/schema/pages';
 import type { Said } from '@/core/units/say';
 import type { Entries, Entry } from '@/catalogue/entry';
@@ -38,7 +39,7 @@ export interface Draft {
 }
 
 export interface Outgoing {
-  field: string;
+  field: FieldKey;
   text: string;
   unit?: string;
   /** What is known to be recorded there when it is sent. */

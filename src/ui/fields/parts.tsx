@@ -1,4 +1,5 @@
 'use client';
+import { fieldKey } from '@/catalogue/fields';
 import { itemNumbers } from '@/judgement/model/read';
 
 import { Plus } from 'lucide-react';
@@ -14,7 +15,7 @@ export function FieldsOf({ defs, locked, min }: { defs: readonly FieldDef[]; loc
   return (
     <FieldGrid {...(min ? { $min: min } : {})}>
       {defs.map((d) => (
-        <EntryField key={d.key} field={d.key} locked={locked ?? false} />
+        <EntryField key={d.key} field={fieldKey(d.key)} locked={locked ?? false} />
       ))}
     </FieldGrid>
   );
@@ -80,7 +81,7 @@ function RepeatItem({ n, defs, locked, min, setOpened, opened }: RepeatItemProps
         <QuietButton
           onPress={() => {
             for (const d of defs) {
-              const key = d.key.replace('.n.', `.${n}.`);
+              const key = fieldKey(d.key.replace('.n.', `.${n}.`));
               if (store.stateOf(key).text !== '') store.put(key, '');
             }
             setOpened(opened.filter((o) => o !== n));

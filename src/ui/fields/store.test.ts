@@ -1,3 +1,4 @@
+import { type FieldKey, fieldKey } from '@/catalogue/fields';
 import { type Entry, withUnit } from '@/catalogue/entry';
 import { FieldStore } from './store';
 import type { Outgoing, Send } from './fieldState';
@@ -5,13 +6,13 @@ import type { Outgoing, Send } from './fieldState';
 /** The fields of a page: nothing typed is lost, whatever the server does. */
 
 const recorded = (what: Outgoing): Entry => ({
-  field: what.field,
+  field: fieldKey(what.field),
   text: what.text,
   unit: null,
   value: Number(what.text) || null,
   at: '2026-11-23T10:00:00.000Z',
 });
-const entry = (field: string, text: string, value: number | null, unit: string | null = null): Entry => ({
+const entry = (field: FieldKey, text: string, value: number | null, unit: string | null = null): Entry => ({
   field,
   text,
   value,
@@ -239,7 +240,7 @@ test('figures carried over leave alone what stands in a field now, read or not, 
   const { sent, send } = server();
   const store = make(send, { 'fitted.rear.spring': entry('fitted.rear.spring', '51', 51) });
   store.type('fitted.front.spring', '4,');
-  const puts = [
+  const puts: { field: FieldKey; text: string }[] = [
     { field: 'fitted.rear.spring', text: '52 N/mm' },
     { field: 'fitted.front.spring', text: '4.4 N/mm' },
     { field: 'found.rear.spring', text: '52 N/mm' },
@@ -283,7 +284,7 @@ test('back after being away, a field emptied meanwhile is empty; one written sin
   const store = make(undefined, { 'rider.mass': entry('rider.mass', '84', 84), use });
   store.hear({ ...entry('budget', 'about 400', null), at: '2026-11-24T12:00:00.000Z' });
   store.hearAll({ use }, '2026-11-24T11:00:00.000Z');
-  expect(['rider.mass', 'use', 'budget'].map((f) => store.stateOf(f).text)).toEqual(['', 'road', 'about 400']);
+  expect((['rider.mass', 'use', 'budget'] as const).map((f) => store.stateOf(f).text)).toEqual(['', 'road', 'about 400']);
 });
 
 test('a number that can be read in two ways is recorded in neither before one is chosen', async () => {

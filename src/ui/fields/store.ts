@@ -1,6 +1,6 @@
 import { type Said, say } from '@/core/units/say';
 import { type Entries, type Entry, entryAt, isUnusual, readEntry, recorded, withUnit } from '@/catalogue/entry';
-import { fieldDef, knownField } from '@/catalogue/fields';
+import { fieldDef, type FieldKey, isFieldKey } from '@/catalogue/fields';
 import { unlikeBeside } from '@/catalogue/pairs';
 import { issueWords } from '@/schema/words';
 import { v4 } from 'uuid';
@@ -22,7 +22,7 @@ export class FieldStore {
   /** What the server is known to hold: a refusal goes back to this. */
   private acknowledged: Record<string, Entry>;
   private typed: Record<string, Entry> = {};
-  private drafts = new Map<string, Draft>();
+  private drafts = new Map<FieldKey, Draft>();
   private states = new Map<string, FieldState>();
   private listeners = new Set<() => void>();
   private queue: Outgoing[] = [];
@@ -62,7 +62,7 @@ export class FieldStore {
     return () => this.listeners.delete(listener);
   };
 
-  private changed(field: string | null): void {
+  private changed(field: FieldKey | null): void {
     if (field !== null) this.states.delete(field);
     this.live = null;
     for (const listener of this.listeners) listener();
@@ -73,7 +73,7 @@ export class FieldStore {
     this.resumeSent();
     const typing = readKept(this.shelf.get('typing'), keptTexts);
     const waiting = readKept(this.shelf.get('waiting'), keptList);
-    const isKnown = ({ field }: { field: string }) => knownField(field) !== undefined;
+    const isKnown = <K extends { field: string }>(kept: K): kept is K & { field: FieldKey } => isFieldKey(kept.field);
     const aside = [...typing.found, ...waiting.found].filter((kept) => !isKnown(kept));
     this.layAside([...aside, ...typing.torn, ...waiting.torn]);
     for (const { field, text } of typing.found.filter(isKnown)) this.type(field, text);
@@ -117,7 +117,7 @@ export class FieldStore {
     this.shelf.put('typing', this.drafts.size === 0 ? null : JSON.stringify(texts));
   }
 
-  bareUnit = (field: string): string | undefined => {
+  bareUnit = (field: FieldKey): string | undefined => {
     const def = fieldDef(field);
     if (def.kind === 'money') return this.options.currency;
     return def.kind === 'quantity' ? def.unit[this.system] : undefined;
@@ -138,7 +138,7 @@ export class FieldStore {
   /** As it stands now; figures are remembered by the entries they are of, so that each asking has entries of its own. */
   recorded = (): Entries => ({ ...this.entries });
 
-  stateOf = (field: string): FieldState => {
+  stateOf = (field: FieldKey): FieldState => {
     let state = this.states.get(field);
     if (!state) {
       state = this.makeState(field);
@@ -147,7 +147,7 @@ export class FieldStore {
     return state;
   };
 
-  private makeState(field: string): FieldState {
+  private makeState(field: FieldKey): FieldState {
     const draft = this.drafts.get(field);
     const entry = this.typed[field] ?? this.entries[field];
     if (!draft && !entry) return NOTHING;
@@ -176,12 +176,12 @@ export class FieldStore {
   }
 
   /** Possible, and unusual here or beside what stands next to it: recorded after a yes. */
-  private isAskedAbout(field: string, value: number | null): boolean {
+  private isAskedAbout(field: FieldKey, value: number | null): boolean {
     return isUnusual(fieldDef(field), value) || unlikeBeside(field, value, this.entries) !== null;
   }
 
   /** A keystroke: the result follows at once where the text can be read; what cannot be read yet is not scolded before the field is left. */
-  type = (field: string, text: string): void => {
+  type = (field: FieldKey, text: string): void => {
     const def = fieldDef(field);
     const read = readEntry(def, text, this.bareUnit(field));
     if (read.ok && !this.isAskedAbout(field, read.value.value)) this.typed[field] = { field, at: null, ...read.value };
@@ -194,7 +194,7 @@ export class FieldStore {
   };
 
   /** The field is left: what can be read is recorded, by the instrument it was taken from, what cannot stays in the field with a sentence, and what is unusual with a question until somebody says yes. */
-  commit = (field: string, isSure = false, takenFrom?: string): boolean => {
+  commit = (field: FieldKey, isSure = false, takenFrom?: string): boolean => {
     const draft = this.drafts.get(field);
     if (!draft) return true;
     const device = takenFrom ?? draft.device;
@@ -228,7 +228,7 @@ export class FieldStore {
   };
 
   /** Types and leaves the field in one go: choices, and values carried over. */
-  put = (field: string, text: string, takenFrom?: string): void => {
+  put = (field: FieldKey, text: string, takenFrom?: string): void => {
     this.type(field, text);
     this.commit(field, true, takenFrom);
   };
@@ -238,7 +238,7 @@ export class FieldStore {
    * a keystroke no sentence has followed yet among it.
    * @returns how many fields it filled
    */
-  fill = (puts: readonly { field: string; text: string }[], onlyEmpty = false): number => {
+  fill = (puts: readonly { field: FieldKey; text: string }[], onlyEmpty = false): number => {
     const isOpen = (now: string, text: string) => (onlyEmpty ? now === '' && text !== '' : now !== text);
     const open = puts.filter(({ field, text }) => isOpen(this.stateOf(field).text, text));
     for (const { field, text } of open) this.put(field, text);
@@ -255,13 +255,13 @@ export class FieldStore {
     return null;
   };
 
-  setProblem = (field: string, words: Said): void => {
+  setProblem = (field: FieldKey, words: Said): void => {
     this.drafts.set(field, { text: this.stateOf(field).text, problem: say(words, this.system) });
     this.changed(field);
   };
 
   /** Whose figure this is, where it was taken from another machine of the model and stands unchanged. */
-  originOf(field: string): string | null {
+  originOf(field: FieldKey): string | null {
     const from = this.origins[field];
     return from && this.stateOf(field).text === from.text ? from.origin : null;
   }
@@ -370,7 +370,7 @@ export class FieldStore {
   }
 
   /** Of two who wrote: what the other wrote is taken, and what was typed here is let go. */
-  takeTheirs = (field: string): void => {
+  takeTheirs = (field: FieldKey): void => {
     const theirs = this.drafts.get(field)?.theirs;
     if (theirs) this.accept(theirs);
   };

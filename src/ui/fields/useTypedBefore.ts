@@ -1,4 +1,5 @@
 'use client';
+import type { FieldKey } from '@/catalogue/fields';
 import { useEffect, useRef } from 'react';
 import { useFieldStore } from './context';
 
@@ -7,7 +8,7 @@ import { useFieldStore } from './context';
  * such as one kept by this device.
  * @param shown the text the field was drawn with
  */
-export function useTypedBefore(field: string, shown: string): void {
+export function useTypedBefore(field: FieldKey, shown: string): void {
   const store = useFieldStore();
   const first = useRef(shown);
   useEffect(() => {

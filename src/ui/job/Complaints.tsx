@@ -1,4 +1,5 @@
 'use client';
+import { fieldKey } from '@/catalogue/fields';
 import { choiceName } from '@/catalogue/choices';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -58,7 +59,7 @@ export function Complaints({ locked, list = 'complaint' }: Props) {
   const shown = open !== null && !numbers.includes(open) ? [...numbers, open] : numbers;
   const takeOut = (n: number) => {
     for (const { key } of ITEM[list]) {
-      const field = key.replace('.n.', `.${n}.`);
+      const field = fieldKey(key.replace('.n.', `.${n}.`));
       if (store.stateOf(field).text !== '') store.put(field, '');
     }
     setPicked(null);

@@ -1,7 +1,7 @@
 'use client';
 import type { Result } from '@/core/result';
 import type { Entry } from '@/catalogue/entry';
-import type { FieldKey } from '@/catalogue/fields';
+import { type FieldKey, fieldKey } from '@/catalogue/fields';
 import { mm } from '@/core/units/say';
 import { Sentence } from '../kit/Sentence';
 import styled from 'styled-components';
@@ -131,7 +131,7 @@ function GroupFields({ group, prefix, locked, machine }: GroupFieldsProps) {
   return (
     <FieldGrid $min="8rem">
       {group.fields.map((f) => {
-        const key = `${prefix}.${f.key}`;
+        const key = fieldKey(`${prefix}.${f.key}`);
         if (f.key.endsWith('.way')) return <PreloadFields key={key} base={key.slice(0, -4) as PreloadKey} entries={live} locked={locked} />;
         if (/\.(reading|reference|range)$/.test(f.key)) return null;
         if (!isOnMachine(f.key, machine)) return null;
@@ -139,7 +139,7 @@ function GroupFields({ group, prefix, locked, machine }: GroupFieldsProps) {
           return (
             <Pair key={key}>
               <EntryField field={key} locked={locked} />
-              <EntryField field={key.replace(/out$/, 'range')} label="Range" locked={locked} />
+              <EntryField field={fieldKey(key.replace(/out$/, 'range'))} label="Range" locked={locked} />
             </Pair>
           );
         return (

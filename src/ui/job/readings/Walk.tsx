@@ -1,4 +1,5 @@
 'use client';
+import type { FieldKey } from '@/catalogue/fields';
 import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { Plus } from 'lucide-react';
 import { memo, useCallback, useState } from 'react';
@@ -11,7 +12,7 @@ import { useFact } from '../BenchContext';
 import type { End } from '@/catalogue/ends';
 
 interface Line {
-  field: string;
+  field: FieldKey;
   label: string;
 }
 

@@ -6,7 +6,7 @@ import { recorded } from '@/catalogue/entry';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
-import { knownField } from '@/catalogue/fields';
+import { isFieldKey } from '@/catalogue/fields';
 import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/catalogue/fields/machine';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { Columns, Titled } from '../../kit/parts';
@@ -122,7 +122,7 @@ const WhoAndWhen = styled.div`
 function useFiguresOverRenewal(store: FieldStore): void {
   useEffect(() => {
     for (const [field, text] of Object.entries(takeTyped('figures') ?? {}))
-      if (knownField(field) && typeof text === 'string') store.type(field, text);
+      if (isFieldKey(field) && typeof text === 'string') store.type(field, text);
     return beforeRenewal(() =>
       keepTyped('figures', Object.fromEntries(recorded(store.liveEntries()).map(({ field }) => [field, store.stateOf(field).text]))),
     );
@@ -171,7 +171,7 @@ function useNewJob({ machines, chosenMachineId, usualDay }: Props) {
     const opened = await form.send('/api/jobs', job, jobOpenedAnswer, ({ code, path, words }) => {
       setIsIn(code === 'machine-is-in');
       const field = path.find((p) => typeof p === 'string' && p.startsWith('machine.'));
-      if (typeof field === 'string') store.setProblem(field, words);
+      if (typeof field === 'string' && isFieldKey(field)) store.setProblem(field, words);
       if (path.includes('email')) return 'Type the address as name@place, or leave it empty.';
     });
     if (opened) router.push(`/jobs/${opened.jobId}/ask`);

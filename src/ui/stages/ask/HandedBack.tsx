@@ -6,7 +6,7 @@ import styled from 'styled-components';
 import { type Entries, entryAt, withUnit } from '@/catalogue/entry';
 import type { PreloadWay } from '@/core/measure/preload';
 import { itemNumbers } from '@/judgement/model/read';
-import { fieldDef, knownField } from '@/catalogue/fields';
+import { fieldDef, type FieldKey, fieldKey, isFieldKey } from '@/catalogue/fields';
 import { PRELOAD_WAYS } from '@/catalogue/fields/setup';
 import { useFieldStore } from '../../fields/context';
 import { focusEntry } from '../../fields/next';
@@ -20,10 +20,10 @@ import { Titled } from '../../kit/parts';
 const OF_RIDER = ['rider.mass', 'passenger.mass', 'use', 'pace', 'experience'] as const;
 
 interface Line {
-  field: string;
+  field: FieldKey;
   text: string;
   /** Written with it: how a preload was read. */
-  beside: { field: string; text: string }[];
+  beside: { field: FieldKey; text: string }[];
 }
 
 const Lines = styled.ul`
@@ -45,7 +45,7 @@ const Lines = styled.ul`
 
 type HandedBackWith = NonNullable<BenchData['handedBack']>;
 
-const isOpen = (live: Entries, field: string) => (entryAt(live, field)?.text ?? '') === '';
+const isOpen = (live: Entries, field: FieldKey) => (entryAt(live, field)?.text ?? '') === '';
 
 /** What was told of the rider and the ride, where nothing is told yet. */
 const ofRider = (live: Entries, lastKnown: Entries): Line[] =>
@@ -58,7 +58,7 @@ const ofRider = (live: Entries, lastKnown: Entries): Line[] =>
 
 const ofLuggage = (live: Entries, lastKnown: Entries): Line[] =>
   itemNumbers(lastKnown, 'luggage').flatMap((n): Line[] => {
-    const [place, ...others] = ['place', 'mass', 'at'].map((part) => `luggage.${n}.${part}`);
+    const [place, ...others] = ['place', 'mass', 'at'].map((part) => fieldKey(`luggage.${n}.${part}`));
     const where = entryAt(lastKnown, place!)?.text ?? '';
     if (where === '' || ![place!, ...others].every((field) => isOpen(live, field))) return [];
     const beside = others.flatMap((field) => {
@@ -72,13 +72,11 @@ const ofLuggage = (live: Entries, lastKnown: Entries): Line[] =>
 const ofSetup = (live: Entries, values: HandedBackWith['values']): Line[] =>
   Object.entries(values).flatMap(([key, value]): Line[] => {
     const field = `found.${key}`;
-    if (value.text === '' || /\.(way|reference|range)$/.test(key) || !knownField(field) || !isOpen(live, field)) return [];
+    if (value.text === '' || /\.(way|reference|range)$/.test(key) || !isFieldKey(field) || !isOpen(live, field)) return [];
     const root = key.replace(/\.(reading|out)$/, '');
     const beside = ['way', 'reference', 'range'].flatMap((part) => {
-      const other = values[`${root}.${part}`];
-      return other && other.text !== '' && knownField(`found.${root}.${part}`)
-        ? [{ field: `found.${root}.${part}`, text: withUnit(other) }]
-        : [];
+      const [other, there] = [values[`${root}.${part}`], `found.${root}.${part}`];
+      return other && other.text !== '' && isFieldKey(there) ? [{ field: there, text: withUnit(other) }] : [];
     });
     return [{ field, text: withUnit(value), beside }];
   });
@@ -124,7 +122,7 @@ export function HandedBack() {
     // The way a reading is taken comes before the reading.
     store.fill([...beside, { field, text }]);
   };
-  const strike = (field: string) => {
+  const strike = (field: FieldKey) => {
     setStruck([...struck, field]);
     focusEntry(field);
   };

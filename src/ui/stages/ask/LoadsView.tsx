@@ -1,4 +1,5 @@
 'use client';
+import { fieldKey } from '@/catalogue/fields';
 import type { JobFacts } from '@/judgement/model/facts';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import styled from 'styled-components';
@@ -114,7 +115,7 @@ function Thing({ thing, wheelbaseMm, locked }: { thing: Aboard; wheelbaseMm: num
   const y = GROUND - DRAWN_HEIGHT_SHARE[thing.place] * BASE - 14;
   const r = Math.min(24, 6 + Math.sqrt(Math.abs(thing.massKg)) * 1.9);
   const within = (mm: number) => Math.round(Math.min(Math.max(mm, FURTHEST_MM[0]), FURTHEST_MM[1]));
-  const put = (mm: number) => store.put(thing.field, `${within(mm)} mm`);
+  const put = (mm: number) => store.put(fieldKey(thing.field), `${within(mm)} mm`);
   const onPointerDown = (event: PointerEvent<SVGGElement>) => {
     const svg = event.currentTarget.ownerSVGElement;
     if (!svg) return;

@@ -1,4 +1,5 @@
 'use client';
+import { fieldKey, type FieldKey } from '@/catalogue/fields';
 import type { AtBench } from '../../kit/atBench';
 import type { Procedure } from '@/knowledge/procedures/procedure';
 import type { StepLine } from '@/judgement/job/work';
@@ -125,9 +126,9 @@ export function StepSheet({ taken, step, onGo }: Props) {
       setProblem(showUnsettled([store]) ?? '');
       return;
     }
-    store.put(`${at}.done`, state);
-    if (who) store.put(`${at}.who`, who.name);
-    store.put(`${at}.seconds`, String(line.seconds + watch.take()));
+    store.put(fieldKey(`${at}.done`), state);
+    if (who) store.put(fieldKey(`${at}.who`), who.name);
+    store.put(fieldKey(`${at}.seconds`), String(line.seconds + watch.take()));
     onGo(step < procedure.steps.length ? step + 1 : null);
   };
   return (
@@ -143,7 +144,7 @@ export function StepSheet({ taken, step, onGo }: Props) {
           <Small>To hand:</Small> {here.tools}
         </p>
       )}
-      {here.choice && <Way choice={here.choice} field={`${at}.pick`} />}
+      {here.choice && <Way choice={here.choice} field={fieldKey(`${at}.pick`)} />}
       <div className="asks">
         <Asks n={n} step={step} asks={here.asks} />
       </div>
@@ -158,7 +159,7 @@ export function StepSheet({ taken, step, onGo }: Props) {
         </Button>
       </div>
       {problem && <p role="alert">▲ {problem}</p>}
-      <EntryField field={`${at}.note`} />
+      <EntryField field={fieldKey(`${at}.note`)} />
       <Photos step={`${n}.${step}`} />
       <Voice step={`${n}.${step}`} />
     </Sheet>
@@ -199,7 +200,7 @@ function StepHead({ step, procedure, who, line, watch, onGo }: StepHeadProps) {
   );
 }
 
-function Way({ choice, field }: { choice: NonNullable<ProcedureStep['choice']>; field: string }) {
+function Way({ choice, field }: { choice: NonNullable<ProcedureStep['choice']>; field: FieldKey }) {
   const store = useFieldStore();
   const { text } = useField(field);
   return (
@@ -223,8 +224,8 @@ export function Asks({ n, step, asks, locked = false }: { n: number; step: numbe
   return (
     <FieldGrid $min="14rem">
       {askFields(n, step, asks).flatMap(({ ask, field, beside }) => [
-        <EntryField key={field} field={field} label={askLabel(ask)} locked={locked} />,
-        ...(beside ? [<EntryField key={beside} field={beside} locked={locked} />] : []),
+        <EntryField key={field} field={fieldKey(field)} label={askLabel(ask)} locked={locked} />,
+        ...(beside ? [<EntryField key={beside} field={fieldKey(beside)} locked={locked} />] : []),
       ])}
     </FieldGrid>
   );
