@@ -1,8 +1,7 @@
 import { GET } from '@/app/api/live/route';
 import { actOf } from '@/schema/acts';
-import { whileAsking } from '@/server/asking';
+import { whileAsking, type Asking } from '@/server/asking';
 import { askedFor } from '@/server/keeping/audit';
-import type { Asking } from '@/server/asking';
 import { undo } from '@/server/jobs/record';
 import { noteReminder } from '@/server/machines/service';
 import { handBack, takeIn } from '@/server/jobs/takeIn';

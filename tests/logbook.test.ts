@@ -1,7 +1,6 @@
 import sharp from 'sharp';
 import { db } from '@/db/client';
-import { procedureRequest } from '@/knowledge/procedures/procedure';
-import { asksIn, asksText, askFields, procedurePage } from '@/knowledge/procedures/procedure';
+import { procedureRequest, asksIn, asksText, askFields, procedurePage } from '@/knowledge/procedures/procedure';
 import { PROCEDURES } from '@/knowledge/procedures/shipped';
 import { COMPONENTS } from '@/knowledge/procedures/components';
 import { clockText, openStep, photosOf, secondsAtBench, stepLines, voicesOf } from '@/judgement/job/work';

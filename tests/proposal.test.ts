@@ -4,11 +4,10 @@ import { CAUSES } from '@/knowledge/causes/shipped';
 import { curedSet, follow } from './proposals';
 import { differencesOf } from '@/judgement/findings/built';
 import { AIM_HIGH_M_PER_S, AIM_LOW_M_PER_S } from '@/knowledge/limits';
-import { targetCurveOf } from '@/judgement/aims/valves';
+import { targetCurveOf, SHEET_SPEEDS } from '@/judgement/aims/valves';
 import { proposalOf, pullsOf, putsAtSet } from '@/judgement/reason/proposal';
 import { reasonOf } from '@/judgement/reason/reason';
 import { TARGET_SPEEDS } from '@/core/damper/target';
-import { SHEET_SPEEDS } from '@/judgement/aims/valves';
 import { entriesOf } from './entries';
 import { known, type Texts } from './known';
 

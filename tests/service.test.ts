@@ -8,9 +8,8 @@ import { addMonths, basisOf, dueOf, paceOf, reminderText } from '@/judgement/job
 import type { ServiceBasis } from '@/schema/service';
 import { actualOf, quoteOf, sumOf } from '@/judgement/job/quote';
 import { decimalsOf, moneyText, readMoney } from '@/catalogue/money';
-import { changeMoney, changeService, serviceRulesOfShop } from '@/server/book/book';
+import { changeMoney, changeService, serviceRulesOfShop, changeShop, shopOfBook } from '@/server/book/book';
 import { putZoneInForce, shopZone } from '@/catalogue/days';
-import { changeShop, shopOfBook } from '@/server/book/book';
 import { changeCalendar, feedOf, hasFeed, shopCalendar } from '@/server/exchange/calendar';
 import { barred } from '@/server/door/entrance';
 import { shopAddress } from '@/server/door/network';

@@ -1,8 +1,6 @@
 import { z } from 'zod';
 import { parseQuantity } from '@/core/units/parse';
-import type { Dimension } from '@/core/units/units';
-import { unitNamed } from '@/core/units/units';
-import { toCanonical } from '@/core/units/units';
+import { type Dimension, unitNamed, toCanonical } from '@/core/units/units';
 
 interface Limits {
   /** Canonical units. */

@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { ATMOSPHERE_MPA } from '@/core/constants/constants';
+import { ATMOSPHERE_MPA, SPRING_STEEL_SHEAR_GPA } from '@/core/constants/constants';
 import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import { USUAL_LOAD_UNCERTAINTY_N } from '@/core/spring/effective';
 import { firstNotRising, type ForcePoint } from '@/core/spring/law';
-import { SPRING_STEEL_SHEAR_GPA } from '@/core/constants/constants';
 import { angleDeg, forceN, lengthMm, massKg, plainRatio, pressureMPa, quantity, rateNPerMm, volumeMm3 } from '@/catalogue/quantity';
 
 /** No shop means more than so many at once; beyond them one request would hold everybody else. */

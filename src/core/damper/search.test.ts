@@ -1,7 +1,6 @@
 import { DAMPING_TEMPLATES } from '@/knowledge/dampingTemplates';
 import { stack } from '../plate/stack';
-import type { DamperRequest } from './damper';
-import { damper } from './damper';
+import { type DamperRequest, damper } from './damper';
 import { runSearch, type SearchRequest, stackSearch } from './search';
 import { seeded } from '../numerics/random';
 import { crossovers, merged, pieces, shimsBeyond } from './shims';

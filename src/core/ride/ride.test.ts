@@ -1,8 +1,7 @@
 import { eigs, solveODE } from 'mathjs';
 import { naturalFrequenciesHz } from './frequencies';
 import { machineOf, type PlainEnd, type PlainRide, ridePlain } from './plain';
-import type { RideEvent } from './roads';
-import { roadUnder } from './roads';
+import { type RideEvent, roadUnder } from './roads';
 import type { Now } from './now';
 import { solveRide } from './solve';
 

@@ -10,8 +10,7 @@ import { asCatalogue, chosenOf, offerKey, rateOf } from '../model/offers';
 import { endModelOf, isMissing, isUnusable } from '../model/ends';
 import { loadsOf } from '../model/loads';
 import { type Figure, figureOr, textOf } from '../model/read';
-import { aimsOf } from './targets';
-import type { Target } from './targets';
+import { aimsOf, type Target } from './targets';
 import type { End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 

@@ -1,8 +1,7 @@
 import { bar, celsius, mPa, mPerS, newtons, said } from '@/core/units/say';
 import type { Side } from '@/catalogue/ends';
 import { FELT_FORCE_N, CLICKER_EDGE_SHARE } from '@/knowledge/limits';
-import type { Sprung } from '@/core/damper/target';
-import { zetaOf } from '@/core/damper/target';
+import { type Sprung, zetaOf } from '@/core/damper/target';
 import type { Baseline } from '@/core/damper/clicks';
 import type { Curves, DamperView } from '@/core/damper/view';
 import { FATIGUE_CAUTION_MPA } from '@/core/plate/stack';

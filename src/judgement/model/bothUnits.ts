@@ -1,6 +1,5 @@
 import { printIn } from '@/core/units/print';
-import type { FieldDef, QuantityField } from '@/catalogue/fields/kinds';
-import { length } from '@/catalogue/fields/kinds';
+import { type FieldDef, type QuantityField, length } from '@/catalogue/fields/kinds';
 import { shownKg, shownMm } from '@/core/units/shown';
 import type { System } from '@/catalogue/system';
 

@@ -1,7 +1,6 @@
 import { type JobFacts } from '../model/facts';
 import type { DamperFigures } from '@/core/damper/damper';
-import type { OilGrade } from '@/core/damper/oils';
-import { COLD_C, HOT_C, WARM_C } from '@/core/damper/oils';
+import { type OilGrade, COLD_C, HOT_C, WARM_C } from '@/core/damper/oils';
 import type { Sprung } from '@/core/damper/target';
 import type { ViewRequest } from '@/core/damper/view';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';

@@ -1,15 +1,13 @@
 import { GEOMETRY_STANDARD, PIVOT_SHARE, USUAL_GEOMETRY } from '@/knowledge/limits';
 import { JobFacts } from '../model/facts';
 import { mm, said, type Said } from '@/core/units/say';
-import type { Pose, PoseAsked, Reference } from '@/core/geometry/geometry';
+import { type Pose, type PoseAsked, type Reference, geometry } from '@/core/geometry/geometry';
 import { CHAIN_PITCH_MM, chainPitches } from '@/core/geometry/drive';
 import { type SprocketChange, sprocketChange } from '@/core/geometry/sprockets';
-import { geometry } from '@/core/geometry/geometry';
 import type { Entries, Entry } from '@/catalogue/entry';
 import { targetOf } from '../aims/targets';
 import type { FieldKey } from '@/catalogue/fields';
-import type { MachineType } from '@/catalogue/fields/machine';
-import { MACHINE_TYPES } from '@/catalogue/fields/machine';
+import { type MachineType, MACHINE_TYPES } from '@/catalogue/fields/machine';
 import { ENDS, type End } from '@/catalogue/ends';
 import { linearSpring } from '@/core/spring/law';
 import { preloadForMm, restsAt } from '@/core/spring/end';

@@ -1,9 +1,8 @@
 import { isSaid, joined, type Said } from '@/core/units/say';
 import { entryAt, type Entries } from '@/catalogue/entry';
-import type { End } from '@/catalogue/ends';
+import { type End, END_NAMES, ENDS } from '@/catalogue/ends';
 import { type FieldKey, isFieldKey, STAGES, type Stage } from '@/catalogue/fields';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
-import { END_NAMES, ENDS } from '@/catalogue/ends';
 import type { Effect } from '@/knowledge/causes/page';
 import { choiceOf, textOf } from '../model/read';
 import { PROPOSAL_ANSWERS } from '@/catalogue/fields/bench';

@@ -1,6 +1,5 @@
 import type { z } from 'zod';
-import type { Sql } from '@/db/client';
-import { db } from '@/db/client';
+import { type Sql, db } from '@/db/client';
 import {
   manyChangesOf,
   manyDoublesOf,

@@ -1,6 +1,6 @@
 import type { DueLine } from '@/schema/pages';
 import { daysAfter, today } from '@/catalogue/days';
-import { ENDS } from '@/catalogue/ends';
+import { ENDS, type End } from '@/catalogue/ends';
 import { db, type Sql } from '@/db/client';
 import { manyJobsOfMachine, maybeUsualDays } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
@@ -12,7 +12,6 @@ import { currentEntries, currentEntriesOf } from '../entries';
 import { machineName } from '../find';
 import { proceduresOf } from '../book/procedures';
 import { inTransaction } from '../transaction';
-import type { End } from '@/catalogue/ends';
 import type { ServiceRule } from '@/knowledge/service/page';
 import type { ServiceBasis } from '@/schema/service';
 

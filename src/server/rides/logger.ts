@@ -1,5 +1,5 @@
 import { CLICKERS } from '@/catalogue/clickers';
-import { ENDS, type Side } from '@/catalogue/ends';
+import { ENDS, type Side, type End } from '@/catalogue/ends';
 import Papa from 'papaparse';
 import type { z } from 'zod';
 import { db } from '@/db/client';
@@ -20,7 +20,6 @@ import type { LogDocument, logRequest, simulateLogRequest } from '@/schema/retun
 import { type Answer, missing, Refusal, refused, refusedIssue } from '../answer';
 import { knownOf } from './reasoning';
 import { inTransaction } from '../transaction';
-import type { End } from '@/catalogue/ends';
 
 /** The travel logger: a file taken in, or the simulated one in its place; kept as written, with what was read from it. */
 

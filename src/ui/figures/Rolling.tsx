@@ -156,15 +156,7 @@ function Machine({ of, rest, y, turned, lost }: MachineProps) {
   );
 }
 
-interface WheelProps {
-  at: Point;
-  radiusMm: number;
-  y(mm: number): number;
-  turned: number;
-  lost: boolean;
-}
-
-function Wheel({ at, radiusMm, y, turned, lost }: WheelProps) {
+function Wheel({ at, radiusMm, y, turned, lost }: { at: Point; radiusMm: number; y(mm: number): number; turned: number; lost: boolean }) {
   const angle = (turned * MM) / radiusMm;
   const spoke = { x: Math.cos(angle) * (radiusMm - 40), y: Math.sin(angle) * (radiusMm - 40) };
   return (

@@ -138,19 +138,12 @@ export function Stance({ rear, front, ghost = [], predicted = [], inches = false
   );
 }
 
-interface ColumnProps {
-  end: End;
-  data: StanceEnd;
-  longest: number;
-  inches: boolean;
-}
-
 const drawnIn = ({ travelMm, staticWindow, riderWindow, usedMm }: StanceEnd) =>
   JSON.stringify([travelMm, staticWindow, riderWindow, usedMm]);
 
 /** One travel column with its scale, windows and notch; a reading that moves only the lines leaves it as drawn. */
 const Column = memo(
-  function Column({ end, data, longest, inches }: ColumnProps) {
+  function Column({ end, data, longest, inches }: { end: End; data: StanceEnd; longest: number; inches: boolean }) {
     const y = scaleOf(longest);
     const figure = figureIn(inches);
     const x = X[end];

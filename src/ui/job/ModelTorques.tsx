@@ -39,12 +39,7 @@ export function ModelTorques({ machineId, onNote }: { machineId: number; onNote?
   );
 }
 
-interface TorqueTableProps {
-  rows: ModelTorque[];
-  onNote: ((row: ModelTorque) => void) | undefined;
-}
-
-function TorqueTable({ rows, onNote }: TorqueTableProps) {
+function TorqueTable({ rows, onNote }: { rows: ModelTorque[]; onNote: ((row: ModelTorque) => void) | undefined }) {
   const system = useSystem();
   return (
     <Wide>

@@ -1,11 +1,10 @@
 'use client';
-import type { TrainingCase } from '@/knowledge/training/cases';
+import { type TrainingCase, caseById } from '@/knowledge/training/cases';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { fieldDef, isFieldKey } from '@/catalogue/fields';
 import { ENDS, END_NAMES } from '@/catalogue/ends';
 import { tapeOf } from '@/judgement/job/training';
-import { caseById } from '@/knowledge/training/cases';
 import { Fold } from '../kit/Fold';
 import { Button, EndName, QuietButton, Small } from '../kit/primitives';
 import { FormProblem, useForm } from '../kit/useForm';

@@ -1,11 +1,10 @@
 'use client';
-import type { Form } from '../kit/useForm';
+import { type Form, FormProblem, useForm } from '../kit/useForm';
 import { choiceName } from '@/catalogue/choices';
 import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { COMPLAINT_ENDS, COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import type { RideRequest } from '@/schema/retune';
-import { FormProblem, useForm } from '../kit/useForm';
 import { meant } from '../kit/meant';
 import { Pick } from '../kit/Pick';
 import { PlainField } from '../kit/PlainField';
@@ -107,13 +106,7 @@ export function RideForm({ complaints, url, onSaid }: Props) {
   );
 }
 
-interface FeelOfProps {
-  c: Props['complaints'][number];
-  feels: RideRequest['feels'];
-  form: Form<RideTyped>;
-}
-
-function FeelOf({ c, feels, form }: FeelOfProps) {
+function FeelOf({ c, feels, form }: { c: Props['complaints'][number]; feels: RideRequest['feels']; form: Form<RideTyped> }) {
   return <OneFeel complaint={c} value={feels[String(c.n)] ?? null} onChange={(feel) => form.put({ feels: { ...feels, [c.n]: feel } })} />;
 }
 
@@ -145,12 +138,7 @@ function SomethingNew({ form }: { form: Form<RideTyped> }) {
   );
 }
 
-interface RideFieldsProps {
-  units: Partial<Record<keyof Typed, string>>;
-  form: Form<RideTyped>;
-}
-
-function RideFields({ units, form }: RideFieldsProps) {
+function RideFields({ units, form }: { units: Partial<Record<keyof Typed, string>>; form: Form<RideTyped> }) {
   return (
     <div
       style={{

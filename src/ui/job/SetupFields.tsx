@@ -1,6 +1,6 @@
 'use client';
 import type { Result } from '@/core/result';
-import type { Entry } from '@/catalogue/entry';
+import type { Entry, Entries } from '@/catalogue/entry';
 import { type FieldKey, fieldKey } from '@/catalogue/fields';
 import { mm } from '@/core/units/say';
 import { Sentence } from '../kit/Sentence';
@@ -8,7 +8,6 @@ import styled from 'styled-components';
 import { preloadOf, type PreloadKey } from '@/judgement/model/measure';
 import { isOnMachine } from '@/judgement/model/ends';
 import { textOf } from '@/judgement/model/read';
-import type { Entries } from '@/catalogue/entry';
 import { PRELOAD_WAYS, SETUP_GROUPS } from '@/catalogue/fields/setup';
 import { issueWords } from '@/schema/words';
 import { EntryField } from '../fields/EntryField';

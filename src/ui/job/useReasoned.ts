@@ -1,5 +1,5 @@
 'use client';
-import { ENDS } from '@/catalogue/ends';
+import { ENDS, type End } from '@/catalogue/ends';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { DamperFacts, DamperQuestion } from '@/judgement/model/damperFacts';
 import { damperQuestion } from '@/judgement/reason/damperQuestion';
@@ -9,7 +9,6 @@ import { useBench, useLater } from './BenchContext';
 import type { Reading } from '../kit/read';
 import type { ReasonsWorker } from '@/workers/reason.worker';
 import { type Working, working, failureWords } from '@/workers/working';
-import type { End } from '@/catalogue/ends';
 
 type Asked = Record<End, { key: string; facts: DamperFacts | null } | null>;
 

@@ -30,13 +30,7 @@ const MARK = { danger: '■', warn: '▲', note: '○' };
 
 const MARK_COLOUR = { danger: 'var(--danger)', warn: 'var(--warn)', note: 'var(--ink)' };
 
-interface BecauseProps {
-  findings: Because[];
-  empty: string;
-  title?: string;
-}
-
-export function BecauseList({ findings, empty, title = 'Because' }: BecauseProps) {
+export function BecauseList({ findings, empty, title = 'Because' }: { findings: Because[]; empty: string; title?: string }) {
   const inUnits = useSaid();
   return (
     <section aria-label={title}>

@@ -201,13 +201,7 @@ function HowItIsWritten({ file, layOut }: Pick<OpenFileProps, 'file' | 'layOut'>
   );
 }
 
-interface FirstLinesProps {
-  wanted: readonly Wanted[];
-  file: File_;
-  cell: (line: ListLine, key: string) => string;
-}
-
-function FirstLines({ wanted, file, cell }: FirstLinesProps) {
+function FirstLines({ wanted, file, cell }: { wanted: readonly Wanted[]; file: File_; cell: (line: ListLine, key: string) => string }) {
   return (
     <DataTable
       label="First lines as they will be taken"

@@ -1,7 +1,6 @@
 'use client';
-import type { RefObject } from 'react';
+import { type RefObject, useEffect, useRef } from 'react';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
-import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { otherUnit } from '@/core/units/print';
 import { type Dimension, findUnit } from '@/core/units/units';
@@ -93,12 +92,7 @@ export function PlainField(props: PlainProps) {
   );
 }
 
-interface PlainBoxProps {
-  props: PlainProps;
-  input: RefObject<HTMLInputElement | null>;
-}
-
-function PlainBox({ props, input }: PlainBoxProps) {
+function PlainBox({ props, input }: { props: PlainProps; input: RefObject<HTMLInputElement | null> }) {
   const number = useNumberInput((props.unit && otherUnit(props.unit)) || '', props.unit ? 'text' : 'decimal');
   return (
     <PlainShape>

@@ -1,7 +1,6 @@
 'use client';
-import type { RefObject } from 'react';
+import { type RefObject, type ReactNode, useEffect, useRef } from 'react';
 import Link from 'next/link';
-import { type ReactNode, useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { Shell } from './Shell';
 
@@ -138,13 +137,7 @@ export function BookFrame({
   );
 }
 
-interface BookSpreadProps {
-  index: RefObject<HTMLElement | null>;
-  here: BookSubject;
-  children: ReactNode;
-}
-
-function BookSpread({ index, here, children }: BookSpreadProps) {
+function BookSpread({ index, here, children }: { index: RefObject<HTMLElement | null>; here: BookSubject; children: ReactNode }) {
   return (
     <Spread>
       <Index ref={index} aria-label="Index of the Shop book" className="no-print">

@@ -1,8 +1,7 @@
 'use client';
 import { foundAnswer, type Found } from '@/schema/answers';
-import type { RefObject } from 'react';
+import { type RefObject, useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
 import { Button, Dialog, Input, Label, ListBox, ListBoxItem, Modal, ModalOverlay, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { NotRead } from '../kit/NotRead';
@@ -115,13 +114,7 @@ export function Find({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) 
   );
 }
 
-interface FoundListProps {
-  list: RefObject<HTMLDivElement | null>;
-  go: (key: string) => void;
-  shown: Found[];
-}
-
-function FoundList({ list, go, shown }: FoundListProps) {
+function FoundList({ list, go, shown }: { list: RefObject<HTMLDivElement | null>; go: (key: string) => void; shown: Found[] }) {
   return (
     <ListBox ref={list} aria-label="Found" onAction={(key) => go(String(key))} selectionMode="none">
       {shown.map((f) => (

@@ -1,9 +1,8 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
-import type { Reach as ReachFound } from '@/judgement/findings/reach';
+import { type Reach as ReachFound, reachOf } from '@/judgement/findings/reach';
 import { mm, said } from '@/core/units/say';
 import { useMemo } from 'react';
-import { reachOf } from '@/judgement/findings/reach';
 import { Small } from '../../kit/primitives';
 import { useLater } from '../BenchContext';
 import { Titled } from '../../kit/parts';

@@ -1,6 +1,6 @@
 'use client';
 import type { FieldKey } from '@/catalogue/fields';
-import { ENDS, END_NAMES } from '@/catalogue/ends';
+import { ENDS, END_NAMES, type End } from '@/catalogue/ends';
 import { Plus } from 'lucide-react';
 import { memo, useCallback, useState } from 'react';
 import { issueWords } from '@/schema/words';
@@ -9,7 +9,6 @@ import { pairFields, pairNumbers, sagOf, styleOf } from '@/judgement/model/measu
 import { EntryField } from '../../fields/EntryField';
 import { QuietButton, Small } from '../../kit/primitives';
 import { useFact } from '../BenchContext';
-import type { End } from '@/catalogue/ends';
 
 interface Line {
   field: FieldKey;

@@ -72,13 +72,7 @@ export function Reorder({ lines, shortages, placed }: Props) {
   );
 }
 
-interface OfSupplierProps {
-  supplier: string;
-  lines: Props['lines'];
-  placed: Props['placed'];
-}
-
-function OfSupplier({ supplier, lines, placed }: OfSupplierProps) {
+function OfSupplier({ supplier, lines, placed }: { supplier: string; lines: Props['lines']; placed: Props['placed'] }) {
   return (
     <section style={{ marginBottom: '1rem' }}>
       <b>{supplier || 'No supplier named'}</b>

@@ -2,15 +2,13 @@
 import { DataTable } from '../../kit/DataTable';
 import { listCountedAnswer } from '@/schema/answers';
 import { lineRefused } from './lineRefused';
-import type { Form } from '../../kit/useForm';
+import { type Form, FormProblem, useForm } from '../../kit/useForm';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { StockItem } from '@/schema/stock';
-import { STOCK_KINDS, STOCK_UNITS } from '@/schema/stock';
+import { type StockItem, STOCK_KINDS, STOCK_UNITS } from '@/schema/stock';
 import { numberIn } from '@/catalogue/tables';
 import { moneyText } from '@/catalogue/money';
 import { Columns, FieldGrid, Titled } from '../../kit/parts';
-import { FormProblem, useForm } from '../../kit/useForm';
 import { Choices } from '../../kit/Choices';
 import { PlainField } from '../../kit/PlainField';
 import { TableFiles } from '../../kit/TableFiles';

@@ -1,6 +1,6 @@
 'use client';
 import { foundAnswer, jobOpenedAnswer } from '@/schema/answers';
-import type { Form } from '../../kit/useForm';
+import { type Form, FormProblem, useForm } from '../../kit/useForm';
 import styled from 'styled-components';
 import { recorded } from '@/catalogue/entry';
 import { useRouter } from 'next/navigation';
@@ -8,7 +8,6 @@ import { useEffect, useState } from 'react';
 import { ComboBox, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
 import { isFieldKey } from '@/catalogue/fields';
 import { MACHINE_FIGURES, MACHINE_IDENTITY } from '@/catalogue/fields/machine';
-import { FormProblem, useForm } from '../../kit/useForm';
 import { Columns, Titled } from '../../kit/parts';
 import { Options } from '../../kit/optionList';
 import { PlainField, PlainShape } from '../../kit/PlainField';

@@ -1,9 +1,8 @@
 'use client';
 import { usePreferences } from '../../kit/preferences';
-import type { SetupDifference } from '@/judgement/model/setups';
+import { type SetupDifference, compareSetups } from '@/judgement/model/setups';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { compareSetups } from '@/judgement/model/setups';
 import { Pick } from '../../kit/Pick';
 import { Empty, EndName, LinkButton, Small, Table } from '../../kit/primitives';
 import { Shell } from '../../layout/Shell';

@@ -5,13 +5,7 @@ import { type GeometryChanges, otherRod } from '@/judgement/reason/geometryChang
 import { riderSagBy } from '@/judgement/reason/heights';
 import { MmSlider } from '../../kit/slider';
 
-interface Props {
-  of: GeometryChanges;
-  known: JobFacts;
-  onChange(to: GeometryChanges): void;
-}
-
-export function Changes({ of, known, onChange }: Props) {
+export function Changes({ of, known, onChange }: { of: GeometryChanges; known: JobFacts; onChange(to: GeometryChanges): void }) {
   const put = <K extends 'ringMm' | 'springPercent' | 'tyreMm'>(key: K, end: End, value: number) =>
     onChange({ ...of, [key]: { ...of[key], [end]: value } });
   return (

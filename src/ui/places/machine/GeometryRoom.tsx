@@ -2,12 +2,11 @@
 import { type Column, DataTable } from '../../kit/DataTable';
 import { JobFacts, factsOf } from '@/judgement/model/facts';
 import type { Result } from '@/core/result';
-import type { PoseDrawn } from '@/core/geometry/geometry';
+import { type PoseDrawn, drawn, geometry, type Pose, type PoseAsked } from '@/core/geometry/geometry';
 import { Sentence } from '../../kit/Sentence';
 import { joined, mm, said, type Said } from '@/core/units/say';
 import { useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { drawn, geometry, type Pose, type PoseAsked } from '@/core/geometry/geometry';
 import type { Entries } from '@/catalogue/entry';
 import { MACHINE_FIGURES, MACHINE_GEOMETRY } from '@/catalogue/fields/machine';
 import { geometryOf, type GeometryOf, poseAt, poseBand, type Sags, sprocketsOf } from '@/judgement/reason/geometry';
@@ -157,13 +156,7 @@ function InWords({ of }: { of: readonly (Said | null)[] }) {
   );
 }
 
-interface DrawnMovedProps {
-  now: PoseDrawn;
-  ghost: Result<PoseDrawn> | null;
-  after: Pose;
-}
-
-function DrawnMoved({ now, ghost, after }: DrawnMovedProps) {
+function DrawnMoved({ now, ghost, after }: { now: PoseDrawn; ghost: Result<PoseDrawn> | null; after: Pose }) {
   return (
     <SideView
       now={now}
@@ -175,14 +168,7 @@ function DrawnMoved({ now, ghost, after }: DrawnMovedProps) {
   );
 }
 
-interface WhatItDoesProps {
-  isMoved: boolean;
-  effects: Said[];
-  asked: PoseAsked;
-  onBack: () => void;
-}
-
-function WhatItDoes({ isMoved, effects, asked, onBack }: WhatItDoesProps) {
+function WhatItDoes({ isMoved, effects, asked, onBack }: { isMoved: boolean; effects: Said[]; asked: PoseAsked; onBack: () => void }) {
   const inUnits = useSaid();
   return (
     <section aria-label="What it does" aria-live="polite" style={{ padding: '0.5rem 0' }}>

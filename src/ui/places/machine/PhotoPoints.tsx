@@ -98,12 +98,7 @@ export function PhotoPoints({ withRocker }: { withRocker: boolean }) {
   );
 }
 
-interface TappedProps {
-  photo: { url: string; width: number; height: number };
-  withRocker: boolean;
-}
-
-function Tapped({ photo, withRocker }: TappedProps) {
+function Tapped({ photo, withRocker }: { photo: { url: string; width: number; height: number }; withRocker: boolean }) {
   const live = useLive();
   const wheelbaseMm = numberOf(live, 'machine.wheelbase');
   const order = (Object.keys(MARKS) as Mark[]).filter((m) => withRocker || !['rocker', 'rodRocker', 'rodOther'].includes(m));

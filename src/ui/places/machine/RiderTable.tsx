@@ -1,12 +1,11 @@
 'use client';
-import type { ReadEntry } from '@/catalogue/entry';
+import { type ReadEntry, readEntry } from '@/catalogue/entry';
 import type { Result } from '@/core/result';
 import { kg as kgSaid, rate as rateSaid, said } from '@/core/units/say';
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { readEntry } from '@/catalogue/entry';
 import { fieldDef } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
 import { meant } from '../../kit/meant';

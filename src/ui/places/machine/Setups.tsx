@@ -1,7 +1,7 @@
 'use client';
 import type { System } from '@/catalogue/system';
 import { usePreferences } from '../../kit/preferences';
-import type { SetupDifference } from '@/judgement/model/setups';
+import { type SetupDifference, compareSetups } from '@/judgement/model/setups';
 import { jobNumber } from '@/catalogue/jobs';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -10,7 +10,6 @@ import styled from 'styled-components';
 import type { SetupDocument } from '@/schema/documents';
 import { correctionsOfHistory, RODE, rodeOf, standingOf } from '@/judgement/job/standing';
 import { placeLineage } from '@/judgement/job/lineage';
-import { compareSetups } from '@/judgement/model/setups';
 import { TableFiles } from '../../kit/TableFiles';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
@@ -212,13 +211,7 @@ function SetupItem({
   );
 }
 
-interface ChangesProps {
-  changes: SetupDifference[];
-  parent: SetupRow | null;
-  isStandard: boolean;
-}
-
-function Changes({ changes, parent, isStandard }: ChangesProps) {
+function Changes({ changes, parent, isStandard }: { changes: SetupDifference[]; parent: SetupRow | null; isStandard: boolean }) {
   return (
     <ul className="changes">
       {changes.map((c) => (
@@ -265,13 +258,7 @@ function GoBack({ jobId, to, now }: { jobId: number; to: SetupRow; now: SetupRow
   );
 }
 
-interface GoButtonsProps {
-  go: () => Promise<void>;
-  jobId: number;
-  setAsked: (next: boolean) => void;
-}
-
-function GoButtons({ go, jobId, setAsked }: GoButtonsProps) {
+function GoButtons({ go, jobId, setAsked }: { go: () => Promise<void>; jobId: number; setAsked: (next: boolean) => void }) {
   return (
     <p style={{ display: 'flex', gap: '0.75rem', alignItems: 'center' }}>
       <Button $strong onPress={() => void go()}>

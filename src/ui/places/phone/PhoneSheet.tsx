@@ -56,11 +56,7 @@ export function PhoneSheet({ sheet }: Props) {
   );
 }
 
-interface ChangeProps {
-  sheet: Props['sheet'];
-}
-
-function Change({ sheet }: ChangeProps) {
+function Change({ sheet }: { sheet: Props['sheet'] }) {
   return (
     <p className="change">
       {sheet.machine}, ride {sheet.n}.{' '}

@@ -2,10 +2,8 @@
 import { DataTable } from '../../kit/DataTable';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { CauseCounts } from '@/judgement/reason/learnt';
-import { bearingKey } from '@/judgement/reason/learnt';
-import type { CausePage } from '@/knowledge/causes/page';
-import { TIER_NAMES } from '@/knowledge/causes/page';
+import { type CauseCounts, bearingKey } from '@/judgement/reason/learnt';
+import { type CausePage, TIER_NAMES } from '@/knowledge/causes/page';
 import { EVIDENCE, type Statement } from '@/knowledge/causes/statements';
 import { percent } from '@/judgement/reason/evidence/rule';
 import { numberIn } from '@/catalogue/tables';

@@ -55,12 +55,7 @@ export function GroundPages({ versions }: { versions: Version<Ground>[] }) {
   );
 }
 
-interface GroundEditorProps {
-  edited: Version<Ground>;
-  setEditing: (next: string | null) => void;
-}
-
-function GroundEditor({ edited, setEditing }: GroundEditorProps) {
+function GroundEditor({ edited, setEditing }: { edited: Version<Ground>; setEditing: (next: string | null) => void }) {
   return (
     <section style={{ marginBottom: '1rem' }}>
       <PageHead name={edited.page.name} about={`${edited.page.roughness}.`} version={edited} editing onEdit={() => setEditing(null)} />

@@ -1,5 +1,5 @@
 'use client';
-import type { Form } from '../../kit/useForm';
+import { type Form, FormProblem, useForm } from '../../kit/useForm';
 import { said, type Said } from '@/core/units/say';
 import { ArrowDown, ArrowUp, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
@@ -10,7 +10,6 @@ import { asksIn, asksText, CAUTION_NAMES, type Procedure, type ProcedureStep } f
 import { WORK_MEASURES } from '@/catalogue/fields/work';
 import { issueWords } from '@/schema/words';
 import { Titled } from '../../kit/parts';
-import { FormProblem, useForm } from '../../kit/useForm';
 import { PlainField } from '../../kit/PlainField';
 import { Button, EndName, QuietButton, Small } from '../../kit/primitives';
 import type { Version } from './FigureEditor';

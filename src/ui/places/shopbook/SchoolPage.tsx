@@ -42,11 +42,7 @@ function Rule({ rule, name }: { rule: SchoolRule; name: string }) {
   );
 }
 
-interface RuleRowsProps {
-  cell: (use: WindowRow['uses'][number], end: End, state: 'static' | 'rider') => string;
-}
-
-function RuleRows({ cell }: RuleRowsProps) {
+function RuleRows({ cell }: { cell: (use: WindowRow['uses'][number], end: End, state: 'static' | 'rider') => string }) {
   return (
     <tbody>
       {USES.map((use) => (

@@ -126,13 +126,7 @@ export function ServiceSection({ versions }: { versions: Version<ServiceRule>[] 
   );
 }
 
-interface RuleRowProps {
-  page: ServiceRule;
-  open: string | null;
-  setOpen: (next: string | null) => void;
-}
-
-function RuleRow({ page, open, setOpen }: RuleRowProps) {
+function RuleRow({ page, open, setOpen }: { page: ServiceRule; open: string | null; setOpen: (next: string | null) => void }) {
   return (
     <tr>
       <td>

@@ -1,7 +1,7 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
 import { type JobFacts } from '@/judgement/model/facts';
-import type { Explained } from '@/judgement/reason/reason';
+import type { Explained, Reasoned } from '@/judgement/reason/reason';
 import { kg, said } from '@/core/units/say';
 import { choiceName } from '@/catalogue/choices';
 import dynamic from 'next/dynamic';
@@ -12,7 +12,6 @@ import type { School } from '@/knowledge/schools';
 import type { CausePage } from '@/knowledge/causes/page';
 import { measurementWords, whereTyped } from '@/knowledge/causes/statements';
 import { percent } from '@/judgement/reason/evidence/rule';
-import type { Reasoned } from '@/judgement/reason/reason';
 import { textOf } from '@/judgement/model/read';
 import { COMPLAINT_BAD, COMPLAINT_PHRASES, COMPLAINT_PLACES } from '@/catalogue/fields/ask';
 import { CASES, caseById, machineNamed, type TrainingCase } from '@/knowledge/training/cases';

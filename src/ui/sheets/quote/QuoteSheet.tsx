@@ -1,7 +1,6 @@
 'use client';
-import type { Entries } from '@/catalogue/entry';
-import type { Form } from '../../kit/useForm';
-import { recorded } from '@/catalogue/entry';
+import { type Entries, recorded } from '@/catalogue/entry';
+import { type Form, FormProblem, useForm } from '../../kit/useForm';
 import { actualOf, quoteOf, unpriced } from '@/judgement/job/quote';
 import { clockText, secondsAtBench } from '@/judgement/job/work';
 import { QUOTE_LINE, QUOTE_OTHER } from '@/catalogue/fields/bench';
@@ -13,7 +12,6 @@ import { dayWords } from '@/catalogue/days';
 import { PromisedDay } from '../../layout/PromisedDay';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Columns, Titled } from '../../kit/parts';
-import { FormProblem, useForm } from '../../kit/useForm';
 import { showUnsettled } from '../../fields/next';
 import type { OfferedQuote, QuoteLine, QuoteSum } from '@/schema/quote';
 import { FieldsOf, Repeat } from '../../fields/parts';
@@ -151,12 +149,7 @@ function LineRows({ lines, money, taxName, total }: LineRowsProps) {
   );
 }
 
-interface LineRowProps {
-  l: QuoteLine;
-  money: (minor: number) => string;
-}
-
-function LineRow({ l, money }: LineRowProps) {
+function LineRow({ l, money }: { l: QuoteLine; money: (minor: number) => string }) {
   return (
     <tr>
       <td>{l.what}</td>
@@ -259,12 +252,7 @@ function OneQuote({ quote, newest }: { quote: OfferedQuote; newest: boolean }) {
   );
 }
 
-interface AnswerProps {
-  form: Form<{ words: string }>;
-  say: (accepted: boolean) => Promise<void>;
-}
-
-function Answer({ form, say }: AnswerProps) {
+function Answer({ form, say }: { form: Form<{ words: string }>; say: (accepted: boolean) => Promise<void> }) {
   return (
     <div>
       <PlainField label="In the customer’s words" {...form.field('words')} />

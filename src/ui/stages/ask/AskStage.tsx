@@ -1,9 +1,8 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
-import type { Loads } from '@/judgement/model/loads';
+import { type Loads, loadsOf } from '@/judgement/model/loads';
 import { useMemo } from 'react';
 import { ASK_CONDITION, ASK_RIDE, ASK_RIDER, LUGGAGE_ITEM } from '@/catalogue/fields/ask';
-import { loadsOf } from '@/judgement/model/loads';
 import { JOB_NOTES } from '@/catalogue/fields/bench';
 import { overloadFindings } from '@/judgement/findings/because';
 import { MACHINE_CASE_ITEM } from '@/catalogue/fields/machine';

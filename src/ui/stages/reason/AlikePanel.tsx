@@ -1,6 +1,6 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
-import { alikeAnswer, type Likeness } from '@/schema/answers';
+import { alikeAnswer, type Likeness, type Alike } from '@/schema/answers';
 import Link from 'next/link';
 import { useState } from 'react';
 import { jobNumber } from '@/catalogue/jobs';
@@ -10,7 +10,6 @@ import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { NotRead } from '../../kit/NotRead';
 import { useRead } from '../../kit/read';
-import type { Alike } from '@/schema/answers';
 
 const SHOWN = 6;
 const figure = (x: number) => String(Math.round(x * 100) / 100);

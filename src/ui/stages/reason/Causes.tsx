@@ -1,8 +1,7 @@
 'use client';
-import { sortedCauses } from '@/judgement/reason/reason';
+import { sortedCauses, type Explained, type Reasoned } from '@/judgement/reason/reason';
 import { Fragment, useId, useState } from 'react';
 import styled from 'styled-components';
-import type { Explained, Reasoned } from '@/judgement/reason/reason';
 import { SUPPORT_FROM } from '@/core/constants/limits';
 import { percent } from '@/judgement/reason/evidence/rule';
 import { Empty, QuietButton, Small } from '../../kit/primitives';

@@ -1,10 +1,8 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
-import type { Difference } from '@/judgement/findings/built';
-import type { BuiltStack } from '@/judgement/findings/built';
+import { type Difference, type BuiltStack, builtField, builtStacks, differencesOf } from '@/judgement/findings/built';
 import { shimsBeyond } from '@/core/damper/shims';
 import type { Shim } from '@/core/plate/stack';
-import { builtField, builtStacks, differencesOf } from '@/judgement/findings/built';
 import { shimShown, shimsText } from '@/catalogue/tables';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useSystem } from '../../fields/context';

@@ -135,13 +135,8 @@ export function FittedTable() {
 
 const LEGEND = 'clickers out from closed · ▲ not as wanted · ≠ changed from what came in';
 
-interface FittedHeadProps {
-  from: Parameters<typeof givenAt>[0];
-  put: (puts: Given['puts'], onlyEmpty?: boolean) => void;
-}
-
 /** The columns, each taken over as a whole by one press. */
-function FittedHead({ from, put }: FittedHeadProps) {
+function FittedHead({ from, put }: { from: Parameters<typeof givenAt>[0]; put: (puts: Given['puts'], onlyEmpty?: boolean) => void }) {
   const { sealed } = useBench();
   return (
     <thead>

@@ -1,13 +1,11 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
 import { springAnswer } from '@/schema/answers';
-import { isSameRate } from '@/judgement/model/read';
-import type { Form } from '../../kit/useForm';
-import type { Need } from '@/schema/stock';
+import { isSameRate, nextItem, textOf } from '@/judgement/model/read';
+import { type Form, FormProblem, useForm } from '../../kit/useForm';
+import { type Need, shortOf } from '@/schema/stock';
 import { jobNumber } from '@/catalogue/jobs';
 import { Repeat } from '../../fields/parts';
-import { shortOf } from '@/schema/stock';
-import { nextItem, textOf } from '@/judgement/model/read';
 import { fieldDef } from '@/catalogue/fields';
 import { PART_ITEM } from '@/catalogue/fields/bench';
 import { unitOf } from '@/catalogue/fields/kinds';
@@ -18,7 +16,6 @@ import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small, Warn } from '../../kit/primitives';
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
-import { FormProblem, useForm } from '../../kit/useForm';
 import { ENDS, type End } from '@/catalogue/ends';
 
 const amount = (x: number, unit: 'piece' | 'mL') => `${Math.round(x * 100) / 100}${unit === 'mL' ? ' mL' : ''}`;

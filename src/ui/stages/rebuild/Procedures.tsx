@@ -1,11 +1,10 @@
 'use client';
-import type { AtBench } from '../../kit/atBench';
-import type { Procedure } from '@/knowledge/procedures/procedure';
+import { type AtBench, setAtBench, useAtBench } from '../../kit/atBench';
+import { type Procedure, askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { useSyncExternalStore, useState } from 'react';
 import styled from 'styled-components';
 import { askLabel, clockText, isAside, openStep, secondsAtBench, type StepLine, stepLines } from '@/judgement/job/work';
 import { COMPONENTS } from '@/knowledge/procedures/components';
-import { askFields, type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { useFieldStore, useLive } from '../../fields/context';
 import { Pick } from '../../kit/Pick';
 import { withUnit, entryAt } from '@/catalogue/entry';
@@ -13,7 +12,6 @@ import { Button, EndName, QuietButton, Small, Table } from '../../kit/primitives
 import { useBench } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
-import { setAtBench, useAtBench } from '../../kit/atBench';
 import { useWho } from '../../kit/who';
 import { Photos } from './Photos';
 import { Voice } from './Voice';

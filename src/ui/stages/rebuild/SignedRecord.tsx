@@ -2,7 +2,7 @@
 import { correctedAnswer } from '@/schema/answers';
 import { sealShown } from '@/schema/sealWords';
 import { fieldName } from '@/judgement/job/changes';
-import type { Form } from '../../kit/useForm';
+import { type Form, FormProblem, useForm } from '../../kit/useForm';
 import type { Said } from '@/core/units/say';
 import { useSaid } from '../../kit/preferences';
 import { useMemo, useState } from 'react';
@@ -16,7 +16,6 @@ import { Button, QuietButton, Small, Table } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import { useBench } from '../../job/BenchContext';
 import type { SignedLine } from '@/schema/pages';
-import { FormProblem, useForm } from '../../kit/useForm';
 import { useWho } from '../../kit/who';
 import { SignerFields, signerFirst, SignRow } from './SignPanel';
 

@@ -1,20 +1,17 @@
 'use client';
 import { fieldKey, type FieldKey } from '@/catalogue/fields';
-import type { AtBench } from '../../kit/atBench';
-import type { Procedure } from '@/knowledge/procedures/procedure';
-import type { StepLine } from '@/judgement/job/work';
+import { type AtBench, useAtBench } from '../../kit/atBench';
+import { type Procedure, askFields, type ProcedureStep, type TakenProcedure } from '@/knowledge/procedures/procedure';
+import { type StepLine, askLabel, clockText, stepLines } from '@/judgement/job/work';
 import { ArrowLeft, ArrowRight, Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { CAUTIONS } from '@/knowledge/cautions';
-import { askLabel, clockText, stepLines } from '@/judgement/job/work';
-import { askFields, type ProcedureStep, type TakenProcedure } from '@/knowledge/procedures/procedure';
 import { EntryField } from '../../fields/EntryField';
 import { useField, useFieldStore, useLive } from '../../fields/context';
 import { Button, Caution, QuietButton, Small } from '../../kit/primitives';
 import { FieldGrid } from '../../kit/parts';
-import { useAtBench } from '../../kit/atBench';
 import { useStopwatch, Wait } from './Clock';
 import { Photos } from './Photos';
 import { Voice } from './Voice';
@@ -102,14 +99,8 @@ const Ways = styled(RadioGroup)`
   }
 `;
 
-interface Props {
-  taken: TakenProcedure;
-  step: number;
-  onGo(step: number | null): void;
-}
-
 /** Bench mode: one step at a time, large enough for gloves; Enter goes from figure to figure and on to the next step. */
-export function StepSheet({ taken, step, onGo }: Props) {
+export function StepSheet({ taken, step, onGo }: { taken: TakenProcedure; step: number; onGo(step: number | null): void }) {
   const { n, procedure } = taken;
   const store = useFieldStore();
   const live = useLive();

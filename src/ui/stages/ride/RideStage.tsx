@@ -1,10 +1,9 @@
 'use client';
 import { usePlace } from './usePlace';
-import type { ComponentProps } from 'react';
+import { type ComponentProps, useMemo } from 'react';
 import type { JobFacts } from '@/judgement/model/facts';
 import type { Reasoned } from '@/judgement/reason/reason';
 import { jobNumber } from '@/catalogue/jobs';
-import { useMemo } from 'react';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { feelOf, planOf, type Step } from '@/judgement/ride/retune';
 import type { Trial } from '@/schema/pages';

@@ -1,6 +1,6 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
-import type { NotedTorque } from '@/judgement/model/set';
+import { type NotedTorque, bounceOf, legsSet, torquesOf } from '@/judgement/model/set';
 import type { LegsJudged } from '@/judgement/model/legs';
 import { Sentence } from '../../kit/Sentence';
 import { SEEN_MM } from '@/core/measure/bounce';
@@ -11,7 +11,6 @@ import { SET_FIELDS } from '@/catalogue/fields/bench';
 import { SETUP_FIELDS } from '@/catalogue/fields/setup';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { balanceWords, bounceWords } from '@/judgement/findings/balance';
-import { bounceOf, legsSet, torquesOf } from '@/judgement/model/set';
 import { issueWords } from '@/schema/words';
 import { dayWords } from '@/catalogue/days';
 import { useSaid } from '../../kit/preferences';

@@ -1,15 +1,7 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
-import { surenessWords } from '@/judgement/aims/estimates';
-import { Sharpen } from './Sharpen';
-import { Sentence } from '../../kit/Sentence';
-import Link from 'next/link';
-import { useMemo } from 'react';
-import styled from 'styled-components';
-import type { End } from '@/catalogue/ends';
-import { USE_NAMES } from '@/catalogue/uses';
-import { purposeOf } from '@/judgement/aims/targets';
 import {
+  surenessWords,
   type EndEstimate,
   estimateOf,
   FIGURE_NAMES,
@@ -18,6 +10,14 @@ import {
   type TriedSpring,
   triedSprings,
 } from '@/judgement/aims/estimates';
+import { Sharpen } from './Sharpen';
+import { Sentence } from '../../kit/Sentence';
+import Link from 'next/link';
+import { useMemo } from 'react';
+import styled from 'styled-components';
+import type { End } from '@/catalogue/ends';
+import { USE_NAMES } from '@/catalogue/uses';
+import { purposeOf } from '@/judgement/aims/targets';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { chosenOf } from '@/judgement/model/offers';
 import { textOf } from '@/judgement/model/read';

@@ -1,12 +1,10 @@
 'use client';
 import { factsOf } from '@/judgement/model/facts';
-import type { ForceChart } from '@/judgement/aims/curves';
-import type { OilAgainstStep } from '@/judgement/aims/curves';
+import { type ForceChart, type OilAgainstStep, type ForceCurve, forceChartOf, oilAgainstStep } from '@/judgement/aims/curves';
 import { mm, newtons, said, signed } from '@/core/units/say';
 import { useSaid } from '../../kit/preferences';
 import { memo, useEffect, useMemo, useState } from 'react';
 import type { Candidate } from '@/core/spring/select';
-import { type ForceCurve, forceChartOf, oilAgainstStep } from '@/judgement/aims/curves';
 import type { Selection } from '@/judgement/aims/springs';
 import type { ListedSpring } from '@/schema/springs';
 import { LineChart } from '../../charts/LineChart';
@@ -105,14 +103,8 @@ function ForceCurves({ end, curves, rests, lines, chart }: ForceCurvesProps) {
   );
 }
 
-interface OilInsteadProps {
-  setWhatIf: (next: boolean) => void;
-  whatIf: boolean;
-  oil: OilAgainstStep;
-}
-
 /** Ten millimetres of oil against a spring step, on request. */
-function OilInstead({ setWhatIf, whatIf, oil }: OilInsteadProps) {
+function OilInstead({ setWhatIf, whatIf, oil }: { setWhatIf: (next: boolean) => void; whatIf: boolean; oil: OilAgainstStep }) {
   const inUnits = useSaid();
   return (
     <>

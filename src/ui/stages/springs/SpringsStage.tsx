@@ -1,5 +1,5 @@
 'use client';
-import type { SelectResult } from '@/core/spring/select';
+import type { SelectResult, Candidate } from '@/core/spring/select';
 import { Aside } from './Aside';
 import { AimAndAdjuster } from './AimAndAdjuster';
 import { Sentence } from '../../kit/Sentence';
@@ -12,7 +12,6 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Candidate } from '@/core/spring/select';
 import { overloadFindings } from '@/judgement/findings/because';
 import { effectiveFinding } from '@/judgement/findings/effective';
 import { effectiveOf } from '@/judgement/model/effective';
@@ -213,12 +212,7 @@ function MissingFigures({ missing, unusable }: { missing: readonly string[]; unu
   );
 }
 
-interface ForExactAnswerProps {
-  ofMachine: string[];
-  ways: { instead: RegExp; field: string; words: string }[];
-}
-
-function ForExactAnswer({ ofMachine, ways }: ForExactAnswerProps) {
+function ForExactAnswer({ ofMachine, ways }: { ofMachine: string[]; ways: { instead: RegExp; field: string; words: string }[] }) {
   return (
     <Titled title="For the exact answer" aside="figures of the machine that are still missing">
       <MachineFigures only={ofMachine} />

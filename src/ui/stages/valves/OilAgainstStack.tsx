@@ -1,14 +1,12 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
-import type { OilGrade } from '@/core/damper/oils';
-import type { InsteadLine } from '@/judgement/findings/valveFindings';
+import { type OilGrade, thickerThan } from '@/core/damper/oils';
+import { type InsteadLine, insteadLines, levelMl } from '@/judgement/findings/valveFindings';
 import { figure, mm, said } from '@/core/units/say';
 import { Sentence, useColumn } from '../../kit/Sentence';
 import type { End, Side } from '@/catalogue/ends';
-import { thickerThan } from '@/core/damper/oils';
 import type { DamperView } from '@/core/damper/view';
 import { oilOf } from '@/judgement/model/dampers';
-import { insteadLines, levelMl } from '@/judgement/findings/valveFindings';
 import { Small } from '../../kit/primitives';
 import { useBench, useLater } from '../../job/BenchContext';
 import { Titled } from '../../kit/parts';

@@ -53,13 +53,7 @@ export function OneStackSheet({ damper, valve }: { damper: DamperKey; valve: Val
   );
 }
 
-interface StackDrawnProps {
-  damper: DamperKey;
-  asked: OneStackQuestion;
-  answer: OneStack | null;
-}
-
-function StackDrawn({ damper, asked, answer }: StackDrawnProps) {
+function StackDrawn({ damper, asked, answer }: { damper: DamperKey; asked: OneStackQuestion; answer: OneStack | null }) {
   const facts = useLater();
   return (
     <StackFigure

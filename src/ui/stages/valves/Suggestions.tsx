@@ -1,6 +1,6 @@
 'use client';
 import type { Said } from '@/core/units/say';
-import { Sentence } from '../../kit/Sentence';
+import { Sentence, useColumn } from '../../kit/Sentence';
 import { useState } from 'react';
 import { pieces } from '@/core/damper/shims';
 import { FATIGUE_SPEED_M_PER_S, type SearchRequest, type SearchResult, type Suggestion } from '@/core/damper/search';
@@ -8,7 +8,6 @@ import type { Shim } from '@/core/plate/stack';
 import type { System } from '@/catalogue/system';
 import { numberIn, shimShown } from '@/catalogue/tables';
 import { useSystem } from '../../fields/context';
-import { useColumn } from '../../kit/Sentence';
 import { issueWords, warningWords } from '@/schema/words';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
