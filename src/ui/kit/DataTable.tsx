@@ -22,6 +22,8 @@ interface Props<R> {
   keyOf(row: R, i: number): string | number;
   /** By which a link finds a row. */
   idOf?(row: R): string;
+  /** The row that is looked at. */
+  isChosen?(row: R, i: number): boolean;
   /** What stands open beneath a row, over its whole width; null where nothing does. */
   below?(row: R): ReactNode;
   /** Its rows hold fields, buttons or ticks: each as high as what is pressed in it. */
@@ -38,7 +40,7 @@ const headOf = <R,>({ name, unit }: Column<R>): ReactNode =>
   );
 
 /** A table by its columns: the one way a table is made where its rows are alike. */
-export function DataTable<R>({ label, columns: all, rows, keyOf, idOf, below, isPressed = false }: Props<R>) {
+export function DataTable<R>({ label, columns: all, rows, keyOf, idOf, isChosen, below, isPressed = false }: Props<R>) {
   const columns = all.filter((c) => c.when !== false);
   const Made = isPressed ? LineTable : Table;
   const look = ({ figure, width }: Column<R>) => ({ className: figure && 'number', style: width === undefined ? undefined : { width } });
@@ -56,7 +58,7 @@ export function DataTable<R>({ label, columns: all, rows, keyOf, idOf, below, is
       <tbody>
         {rows.map((row, i) => (
           <Fragment key={keyOf(row, i)}>
-            <tr id={idOf?.(row)}>
+            <tr id={idOf?.(row)} style={isChosen?.(row, i) ? { background: 'var(--sheet)' } : undefined}>
               {columns.map((c, k) => (
                 <td key={k} className={c.figure && 'number'}>
                   {c.cell(row, i)}

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import { type JobFacts } from '@/judgement/model/facts';
 import { isSame, mm, said } from '@/core/units/say';
 import { type ReactNode, useCallback, useMemo } from 'react';
@@ -19,7 +20,7 @@ import { BecauseList } from '../../kit/BecauseList';
 import { lengthWords, lengthUnit } from '../../kit/figureWords';
 import { Titled, Columns } from '../../kit/parts';
 import { useSaid } from '../../kit/preferences';
-import { Caution, EndName, Small, Heading, Table } from '../../kit/primitives';
+import { Caution, EndName, Small, Heading } from '../../kit/primitives';
 import { useBench, useFact, useLater } from '../BenchContext';
 import { MachineFigures } from '../MachineFigures';
 import { ghostLines, stanceEnd } from '../stance';
@@ -206,45 +207,15 @@ function Results({ prefix }: { prefix: Prefix }) {
     ['Uncertainty (k = 2)', (r) => (r.uncertaintyMm === null ? '–' : `± ${length(r.uncertaintyMm)}`)],
   ];
   return (
-    <Table aria-label="Results">
-      <ResultHead />
-      <ResultRows rows={rows} rear={rear} front={front} />
-    </Table>
-  );
-}
-
-interface ResultRowsProps {
-  rows: [string, (r: SagResult) => string][];
-  rear: SagResult | null;
-  front: SagResult | null;
-}
-
-function ResultRows({ rows, rear, front }: ResultRowsProps) {
-  return (
-    <tbody>
-      {rows.map(([name, of], i) => (
-        <tr key={i}>
-          <td>{name}</td>
-          <td className="number">{rear ? of(rear) : '–'}</td>
-          <td className="number">{front ? of(front) : '–'}</td>
-        </tr>
-      ))}
-    </tbody>
-  );
-}
-
-function ResultHead() {
-  return (
-    <thead>
-      <tr>
-        <th>From the readings</th>
-        <th className="number">
-          <EndName $end="rear">Rear</EndName>
-        </th>
-        <th className="number">
-          <EndName $end="front">Front</EndName>
-        </th>
-      </tr>
-    </thead>
+    <DataTable
+      label="Results"
+      rows={rows}
+      keyOf={(_, i) => i}
+      columns={[
+        { name: 'From the readings', cell: ([name]) => name },
+        { name: <EndName $end="rear">Rear</EndName>, figure: true, cell: ([, of]) => (rear ? of(rear) : '–') },
+        { name: <EndName $end="front">Front</EndName>, figure: true, cell: ([, of]) => (front ? of(front) : '–') },
+      ]}
+    />
   );
 }

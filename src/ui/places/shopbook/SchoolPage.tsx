@@ -1,10 +1,11 @@
 'use client';
+import { type Column, DataTable } from '../../kit/DataTable';
 import { USE_NAMES, USES } from '@/catalogue/uses';
 import { useState } from 'react';
 import { type School, type SchoolRule, type WindowRow } from '@/knowledge/schools';
 import { numberIn } from '@/catalogue/tables';
 import { Titled } from '../../kit/parts';
-import { EndName, Table } from '../../kit/primitives';
+import { EndName } from '../../kit/primitives';
 import type { Version } from './FigureEditor';
 import { PageHead } from './Version';
 import { Choices } from '../../kit/Choices';
@@ -35,42 +36,20 @@ function Rule({ rule, name }: { rule: SchoolRule; name: string }) {
     return found ? rowWords(found) : '–';
   };
   return (
-    <Table aria-label={name}>
-      <RuleHead />
-      <RuleRows cell={cell} />
-    </Table>
-  );
-}
-
-function RuleRows({ cell }: { cell: (use: WindowRow['uses'][number], end: End, state: 'static' | 'rider') => string }) {
-  return (
-    <tbody>
-      {USES.map((use) => (
-        <tr key={use}>
-          <td>{USE_NAMES[use]}</td>
-          {ENDS.flatMap((end) => (['static', 'rider'] as const).map((state) => <td key={end + state}>{cell(use, end, state)}</td>))}
-        </tr>
-      ))}
-    </tbody>
-  );
-}
-
-function RuleHead() {
-  return (
-    <thead>
-      <tr>
-        <th>Use</th>
-        {ENDS.flatMap((end) =>
-          (['static', 'rider'] as const).map((state) => (
-            <th key={end + state}>
-              <EndName $end={end}>
-                {END_NAMES[end]} {state}
-              </EndName>
-            </th>
-          )),
-        )}
-      </tr>
-    </thead>
+    <DataTable
+      label={name}
+      rows={USES}
+      keyOf={(use) => use}
+      columns={[
+        { name: 'Use', cell: (use) => USE_NAMES[use] },
+        ...ENDS.flatMap((end) =>
+          (['static', 'rider'] as const).map((state): Column<WindowRow['uses'][number]> => ({
+            name: <EndName $end={end}>{`${END_NAMES[end]} ${state}`}</EndName>,
+            cell: (use) => cell(use, end, state),
+          })),
+        ),
+      ]}
+    />
   );
 }
 

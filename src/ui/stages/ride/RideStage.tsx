@@ -1,4 +1,6 @@
 'use client';
+import type { End } from '@/catalogue/ends';
+import { DataTable } from '../../kit/DataTable';
 import { usePlace } from './usePlace';
 import { type ComponentProps, useMemo } from 'react';
 import type { JobFacts } from '@/judgement/model/facts';
@@ -9,7 +11,7 @@ import { feelOf, planOf, type Step } from '@/judgement/ride/retune';
 import type { Trial } from '@/schema/pages';
 import { RIDE_FIELDS } from '@/catalogue/fields/bench';
 import { useSaid } from '../../kit/preferences';
-import { Caution, Empty, LinkButton, Small, Table } from '../../kit/primitives';
+import { Caution, Empty, LinkButton, Small } from '../../kit/primitives';
 import { SearchLine } from '../../figures/SearchLine';
 import { useBench } from '../../job/BenchContext';
 import { Complaints } from '../../job/Complaints';
@@ -163,6 +165,11 @@ const FEEL = { better: '▲ better', same: '= same', worse: '▼ worse' } as con
 
 function Rides({ trials }: { trials: readonly Trial[] }) {
   const { data } = useBench();
+  const inUnits = useSaid();
+  const used = (t: Trial, end: End) => {
+    const mm = t.rides[0]?.document.usedMm[end] ?? null;
+    return mm === null ? '–' : inUnits(mmSaid(mm));
+  };
   return (
     <Titled
       title="Rides so far"
@@ -175,64 +182,39 @@ function Rides({ trials }: { trials: readonly Trial[] }) {
       {trials.length === 0 ? (
         <Small>None yet. Every ride planned here is a set-up of its own: there is always a way back.</Small>
       ) : (
-        <Table aria-label="Rides so far">
-          <thead>
-            <tr>
-              <th>Ride</th>
-              <th>Felt</th>
-              <th className="number">Used, rear</th>
-              <th className="number">front</th>
-              <th>Decided</th>
-            </tr>
-          </thead>
-          <RideRows trials={trials} />
-        </Table>
+        <DataTable
+          label="Rides so far"
+          rows={[...trials].reverse()}
+          keyOf={(t) => t.id}
+          columns={[
+            { name: 'Ride', cell: (t) => <Noted words={inUnits(rideTitle(t))} note={t.document.change ? t.document.reason : ''} /> },
+            { name: 'Felt', cell: (t) => <span style={{ whiteSpace: 'nowrap' }}>{feltWords(t)}</span> },
+            { name: 'Used, rear', figure: true, cell: (t) => used(t, 'rear') },
+            { name: 'front', figure: true, cell: (t) => used(t, 'front') },
+            { name: 'Decided', cell: (t) => <Noted words={decisionWords(t)} note={t.decision?.note} /> },
+          ]}
+        />
       )}
     </Titled>
   );
 }
 
-function RideRows({ trials }: { trials: readonly Trial[] }) {
-  const inUnits = useSaid();
-  return (
-    <tbody>
-      {[...trials].reverse().map((t) => {
-        const feel = feelOf(t);
-        const used = t.rides[0]?.document.usedMm;
-        const mm = (x: number | null | undefined) => (x === null || x === undefined ? '–' : inUnits(mmSaid(x)));
-        return (
-          <tr key={t.id}>
-            <RideName t={t} />
-            <td style={{ whiteSpace: 'nowrap' }}>{feel ? FEEL[feel] : 'not ridden'}</td>
-            <td className="number">{mm(used?.rear)}</td>
-            <td className="number">{mm(used?.front)}</td>
-            <td>
-              {decisionWords(t)}
-              {t.decision?.note && (
-                <>
-                  <br />
-                  <Small>{t.decision.note}</Small>
-                </>
-              )}
-            </td>
-          </tr>
-        );
-      })}
-    </tbody>
-  );
-}
+const feltWords = (t: Trial): string => {
+  const feel = feelOf(t);
+  return feel ? FEEL[feel] : 'not ridden';
+};
 
-function RideName({ t }: { t: Trial }) {
-  const inUnits = useSaid();
+/** What it is, and beneath it in small what was noted with it. */
+function Noted({ words, note }: { words: string; note: string | undefined }) {
   return (
-    <td>
-      {inUnits(rideTitle(t))}
-      {t.document.reason && t.document.change && (
+    <>
+      {words}
+      {note && (
         <>
           <br />
-          <Small>{t.document.reason}</Small>
+          <Small>{note}</Small>
         </>
       )}
-    </td>
+    </>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import { DataTable } from '../../kit/DataTable';
 import type { Said } from '@/core/units/say';
 import { Sentence, useColumn } from '../../kit/Sentence';
 import { useState } from 'react';
@@ -11,7 +12,7 @@ import { useSystem } from '../../fields/context';
 import { issueWords, warningWords } from '@/schema/words';
 import { FieldGrid, Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
-import { Button, LinkButton, QuietButton, Small, Table, Warn, Wide } from '../../kit/primitives';
+import { Button, LinkButton, QuietButton, Small, Warn, Wide } from '../../kit/primitives';
 import type { Searching } from './useValves';
 
 interface Props {
@@ -191,105 +192,45 @@ function SuggestionTable({
   const speed = useColumn('m/s', 0);
   return (
     <Wide>
-      <Table aria-label="Suggested stacks">
-        <SuggestionHead speed={speed} stress={stress} />
-        <tbody>
-          {suggestions.map((s, i) => (
-            <SuggestionRow
-              key={words(s.shims)}
-              words={words}
-              s={s}
-              i={i}
-              looked={looked}
-              onLook={onLook}
-              stress={stress}
-              locked={locked}
-              onTake={onTake}
-            />
-          ))}
-        </tbody>
-      </Table>
+      <DataTable
+        label="Suggested stacks"
+        rows={suggestions}
+        keyOf={(s) => words(s.shims)}
+        isChosen={(_, i) => i === looked}
+        columns={[
+          {
+            name: 'Stack, from the piston out',
+            unit: system === 'metric' ? 'mm' : 'in',
+            cell: (s, i) => (
+              <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
+                <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
+                <span>
+                  {words(s.shims)}
+                  {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
+                </span>
+              </label>
+            ),
+          },
+          { name: 'Miss', figure: true, cell: (s) => `${(s.fitError * 100).toFixed(1)} %` },
+          { name: 'In', cell: (s) => <Small>{words(s.added)}</Small> },
+          { name: 'Out', cell: (s) => <Small>{words(s.removed)}</Small> },
+          {
+            name: `Stress at ${speed.text(FATIGUE_SPEED_M_PER_S)} ${speed.unit}`,
+            unit: stress.unit,
+            figure: true,
+            cell: (s) => stress.text(s.maxStressMPa),
+          },
+          {
+            name: <span className="visually-hidden">Take</span>,
+            cell: (s) =>
+              !locked && (
+                <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
+                  take it
+                </QuietButton>
+              ),
+          },
+        ]}
+      />
     </Wide>
-  );
-}
-
-interface SuggestionHeadProps {
-  speed: { unit: string; text(value: number): string };
-  stress: { unit: string; text(value: number): string };
-}
-
-function SuggestionHead({ speed, stress }: SuggestionHeadProps) {
-  const system = useSystem();
-  return (
-    <thead>
-      <tr>
-        <th>Stack, from the piston out, {system === 'metric' ? 'mm' : 'in'}</th>
-        <th className="number">Miss</th>
-        <th>In</th>
-        <th>Out</th>
-        <th className="number">
-          Stress at {speed.text(FATIGUE_SPEED_M_PER_S)} {speed.unit}, {stress.unit}
-        </th>
-        <th>
-          <span className="visually-hidden">Take</span>
-        </th>
-      </tr>
-    </thead>
-  );
-}
-
-interface SuggestionRowProps {
-  words: (shims: readonly Shim[]) => string;
-  s: Suggestion;
-  i: number;
-  looked: number;
-  onLook: (i: number) => void;
-  stress: { unit: string; text(value: number): string };
-  locked: boolean;
-  onTake: (suggestion: Suggestion) => void;
-}
-
-function SuggestionRow({ words, s, i, looked, onLook, stress, locked, onTake }: SuggestionRowProps) {
-  return (
-    <tr style={i === looked ? { background: 'var(--sheet)' } : {}}>
-      <SuggestedStack i={i} looked={looked} onLook={onLook} words={words} s={s} />
-      <td className="number">{(s.fitError * 100).toFixed(1)} %</td>
-      <td>
-        <Small>{words(s.added)}</Small>
-      </td>
-      <td>
-        <Small>{words(s.removed)}</Small>
-      </td>
-      <td className="number">{stress.text(s.maxStressMPa)}</td>
-      <td>
-        {!locked && (
-          <QuietButton onPress={() => onTake(s)} aria-label={`Take this stack: ${pieces(s.added)} in, ${pieces(s.removed)} out`}>
-            take it
-          </QuietButton>
-        )}
-      </td>
-    </tr>
-  );
-}
-
-interface SuggestedStackProps {
-  i: number;
-  looked: number;
-  onLook: (i: number) => void;
-  words: (shims: readonly Shim[]) => string;
-  s: Suggestion;
-}
-
-function SuggestedStack({ i, looked, onLook, words, s }: SuggestedStackProps) {
-  return (
-    <td>
-      <label style={{ display: 'flex', gap: '0.5rem', minHeight: 44, alignItems: 'center' }}>
-        <input type="radio" name="suggestion" checked={i === looked} onChange={() => onLook(i)} />
-        <span>
-          {words(s.shims)}
-          {s.missing.length > 0 && <Small> · to buy: {words(s.missing)}</Small>}
-        </span>
-      </label>
-    </td>
   );
 }
