@@ -1,4 +1,8 @@
 import nextJest from 'next/jest.js';
+import { scaled, slowness } from './scripts/machine.mjs';
+
+// Tests with limits of their own go by it too.
+process.env.MAVRIN_SLOWNESS = String(slowness);
 
 const createJestConfig = nextJest({ dir: './' });
 
@@ -8,5 +12,5 @@ export default createJestConfig({
   setupFiles: ['<rootDir>/tests/drawn.ts'],
   testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}', '<rootDir>/tests/**/*.test.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/tests/empty.ts' },
-  testTimeout: 60_000,
+  testTimeout: Math.max(120_000, scaled(60_000)),
 });

@@ -1,17 +1,18 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from './e2e/chromium.mjs';
+import { scaled } from './scripts/machine.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
   workers: 2,
-  timeout: 300_000,
-  expect: { timeout: 20_000 },
+  timeout: scaled(300_000),
+  expect: { timeout: scaled(20_000) },
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
   globalSetup: './e2e/setup.ts',
   use: {
-    actionTimeout: 60_000,
+    actionTimeout: scaled(60_000),
     launchOptions: CHROMIUM,
     viewport: { width: 1280, height: 800 },
     // Nothing is judged by how it moves, and drawing it costs a tenth of the time.

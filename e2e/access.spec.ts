@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { expect, type Page, test } from '@playwright/test';
 import { axe } from './axe';
 import { SIZES, misfits, screens, settled } from './misfits';
@@ -21,7 +22,7 @@ const DESK = SIZES[2]!;
 /** Scans each view by day and by night at all three widths: where a page is laid out anew its order, its names and its colours may differ too. */
 async function scanned(page: Page, views: string[]): Promise<void> {
   // Some hundred and fifty scans one after the other: on a busy machine they take longer than any other test.
-  test.setTimeout(600_000);
+  test.setTimeout(scaled(600_000));
   const errors: string[] = [];
   page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
   page.on('pageerror', (error) => errors.push(error.message));

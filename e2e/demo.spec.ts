@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { get } from 'node:http';
 import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
@@ -216,7 +217,7 @@ test('an archive is made, handed over and taken in beside the book; what is none
   test.slow();
   await page.goto(`${server.base}/shop-book/backups`);
   await page.getByRole('button', { name: 'Make an archive' }).click();
-  await expect(page.getByText(/Made and read back: \d+ tables, \d+ rows/)).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText(/Made and read back: \d+ tables, \d+ rows/)).toBeVisible({ timeout: scaled(90_000) });
   const downloaded = page.waitForEvent('download');
   await page.getByRole('table', { name: 'Archives' }).getByRole('link').first().click();
   const archive = await (await downloaded).path();
@@ -226,9 +227,9 @@ test('an archive is made, handed over and taken in beside the book; what is none
     await (await chooser).setFiles(file);
   };
   await take(archive);
-  await expect(page.getByText(/^Taken in: \d+ jobs, \d+ signed records, every seal holds/)).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText(/^Taken in: \d+ jobs, \d+ signed records, every seal holds/)).toBeVisible({ timeout: scaled(90_000) });
   await take('package.json');
-  await expect(page.getByText(/This is no zip that can be read/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/This is no zip that can be read/)).toBeVisible({ timeout: scaled(60_000) });
 });
 
 test('a list of an older book is tried out, refused at its cell, then taken in; its machine stands in the book and in the table taken along', async ({

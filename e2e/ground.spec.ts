@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { expect, type Page, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
@@ -13,7 +14,7 @@ test.afterAll(async () => {
 });
 
 const figures = (page: Page) => page.getByRole('table', { name: 'Figure by figure' });
-const ridden = (page: Page) => expect(figures(page)).toBeVisible({ timeout: 60_000 });
+const ridden = (page: Page) => expect(figures(page)).toBeVisible({ timeout: scaled(60_000) });
 const pick = async (page: Page, label: RegExp, option: RegExp) => {
   await page.getByRole('button', { name: label }).click();
   await page.getByRole('option', { name: option }).click();
@@ -57,7 +58,7 @@ test('a tourer two-up over its own mix: both rides and a spring beside them, the
 test('an enduro over whoops: its clickers answer, a search of them is stopped, then proposed for Set, where it is taken', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(scaled(180_000));
   const job = await server.jobOf('Enduro racer');
   await page.goto(`${server.base}/jobs/${job}/ground`);
   await ridden(page);
@@ -66,14 +67,14 @@ test('an enduro over whoops: its clickers answer, a search of them is stopped, t
   await page.getByRole('button', { name: /What each adjuster would do/ }).click();
   await page.getByRole('button', { name: 'Ride them' }).click();
   const answers = page.getByRole('table', { name: 'What each adjuster would do' });
-  await expect(answers.getByRole('row', { name: /^Rear rebound/ })).toBeVisible({ timeout: 60_000 });
+  await expect(answers.getByRole('row', { name: /^Rear rebound/ })).toBeVisible({ timeout: scaled(60_000) });
   await page.getByRole('button', { name: /Search the clickers/ }).click();
   const search = page.getByRole('button', { name: 'Search', exact: true });
   await search.click();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(search).toBeVisible();
   await search.click();
-  await page.getByRole('button', { name: 'Propose it for Set' }).click({ timeout: 120_000 });
+  await page.getByRole('button', { name: 'Propose it for Set' }).click({ timeout: scaled(120_000) });
   await page.getByRole('link', { name: 'Set', exact: true }).click();
   const proposed = page.getByRole('region', { name: 'Proposed' });
   await expect(proposed).toContainText(/simulated over this ground.*nobody has ridden it yet/s);
@@ -102,7 +103,7 @@ test('Reason’s cure is ridden before it is done; a profile that is none is ref
   await page.goto(`${server.base}/jobs/${pony}/ground`);
   await ridden(page);
   await page.goto(`${server.base}/jobs/${await server.jobOf('Gully')}/ground`);
-  await expect(page.getByText(/cannot be ridden: still to be given/).first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/cannot be ridden: still to be given/).first()).toBeVisible({ timeout: scaled(30_000) });
 });
 
 test('a photo of the side: a known distance, pivot and axle tapped, and the drawing has its figures', async ({ page }) => {
@@ -141,7 +142,7 @@ test('a training case is ridden once it is answered: as it was, as cured, and as
   await pick(page, /Your cause/, /Rear: spring too soft/);
   await page.getByRole('button', { name: 'That is it' }).click();
   await page.getByRole('button', { name: 'Ride it as it is and as cured' }).click();
-  await expect(page.getByRole('button', { name: /^What you thought/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: /^What you thought/ })).toBeVisible({ timeout: scaled(60_000) });
   await expect(page.getByText(/Packs down over repeated bumps\. Rear, over whoops.*before, .*after/)).toBeVisible();
 });
 
@@ -189,10 +190,10 @@ test('steering and drive: a longer shock and another tyre are tried, what is ass
 test('beyond the curve: each effect is switched on by itself, and the check valve’s spring joins once it is measured', async ({ page }) => {
   const job = await server.jobOf('Enduro racer');
   await page.goto(`${server.base}/jobs/${job}/valves`);
-  await page.getByRole('radio', { name: 'Beyond the curve' }).click({ timeout: 60_000 });
+  await page.getByRole('radio', { name: 'Beyond the curve' }).click({ timeout: scaled(60_000) });
   await page.getByRole('button', { name: 'Work them out' }).click();
   const effects = page.getByRole('table', { name: 'Each effect by itself' });
-  await expect(effects).toBeVisible({ timeout: 60_000 });
+  await expect(effects).toBeVisible({ timeout: scaled(60_000) });
   const parts = effects.getByRole('checkbox', { name: /^Oil parts/ });
   await expect(parts).toBeChecked();
   await parts.press('Space');
@@ -200,5 +201,5 @@ test('beyond the curve: each effect is switched on by itself, and the check valv
   await expect(effects.getByRole('checkbox', { name: /^Check valve/ })).toHaveCount(0);
   await page.getByRole('region', { name: 'Beyond the curve' }).getByLabel('Check valve, opens at').fill('0.8');
   await page.keyboard.press('Enter');
-  await expect(effects.getByRole('checkbox', { name: /^Check valve/ })).toBeVisible({ timeout: 30_000 });
+  await expect(effects.getByRole('checkbox', { name: /^Check valve/ })).toBeVisible({ timeout: scaled(30_000) });
 });

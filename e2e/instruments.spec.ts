@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { connect } from 'node:net';
 import { expect, test } from '@playwright/test';
@@ -108,5 +109,5 @@ test('a scale is added in the Shop book and weighs machine and rider in three ke
   await page.keyboard.press('F2');
   await expect(passenger).toHaveValue('61');
   scale = standIn();
-  await expect(page.getByRole('button', { name: /^Take .* kg from Bench scales/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: /^Take .* kg from Bench scales/ })).toBeVisible({ timeout: scaled(30_000) });
 });

@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { expect, type Page, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
@@ -26,7 +27,7 @@ test('pages opened before, and the other stages of their job, open without the s
   for (const { src } of manifest.icons) expect((await page.request.get(`${server.base}${src}`)).ok()).toBe(true);
 
   await page.goto(`${server.base}/jobs/${job}/ask`);
-  await expect.poll(() => keptPages(page), { timeout: 60_000 }).toContain(`/jobs/${job}/ride`);
+  await expect.poll(() => keptPages(page), { timeout: scaled(60_000) }).toContain(`/jobs/${job}/ride`);
   await server.down('SIGKILL');
 
   // A stage that was never opened on this device.
@@ -64,10 +65,10 @@ test('pages opened before, and the other stages of their job, open without the s
     await route.abort();
   });
   await server.up();
-  await expect(photos.getByText(/on its way/)).toBeHidden({ timeout: 60_000 });
+  await expect(photos.getByText(/on its way/)).toBeHidden({ timeout: scaled(60_000) });
   await expect(page.getByText('This page is as it last came')).toBeHidden();
   await expect(photos.getByRole('img')).toHaveCount(1);
-  await expect(page.locator('[data-saving=saved]')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('[data-saving=saved]')).toBeVisible({ timeout: scaled(30_000) });
   expect(cut).toBe(1);
   const after = await history(page, job);
   expect([after.match(/611,5/g), after.match(/camera/g)]).toEqual([['611,5'], ['camera']]);
@@ -77,7 +78,7 @@ test('a computer that is slow has the kept page shown, which says so, and is mad
   test.slow();
   const job = await server.jobOf('Pony 125');
   await page.goto(`${server.base}/jobs/${job}/ask`);
-  await expect.poll(() => keptPages(page), { timeout: 60_000 }).toContain(`/jobs/${job}/springs`);
+  await expect.poll(() => keptPages(page), { timeout: scaled(60_000) }).toContain(`/jobs/${job}/springs`);
   // Held in its tracks, not gone: it takes the call and says nothing.
   server.hold();
   try {

@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { expect, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
@@ -50,13 +51,13 @@ test('two tablets at one job see each other and what each writes; over what is b
   await leg(one).press('Enter');
   await expect(one.locator('[data-saving=saved]')).toBeVisible();
   await bram.setOffline(false);
-  await expect(two.getByRole('button', { name: /^Take theirs, 77/ })).toBeVisible({ timeout: 30_000 });
+  await expect(two.getByRole('button', { name: /^Take theirs, 77/ })).toBeVisible({ timeout: scaled(30_000) });
   await two.getByRole('button', { name: /^Take theirs, 77/ }).click();
   await expect(mass(two)).toHaveValue(/^77/);
   // Emptied while it was away.
-  await expect(leg(two)).toHaveValue('', { timeout: 30_000 });
+  await expect(leg(two)).toHaveValue('', { timeout: scaled(30_000) });
   await two.close();
-  await expect(one.getByText('Also here: somebody')).toBeHidden({ timeout: 30_000 });
+  await expect(one.getByText('Also here: somebody')).toBeHidden({ timeout: scaled(30_000) });
   await Promise.all([anna.close(), bram.close()]);
 });
 
@@ -72,7 +73,7 @@ test('the Floor follows what is done elsewhere', async ({ page, browser }) => {
     .first()
     .click();
   // Off the stands, among the rides awaited.
-  await expect(row).toHaveAttribute('href', `/jobs/${job}/ride`, { timeout: 30_000 });
+  await expect(row).toHaveAttribute('href', `/jobs/${job}/ride`, { timeout: scaled(30_000) });
   await other.context().close();
 });
 
@@ -91,7 +92,7 @@ test('the line is cut after an entry was taken and before the answer came: it is
   await mass.fill('63,5');
   await mass.press('Enter');
   await expect(page.locator('[data-saving=waiting]')).toBeVisible();
-  await expect(page.locator('[data-saving=saved]')).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('[data-saving=saved]')).toBeVisible({ timeout: scaled(30_000) });
   await expect(mass).toHaveValue('63,5');
   const history = await (await page.request.get(`${server.base}/api/tables/history.csv?job=${job}`)).text();
   expect([cut, history.match(/63,5/g)]).toEqual([1, ['63,5']]);

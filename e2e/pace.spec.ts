@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { jobNumber } from '@/catalogue/jobs';
 import { expect, type Page, test } from '@playwright/test';
 import { pdfAt } from './pdf';
@@ -222,7 +223,7 @@ test('a worker whose code does not come says so and is tried again; a read that 
   await expect(page.getByText('Solving the plates')).toHaveCount(0);
   await page.evaluate(() => (window.name = ''));
   await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByRole('table', { name: 'Damping to fit' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('table', { name: 'Damping to fit' })).toBeVisible({ timeout: scaled(60_000) });
   await expect(page.getByText(/The computation broke off/)).toHaveCount(0);
 
   await page.route('**/api/search?**', (route) => route.abort());

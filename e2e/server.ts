@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
@@ -43,7 +44,7 @@ export class Server {
     });
     this.child = child;
     child.stderr?.on('data', (chunk: Buffer) => (this.errors += chunk.toString()));
-    const deadline = Date.now() + 60_000;
+    const deadline = Date.now() + scaled(60_000);
     while (Date.now() < deadline && child.exitCode === null) {
       const ok = await fetch(`${this.base}/api/health`).then(
         (answer) => answer.ok,

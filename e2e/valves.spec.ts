@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -8,7 +9,7 @@ const sheet = (page: Page, name: string) =>
   page
     .getByRole('radiogroup', { name: 'Sheets of this damper' })
     .getByRole('radio', { name: new RegExp(`^${name}`) })
-    .click({ timeout: 60_000 });
+    .click({ timeout: scaled(60_000) });
 
 /** Valves in the real browser: a stack edited at the bench, computed in a worker, searched from the drawer. */
 
@@ -26,7 +27,7 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
 }) => {
   await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
   const rebound = page.getByRole('table', { name: 'Damping to fit' }).getByRole('row', { name: /^1\.1 / });
-  await expect(rebound).toBeVisible({ timeout: 30_000 });
+  await expect(rebound).toBeVisible({ timeout: scaled(30_000) });
   const before = await rebound.innerText();
   await page.getByRole('radio', { name: 'Rebound', exact: true }).click();
   const table = page.getByRole('region', { name: 'Rebound, to fit' });
@@ -53,7 +54,7 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
     await dragged('Home');
     await expect(first).toHaveValue('36', { timeout: 2000 });
   }).toPass();
-  await expect.poll(() => rebound.innerText(), { timeout: 30_000 }).not.toBe(before);
+  await expect.poll(() => rebound.innerText(), { timeout: scaled(30_000) }).not.toBe(before);
   const line = page.getByRole('textbox', { name: /^Add shims/ });
   await line.fill('19 by 0.3');
   await page.keyboard.press('Enter');
@@ -62,7 +63,7 @@ test('a stack is changed by keys and by a line of text; section, force and pick 
   await page.keyboard.press('Enter');
   await expect(table.getByRole('textbox', { name: 'Diameter of size 6, mm' })).toHaveValue('19.5');
   await page.getByRole('slider', { name: /Shaft speed/ }).fill('15');
-  await expect(page.getByText(/Shaft speed 3 m\/s, \d+\.\d bar under the shims/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/Shaft speed 3 m\/s, \d+\.\d bar under the shims/)).toBeVisible({ timeout: scaled(30_000) });
   await expect(page.locator('[data-saving=saved]')).toBeVisible();
   await page.reload();
   await page.getByRole('radio', { name: 'Rebound', exact: true }).click();
@@ -77,7 +78,7 @@ test('the drawer is searched in a worker, stopped at will; a suggestion is looke
   // A search that ends before the hand reaches the button is begun again.
   await expect(async () => {
     await begin.click();
-    await expect(page.getByText(/\d+ of 3000 stacks tried/)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/\d+ of 3000 stacks tried/)).toBeVisible({ timeout: scaled(60_000) });
     await page.getByRole('button', { name: 'Stop the search' }).click({ timeout: 2000 });
     await expect(page.getByText(/Stopped after \d+ stacks/)).toBeVisible({ timeout: 2000 });
   }).toPass();
@@ -87,7 +88,7 @@ test('the drawer is searched in a worker, stopped at will; a suggestion is looke
   await page.getByRole('textbox', { name: /^Most swapped/ }).fill('2');
   await begin.click();
   const rows = page.getByRole('table', { name: 'Suggested stacks' }).getByRole('row');
-  await expect(rows.nth(1)).toBeVisible({ timeout: 120_000 });
+  await expect(rows.nth(1)).toBeVisible({ timeout: scaled(120_000) });
   const cellText = (nth: number) => rows.nth(1).getByRole('cell').nth(nth).innerText();
   const moved = `${await cellText(2)} ${await cellText(3)}`;
   const size = /[\d.]+ × [\d.]+/.exec(moved)![0];
@@ -97,18 +98,18 @@ test('the drawer is searched in a worker, stopped at will; a suggestion is looke
     .click();
   await expect(page.getByRole('region', { name: 'Pick list' })).toContainText(size);
   await page.getByRole('link', { name: /^Ride (it|the first \d) over the ground/ }).click();
-  await expect(page.getByRole('radio', { name: /Suggested stack 1, / })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('radio', { name: /Suggested stack 1, / })).toBeVisible({ timeout: scaled(60_000) });
 });
 
 test('the simulated dyno is run, a valve fitted to it, and the calibration kept with the machine', async ({ page }) => {
   await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
   await page.getByRole('radio', { name: 'Rebound', exact: true }).click();
   await sheet(page, 'Dyno');
-  await page.getByRole('button', { name: 'Run the simulated dyno' }).click({ timeout: 60_000 });
-  await expect(page.getByText(/\d+ speeds measured, as it came in/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Run the simulated dyno' }).click({ timeout: scaled(60_000) });
+  await expect(page.getByText(/\d+ speeds measured, as it came in/)).toBeVisible({ timeout: scaled(60_000) });
   await page.getByRole('button', { name: 'Fit rebound to this run' }).click();
   const fitted = page.getByText(/C_d 0\.\d+ ± 0\.\d+, bleed/);
-  await expect(fitted).toBeVisible({ timeout: 60_000 });
+  await expect(fitted).toBeVisible({ timeout: scaled(60_000) });
   const cd = /C_d (0\.\d+)/.exec(await fitted.innerText())![1]!;
   await page.getByRole('button', { name: 'Keep it with this machine' }).click();
   await expect(
@@ -126,7 +127,7 @@ test('the simulated dyno is run, a valve fitted to it, and the calibration kept 
 test('a point of the aim is moved by keys and by dragging; the wheel’s view shows ζ; W shows the sum', async ({ page }) => {
   await page.goto(`${server.base}/jobs/${await server.jobOf('Enduro racer')}/valves`);
   const ring = page.getByRole('slider', { name: 'Compression aimed at, 1.1 m/s' });
-  await expect(ring).toBeVisible({ timeout: 60_000 });
+  await expect(ring).toBeVisible({ timeout: scaled(60_000) });
   const begun = Number(await ring.getAttribute('aria-valuenow'));
   await ring.focus();
   await page.keyboard.press('ArrowUp');
@@ -204,7 +205,7 @@ test('a damper nobody has measured asks for its figures; open holes need no stac
   await expect(page.getByRole('textbox', { name: 'Damper bore' })).toBeVisible();
   await page.goto(`${server.base}/jobs/${await server.jobOf('Single dives')}/valves`);
   await page.getByRole('radio', { name: 'Fork' }).click();
-  await expect(page.getByRole('table', { name: 'Damping to fit' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('table', { name: 'Damping to fit' })).toBeVisible({ timeout: scaled(30_000) });
 });
 
 test('a template is proposed for the uses and schools the Shop book says', async ({ page }) => {

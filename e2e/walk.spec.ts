@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { expect, type Page, test } from '@playwright/test';
 import { demoDirectory, Server } from './server';
 
@@ -31,8 +32,9 @@ async function stands(page: Page, path: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(page.getByText('broke off')).toHaveCount(0);
   await expect(page.getByText('could not be shown')).toHaveCount(0);
-  if (path.endsWith('/ground')) await expect(page.getByRole('table', { name: 'Figure by figure' })).toBeVisible({ timeout: 120_000 });
-  if (path.endsWith('/valves')) await expect(page.getByText('Solving the plates.')).toHaveCount(0, { timeout: 60_000 });
+  if (path.endsWith('/ground'))
+    await expect(page.getByRole('table', { name: 'Figure by figure' })).toBeVisible({ timeout: scaled(120_000) });
+  if (path.endsWith('/valves')) await expect(page.getByText('Solving the plates.')).toHaveCount(0, { timeout: scaled(60_000) });
   await expect(page.getByText('broke off')).toHaveCount(0);
 }
 

@@ -1,3 +1,4 @@
+import { scaled } from '../scripts/machine.mjs';
 import { type ChildProcess, spawn } from 'node:child_process';
 
 /** The built shop on a directory of its own, as hard use meets it. */
@@ -21,7 +22,7 @@ export async function openShopAt(port: number, directory: string, environment: R
   );
   let errors = '';
   child.stderr?.on('data', (chunk: Buffer) => (errors += chunk.toString()));
-  for (const until = Date.now() + 60_000; Date.now() < until && child.exitCode === null;) {
+  for (const until = Date.now() + scaled(60_000); Date.now() < until && child.exitCode === null;) {
     const is = await fetch(`http://127.0.0.1:${port}/api/health`).then(
       (answer) => answer.status === 200,
       () => false,

@@ -27,7 +27,7 @@ beforeAll(async () => {
   await archiveOf(await backUpClosed(shop), archive);
   place = join(directory(), 'new');
   await restore(archive, place);
-}, 60_000);
+});
 
 test('what may be empty and what may be unknown are told apart in a cell', () => {
   const unit = { name: 'unit', type: 'text', isNullable: true, in: 'table' } as const;

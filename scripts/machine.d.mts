@@ -1,0 +1,2 @@
+export declare const slowness: number;
+export declare const scaled: (ms: number) => number;
