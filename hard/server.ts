@@ -3,23 +3,19 @@ import { type ChildProcess, spawn } from 'node:child_process';
 
 /** The built shop on a directory of its own, as hard use meets it. */
 export async function openShopAt(port: number, directory: string, environment: Record<string, string> = {}): Promise<ChildProcess> {
-  const child = spawn(
-    'node',
-    [...(process.env.PROF ? ['--cpu-prof', '--cpu-prof-dir=/tmp/prof'] : []), 'scripts/listen.mjs', '127.0.0.1', String(port)],
-    {
-      stdio: ['ignore', 'ignore', 'pipe'],
-      env: {
-        ...process.env,
-        NODE_OPTIONS: '',
-        PORT: String(port),
-        MAVRIN_DATA: directory,
-        MAVRIN_BACKUP: 'off',
-        NEXT_MANUAL_SIG_HANDLE: 'true',
-        NODE_ENV: 'production',
-        ...environment,
-      },
+  const child = spawn('node', ['scripts/listen.mjs', '127.0.0.1', String(port)], {
+    stdio: ['ignore', 'ignore', 'pipe'],
+    env: {
+      ...process.env,
+      NODE_OPTIONS: '',
+      PORT: String(port),
+      MAVRIN_DATA: directory,
+      MAVRIN_BACKUP: 'off',
+      NEXT_MANUAL_SIG_HANDLE: 'true',
+      NODE_ENV: 'production',
+      ...environment,
     },
-  );
+  });
   let errors = '';
   child.stderr?.on('data', (chunk: Buffer) => (errors += chunk.toString()));
   for (const until = Date.now() + scaled(60_000); Date.now() < until && child.exitCode === null;) {
