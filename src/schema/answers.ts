@@ -116,7 +116,7 @@ export const promiseAnswer = z.object({ shop: z.object({ name: text, phone: text
 export const squareAnswer = z.object({ svg: text, link: text, reachable: z.boolean() });
 export type SquareAnswer = z.output<typeof squareAnswer>;
 
-export const calibrationAnswer = z.object({ id });
+export const calibrationAnswer = z.object({ id: text });
 export const archiveAnswer = z.object({ found: text });
 export const archiveTakenAnswer = z.object({ directory: text, found: text });
 export const calendarAnswer = z.object({ address: text.nullable() });
