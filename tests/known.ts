@@ -1,4 +1,4 @@
-import { factsOf, type JobFacts, type Read } from '@/judgement/model/facts';
+import { factsOf, type JobFacts, type Given } from '@/judgement/model/facts';
 import { SCHOOLS } from '@/knowledge/schools';
 import type { LogFigures } from '@/core/logger/figures';
 import type { DamperFacts } from '@/judgement/model/damperFacts';
@@ -24,7 +24,7 @@ export const RIGHT: Record<'rear' | 'front', Inside> = {
   front: { rateNPerMm: 3.75, preloadMm: 17, frictionMm: 5 },
 };
 
-export const known = (texts: Texts, more: Partial<Read> = {}, machine: Texts = {}): JobFacts =>
+export const known = (texts: Texts, more: Partial<Given> = {}, machine: Texts = {}): JobFacts =>
   factsOf(entriesOf({ ...RIDER, ...texts }), entriesOf({ ...MACHINE, ...SHEET, ...machine }), SCHOOLS).with(more);
 
 /** Both ends read with a tape; what is not named suits the rider. */

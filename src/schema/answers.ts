@@ -1,8 +1,7 @@
 import { type FieldKey, isFieldKey } from '@/catalogue/fields';
 import { z } from 'zod';
 import { SAID_UNITS } from '@/core/units/say';
-import { VALVES } from '@/core/damper/damper';
-import { DAMPERS } from '@/catalogue/fields/damper';
+import { DAMPERS, VALVES } from '@/catalogue/fields/damper';
 import { setupDocument } from './documents';
 import { BROKEN_WORDS, type BrokenPart } from './sealWords';
 

@@ -31,8 +31,7 @@ export interface DamperEffects {
   checkOpensMPa?: number | undefined;
 }
 
-export const VALVES = ['compression', 'rebound', 'base'] as const;
-export type ValveName = (typeof VALVES)[number];
+export type ValveName = 'compression' | 'rebound' | 'base';
 
 /** A damper without its oil and speeds: what a machine and its stacks are. */
 export type DamperFigures = Omit<DamperRequest, 'velocitiesMPerS' | 'oil'>;

@@ -14,7 +14,7 @@ import { kindOf } from '@/knowledge/inForce';
 import { type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
 import type { ListedSpring } from '@/schema/springs';
 import { aimsOf } from './targets';
-import { isOnAir, rightSpringFound, isMissing, isUnusable, leverageKindOf, legsOf } from '../model/ends';
+import { isOnAir, markedRateOf, isMissing, isUnusable, leverageKindOf, legsOf } from '../model/ends';
 import { USUAL_PLACE_SHARE } from '@/core/loads/places';
 import { fuelAgainstWeighedKg, namedKindOf } from '../model/loads';
 import { preloadOf, sagOf } from '../model/measure';
@@ -68,15 +68,12 @@ function leverageIn(machine: Entries, travelMm: number): Leverage | undefined {
 
 /** What is printed on the spring in there, and the sags read on it. */
 function readOn(facts: JobFacts, end: End): Pick<EstimateRequest, 'marked' | 'sag'> {
-  const left = numberOf(facts.entries, `found.${end}.spring`);
-  const right = rightSpringFound(facts, end);
+  const marked = markedRateOf(facts, end);
   const preload = preloadOf(facts.entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
   const read = sagOf(facts, end);
   const sag = read?.result.ok ? read.result.value : null;
   return {
-    ...(left === null
-      ? {}
-      : { marked: { rateNPerMm: right === null ? left : (left + right) / 2, ...(preload?.ok ? { preloadMm: preload.value } : {}) } }),
+    ...(marked === null ? {} : { marked: { rateNPerMm: marked, ...(preload?.ok ? { preloadMm: preload.value } : {}) } }),
     ...(sag === null || sag.staticSagMm === null || sag.riderSagMm === null
       ? {}
       : { sag: { staticMm: sag.staticSagMm, riderMm: sag.riderSagMm, uncertaintyMm: sag.uncertaintyMm ?? USUAL_SAG_UNCERTAINTY_MM } }),

@@ -74,7 +74,7 @@ export function riderRates(facts: JobFacts, springs: readonly ListedSpring[]): R
   const count = (RIDERS_KG.most - RIDERS_KG.least) / RIDERS_KG.step + 1;
   return Array.from({ length: count }, (_, i) => {
     const riderKg = RIDERS_KG.least + i * RIDERS_KG.step;
-    const of = (end: End) => rateFor(facts.with({ entries: withRider(facts.entries, riderKg) }), end, springs);
-    return { riderKg, rear: of('rear'), front: of('front') };
+    const loaded = facts.with({ entries: withRider(facts.entries, riderKg) });
+    return { riderKg, rear: rateFor(loaded, 'rear', springs), front: rateFor(loaded, 'front', springs) };
   });
 }

@@ -1,3 +1,4 @@
+import { type Entries } from '@/catalogue/entry';
 import type { JobFacts } from '../model/facts';
 import { pitchOf, rakeOf, rightSpringFound } from '../model/ends';
 import { RATE_WORTH_SAYING_PERCENT, PITCH_WORTH_SAYING_MM, LOAD_BEHIND_KG } from '@/knowledge/limits';
@@ -82,6 +83,10 @@ function frictionFinding(facts: JobFacts, end: End): Because[] {
   return found;
 }
 
+/** The rake with where it is from: nobody having read it, that of the kind stands in. */
+const rakeWords = (machine: Entries): string =>
+  `rake ${rakeOf(machine)!.toFixed(1)}°${numberOf(machine, 'machine.rake') === null ? ', assumed as usual of the kind' : ''}`;
+
 function pitchFinding(facts: JobFacts): Because[] {
   const of = (end: End) => {
     const read = sagOf(facts, end);
@@ -98,7 +103,7 @@ function pitchFinding(facts: JobFacts): Because[] {
       mark: 'note',
       lead: said`The rider tips it nose-${high ? 'high' : 'low'} by ${mm(Math.abs(pitch.byMm))},`,
       rest: `about ${Math.abs(pitch.degrees).toFixed(1)}° of rake ${high ? 'more' : 'less'} than bare: ${high ? 'it steers slower and may run wide' : 'it steers quicker and may tuck'}.`,
-      origin: said`Computed from wheelbase ${mm(numberOf(facts.machine, 'machine.wheelbase')!, 0)} and rake ${rakeOf(facts.machine)!.toFixed(1)}°.`,
+      origin: said`Computed from wheelbase ${mm(numberOf(facts.machine, 'machine.wheelbase')!, 0)} and ${rakeWords(facts.machine)}.`,
     },
   ];
 }

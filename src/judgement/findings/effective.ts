@@ -4,7 +4,7 @@ import { END_NAMES, type End } from '@/catalogue/ends';
 import type { Suspect } from '@/core/spring/effective';
 import { joined, kg, mm, rate, said, type Said } from '@/core/units/say';
 import { effectiveOf } from '../model/effective';
-import { numberOf } from '../model/read';
+import { markedRateOf } from '../model/ends';
 import type { Because } from './finding';
 
 const SUSPECT_WORDS: Record<Suspect, (needed: number) => Said> = {
@@ -22,7 +22,7 @@ export function effectiveFinding(facts: JobFacts, end: End): Because[] {
   const found = effectiveOf(facts, end);
   if (!found?.ok) return [];
   const { effectiveRateNPerMm, uncertaintyNPerMm, agreesWithMark, culprits } = found.value;
-  const marked = numberOf(facts.entries, `found.${end}.spring`) ?? 0;
+  const marked = markedRateOf(facts, end) ?? 0;
   const decimals = rateDecimals(marked);
   const needed = rate(effectiveRateNPerMm, decimals, '±', uncertaintyNPerMm);
   const origin = 'Both sags read backwards; ± holds 19 times in 20.';

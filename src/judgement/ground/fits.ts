@@ -1,4 +1,4 @@
-import { JobFacts } from '../model/facts';
+import { JobFacts, withEntries } from '../model/facts';
 import { constantLeverage } from '@/core/leverage/leverage';
 import type { Result } from '@/core/result';
 import { airForkForceN, airForkRateNPerMm } from '@/core/spring/airFork';
@@ -46,6 +46,9 @@ export interface GroundJob {
   facts: JobFacts;
   springs: readonly ListedSpring[];
 }
+
+/** The job's facts with what a fit has of its own. */
+export const factsOfFit = ({ facts }: GroundJob, { entries }: Fit): JobFacts => (entries ? withEntries(facts, entries) : facts);
 
 /** The job as it is again where a message arrives: what is sent loses what its facts remembered. */
 export const arrived = (job: GroundJob): GroundJob => ({ ...job, facts: new JobFacts(job.facts) });
@@ -118,7 +121,7 @@ export function springIn(job: GroundJob, fit: Fit, end: End): SpringIn | Missing
 
 function springOf(job: GroundJob, fit: Fit, end: End): SpringIn | Missing {
   const { springs } = job;
-  const facts = fit.entries ? job.facts.with({ entries: fit.entries }) : job.facts;
+  const facts = factsOfFit(job, fit);
   const { entries, machine } = facts;
   if (isOnAir(machine, end)) return onAir(facts);
   const found = endModelOf(facts, end);

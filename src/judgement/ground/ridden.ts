@@ -31,7 +31,7 @@ import { loadsOf, usualOf } from '../model/loads';
 import { sagOf } from '../model/measure';
 import { numberOf, textOf } from '../model/read';
 import { dampersAt } from '../model/unlike';
-import { type Fit, type GroundJob, loadOn, springIn, type SpringIn } from './fits';
+import { type Fit, type GroundJob, loadOn, springIn, type SpringIn, factsOfFit } from './fits';
 
 /** What is reckoned with beyond springs and stacks; each can be left out, to see what it does. */
 export const EFFECTS = {
@@ -88,7 +88,7 @@ const bothWays = (compressionN: readonly number[], reboundN: readonly number[]):
 
 /** The dampers of an end as tables, by the Valves room's own model; null where their stacks are not known. */
 function tablesOf(job: GroundJob, fit: Fit, end: End, riding: Riding, liftOf: LiftOf): TablesOf | null {
-  const facts = fit.entries ? job.facts.with({ entries: fit.entries }) : job.facts;
+  const facts = factsOfFit(job, fit);
   const effects: DamperEffects = { reynolds: riding.effects.includes('reynolds'), parting: riding.effects.includes('parting') };
   const [compressionN, reboundN] = [SPEEDS.map(() => 0), SPEEDS.map(() => 0)];
   const used: TablesOf['used'] = [];
@@ -153,7 +153,7 @@ function tangentsOf(job: GroundJob): { drive: number; front: number; rear: numbe
 
 /** One fit of a job made ready to be ridden. Errors: ride-not-held; what is missing is named by its fields. */
 export function madeReady(job: GroundJob, fit: Fit, riding: Riding, liftOf: LiftOf): Result<MadeReady> | Missing {
-  const facts = fit.entries ? job.facts.with({ entries: fit.entries }) : job.facts;
+  const facts = factsOfFit(job, fit);
   const { machine } = facts;
   const as: GroundJob = { ...job, facts };
   const loads = loadsOf(facts);

@@ -2,15 +2,14 @@ import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import type { JobFacts } from './facts';
 import { type EffectiveResult, effectiveRate, USUAL_LOAD_UNCERTAINTY_N } from '@/core/spring/effective';
 import type { Result } from '@/core/result';
-import { rightSpringFound, endModelOf, isMissing, isUnusable } from './ends';
+import { markedRateOf, endModelOf, isMissing, isUnusable } from './ends';
 import { loadsOf } from './loads';
 import { preloadOf, sagOf } from './measure';
-import { numberOf } from './read';
 import type { End } from '@/catalogue/ends';
 
 /** The two sags read backwards on the spring that is in there; null until both sags, the loads and the marked rate are known. */
 export function effectiveOf(facts: JobFacts, end: End): Result<EffectiveResult> | null {
-  const marked = numberOf(facts.entries, `found.${end}.spring`);
+  const marked = markedRateOf(facts, end);
   return marked === null ? null : readBackwards(facts, end, marked);
 }
 
@@ -35,15 +34,13 @@ function readBackwards(facts: JobFacts, end: End, marked: number): Result<Effect
   if (staticSagMm === null || riderSagMm === null) return null;
   const preload = preloadOf(facts.entries, end === 'rear' ? 'found.rear.preload' : 'found.front.preload.left');
   const { value } = solo.result;
-  // Unlike legs carry together what two springs of their mean rate would.
-  const right = rightSpringFound(facts, end);
   return effectiveRate({
     end: found.model,
     staticLoadN: end === 'rear' ? value.staticRearN : value.staticFrontN,
     ladenLoadN: end === 'rear' ? value.ladenRearN : value.ladenFrontN,
     staticSagMm,
     riderSagMm,
-    markedRateNPerMm: right === null ? marked : (marked + right) / 2,
+    markedRateNPerMm: marked,
     preloadMm: preload?.ok ? preload.value : undefined,
     sagUncertaintyMm: uncertaintyMm ?? USUAL_SAG_UNCERTAINTY_MM,
     loadUncertaintyN: USUAL_LOAD_UNCERTAINTY_N,

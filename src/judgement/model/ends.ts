@@ -108,6 +108,13 @@ export const isOnMachine = (key: SetupKey, machine: Entries): boolean =>
 export const rightSpringFound = (facts: JobFacts, end: End): number | null =>
   end === 'front' || shocksOf(facts.machine) === 2 ? numberOf(facts.entries, `found.${end}.springRight`) : null;
 
+/** What is printed on the spring that came in, each spring: unlike legs carry together what two of their mean rate would. null where nobody read it. */
+export function markedRateOf(facts: JobFacts, end: End): number | null {
+  const marked = numberOf(facts.entries, `found.${end}.spring`);
+  const right = rightSpringFound(facts, end);
+  return marked === null || right === null ? marked : (marked + right) / 2;
+}
+
 /** Oil level to reckon with: the one typed for it, else as fitted, else as found. */
 export const oilLevelOf = (entries: Entries): number | null =>
   numberOf(entries, 'springs.front.oilLevel') ??

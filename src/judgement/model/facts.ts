@@ -4,8 +4,8 @@ import type { LogFigures } from '@/core/logger/figures';
 import type { School } from '@/knowledge/schools';
 import type { DamperFacts } from './damperFacts';
 
-/** What was read, and what stands beside it for the rules that ask for more. */
-export interface Read {
+/** What a job's facts are made of: what was read, and what stands beside it for the rules that ask for more. */
+export interface Given {
   /** What the job's people typed, read: by field, the newest. */
   entries: Entries;
   /** The machine's figures, those taken from its model among them. */
@@ -22,7 +22,7 @@ export interface Read {
   log: Partial<Record<End, LogFigures>> | null;
 }
 
-const NOTHING_BESIDE: Omit<Read, 'entries' | 'machine'> = {
+const NOTHING_BESIDE: Omit<Given, 'entries' | 'machine'> = {
   schools: [],
   before: {},
   lifeKm: { rear: null, front: null },
@@ -34,7 +34,7 @@ const NOTHING_BESIDE: Omit<Read, 'entries' | 'machine'> = {
  * A job's facts: every rule takes them and, where it asks about one, an end. Immutable and made once a change, so that what was asked of them once is
  * kept with them and two parts of a page never get two answers. A usual figure stands in only inside a rule, and its answer names it (`Figure.origin`).
  */
-export class JobFacts implements Read {
+export class JobFacts implements Given {
   readonly entries!: Entries;
   readonly machine!: Entries;
   readonly schools!: readonly School[];
@@ -42,15 +42,17 @@ export class JobFacts implements Read {
   readonly lifeKm!: Record<End, number | null>;
   readonly dampers!: Record<End, DamperFacts | null>;
   readonly log!: Partial<Record<End, LogFigures>> | null;
-  readonly #answers = new Map<unknown, Map<unknown, unknown>>();
+  #answers = new Map<unknown, Map<unknown, unknown>>();
 
-  constructor(read: Pick<Read, 'entries' | 'machine'> & Partial<Read>) {
+  constructor(read: Pick<Given, 'entries' | 'machine'> & Partial<Given>) {
     Object.assign(this, NOTHING_BESIDE, read);
   }
 
-  /** The same facts but for what is named: a load tried, a figure set. */
-  with(other: Partial<Read>): JobFacts {
-    return new JobFacts({ ...this, ...other });
+  /** The same facts but for what is named: a load tried, a figure set. What was asked of them is kept where nothing read is another. */
+  with(other: Partial<Given>): JobFacts {
+    const made = new JobFacts({ ...this, ...other });
+    if (made.entries === this.entries && made.machine === this.machine && made.schools === this.schools) made.#answers = this.#answers;
+    return made;
   }
 
   /** What `rule` says for `key`, computed once. */
@@ -62,7 +64,7 @@ export class JobFacts implements Read {
   }
 }
 
-/** A rule whose answers the facts keep: many parts of a page ask for the same sag or the same solved linkage. */
+/** A rule whose answers the facts keep: many parts of a page ask for the same sag or the same solved linkage. It rests on what was read and the schools alone, never on what stands beside. */
 export const remembered =
   <K, T>(rule: (facts: JobFacts, key: K) => T): ((facts: JobFacts, key: K) => T) =>
   (facts, key) =>
@@ -71,3 +73,6 @@ export const remembered =
 /** Facts of entries and figures alone. */
 export const factsOf = (entries: Entries, machine: Entries, schools: readonly School[] = []): JobFacts =>
   new JobFacts({ entries, machine, schools });
+
+/** The same facts with other entries, one value for as long as these are asked about. */
+export const withEntries = remembered((facts, entries: Entries) => facts.with({ entries }));

@@ -21,7 +21,7 @@ import { PromisedDay } from '../layout/PromisedDay';
 import { Shell } from '../layout/Shell';
 import { QuietButton, QuietLink } from '../kit/primitives';
 import { dayWords, timeWords } from '@/catalogue/days';
-import { BenchProvider, type BenchTools, LaterProvider, useFact } from './BenchContext';
+import { BenchProvider, type BenchTools, factsOfStores, LaterProvider, useFact } from './BenchContext';
 import type { BenchData } from '@/schema/pages';
 import { Rail } from './Rail';
 import { useOthers } from './useOthers';
@@ -118,9 +118,10 @@ function BenchFrame({
     for (const entry of [last, ...also]) store.accept(entry);
     setNotice(also.length > 0 ? `Going back is taken back: ${also.length + 1} entries.` : 'The last entry is taken back.');
   };
+  const factsNow = useMemo(() => factsOfStores(store, machineStore, data.schools), [store, machineStore, data.schools]);
   const tools = useMemo<BenchTools>(
-    () => ({ data, sealed, machineStore, ghost, working, reload: () => router.refresh() }),
-    [data, sealed, machineStore, ghost, working, router],
+    () => ({ data, sealed, machineStore, factsNow, ghost, working, reload: () => router.refresh() }),
+    [data, sealed, machineStore, factsNow, ghost, working, router],
   );
   const others = useOthers(data, store, machineStore, tools.reload);
   return (

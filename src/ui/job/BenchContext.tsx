@@ -14,6 +14,8 @@ export interface BenchTools {
   /** Signed: the walk, the choice and the rebuild stand. */
   sealed: boolean;
   machineStore: FieldStore;
+  /** The job's facts as they stand now. */
+  factsNow(): JobFacts;
   ghost: boolean;
   working: boolean;
   reload(): void;
@@ -32,8 +34,7 @@ export function useBench(): BenchTools {
 export function useFacts(): JobFacts {
   useLive();
   useFigures();
-  const { machineStore, data } = useBench();
-  return factsOfStores(useFieldStore(), machineStore, data.schools);
+  return useBench().factsNow();
 }
 
 /** The machine's figures as they stand while typing. */
@@ -58,16 +59,13 @@ function factReader<T>(factsNow: () => JobFacts, derive: (facts: JobFacts) => T)
 }
 
 /** The facts of a job's two stores: made once a change, the same for every part of the page. */
-const made = new WeakMap<Entries, WeakMap<Entries, JobFacts>>();
-function factsOfStores(store: FieldStore, machineStore: FieldStore, schools: readonly School[]): JobFacts {
-  const [entries, machine] = [store.liveEntries(), machineStore.liveEntries()];
-  const ofEntries = made.get(entries) ?? new WeakMap<Entries, JobFacts>();
-  made.set(entries, ofEntries);
-  const known = ofEntries.get(machine);
-  if (known?.schools === schools) return known;
-  const facts = factsOf(entries, machine, schools);
-  ofEntries.set(machine, facts);
-  return facts;
+export function factsOfStores(store: FieldStore, machineStore: FieldStore, schools: readonly School[]): () => JobFacts {
+  let made: JobFacts | null = null;
+  return () => {
+    const [entries, machine] = [store.liveEntries(), machineStore.liveEntries()];
+    if (made?.entries !== entries || made.machine !== machine) made = factsOf(entries, machine, schools);
+    return made;
+  };
 }
 
 /**
@@ -76,9 +74,8 @@ function factsOfStores(store: FieldStore, machineStore: FieldStore, schools: rea
  */
 export function useFact<T>(derive: (facts: JobFacts) => T): T {
   const store = useFieldStore();
-  const { machineStore, data } = useBench();
-  const { schools } = data;
-  const read = useMemo(() => factReader(() => factsOfStores(store, machineStore, schools), derive), [store, machineStore, schools, derive]);
+  const { machineStore, factsNow } = useBench();
+  const read = useMemo(() => factReader(factsNow, derive), [factsNow, derive]);
   const subscribe = useMemo(() => {
     return (listener: () => void) => {
       const stop = [store.subscribe(listener), machineStore.subscribe(listener)];

@@ -15,7 +15,7 @@ import {
 } from '@/knowledge/limits';
 import { wheelForceN, wheelRateNPerMm } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
-import { rightSpringFound, endModelOf, isMissing, isUnusable } from '../../model/ends';
+import { markedRateOf, endModelOf, isMissing, isUnusable } from '../../model/ends';
 import { loadsOf, overloads, frontUnloading } from '../../model/loads';
 import { preloadOf, sagOf } from '../../model/measure';
 import { itemNumbers, numberOf, textOf } from '../../model/read';
@@ -26,15 +26,8 @@ import { type EndRule, type WholeRule } from './rule';
 import { kg, mm, rate as rateSaid, said } from '@/core/units/say';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
-/** The mean rate of what is marked on the springs that came in. */
-function markedOf(facts: JobFacts, end: End): number | null {
-  const marked = numberOf(facts.entries, `found.${end}.spring`);
-  const right = rightSpringFound(facts, end);
-  return marked === null ? null : right === null ? marked : (marked + right) / 2;
-}
-
 const ideal: EndRule = (known, end) => {
-  const marked = markedOf(known, end);
+  const marked = markedRateOf(known, end);
   const found = idealOf(known, end);
   if (marked === null || !found) return [];
   const ratio = found.rateNPerMm / marked;
@@ -50,7 +43,7 @@ const ideal: EndRule = (known, end) => {
 export function fittedEnd(known: JobFacts, end: End) {
   const found = endModelOf(known, end);
   const solo = loadsOf(known).cases[0];
-  const marked = markedOf(known, end);
+  const marked = markedRateOf(known, end);
   if (isMissing(found) || isUnusable(found) || !solo?.result.ok || marked === null) return null;
   const { value } = solo.result;
   const ladenN = end === 'rear' ? value.ladenRearN : value.ladenFrontN;
