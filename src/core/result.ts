@@ -123,6 +123,7 @@ export interface WarningFigures {
   'damper-cavitates': { speed: number };
   'no-stack-found': None;
   'aim-out-of-reach': { speed: number; target: number; softest: number; stiffest: number; hangsOn: 'bleed' | 'port' | 'rest' | 'shims' };
+  'target-alone': None;
   'laden-more-than-rider': { kg: number };
   'stress-of-present': { limit: number; speed: number; stress: number };
   'log-gap': { at: number; count: number };

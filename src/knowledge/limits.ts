@@ -10,6 +10,21 @@ import type { End } from '@/catalogue/ends';
 /** Where a school names no static sag, a share of its rider sag stands in. From memory: the pair school's 35 of 100. */
 export const STATIC_SHARE_OF_RIDER = 0.35;
 
+/** Either side of a sag on a maker's sheet, mm. Common practice, no source: 35 ± 5. */
+export const MAKERS_TOLERANCE_MM = 5;
+
+/** A rider sag this share off what right springs of its kind show is not right for it. From memory. */
+export const KIND_WINDOW_SHARE = 0.2;
+/** What a window nobody chose is unsure by, share of the sag aimed at: it rests on usual figures. From memory. */
+export const USUAL_WINDOW_DOUBT = 0.15;
+
+// Travel used
+
+/** Travel used up to so near its end is all of it. From memory. */
+export const ALL_USED_SHARE = 0.97;
+/** Below this share a good part of the travel is never used. Common practice, no source: 30 %. */
+export const NEVER_USED_SHARE = 0.75;
+
 // Springs and pitch
 
 /** Ends this share of travel further from their aims on one than on the other: it sits nose-high or nose-low. From memory. */

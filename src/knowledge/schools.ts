@@ -47,6 +47,9 @@ export interface School {
   rule: SchoolRule;
 }
 
+/** The school whose windows are the maker's own sags, where they are typed on the machine. */
+export const MAKERS_SCHOOL = 'makers-sheet';
+
 const ORIGIN = 'common practice, no source';
 const MEMORY = 'from memory';
 const PAVED: Use[] = ['road', 'touring'];
@@ -76,13 +79,15 @@ export const SCHOOLS: readonly School[] = [
       kind: 'windows',
       rows: [
         row(PAVED, 'rear', 'static', 'mm', 5, 15),
-        row(PAVED, 'rear', 'rider', 'mm', 30, 40),
+        row(PAVED, 'rear', 'rider', 'mm', 27, 40),
         row(PAVED, 'front', 'static', 'mm', 15, 25),
         row(PAVED, 'front', 'rider', 'mm', 30, 42),
+        row(['conversion'], 'rear', 'static', 'share', 22 / 300, 36 / 300),
+        row(['conversion'], 'rear', 'rider', 'share', 70 / 300, 95 / 300),
         row(LOOSE, 'rear', 'static', 'share', 30 / 300, 40 / 300),
         row(LOOSE, 'rear', 'rider', 'share', 90 / 300, 110 / 300),
-        row(LOOSE, 'front', 'static', 'share', 20 / 300, 35 / 300),
-        row(LOOSE, 'front', 'rider', 'share', 65 / 300, 85 / 300),
+        row(LOOSE, 'front', 'static', 'share', 22 / 300, 42 / 300),
+        row(LOOSE, 'front', 'rider', 'share', 53 / 300, 82 / 300),
       ],
     },
   },
@@ -114,7 +119,7 @@ export const SCHOOLS: readonly School[] = [
     },
   },
   {
-    id: 'makers-sheet',
+    id: MAKERS_SCHOOL,
     name: 'Maker’s sheet',
     creed: 'Static sag only, with a tolerance, at a stated fuel level.',
     origin: ORIGIN,

@@ -123,25 +123,24 @@ export const airSpringRequest = z
     if (beyond >= 0) fail(ctx, 'out-of-range', ['atMm', beyond], { min: 0, max: r.travelMm, unit: 'mm' });
   });
 
-const otherForce = z
-  .discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('none') }),
-    z.strictObject({ kind: z.literal('constant'), forceN: forceN({ min: 0 }) }),
-    z.strictObject({
-      kind: z.literal('air'),
-      ...airFields,
-      travelMm: positiveMm().optional(),
-      legs: legs.optional(),
-      atMm: z.array(lengthMm()).max(MAX_POINTS).optional(),
-    }),
-    z.strictObject({
-      kind: z.literal('gas'),
-      pressureMPa: pressureMPa({ above: 0 }),
-      shaftMm: positiveMm(),
-      chamberMm3: volumeMm3({ above: 0 }).nullable().default(null),
-    }),
-  ])
-  .default({ kind: 'none' });
+export const otherForceKinds = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({ kind: z.literal('constant'), forceN: forceN({ min: 0 }) }),
+  z.strictObject({
+    kind: z.literal('air'),
+    ...airFields,
+    travelMm: positiveMm().optional(),
+    legs: legs.optional(),
+    atMm: z.array(lengthMm()).max(MAX_POINTS).optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('gas'),
+    pressureMPa: pressureMPa({ above: 0 }),
+    shaftMm: positiveMm(),
+    chamberMm3: volumeMm3({ above: 0 }).nullable().default(null),
+  }),
+]);
+const otherForce = otherForceKinds.default({ kind: 'none' });
 
 const forcePoint = z.strictObject({ deflectionMm: lengthMm({ min: 0 }), forceN: forceN({ min: 0 }) });
 

@@ -3,7 +3,7 @@ import { GROUND_IDS } from '@/catalogue/fields/ask';
 import { MACHINE_TYPES, type MachineType } from '@/catalogue/fields/machine';
 import { USES } from '@/catalogue/uses';
 import { PISTON_KINDS } from '@/knowledge/damperKinds';
-import { KIND_FIGURE_ORDER } from '@/knowledge/kinds';
+import { KIND_FIGURE_ORDER, MACHINE_KINDS } from '@/knowledge/kinds';
 import { pageText } from '@/knowledge/shapes';
 
 /** Pages of the Shop book that say what is usual: kinds of machine, of piston, of ground; each with its named version. */
@@ -21,8 +21,11 @@ export const kindPage = z
     rearSprings: z.union([z.literal(1), z.literal(2)]),
     use: z.enum(USES),
     figures,
+    // Pages of before 0.4 have none: what the book begins with stands in.
+    preloadMm: z.strictObject({ rear: spread, front: spread }).optional(),
     origin: pageText(300),
   })
+  .transform((page) => ({ ...page, preloadMm: page.preloadMm ?? MACHINE_KINDS.find((k) => k.id === page.id)!.preloadMm }))
   .superRefine((page, ctx) => {
     // An estimate draws machines from these: a spread as wide as the figure itself draws machines that cannot be.
     for (const f of KIND_FIGURE_ORDER)

@@ -267,6 +267,7 @@ const WARNING_WORDS: { [C in WarningCode]: (d: WarningFigures[C]) => Said } = {
     `“${d.one}” and “${d.other}”${d.end ? ` at the ${d.end}` : ''} deny one another. Look again at what they rest on: one of the two is wrong.`,
   'stress-of-present': (d) =>
     said`The stack that is in there is bent to ${mPa(d.stress)} at ${mPerS(d.speed)}, beyond the ${mPa(d.limit)} at which shims tire (from memory): nothing is refused that it bears.`,
+  'target-alone': () => 'With a target the rate is the sum for these two sags alone: this is not weighed.',
   'laden-more-than-rider': (d) =>
     said`The laden load is ${kg(d.kg, 0)} more on this end than the bare machine: more than a rider. Both targets are meant for the rider alone; give passenger and luggage as load cases.`,
   'damper-cavitates': (d) =>

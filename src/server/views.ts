@@ -296,7 +296,7 @@ export async function riderTable(machineId: number) {
   return {
     machine: { id: machine.id, name: machineName(machine) },
     rows: riderRates(factsOf(entries, figures, schools), await listSprings()),
-    basis: `${USE_NAMES[purposeOf(factsOf(entries, figures))]}, ${schoolOf(entries, schools).name.toLowerCase()}`,
+    basis: `${USE_NAMES[purposeOf(factsOf(entries, figures))]}, ${schoolOf(factsOf(entries, figures, schools)).name.toLowerCase()}`,
   };
 }
 

@@ -24,8 +24,11 @@ export const MACHINE_MODEL = [
 /** Kinds of machine; what is usual of each stands in the book (knowledge/kinds.ts). */
 export const MACHINE_TYPES = {
   small: 'Light commuter',
+  minibike: 'Minibike',
   trail: 'Trail single',
-  enduro: 'Enduro and motocross',
+  enduro: 'Enduro',
+  motocross: 'Motocross',
+  supermoto: 'Supermoto',
   rally: 'Rally and adventure twin',
   dual: 'Road-going dirt machine',
   road: 'Road twin or four',
@@ -74,6 +77,10 @@ export const MACHINE_SHEET = [
     end: 'front',
     hint: 'from the top, leg compressed, spring out',
   }),
+  length('machine.sag.rear.static', 'Rear static sag, maker’s', [0, 300], [5, 60], { end: 'rear', hint: 'at the fuel he names' }),
+  length('machine.sag.rear.rider', 'Rear rider sag, maker’s', [0, 400], [15, 120], { end: 'rear' }),
+  length('machine.sag.front.static', 'Front static sag, maker’s', [0, 300], [5, 60], { end: 'front', hint: 'at the fuel he names' }),
+  length('machine.sag.front.rider', 'Front rider sag, maker’s', [0, 400], [15, 120], { end: 'front' }),
   pressure('machine.gas', 'Shock gas, maker’s charge', [0, 5], [0.4, 2], { end: 'rear' }),
   length('machine.height', 'Fork tubes above the clamp, maker’s', [-100, 200], [0, 40], { end: 'front' }),
   choice('machine.antiDive', 'Brake-operated anti-dive', { no: 'None', yes: 'Fitted' }, { end: 'front' }),

@@ -36,6 +36,12 @@ export function normalQuantile(share: number): number {
 }
 
 /**
+ * Share of the normal distribution below a deviate, by its logistic approximation 1/(1 + e^(−1.702 z)), good to 0.01.
+ * Source: Johnson, Kotz and Balakrishnan, Continuous Univariate Distributions (from memory).
+ */
+export const normalShare = (deviate: number): number => 1 / (1 + Math.exp(-1.702 * deviate));
+
+/**
  * Evenly spread standard normal draws: each column has its own irrational step, so that a few thousand rows fill the space as many more thrown at random would. The same each time.
  * @returns `rows` rows of `columns` deviates, one after the other
  * Source: additive recurrence on the generalised golden ratio (Kronecker sequence; from memory).

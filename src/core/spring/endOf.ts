@@ -25,8 +25,12 @@ export type EndRequest = (
 ) &
   Common;
 
-function otherOf(request: EndRequest, legs: number): Result<{ force: OtherForce; warnings: Warning[] }> {
-  const { otherForce } = request;
+/** Air, gas or a constant as a force along the spring. @param travelMm of the end @param legs legs or shocks side by side. Errors: those of the air spring. */
+export function otherForceIn(
+  otherForce: OtherForceKind,
+  travelMm: number,
+  legs: number,
+): Result<{ force: OtherForce; warnings: Warning[] }> {
   switch (otherForce.kind) {
     case 'none':
       return ok({ force: NO_FORCE, warnings: [] });
@@ -35,7 +39,7 @@ function otherOf(request: EndRequest, legs: number): Result<{ force: OtherForce;
     case 'gas':
       return ok({ force: together(Array.from({ length: legs }, () => gasForce(otherForce))), warnings: [] });
     case 'air': {
-      const air = airSpring({ ...otherForce, travelMm: otherForce.travelMm ?? request.travelMm, legs: otherForce.legs ?? legs });
+      const air = airSpring({ ...otherForce, travelMm: otherForce.travelMm ?? travelMm, legs: otherForce.legs ?? legs });
       if (!air.ok) return { ok: false, issue: { ...air.issue, path: ['otherForce', ...air.issue.path] } };
       return ok({ force: airForce(air.value.air), warnings: air.value.warnings });
     }
@@ -48,7 +52,7 @@ function otherOf(request: EndRequest, legs: number): Result<{ force: OtherForce;
  */
 export function endOf(request: EndRequest): Result<{ end: EndModel; warnings: Warning[] }> {
   const legs = request.end === 'front' ? request.legs : (request.shocks ?? 1);
-  const other = otherOf(request, legs);
+  const other = otherForceIn(request.otherForce, request.travelMm, legs);
   if (!other.ok) return other;
   const { bumpStop: bump, topOut } = request;
   const force = together([

@@ -1,7 +1,20 @@
 import { ok, type Result } from '../result';
-import { type Band, bandOf, type DrawnMachine, type EstimateRequest, type RestsOn, restsOn } from './estimate';
-import { type Posterior, posteriorOf } from './posterior';
-import { type Worth, worthOf } from './worth';
+import { chosenFor, type Evidence, evidenceOf, leftOver, NINE_IN_TEN } from './choice';
+import { type Tension, tensionOf } from './tension';
+import {
+  type Band,
+  bandOf,
+  type DrawnMachine,
+  EstimateModel,
+  type EstimateRequest,
+  otherN,
+  ratioAt,
+  type RestsOn,
+  restsOn,
+  strokeAt,
+} from './estimate';
+import { covarianceOf, type Posterior, posteriorOf } from './posterior';
+import { slopeOf, varianceOf, type Worth, worthOf } from './worth';
 
 export interface SpringEstimate {
   /** Of each spring. */
@@ -10,6 +23,9 @@ export interface SpringEstimate {
   restsOn: RestsOn[];
   next: Worth[];
   posterior: Posterior;
+  /** Of a choice: how its parts pull, and where they contradict one another. */
+  evidence: Evidence[];
+  tension: Tension | null;
 }
 
 /**
@@ -22,29 +38,44 @@ export function estimateSpring(request: EstimateRequest): Result<SpringEstimate>
   const found = posteriorOf(request);
   if (!found.ok) return found;
   const posterior = found.value;
+  if (request.choice) chosenFor(request, posterior.draws);
   const rateNPerMm = bandOf(posterior.draws, (m) => m.rateNPerMm);
+  const evidence = request.choice ? evidenceOf(request, priorOf(posterior), posterior.draws, posterior.model.reads) : [];
   return ok({
     rateNPerMm,
     preloadMm: bandOf(posterior.draws, (m) => m.preloadMm),
     restsOn: restsOn(posterior.model),
     next: worthOf(posterior, rateNPerMm),
     posterior,
+    evidence,
+    tension: request.choice ? tensionOf(posterior, evidence) : null,
   });
 }
 
-/** The rate alone, for who asks no more: the same draws and the same band as the whole estimate, a fraction of its work. Errors: those of posteriorOf. */
-export function estimatedRate(request: EstimateRequest): Result<Band> {
-  const found = posteriorOf(request);
-  return found.ok ? ok(bandOf(found.value.draws, (m) => m.rateNPerMm)) : found;
+/** Machines as the kind has them, before the sags weighed them. */
+function priorOf(posterior: Posterior): Posterior['draws'] {
+  if (!posterior.model.reads) return posterior.draws;
+  const prior = posteriorOf({ ...posterior.model.request, sag: undefined });
+  return prior.ok ? prior.value.draws : posterior.draws;
 }
 
-/** A spring under an estimate: what it would show with its rider sag set where it belongs, and how probable it is that it is right. */
-export interface EstimatedCandidate {
-  id: string;
-  /** That its static sag then lies in the window and its preload within the adjuster's range, 0 to 1. */
-  probability: number;
-  staticSagMm: Band;
-  preloadMm: Band;
+/**
+ * The choice without its draws, for tables that ask it for many riders: the most probable machine's, with the spread by its slopes.
+ * @param request of a choice, without sags read
+ */
+export function quickChoice(request: EstimateRequest): { rateNPerMm: Band; preloadMm: number } {
+  const model = new EstimateModel(request);
+  const centre = new Float64Array(model.unknowns.length);
+  const { logRate, varLog, preloadMm } = leftOver(request, model.machineOf(centre));
+  const slope = slopeOf(model, centre);
+  const sd = Math.sqrt(varLog + varianceOf(slope, covarianceOf(centre.length, [])));
+  const at = (deviates: number) => Math.exp(logRate + deviates * sd);
+  return { rateNPerMm: { p05: at(-NINE_IN_TEN), p50: at(0), p95: at(NINE_IN_TEN) }, preloadMm: Math.max(0, preloadMm) };
+}
+
+/** How much of the right rate lies below one, 0 to 1: a spring far on the soft side has hardly anything below it. */
+export function shareBelow({ posterior }: SpringEstimate, rateNPerMm: number): number {
+  return posterior.draws.reduce((sum, { machine, weight }) => sum + (machine.rateNPerMm < rateNPerMm ? weight : 0), 0);
 }
 
 /** Machines of equal weight a list of springs is tried on. */
@@ -61,41 +92,41 @@ function evenly({ draws }: Posterior): DrawnMachine[] {
   return found;
 }
 
-/**
- * Springs under an estimate, the most probable first. The preload is the one each drawn machine needs for the rider sag, as a technician would set it by tape.
- * @param windowMm least and most static sag that is right; @param preloadRangeMm of the adjuster
- */
-export function estimatedCandidates(
-  { posterior, rateNPerMm: right }: SpringEstimate,
-  springs: readonly { id: string; rateNPerMm: number }[],
-  windowMm: readonly [number, number],
-  preloadRangeMm: readonly [number, number],
-): EstimatedCandidate[] {
-  const { staticSagMm, riderSagMm } = posterior.model.request.target;
-  const machines = evenly(posterior).map(({ leverage, ratio, rateNPerMm, preloadMm }) => {
-    const [s1, s2] = leverage ? [leverage.strokeMm(staticSagMm), leverage.strokeMm(riderSagMm)] : [staticSagMm / ratio, riderSagMm / ratio];
-    // Force of each spring at the rider sag, and how far it is in there by the wheel alone.
-    return { rateNPerMm, riderN: rateNPerMm * (s1 + preloadMm) + rateNPerMm * (s2 - s1), s2 };
+/** What a spring would show with its rider sag set where it belongs by tape: static sag that is left, below 0 for none, and the preload that takes. */
+export interface Shown {
+  staticSagMm: Band;
+  preloadMm: Band;
+}
+
+/** Springs under an estimate, by what each would show. */
+export function showsOf({ posterior }: SpringEstimate, springs: readonly { id: string; rateNPerMm: number }[]): Map<string, Shown> {
+  const { request } = posterior.model;
+  const { staticSagMm, riderSagMm } = request.target;
+  const machines = evenly(posterior).map((machine) => {
+    const [s1, s2] = [strokeAt(machine, staticSagMm), strokeAt(machine, riderSagMm)];
+    const { staticLoadN, ladenLoadN, cosRake } = machine;
+    return {
+      // Force all springs share at the rider sag, what it falls by to the static one, and the wheel travel a mm of spring is there.
+      riderN: ladenLoadN * ratioAt(machine, riderSagMm) * cosRake - otherN(request, machine, s2),
+      staticN: staticLoadN * ratioAt(machine, staticSagMm) * cosRake - otherN(request, machine, s1),
+      s1,
+      s2,
+      ratio: ratioAt(machine, staticSagMm),
+    };
   });
-  /** Static sag that is left: the right spring's rise between the sags, spread over this spring's rate. */
-  const leftMm = (rightNPerMm: number, rate: number) => riderSagMm - (rightNPerMm / rate) * (riderSagMm - staticSagMm);
-  return springs
-    .map(({ id, rateNPerMm: rate }): EstimatedCandidate => {
-      const preloads = Float64Array.from(machines, ({ riderN, s2 }) => riderN / rate - s2);
-      const isRight = (m: { rateNPerMm: number }, i: number) => {
-        const left = leftMm(m.rateNPerMm, rate);
-        return left >= windowMm[0] && left <= windowMm[1] && preloads[i]! >= preloadRangeMm[0] && preloads[i]! <= preloadRangeMm[1];
-      };
-      const probability = machines.filter(isRight).length / machines.length;
-      const sorted = preloads.sort();
-      const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
-      return {
-        id,
-        probability,
-        // The stiffer the right spring, the less this one leaves.
-        staticSagMm: { p05: leftMm(right.p95, rate), p50: leftMm(right.p50, rate), p95: leftMm(right.p05, rate) },
-        preloadMm: { p05: at(0.05), p50: at(0.5), p95: at(0.95) },
-      };
-    })
-    .sort((a, b) => b.probability - a.probability || Math.abs(a.staticSagMm.p50 - staticSagMm) - Math.abs(b.staticSagMm.p50 - staticSagMm));
+  return new Map(
+    springs.map(({ id, rateNPerMm }) => {
+      const k = request.springs * rateNPerMm;
+      const preloads = Float64Array.from(machines, ({ riderN, s2 }) => riderN / k - s2);
+      // Where the force at the static sag aimed at differs, the wheel rests further in or out by it over the wheel rate there.
+      const statics = Float64Array.from(machines, ({ staticN, s1, ratio }, i) => staticSagMm + ratio * (staticN / k - s1 - preloads[i]!));
+      return [id, { preloadMm: quantilesOf(preloads), staticSagMm: quantilesOf(statics) }];
+    }),
+  );
+}
+
+function quantilesOf(values: Float64Array): Band {
+  const sorted = values.sort();
+  const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
+  return { p05: at(0.05), p50: at(0.5), p95: at(0.95) };
 }

@@ -37,13 +37,14 @@ export function covarianceOf(n: number, rows: readonly Float64Array[]): Float64A
 export function posteriorOf(request: EstimateRequest): Result<Posterior> {
   const { target, sag } = request;
   if (!(target.riderSagMm > target.staticSagMm)) return err('target-order', ['target', 'riderSagMm']);
-  if (sag && !(sag.riderMm > sag.staticMm)) return err('sag-not-rising', ['sag', 'riderMm']);
+  if (sag && sag.riderMm !== null && sag.staticMm !== null && !(sag.riderMm > sag.staticMm))
+    return err('sag-not-rising', ['sag', 'riderMm']);
   const model = new EstimateModel(request);
   const n = model.unknowns.length;
   const centre = model.reads ? mostProbable(model) : new Float64Array(n);
   const rows = model.reads ? missRows(model, centre) : [];
   const covariance = covarianceOf(n, rows);
-  const pair = model.reads && !isToppedOut(sag!.staticMm) ? bestPair(rows) : null;
+  const pair = model.reads && sag!.staticMm !== null && sag!.riderMm !== null && !isToppedOut(sag!.staticMm) ? bestPair(rows) : null;
   let draws = pair ? solvedDraws(model, centre, pair) : [];
   if (bearing(draws) < ENOUGH_DRAWS) {
     const others = linearDraws(model, centre, covariance, rows);
@@ -81,7 +82,8 @@ function shared(draws: Weighted[]): Weighted[] {
 function linearDraws(model: EstimateModel, centre: Float64Array, covariance: Float64Array, rows: readonly Float64Array[]): Weighted[] {
   const n = centre.length;
   const columns = n + rows.length;
-  const count = n === 0 ? 1 : DRAWS;
+  // A choice has a doubt of its own where everything is known.
+  const count = n === 0 && !model.request.choice ? 1 : DRAWS;
   const spread = n === 0 ? new Float64Array(1) : normalDraws(DRAWS, columns);
   const [at, pulled, misses] = [new Float64Array(n), new Float64Array(n), new Float64Array(2)];
   const draws: Weighted[] = [];

@@ -1,3 +1,4 @@
+import { leftOver } from './choice';
 import { type Band, EstimateModel, FITTED_PRELOAD_MM, type KindFigure, MARK_SD, type Unknown } from './estimate';
 import { USUAL_SAG_UNCERTAINTY_MM } from '../constants/limits';
 import { slopesAt } from '../numerics/leastSquares';
@@ -81,11 +82,16 @@ function singles({ request }: EstimateModel): [Measure, Partial<Record<Unknown, 
   ];
 }
 
-/** How the right rate turns with each unknown. */
-const slopeOf = (model: EstimateModel, centre: Float64Array): Row =>
-  slopesAt(centre, 1, (at, out) => (out[0] = model.machineOf(at).rateNPerMm))[0]!;
+/** How the right rate turns with each unknown; of a choice its logarithm. */
+export function slopeOf(model: EstimateModel, centre: Float64Array): Row {
+  const rateOf = (at: Float64Array) => {
+    const machine = model.machineOf(at);
+    return model.request.choice ? leftOver(model.request, machine).logRate : machine.rateNPerMm;
+  };
+  return slopesAt(centre, 1, (at, out) => (out[0] = rateOf(at)))[0]!;
+}
 
-function varianceOf(slope: Row, covariance: Float64Array): number {
+export function varianceOf(slope: Row, covariance: Float64Array): number {
   const n = slope.length;
   let sum = 0;
   for (let i = 0; i < n; i += 1) for (let k = 0; k < n; k += 1) sum += slope[i]! * covariance[i * n + k]! * slope[k]!;
@@ -110,17 +116,19 @@ export function worthOf({ model, centre, covariance }: Posterior, rate: Band): W
   const { request, reads } = model;
   const width = rate.p95 - rate.p05;
   const slope = slopeOf(model, centre);
-  const now = varianceOf(slope, covariance);
+  // What the parts of a choice leave stays, whatever is measured.
+  const left = request.choice ? leftOver(request, model.machineOf(centre)).varLog : 0;
+  const now = varianceOf(slope, covariance) + left;
   if (!(now > 0) || !(width > 0)) return [];
   const found: Worth[] = [];
   const add = (measure: Measure, variance: number, from = now) => {
-    const narrowsToNPerMm = width * Math.sqrt(Math.max(0, variance / from));
+    const narrowsToNPerMm = width * Math.sqrt(Math.max(0, (variance + left) / from));
     if (narrowsToNPerMm < (1 - MIN_NARROWING) * width) found.push({ measure, minutes: MINUTES[measure], narrowsToNPerMm });
   };
   const n = centre.length;
   const read = reads ? missRows(model, centre) : [];
-  for (const [measure, left] of singles(model)) {
-    const rows = rowsOf(model, left);
+  for (const [measure, unsure] of singles(model)) {
+    const rows = rowsOf(model, unsure);
     if (rows.length > 0) add(measure, varianceOf(slope, covarianceOf(n, [...read, ...rows])));
   }
   if (reads) add('sags-again', varianceOf(slope, covarianceOf(n, [...read, ...read])));
@@ -132,7 +140,7 @@ export function worthOf({ model, centre, covariance }: Posterior, rate: Band): W
     add(
       measure,
       varianceOf(thenSlope, covarianceOf(zero.length, missRows(then, zero))),
-      varianceOf(thenSlope, covarianceOf(zero.length, [])),
+      varianceOf(thenSlope, covarianceOf(zero.length, [])) + left,
     );
   }
   return found.sort((a, b) => a.narrowsToNPerMm - b.narrowsToNPerMm);

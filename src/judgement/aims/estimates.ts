@@ -1,30 +1,47 @@
-import { LIKELY, PERHAPS, VERY_LIKELY } from '@/knowledge/limits';
+import { ALL_USED_SHARE, NEVER_USED_SHARE } from '@/knowledge/limits';
 import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
-import type { JobFacts } from '../model/facts';
+import { remembered, type JobFacts } from '../model/facts';
 import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
+import { LUGGAGE_PLACES } from '@/catalogue/fields/ask';
 import { leverageOf, lookedUp } from '@/core/leverage/leverage';
 import type { Leverage } from '@/core/leverage/law';
 import type { Issue } from '@/core/result';
-import { assumedIn, type EstimateRequest, type KindFigure, type RestsOn } from '@/core/spring/estimate';
-import { type EstimatedCandidate, estimatedCandidates, estimatedRate, estimateSpring, type SpringEstimate } from '@/core/spring/estimated';
+import { chancesOf, type EvidenceFrom } from '@/core/spring/choice';
+import { otherForceIn } from '@/core/spring/endOf';
+import type { Band, EstimateRequest, KindFigure, RestsOn } from '@/core/spring/estimate';
+import { estimateSpring, quickChoice, shareBelow, showsOf, type SpringEstimate } from '@/core/spring/estimated';
 import type { Measure } from '@/core/spring/worth';
 import { kindOf } from '@/knowledge/inForce';
 import { type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
 import type { ListedSpring } from '@/schema/springs';
-import { aimsOf } from './targets';
-import { isOnAir, markedRateOf, isMissing, isUnusable, leverageKindOf, legsOf } from '../model/ends';
-import { USUAL_PLACE_SHARE } from '@/core/loads/places';
+import {
+  type BasisAsked,
+  basisOf,
+  carriedShares,
+  casesOf,
+  LOAD_IDS,
+  LOAD_SCHOOLS,
+  type LoadId,
+  type LoadSchool,
+  loadSharesOf,
+  usualOtherOf,
+} from './basis';
+import { mixOf } from './ground';
+import { aimsOf, isAimOnPurpose, rangeOf } from './targets';
+import { isOnAir, markedRateOf, isMissing, isUnusable, leverageKindOf, legsOf, otherForceOf } from '../model/ends';
+import { type Place, USUAL_PLACE_SHARE } from '@/core/loads/places';
 import { fuelAgainstWeighedKg, namedKindOf } from '../model/loads';
 import { preloadOf, sagOf } from '../model/measure';
 import { offerKey, rateOf } from '../model/offers';
-import { numberOf } from '../model/read';
-import { rangeOf } from './springs';
+import { choiceOf, itemNumbers, numberOf, textOf } from '../model/read';
 
 /** The spring question answered from what is known so far, with its band. */
 export interface EndEstimate {
   kind: MachineKind;
+  /** The load it is chosen for, in words. */
+  loadWords: string;
   request: EstimateRequest;
   estimate: SpringEstimate;
 }
@@ -74,73 +91,201 @@ function readOn(facts: JobFacts, end: End): Pick<EstimateRequest, 'marked' | 'sa
   const sag = read?.result.ok ? read.result.value : null;
   return {
     ...(marked === null ? {} : { marked: { rateNPerMm: marked, ...(preload?.ok ? { preloadMm: preload.value } : {}) } }),
-    ...(sag === null || sag.staticSagMm === null || sag.riderSagMm === null
+    ...(sag === null || (sag.staticSagMm === null && sag.riderSagMm === null)
       ? {}
       : { sag: { staticMm: sag.staticSagMm, riderMm: sag.riderSagMm, uncertaintyMm: sag.uncertaintyMm ?? USUAL_SAG_UNCERTAINTY_MM } }),
   };
+}
+
+/** Shares of the load cases as told, per cent; null where none is. */
+function toldShares(entries: Entries): Partial<Record<LoadId, number>> | null {
+  const told = LOAD_IDS.flatMap((id) => {
+    const share = numberOf(entries, `load.${id}`);
+    return share === null ? [] : [[id, share] as const];
+  });
+  return told.length === 0 ? null : Object.fromEntries(told);
+}
+
+/** Which load springs are chosen for. */
+export const loadSchoolOf = (entries: Entries): LoadSchool => choiceOf(entries, 'load.school', LOAD_SCHOOLS) ?? 'as-ridden';
+
+/** What passenger and luggage put on a wheel, kg, each at its place; the wheelbase as known or usual of the kind. */
+function declaredOn(facts: JobFacts, end: End, kind: MachineKind): { passengerKg: number; luggageKg: number } {
+  const wheelbaseMm = numberOf(facts.machine, 'machine.wheelbase') ?? kind.figures.wheelbaseMm.mean;
+  const on = (massKg: number, place: Place, at: number | null) => {
+    const share = at === null ? USUAL_PLACE_SHARE[place] : at / wheelbaseMm;
+    return massKg * (end === 'front' ? share : 1 - share);
+  };
+  const luggage = itemNumbers(facts.entries, 'luggage').map((n) =>
+    on(
+      numberOf(facts.entries, `luggage.${n}.mass`) ?? 0,
+      choiceOf(facts.entries, `luggage.${n}.place`, LUGGAGE_PLACES) ?? 'tail',
+      numberOf(facts.entries, `luggage.${n}.at`),
+    ),
+  );
+  return {
+    passengerKg: on(numberOf(facts.entries, 'passenger.mass') ?? 0, 'passenger', numberOf(facts.entries, 'passenger.at')),
+    luggageKg: luggage.reduce((sum, kg) => sum + kg, 0),
+  };
+}
+
+/** The ways this machine is ridden loaded, with the share of each and what it puts on this wheel. */
+export function loadCasesOf(facts: JobFacts, end: End, kind: MachineKind) {
+  const on = declaredOn(facts, end, kind);
+  const shares = loadSharesOf(toldShares(facts.entries), {
+    passenger: (numberOf(facts.entries, 'passenger.mass') ?? 0) > 0,
+    luggage: itemNumbers(facts.entries, 'luggage').some((n) => (numberOf(facts.entries, `luggage.${n}.mass`) ?? 0) > 0),
+  });
+  return { on, shares, cases: casesOf(shares, on) };
+}
+
+/** What travel used and bottoming ask of a rate that sags rightly: their logarithm against the mark. From memory. */
+const BOTTOMED = { logFactor: 0.07, sd: 0.06 } as const;
+const UNUSED = { logFactor: -0.05, sd: 0.07 } as const;
+function riddenOf(facts: JobFacts, end: End, travelMm: number): BasisAsked['ridden'] {
+  const used = numberOf(facts.entries, `measure.${end}.used`);
+  const told = itemNumbers(facts.entries, 'complaint').some((n) => {
+    const at = textOf(facts.entries, `complaint.${n}.end`);
+    return textOf(facts.entries, `complaint.${n}.phrase`) === 'bottoms' && (at === end || at === 'both');
+  });
+  if (told || (used !== null && used >= ALL_USED_SHARE * travelMm)) return BOTTOMED;
+  return used !== null && used < NEVER_USED_SHARE * travelMm ? UNUSED : undefined;
 }
 
 /** The question as it is put to the core; null while travel or rider are not known. */
 function requestOf(facts: JobFacts, end: End, kind: MachineKind): EstimateRequest | null {
   const aims = aimsOf(facts, end);
   const riderKg = numberOf(facts.entries, 'rider.mass');
-  if (!aims || riderKg === null) return null;
+  const travelMm = numberOf(facts.machine, `machine.travel.${end}`);
+  if (!aims || riderKg === null || travelMm === null) return null;
+  const springs = end === 'front' ? legsOf(facts.machine) : kind.rearSprings;
+  const { on, shares } = loadCasesOf(facts, end, kind);
+  const carried = carriedShares(loadSchoolOf(facts.entries), shares);
+  const [min, max] = rangeOf(facts.entries, end);
+  const known = otherForceOf(facts, end);
+  const other = known.kind === 'none' ? null : otherForceIn(known, travelMm, end === 'front' ? 2 : springs);
+  const { choice, target } = basisOf({
+    kind,
+    end,
+    travelMm,
+    travelIsUsual: false,
+    pace: textOf(facts.entries, 'pace') || null,
+    ground: mixOf(facts.entries),
+    adjusterMm: min.origin === 'assumed' && max.origin === 'assumed' ? undefined : [min.value, Math.max(min.value, max.value)],
+    sags: { staticMm: aims.target.static.value, riderMm: aims.target.rider.value, onPurpose: isAimOnPurpose(facts, end) },
+    extraKg: carried.passenger * on.passengerKg + carried.luggage * on.luggageKg,
+    ridden: riddenOf(facts, end, travelMm),
+    shop: facts.fitted[end],
+  });
   return {
     end,
     kind: kind.figures,
-    springs: end === 'front' ? legsOf(facts.machine) : kind.rearSprings,
+    springs,
     riderKg,
     aboard: [{ massKg: fuelAgainstWeighedKg(facts.entries), shareForward: USUAL_PLACE_SHARE.tank }],
     known: knownOf(facts),
-    target: { staticSagMm: aims.target.static.value, riderSagMm: aims.target.rider.value },
-    leverage: end === 'rear' ? leverageIn(facts.machine, numberOf(facts.machine, 'machine.travel.rear')!) : undefined,
+    target,
+    leverage: end === 'rear' ? leverageIn(facts.machine, travelMm) : undefined,
+    other: other?.ok ? other.value.force : undefined,
+    usualOther: other?.ok ? undefined : usualOtherOf(end, travelMm, springs, 0),
+    choice,
   };
 }
 
-/** The right spring of one end from whatever is known. @param reads whether the sags read on the spring that is in there weigh in: they belong to the rider who sat on it */
-export function estimateOf(facts: JobFacts, end: End, reads = true): EndEstimate | NoEstimate {
+/** The kind it is reckoned with: as named, else as where none is. */
+const kindIn = (facts: JobFacts): MachineKind => namedKindOf(facts.machine) ?? kindOf(UNNAMED_KIND);
+
+/** The spring to choose for one end, from whatever is known: the one answer of headline, list, chart and wall. */
+export const choiceAt: (facts: JobFacts, end: End) => EndEstimate | NoEstimate = remembered(chosen);
+
+function chosen(facts: JobFacts, end: End): EndEstimate | NoEstimate {
   if (isOnAir(facts.machine, end)) return { missing: [] };
-  const kind = namedKindOf(facts.machine);
-  const request = requestOf(facts, end, kind ?? kindOf(UNNAMED_KIND));
-  if (!kind || !request) {
+  const kind = kindIn(facts);
+  const request = requestOf(facts, end, kind);
+  if (!request) {
     const missing: [FieldKey, boolean][] = [
-      ['machine.type', kind === null],
+      ['machine.type', namedKindOf(facts.machine) === null],
       [`machine.travel.${end}`, numberOf(facts.machine, `machine.travel.${end}`) === null],
       ['rider.mass', numberOf(facts.entries, 'rider.mass') === null],
     ];
     return { missing: missing.flatMap(([field, isMissingHere]) => (isMissingHere ? [field] : [])) };
   }
-  const asked = reads ? { ...request, ...readOn(facts, end) } : request;
+  const asked = { ...request, ...readOn(facts, end) };
   const found = estimateSpring(asked);
-  return found.ok ? { kind, request: asked, estimate: found.value } : { issue: found.issue };
+  return found.ok ? { kind, loadWords: loadWordsOf(facts, end, kind), request: asked, estimate: found.value } : { issue: found.issue };
 }
 
-/** How far the exact answer may be off for what it takes as usual, N/mm either way, nine times in ten, and what that is; null where nothing is assumed. */
-export function assumedDoubt(facts: JobFacts, end: End): { halfNPerMm: number; figures: RestsOn['figure'][] } | null {
-  const request = requestOf(facts, end, namedKindOf(facts.machine) ?? kindOf(UNNAMED_KIND));
-  const figures = request ? assumedIn(request) : [];
-  const found = request && figures.length > 0 ? estimatedRate(request) : null;
-  if (!found?.ok) return null;
-  const halfNPerMm = (found.value.p95 - found.value.p05) / 2;
-  return halfNPerMm === 0 ? null : { halfNPerMm, figures };
+/** "for the load as it is ridden most", or solo where nothing else is declared. */
+function loadWordsOf(facts: JobFacts, end: End, kind: MachineKind): string {
+  const { cases } = loadCasesOf(facts, end, kind);
+  if (cases.length === 1) return 'solo';
+  const shares = cases.filter((c) => c.share > 0).map((c) => `${LOAD_NAMES[c.id]} ${Math.round(100 * c.share)} %`);
+  return {
+    'as-ridden': `as it is ridden: ${shares.join(', ')}`,
+    solo: 'solo, the ring carrying the rest',
+    'no-ring': 'for the heaviest load, without the ring',
+  }[loadSchoolOf(facts.entries)];
+}
+const LOAD_NAMES: Record<LoadId, string> = {
+  solo: 'solo',
+  luggage: 'with luggage',
+  'two-up': 'two-up',
+  'two-up-luggage': 'two-up with luggage',
+};
+
+/** What each part of the evidence is called. */
+export const EVIDENCE_NAMES: Record<EvidenceFrom, string> = {
+  practice: 'Usually fitted',
+  sags: 'Sags aimed at',
+  preload: 'Usual preload',
+  reserve: 'Reserve at full travel',
+  read: 'What was read',
+  shop: 'This shop',
+};
+
+/** Rate and preload alone, without what was read on the spring that is in: it belongs to the rider who sat on it. For tables over many riders. */
+export function quickChoiceAt(facts: JobFacts, end: End): ReturnType<typeof quickChoice> | null {
+  const request = isOnAir(facts.machine, end) ? null : requestOf(facts, end, kindIn(facts));
+  return request && quickChoice(request);
 }
 
-export interface TriedSpring extends EstimatedCandidate {
+/** What the choice says of one rate: how much of the right rate lies below it, and with that the verdict and the side it leans to. */
+export interface RateJudged {
+  verdict: 'right' | 'too soft' | 'too stiff';
+  leans: 'soft' | 'stiff' | null;
+  below: number;
+}
+
+/** The one judge of a rate. Nine rates in ten lie within the band; outside its middle half a right one leans. */
+export function judgeRate({ estimate }: EndEstimate, rateNPerMm: number): RateJudged {
+  const below = shareBelow(estimate, rateNPerMm);
+  const side = below < 0.5 ? 'soft' : 'stiff';
+  if (below < BAND_SHARE || below > 1 - BAND_SHARE) return { verdict: `too ${side}`, leans: side, below };
+  return { verdict: 'right', leans: below < LEANS_SHARE || below > 1 - LEANS_SHARE ? side : null, below };
+}
+const BAND_SHARE = 0.05;
+const LEANS_SHARE = 0.25;
+
+export interface TriedSpring extends RateJudged {
+  id: string;
   rateNPerMm: number;
+  /** Chance that it is the nearest to the right rate of all that can be had; rates alike share one. */
+  chance: number;
   /** The spring of the list; null for a rate to look for, where the list holds none near. */
   spring: ListedSpring | null;
+  staticSagMm: Band;
+  preloadMm: Band;
 }
 
 /** Rates springs are sold in, N/mm apart: forks, and shocks the finer the softer. Common practice, no source. */
-const ladderStep = (end: End, rateNPerMm: number) => (end === 'front' ? 0.25 : rateNPerMm < 40 ? 1 : rateNPerMm < 120 ? 2.5 : 5);
+const ladderStep = (end: End, rateNPerMm: number) =>
+  end === 'front' ? (rateNPerMm < 6 ? 0.2 : 0.5) : rateNPerMm < 40 ? 1 : rateNPerMm < 120 ? 2 : 5;
 /** A list with fewer springs than this within the band is joined by the rates to look for. From memory. */
 const FEW = 2;
 
-/** Springs of the list under the estimate, the most probable first; where it has hardly any near, also the rates to look for. */
-export function triedSprings({ estimate }: EndEstimate, facts: JobFacts, end: End, springs: readonly ListedSpring[]): TriedSpring[] {
-  const aims = aimsOf(facts, end);
-  if (!aims) return [];
-  const [min, max] = rangeOf(facts.entries, end);
+/** Springs of the list under the choice, the likeliest first; where it has hardly any near, also the rates to look for. */
+export function triedSprings(found: EndEstimate, facts: JobFacts, end: End, springs: readonly ListedSpring[]): TriedSpring[] {
+  const { estimate } = found;
   const { p05, p50, p95 } = estimate.rateNPerMm;
   const listed = springs
     .filter((s) => s.end === end && !s.legs)
@@ -152,11 +297,14 @@ export function triedSprings({ estimate }: EndEstimate, facts: JobFacts, end: En
   const middle = Math.round(p50 / step) * step;
   const ladder = near >= FEW ? [] : [-2, -1, 0, 1, 2].map((n) => middle + n * step).filter((rate) => rate > 0);
   const all = [...listed, ...ladder.map((rateNPerMm) => ({ id: `rate ${rateNPerMm}`, rateNPerMm, spring: null }))];
-  const of = new Map(all.map((s) => [s.id, s]));
-  return estimatedCandidates(estimate, all, [aims.staticWindow.minMm, aims.staticWindow.maxMm], [min.value, max.value]).map((c) => ({
-    ...c,
-    ...of.get(c.id)!,
-  }));
+  const chances = chancesOf(
+    estimate.posterior.draws,
+    all.map((s) => s.rateNPerMm),
+  );
+  const shown = showsOf(estimate, all);
+  return all
+    .map((s) => ({ ...s, ...shown.get(s.id)!, ...judgeRate(found, s.rateNPerMm), chance: chances.get(s.rateNPerMm)! }))
+    .sort((a, b) => b.chance - a.chance || Number(a.spring?.place !== 'drawer') - Number(b.spring?.place !== 'drawer'));
 }
 
 /** How each measurement is said, and where it is typed: fields on this page, or the stage or room it belongs to. */
@@ -190,13 +338,10 @@ export const FIGURE_NAMES: Record<RestsOn['figure'], string> = {
   frontTravelMm: 'front travel',
   rearTravelMm: 'rear travel',
   leverageRatio: 'leverage ratio',
+  otherForce: 'air or gas along the spring',
   riderForwardMm: 'place of the rider',
   rateNPerMm: 'rate on the spring',
   preloadMm: 'preload of the spring in it',
   staticSagMm: 'static sag',
   riderSagMm: 'rider sag',
 };
-
-/** A chance in words a technician uses, beside the share. */
-export const surenessWords = (p: number): string =>
-  p >= VERY_LIKELY ? 'very likely' : p >= LIKELY ? 'likely' : p >= PERHAPS ? 'perhaps' : 'hardly';

@@ -1,25 +1,25 @@
 import { type JobFacts } from '../model/facts';
-import { isOnAir } from '../model/ends';
 import type { End } from '@/catalogue/ends';
 import type { Entries, Entry } from '@/catalogue/entry';
 import { preloadForMm } from '@/core/spring/end';
 import { linearSpring } from '@/core/spring/law';
 import { RATE_WORTH_SAYING_PERCENT } from '@/knowledge/limits';
 import type { ListedSpring } from '@/schema/springs';
-import { assumedDoubt, estimateOf, isEstimate } from './estimates';
+import { quickChoiceAt } from './estimates';
 import { rateOf } from '../model/offers';
 import { selectionOf } from './springs';
+import { rangeOf } from './targets';
 
 /** The right spring of one end for a rider of some mass. Of each spring where several share the load. */
 export interface RiderRate {
   rateNPerMm: number;
   preloadMm: number;
-  /** The band that holds the rate nine times in ten, where it is an estimate or rests on something assumed; null where all is known. */
-  band: readonly [number, number] | null;
+  /** The band that holds the rate nine times in ten. */
+  band: readonly [number, number];
   /** A spring of the list that is not felt to differ, the nearest first looked at. */
   spring: { name: string; rateNPerMm: number; inDrawer: boolean } | null;
-  /** Preload that brings the rider sag back under each further load case. */
-  cases: { name: string; preloadMm: number }[];
+  /** Preload that brings the rider sag back under each further load case; null where the adjuster cannot. */
+  cases: { name: string; preloadMm: number | null }[];
 }
 
 export interface RiderRow {
@@ -44,26 +44,29 @@ function nearest(springs: readonly ListedSpring[], end: End, rateNPerMm: number)
 }
 
 function rateFor(facts: JobFacts, end: End, springs: readonly ListedSpring[]): RiderRate | null {
-  if (isOnAir(facts.machine, end)) return null;
+  // The sags read belong to the rider they were read with: for another, practice and the loads alone speak.
+  const found = quickChoiceAt(facts, end);
+  if (!found) return null;
+  const { rateNPerMm, preloadMm } = found;
+  return {
+    rateNPerMm: rateNPerMm.p50,
+    preloadMm,
+    band: [rateNPerMm.p05, rateNPerMm.p95],
+    spring: nearest(springs, end, rateNPerMm.p50),
+    cases: casesFor(facts, end, rateNPerMm.p50),
+  };
+}
+
+/** Preload that brings the rider sag back under each further load, where the loads are known and the adjuster gives it. */
+function casesFor(facts: JobFacts, end: End, rateNPerMm: number): RiderRate['cases'] {
   const selection = selectionOf(facts, end, []);
-  if (!('missing' in selection) && selection.result.ok) {
-    const { ideal } = selection.result.value;
-    const law = linearSpring(ideal.rateNPerMm);
-    const cases = selection.loadCases.slice(1).map(({ name, loadN }) => ({
-      name,
-      preloadMm: preloadForMm(selection.model, law, selection.target.rider.value, loadN),
-    }));
-    // The exact answer of what is measured may still rest on the rider's usual place: then it has a band as well.
-    const half = assumedDoubt(facts, end)?.halfNPerMm;
-    const band = half === undefined ? null : ([ideal.rateNPerMm - half, ideal.rateNPerMm + half] as const);
-    return { ...ideal, band, spring: nearest(springs, end, ideal.rateNPerMm), cases };
-  }
-  // The sags read belong to the rider they were read with: for another the kind and the loads alone speak, and the mark says nothing of his.
-  const found = estimateOf(facts, end, false);
-  if (!isEstimate(found)) return null;
-  const { rateNPerMm, preloadMm } = found.estimate;
-  const band = [rateNPerMm.p05, rateNPerMm.p95] as const;
-  return { rateNPerMm: rateNPerMm.p50, preloadMm: preloadMm.p50, band, spring: nearest(springs, end, rateNPerMm.p50), cases: [] };
+  if ('missing' in selection) return [];
+  const [min, max] = rangeOf(facts.entries, end);
+  const law = linearSpring(rateNPerMm);
+  return selection.loadCases.slice(1).map(({ name, loadN }) => {
+    const preload = preloadForMm(selection.model, law, selection.target.rider.value, loadN);
+    return { name, preloadMm: preload >= min.value && preload <= max.value ? preload : null };
+  });
 }
 
 /**

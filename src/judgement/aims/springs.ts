@@ -1,27 +1,30 @@
 import type { JobFacts } from '../model/facts';
 import type { Said } from '@/core/units/say';
-import { USUAL_MAX_PRELOAD_MM } from '@/knowledge/limits';
 import { err, type Result } from '@/core/result';
 import type { EndModel } from '@/core/spring/end';
+import type { Band } from '@/core/spring/estimate';
 import { type Candidate, type SelectRequest, selectSpring, type SelectResult } from '@/core/spring/select';
 import type { Entries } from '@/catalogue/entry';
 import { issueWords } from '@/schema/words';
 import { asCatalogue, chosenOf, offerKey, rateOf } from '../model/offers';
 import { endModelOf, isMissing, isUnusable } from '../model/ends';
 import { loadsOf } from '../model/loads';
-import { type Figure, figureOr, textOf } from '../model/read';
-import { aimsOf, type Target } from './targets';
+import { textOf } from '../model/read';
+import { chancesOf } from '@/core/spring/choice';
+import { choiceAt, isEstimate, judgeRate } from './estimates';
+import { aimsOf, rangeOf, type Target } from './targets';
 import type { End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
-
-export const rangeOf = (entries: Entries, end: End): [Figure, Figure] => [
-  figureOr(entries, `springs.${end}.range.min`, 0),
-  figureOr(entries, `springs.${end}.range.max`, USUAL_MAX_PRELOAD_MM[end]),
-];
 
 export interface NamedLoad {
   name: string;
   loadN: number;
+}
+
+/** A spring of the list predicted in full, with the choice's word on its rate. */
+export interface Judged extends Candidate {
+  /** Chance that its rate is the nearest to the right one of all on the list; springs of one rate share it. */
+  chance: number;
 }
 
 export interface Selection {
@@ -30,7 +33,7 @@ export interface Selection {
   staticLoadN: number;
   ladenLoadN: number;
   loadCases: NamedLoad[];
-  result: Result<SelectResult>;
+  result: Result<Omit<SelectResult, 'candidates'> & { candidates: Judged[] }>;
 }
 
 export interface NoSelection {
@@ -39,12 +42,23 @@ export interface NoSelection {
   unusable: { field: string; words: Said } | null;
 }
 
-/** Springs that are right come first, alike before unlike legs, those in the drawer before those to order; then by how near both sags come. */
-function ranked(candidates: Candidate[], springs: readonly ListedSpring[]): Candidate[] {
-  const inDrawer = new Set(springs.filter((s) => s.place === 'drawer').map(offerKey));
-  const alike = new Set(springs.filter((s) => !s.legs).map(offerKey));
-  const place = (c: Candidate) => (c.verdict !== 'right' ? 4 : (inDrawer.has(c.id) ? 0 : 1) + (alike.has(c.id) ? 0 : 2));
-  return [...candidates].sort((a, b) => place(a) - place(b));
+/**
+ * The core says what each spring does, the choice whether its rate is right: one judge for list, headline and chart. A rate that is right but needs a preload the adjuster does not give is
+ * not; nor is one whose coils bind. Right ones come first, alike before unlike legs, those in the drawer before those to order; then by their chance.
+ */
+function judgedBy(facts: JobFacts, end: End, candidates: readonly Candidate[], springs: readonly ListedSpring[]): Judged[] {
+  const found = choiceAt(facts, end);
+  const of = new Map(springs.map((s) => [offerKey(s), s]));
+  const rate = (c: Candidate) => rateOf(of.get(c.id)!);
+  const chances = isEstimate(found) ? chancesOf(found.estimate.posterior.draws, candidates.map(rate)) : new Map<number, number>();
+  const judged = candidates.map((c): Judged => {
+    const chance = chances.get(rate(c)) ?? 0;
+    if (!isEstimate(found) || c.verdict === 'coil bind') return { ...c, chance };
+    const { verdict, leans } = judgeRate(found, rate(c));
+    return { ...c, chance, leans, verdict: verdict === 'right' && !c.preloadInRange ? 'preload out of range' : verdict };
+  });
+  const place = (c: Judged) => (c.verdict !== 'right' ? 4 : (of.get(c.id)?.place === 'drawer' ? 0 : 1) + (of.get(c.id)?.legs ? 2 : 0));
+  return judged.sort((a, b) => place(a) - place(b) || b.chance - a.chance);
 }
 
 /** Springs predicted in full: a page answers within a frame, and a rate this far from the ideal is never the right one. */
@@ -80,7 +94,7 @@ export function selectionOf(facts: JobFacts, end: End, springs: readonly ListedS
   const loadCases = loads.cases.flatMap(sprungOf);
   const staticLoadN = solo.result.ok ? (end === 'rear' ? solo.result.value.staticRearN : solo.result.value.staticFrontN) : 0;
   const ladenLoadN = loadCases[0]?.loadN ?? 0;
-  const result = ((): Result<SelectResult> => {
+  const result = ((): Selection['result'] => {
     if (!solo.result.ok) return solo.result;
     if (ladenLoadN <= staticLoadN) return err('load-not-increasing');
     if (target.rider.value <= target.static.value || target.rider.value > model.travelMm) return err('target-order');
@@ -101,46 +115,33 @@ export function selectionOf(facts: JobFacts, end: End, springs: readonly ListedS
     const { value } = selected;
     return {
       ok: true,
-      value: { ...value, candidates: ranked(value.candidates, springs), warnings: [...found.warnings, ...value.warnings] },
+      value: { ...value, candidates: judgedBy(facts, end, value.candidates, ofEnd), warnings: [...found.warnings, ...value.warnings] },
     };
   })();
   return { model, target, staticLoadN, ladenLoadN, loadCases, result };
 }
 
-export interface Ideal {
-  rateNPerMm: number;
-  preloadMm: number;
-  staticLoadN: number;
-  ladenLoadN: number;
-  /** Springs side by side: fork legs, or 1. */
-  springs: number;
-}
-
-/** The spring that would meet both sags exactly: known without any list, and so within the key that changes it. */
-export function idealOf(facts: JobFacts, end: End): Ideal | null {
-  const selection = selectionOf(facts, end, []);
-  if ('missing' in selection || !selection.result.ok) return null;
-  const { staticLoadN, ladenLoadN, model } = selection;
-  return { ...selection.result.value.ideal, staticLoadN, ladenLoadN, springs: model.springs };
+/** The rate chosen for one end and its preload, each spring, with the band that holds the rate nine times in ten; null while travel or rider are not known. */
+export function chosenRateOf(facts: JobFacts, end: End): { rateNPerMm: Band; preloadMm: Band } | null {
+  const found = choiceAt(facts, end);
+  return isEstimate(found) ? found.estimate : null;
 }
 
 /** Candidates by their rate at the rider sag, softest first. */
-export const byRate = (candidates: readonly Candidate[]): Candidate[] =>
+export const byRate = <C extends Candidate>(candidates: readonly C[]): C[] =>
   [...candidates].sort((a, b) => a.wheelRateNPerMm - b.wheelRateNPerMm);
 
 /** The candidates on either side of one, by rate at the rider sag: the neighbours a preference steps to. */
-export function neighboursOf(
-  candidate: Candidate,
-  candidates: readonly Candidate[],
-): { softer: Candidate | null; stiffer: Candidate | null } {
+export function neighboursOf<C extends Candidate>(candidate: C, candidates: readonly C[]): { softer: C | null; stiffer: C | null } {
   const order = byRate(candidates);
   const i = order.findIndex((c) => c.id === candidate.id);
   return { softer: order[i - 1] ?? null, stiffer: order[i + 1] ?? null };
 }
 
 /** The candidate to look at first: the best one, moved one step where the rider prefers it so. */
-export function proposed(entries: Entries, end: End, candidates: readonly Candidate[]): Candidate | null {
-  const best = candidates[0];
+export function proposed<C extends Candidate>(entries: Entries, end: End, candidates: readonly C[]): C | null {
+  // What lies outside the adjuster is never proposed while anything within it exists.
+  const best = candidates.find((c) => c.verdict !== 'preload out of range' && c.verdict !== 'coil bind') ?? candidates[0];
   if (!best) return null;
   const bias = textOf(entries, `springs.${end}.bias`);
   if (bias !== 'softer' && bias !== 'stiffer') return best;

@@ -13,16 +13,21 @@ import { sagOf } from '../model/measure';
 import { numberOf, isSameRate } from '../model/read';
 import { legsFound } from '../model/legs';
 import { judgeSpring, offAim, pitchJudged } from './springJudge';
-import { schoolOf } from '../aims/targets';
+import { schoolOf, windowsOf } from '../aims/targets';
 import { kg, mm, rate, said, type Said } from '@/core/units/say';
 import { END_NAMES, type End } from '@/catalogue/ends';
 
 /** What the pair of sags says of the spring, in a sentence: every figure is either read or said to be what would follow. */
-function springFinding(facts: JobFacts, end: End): Because[] {
+export function springFinding(facts: JobFacts, end: End): Because[] {
   const judged = judgeSpring(facts, end);
   if (!judged) return [];
   const { code, staticSagMm, riderSagMm, aimMm, leftMm, staticWindow, riderWindow, leans, idealRatio } = judged;
-  const origin = `Measured; ${schoolOf(facts.entries, facts.schools).name.toLowerCase()}.`;
+  // A school is named where it states both windows; one that says nothing of this end or state is not credited with the verdict.
+  const windows = windowsOf(facts, end);
+  const origin =
+    windows?.static && windows.rider
+      ? `Measured; ${schoolOf(facts).name.toLowerCase()}.`
+      : 'Measured; both sags read together, common practice.';
   const left = leftMm < 0 ? 'no static sag at all' : said`${mm(leftMm)} static`;
   const isRiderRight = riderSagMm >= riderWindow.minMm && riderSagMm <= riderWindow.maxMm;
   const off = Math.round(Math.abs(idealRatio - 1) * 100);
@@ -172,7 +177,7 @@ function sitsFinding(facts: JobFacts): Because[] {
       mark: 'note',
       lead: `With the rider on it sits ${code}.`,
       rest: `The rear stands ${share(rear)} its aim, the front ${share(front)}.`,
-      origin: `Measured; ${schoolOf(facts.entries, facts.schools).name.toLowerCase()}.`,
+      origin: `Measured; ${schoolOf(facts).name.toLowerCase()}.`,
     },
   ];
 }

@@ -1,6 +1,6 @@
 import type { JobFacts } from '../model/facts';
 import { isOnAir } from '../model/ends';
-import { PITCH_SHARE } from '@/knowledge/limits';
+import { PITCH_SHARE, USUAL_WINDOW_DOUBT } from '@/knowledge/limits';
 import { isToppedOut } from '@/core/measure/sag';
 import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import { judgeStatic, type Lean } from '@/core/spring/judgement';
@@ -8,7 +8,7 @@ import { type Window } from '@/knowledge/schools';
 import { above, below } from './belief';
 import { sagOf } from '../model/measure';
 import { numberOf } from '../model/read';
-import { aimsOf, targetOf } from '../aims/targets';
+import { aimsOf, isAimOnPurpose, targetOf } from '../aims/targets';
 import type { End } from '@/catalogue/ends';
 
 /** What the pair of sags at one end says of its spring and its ring. Measure, Reason, Springs and the cures take their answer from here. */
@@ -68,10 +68,13 @@ export function judgeSpring(facts: JobFacts, end: End): SpringJudged | null {
     ringUp: ringOnly * above(riderSagMm, riderWindow.maxMm, one),
     ringDown: ringOnly * below(riderSagMm, riderWindow.minMm, one),
   };
-  const { verdict, leans } = judgeStatic(leftMm, target.static.value, [staticWindow.minMm, staticWindow.maxMm]);
-  if (verdict !== 'right') return { ...figures, code: verdict, leans, credence };
-  const within = (mm: number, { minMm, maxMm }: Window) => mm >= minMm && mm <= maxMm;
+  // A difference within the readings' own doubt is no verdict, and a window nobody chose is worth no more than what it rests on.
+  const doubtMm = both + (isAimOnPurpose(facts, end) ? 0 : USUAL_WINDOW_DOUBT * target.static.value);
+  const { verdict, leans } = judgeStatic(leftMm, target.static.value, [staticWindow.minMm - doubtMm, staticWindow.maxMm + doubtMm]);
+  const within = (mm: number, { minMm, maxMm }: Window) => mm >= minMm - one && mm <= maxMm + one;
+  // Both sags in their windows: it suits, whatever the middle says.
   const stands = within(riderSagMm, riderWindow) && within(staticSagMm, staticWindow);
+  if (verdict !== 'right' && !stands) return { ...figures, code: verdict, leans, credence };
   return { ...figures, code: stands ? 'suits' : 'ring', leans, credence };
 }
 

@@ -10,7 +10,7 @@ import { targetOf } from '../aims/targets';
 import { clicksOf, damperWithUsual } from '../model/dampers';
 import { isMissing, isUnusable } from '../model/ends';
 import { numberOf } from '../model/read';
-import { idealOf } from '../aims/springs';
+import { chosenRateOf } from '../aims/springs';
 import { kindsAt } from '../model/unlike';
 import { CLICK_OF_USUAL } from '@/knowledge/rideUsual';
 import { AS_IT_IS_TO_BE, type Fit, type GroundJob, loadOn, springIn } from './fits';
@@ -27,7 +27,8 @@ export function triedFit(job: GroundJob, base: Fit, effect: Effect, end: End | n
     case 'preload':
       return withRing(job, named, end);
     case 'spring': {
-      const ideal = idealOf(job.facts, end);
+      const chosen = chosenRateOf(job.facts, end);
+      const ideal = chosen && { rateNPerMm: chosen.rateNPerMm.p50, preloadMm: chosen.preloadMm.p50 };
       return ideal && { ...named, name: `With the right spring, ${at}`, rates: { [end]: ideal } };
     }
     case 'clicks':

@@ -1,6 +1,7 @@
 import type { End } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
 import type { LogFigures } from '@/core/logger/figures';
+import type { ShopFitted } from '@/core/spring/choiceBasis';
 import type { School } from '@/knowledge/schools';
 import type { DamperFacts } from './damperFacts';
 
@@ -20,6 +21,8 @@ export interface Given {
   dampers: Record<End, DamperFacts | null>;
   /** The newest ride logged as the machine came in; null where none is. */
   log: Partial<Record<End, LogFigures>> | null;
+  /** Springs this shop fitted on machines of the model, brought to this rider, and how they rode. */
+  fitted: Record<End, readonly ShopFitted[]>;
 }
 
 const NOTHING_BESIDE: Omit<Given, 'entries' | 'machine'> = {
@@ -28,6 +31,7 @@ const NOTHING_BESIDE: Omit<Given, 'entries' | 'machine'> = {
   lifeKm: { rear: null, front: null },
   dampers: { rear: null, front: null },
   log: null,
+  fitted: { rear: [], front: [] },
 };
 
 /**
@@ -42,6 +46,7 @@ export class JobFacts implements Given {
   readonly lifeKm!: Record<End, number | null>;
   readonly dampers!: Record<End, DamperFacts | null>;
   readonly log!: Partial<Record<End, LogFigures>> | null;
+  readonly fitted!: Record<End, readonly ShopFitted[]>;
   #answers = new Map<unknown, Map<unknown, unknown>>();
 
   constructor(read: Pick<Given, 'entries' | 'machine'> & Partial<Given>) {
@@ -51,7 +56,9 @@ export class JobFacts implements Given {
   /** The same facts but for what is named: a load tried, a figure set. What was asked of them is kept where nothing read is another. */
   with(other: Partial<Given>): JobFacts {
     const made = new JobFacts({ ...this, ...other });
-    if (made.entries === this.entries && made.machine === this.machine && made.schools === this.schools) made.#answers = this.#answers;
+    const { entries, machine, schools, fitted } = this;
+    if (made.entries === entries && made.machine === machine && made.schools === schools && made.fitted === fitted)
+      made.#answers = this.#answers;
     return made;
   }
 
@@ -64,7 +71,7 @@ export class JobFacts implements Given {
   }
 }
 
-/** A rule whose answers the facts keep: many parts of a page ask for the same sag or the same solved linkage. It rests on what was read and the schools alone, never on what stands beside. */
+/** A rule whose answers the facts keep: many parts of a page ask for the same sag or the same solved linkage. It rests on what was read, the schools and what the shop fitted, never on what else stands beside. */
 export const remembered =
   <K, T>(rule: (facts: JobFacts, key: K) => T): ((facts: JobFacts, key: K) => T) =>
   (facts, key) =>

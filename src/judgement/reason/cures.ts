@@ -19,8 +19,8 @@ import { bar, kg, mm, mPerS, newtons, rate, said, type Said, sayMetric, signed }
 import { loadsOf, overloads } from '../model/loads';
 import { geometryOf, poseAt } from './geometry';
 import { numberOf } from '../model/read';
-import { proposed, rangeOf, selectionOf } from '../aims/springs';
-import { schoolVerdicts, targetOf } from '../aims/targets';
+import { proposed, selectionOf } from '../aims/springs';
+import { rangeOf, schoolVerdicts, targetOf } from '../aims/targets';
 import { END_NAMES, type End } from '@/catalogue/ends';
 import type { ListedSpring } from '@/schema/springs';
 

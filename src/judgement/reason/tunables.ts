@@ -2,7 +2,7 @@ import { mm, said, type Said } from '@/core/units/say';
 import type { SetupDocument } from '@/schema/documents';
 import type { Effect } from '@/knowledge/causes/page';
 import type { Entries } from '@/catalogue/entry';
-import { rangeOf } from '../aims/springs';
+import { rangeOf } from '../aims/targets';
 import type { predictChange } from './cures';
 import type { End } from '@/catalogue/ends';
 

@@ -35,6 +35,7 @@ import {
   springWireRequest,
 } from '@/schema/compute';
 import { damperRequest, oilRequest, stackRequest, stackSearchRequest } from '@/schema/computeDamper';
+import { judgeRequest } from '@/schema/computeJudge';
 import { machineKindsRequest, springEstimateRequest } from '@/schema/computeEstimate';
 import { diagnoseRequest, retuneRequest, travelLogRequest } from '@/schema/computeReason';
 import { geometryRequest, ridePlainRequest, rideRequest } from '@/schema/computeRide';
@@ -42,6 +43,7 @@ import { nodeOf, toldOnce, knowledgeOf } from '@/knowledge/causes/knowledge';
 import { contradictions, EVIDENCE } from '@/knowledge/causes/statements';
 import { CAUSES } from '@/knowledge/causes/shipped';
 import { machineKinds, springEstimate } from './estimate';
+import { judged } from './judge';
 import { asContract, type Problem, problem, problemOf, problemOfZod } from '@/schema/problem';
 import { warningWords } from '@/schema/words';
 import { sayMetric } from '@/core/units/say';
@@ -148,6 +150,11 @@ const OPERATIONS: Record<string, Operation> = {
     'Where the search for one adjuster’s place stands after some rides, and the next place to ride.',
     retuneRequest,
     searchState,
+  ),
+  judge: operation(
+    'A whole job as typed: the verdict of each end, springs by their chance, causes and cures, by the functions the screens ask.',
+    judgeRequest,
+    judged,
   ),
   'travel-log': operation(
     'Histogram, speeds, bottomings, friction, natural frequency and damping ratio from a log of travel against time.',

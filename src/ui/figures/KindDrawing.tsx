@@ -4,8 +4,11 @@ import type { MachineType } from '@/catalogue/fields/machine';
 /** What tells a kind at a glance beside its measures: radius of the wheels, mm; height of the seat; what it carries. */
 const LOOKS: Record<MachineType, { wheelMm: number; seatMm: number; screen?: true; panniers?: true; lowBars?: true; highGuard?: true }> = {
   small: { wheelMm: 280, seatMm: 760 },
+  minibike: { wheelMm: 240, seatMm: 770 },
   trail: { wheelMm: 325, seatMm: 880, highGuard: true },
   enduro: { wheelMm: 335, seatMm: 950, highGuard: true },
+  motocross: { wheelMm: 335, seatMm: 950, highGuard: true },
+  supermoto: { wheelMm: 300, seatMm: 900, highGuard: true },
   rally: { wheelMm: 330, seatMm: 870, screen: true, panniers: true },
   dual: { wheelMm: 300, seatMm: 900, highGuard: true },
   road: { wheelMm: 300, seatMm: 800 },

@@ -41,7 +41,7 @@ const rides: EndRule = (known, end) => {
   const window = windowsOf(known, end)?.rider;
   if (!sag || sag.riderSagMm === null || !window) return [];
   const standard = standardOf(sag.uncertaintyMm);
-  const school = schoolOf(known.entries, known.schools).name.toLowerCase();
+  const school = schoolOf(known).name.toLowerCase();
   const words = said`${END_NAMES[end]} rider sag is ${mm(sag.riderSagMm, 'tenth', '±', 2 * standard)}; the ${school} wants ${mm(window.minMm)} to ${mm(window.maxMm)}.`;
   return [
     { statement: 'sag-low', end, credence: above(sag.riderSagMm, window.maxMm, standard), words },

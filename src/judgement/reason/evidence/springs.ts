@@ -1,9 +1,9 @@
+import { NINE_IN_TEN } from '@/core/spring/choice';
 import { naturalFrequencyHz } from '@/core/spring/select';
 import { rateDecimals } from '@/core/units/shown';
 import { type JobFacts } from '../../model/facts';
 import {
   STEP_SHARE,
-  RATE_STANDARD_SHARE,
   MIN_LOAD_FACTOR,
   FACTOR_STANDARD,
   FREQUENCY_SHARE,
@@ -19,7 +19,7 @@ import { markedRateOf, endModelOf, isMissing, isUnusable } from '../../model/end
 import { loadsOf, overloads, frontUnloading } from '../../model/loads';
 import { preloadOf, sagOf } from '../../model/measure';
 import { itemNumbers, numberOf, textOf } from '../../model/read';
-import { idealOf } from '../../aims/springs';
+import { chosenRateOf } from '../../aims/springs';
 import { targetOf } from '../../aims/targets';
 import { above, below } from '../../findings/belief';
 import { type EndRule, type WholeRule } from './rule';
@@ -28,14 +28,15 @@ import { END_NAMES, type End } from '@/catalogue/ends';
 
 const ideal: EndRule = (known, end) => {
   const marked = markedRateOf(known, end);
-  const found = idealOf(known, end);
+  const found = chosenRateOf(known, end)?.rateNPerMm;
   if (marked === null || !found) return [];
-  const ratio = found.rateNPerMm / marked;
+  const ratio = found.p50 / marked;
+  const standard = Math.log(found.p95 / found.p05) / (2 * NINE_IN_TEN);
   const figure = (x: number) => rateSaid(x, rateDecimals(marked));
-  const words = said`${END_NAMES[end]}: this load asks for ${figure(found.rateNPerMm)}, the spring is marked ${figure(marked)}.`;
+  const words = said`${END_NAMES[end]}: this load asks for ${figure(found.p50)}, the spring is marked ${figure(marked)}.`;
   return [
-    { statement: 'ideal-stiffer', end, credence: above(ratio, 1 + STEP_SHARE, RATE_STANDARD_SHARE), words },
-    { statement: 'ideal-softer', end, credence: below(ratio, 1 - STEP_SHARE, RATE_STANDARD_SHARE), words },
+    { statement: 'ideal-stiffer', end, credence: above(ratio, 1 + STEP_SHARE, standard), words },
+    { statement: 'ideal-softer', end, credence: below(ratio, 1 - STEP_SHARE, standard), words },
   ];
 };
 

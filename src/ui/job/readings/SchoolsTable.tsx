@@ -31,8 +31,8 @@ export function SchoolsTable() {
   const verdicts = useMemo(() => verdictsOf(facts), [facts]);
   return (
     <section style={{ marginTop: '0.5rem' }}>
-      <EntryField field="school" label="School followed" placeholder={schoolOf(facts.entries, schools).name} locked={sealed} />
-      {schoolOf(facts.entries, schools).rule.kind === 'arm-angle' && <EntryField field="school.grip" locked={sealed} />}
+      <EntryField field="school" label="School followed" placeholder={schoolOf(facts).name} locked={sealed} />
+      {schoolOf(facts).rule.kind === 'arm-angle' && <EntryField field="school.grip" locked={sealed} />}
       <Verdicts verdicts={verdicts} />
     </section>
   );

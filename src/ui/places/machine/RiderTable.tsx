@@ -142,22 +142,19 @@ function RiderHead() {
 
 function Cell({ rate: { rateNPerMm, preloadMm, band, spring, cases } }: { rate: RiderRate }) {
   const { system } = usePreferences();
-  const bare = (x: number) => (band ? estimatedRate : rateFigure)(x, system);
+  const bare = (x: number) => estimatedRate(x, system);
   return (
     <>
-      {band && '○ '}
-      {bare(rateNPerMm)}
-      {band && (
-        <Small>
-          {' '}
-          ({bare(band[0])}–{bare(band[1])})
-        </Small>
-      )}{' '}
-      · {lengthWords(preloadMm, system)}
+      ○ {bare(rateNPerMm)}
+      <Small>
+        {' '}
+        ({bare(band[0])}–{bare(band[1])})
+      </Small>{' '}
+      · {lengthWords(preloadMm, system, 0)}
       {cases.map((c) => (
         <Small key={c.name}>
           {' '}
-          · {c.name} {lengthWords(c.preloadMm, system)}
+          · {c.name} {c.preloadMm === null ? 'beyond the ring' : lengthWords(c.preloadMm, system, 0)}
         </Small>
       ))}{' '}
       <Small>{spring ? `· ${spring.name}${spring.inDrawer ? '' : ', to order'}` : ''}</Small>
@@ -181,18 +178,14 @@ function RateChart({ end, rows }: { end: End; rows: RiderRow[] }) {
         { name: END_NAMES[end], points: known.map(({ kg, rate }) => [kg, rate.rateNPerMm] as const), look: 'strong', colour: end },
         { name: 'on the list', points: marks, look: 'thin', colour: 'ink', marks: true },
       ]}
-      bands={
-        known[0]!.rate.band
-          ? [
-              {
-                name: 'nine in ten',
-                points: known.map(({ kg, rate }) => [kg, rate.band![0], rate.band![1]] as const),
-                colour: end,
-                opacity: 0.15,
-              },
-            ]
-          : []
-      }
+      bands={[
+        {
+          name: 'nine in ten',
+          points: known.map(({ kg, rate }) => [kg, rate.band[0], rate.band[1]] as const),
+          colour: end,
+          opacity: 0.15,
+        },
+      ]}
       x={{ name: 'Rider', unit: 'kg', min: first.kg, max: last.kg }}
       y={{ name: `${END_NAMES[end]}, each spring`, unit: 'N/mm' }}
       height={210}

@@ -2,7 +2,8 @@
 import Link from 'next/link';
 import type { End } from '@/catalogue/ends';
 import { groundWords } from '@/judgement/aims/ground';
-import type { rangeOf, Selection } from '@/judgement/aims/springs';
+import type { Selection } from '@/judgement/aims/springs';
+import type { rangeOf } from '@/judgement/aims/targets';
 import type { School } from '@/knowledge/schools';
 import { EntryField } from '../../fields/EntryField';
 import { useSystem } from '../../fields/context';

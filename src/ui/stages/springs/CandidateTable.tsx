@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { type ReactNode, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Candidate } from '@/core/spring/select';
+import type { Judged } from '@/judgement/aims/springs';
 import { type Installed, installedOf } from '@/judgement/findings/installed';
 import { type Selection } from '@/judgement/aims/springs';
 import { chosenOf, isMismarked, offerKey } from '@/judgement/model/offers';
@@ -71,8 +72,8 @@ export function Rate({ spring }: { spring: ListedSpring }) {
 interface Props {
   end: End;
   selection: Selection;
-  candidates: Candidate[];
-  current: Candidate | null;
+  candidates: Judged[];
+  current: Judged | null;
   onPick(id: string): void;
 }
 
@@ -112,6 +113,7 @@ function InstalledRow({ installed }: { installed: Installed }) {
         <Small>marked {rateWords(installed.markedNPerMm, system)}</Small>
       </td>
       <Figures candidate={installed.predicted} isSet />
+      <td />
       <td>{installed.verdict}</td>
     </tr>
   );
@@ -120,7 +122,7 @@ function InstalledRow({ installed }: { installed: Installed }) {
 interface RowProps {
   end: End;
   spring: ListedSpring;
-  candidate: Candidate;
+  candidate: Judged;
   isCurrent: boolean;
   isChosen: boolean;
   onPick(): void;
@@ -140,6 +142,7 @@ function Row({ end, spring, candidate: c, isCurrent, isChosen, onPick }: RowProp
         <Rate spring={spring} />
       </td>
       <Figures candidate={c} />
+      <td className="number">{Math.round(100 * c.chance)} %</td>
       <td style={{ whiteSpace: 'nowrap', lineHeight: 1.2 }}>
         {c.verdict === 'preload out of range' ? 'out of range' : c.verdict}
         {c.verdict === 'right' && c.leans && (
@@ -153,7 +156,7 @@ function Row({ end, spring, candidate: c, isCurrent, isChosen, onPick }: RowProp
   );
 }
 
-function CandidateName({ spring, c, isChosen }: { spring: ListedSpring; c: Candidate; isChosen: boolean }) {
+function CandidateName({ spring, c, isChosen }: { spring: ListedSpring; c: Judged; isChosen: boolean }) {
   return (
     <span className="name">
       {spring.legs ? (
@@ -222,8 +225,8 @@ interface CandidateRowsProps {
   unit: 'mm' | 'in';
   selection: Selection;
   installed: Installed | null;
-  shown: Candidate[];
-  current: Candidate | null;
+  shown: Judged[];
+  current: Judged | null;
   chosen: string | null;
   onPick: (id: string) => void;
 }
@@ -273,6 +276,7 @@ function CandidateHead({ unit, selection }: { unit: 'mm' | 'in'; selection: Sele
         ))}
         <th className="number">Load factor</th>
         <th className="number">Hz</th>
+        <th className="number">Chance</th>
         <th>Verdict</th>
       </tr>
     </thead>

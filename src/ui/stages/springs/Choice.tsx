@@ -33,7 +33,7 @@ function useLookedAt({ end, selection, current, range }: Props) {
   const { data } = useBench();
   const spring = useOffers().find((s) => offerKey(s) === current.id);
   const target = { staticMm: selection.target.static.value, riderMm: selection.target.rider.value };
-  const words = candidateWords(current, target, range, schoolOf(facts.entries, data.schools).name);
+  const words = candidateWords(current, target, range, schoolOf(facts).name);
   return spring ? { spring, words, isChosen: chosenOf(facts.entries, end) === current.id } : null;
 }
 

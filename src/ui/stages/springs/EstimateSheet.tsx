@@ -1,26 +1,14 @@
 'use client';
 import { DataTable } from '../../kit/DataTable';
-import {
-  surenessWords,
-  type EndEstimate,
-  estimateOf,
-  FIGURE_NAMES,
-  isEstimate,
-  type NoEstimate,
-  type TriedSpring,
-  triedSprings,
-} from '@/judgement/aims/estimates';
+import { type EndEstimate, choiceAt, isEstimate, type NoEstimate, type TriedSpring, triedSprings } from '@/judgement/aims/estimates';
 import { Sharpen } from './Sharpen';
 import { Sentence } from '../../kit/Sentence';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import type { End } from '@/catalogue/ends';
-import { USE_NAMES } from '@/catalogue/uses';
-import { purposeOf } from '@/judgement/aims/targets';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { chosenOf } from '@/judgement/model/offers';
-import { textOf } from '@/judgement/model/read';
 import { issueWords } from '@/schema/words';
 import { useFieldStore, useSystem } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';
@@ -28,11 +16,12 @@ import { useGaps } from '../../fields/useGaps';
 import type { StanceLine } from '../../figures/stanceScale';
 import { useBench, useLater, useOffers } from '../../job/BenchContext';
 import { Rate } from './CandidateTable';
+import { Assumed, ChosenLine, Pull } from './ChosenLine';
 import { takeSpring } from './takeSpring';
 import { MachineFigures } from '../../job/MachineFigures';
-import { estimatedRate, lengthUnit, lengthWords, rateUnit, rateWords } from '../../kit/figureWords';
+import { lengthUnit, lengthWords, rateWords } from '../../kit/figureWords';
 import { FieldGrid, Titled } from '../../kit/parts';
-import { Caution, Heading, QuietButton, Small, Warn } from '../../kit/primitives';
+import { Caution, QuietButton, Small, Warn } from '../../kit/primitives';
 
 export type Estimates = Record<End, { found: EndEstimate | NoEstimate; tried: TriedSpring[] }> | null;
 
@@ -43,7 +32,7 @@ export function useEstimates(wanted: boolean): Estimates {
   return useMemo(() => {
     if (!wanted) return null;
     const of = (end: End) => {
-      const found = estimateOf(facts, end);
+      const found = choiceAt(facts, end);
       return { found, tried: isEstimate(found) ? triedSprings(found, facts, end, springs) : [] };
     };
     return { rear: of('rear'), front: of('front') };
@@ -68,24 +57,6 @@ export function estimatedLines(estimates: Estimates): StanceLine[] {
   ];
 }
 
-const Answer = styled.p`
-  margin: 0.25rem 0 0.25rem;
-  b.big {
-    font-size: 1.5rem;
-  }
-`;
-const Chips = styled.p`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.3rem 0.5rem;
-  margin: 0 0 0.75rem;
-  span {
-    border: 1px dashed var(--rule);
-    padding: 0 0.45rem;
-    font-size: 0.8125rem;
-    color: var(--soft);
-  }
-`;
 const Scroll = styled.div`
   overflow-x: auto;
   td,
@@ -114,20 +85,12 @@ export function EstimateSheet({ end, estimates }: { end: End; estimates: Estimat
 }
 
 function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: TriedSpring[] }) {
-  const facts = useLater();
-  const isEach = found.request.springs > 1;
-  const assumed = found.estimate.restsOn.filter((r) => r.origin === 'kind');
   return (
     <>
-      <BandLine found={found} isEach={isEach} />
-      <Chips>
-        <Small>○ assumed, as usual of “{found.kind.name}”:</Small>
-        {textOf(facts.entries, 'use') === '' && <span>ridden for: {USE_NAMES[purposeOf(facts)].toLowerCase()}</span>}
-        {assumed.map((r) => (
-          <span key={r.figure}>{FIGURE_NAMES[r.figure]}</span>
-        ))}
-      </Chips>
-      <TriedTable end={end} tried={tried} isEach={isEach} />
+      <ChosenLine end={end} found={found} />
+      <Assumed found={found} />
+      <Pull end={end} found={found} />
+      <TriedTable end={end} tried={tried} isEach={found.request.springs > 1} />
       <Sharpen end={end} found={found} />
     </>
   );
@@ -159,31 +122,6 @@ function Gaps({ found }: { found: EndEstimate | NoEstimate }) {
   );
 }
 
-function BandLine({ found, isEach }: { found: EndEstimate; isEach: boolean }) {
-  const system = useSystem();
-  const { rateNPerMm: rate, preloadMm: preload } = found.estimate;
-  const read = found.estimate.restsOn.some((r) => r.origin === 'read');
-  return (
-    <Answer data-result="estimate">
-      <Heading as="span">About </Heading>
-      <b className="big">
-        ○ {estimatedRate(rate.p50, system)} {rateUnit(system)}
-      </b>
-      {isEach ? ' each' : ''}, nine times in ten{' '}
-      <b>
-        {estimatedRate(rate.p05, system)} to {estimatedRate(rate.p95, system)} {rateUnit(system)}
-      </b>
-      , with {lengthWords(preload.p50, system)} ({lengthWords(preload.p05, system)} to {lengthWords(preload.p95, system)}){' '}
-      {lengthUnit(system)} of preload, solo.{' '}
-      <Small>
-        {read
-          ? 'Rests on the sags read on the marked spring and on what is usual of the kind.'
-          : 'Rests on the rider and on what is usual of the kind.'}
-      </Small>
-    </Answer>
-  );
-}
-
 const SHOWN = 6;
 const MIN_SHOWN = 3;
 
@@ -192,16 +130,16 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
   const store = useFieldStore();
   const facts = useLater();
   const chosen = chosenOf(facts.entries, end);
-  const choose = ({ spring, preloadMm, probability }: TriedSpring) => {
-    const reason = `Chosen from an estimate: right in ${(100 * probability).toFixed(0)} of 100 machines of its kind that fit what was read.`;
+  const choose = ({ spring, preloadMm, chance, verdict }: TriedSpring) => {
+    const reason = `${verdict[0]!.toUpperCase()}${verdict.slice(1)} by what is known: nearest of the list in ${(100 * chance).toFixed(0)} of 100 machines that fit it.`;
     if (spring) takeSpring(store, end, spring, Math.max(0, preloadMm.p50), reason);
   };
   // What is as good as impossible is not worth a line, unless hardly anything else is there.
-  const shown = tried.slice(0, SHOWN).filter((t, i) => i < MIN_SHOWN || t.probability >= 0.01);
+  const shown = tried.slice(0, SHOWN).filter((t, i) => i < MIN_SHOWN || t.chance >= 0.01);
   const band = ({ p05, p95 }: { p05: number; p95: number }) =>
     `${lengthWords(Math.max(0, p05), system, 0)}–${lengthWords(Math.max(0, p95), system, 0)}`;
   return (
-    <Titled title="Springs by how probable they are" aside="rider sag set to its aim by tape">
+    <Titled title="Springs by their chance" aside="rider sag set to its aim by tape">
       <TriedRows isEach={isEach} shown={shown} band={band} chosen={chosen} choose={choose} />
       <Caution>{CAUTIONS.springs}</Caution>
       {tried.every((t) => t.spring === null) && (
@@ -218,7 +156,7 @@ interface TriedRowsProps {
   shown: TriedSpring[];
   band: ({ p05, p95 }: { p05: number; p95: number }) => string;
   chosen: string | null;
-  choose: ({ spring, preloadMm, probability }: TriedSpring) => void;
+  choose: (t: TriedSpring) => void;
 }
 
 function TriedRows({ isEach, shown, band, chosen, choose }: TriedRowsProps) {
@@ -241,7 +179,8 @@ function TriedRows({ isEach, shown, band, chosen, choose }: TriedRowsProps) {
               </>
             ),
           },
-          { name: 'How sure it is right', cell: (t) => `○ ${surenessWords(t.probability)}, ${(100 * t.probability).toFixed(0)} %` },
+          { name: 'Chance', figure: true, cell: (t) => `${(100 * t.chance).toFixed(0)} %` },
+          { name: 'Verdict', cell: (t) => `${t.verdict}${t.verdict === 'right' && t.leans ? `, ${t.leans} side` : ''}` },
           { name: 'Static sag', unit: lengthUnit(system), figure: true, cell: (t) => band(t.staticSagMm) },
           { name: 'Preload', unit: lengthUnit(system), figure: true, cell: (t) => band(t.preloadMm) },
           { name: 'For the job', when: !sealed, cell: (t) => t.spring && <Chosen t={t} chosen={chosen} choose={choose} /> },

@@ -1,5 +1,4 @@
 'use client';
-import type { SelectResult, Candidate } from '@/core/spring/select';
 import { Aside } from './Aside';
 import { AimAndAdjuster } from './AimAndAdjuster';
 import { Sentence } from '../../kit/Sentence';
@@ -9,27 +8,28 @@ import { Proposed } from '../../job/Proposed';
 import { SealedNote, Working } from '../../job/Working';
 import type { End } from '@/catalogue/ends';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import { overloadFindings } from '@/judgement/findings/because';
 import { effectiveFinding } from '@/judgement/findings/effective';
 import { effectiveOf } from '@/judgement/model/effective';
-import { type NoSelection, proposed, rangeOf, type Selection, selectionOf } from '@/judgement/aims/springs';
+import { type Judged, type NoSelection, proposed, type Selection, selectionOf } from '@/judgement/aims/springs';
 import { chosenOf } from '@/judgement/model/offers';
-import { schoolOf } from '@/judgement/aims/targets';
+import { rangeOf, schoolOf } from '@/judgement/aims/targets';
 import { issueWords, warningWords } from '@/schema/words';
 import { useGaps } from '../../fields/useGaps';
 import { useKeys } from '../../layout/keys';
 import { LinkButton, Small, Warn } from '../../kit/primitives';
-import { useBench, useLater, useOffers } from '../../job/BenchContext';
+import { useBench, useFact, useLater, useOffers } from '../../job/BenchContext';
 import { MachineFigures } from '../../job/MachineFigures';
 import { Columns, Tabs, Titled } from '../../kit/parts';
 import { CandidateTable } from './CandidateTable';
 import { Choice, ChooseButton } from './Choice';
 import { ForceChartView } from './ForceChartView';
 import { EstimateSheet, useEstimates } from './EstimateSheet';
-import { IdealLine } from './IdealLine';
+import { Assumed, ChosenLine, Pull } from './ChosenLine';
+import { choiceAt, isEstimate } from '@/judgement/aims/estimates';
 import { AirForkSheet } from './AirForkSheet';
 import { isOnAir } from '@/judgement/model/ends';
 import { QuickCandidate } from './QuickCandidate';
@@ -59,7 +59,7 @@ const Answer = styled.div`
 export type EndSelection = Selection | NoSelection;
 export const isOpen = (s: EndSelection): s is NoSelection => 'missing' in s;
 
-const candidatesOf = (s: EndSelection): Candidate[] => (!isOpen(s) && s.result.ok ? s.result.value.candidates : []);
+const candidatesOf = (s: EndSelection): Judged[] => (!isOpen(s) && s.result.ok ? s.result.value.candidates : []);
 
 /** The selections of both ends and the candidate looked at in each: picked here, else chosen for the job, else proposed. */
 function useSelections() {
@@ -70,7 +70,7 @@ function useSelections() {
     () => ({ rear: selectionOf(facts, 'rear', springs), front: selectionOf(facts, 'front', springs) }),
     [facts, springs],
   );
-  const currentOf = (end: End): Candidate | null => {
+  const currentOf = (end: End): Judged | null => {
     const candidates = candidatesOf(selections[end]);
     const wanted = picked[end] ?? chosenOf(facts.entries, end);
     return candidates.find((c) => c.id === wanted) ?? proposed(facts.entries, end, candidates);
@@ -234,14 +234,14 @@ function EndSheet({
 }: {
   end: End;
   selection: Selection;
-  current: Candidate | null;
+  current: Judged | null;
   onPick(id: string): void;
 }) {
   const facts = useLater();
   const { data } = useBench();
   const { target, result } = selection;
   const [min, max] = rangeOf(facts.entries, end);
-  const school = schoolOf(facts.entries, data.schools);
+  const school = schoolOf(facts);
   // Half a number typed can make an aim that no spring meets: the last sheet stays, faint, so that nothing jumps while the keys go down.
   const [kept, setKept] = useState({ selection, current });
   if (result.ok && (kept.selection !== selection || kept.current !== current)) setKept({ selection, current });
@@ -249,9 +249,10 @@ function EndSheet({
     <>
       <AimAndAdjuster school={school} end={end} target={target} min={min} max={max} />
       <Answer>
-        <IdealLine end={end} />
+        <Headline end={end} />
         {result.ok && current && <ChooseButton end={end} selection={selection} current={current} range={[min.value, max.value]} />}
       </Answer>
+      <Grounds end={end} />
       {!result.ok && (
         <Warn>
           <Sentence of={issueWords(result.issue)} />
@@ -271,10 +272,29 @@ function EndSheet({
   );
 }
 
+/** Follows in the same frame as the key; the list follows it. */
+function Headline({ end }: { end: End }) {
+  const found = useFact(useCallback((facts) => choiceAt(facts, end), [end]));
+  return found && isEstimate(found) ? <ChosenLine end={end} found={found} /> : <p>–</p>;
+}
+
+/** What the headline rests on: what is assumed, how the evidence pulls, and what would sharpen it. */
+function Grounds({ end }: { end: End }) {
+  const facts = useLater();
+  const found = useMemo(() => choiceAt(facts, end), [facts, end]);
+  if (!isEstimate(found)) return null;
+  return (
+    <>
+      <Assumed found={found} />
+      <Pull end={end} found={found} />
+    </>
+  );
+}
+
 interface KeptSheetProps {
   isNow: boolean;
-  kept: { selection: Selection; current: Candidate | null };
-  value: SelectResult;
+  kept: { selection: Selection; current: Judged | null };
+  value: Extract<Selection['result'], { ok: true }>['value'];
   end: End;
   onPick(id: string): void;
   range: [number, number];

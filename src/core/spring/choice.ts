@@ -1,0 +1,274 @@
+import { normalDraws } from '../numerics/normal';
+import type { ChoiceBasis, ShopFitted } from './choiceBasis';
+import { type Band, type DrawnMachine, type EstimateRequest, otherN, ratioAt, strokeAt, type Weighted } from './estimate';
+
+export const EVIDENCE = ['practice', 'sags', 'preload', 'reserve', 'read', 'shop'] as const;
+export type EvidenceFrom = (typeof EVIDENCE)[number];
+
+/** One part of the evidence: the rate it would give alone, and how much it pulled, 0 to 1. */
+export interface Evidence {
+  from: EvidenceFrom;
+  rateNPerMm: Band;
+  weight: number;
+}
+
+/** Travel the practice law is counted from, mm. */
+const REFERENCE_TRAVEL_MM = 200;
+/** A rider's word on one fitted spring is worth this spread of rate; one that rode worse says little. From memory. */
+const SHOP_SD = { better: 0.06, same: 0.08, worse: 0.2, unsaid: 0.1 } as const;
+/** Past the adjuster's range a preload is refused this quickly, mm. From memory. */
+const ADJUSTER_SD_MM = 1.5;
+/** Steps of Gauss and Newton: the sums bend little, three leave less than a thousandth. */
+const STEPS = 3;
+/** No preload is drawn further below nothing than this, mm: a spring rattles a little before it is refused. From memory. */
+const MIN_PRELOAD_MM = -2;
+
+/** Loads and strokes of one machine drawn, at both sags aimed at and at full travel: everything the parts ask. */
+interface Case {
+  /** All springs together: axial force less gas or air, N. */
+  staticN: number;
+  riderN: number;
+  staticStrokeMm: number;
+  riderStrokeMm: number;
+  riderRatio: number;
+  fullStrokeMm: number;
+  fullOtherN: number;
+  /** Wheel load times ratio and rake at full travel, N along the spring. */
+  fullLoadN: number;
+  /** ln of each spring's usual rate. */
+  logPractice: number;
+}
+
+function caseOf(request: EstimateRequest, basis: ChoiceBasis, machine: DrawnMachine): Case {
+  const { target, springs } = request;
+  const { travelMm, cosRake, staticLoadN } = machine;
+  const ladenLoadN = machine.ladenLoadN + basis.extraLoadN;
+  const [s1, s2, full] = [strokeAt(machine, target.staticSagMm), strokeAt(machine, target.riderSagMm), strokeAt(machine, travelMm)];
+  const axial = (loadN: number, zMm: number) => loadN * ratioAt(machine, zMm) * cosRake;
+  const { logConstant, travelPower, loadPower } = basis.practice;
+  // A known curve counts by its mean. At the front travel is along the leg, its vertical share cos ε.
+  const meanRatio = machine.leverage ? travelMm / full : machine.ratio;
+  const verticalMm = travelMm * cosRake;
+  const logWheel =
+    logConstant + travelPower * Math.log(verticalMm / REFERENCE_TRAVEL_MM) + loadPower * Math.log(ladenLoadN) - Math.log(verticalMm);
+  return {
+    staticN: axial(staticLoadN, target.staticSagMm) - otherN(request, machine, s1),
+    riderN: axial(ladenLoadN, target.riderSagMm) - otherN(request, machine, s2),
+    staticStrokeMm: s1,
+    riderStrokeMm: s2,
+    riderRatio: ratioAt(machine, target.riderSagMm),
+    fullStrokeMm: full,
+    fullOtherN: otherN(request, machine, full),
+    fullLoadN: axial(ladenLoadN, travelMm),
+    logPractice: logWheel + Math.log((meanRatio * meanRatio * cosRake * cosRake) / springs),
+  };
+}
+
+/** Two unknowns by weighed least squares: the normal equations of ln rate and preload. */
+class Pull {
+  private uu = 0;
+  private up = 0;
+  private pp = 0;
+  private ru = 0;
+  private rp = 0;
+  /** One part: its miss in standard deviations and how that turns with both. */
+  add(miss: number, byLog: number, byPreload: number): void {
+    this.uu += byLog * byLog;
+    this.up += byLog * byPreload;
+    this.pp += byPreload * byPreload;
+    this.ru += byLog * miss;
+    this.rp += byPreload * miss;
+  }
+  /** Step to the least of all misses, and the spread there. */
+  solved() {
+    const { uu, up, pp, ru, rp } = this;
+    const det = uu * pp - up * up;
+    return {
+      byLog: -(pp * ru - up * rp) / det,
+      byPreload: -(uu * rp - up * ru) / det,
+      varLog: pp / det,
+      varPreload: uu / det,
+      covariance: -up / det,
+    };
+  }
+}
+
+/** The rate and preload that miss all parts least for one machine, and what doubt the parts leave. */
+function pulled(request: EstimateRequest, basis: ChoiceBasis, of: Case) {
+  const { springs, marked } = request;
+  const { practice, sags, preloadMm, reserve, ridden, shop = [], adjusterMm } = basis;
+  let [log, preload] = [of.logPractice, preloadMm.mean];
+  const riderSd = sags.riderSdMm / of.riderRatio;
+  const staticSd = sags.staticSdMm / of.riderRatio;
+  const apart = Math.sqrt(1 - sags.together ** 2);
+  for (let step = 0; ; step += 1) {
+    const k = springs * Math.exp(log);
+    const pull = new Pull();
+    pull.add((log - of.logPractice) / practice.sdShare, 1 / practice.sdShare, 0);
+    // Each sag is a preload; what one strays the other strays with it.
+    const [riderBy, staticBy] = [of.riderN / k / riderSd, of.staticN / k / staticSd];
+    const rider = (preload + of.riderStrokeMm) / riderSd - riderBy;
+    const bare = (preload + of.staticStrokeMm) / staticSd - staticBy;
+    pull.add(rider, riderBy, 1 / riderSd);
+    pull.add(
+      (bare - sags.together * rider) / apart,
+      (staticBy - sags.together * riderBy) / apart,
+      (1 / staticSd - sags.together / riderSd) / apart,
+    );
+    pull.add((preload - preloadMm.mean) / preloadMm.sd, 0, 1 / preloadMm.sd);
+    const springN = k * (preload + of.fullStrokeMm);
+    const factor = (springN + of.fullOtherN) / of.fullLoadN;
+    const reserveSd = reserve.sd / reserve.mean;
+    const share = springN / (springN + of.fullOtherN);
+    pull.add(Math.log(factor / reserve.mean) / reserveSd, share / reserveSd, share / (preload + of.fullStrokeMm) / reserveSd);
+    if (ridden && marked) pull.add((log - Math.log(marked.rateNPerMm) - ridden.logFactor) / ridden.sd, 1 / ridden.sd, 0);
+    for (const { rateNPerMm, rode } of shop) {
+      const sd = SHOP_SD[rode ?? 'unsaid'];
+      pull.add((log - Math.log(rateNPerMm)) / sd, 1 / sd, 0);
+    }
+    if (adjusterMm) {
+      const over = preload - Math.min(Math.max(preload, adjusterMm[0]), adjusterMm[1]);
+      if (over !== 0) pull.add(over / ADJUSTER_SD_MM, 0, 1 / ADJUSTER_SD_MM);
+    }
+    const found = pull.solved();
+    if (step === STEPS) return { log, preload, ...found };
+    log += Math.min(Math.max(found.byLog, -0.5), 0.5);
+    preload = Math.max(preload + found.byPreload, MIN_PRELOAD_MM);
+  }
+}
+
+/** What the parts choose for one machine, and the spread they leave of ln rate: what no measuring of the machine takes away. */
+export function leftOver(request: EstimateRequest, machine: DrawnMachine): { logRate: number; varLog: number; preloadMm: number } {
+  const { log, varLog, preload } = pulled(request, request.choice!, caseOf(request, request.choice!, machine));
+  return { logRate: log, varLog, preloadMm: preload };
+}
+
+/** Columns of draws the choice uses: two for the answer's own doubt, two for parts alone. */
+const COLUMNS = 4;
+
+/** Gives every machine drawn the spring that is chosen for it, with the doubt the parts leave (one drawn deviate each of rate and preload, the same each time). */
+export function chosenFor(request: EstimateRequest, draws: readonly Weighted[]): void {
+  const basis = request.choice!;
+  const spread = normalDraws(draws.length, COLUMNS);
+  draws.forEach(({ machine }, i) => {
+    const { log, preload, varLog, varPreload, covariance } = pulled(request, basis, caseOf(request, basis, machine));
+    const [a, b] = [spread[i * COLUMNS]!, spread[i * COLUMNS + 1]!];
+    const sdLog = Math.sqrt(varLog);
+    const along = covariance / sdLog;
+    machine.rateNPerMm = Math.exp(log + sdLog * a);
+    const free = preload + along * a + Math.sqrt(Math.max(0, varPreload - along * along)) * b;
+    machine.preloadMm = Math.max(basis.adjusterMm?.[0] ?? MIN_PRELOAD_MM, Math.min(free, basis.adjusterMm?.[1] ?? Infinity));
+  });
+}
+
+/** The rate each part alone would give for one machine drawn; NaN where it gives none. */
+function aloneNPerMm(
+  request: EstimateRequest,
+  basis: ChoiceBasis,
+  of: Case,
+  a: number,
+  b: number,
+): Record<Exclude<EvidenceFrom, 'shop'>, number> {
+  const { springs, marked } = request;
+  const { practice, sags, preloadMm, reserve, ridden } = basis;
+  const [riderMm, bareMm] = [
+    (sags.riderSdMm / of.riderRatio) * a,
+    (sags.staticSdMm / of.riderRatio) * (sags.together * a + Math.sqrt(1 - sags.together ** 2) * b),
+  ];
+  // Never so near that the pair says nothing: a third of what is aimed at.
+  const between = Math.max(of.riderStrokeMm + riderMm - of.staticStrokeMm - bareMm, (of.riderStrokeMm - of.staticStrokeMm) / 3);
+  const preload = Math.max(preloadMm.mean + preloadMm.sd * b, 0);
+  const pair = (of.riderN - of.staticN) / between / springs;
+  return {
+    practice: Math.exp(of.logPractice + practice.sdShare * a),
+    sags: pair,
+    preload: of.riderN / (springs * Math.max(preload + of.riderStrokeMm + riderMm, 1)),
+    reserve:
+      (reserve.mean * Math.exp((reserve.sd / reserve.mean) * a) * of.fullLoadN - of.fullOtherN) / (springs * (preload + of.fullStrokeMm)),
+    read: ridden && marked ? marked.rateNPerMm * Math.exp(ridden.logFactor + ridden.sd * a) : pair,
+  };
+}
+
+function bandOfValues(values: readonly number[], weights: readonly number[]): Band {
+  const sorted = values.map((value, i) => ({ value, weight: weights[i]! })).sort((x, y) => x.value - y.value);
+  const total = weights.reduce((sum, w) => sum + w, 0);
+  const at = (share: number) => {
+    let below = 0;
+    for (const { value, weight } of sorted) if ((below += weight) >= share * total) return value;
+    return sorted.at(-1)!.value;
+  };
+  return { p05: at(0.05), p50: at(0.5), p95: at(0.95) };
+}
+
+type Alone = Partial<Record<Exclude<EvidenceFrom, 'shop'>, Band>>;
+
+/** Each part's own band among these machines. */
+function aloneBands(request: EstimateRequest, basis: ChoiceBasis, among: readonly Weighted[]): Alone {
+  const spread = normalDraws(among.length, COLUMNS);
+  const values: Record<string, number[]> = {};
+  const weights: Record<string, number[]> = {};
+  for (let i = 0; i < among.length; i += LOOKED_AT) {
+    const { machine, weight } = among[i]!;
+    const alone = aloneNPerMm(request, basis, caseOf(request, basis, machine), spread[i * COLUMNS + 2]!, spread[i * COLUMNS + 3]!);
+    for (const [from, value] of Object.entries(alone)) {
+      if (!(value > 0)) continue;
+      (values[from] ??= []).push(value);
+      (weights[from] ??= []).push(weight);
+    }
+  }
+  return Object.fromEntries(Object.entries(values).map(([from, found]) => [from, bandOfValues(found, weights[from]!)]));
+}
+
+/** Every so many draws is looked at for a part alone: its band is drawn, not reckoned with. */
+const LOOKED_AT = 3;
+
+/**
+ * The rate each part would give alone, and how much it pulled: its information over the information of all.
+ * @param prior machines as the kind has them; @param draws as the sags read weigh them
+ */
+export function evidenceOf(request: EstimateRequest, prior: readonly Weighted[], draws: readonly Weighted[], reads: boolean): Evidence[] {
+  const basis = request.choice!;
+  const weighed = aloneBands(request, basis, draws);
+  const before = prior === draws ? weighed : aloneBands(request, basis, prior);
+  const of = (from: Exclude<EvidenceFrom, 'shop'>, bands = weighed) => {
+    const rateNPerMm = bands[from];
+    return rateNPerMm ? { from, rateNPerMm } : null;
+  };
+  const parts: { from: EvidenceFrom; rateNPerMm: Band }[] = [
+    of('practice'),
+    of('sags', before),
+    of('preload'),
+    of('reserve'),
+    ...(reads || (basis.ridden && request.marked) ? [of('read')] : []),
+    shopPart(basis.shop ?? []),
+  ].filter((part) => part !== null);
+  const informations = parts.map(({ rateNPerMm: { p05, p95 } }) => 1 / Math.max(Math.log(p95 / p05), 1e-3) ** 2);
+  const total = informations.reduce((sum, x) => sum + x, 0);
+  return parts.map((part, i) => ({ ...part, weight: informations[i]! / total }));
+}
+
+function shopPart(shop: readonly ShopFitted[]): { from: 'shop'; rateNPerMm: Band } | null {
+  if (shop.length === 0) return null;
+  const weights = shop.map(({ rode }) => SHOP_SD[rode ?? 'unsaid'] ** -2);
+  const total = weights.reduce((sum, w) => sum + w, 0);
+  const mean = shop.reduce((sum, { rateNPerMm }, i) => sum + weights[i]! * Math.log(rateNPerMm), 0) / total;
+  const half = NINE_IN_TEN / Math.sqrt(total);
+  return { from: 'shop', rateNPerMm: { p05: Math.exp(mean - half), p50: Math.exp(mean), p95: Math.exp(mean + half) } };
+}
+/** Deviates that hold nine in ten. */
+export const NINE_IN_TEN = 1.645;
+
+/** Chance that each rate is the one nearest to the right one, of all that can be had: they add up to 1. Rates alike share one chance. @param rates any order */
+export function chancesOf(draws: readonly Weighted[], rates: readonly number[]): Map<number, number> {
+  const steps = [...new Set(rates)].sort((a, b) => a - b);
+  const chances = new Map(steps.map((rate) => [rate, 0]));
+  if (steps.length === 0) return chances;
+  const edges = steps.slice(1).map((rate, i) => Math.sqrt(rate * steps[i]!));
+  const total = draws.reduce((sum, { weight }) => sum + weight, 0);
+  for (const { machine, weight } of draws) {
+    let at = 0;
+    while (at < edges.length && machine.rateNPerMm > edges[at]!) at += 1;
+    chances.set(steps[at]!, chances.get(steps[at]!)! + weight / total);
+  }
+  return chances;
+}
