@@ -8,7 +8,7 @@ import { airPredicted } from '@/judgement/aims/curves';
 import { loadsOf } from '@/judgement/model/loads';
 import { wantedFigures } from '@/judgement/findings/built';
 import { judgeSpring } from '@/judgement/findings/springJudge';
-import { estimateOf } from '@/judgement/aims/estimates';
+import { choiceAt } from '@/judgement/aims/estimates';
 import { riderRates } from '@/judgement/aims/riderRates';
 import { predict } from '@/judgement/reason/cures';
 import { CAUSES } from '@/knowledge/causes/shipped';
@@ -73,7 +73,7 @@ test('nothing judges, estimates or proposes a coil spring where the fork is on a
   const coil = known(walked({}), {}, { 'machine.type': 'enduro' });
   const judged = (k: typeof air) => judgeSpring(factsOf(k.entries, k.machine, SCHOOLS), 'front');
   expect([judged(air), judged(coil) === null]).toEqual([null, false]);
-  expect(estimateOf(factsOf(air.entries, air.machine, SCHOOLS), 'front')).toEqual({ missing: [] });
+  expect(choiceAt(factsOf(air.entries, air.machine, SCHOOLS), 'front')).toEqual({ missing: [] });
   expect(riderRates(factsOf(air.entries, air.machine, SCHOOLS), []).every((r) => r.front === null && r.rear !== null)).toBe(true);
   const cure = CAUSES.find((c) => c.id === 'spring-soft')!.cures.find((c) => c.effect.kind === 'spring')!;
   const { proposal, words } = predict(air, [], cure, 'front');

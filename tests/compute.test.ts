@@ -73,6 +73,11 @@ const FULL: Record<string, Any> = {
   leverage: { kind: 'linkage', ...LINKAGE, atWheelMm: [0, 150, 300] },
   'spring-effective': { ...END, staticSagMm: 35, riderSagMm: 100, markedRateNPerMm: 80, preloadMm: 10 },
   'machine-kinds': {},
+  judge: {
+    machine: { 'machine.type': 'enduro', 'machine.travel.rear': '305' },
+    job: { 'rider.mass': '190 lb', 'found.rear.spring': '66' },
+    springs: [{ id: 'a', end: 'rear', rateNPerMm: '6.6 kgf/mm' }],
+  },
   'spring-estimate': {
     kind: 'enduro',
     end: 'rear',
@@ -196,6 +201,7 @@ test('every operation lists itself, shows its schema, and gives warnings and wor
     'stack-search',
     'diagnose',
     'retune',
+    'judge',
     'travel-log',
     'geometry',
     'ride',

@@ -15,7 +15,7 @@ import { groundUntold, speedOn, stretchesOf } from '@/judgement/ground/stretches
 import { triedHref, triedIn } from '@/judgement/ground/triedIn';
 import { triedFit } from '@/judgement/ground/tried';
 import { sagOf } from '@/judgement/model/measure';
-import { idealOf } from '@/judgement/aims/springs';
+import { chosenRateOf } from '@/judgement/aims/springs';
 import { CASES } from '@/knowledge/training/cases';
 import { SCHOOLS } from '@/knowledge/schools';
 import { FOOTPRINT_M } from '@/knowledge/rideUsual';
@@ -171,7 +171,7 @@ test('a spring far too soft bottoms over whoops; the right one, ridden over the 
   const stretches = stretchesOf(job.facts.entries, { kind: 'one', ground: 'jumps' });
   const tried = triedFit(job, FOUND, { kind: 'spring' }, 'rear')!;
   const [before, after] = ridden(job, [FOUND, tried], stretches);
-  expect(idealOf(job.facts, 'rear')!.rateNPerMm).toBeGreaterThan(55);
+  expect(chosenRateOf(job.facts, 'rear')!.rateNPerMm.p50).toBeGreaterThan(55);
   expect(before!.whole.rear.bottomings).toBeGreaterThan(after!.whole.rear.bottomings);
   const [answer] = complaintAnswers(job.facts.entries, before!, after!, stretches);
   expect(answer!.verdict).toBe('better');

@@ -1,6 +1,6 @@
 import { factsOf } from '@/judgement/model/facts';
 import { dampingShare } from '@/judgement/aims/ground';
-import { estimateOf, isEstimate } from '@/judgement/aims/estimates';
+import { choiceAt, isEstimate } from '@/judgement/aims/estimates';
 import { BOOK_IS_WORTH, narrowed, ownOfKinds } from '@/judgement/model/ownKinds';
 import { pistonOf } from '@/judgement/model/piston';
 import { kindOf, putInForce, usual } from '@/knowledge/inForce';
@@ -24,7 +24,7 @@ afterAll(() => putInForce({}));
 
 const machine = { 'machine.type': 'tourer', 'machine.travel.rear': '110', 'machine.travel.front': '130' };
 const rate = () => {
-  const found = estimateOf(factsOf(entriesOf({ 'rider.mass': '90' }), entriesOf(machine), SCHOOLS), 'rear');
+  const found = choiceAt(factsOf(entriesOf({ 'rider.mass': '90' }), entriesOf(machine), SCHOOLS), 'rear');
   if (!isEstimate(found)) throw new Error(JSON.stringify(found));
   return found.estimate.rateNPerMm;
 };

@@ -18,6 +18,12 @@ export const KIND_WINDOW_SHARE = 0.2;
 /** What a window nobody chose is unsure by, share of the sag aimed at: it rests on usual figures. From memory. */
 export const USUAL_WINDOW_DOUBT = 0.15;
 
+/** What a stroke of the shock is read to, mm, one standard deviation. Common practice, no source: 0.2 to 0.5. */
+export const PAIR_READING_ERROR_MM = 0.3;
+
+/** With the rider on, a rear this share of its travel beyond its window has collapsed. From memory. */
+export const COLLAPSED_SHARE = 0.04;
+
 // Travel used
 
 /** Travel used up to so near its end is all of it. From memory. */
@@ -104,8 +110,6 @@ export const ENOUGH_SHARE = 0.5;
 
 /** An ideal rate this share away from the mark is another spring: 5 % is felt, 8 % is a step of the list. Common practice, no source. */
 export const STEP_SHARE = 0.08;
-/** What an ideal rate is known to, share of it. From memory. */
-export const RATE_STANDARD_SHARE = 0.03;
 /** Force at full travel below this many times the load reaches the stop on any hard hit. From memory. */
 export const MIN_LOAD_FACTOR = 2.2;
 /** What that factor is known to. From memory. */
@@ -245,10 +249,6 @@ export const GEOMETRY_FELT = { rakeDeg: 0.15, trailMm: 1.5, wheelbaseMm: 5, anti
 /** Fitted to within this many of what each figure is known to, a model fits well, or roughly. From memory. */
 export const MATCH_WELL = 1.5;
 export const MATCH_ROUGHLY = 4;
-/** Chances from which a spring is called very likely, likely, perhaps; below, hardly. From memory. */
-export const VERY_LIKELY = 0.8;
-export const LIKELY = 0.5;
-export const PERHAPS = 0.2;
 /** A cause that explains less is not listed, unless it is supported. From memory. */
 export const WORTH_LISTING_SHARE = 0.03;
 /** A cause nobody complained of is named beside the others where it is there by more than this. From memory. */

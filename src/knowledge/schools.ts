@@ -207,12 +207,12 @@ export function schoolWindows(school: School, context: SchoolContext): Windows {
   }
 }
 
-export type WindowVerdict = 'in window' | 'low' | 'high';
+export type WindowVerdict = 'in window' | 'more sag' | 'less sag';
 
-/** "low" means the machine sits too low (too much sag), "high" too high: the words a technician uses of the machine, not of the number. */
+/** In words that cannot be taken for the machine’s height: more or less sag than the window has. */
 export function againstWindow(sagMm: number, window: Window): WindowVerdict {
-  if (sagMm > window.maxMm) return 'low';
-  if (sagMm < window.minMm) return 'high';
+  if (sagMm > window.maxMm) return 'more sag';
+  if (sagMm < window.minMm) return 'less sag';
   return 'in window';
 }
 

@@ -73,7 +73,13 @@ export const springEstimateRequest = z
       })
       .optional(),
     target: z.strictObject({ staticSagMm: lengthMm({ min: 0, max: 1e4 }), riderSagMm: lengthMm({ above: 0, max: 1e4 }) }).optional(),
-    leverage: z.discriminatedUnion('kind', [...leverageKinds]).optional(),
+    leverage: z
+      .discriminatedUnion('kind', [
+        leverageKinds[0],
+        leverageKinds[1].extend({ readingErrorMm: lengthMm({ min: 0, max: 10 }).optional() }),
+        leverageKinds[2],
+      ])
+      .optional(),
     otherForce: otherForceKinds.optional(),
     ...choiceFields,
   })

@@ -97,17 +97,19 @@ export type GroundId = keyof typeof GROUND_NAMES;
 export const GROUND_IDS = Object.keys(GROUND_NAMES) as GroundId[];
 const ASK_GROUND = GROUND_IDS.map((id) => count(`ground.${id}`, GROUND_NAMES[id], '%', [0, 100], [0, 100]));
 
+/** Which load springs are chosen for. */
+export const LOAD_SCHOOLS = {
+  'as-ridden': 'As it is ridden most',
+  solo: 'Solo, the ring carries the rest',
+  'no-ring': 'No ring for the passenger',
+} as const;
 /** How it is loaded: shares of the riding, taken in proportion. */
 export const ASK_LOADS = [
   count('load.solo', 'Solo', '%', [0, 100], [0, 100]),
   count('load.luggage', 'With luggage', '%', [0, 100], [0, 100]),
   count('load.two-up', 'Two-up', '%', [0, 100], [0, 100]),
   count('load.two-up-luggage', 'Two-up with luggage', '%', [0, 100], [0, 100]),
-  choice('load.school', 'Springs are chosen for', {
-    'as-ridden': 'As it is ridden most',
-    solo: 'Solo, the ring carries the rest',
-    'no-ring': 'No ring for the passenger',
-  }),
+  choice('load.school', 'Springs are chosen for', LOAD_SCHOOLS),
 ];
 
 export const ASK_RIDE = [

@@ -2,9 +2,12 @@ import { curveAt, type Curve, risingCurve } from '../numerics/spline';
 import { err, ok, type Result } from '../result';
 import type { Leverage } from './law';
 import { type Linkage, linkageLeverage } from './linkage';
+import { smoothLeverage } from './smooth';
 
 export type LeverageKind =
-  { kind: 'constant'; ratio: number } | { kind: 'table'; wheelMm: number[]; shockMm: number[] } | ({ kind: 'linkage' } & Linkage);
+  | { kind: 'constant'; ratio: number }
+  | { kind: 'table'; wheelMm: number[]; shockMm: number[]; readingErrorMm?: number | undefined }
+  | ({ kind: 'linkage' } & Linkage);
 
 export const constantLeverage = (ratio: number): Leverage => ({
   strokeMm: (z) => z / ratio,
@@ -46,7 +49,12 @@ export function tableLeverage(wheelMm: readonly number[], shockMm: readonly numb
 /** Leverage of any kind over a wheel travel. Errors: those of the table and of the linkage. */
 export function leverageOf(kind: LeverageKind, travelMm: number): Result<Leverage> {
   if (kind.kind === 'constant') return ok(constantLeverage(kind.ratio));
-  return kind.kind === 'table' ? tableLeverage(kind.wheelMm, kind.shockMm) : linkageLeverage(kind, travelMm);
+  if (kind.kind === 'linkage') return linkageLeverage(kind, travelMm);
+  const through = tableLeverage(kind.wheelMm, kind.shockMm);
+  if (!through.ok || kind.readingErrorMm === undefined) return through;
+  // Too few pairs for a curve are joined as they are.
+  const smooth = smoothLeverage(kind.wheelMm, kind.shockMm, kind.readingErrorMm);
+  return smooth.ok ? ok(smooth.value.leverage) : through;
 }
 
 /** The same leverage with the stroke counted from full extension. */

@@ -35,11 +35,19 @@ export function normalQuantile(share: number): number {
   return (Math.sign(q) * polynomial(c[0], x)) / polynomial(c[1], x);
 }
 
+const SHARE = [0.31938153, -0.356563782, 1.781477937, -1.821255978, 1.330274429] as const;
+
 /**
- * Share of the normal distribution below a deviate, by its logistic approximation 1/(1 + e^(−1.702 z)), good to 0.01.
- * Source: Johnson, Kotz and Balakrishnan, Continuous Univariate Distributions (from memory).
+ * Share of the normal distribution below a deviate.
+ * @returns good to seven digits
+ * Source: Abramowitz and Stegun, Handbook of Mathematical Functions, 26.2.17; coefficients from memory, held by the tests against the integral.
  */
-export const normalShare = (deviate: number): number => 1 / (1 + Math.exp(-1.702 * deviate));
+export function normalShare(deviate: number): number {
+  const x = Math.abs(deviate);
+  const t = 1 / (1 + 0.2316419 * x);
+  const beyond = ((t * Math.exp((-x * x) / 2)) / Math.sqrt(2 * Math.PI)) * polynomial(SHARE, t);
+  return deviate < 0 ? beyond : 1 - beyond;
+}
 
 /**
  * Evenly spread standard normal draws: each column has its own irrational step, so that a few thousand rows fill the space as many more thrown at random would. The same each time.

@@ -1,4 +1,5 @@
-import { normalDraws } from '../numerics/normal';
+import { risingRoot } from '../numerics/halving';
+import { normalDraws, normalShare } from '../numerics/normal';
 import type { ChoiceBasis, ShopFitted } from './choiceBasis';
 import { type Band, type DrawnMachine, type EstimateRequest, otherN, ratioAt, strokeAt, type Weighted } from './estimate';
 
@@ -143,23 +144,48 @@ export function leftOver(request: EstimateRequest, machine: DrawnMachine): { log
   return { logRate: log, varLog, preloadMm: preload };
 }
 
-/** Columns of draws the choice uses: two for the answer's own doubt, two for parts alone. */
-const COLUMNS = 4;
+/** Rows of the choice's own draws are taken in another order than those of the machines, whose sequence they would else follow. */
+const STRIDE = 733;
+const rowOf = (i: number, count: number) => ((i * STRIDE) % count) * COLUMNS;
 
-/** Gives every machine drawn the spring that is chosen for it, with the doubt the parts leave (one drawn deviate each of rate and preload, the same each time). */
+/** Columns of draws the choice uses: one for the preload's own doubt, two for parts alone. */
+const COLUMNS = 3;
+
+/** Gives every machine drawn the spring that is chosen for it, with the doubt the parts leave of its rate; of its preload one deviate is drawn each, the same each time. */
 export function chosenFor(request: EstimateRequest, draws: readonly Weighted[]): void {
   const basis = request.choice!;
   const spread = normalDraws(draws.length, COLUMNS);
   draws.forEach(({ machine }, i) => {
-    const { log, preload, varLog, varPreload, covariance } = pulled(request, basis, caseOf(request, basis, machine));
-    const [a, b] = [spread[i * COLUMNS]!, spread[i * COLUMNS + 1]!];
-    const sdLog = Math.sqrt(varLog);
-    const along = covariance / sdLog;
-    machine.rateNPerMm = Math.exp(log + sdLog * a);
-    const free = preload + along * a + Math.sqrt(Math.max(0, varPreload - along * along)) * b;
+    const { log, preload, varLog, varPreload } = pulled(request, basis, caseOf(request, basis, machine));
+    machine.rateNPerMm = Math.exp(log);
+    machine.logSd = Math.sqrt(varLog);
+    const free = preload + Math.sqrt(varPreload) * spread[rowOf(i, draws.length)]!;
     machine.preloadMm = Math.max(basis.adjusterMm?.[0] ?? MIN_PRELOAD_MM, Math.min(free, basis.adjusterMm?.[1] ?? Infinity));
   });
 }
+
+/** How much of the right rate lies below one, 0 to 1: each machine's choice is normal in the logarithm about its middle. */
+export function shareBelow(draws: readonly Weighted[], rateNPerMm: number): number {
+  let below = 0;
+  for (const { machine, weight } of draws) below += weight * normalShare(Math.log(rateNPerMm / machine.rateNPerMm) / machine.logSd);
+  return below;
+}
+
+/** Past so many deviates of the outermost machine nothing of the rate lies. */
+const NOTHING_BEYOND = 4;
+
+/** Middle and band of the rate chosen. */
+export function chosenBand(draws: readonly Weighted[]): Band {
+  let [low, high] = [Infinity, -Infinity];
+  for (const { machine } of draws) {
+    low = Math.min(low, Math.log(machine.rateNPerMm) - NOTHING_BEYOND * machine.logSd);
+    high = Math.max(high, Math.log(machine.rateNPerMm) + NOTHING_BEYOND * machine.logSd);
+  }
+  const at = (share: number) => Math.exp(risingRoot((log) => shareBelow(draws, Math.exp(log)) - share, low, high, NEAR_SHARE));
+  return { p05: at(0.05), p50: at(0.5), p95: at(0.95) };
+}
+/** A quantile is found when so near, share of its logarithm's place. */
+const NEAR_SHARE = 1e-6;
 
 /** The rate each part alone would give for one machine drawn; NaN where it gives none. */
 function aloneNPerMm(
@@ -207,9 +233,10 @@ function aloneBands(request: EstimateRequest, basis: ChoiceBasis, among: readonl
   const spread = normalDraws(among.length, COLUMNS);
   const values: Record<string, number[]> = {};
   const weights: Record<string, number[]> = {};
-  for (let i = 0; i < among.length; i += LOOKED_AT) {
+  for (let i = 0; i < among.length; i += 1) {
     const { machine, weight } = among[i]!;
-    const alone = aloneNPerMm(request, basis, caseOf(request, basis, machine), spread[i * COLUMNS + 2]!, spread[i * COLUMNS + 3]!);
+    const row = rowOf(i, among.length);
+    const alone = aloneNPerMm(request, basis, caseOf(request, basis, machine), spread[row + 1]!, spread[row + 2]!);
     for (const [from, value] of Object.entries(alone)) {
       if (!(value > 0)) continue;
       (values[from] ??= []).push(value);
@@ -219,8 +246,6 @@ function aloneBands(request: EstimateRequest, basis: ChoiceBasis, among: readonl
   return Object.fromEntries(Object.entries(values).map(([from, found]) => [from, bandOfValues(found, weights[from]!)]));
 }
 
-/** Every so many draws is looked at for a part alone: its band is drawn, not reckoned with. */
-const LOOKED_AT = 3;
 
 /**
  * The rate each part would give alone, and how much it pulled: its information over the information of all.
@@ -261,14 +286,13 @@ export const NINE_IN_TEN = 1.645;
 /** Chance that each rate is the one nearest to the right one, of all that can be had: they add up to 1. Rates alike share one chance. @param rates any order */
 export function chancesOf(draws: readonly Weighted[], rates: readonly number[]): Map<number, number> {
   const steps = [...new Set(rates)].sort((a, b) => a - b);
-  const chances = new Map(steps.map((rate) => [rate, 0]));
-  if (steps.length === 0) return chances;
-  const edges = steps.slice(1).map((rate, i) => Math.sqrt(rate * steps[i]!));
-  const total = draws.reduce((sum, { weight }) => sum + weight, 0);
-  for (const { machine, weight } of draws) {
-    let at = 0;
-    while (at < edges.length && machine.rateNPerMm > edges[at]!) at += 1;
-    chances.set(steps[at]!, chances.get(steps[at]!)! + weight / total);
-  }
+  const chances = new Map<number, number>();
+  let before = 0;
+  steps.forEach((rate, i) => {
+    const next = steps[i + 1];
+    const below = next === undefined ? 1 : shareBelow(draws, Math.sqrt(rate * next));
+    chances.set(rate, below - before);
+    before = below;
+  });
   return chances;
 }

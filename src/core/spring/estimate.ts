@@ -85,6 +85,8 @@ export interface DrawnMachine {
   /** Share of the usual gas or air that is there. */
   otherShare: number;
   rateNPerMm: number;
+  /** Doubt of that rate's logarithm where it is chosen; 0 where it is a sum. */
+  logSd: number;
   preloadMm: number;
 }
 
@@ -147,6 +149,7 @@ export class EstimateModel {
       cosRake: isFront ? Math.cos((this.valueOf('rakeDeg', deviates) * Math.PI) / 180) : 1,
       otherShare: this.otherAt < 0 ? 0 : otherShareOf(this.request.usualOther!, deviates[this.otherAt]!),
       rateNPerMm: 0,
+      logSd: 0,
       preloadMm: 0,
     };
     const { staticSagMm: z1, riderSagMm: z2 } = target;

@@ -1,5 +1,5 @@
 import { ok, type Result } from '../result';
-import { chosenFor, type Evidence, evidenceOf, leftOver, NINE_IN_TEN } from './choice';
+import { chosenBand, chosenFor, type Evidence, evidenceOf, leftOver, NINE_IN_TEN } from './choice';
 import { type Tension, tensionOf } from './tension';
 import {
   type Band,
@@ -39,7 +39,7 @@ export function estimateSpring(request: EstimateRequest): Result<SpringEstimate>
   if (!found.ok) return found;
   const posterior = found.value;
   if (request.choice) chosenFor(request, posterior.draws);
-  const rateNPerMm = bandOf(posterior.draws, (m) => m.rateNPerMm);
+  const rateNPerMm = request.choice ? chosenBand(posterior.draws) : bandOf(posterior.draws, (m) => m.rateNPerMm);
   const evidence = request.choice ? evidenceOf(request, priorOf(posterior), posterior.draws, posterior.model.reads) : [];
   return ok({
     rateNPerMm,
@@ -71,11 +71,6 @@ export function quickChoice(request: EstimateRequest): { rateNPerMm: Band; prelo
   const sd = Math.sqrt(varLog + varianceOf(slope, covarianceOf(centre.length, [])));
   const at = (deviates: number) => Math.exp(logRate + deviates * sd);
   return { rateNPerMm: { p05: at(-NINE_IN_TEN), p50: at(0), p95: at(NINE_IN_TEN) }, preloadMm: Math.max(0, preloadMm) };
-}
-
-/** How much of the right rate lies below one, 0 to 1: a spring far on the soft side has hardly anything below it. */
-export function shareBelow({ posterior }: SpringEstimate, rateNPerMm: number): number {
-  return posterior.draws.reduce((sum, { machine, weight }) => sum + (machine.rateNPerMm < rateNPerMm ? weight : 0), 0);
 }
 
 /** Machines of equal weight a list of springs is tried on. */

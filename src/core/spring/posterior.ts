@@ -16,8 +16,11 @@ export interface Posterior {
 /** Draws an answer rests on: the ends of the band are then good to a few hundredths of it, and move smoothly with what is typed, for the draws stay the same. */
 const DRAWS = 1200;
 const DIFFERENCE = 1e-4;
-/** Draws that must bear the answer: below, the other way of drawing is tried too. */
-const ENOUGH_DRAWS = 250;
+/** Of a choice each draw is a band of its own, so that a quarter of them says as much. */
+const CHOICE_DRAWS = 300;
+const drawsOf = (model: EstimateModel): number => (model.request.choice ? CHOICE_DRAWS : DRAWS);
+/** Share of the draws that must bear the answer: below, the other way of drawing is tried too. */
+const ENOUGH_SHARE = 0.2;
 
 /** How the misses of the sags turn with each deviate, row by row. */
 export const missRows = (model: EstimateModel, at: Float64Array): Float64Array[] => slopesAt(at, 2, (p, out) => model.missesOf(p, out));
@@ -46,7 +49,7 @@ export function posteriorOf(request: EstimateRequest): Result<Posterior> {
   const covariance = covarianceOf(n, rows);
   const pair = model.reads && sag!.staticMm !== null && sag!.riderMm !== null && !isToppedOut(sag!.staticMm) ? bestPair(rows) : null;
   let draws = pair ? solvedDraws(model, centre, pair) : [];
-  if (bearing(draws) < ENOUGH_DRAWS) {
+  if (bearing(draws) < ENOUGH_SHARE * drawsOf(model)) {
     const others = linearDraws(model, centre, covariance, rows);
     if (bearing(others) > bearing(draws)) draws = others;
   }
@@ -83,8 +86,8 @@ function linearDraws(model: EstimateModel, centre: Float64Array, covariance: Flo
   const n = centre.length;
   const columns = n + rows.length;
   // A choice has a doubt of its own where everything is known.
-  const count = n === 0 && !model.request.choice ? 1 : DRAWS;
-  const spread = n === 0 ? new Float64Array(1) : normalDraws(DRAWS, columns);
+  const count = n === 0 && !model.request.choice ? 1 : drawsOf(model);
+  const spread = n === 0 ? new Float64Array(1) : normalDraws(count, columns);
   const [at, pulled, misses] = [new Float64Array(n), new Float64Array(n), new Float64Array(2)];
   const draws: Weighted[] = [];
   for (let d = 0; d < count; d += 1) {
@@ -134,7 +137,8 @@ const SOLVED = 1e-4;
  */
 function solvedDraws(model: EstimateModel, centre: Float64Array, [first, second]: [number, number]): Weighted[] {
   const n = centre.length;
-  const spread = normalDraws(DRAWS, n);
+  const count = drawsOf(model);
+  const spread = normalDraws(count, n);
   const [at, misses, moved] = [new Float64Array(n), new Float64Array(2), new Float64Array(2)];
   const draws: Weighted[] = [];
   /** Slopes of both misses by one deviate, into `out`. */
@@ -150,7 +154,7 @@ function solvedDraws(model: EstimateModel, centre: Float64Array, [first, second]
     [0, 0],
     [0, 0],
   ];
-  for (let d = 0; d < DRAWS; d += 1) {
+  for (let d = 0; d < count; d += 1) {
     for (let i = 0; i < n; i += 1) at[i] = spread[d * n + i]!;
     // The two columns the pair leaves free hold the readings' noise.
     const noise = [at[first]!, at[second]!];

@@ -232,8 +232,8 @@ test('the schools hold their usual windows', () => {
   });
   expect(againstWindow(75, window('share-of-travel', 'conversion', 'rear', 300).rider!)).toBe('in window');
   expect(againstWindow(84, window('share-of-travel', 'conversion', 'rear', 335).rider!)).toBe('in window');
-  expect(againstWindow(121, { minMm: 90, maxMm: 110 })).toBe('low');
-  expect(againstWindow(20, { minMm: 30, maxMm: 40 })).toBe('high');
+  expect(againstWindow(121, { minMm: 90, maxMm: 110 })).toBe('more sag');
+  expect(againstWindow(20, { minMm: 30, maxMm: 40 })).toBe('less sag');
   for (const school of SCHOOLS) expect(school.origin).toMatch(/no source|from memory/);
 });
 

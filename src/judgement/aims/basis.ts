@@ -1,4 +1,5 @@
 import type { End } from '@/catalogue/ends';
+import type { LOAD_SCHOOLS } from '@/catalogue/fields/ask';
 import type { MachineType } from '@/catalogue/fields/machine';
 import { ATMOSPHERE_MPA, STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
 import { airSpring } from '@/core/spring/air';
@@ -25,14 +26,15 @@ import {
 /** How a machine is loaded, as shares of its riding that add up to one. */
 export type LoadId = 'solo' | 'luggage' | 'two-up' | 'two-up-luggage';
 export const LOAD_IDS: readonly LoadId[] = ['solo', 'luggage', 'two-up', 'two-up-luggage'];
+export const LOAD_NAMES: Record<LoadId, string> = {
+  solo: 'Solo',
+  luggage: 'With luggage',
+  'two-up': 'Two-up',
+  'two-up-luggage': 'Two-up with luggage',
+};
 export type LoadShares = Readonly<Record<LoadId, number>>;
 
 /** Which load the spring is chosen for: the rider alone, the ring carrying the rest; all by their share of the riding; or the heaviest, so that no ring is needed. */
-export const LOAD_SCHOOLS = {
-  'as-ridden': 'As it is ridden most',
-  solo: 'Solo, the ring carries the rest',
-  'no-ring': 'No ring for the passenger',
-} as const;
 export type LoadSchool = keyof typeof LOAD_SCHOOLS;
 
 /** Share of the riding that is taken for what is declared, where nobody said: a machine told with a passenger is mostly ridden so. From memory. */

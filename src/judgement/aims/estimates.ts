@@ -3,15 +3,16 @@ import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import { remembered, type JobFacts } from '../model/facts';
 import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
+import type { MachineType } from '@/catalogue/fields/machine';
 import type { Entries } from '@/catalogue/entry';
-import { LUGGAGE_PLACES } from '@/catalogue/fields/ask';
+import { LOAD_SCHOOLS, LUGGAGE_PLACES } from '@/catalogue/fields/ask';
 import { leverageOf, lookedUp } from '@/core/leverage/leverage';
 import type { Leverage } from '@/core/leverage/law';
 import type { Issue } from '@/core/result';
-import { chancesOf, type EvidenceFrom } from '@/core/spring/choice';
+import { chancesOf, type EvidenceFrom, shareBelow } from '@/core/spring/choice';
 import { otherForceIn } from '@/core/spring/endOf';
 import type { Band, EstimateRequest, KindFigure, RestsOn } from '@/core/spring/estimate';
-import { estimateSpring, quickChoice, shareBelow, showsOf, type SpringEstimate } from '@/core/spring/estimated';
+import { estimateSpring, quickChoice, showsOf, type SpringEstimate } from '@/core/spring/estimated';
 import type { Measure } from '@/core/spring/worth';
 import { kindOf } from '@/knowledge/inForce';
 import { type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
@@ -22,20 +23,20 @@ import {
   carriedShares,
   casesOf,
   LOAD_IDS,
-  LOAD_SCHOOLS,
+  LOAD_NAMES,
   type LoadId,
   type LoadSchool,
   loadSharesOf,
   usualOtherOf,
 } from './basis';
 import { mixOf } from './ground';
-import { aimsOf, isAimOnPurpose, rangeOf } from './targets';
+import { aimsOf, isAimOnPurpose, purposeOf, rangeOf } from './targets';
 import { isOnAir, markedRateOf, isMissing, isUnusable, leverageKindOf, legsOf, otherForceOf } from '../model/ends';
 import { type Place, USUAL_PLACE_SHARE } from '@/core/loads/places';
 import { fuelAgainstWeighedKg, namedKindOf } from '../model/loads';
 import { preloadOf, sagOf } from '../model/measure';
 import { offerKey, rateOf } from '../model/offers';
-import { choiceOf, itemNumbers, numberOf, textOf } from '../model/read';
+import { choiceOf, isSameRate, itemNumbers, numberOf, textOf } from '../model/read';
 
 /** The spring question answered from what is known so far, with its band. */
 export interface EndEstimate {
@@ -98,7 +99,7 @@ function readOn(facts: JobFacts, end: End): Pick<EstimateRequest, 'marked' | 'sa
 }
 
 /** Shares of the load cases as told, per cent; null where none is. */
-function toldShares(entries: Entries): Partial<Record<LoadId, number>> | null {
+export function toldShares(entries: Entries): Partial<Record<LoadId, number>> | null {
   const told = LOAD_IDS.flatMap((id) => {
     const share = numberOf(entries, `load.${id}`);
     return share === null ? [] : [[id, share] as const];
@@ -129,13 +130,16 @@ function declaredOn(facts: JobFacts, end: End, kind: MachineKind): { passengerKg
   };
 }
 
+/** Whether a passenger and luggage are declared. */
+export const declaredLoads = (entries: Entries): { passenger: boolean; luggage: boolean } => ({
+  passenger: (numberOf(entries, 'passenger.mass') ?? 0) > 0,
+  luggage: itemNumbers(entries, 'luggage').some((n) => (numberOf(entries, `luggage.${n}.mass`) ?? 0) > 0),
+});
+
 /** The ways this machine is ridden loaded, with the share of each and what it puts on this wheel. */
 export function loadCasesOf(facts: JobFacts, end: End, kind: MachineKind) {
   const on = declaredOn(facts, end, kind);
-  const shares = loadSharesOf(toldShares(facts.entries), {
-    passenger: (numberOf(facts.entries, 'passenger.mass') ?? 0) > 0,
-    luggage: itemNumbers(facts.entries, 'luggage').some((n) => (numberOf(facts.entries, `luggage.${n}.mass`) ?? 0) > 0),
-  });
+  const shares = loadSharesOf(toldShares(facts.entries), declaredLoads(facts.entries));
   return { on, shares, cases: casesOf(shares, on) };
 }
 
@@ -172,7 +176,11 @@ function requestOf(facts: JobFacts, end: End, kind: MachineKind): EstimateReques
     pace: textOf(facts.entries, 'pace') || null,
     ground: mixOf(facts.entries),
     adjusterMm: min.origin === 'assumed' && max.origin === 'assumed' ? undefined : [min.value, Math.max(min.value, max.value)],
-    sags: { staticMm: aims.target.static.value, riderMm: aims.target.rider.value, onPurpose: isAimOnPurpose(facts, end) },
+    // Sags that contradict one another aim at nothing: what is usual stands in, and the list says what is wrong.
+    sags:
+      aims.target.rider.value > aims.target.static.value
+        ? { staticMm: aims.target.static.value, riderMm: aims.target.rider.value, onPurpose: isAimOnPurpose(facts, end) }
+        : undefined,
     extraKg: carried.passenger * on.passengerKg + carried.luggage * on.luggageKg,
     ridden: riddenOf(facts, end, travelMm),
     shop: facts.fitted[end],
@@ -192,8 +200,34 @@ function requestOf(facts: JobFacts, end: End, kind: MachineKind): EstimateReques
   };
 }
 
+/** Whether enough is known of what stands there: its kind, or at least its weight. */
+const isTold = (facts: JobFacts): boolean => namedKindOf(facts.machine) !== null || knownOf(facts).machineKg !== undefined;
+
 /** The kind it is reckoned with: as named, else as where none is. */
-const kindIn = (facts: JobFacts): MachineKind => namedKindOf(facts.machine) ?? kindOf(UNNAMED_KIND);
+const kindIn = (facts: JobFacts): MachineKind => namedKindOf(facts.machine) ?? kindOf(likelyKind(facts));
+
+/** Fork travel that tells an enduro from a trail machine, mm, and mass that tells a tourer or an adventure twin from the rest, kg. From memory. */
+const LONG_TRAVEL_MM = 280;
+const HEAVY_KG = { touring: 300, rally: 165 } as const;
+
+/** What stands there where nobody named it: by what it is ridden for, its travel and its weight. */
+function likelyKind(facts: JobFacts): MachineType {
+  const use = purposeOf(facts);
+  const kg = knownOf(facts).machineKg ?? 0;
+  const isLong = (numberOf(facts.machine, 'machine.travel.front') ?? numberOf(facts.machine, 'machine.travel.rear') ?? 0) >= LONG_TRAVEL_MM;
+  switch (use) {
+    case 'off-road':
+      return isLong ? 'enduro' : 'trail';
+    case 'rally':
+      return kg > HEAVY_KG.rally ? 'rally' : 'enduro';
+    case 'conversion':
+      return 'dual';
+    case 'touring':
+      return kg > HEAVY_KG.touring ? 'tourer' : UNNAMED_KIND;
+    case 'road':
+      return UNNAMED_KIND;
+  }
+}
 
 /** The spring to choose for one end, from whatever is known: the one answer of headline, list, chart and wall. */
 export const choiceAt: (facts: JobFacts, end: End) => EndEstimate | NoEstimate = remembered(chosen);
@@ -202,7 +236,7 @@ function chosen(facts: JobFacts, end: End): EndEstimate | NoEstimate {
   if (isOnAir(facts.machine, end)) return { missing: [] };
   const kind = kindIn(facts);
   const request = requestOf(facts, end, kind);
-  if (!request) {
+  if (!request || !isTold(facts)) {
     const missing: [FieldKey, boolean][] = [
       ['machine.type', namedKindOf(facts.machine) === null],
       [`machine.travel.${end}`, numberOf(facts.machine, `machine.travel.${end}`) === null],
@@ -219,20 +253,13 @@ function chosen(facts: JobFacts, end: End): EndEstimate | NoEstimate {
 function loadWordsOf(facts: JobFacts, end: End, kind: MachineKind): string {
   const { cases } = loadCasesOf(facts, end, kind);
   if (cases.length === 1) return 'solo';
-  const shares = cases.filter((c) => c.share > 0).map((c) => `${LOAD_NAMES[c.id]} ${Math.round(100 * c.share)} %`);
+  const shares = cases.filter((c) => c.share > 0).map((c) => `${LOAD_NAMES[c.id].toLowerCase()} ${Math.round(100 * c.share)} %`);
   return {
     'as-ridden': `as it is ridden: ${shares.join(', ')}`,
     solo: 'solo, the ring carrying the rest',
     'no-ring': 'for the heaviest load, without the ring',
   }[loadSchoolOf(facts.entries)];
 }
-const LOAD_NAMES: Record<LoadId, string> = {
-  solo: 'solo',
-  luggage: 'with luggage',
-  'two-up': 'two-up',
-  'two-up-luggage': 'two-up with luggage',
-};
-
 /** What each part of the evidence is called. */
 export const EVIDENCE_NAMES: Record<EvidenceFrom, string> = {
   practice: 'Usually fitted',
@@ -245,7 +272,7 @@ export const EVIDENCE_NAMES: Record<EvidenceFrom, string> = {
 
 /** Rate and preload alone, without what was read on the spring that is in: it belongs to the rider who sat on it. For tables over many riders. */
 export function quickChoiceAt(facts: JobFacts, end: End): ReturnType<typeof quickChoice> | null {
-  const request = isOnAir(facts.machine, end) ? null : requestOf(facts, end, kindIn(facts));
+  const request = isOnAir(facts.machine, end) || !isTold(facts) ? null : requestOf(facts, end, kindIn(facts));
   return request && quickChoice(request);
 }
 
@@ -258,7 +285,7 @@ export interface RateJudged {
 
 /** The one judge of a rate. Nine rates in ten lie within the band; outside its middle half a right one leans. */
 export function judgeRate({ estimate }: EndEstimate, rateNPerMm: number): RateJudged {
-  const below = shareBelow(estimate, rateNPerMm);
+  const below = shareBelow(estimate.posterior.draws, rateNPerMm);
   const side = below < 0.5 ? 'soft' : 'stiff';
   if (below < BAND_SHARE || below > 1 - BAND_SHARE) return { verdict: `too ${side}`, leans: side, below };
   return { verdict: 'right', leans: below < LEANS_SHARE || below > 1 - LEANS_SHARE ? side : null, below };
@@ -295,7 +322,10 @@ export function triedSprings(found: EndEstimate, facts: JobFacts, end: End, spri
   const near = listed.filter((s) => s.rateNPerMm >= p05 && s.rateNPerMm <= p95).length;
   const step = ladderStep(end, p50);
   const middle = Math.round(p50 / step) * step;
-  const ladder = near >= FEW ? [] : [-2, -1, 0, 1, 2].map((n) => middle + n * step).filter((rate) => rate > 0);
+  const ladder =
+    near >= FEW
+      ? []
+      : [-2, -1, 0, 1, 2].map((n) => middle + n * step).filter((rate) => rate > 0 && !listed.some((s) => isSameRate(s.rateNPerMm, rate)));
   const all = [...listed, ...ladder.map((rateNPerMm) => ({ id: `rate ${rateNPerMm}`, rateNPerMm, spring: null }))];
   const chances = chancesOf(
     estimate.posterior.draws,

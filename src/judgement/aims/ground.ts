@@ -19,24 +19,6 @@ export function mixOf(entries: Entries): Mix | null {
   return sum <= 0 ? null : { ...NONE, ...Object.fromEntries(told.map(([id, share]) => [id, share / sum])) };
 }
 
-/**
- * The mix in whole per cent with one share set anew: the others give way in proportion, so that it goes on adding up to 100.
- * @param percent what stands there now, by kind; where no other kind has a share, the kind takes all of it
- */
-export function withShare(percent: Mix, id: GroundId, share: number): Record<GroundId, number> {
-  const set = Math.min(100, Math.max(0, Math.round(share)));
-  const others = GROUND_IDS.filter((other) => other !== id && percent[other] > 0);
-  const sum = others.reduce((all, other) => all + percent[other], 0);
-  if (sum === 0) return { ...NONE, [id]: 100 };
-  const exact = others.map((other) => ({ other, exact: (percent[other] * (100 - set)) / sum }));
-  const whole = new Map(exact.map((e) => [e.other, Math.floor(e.exact)]));
-  const left = 100 - set - [...whole.values()].reduce((a, b) => a + b, 0);
-  // Largest remainder first; of equal ones in the order of the book, so that the same mix comes out whatever was typed first.
-  const byRemainder = [...exact].sort((a, b) => b.exact - Math.floor(b.exact) - (a.exact - Math.floor(a.exact)));
-  for (const { other } of byRemainder.slice(0, left)) whole.set(other, whole.get(other)! + 1);
-  return { ...NONE, ...Object.fromEntries(whole), [id]: set };
-}
-
 /** The mix as whole per cent. */
 export const percentOf = (entries: Entries): Mix => {
   const mix = mixOf(entries);

@@ -33,7 +33,8 @@ export interface Selection {
   staticLoadN: number;
   ladenLoadN: number;
   loadCases: NamedLoad[];
-  result: Result<Omit<SelectResult, 'candidates'> & { candidates: Judged[] }>;
+  /** `ideal` is the middle of the choice, `sum` the rate that would meet exactly the sags aimed at, solo. */
+  result: Result<Omit<SelectResult, 'candidates'> & { candidates: Judged[]; sum: SelectResult['ideal'] }>;
 }
 
 export interface NoSelection {
@@ -115,10 +116,22 @@ export function selectionOf(facts: JobFacts, end: End, springs: readonly ListedS
     const { value } = selected;
     return {
       ok: true,
-      value: { ...value, candidates: judgedBy(facts, end, value.candidates, ofEnd), warnings: [...found.warnings, ...value.warnings] },
+      value: {
+        ...value,
+        ideal: middleOf(facts, end) ?? value.ideal,
+        sum: value.ideal,
+        candidates: judgedBy(facts, end, value.candidates, ofEnd),
+        warnings: [...found.warnings, ...value.warnings],
+      },
     };
   })();
   return { model, target, staticLoadN, ladenLoadN, loadCases, result };
+}
+
+/** The middle of the choice: what the list is ranked about. */
+function middleOf(facts: JobFacts, end: End): SelectResult['ideal'] | null {
+  const chosen = chosenRateOf(facts, end);
+  return chosen && { rateNPerMm: chosen.rateNPerMm.p50, preloadMm: chosen.preloadMm.p50 };
 }
 
 /** The rate chosen for one end and its preload, each spring, with the band that holds the rate nine times in ten; null while travel or rider are not known. */

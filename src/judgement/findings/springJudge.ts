@@ -1,6 +1,7 @@
 import type { JobFacts } from '../model/facts';
 import { isOnAir } from '../model/ends';
-import { PITCH_SHARE, USUAL_WINDOW_DOUBT } from '@/knowledge/limits';
+import { COLLAPSED_SHARE, PITCH_SHARE, USUAL_WINDOW_DOUBT } from '@/knowledge/limits';
+import { loadsOf, overloads } from '../model/loads';
 import { isToppedOut } from '@/core/measure/sag';
 import { USUAL_SAG_UNCERTAINTY_MM } from '@/core/constants/limits';
 import { judgeStatic, type Lean } from '@/core/spring/judgement';
@@ -36,12 +37,14 @@ export const standardOf = (uncertaintyMm: number | null): number => (uncertainty
 /**
  * The ring moves both sags alike (constant leverage, linear spring), so the difference between rider and static sag belongs to the rate alone: holding the rider sag at its aim leaves
  * static − (rider − aim). An end that rests on its top-out stop says nothing of its spring: how far past the stop it would push, nobody sees.
- * @returns null for a fork on air, and until both sags are read and the travel is known
+ * @returns null for a fork on air, until both sags are read and the travel is known, and where something else stops the verdict
  */
 export function judgeSpring(facts: JobFacts, end: End): SpringJudged | null {
   const read = sagOf(facts, end);
   const aims = aimsOf(facts, end);
   if (!read?.result.ok || !aims || isOnAir(facts.machine, end)) return null;
+  // What stops a verdict comes before the rate: a load beyond the plate, and for the front a rear that has collapsed.
+  if (isOverloaded(facts) || (end === 'front' && isCollapsed(facts))) return null;
   const { staticSagMm, riderSagMm, uncertaintyMm } = read.result.value;
   if (staticSagMm === null || riderSagMm === null) return null;
   const { target, staticWindow, riderWindow } = aims;
@@ -60,22 +63,36 @@ export function judgeSpring(facts: JobFacts, end: End): SpringJudged | null {
     return { ...figures, code: 'topped-out', leans: null, credence: { soft: 0.5, stiff: 0.5, ringUp: 0.5, ringDown: 0.5 } };
   const one = standardOf(uncertaintyMm);
   const both = one * Math.SQRT2;
-  const [soft, stiff] = [below(leftMm, staticWindow.minMm, both), above(leftMm, staticWindow.maxMm, both)];
+  // A difference within the readings' own doubt is no verdict, and a window nobody chose is worth no more than what it rests on.
+  const doubtMm = both + (isAimOnPurpose(facts, end) ? 0 : USUAL_WINDOW_DOUBT * target.static.value);
+  const [leastMm, mostMm] = [staticWindow.minMm - doubtMm, staticWindow.maxMm + doubtMm];
+  const within = (mm: number, { minMm, maxMm }: Window) => mm >= minMm - one && mm <= maxMm + one;
+  // Both sags in their windows: it suits, whatever the middle says.
+  const stands = within(riderSagMm, riderWindow) && within(staticSagMm, staticWindow);
+  const atMost = stands ? 0.5 : 1;
+  const [soft, stiff] = [Math.min(atMost, below(leftMm, leastMm, both)), Math.min(atMost, above(leftMm, mostMm, both))];
   const ringOnly = Math.max(0, 1 - soft - stiff);
   const credence = {
     soft,
     stiff,
-    ringUp: ringOnly * above(riderSagMm, riderWindow.maxMm, one),
-    ringDown: ringOnly * below(riderSagMm, riderWindow.minMm, one),
+    ringUp: ringOnly * Math.min(atMost, above(riderSagMm, riderWindow.maxMm + one, one)),
+    ringDown: ringOnly * Math.min(atMost, below(riderSagMm, riderWindow.minMm - one, one)),
   };
-  // A difference within the readings' own doubt is no verdict, and a window nobody chose is worth no more than what it rests on.
-  const doubtMm = both + (isAimOnPurpose(facts, end) ? 0 : USUAL_WINDOW_DOUBT * target.static.value);
-  const { verdict, leans } = judgeStatic(leftMm, target.static.value, [staticWindow.minMm - doubtMm, staticWindow.maxMm + doubtMm]);
-  const within = (mm: number, { minMm, maxMm }: Window) => mm >= minMm - one && mm <= maxMm + one;
-  // Both sags in their windows: it suits, whatever the middle says.
-  const stands = within(riderSagMm, riderWindow) && within(staticSagMm, staticWindow);
+  const { verdict, leans } = judgeStatic(leftMm, target.static.value, [leastMm, mostMm]);
   if (verdict !== 'right' && !stands) return { ...figures, code: verdict, leans, credence };
   return { ...figures, code: stands ? 'suits' : 'ring', leans, credence };
+}
+
+/** Loaded beyond its plate or an axle's limit: no spring makes that safe. */
+export const isOverloaded = (facts: JobFacts): boolean => overloads(loadsOf(facts), facts.machine).length > 0;
+
+/** With the rider on the rear sits so far beyond its window that it is put right before anything is said of the front. */
+export function isCollapsed(facts: JobFacts): boolean {
+  const read = sagOf(facts, 'rear');
+  const riderSagMm = read?.result.ok ? read.result.value.riderSagMm : null;
+  const aims = aimsOf(facts, 'rear');
+  const travelMm = numberOf(facts.machine, 'machine.travel.rear');
+  return riderSagMm !== null && aims !== null && travelMm !== null && riderSagMm > aims.riderWindow.maxMm + COLLAPSED_SHARE * travelMm;
 }
 
 /** How far an end stands from its rider sag aimed at, as a share of its travel: above 0 it sits low. One answer for Measure, Reason and the rides. */

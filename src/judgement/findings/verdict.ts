@@ -9,11 +9,11 @@ import { choiceAt, isEstimate, judgeRate } from '../aims/estimates';
 import { aimsOf, schoolOf, windowsOf } from '../aims/targets';
 import { isOnAir, markedRateOf } from '../model/ends';
 import { remembered, type JobFacts } from '../model/facts';
-import { loadsOf, overloads } from '../model/loads';
 import { sagOf } from '../model/measure';
 import { choiceOf, itemNumbers, numberOf } from '../model/read';
-import { springFinding } from './because';
-import { judgeSpring, standardOf } from './springJudge';
+import type { Because } from './finding';
+import { springFinding } from './springFinding';
+import { isCollapsed, isOverloaded, judgeSpring, standardOf } from './springJudge';
 
 /** What a practitioner would do at an end, in the order he looks: what stops a verdict comes before the rate. */
 export type Verdict =
@@ -35,13 +35,12 @@ export interface EndVerdict {
   leans: 'soft' | 'stiff' | null;
   /** The sentence screens and papers lead with. */
   said: Said;
+  /** The same as a finding: its mark, first words and origin. */
+  because: Because;
 }
 
 /** A rate this far out of the band, on what is told alone, is another spring: one machine in a hundred. From memory. */
 const SURELY_OFF_SHARE = 0.01;
-/** With rider on, a rear this share of travel below its window has collapsed: it is put right before anything is said of the front. From memory. */
-const COLLAPSED_SHARE = 0.04;
-
 type Phrase = keyof typeof COMPLAINT_PHRASES;
 const DAMPING: readonly Phrase[] = ['harsh-small', 'harsh-braking', 'kicks', 'packs', 'wallows', 'seesaws', 'fades', 'clickers-dead'];
 const GEOMETRY: readonly Phrase[] = ['turns-in', 'wide', 'tall'];
@@ -73,34 +72,60 @@ function sagsRead(facts: JobFacts, end: End): SagRead | null {
   return { staticMm: staticSagMm, riderMm: riderSagMm, doubtMm: Math.max(standardOf(uncertaintyMm), bandMm / 4) };
 }
 
-/** Whether the rear sits so low that the front cannot be judged by its own sags. */
-function isCollapsed(facts: JobFacts): boolean {
-  const read = sagsRead(facts, 'rear');
-  const aims = aimsOf(facts, 'rear');
-  const travelMm = numberOf(facts.machine, 'machine.travel.rear');
-  return read?.riderMm != null && aims !== null && travelMm !== null && read.riderMm > aims.riderWindow.maxMm + COLLAPSED_SHARE * travelMm;
-}
-
 /** The verdict of one end: the one answer of Measure, Reason, Springs, Set and the papers. */
 export const verdictOf: (facts: JobFacts, end: End) => EndVerdict = remembered(judged);
 
 function judged(facts: JobFacts, end: End): EndVerdict {
-  const say = (verdict: Verdict, words: Said, leans: EndVerdict['leans'] = null): EndVerdict => ({
-    verdict,
-    leans,
-    said: said`${END_NAMES[end]}: ${words}`,
-  });
-  if (overloads(loadsOf(facts), facts.machine).length > 0)
-    return say('overloaded', 'it is loaded beyond its plate; no spring makes that safe.');
+  const say: Say = (verdict, words, leans = null) => {
+    const lead = said`${END_NAMES[end]}: ${VERDICT_NAMES[verdict]}.`;
+    const rest = said`${words}`;
+    return {
+      verdict,
+      leans,
+      said: said`${lead} ${rest}`,
+      because: { mark: MARKS[verdict] ?? 'note', lead, rest, origin: 'Measured, with what is usual.' },
+    };
+  };
+  if (isOverloaded(facts)) return say('overloaded', 'It is loaded beyond its plate; no spring makes that safe.');
   const read = sagsRead(facts, end);
   if (!read) return byRateAlone(facts, end, say);
-  if (read.staticMm !== null && isToppedOut(read.staticMm))
-    return say('topped-out', 'it tops out: no static sag. Back the ring off until it shows some, then read again.');
+  if (read.staticMm !== null && read.riderMm === null && isToppedOut(read.staticMm))
+    return say('topped-out', 'There is no static sag. Back the ring off until it shows some, then read again.');
   if (end === 'front' && isCollapsed(facts))
-    return say('other-end-first', 'the rear has collapsed; put it right, then read the front again.');
+    return say('other-end-first', 'The rear has collapsed; put it right, then read the front again.');
   const bySag = read.staticMm !== null && read.riderMm !== null ? byBoth(facts, end, say) : byOne(facts, end, read, say);
   return bySag.verdict === 'keep' ? whatItDoes(facts, end, bySag, say) : bySag;
 }
+
+/** The verdict as a finding; none while nothing is read of the end. */
+export function verdictFinding(facts: JobFacts, end: End): Because[] {
+  const { verdict, because } = verdictOf(facts, end);
+  return verdict === 'measure-first' || verdict === 'overloaded' || sagsRead(facts, end) === null ? [] : [because];
+}
+
+/** Verdicts in the words of the bench. */
+export const VERDICT_NAMES: Record<Verdict, string> = {
+  keep: 'keep it',
+  preload: 'preload only',
+  stiffer: 'a stiffer spring',
+  softer: 'a softer spring',
+  'topped-out': 'topped out',
+  bottoms: 'it bottoms',
+  'other-end-first': 'the other end first',
+  geometry: 'how it stands',
+  damping: 'damping',
+  'oil-level': 'oil level',
+  overloaded: 'overloaded',
+  'measure-first': 'measure first',
+};
+const MARKS: Partial<Record<Verdict, Because['mark']>> = {
+  stiffer: 'warn',
+  softer: 'warn',
+  'topped-out': 'warn',
+  bottoms: 'warn',
+  'other-end-first': 'warn',
+  overloaded: 'danger',
+};
 
 type Say = (verdict: Verdict, words: Said, leans?: EndVerdict['leans']) => EndVerdict;
 
@@ -113,14 +138,14 @@ function markJudged(facts: JobFacts, end: End) {
 
 function byRateAlone(facts: JobFacts, end: End, say: Say): EndVerdict {
   const mark = isOnAir(facts.machine, end) ? null : markJudged(facts, end);
-  if (!mark) return say('measure-first', 'read both sags before anything is turned.');
+  if (!mark) return say('measure-first', 'Read both sags before anything is turned.');
   const { marked, found, below, leans } = mark;
   const { p05, p95 } = found.estimate.rateNPerMm;
   const decimals = rateDecimals(marked);
   const against = said`${rate(marked, decimals)} is in it, and ${rate(p05, decimals)} to ${rate(p95, decimals)} is what would be fitted`;
-  if (below < SURELY_OFF_SHARE) return say('stiffer', said`a stiffer spring: ${against}. Read both sags to be sure.`, 'soft');
-  if (below > 1 - SURELY_OFF_SHARE) return say('softer', said`a softer spring: ${against}. Read both sags to be sure.`, 'stiff');
-  return say('keep', said`the spring in it will do as far as can be told: ${against}.`, leans);
+  if (below < SURELY_OFF_SHARE) return say('stiffer', said`${against}. Read both sags to be sure.`, 'soft');
+  if (below > 1 - SURELY_OFF_SHARE) return say('softer', said`${against}. Read both sags to be sure.`, 'stiff');
+  return say('keep', said`As far as can be told the spring in it will do: ${against}.`, leans);
 }
 
 const OF_PAIR = { 'topped-out': 'topped-out', 'too soft': 'stiffer', 'too stiff': 'softer', ring: 'preload', suits: 'keep' } as const;
@@ -128,19 +153,9 @@ const OF_PAIR = { 'topped-out': 'topped-out', 'too soft': 'stiffer', 'too stiff'
 function byBoth(facts: JobFacts, end: End, say: Say): EndVerdict {
   const pair = judgeSpring(facts, end);
   const words = springFinding(facts, end)[0];
-  if (!pair || !words) return say('measure-first', 'read both sags before anything is turned.');
-  const mark = markJudged(facts, end);
+  if (!pair || !words) return say('measure-first', 'Read both sags before anything is turned.');
   const verdict = OF_PAIR[pair.code];
-  // The ring would bring the sags right, yet hardly any machine would have such a spring: the rate comes first.
-  if (verdict === 'preload' && mark && (mark.below < SURELY_OFF_SHARE || mark.below > 1 - SURELY_OFF_SHARE)) {
-    const soft = mark.below < 0.5;
-    return say(
-      soft ? 'stiffer' : 'softer',
-      said`the ring would bring the sags right, but the spring itself is too ${soft ? 'soft' : 'stiff'}.`,
-      soft ? 'soft' : 'stiff',
-    );
-  }
-  return { verdict, leans: pair.leans, said: said`${words.lead} ${words.rest}` };
+  return { verdict, leans: pair.leans, said: said`${words.lead} ${words.rest}`, because: words };
 }
 
 /** One sag alone: the rider's as a share of travel, static against what the school or the maker names. */
@@ -151,15 +166,15 @@ function byOne(facts: JobFacts, end: End, { staticMm, riderMm, doubtMm }: SagRea
     riderMm !== null
       ? (['Rider', riderMm, windows?.rider ?? aims?.riderWindow] as const)
       : (['Static', staticMm!, windows?.static ?? aims?.staticWindow] as const);
-  if (!window) return say('measure-first', 'read the other sag as well.');
+  if (!window) return say('measure-first', 'Read the other sag as well.');
   const school = schoolOf(facts).name.toLowerCase();
   const against = said`${name} sag alone, ${mm(sagMm)} against ${mm(window.minMm, 'tenth', 'to', window.maxMm)} (${school})`;
   if (within(sagMm, window, doubtMm))
-    return say('keep', said`it sits where it belongs. ${against}; read the other sag to judge the spring.`);
+    return say('keep', said`It sits where it belongs. ${against}; read the other sag to judge the spring.`);
   const more = sagMm < window.minMm;
   return say(
     'preload',
-    said`${more ? 'less' : 'more'} preload, for ${more ? 'more' : 'less'} sag. ${against}; read the other sag to judge the spring.`,
+    said`${more ? 'Less' : 'More'} preload, for ${more ? 'more' : 'less'} sag. ${against}; read the other sag to judge the spring.`,
   );
 }
 
@@ -172,17 +187,17 @@ function whatItDoes(facts: JobFacts, end: End, kept: EndVerdict, say: Say): EndV
   if (told.includes('bottoms') || (used !== null && used >= ALL_USED_SHARE)) {
     const isSoft = markJudged(facts, end)?.leans === 'soft';
     return end === 'front' && !isSoft
-      ? say('oil-level', 'the sags are right and it bottoms: raise the oil before any preload.')
-      : say('bottoms', 'the sags are right and it bottoms: the next stiffer spring before any preload.', 'soft');
+      ? say('oil-level', 'The sags are right and it bottoms: raise the oil before any preload.')
+      : say('bottoms', 'The sags are right and it bottoms: the next stiffer spring before any preload.', 'soft');
   }
   if (used !== null && used < NEVER_USED_SHARE) {
     const never = `${Math.round(100 * (1 - used))} % of the travel is never used`;
     return end === 'front'
-      ? say('oil-level', `the sags are right, yet ${never}: lower the oil, more air above it, before the spring.`)
-      : say('keep', `the sags are right, yet ${never}: a step softer may be tried.`, 'stiff');
+      ? say('oil-level', `The sags are right, yet ${never}: lower the oil, more air above it, before the spring.`)
+      : say('keep', `The sags are right, yet ${never}: a step softer may be tried.`, 'stiff');
   }
-  if (told.some((p) => DAMPING.includes(p))) return say('damping', 'the spring suits; what is complained of is damping.', kept.leans);
+  if (told.some((p) => DAMPING.includes(p))) return say('damping', 'The spring suits; what is complained of is damping.', kept.leans);
   if (told.some((p) => GEOMETRY.includes(p)))
-    return say('geometry', 'the spring suits; what is complained of is how the machine stands.', kept.leans);
+    return say('geometry', 'The spring suits; what is complained of is how the machine stands.', kept.leans);
   return kept;
 }

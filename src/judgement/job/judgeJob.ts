@@ -78,7 +78,8 @@ function withUsualTravel(machine: Entries): Entries {
 
 const plain = (words: Said): string => sayMetric(words);
 
-function judgedEnd(facts: JobFacts, end: End, springs: readonly ListedSpring[]): EndJudged {
+/** One end: its verdict, the rate and preload chosen, and each spring of the list. */
+export function judgedEnd(facts: JobFacts, end: End, springs: readonly ListedSpring[]): EndJudged {
   const { verdict, leans, said } = verdictOf(facts, end);
   const found = choiceAt(facts, end);
   const chosen = isEstimate(found) ? found.estimate : null;
@@ -87,7 +88,7 @@ function judgedEnd(facts: JobFacts, end: End, springs: readonly ListedSpring[]):
     !('missing' in selection) && selection.result.ok
       ? selection.result.value.candidates
       : isEstimate(found)
-        ? triedSprings(found, facts, end, springs).filter((t) => t.spring !== null || springs.length === 0)
+        ? triedSprings(found, facts, end, springs)
         : [];
   return {
     verdict,

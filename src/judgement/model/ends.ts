@@ -1,4 +1,5 @@
 import { remembered, type JobFacts } from './facts';
+import { PAIR_READING_ERROR_MM } from '@/knowledge/limits';
 import type { SetupKey } from '@/catalogue/fields/setup';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { LeverageKind } from '@/core/leverage/leverage';
@@ -80,7 +81,12 @@ export function leverageKindOf(machine: Entries): LeverageKind | Missing | Unusa
     if (written.trim() === '') return { missing: ['machine.leverage.table'] };
     const pairs = pairsIn(written);
     if (!pairs.ok) return { field: 'machine.leverage.table', issue: pairs.issue };
-    return { kind: 'table', wheelMm: pairs.value.map(([z]) => z), shockMm: pairs.value.map(([, s]) => s) };
+    return {
+      kind: 'table',
+      wheelMm: pairs.value.map(([z]) => z),
+      shockMm: pairs.value.map(([, s]) => s),
+      readingErrorMm: PAIR_READING_ERROR_MM,
+    };
   }
   const [typed, travelMm, strokeMm] = [
     numberOf(machine, 'machine.leverage'),

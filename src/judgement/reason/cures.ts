@@ -11,6 +11,7 @@ import { airSpring, SEAL_LIMIT_MPA } from '@/core/spring/air';
 import { preloadForMm } from '@/core/spring/end';
 import { ATMOSPHERE_MPA } from '@/core/constants/constants';
 import type { Cure, Effect } from '@/knowledge/causes/page';
+import type { WindowVerdict } from '@/knowledge/schools';
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { fittedEnd } from './evidence/springs';
 import { afterPreload, standing } from './standing';
@@ -80,12 +81,12 @@ function softer(known: JobFacts): End | null {
 
 function otherSchools(known: JobFacts, end: End, sags: { staticMm: number; riderMm: number }): string[] {
   const verdicts = schoolVerdicts(known, end, { staticSagMm: sags.staticMm, riderSagMm: sags.riderMm });
-  const say = { 'in window': 'right', low: 'low', high: 'high' } as const;
+  const say = (v: WindowVerdict) => (v === 'in window' ? 'right' : v.replace(' sag', ' than it asks'));
   return verdicts
     .filter((v) => !v.chosen && (v.rider !== null || v.static !== null))
     .map(
       (v) =>
-        `${v.school.name}: ${[v.rider && `rider sag ${say[v.rider]}`, v.static && `static sag ${say[v.static]}`].filter(Boolean).join(', ')}`,
+        `${v.school.name}: ${[v.rider && `rider sag ${say(v.rider)}`, v.static && `static sag ${say(v.static)}`].filter(Boolean).join(', ')}`,
     );
 }
 

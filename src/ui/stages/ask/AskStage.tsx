@@ -15,6 +15,7 @@ import { Complaints } from '../../job/Complaints';
 import { Weigh } from '../../job/Weigh';
 import { FitWalk } from './FitWalk';
 import { GroundMix } from './GroundMix';
+import { LoadMix } from './LoadMix';
 import { HandedBack } from './HandedBack';
 import { ToldBefore } from './ToldBefore';
 import { LoadsView } from './LoadsView';
@@ -72,6 +73,7 @@ function RiderSheet() {
           <LastLoads />
           <Repeat list="luggage" defs={LUGGAGE_ITEM} add="Add luggage" empty="None declared." locked={sealed} />
         </Titled>
+        <LoadMix locked={sealed} />
         <Titled title="On the job">
           <FieldsOf defs={JOB_NOTES} min="100%" />
         </Titled>

@@ -1,0 +1,44 @@
+'use client';
+import { LOAD_IDS, LOAD_NAMES, type LoadId, loadSharesOf } from '@/judgement/aims/basis';
+import { declaredLoads, toldShares } from '@/judgement/aims/estimates';
+import { withShareOf } from '@/judgement/aims/shares';
+import { useFieldStore, useLive } from '../../fields/context';
+import { EntryField } from '../../fields/EntryField';
+import { ShareSlider } from '../../kit/ShareSlider';
+import { Titled } from '../../kit/parts';
+import { Small } from '../../kit/primitives';
+
+/** How it is loaded, in shares of the riding, and for which load springs are chosen; asked once a passenger or luggage is declared. */
+export function LoadMix({ locked }: { locked: boolean }) {
+  const live = useLive();
+  const store = useFieldStore();
+  const declared = declaredLoads(live);
+  if (!declared.passenger && !declared.luggage) return null;
+  const told = toldShares(live);
+  const shares = loadSharesOf(null, declared);
+  const percent = Object.fromEntries(LOAD_IDS.map((id) => [id, told ? (told[id] ?? 0) : Math.round(100 * shares[id])])) as Record<
+    LoadId,
+    number
+  >;
+  const ids = LOAD_IDS.filter((id) => (declared.passenger || !id.startsWith('two-up')) && (declared.luggage || !id.endsWith('luggage')));
+  const set = (id: LoadId, share: number) => {
+    const next = withShareOf(ids, percent, id, share);
+    for (const other of ids) if (!told || next[other] !== percent[other]) store.put(`load.${other}`, String(next[other]));
+  };
+  return (
+    <Titled title="How it is loaded" aside="shares of the riding">
+      {ids.map((id) => (
+        <ShareSlider
+          key={id}
+          name={LOAD_NAMES[id]}
+          label={`${LOAD_NAMES[id]}, share of the riding, %`}
+          percent={percent[id]}
+          locked={locked}
+          onSet={(share) => set(id, share)}
+        />
+      ))}
+      {!told && <Small>○ Assumed until told: mostly as declared.</Small>}
+      <EntryField field="load.school" locked={locked} />
+    </Titled>
+  );
+}
