@@ -71,7 +71,7 @@ test('the eight stages answer to Alt and their number, from inside a field too',
 test('the night bench and the other units are kept from page to page', async ({ page }) => {
   const job = await server.jobOf('Trail 300 Ingrith');
   await page.goto(`${server.base}/jobs/${job}/springs`);
-  const ideal = page.getByText(/of preload, for/);
+  const ideal = page.locator('[data-result=chosen]');
   await expect(ideal).toContainText('N/mm');
   await page.getByRole('button', { name: 'Night bench' }).click();
   await page.getByRole('button', { name: /Units/ }).click();

@@ -65,7 +65,7 @@ test('another pair is averaged in', async ({ page }) => {
 test('the school followed sets the windows and the verdict, and the others stand beside it', async ({ page }) => {
   await page.goto(`${server.base}/jobs/${job}/measure`);
   const schools = page.getByRole('table', { name: 'What each school says' });
-  await expect(schools.getByRole('row', { name: /Rider-and-static pair/ })).toContainText('rider low');
+  await expect(schools.getByRole('row', { name: /Rider-and-static pair/ })).toContainText('rider more sag');
   await expect(page.getByText('rider 93–114')).toBeVisible();
   await page.getByRole('button', { name: /School followed/ }).click();
   await page.getByRole('option', { name: 'Road window' }).click();

@@ -92,7 +92,7 @@ for (const shop of SHOPS)
       await expect(field(name)).toHaveValue(text);
       await page.keyboard.press('Enter');
     }
-    await expect(page.getByRole('table', { name: 'Candidates, rear' }).or(page.getByText(/Ideal/).first())).toBeVisible();
+    await expect(page.locator('[data-result=chosen]')).toBeVisible();
     await expect(field('Leverage ratio')).toHaveCount(0);
     await saved(page);
 

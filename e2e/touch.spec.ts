@@ -47,7 +47,7 @@ async function mainJob(hand: Hand, server: Server): Promise<void> {
   await hand.words('Halvik');
   await hand.tap(hand.field('Model'));
   await hand.words('Trail 300');
-  await hand.tap(page.getByText('Enduro and motocross'));
+  await hand.tap(page.getByText('Enduro', { exact: true }));
   await hand.tap(page.getByRole('button', { name: 'Open the job' }));
   await page.waitForURL('**/ask');
   await hand.tap(hand.field('Rider in full gear'));

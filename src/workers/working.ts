@@ -17,26 +17,57 @@ export interface Working<Api> {
   end(): void;
 }
 
-/** The one way to call a worker. */
-export function working<Api>(worker: Worker): Working<Api> {
+/** Its script did not come: a computer that was just begun anew, or a program that is no more. */
+class CodeMissing extends Error {}
+
+function begun<Api>(worker: Worker) {
   const remote = wrap<Api>(worker);
   const broken = new Promise<never>((_, refuse) => {
     worker.onerror = (event) => {
       event.preventDefault();
-      // Its script did not come: the page looks whether the program was renewed (ui/kit/renewed.ts).
-      if (!event.message) globalThis.dispatchEvent(new Event(CODE_GONE));
-      refuse(new Error(event.message ? words(event.message) : `${BROKE}, or its code did not arrive.`));
+      refuse(event.message ? new Error(words(event.message)) : new CodeMissing(`${BROKE}, or its code did not arrive.`));
     };
     worker.onmessageerror = () => refuse(new Error(`${BROKE}: its answer could not be read.`));
   });
   // Nobody may be asking when it dies; whoever asks next is told.
   broken.catch(() => undefined);
   return {
-    ask: (question) =>
-      Promise.race([question(remote), broken]).catch((e: unknown) => {
-        throw new Error(words(failureWords(e)));
-      }),
+    ask: <Answer>(question: (worker: Remote<Api>) => Promise<Answer>) => Promise.race([question(remote), broken]),
     end: () => worker.terminate(),
+  };
+}
+
+/** What is waited before code that did not come is asked for once more, ms. */
+const AGAIN_MS = 1000;
+
+/** The one way to call a worker. @param start makes it; asked once more where its code did not come, for a shop's computer begun anew drops one request */
+export function working<Api>(start: () => Worker): Working<Api> {
+  let at = begun<Api>(start());
+  let again: Promise<void> | null = null;
+  let isEnded = false;
+  const anew = async () => {
+    at.end();
+    await new Promise((done) => setTimeout(done, AGAIN_MS));
+    if (!isEnded) at = begun<Api>(start());
+  };
+  return {
+    ask: async (question) => {
+      try {
+        return await at.ask(question).catch(async (e: unknown) => {
+          if (!(e instanceof CodeMissing) || isEnded) throw e;
+          await (again ??= anew());
+          return at.ask(question);
+        });
+      } catch (e) {
+        // The page looks whether the program was renewed (ui/kit/renewed.ts).
+        if (e instanceof CodeMissing) globalThis.dispatchEvent(new Event(CODE_GONE));
+        throw new Error(words(failureWords(e)), { cause: e });
+      }
+    },
+    end: () => {
+      isEnded = true;
+      at.end();
+    },
   };
 }
 

@@ -4,7 +4,7 @@ import { startTransition, useCallback, useEffect, useRef, useState } from 'react
 import type { GroundWorker } from '@/workers/ground.worker';
 import { failureWords, type Working, working } from '@/workers/working';
 
-const start = () => working<GroundWorker>(new Worker(new URL('../../workers/ground.worker.ts', import.meta.url), { type: 'module' }));
+const start = () => working<GroundWorker>(() => new Worker(new URL('../../workers/ground.worker.ts', import.meta.url), { type: 'module' }));
 
 export type Ground = Remote<GroundWorker>;
 
@@ -25,7 +25,13 @@ export function useAtWork<P, A>(ask: (worker: Ground, tell: (progress: P) => voi
   const worker = useRef<Working<GroundWorker> | null>(null);
   const asked = useRef(0);
   const [state, setState] = useState<Omit<AtWork<P, A>, 'begin' | 'stop'>>({ progress: null, answer: null, running: false, failure: null });
-  useEffect(() => () => worker.current?.end(), []);
+  useEffect(
+    () => () => {
+      worker.current?.end();
+      worker.current = null;
+    },
+    [],
+  );
   const begin = useCallback(() => {
     worker.current ??= start();
     asked.current += 1;

@@ -45,7 +45,9 @@ function useDampers(questions: (DamperQuestion | null)[]): { dampers: JobFacts['
       ['front', front],
     ] as const) {
       if (!key) continue;
-      worker.current ??= working<ReasonsWorker>(new Worker(new URL('../../workers/reason.worker.ts', import.meta.url), { type: 'module' }));
+      worker.current ??= working<ReasonsWorker>(
+        () => new Worker(new URL('../../workers/reason.worker.ts', import.meta.url), { type: 'module' }),
+      );
       worker.current
         .ask((reasons) => reasons.facts(JSON.parse(key) as DamperQuestion))
         .then(

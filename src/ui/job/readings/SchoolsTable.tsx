@@ -26,8 +26,7 @@ function said(v: SchoolVerdict): string {
 /** The verdict of every school on the measured sags, beside the one followed. */
 export function SchoolsTable() {
   const facts = useLater();
-  const { sealed, data } = useBench();
-  const { schools } = data;
+  const { sealed } = useBench();
   const verdicts = useMemo(() => verdictsOf(facts), [facts]);
   return (
     <section style={{ marginTop: '0.5rem' }}>

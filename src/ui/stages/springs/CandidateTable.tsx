@@ -49,8 +49,8 @@ const Scroll = styled.div`
   overflow-x: auto;
 `;
 
-/** How many candidates are laid out at first: the near ones decide. */
-const SHOWN = 5;
+/** How many candidates are laid out at first: the best three lead. */
+const SHOWN = 3;
 
 /** The rate to reckon with; where the tester found another than the mark, both, with a warning. */
 export function Rate({ spring }: { spring: ListedSpring }) {

@@ -5,6 +5,7 @@ import { Printer } from 'lucide-react';
 import type { Candidate } from '@/core/spring/select';
 import { candidateWords, neighbourWords } from '@/judgement/findings/because';
 import type { Because } from '@/judgement/findings/finding';
+import { isOverloaded } from '@/judgement/findings/springJudge';
 import { spacerFindings } from '@/judgement/findings/spacer';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { neighboursOf, preloadShareOf, type Selection } from '@/judgement/aims/springs';
@@ -30,7 +31,6 @@ interface Props {
 /** What the spring looked at does, in the words that become the reason; null where it is no longer on the list. */
 function useLookedAt({ end, selection, current, range }: Props) {
   const facts = useLater();
-  const { data } = useBench();
   const spring = useOffers().find((s) => offerKey(s) === current.id);
   const target = { staticMm: selection.target.static.value, riderMm: selection.target.rider.value };
   const words = candidateWords(current, target, range, schoolOf(facts).name);
@@ -42,14 +42,17 @@ export function ChooseButton(props: Props) {
   const store = useFieldStore();
   const inUnits = useSaid();
   const { sealed } = useBench();
+  const facts = useLater();
   const looked = useLookedAt(props);
   if (!looked || sealed) return null;
   const { spring, words, isChosen } = looked;
   const { end, current } = props;
+  // The main button is never one that its own verdict, or a load no spring carries, speaks against.
+  const isAdvised = current.verdict === 'right' && !isOverloaded(facts);
   return (
     <span className="no-print">
       <Button
-        $strong
+        $strong={isAdvised}
         onPress={() => takeSpring(store, end, spring, current.preloadMm, inUnits(said`${words.lead} ${words.rest}`))}
         isDisabled={isChosen}
       >

@@ -1,4 +1,5 @@
 'use client';
+import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import type { End } from '@/catalogue/ends';
 import { USE_NAMES } from '@/catalogue/uses';
@@ -72,57 +73,78 @@ export function Assumed({ found }: { found: EndEstimate }) {
   );
 }
 
-const Figure = styled.svg`
-  display: block;
-  width: 100%;
-  max-width: 40rem;
-  font-size: 13px;
-  text {
-    fill: var(--ink);
-  }
-  .soft {
-    fill: var(--soft);
-  }
+const Rows = styled.div`
+  display: grid;
+  grid-template-columns: max-content minmax(8rem, 22rem) max-content;
+  gap: 0 0.75rem;
+  font-size: 0.8125rem;
+  line-height: 1.35;
+  margin-bottom: 0.5rem;
 `;
-const [WIDTH, ROW, LEFT, RIGHT] = [640, 24, 150, 70];
+const Track = styled.div`
+  position: relative;
+`;
+/** A band on the axis, thicker the more it pulls; the dot is its middle. */
+const Band = styled.span`
+  position: absolute;
+  top: 50%;
+  translate: 0 -50%;
+`;
+const Middle = styled.span`
+  position: absolute;
+  top: 50%;
+  width: 9px;
+  height: 9px;
+  border: 2px solid;
+  border-radius: 50%;
+  background: var(--sheet);
+  translate: -50% -50%;
+`;
+
+/** Ends of the axis, as shares of the answer: a part that says hardly anything runs out of it. */
+const AXIS = 1.7;
 
 /** How the parts pull: the band each would give alone on one axis, and below them the answer. */
 export function Pull({ end, found }: { end: End; found: EndEstimate }) {
   const system = useSystem();
   const { evidence, rateNPerMm } = found.estimate;
-  // The axis ends where the answer's neighbourhood does: a part that says hardly anything runs out of it.
-  const [low, high] = [rateNPerMm.p50 / 1.7, rateNPerMm.p50 * 1.7];
-  const x = (rate: number) => LEFT + ((WIDTH - LEFT - RIGHT) * Math.log(Math.min(Math.max(rate, low), high) / low)) / Math.log(high / low);
+  const low = rateNPerMm.p50 / AXIS;
+  const at = (rate: number) => Math.min(100, Math.max(0, (100 * Math.log(rate / low)) / (2 * Math.log(AXIS))));
   const rows = [...evidence].sort((a, b) => b.weight - a.weight);
-  const height = (rows.length + 1) * ROW + 22;
   const said = (rate: number) => estimatedRate(rate, system);
   const words = rows.map((e) => `${EVIDENCE_NAMES[e.from]} ${said(e.rateNPerMm.p05)} to ${said(e.rateNPerMm.p95)}`).join('; ');
   return (
-    <Figure viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={`How the evidence pulls, ${rateUnit(system)}: ${words}`}>
-      {rows.map((e, i) => (
-        <g key={e.from} transform={`translate(0 ${i * ROW})`}>
-          <text x={0} y={16}>
-            {EVIDENCE_NAMES[e.from]}
-          </text>
-          <line x1={x(e.rateNPerMm.p05)} x2={x(e.rateNPerMm.p95)} y1={12} y2={12} stroke="var(--soft)" strokeWidth={2 + 8 * e.weight} />
-          <circle cx={x(e.rateNPerMm.p50)} cy={12} r={4} fill="var(--paper)" stroke="var(--ink)" />
-          <text x={WIDTH} y={16} textAnchor="end" className="soft">
-            {Math.round(100 * e.weight)} %
-          </text>
-        </g>
+    <Rows role="img" aria-label={`How the evidence pulls, ${rateUnit(system)}: ${words}`}>
+      {rows.map((e) => (
+        <OnAxis key={e.from} name={EVIDENCE_NAMES[e.from]} band={e.rateNPerMm} at={at} thick={2 + 8 * e.weight} colour="var(--soft)">
+          {Math.round(100 * e.weight)} %
+        </OnAxis>
       ))}
-      <g transform={`translate(0 ${rows.length * ROW})`}>
-        <text x={0} y={16} fontWeight={650}>
-          Together
-        </text>
-        <line x1={x(rateNPerMm.p05)} x2={x(rateNPerMm.p95)} y1={12} y2={12} stroke={`var(--${end})`} strokeWidth={6} />
-        <circle cx={x(rateNPerMm.p50)} cy={12} r={5} fill={`var(--${end})`} />
-      </g>
-      {[low, rateNPerMm.p50, high].map((rate, i) => (
-        <text key={i} x={x(rate)} y={height - 4} textAnchor="middle" className="soft">
-          {said(rate)}
-        </text>
-      ))}
-    </Figure>
+      <OnAxis name={<b>Together</b>} band={rateNPerMm} at={at} thick={6} colour={`var(--${end})`}>
+        {said(rateNPerMm.p05)}–{said(rateNPerMm.p95)}
+      </OnAxis>
+    </Rows>
+  );
+}
+
+interface OnAxisProps {
+  name: ReactNode;
+  band: { p05: number; p50: number; p95: number };
+  at(rate: number): number;
+  thick: number;
+  colour: string;
+  children: ReactNode;
+}
+
+function OnAxis({ name, band, at, thick, colour, children }: OnAxisProps) {
+  return (
+    <>
+      <span>{name}</span>
+      <Track>
+        <Band style={{ left: `${at(band.p05)}%`, width: `${at(band.p95) - at(band.p05)}%`, height: thick, background: colour }} />
+        <Middle style={{ left: `${at(band.p50)}%`, borderColor: colour }} />
+      </Track>
+      <Small>{children}</Small>
+    </>
   );
 }

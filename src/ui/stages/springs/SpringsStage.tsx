@@ -238,7 +238,6 @@ function EndSheet({
   onPick(id: string): void;
 }) {
   const facts = useLater();
-  const { data } = useBench();
   const { target, result } = selection;
   const [min, max] = rangeOf(facts.entries, end);
   const school = schoolOf(facts);
