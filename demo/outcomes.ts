@@ -12,8 +12,7 @@ import outcomes from '../tests/outcomes.json';
 /** The page docs/outcomes.md, computed anew: held true by tests/outcomesPage.test.ts. */
 
 const figure = (x: number) => (x < 20 ? x.toFixed(1) : x.toFixed(0));
-const bandWords = ({ p05, p50, p95 }: { p05: number; p50: number; p95: number }) =>
-  `${figure(p50)} (${figure(p05)}–${figure(p95)})`;
+const bandWords = ({ p05, p50, p95 }: { p05: number; p50: number; p95: number }) => `${figure(p50)} (${figure(p05)}–${figure(p95)})`;
 const row = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 const table = (head: readonly string[], rows: readonly string[][]) => [row(head), row(head.map(() => '---')), ...rows.map(row)].join('\n');
 
@@ -59,7 +58,15 @@ function rateRows(): string[][] {
     if (!found.ok) throw new Error(found.issue.code);
     const band = asks.endsWith('rate') ? found.value.rateNPerMm : found.value.preloadMm;
     const isIn = band.p50 >= accept.low && band.p50 <= accept.high;
-    return [id, kindOf(kind as Parameters<typeof kindOf>[0]).name, asks, `${riderKg as number} kg`, bandWords(band), `${accept.low}–${accept.high} ${accept.unit}`, isIn ? 'in' : 'out'];
+    return [
+      id,
+      kindOf(kind as Parameters<typeof kindOf>[0]).name,
+      asks,
+      `${riderKg as number} kg`,
+      bandWords(band),
+      `${accept.low}–${accept.high} ${accept.unit}`,
+      isIn ? 'in' : 'out',
+    ];
   });
 }
 

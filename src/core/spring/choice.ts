@@ -246,7 +246,6 @@ function aloneBands(request: EstimateRequest, basis: ChoiceBasis, among: readonl
   return Object.fromEntries(Object.entries(values).map(([from, found]) => [from, bandOfValues(found, weights[from]!)]));
 }
 
-
 /**
  * The rate each part would give alone, and how much it pulled: its information over the information of all.
  * @param prior machines as the kind has them; @param draws as the sags read weigh them

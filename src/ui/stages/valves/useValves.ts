@@ -15,7 +15,8 @@ import { type AimFound, useAim } from './useAim';
 import type { Took, ValvesWorker } from '@/workers/valves.worker';
 import { type Working, working, failureWords } from '@/workers/working';
 
-const start = () => working<ValvesWorker>(() => new Worker(new URL('../../../workers/valves.worker.ts', import.meta.url), { type: 'module' }));
+const start = () =>
+  working<ValvesWorker>(() => new Worker(new URL('../../../workers/valves.worker.ts', import.meta.url), { type: 'module' }));
 
 export interface Viewed {
   view: DamperView | null;
