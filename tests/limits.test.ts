@@ -47,6 +47,8 @@ const PINNED: Record<string, [value: unknown, unit: string, source: Source]> = {
   LEADS_FROM_SHARE: [0.2, 'share', 'memory'],
   // src/knowledge/limits.ts
   STATIC_SHARE_OF_RIDER: [0.35, 'share', 'memory'],
+  USUAL_RIDER_SHARE: [[0.15, 0.45], 'share', 'memory'],
+  WILD_RATE_FACTOR: [1.8, '', 'memory'],
   MAKERS_TOLERANCE_MM: [5, 'mm', 'practice'],
   PAIR_READING_ERROR_MM: [0.3, 'mm', 'practice'],
   KIND_WINDOW_SHARE: [0.2, 'share', 'memory'],

@@ -24,6 +24,11 @@ export const PAIR_READING_ERROR_MM = 0.3;
 /** With the rider on, a rear this share of its travel beyond its window has collapsed. From memory. */
 export const COLLAPSED_SHARE = 0.04;
 
+/** Rider sag as a share of travel that machines are ridden with, least and most. From memory. */
+export const USUAL_RIDER_SHARE = [0.15, 0.45] as const;
+/** A mark this many times off what would be fitted is read wrongly, or in another unit. From memory. */
+export const WILD_RATE_FACTOR = 1.8;
+
 // Travel used
 
 /** Travel used up to so near its end is all of it. From memory. */

@@ -7,6 +7,7 @@ import { droopFindings } from './reach';
 import { WIDE_FRICTION_BAND_MM } from '@/core/constants/limits';
 import type { Lean } from '@/core/spring/judgement';
 import { issueWords, warningWords } from '@/schema/words';
+import { tensionFinding, unlikelyFindings } from './asked';
 import type { Because } from './finding';
 import { verdictFinding } from './verdict';
 import { frontUnloading, loadsOf, overloads } from '../model/loads';
@@ -16,7 +17,7 @@ import { legsFound } from '../model/legs';
 import { offAim, pitchJudged } from './springJudge';
 import { schoolOf } from '../aims/targets';
 import { kg, mm, rate, said, type Said } from '@/core/units/say';
-import { END_NAMES, type End } from '@/catalogue/ends';
+import { END_NAMES, type End, ENDS } from '@/catalogue/ends';
 
 function frictionFinding(facts: JobFacts, end: End): Because[] {
   const read = sagOf(facts, end);
@@ -150,6 +151,7 @@ export function becauseOf(facts: JobFacts): Because[] {
     ...droopFindings(facts),
     ...verdictFinding(facts, 'rear'),
     ...verdictFinding(facts, 'front'),
+    ...ENDS.flatMap((end) => [...unlikelyFindings(facts, end), ...tensionFinding(facts, end)]),
     ...effectiveFinding(facts, 'rear'),
     ...effectiveFinding(facts, 'front'),
     ...frictionFinding(facts, 'rear'),

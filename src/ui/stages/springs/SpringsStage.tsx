@@ -12,6 +12,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import { overloadFindings } from '@/judgement/findings/because';
+import { tensionFinding, unlikelyFindings } from '@/judgement/findings/asked';
 import { effectiveFinding } from '@/judgement/findings/effective';
 import { effectiveOf } from '@/judgement/model/effective';
 import { type Judged, type NoSelection, proposed, type Selection, selectionOf } from '@/judgement/aims/springs';
@@ -174,7 +175,10 @@ function Steps({ end, steps }: { end: End; steps: Parameters<typeof Working>[0][
 /** What the sags read backwards say of the spring that is in. */
 function InThereNow({ end }: { end: End }) {
   const facts = useLater();
-  const findings = useMemo(() => effectiveFinding(facts, end), [facts, end]);
+  const findings = useMemo(
+    () => [...unlikelyFindings(facts, end), ...tensionFinding(facts, end), ...effectiveFinding(facts, end)],
+    [facts, end],
+  );
   return findings.length > 0 ? <BecauseList findings={findings} empty="" title="What is in there now" /> : null;
 }
 
