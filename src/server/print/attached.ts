@@ -1,4 +1,4 @@
-import { PDFDocument } from 'pdf-lib';
+import { PDFDocument } from '@cantoo/pdf-lib';
 
 /** A paper with a file in it, for programs: what the reader's list of attachments shows. */
 export async function withFile(pdf: Buffer, name: string, value: object, description: string): Promise<Buffer> {
