@@ -48,7 +48,7 @@ export function estimateSpring(request: EstimateRequest): Result<SpringEstimate>
     next: worthOf(posterior, rateNPerMm),
     posterior,
     evidence,
-    tension: request.choice ? tensionOf(posterior, evidence) : null,
+    tension: request.choice ? tensionOf(posterior) : null,
   });
 }
 

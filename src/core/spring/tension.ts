@@ -1,4 +1,3 @@
-import { type Evidence, NINE_IN_TEN } from './choice';
 import type { Unknown } from './estimate';
 import type { Posterior } from './posterior';
 
@@ -14,21 +13,17 @@ export const TENSION_SIGMA = 2.5;
 const USUAL_DEVIATE = 1;
 
 /**
- * The tension of the most probable machine: the root of the squares of everything that had to stray for it (unknown figures, the mark, the readings), or, with a mark, how far the rate that the sags
- * ask for stands from practice. Never averaged away: the likeliest culprit is named.
+ * The tension of the most probable machine: the root of the squares of everything that had to stray for it (unknown figures, the mark, the readings). Never averaged away: the likeliest culprit is
+ * named.
  */
-export function tensionOf({ model, centre }: Posterior, evidence: readonly Evidence[]): Tension | null {
+export function tensionOf({ model, centre }: Posterior): Tension | null {
   if (!model.reads) return null;
   const misses = new Float64Array(2);
   model.missesOf(centre, misses);
-  const strayed = Math.sqrt([...centre, ...misses].reduce((sum, x) => sum + x * x, 0));
-  const [practice, read] = (['practice', 'read'] as const).map((from) => evidence.find((e) => e.from === from)?.rateNPerMm);
-  const logSd = (band: { p05: number; p95: number }) => Math.log(band.p95 / band.p05) / (2 * NINE_IN_TEN);
-  const apart = practice && read ? Math.abs(Math.log(read.p50 / practice.p50)) / Math.hypot(logSd(practice), logSd(read)) : 0;
-  const sigma = Math.max(strayed, apart);
+  const sigma = Math.sqrt([...centre, ...misses].reduce((sum, x) => sum + x * x, 0));
   if (sigma < TENSION_SIGMA) return null;
-  let culprit: Tension['culprit'] = apart > strayed ? 'mark' : 'sags';
-  let most = Math.max(USUAL_DEVIATE, ...(apart > strayed ? [] : [...misses].map(Math.abs)));
+  let culprit: Tension['culprit'] = 'sags';
+  let most = Math.max(USUAL_DEVIATE, ...[...misses].map(Math.abs));
   centre.forEach((x, i) => {
     if (Math.abs(x) <= most) return;
     most = Math.abs(x);

@@ -5,6 +5,7 @@ import { rateDecimals } from '@/core/units/shown';
 import { USUAL_RIDER_SHARE, WILD_RATE_FACTOR } from '@/knowledge/limits';
 import { choiceAt, isEstimate } from '../aims/estimates';
 import { targetOf } from '../aims/targets';
+import { effectiveOf } from '../model/effective';
 import { markedRateOf } from '../model/ends';
 import type { JobFacts } from '../model/facts';
 import { numberOf } from '../model/read';
@@ -34,7 +35,9 @@ const CULPRITS: Record<Tension['culprit'], string> = {
 export function tensionFinding(facts: JobFacts, end: End): Because[] {
   const found = choiceAt(facts, end);
   const tension = isEstimate(found) ? found.estimate.tension : null;
-  if (!tension) return [];
+  // Sags that agree with their mark do not contradict it: one reading is never said in two ways.
+  const backwards = effectiveOf(facts, end);
+  if (!tension || (backwards?.ok && backwards.value.agreesWithMark)) return [];
   return [
     {
       mark: 'warn',

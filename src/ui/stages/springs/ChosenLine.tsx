@@ -58,7 +58,7 @@ export function ChosenLine({ end, found }: { end: End; found: EndEstimate }) {
 }
 
 /** What stands in for figures nobody measured. */
-export function Assumed({ found }: { found: EndEstimate }) {
+function Assumed({ found }: { found: EndEstimate }) {
   const facts = useLater();
   const assumed = found.estimate.restsOn.filter((r) => r.origin === 'kind');
   if (assumed.length === 0) return null;
@@ -73,6 +73,18 @@ export function Assumed({ found }: { found: EndEstimate }) {
   );
 }
 
+const Beside = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.5rem;
+  align-items: flex-start;
+  > :first-child {
+    flex: 2 1 24rem;
+  }
+  > :nth-child(2) {
+    flex: 1 1 12rem;
+  }
+`;
 const Rows = styled.div`
   display: grid;
   grid-template-columns: max-content minmax(8rem, 22rem) max-content;
@@ -104,8 +116,18 @@ const Middle = styled.span`
 /** Ends of the axis, as shares of the answer: a part that says hardly anything runs out of it. */
 const AXIS = 1.7;
 
+/** What the headline rests on: how the evidence pulls, and beside it what is assumed. */
+export function Grounds(props: { end: End; found: EndEstimate }) {
+  return (
+    <Beside>
+      <Pull {...props} />
+      <Assumed found={props.found} />
+    </Beside>
+  );
+}
+
 /** How the parts pull: the band each would give alone on one axis, and below them the answer. */
-export function Pull({ end, found }: { end: End; found: EndEstimate }) {
+function Pull({ end, found }: { end: End; found: EndEstimate }) {
   const system = useSystem();
   const { evidence, rateNPerMm } = found.estimate;
   const low = rateNPerMm.p50 / AXIS;

@@ -16,7 +16,7 @@ import { useGaps } from '../../fields/useGaps';
 import type { StanceLine } from '../../figures/stanceScale';
 import { useBench, useLater, useOffers } from '../../job/BenchContext';
 import { Rate } from './CandidateTable';
-import { Assumed, ChosenLine, Pull } from './ChosenLine';
+import { ChosenLine, Grounds } from './ChosenLine';
 import { takeSpring } from './takeSpring';
 import { MachineFigures } from '../../job/MachineFigures';
 import { lengthUnit, lengthWords, rateWords } from '../../kit/figureWords';
@@ -88,8 +88,7 @@ function Answered({ end, found, tried }: { end: End; found: EndEstimate; tried: 
   return (
     <>
       <ChosenLine end={end} found={found} />
-      <Assumed found={found} />
-      <Pull end={end} found={found} />
+      <Grounds end={end} found={found} />
       <TriedTable end={end} tried={tried} isEach={found.request.springs > 1} />
       <Sharpen end={end} found={found} />
     </>

@@ -29,7 +29,7 @@ import { CandidateTable } from './CandidateTable';
 import { Choice, ChooseButton } from './Choice';
 import { ForceChartView } from './ForceChartView';
 import { EstimateSheet, useEstimates } from './EstimateSheet';
-import { Assumed, ChosenLine, Pull } from './ChosenLine';
+import { ChosenLine, Grounds } from './ChosenLine';
 import { choiceAt, isEstimate } from '@/judgement/aims/estimates';
 import { AirForkSheet } from './AirForkSheet';
 import { isOnAir } from '@/judgement/model/ends';
@@ -255,7 +255,7 @@ function EndSheet({
         <Headline end={end} />
         {result.ok && current && <ChooseButton end={end} selection={selection} current={current} range={[min.value, max.value]} />}
       </Answer>
-      <Grounds end={end} />
+      <GroundsNow end={end} />
       {!result.ok && (
         <Warn>
           <Sentence of={issueWords(result.issue)} />
@@ -282,16 +282,10 @@ function Headline({ end }: { end: End }) {
 }
 
 /** What the headline rests on: what is assumed, how the evidence pulls, and what would sharpen it. */
-function Grounds({ end }: { end: End }) {
+function GroundsNow({ end }: { end: End }) {
   const facts = useLater();
   const found = useMemo(() => choiceAt(facts, end), [facts, end]);
-  if (!isEstimate(found)) return null;
-  return (
-    <>
-      <Assumed found={found} />
-      <Pull end={end} found={found} />
-    </>
-  );
+  return isEstimate(found) ? <Grounds end={end} found={found} /> : null;
 }
 
 interface KeptSheetProps {
