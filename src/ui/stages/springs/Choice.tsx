@@ -80,7 +80,7 @@ export function Choice(props: Props) {
     ...neighbourFindings(selection, current, springs),
   ];
   return (
-    <div style={{ marginTop: '1rem' }}>
+    <div style={{ marginTop: '0.5rem' }}>
       <BecauseList findings={findings} empty="" />
       <Caution>{CAUTIONS.springs}</Caution>
       <FieldGrid $min="9rem">

@@ -90,7 +90,7 @@ const Rows = styled.div`
   grid-template-columns: max-content minmax(8rem, 22rem) max-content;
   gap: 0 0.75rem;
   font-size: 0.8125rem;
-  line-height: 1.35;
+  line-height: 1.2;
   margin-bottom: 0.5rem;
 `;
 const Track = styled.div`

@@ -30,7 +30,7 @@ export function QuickCandidate({ end }: { end: End }) {
     reload();
   };
   return (
-    <div style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap', padding: '0.75rem 0' }} className="no-print">
+    <div style={{ display: 'flex', gap: '1rem', alignItems: 'flex-end', flexWrap: 'wrap', padding: '0.25rem 0' }} className="no-print">
       <div style={{ width: '13rem' }}>
         <PlainField label="Another rate, not on the list" value={rate} onChange={setRate} problem={problem} unit={unit} />
       </div>
