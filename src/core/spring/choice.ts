@@ -89,7 +89,6 @@ class Pull {
       byPreload: -(uu * rp - up * ru) / det,
       varLog: pp / det,
       varPreload: uu / det,
-      covariance: -up / det,
     };
   }
 }

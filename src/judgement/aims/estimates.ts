@@ -35,6 +35,7 @@ import { isOnAir, markedRateOf, isMissing, isUnusable, leverageKindOf, legsOf, o
 import { type Place, USUAL_PLACE_SHARE } from '@/core/loads/places';
 import { fuelAgainstWeighedKg, namedKindOf } from '../model/loads';
 import { preloadOf, sagOf } from '../model/measure';
+import { complaintsOf } from '../model/complaints';
 import { offerKey, rateOf } from '../model/offers';
 import { choiceOf, isSameRate, itemNumbers, numberOf, textOf } from '../model/read';
 
@@ -148,10 +149,7 @@ const BOTTOMED = { logFactor: 0.07, sd: 0.06 } as const;
 const UNUSED = { logFactor: -0.05, sd: 0.07 } as const;
 function riddenOf(facts: JobFacts, end: End, travelMm: number): BasisAsked['ridden'] {
   const used = numberOf(facts.entries, `measure.${end}.used`);
-  const told = itemNumbers(facts.entries, 'complaint').some((n) => {
-    const at = textOf(facts.entries, `complaint.${n}.end`);
-    return textOf(facts.entries, `complaint.${n}.phrase`) === 'bottoms' && (at === end || at === 'both');
-  });
+  const told = complaintsOf(facts, end).includes('bottoms');
   if (told || (used !== null && used >= ALL_USED_SHARE * travelMm)) return BOTTOMED;
   return used !== null && used < NEVER_USED_SHARE * travelMm ? UNUSED : undefined;
 }

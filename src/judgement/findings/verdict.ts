@@ -1,4 +1,3 @@
-import { COMPLAINT_ENDS, COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
 import { END_NAMES, type End } from '@/catalogue/ends';
 import { isToppedOut } from '@/core/measure/sag';
 import { mm, rate, said, type Said } from '@/core/units/say';
@@ -10,7 +9,8 @@ import { aimsOf, schoolOf, windowsOf } from '../aims/targets';
 import { isOnAir, markedRateOf } from '../model/ends';
 import { remembered, type JobFacts } from '../model/facts';
 import { sagOf } from '../model/measure';
-import { choiceOf, itemNumbers, numberOf } from '../model/read';
+import { complaintsOf, type Phrase } from '../model/complaints';
+import { numberOf } from '../model/read';
 import type { Because } from './finding';
 import { springFinding } from './springFinding';
 import { isCollapsed, isOverloaded, judgeSpring, standardOf } from './springJudge';
@@ -41,18 +41,8 @@ export interface EndVerdict {
 
 /** A rate this far out of the band, on what is told alone, is another spring: one machine in a hundred. From memory. */
 const SURELY_OFF_SHARE = 0.01;
-type Phrase = keyof typeof COMPLAINT_PHRASES;
 const DAMPING: readonly Phrase[] = ['harsh-small', 'harsh-braking', 'kicks', 'packs', 'wallows', 'seesaws', 'fades', 'clickers-dead'];
 const GEOMETRY: readonly Phrase[] = ['turns-in', 'wide', 'tall'];
-
-/** Complaints of this end, or of both, or of nobody knows which. */
-function complaintsOf({ entries }: JobFacts, end: End): Phrase[] {
-  return itemNumbers(entries, 'complaint').flatMap((n) => {
-    const phrase = choiceOf(entries, `complaint.${n}.phrase`, COMPLAINT_PHRASES);
-    const at = choiceOf(entries, `complaint.${n}.end`, COMPLAINT_ENDS);
-    return phrase === null || (at !== null && at !== end && at !== 'both' && at !== 'unsure') ? [] : [phrase];
-  });
-}
 
 const within = (sagMm: number, { minMm, maxMm }: Window, doubtMm: number) => sagMm >= minMm - doubtMm && sagMm <= maxMm + doubtMm;
 
