@@ -103,6 +103,18 @@ const alike = likeness.extend({
   stacks: z.array(text),
 });
 export type Alike = z.output<typeof alike>;
+/** What was fitted at one end when a rebuild was signed, beside what the application would have chosen then. */
+export interface ChoiceLine {
+  jobId: number;
+  machine: string;
+  end: 'front' | 'rear';
+  fittedNPerMm: number;
+  p05NPerMm: number;
+  p50NPerMm: number;
+  p95NPerMm: number;
+  feel: string;
+  at: string;
+}
 export const alikeAnswer = z.array(alike);
 
 /** What a signed job left its machine with, to be aimed at by another; shims as built, else as specified. */

@@ -25,5 +25,16 @@ export const judgeRequest = z.strictObject({
     )
     .max(400)
     .optional(),
+  fitted: z
+    .array(
+      z.strictObject({
+        end: z.enum(['front', 'rear']),
+        rateNPerMm: rateNPerMm({ above: 0, max: 1e4 }),
+        riderKg: z.number().min(20).max(250).optional(),
+        rode: z.enum(['better', 'same', 'worse']).optional(),
+      }),
+    )
+    .max(24)
+    .optional(),
   school: z.enum(Object.keys(SCHOOL_CHOICES) as [keyof typeof SCHOOL_CHOICES, ...(keyof typeof SCHOOL_CHOICES)[]]).optional(),
 });

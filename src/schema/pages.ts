@@ -90,6 +90,19 @@ export interface SignedLine {
   entries: Record<string, { text: string; unit: string | null; value: number | null }>;
 }
 
+/** What was fitted on a machine of this model in another job, for whom and what load, and how it rode. */
+export interface FittedBefore {
+  jobId: number;
+  machineId: number;
+  /** Make, model and year, and that it is this very machine. */
+  machine: string;
+  at: string;
+  rateNPerMm: Record<End, number | null>;
+  /** Rider, passenger, luggage and how it is ridden, as told in that job. */
+  told: Entries;
+  rode: 'better' | 'same' | 'worse' | null;
+}
+
 /** One job as the page receives it. */
 export interface BenchData {
   /** Everything written up to then is in it. */
@@ -127,6 +140,8 @@ export interface BenchData {
   book: { id: string; name: string; component: Component; end: End; versions: number }[];
   signed: SignedLine[];
   setupId: number | null;
+  /** Springs fitted on machines of this model before, the newest first. */
+  fitted: FittedBefore[];
   /** What was told of the machine the last time it was here. */
   toldBefore: { jobId: number; feel: string; cameIn: ComplaintTold[]; since: ComplaintTold[] } | null;
   /** What the machine was handed back with the last time; null for one that is here first. */

@@ -21,6 +21,7 @@ import { textOf } from '@/judgement/model/read';
 import { riderRates } from '@/judgement/aims/riderRates';
 import { purposeOf, schoolOf } from '@/judgement/aims/targets';
 import { USE_NAMES } from '@/catalogue/uses';
+import { fittedOnModel } from './machines/shopMemory';
 import { listSprings, springsOfJob } from './stock/drawers';
 import { needsOf, ordersPlaced, shortages } from './jobs/needs';
 import { dueOfMachine, dueWithin, usualDay } from './machines/service';
@@ -167,6 +168,7 @@ export async function bench(jobId: number, sheet = ''): Promise<BenchData | null
       entries: document.entries,
     })),
     setupId: lastOfJob(setups, jobId)?.id ?? null,
+    fitted: await fittedOnModel(base, machine, jobId, signed[0]?.signedAt ?? null),
     handedBack: handedBackWith(setups, jobId),
     toldBefore: await toldBefore(base, job.machineId, jobId),
     origins: await originsOf(base, machine.id),
@@ -292,11 +294,11 @@ export async function riderTable(machineId: number) {
   const [newest] = await manyJobsOfMachine(base, machineId);
   const entries = newest ? await currentEntries(base, { jobId: newest.id }) : {};
   const figures = await currentEntries(base, { machineId });
-  const schools = await schoolsOfShop(base);
+  const facts = factsOf(entries, figures, await schoolsOfShop(base)).with({ fitted: await fittedOnModel(base, machine, 0, null) });
   return {
     machine: { id: machine.id, name: machineName(machine) },
-    rows: riderRates(factsOf(entries, figures, schools), await listSprings()),
-    basis: `${USE_NAMES[purposeOf(factsOf(entries, figures))]}, ${schoolOf(factsOf(entries, figures, schools)).name.toLowerCase()}`,
+    rows: riderRates(facts, await listSprings()),
+    basis: `${USE_NAMES[purposeOf(facts)]}, ${schoolOf(facts).name.toLowerCase()}`,
   };
 }
 

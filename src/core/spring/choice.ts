@@ -17,6 +17,8 @@ export interface Evidence {
 const REFERENCE_TRAVEL_MM = 200;
 /** A rider's word on one fitted spring is worth this spread of rate; one that rode worse says little. From memory. */
 const SHOP_SD = { better: 0.06, same: 0.08, worse: 0.2, unsaid: 0.1 } as const;
+/** How far a shop's habit on a model strays from what is right for it, as a share: no number of springs fitted takes it away. From memory. */
+const SHOP_HABIT_SD = 0.04;
 /** Past the adjuster's range a preload is refused this quickly, mm. From memory. */
 const ADJUSTER_SD_MM = 1.5;
 /** Steps of Gauss and Newton: the sums bend little, three leave less than a thousandth. */
@@ -96,7 +98,8 @@ class Pull {
 /** The rate and preload that miss all parts least for one machine, and what doubt the parts leave. */
 function pulled(request: EstimateRequest, basis: ChoiceBasis, of: Case) {
   const { springs, marked } = request;
-  const { practice, sags, preloadMm, reserve, ridden, shop = [], adjusterMm } = basis;
+  const { practice, sags, preloadMm, reserve, ridden, adjusterMm } = basis;
+  const habit = habitOf(basis.shop ?? []);
   let [log, preload] = [of.logPractice, preloadMm.mean];
   const riderSd = sags.riderSdMm / of.riderRatio;
   const staticSd = sags.staticSdMm / of.riderRatio;
@@ -122,10 +125,7 @@ function pulled(request: EstimateRequest, basis: ChoiceBasis, of: Case) {
     const share = springN / (springN + of.fullOtherN);
     pull.add(Math.log(factor / reserve.mean) / reserveSd, share / reserveSd, share / (preload + of.fullStrokeMm) / reserveSd);
     if (ridden && marked) pull.add((log - Math.log(marked.rateNPerMm) - ridden.logFactor) / ridden.sd, 1 / ridden.sd, 0);
-    for (const { rateNPerMm, rode } of shop) {
-      const sd = SHOP_SD[rode ?? 'unsaid'];
-      pull.add((log - Math.log(rateNPerMm)) / sd, 1 / sd, 0);
-    }
+    if (habit) pull.add((log - habit.log) / habit.sd, 1 / habit.sd, 0);
     if (adjusterMm) {
       const over = preload - Math.min(Math.max(preload, adjusterMm[0]), adjusterMm[1]);
       if (over !== 0) pull.add(over / ADJUSTER_SD_MM, 0, 1 / ADJUSTER_SD_MM);
@@ -270,13 +270,20 @@ export function evidenceOf(request: EstimateRequest, prior: readonly Weighted[],
   return parts.map((part, i) => ({ ...part, weight: informations[i]! / total }));
 }
 
-function shopPart(shop: readonly ShopFitted[]): { from: 'shop'; rateNPerMm: Band } | null {
+/** What all this shop fitted says together: the better it rode the more it counts, and a shop's habit stays its habit however often it is fitted. */
+function habitOf(shop: readonly ShopFitted[]): { log: number; sd: number } | null {
   if (shop.length === 0) return null;
   const weights = shop.map(({ rode }) => SHOP_SD[rode ?? 'unsaid'] ** -2);
   const total = weights.reduce((sum, w) => sum + w, 0);
-  const mean = shop.reduce((sum, { rateNPerMm }, i) => sum + weights[i]! * Math.log(rateNPerMm), 0) / total;
-  const half = NINE_IN_TEN / Math.sqrt(total);
-  return { from: 'shop', rateNPerMm: { p05: Math.exp(mean - half), p50: Math.exp(mean), p95: Math.exp(mean + half) } };
+  const log = shop.reduce((sum, { rateNPerMm }, i) => sum + weights[i]! * Math.log(rateNPerMm), 0) / total;
+  return { log, sd: Math.hypot(SHOP_HABIT_SD, 1 / Math.sqrt(total)) };
+}
+
+function shopPart(shop: readonly ShopFitted[]): { from: 'shop'; rateNPerMm: Band } | null {
+  const habit = habitOf(shop);
+  if (!habit) return null;
+  const at = (deviates: number) => Math.exp(habit.log + deviates * habit.sd);
+  return { from: 'shop', rateNPerMm: { p05: at(-NINE_IN_TEN), p50: at(0), p95: at(NINE_IN_TEN) } };
 }
 /** Deviates that hold nine in ten. */
 export const NINE_IN_TEN = 1.645;

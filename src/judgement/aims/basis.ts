@@ -86,7 +86,7 @@ export interface BasisAsked {
 }
 
 /** Steps of pace a ride is worth: as told or as is usual of the kind, with what its ground adds. */
-function paceSteps({ kind, pace, ground }: Pick<BasisAsked, 'kind' | 'pace' | 'ground'>): number {
+export function paceSteps({ kind, pace, ground }: Pick<BasisAsked, 'kind' | 'pace' | 'ground'>): number {
   const steps = PACE_STEPS[pace ?? USUAL_PACE[kind.id]] ?? 0;
   const added = Object.entries(ground ?? {}).reduce((sum, [id, share]) => sum + share * (GROUND_PACE[id] ?? 0), 0);
   return Math.min(2, steps + added);

@@ -30,11 +30,13 @@ import {
   usualOtherOf,
 } from './basis';
 import { mixOf } from './ground';
+import { carriedKg, knownOf, loadCasesOf, loadSchoolOf } from './loadsTold';
 import { aimsOf, isAimOnPurpose, purposeOf, rangeOf } from './targets';
 import { isOnAir, markedRateOf, isMissing, isUnusable, leverageKindOf, legsOf, otherForceOf } from '../model/ends';
 import { type Place, USUAL_PLACE_SHARE } from '@/core/loads/places';
 import { fuelAgainstWeighedKg, namedKindOf } from '../model/loads';
 import { preloadOf, sagOf } from '../model/measure';
+import { broughtHere } from './shopMemory';
 import { complaintsOf } from '../model/complaints';
 import { offerKey, rateOf } from '../model/offers';
 import { choiceOf, isSameRate, itemNumbers, numberOf, textOf } from '../model/read';
@@ -52,31 +54,6 @@ export interface EndEstimate {
 export type NoEstimate = { missing: FieldKey[] } | { issue: Issue };
 
 export const isEstimate = (e: EndEstimate | NoEstimate): e is EndEstimate => 'estimate' in e;
-
-/** Which field holds each figure of a kind. */
-const FIELD_OF: Partial<Record<KindFigure, FieldKey>> = {
-  wheelbaseMm: 'machine.wheelbase',
-  rakeDeg: 'machine.rake',
-  unsprungFrontKg: 'machine.unsprung.front',
-  unsprungRearKg: 'machine.unsprung.rear',
-  frontTravelMm: 'machine.travel.front',
-  rearTravelMm: 'machine.travel.rear',
-};
-
-/** Figures that are measured, or on paper. */
-function knownOf(facts: JobFacts): EstimateRequest['known'] {
-  const known: EstimateRequest['known'] = {};
-  for (const [figure, field] of Object.entries(FIELD_OF) as [KindFigure, FieldKey][]) {
-    const value = numberOf(facts.machine, field);
-    if (value !== null) known[figure] = value;
-  }
-  const seatMm = numberOf(facts.entries, 'rider.at');
-  if (seatMm !== null) known.riderForwardMm = seatMm;
-  const [frontKg, rearKg] = [numberOf(facts.machine, 'machine.weighed.front'), numberOf(facts.machine, 'machine.weighed.rear')];
-  const totalKg = numberOf(facts.machine, 'machine.total');
-  if (frontKg !== null && rearKg !== null) return { ...known, machineKg: frontKg + rearKg, frontShare: frontKg / (frontKg + rearKg) };
-  return totalKg === null ? known : { ...known, machineKg: totalKg };
-}
 
 function leverageIn(machine: Entries, travelMm: number): Leverage | undefined {
   const kind = leverageKindOf(machine);
@@ -99,51 +76,6 @@ function readOn(facts: JobFacts, end: End): Pick<EstimateRequest, 'marked' | 'sa
   };
 }
 
-/** Shares of the load cases as told, per cent; null where none is. */
-export function toldShares(entries: Entries): Partial<Record<LoadId, number>> | null {
-  const told = LOAD_IDS.flatMap((id) => {
-    const share = numberOf(entries, `load.${id}`);
-    return share === null ? [] : [[id, share] as const];
-  });
-  return told.length === 0 ? null : Object.fromEntries(told);
-}
-
-/** Which load springs are chosen for. */
-export const loadSchoolOf = (entries: Entries): LoadSchool => choiceOf(entries, 'load.school', LOAD_SCHOOLS) ?? 'as-ridden';
-
-/** What passenger and luggage put on a wheel, kg, each at its place; the wheelbase as known or usual of the kind. */
-function declaredOn(facts: JobFacts, end: End, kind: MachineKind): { passengerKg: number; luggageKg: number } {
-  const wheelbaseMm = numberOf(facts.machine, 'machine.wheelbase') ?? kind.figures.wheelbaseMm.mean;
-  const on = (massKg: number, place: Place, at: number | null) => {
-    const share = at === null ? USUAL_PLACE_SHARE[place] : at / wheelbaseMm;
-    return massKg * (end === 'front' ? share : 1 - share);
-  };
-  const luggage = itemNumbers(facts.entries, 'luggage').map((n) =>
-    on(
-      numberOf(facts.entries, `luggage.${n}.mass`) ?? 0,
-      choiceOf(facts.entries, `luggage.${n}.place`, LUGGAGE_PLACES) ?? 'tail',
-      numberOf(facts.entries, `luggage.${n}.at`),
-    ),
-  );
-  return {
-    passengerKg: on(numberOf(facts.entries, 'passenger.mass') ?? 0, 'passenger', numberOf(facts.entries, 'passenger.at')),
-    luggageKg: luggage.reduce((sum, kg) => sum + kg, 0),
-  };
-}
-
-/** Whether a passenger and luggage are declared. */
-export const declaredLoads = (entries: Entries): { passenger: boolean; luggage: boolean } => ({
-  passenger: (numberOf(entries, 'passenger.mass') ?? 0) > 0,
-  luggage: itemNumbers(entries, 'luggage').some((n) => (numberOf(entries, `luggage.${n}.mass`) ?? 0) > 0),
-});
-
-/** The ways this machine is ridden loaded, with the share of each and what it puts on this wheel. */
-export function loadCasesOf(facts: JobFacts, end: End, kind: MachineKind) {
-  const on = declaredOn(facts, end, kind);
-  const shares = loadSharesOf(toldShares(facts.entries), declaredLoads(facts.entries));
-  return { on, shares, cases: casesOf(shares, on) };
-}
-
 /** What travel used and bottoming ask of a rate that sags rightly: their logarithm against the mark. From memory. */
 const BOTTOMED = { logFactor: 0.07, sd: 0.06 } as const;
 const UNUSED = { logFactor: -0.05, sd: 0.07 } as const;
@@ -161,8 +93,6 @@ function requestOf(facts: JobFacts, end: End, kind: MachineKind): EstimateReques
   const travelMm = numberOf(facts.machine, `machine.travel.${end}`);
   if (!aims || riderKg === null || travelMm === null) return null;
   const springs = end === 'front' ? legsOf(facts.machine) : kind.rearSprings;
-  const { on, shares } = loadCasesOf(facts, end, kind);
-  const carried = carriedShares(loadSchoolOf(facts.entries), shares);
   const [min, max] = rangeOf(facts.entries, end);
   const known = otherForceOf(facts, end);
   const other = known.kind === 'none' ? null : otherForceIn(known, travelMm, end === 'front' ? 2 : springs);
@@ -179,9 +109,9 @@ function requestOf(facts: JobFacts, end: End, kind: MachineKind): EstimateReques
       aims.target.rider.value > aims.target.static.value
         ? { staticMm: aims.target.static.value, riderMm: aims.target.rider.value, onPurpose: isAimOnPurpose(facts, end) }
         : undefined,
-    extraKg: carried.passenger * on.passengerKg + carried.luggage * on.luggageKg,
+    extraKg: carriedKg(facts, end, kind),
     ridden: riddenOf(facts, end, travelMm),
-    shop: facts.fitted[end],
+    shop: broughtHere(facts, end, kind),
   });
   return {
     end,

@@ -8,6 +8,7 @@ import type { Band } from '@/core/spring/estimate';
 import { type Said, sayMetric } from '@/core/units/say';
 import type { CausePage } from '@/knowledge/causes/page';
 import type { School } from '@/knowledge/schools';
+import type { FittedBefore } from '@/schema/pages';
 import type { ListedSpring } from '@/schema/springs';
 import { choiceAt, isEstimate, triedSprings } from '../aims/estimates';
 import { selectionOf } from '../aims/springs';
@@ -23,6 +24,8 @@ export interface JobTyped {
   machine: Readonly<Record<string, string>>;
   job: Readonly<Record<string, string>>;
   school?: string | undefined;
+  /** What the shop fitted on the model before. */
+  fitted?: readonly FittedBefore[];
 }
 
 export interface Refused {
@@ -107,14 +110,14 @@ const SHOWN = 6;
  * @param springs of the list, for the candidates
  */
 export function judgeJob(
-  { units, machine, job, school }: JobTyped,
+  { units, machine, job, school, fitted = [] }: JobTyped,
   springs: readonly ListedSpring[],
   schools: readonly School[],
   pages: readonly CausePage[],
 ): JobJudged {
   const ofMachine = entriesOf(machine, units);
   const ofJob = entriesOf(school === undefined ? job : { ...job, school }, units);
-  const facts = new JobFacts({ entries: ofJob.entries, machine: withUsualTravel(ofMachine.entries), schools });
+  const facts = new JobFacts({ entries: ofJob.entries, machine: withUsualTravel(ofMachine.entries), schools, fitted });
   const reasoned = reasonOf(facts, pages);
   const sorted = reasoned.ok ? sortedCauses(reasoned.value, null) : null;
   const causes = sorted ? [...sorted.supported, ...sorted.possible].slice(0, SHOWN) : [];

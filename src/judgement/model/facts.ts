@@ -1,8 +1,8 @@
 import type { End } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
 import type { LogFigures } from '@/core/logger/figures';
-import type { ShopFitted } from '@/core/spring/choiceBasis';
 import type { School } from '@/knowledge/schools';
+import type { FittedBefore } from '@/schema/pages';
 import type { DamperFacts } from './damperFacts';
 
 /** What a job's facts are made of: what was read, and what stands beside it for the rules that ask for more. */
@@ -21,8 +21,8 @@ export interface Given {
   dampers: Record<End, DamperFacts | null>;
   /** The newest ride logged as the machine came in; null where none is. */
   log: Partial<Record<End, LogFigures>> | null;
-  /** Springs this shop fitted on machines of the model, brought to this rider, and how they rode. */
-  fitted: Record<End, readonly ShopFitted[]>;
+  /** Springs this shop fitted on machines of the model, for whom, and how they rode. */
+  fitted: readonly FittedBefore[];
 }
 
 const NOTHING_BESIDE: Omit<Given, 'entries' | 'machine'> = {
@@ -31,7 +31,7 @@ const NOTHING_BESIDE: Omit<Given, 'entries' | 'machine'> = {
   lifeKm: { rear: null, front: null },
   dampers: { rear: null, front: null },
   log: null,
-  fitted: { rear: [], front: [] },
+  fitted: [],
 };
 
 /**
@@ -46,7 +46,7 @@ export class JobFacts implements Given {
   readonly lifeKm!: Record<End, number | null>;
   readonly dampers!: Record<End, DamperFacts | null>;
   readonly log!: Partial<Record<End, LogFigures>> | null;
-  readonly fitted!: Record<End, readonly ShopFitted[]>;
+  readonly fitted!: readonly FittedBefore[];
   #answers = new Map<unknown, Map<unknown, unknown>>();
 
   constructor(read: Pick<Given, 'entries' | 'machine'> & Partial<Given>) {

@@ -7,6 +7,8 @@ import { offerKey } from '@/judgement/model/offers';
 import { CAUSES } from '@/knowledge/causes/shipped';
 import { SCHOOLS } from '@/knowledge/schools';
 import type { judgeRequest } from '@/schema/computeJudge';
+import { fieldKey } from '@/catalogue/fields';
+import type { FittedBefore } from '@/schema/pages';
 import type { ListedSpring } from '@/schema/springs';
 import { problem } from '@/schema/problem';
 import { issueWords } from '@/schema/words';
@@ -34,16 +36,28 @@ function listed(springs: NonNullable<Asked['springs']>): { list: ListedSpring[];
   return { list, nameOf: new Map(list.map((s) => [offerKey(s), s.name])) };
 }
 
+/** What the request says was fitted on the model before, as the book has it. */
+const remembered = ({ end, rateNPerMm, riderKg, rode }: NonNullable<Asked['fitted']>[number]): FittedBefore => ({
+  jobId: 0,
+  machineId: 0,
+  machine: 'the request',
+  at: '',
+  rateNPerMm: { front: null, rear: null, [end]: rateNPerMm },
+  told: riderKg === undefined ? {} : { 'rider.mass': { field: fieldKey('rider.mass'), text: `${riderKg} kg`, unit: 'kg', value: riderKg, at: null } },
+  rode: rode ?? null,
+});
+
 /** The whole chain on a job as typed. */
 export function judged({
   units,
   machine,
   job,
   springs = [],
+  fitted = [],
   school,
 }: Asked): Result<Record<string, unknown> & { warnings: Warning[]; working: WorkingStep[] }> {
   const { list, nameOf } = listed(springs);
-  const found = judgeJob({ units, machine, job, school }, list, SCHOOLS, CAUSES);
+  const found = judgeJob({ units, machine, job, school, fitted: fitted.map(remembered) }, list, SCHOOLS, CAUSES);
   const named = (end: EndJudged) => ({ ...end, candidates: end.candidates.map((c) => ({ ...c, id: nameOf.get(c.id) ?? c.id })) });
   return ok({
     ends: { front: named(found.ends.front), rear: named(found.ends.rear) },

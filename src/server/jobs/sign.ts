@@ -26,7 +26,9 @@ import { reckonService } from '../machines/service';
 import { namedForRecord, oneSealed } from '../keeping/seals';
 import { settleShims } from '../stock/shims';
 import { lockJob } from '../stock/stock';
+import { schoolsOfShop } from '../book/book';
 import { updateSimilarityIndex } from '../machines/likeness';
+import { keepChoices, remembering } from '../machines/shopMemory';
 
 import { passcodeChecked, requirePasscode } from '../door/passcodes';
 import { currentEntries } from '../entries';
@@ -125,6 +127,7 @@ export async function signRebuild(
     await settleStock(sql, jobId, entries, job.machineId);
     await oneSealed(sql, { id: rebuildId, jobId, corrects: null, reason: '', document, technicianId, signedAt });
     await updateSimilarityIndex(sql, jobId);
+    await keepChoices(sql, jobId, await remembering(sql, factsOf(entries, figures, await schoolsOfShop(sql)), job), left);
     await reckonService(sql, job.machineId);
     return { rebuildId, setupId: setup.id };
   });

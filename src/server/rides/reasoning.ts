@@ -1,6 +1,7 @@
 import { factsOf, type JobFacts } from '@/judgement/model/facts';
 import type { z } from 'zod';
 import { db, type Sql } from '@/db/client';
+import { remembering } from '../machines/shopMemory';
 import { manyLastKnown } from '@/db/queries/entries';
 import { maybeOneJob } from '@/db/queries/jobs';
 import { manyRunsOfJob } from '@/db/queries/loggerRuns';
@@ -98,7 +99,7 @@ export async function knownOf(sql: Sql, jobId: number): Promise<JobFacts | null>
   if (!job) return null;
   const entries = await currentEntries(sql, { jobId });
   const machine = await currentEntries(sql, { machineId: job.machineId });
-  const read = factsOf(entries, machine, await schoolsOfShop(sql));
+  const read = await remembering(sql, factsOf(entries, machine, await schoolsOfShop(sql)), job);
   const facts = read.with({
     before: Object.fromEntries((await manyLastKnown(sql, job.machineId, jobId)).map((e) => [e.field, e])),
     lifeKm: await livesOf(sql, read),

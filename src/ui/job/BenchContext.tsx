@@ -1,8 +1,7 @@
 'use client';
 import { createContext, type ReactNode, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
 import type { BenchData } from '@/schema/pages';
-import { factsOf, type JobFacts } from '@/judgement/model/facts';
-import type { School } from '@/knowledge/schools';
+import { JobFacts } from '@/judgement/model/facts';
 import type { Entries } from '@/catalogue/entry';
 import { chosenOf, offersOf } from '@/judgement/model/offers';
 import { useFieldStore, useLive } from '../fields/context';
@@ -59,11 +58,11 @@ function factReader<T>(factsNow: () => JobFacts, derive: (facts: JobFacts) => T)
 }
 
 /** The facts of a job's two stores: made once a change, the same for every part of the page. */
-export function factsOfStores(store: FieldStore, machineStore: FieldStore, schools: readonly School[]): () => JobFacts {
+export function factsOfStores(store: FieldStore, machineStore: FieldStore, beside: Pick<BenchData, 'schools' | 'fitted'>): () => JobFacts {
   let made: JobFacts | null = null;
   return () => {
     const [entries, machine] = [store.liveEntries(), machineStore.liveEntries()];
-    if (made?.entries !== entries || made.machine !== machine) made = factsOf(entries, machine, schools);
+    if (made?.entries !== entries || made.machine !== machine) made = new JobFacts({ ...beside, entries, machine });
     return made;
   };
 }

@@ -16,3 +16,4 @@ export const lengthWords = (mm: number, system: System, decimals = 1) =>
 export const lengthUnit = (system: System) => (system === 'metric' ? 'mm' : 'in');
 /** With its sign, a true minus. */
 export const signed = (x: number, digits: number) => `${x >= 0 ? '+' : '−'}${Math.abs(x).toFixed(digits)}`;
+export const massWords = (kg: number, system: System) => (system === 'metric' ? `${Math.round(kg)} kg` : `${printIn(kg, 'lb', 0)} lb`);

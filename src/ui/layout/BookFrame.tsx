@@ -19,6 +19,7 @@ const INDEX = {
     schools: ['/shop-book/schools', 'Schools'],
     damping: ['/shop-book/damping', 'Damping templates'],
     ground: ['/shop-book/ground', 'Ground'],
+    choices: ['/shop-book/choices', 'Springs chosen'],
   },
   'What is usual': {
     kinds: ['/shop-book/kinds', 'Kinds of machine'],

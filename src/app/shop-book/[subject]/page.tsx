@@ -14,6 +14,7 @@ import {
 import { hasFeed } from '@/server/exchange/calendar';
 import { backupState } from '@/server/keeping/backups';
 import { instrumentsShown } from '@/server/instruments/instruments';
+import { choicesTold } from '@/server/machines/shopMemory';
 import { peopleState } from '@/server/door/people';
 import { isReachable, riderAddress } from '@/server/door/network';
 import { doorIsOpen } from '@/server/door/ridersDoor';
@@ -27,6 +28,7 @@ import { DampingPages, OilPages } from '@/ui/places/shopbook/BookFigures';
 import { Cautions } from '@/ui/places/shopbook/Cautions';
 import { DoorSection } from '@/ui/places/shopbook/DoorSection';
 import { GroundPages } from '@/ui/places/shopbook/GroundPages';
+import { ChoicesPage } from '@/ui/places/shopbook/ChoicesPage';
 import { KindPages } from '@/ui/places/shopbook/KindPages';
 import { PistonPages } from '@/ui/places/shopbook/PistonPages';
 import { ProcedurePages } from '@/ui/places/shopbook/ProcedurePages';
@@ -63,6 +65,7 @@ const SUBJECTS: Readonly<Record<Subject, () => Promise<ReactNode>>> = {
   schools: async () => <SchoolSections versions={await schoolVersions()} />,
   damping: async () => <DampingPages pages={await dampingVersions()} />,
   ground: async () => <GroundPages versions={await groundVersions()} />,
+  choices: async () => <ChoicesPage lines={await choicesTold()} />,
   kinds: async () => <KindPages versions={await kindVersions()} own={await ownKinds()} />,
   pistons: async () => <PistonPages versions={await pistonVersions()} />,
   oils: async () => <OilPages pages={await oilVersions()} />,

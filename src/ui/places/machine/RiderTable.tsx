@@ -13,7 +13,7 @@ import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
 import { printIn } from '@/core/units/print';
 import type { RiderRate, RiderRow } from '@/judgement/aims/riderRates';
 import { LineChart } from '../../charts/LineChart';
-import { estimatedRate, lengthUnit, lengthWords, rateUnit } from '../../kit/figureWords';
+import { estimatedRate, lengthUnit, lengthWords, rateUnit, massWords } from '../../kit/figureWords';
 import { Columns, Titled } from '../../kit/parts';
 import { PlainField } from '../../kit/PlainField';
 import { Button, Empty, Small, Table, Wide } from '../../kit/primitives';
@@ -104,7 +104,7 @@ function RiderAsked({ massUnit, typed, setTyped, read }: RiderAskedProps) {
 
 function Rows({ rows, near }: { rows: RiderRow[]; near: RiderRow | null }) {
   const { system } = usePreferences();
-  const mass = (kg: number) => (system === 'metric' ? `${kg} kg` : `${printIn(kg, 'lb', 0)} lb`);
+  const mass = (kg: number) => massWords(kg, system);
   return (
     <Riders>
       <RiderHead />

@@ -1,6 +1,6 @@
 'use client';
 import { LOAD_IDS, LOAD_NAMES, type LoadId, loadSharesOf } from '@/judgement/aims/basis';
-import { declaredLoads, toldShares } from '@/judgement/aims/estimates';
+import { declaredLoads, toldShares } from '@/judgement/aims/loadsTold';
 import { withShareOf } from '@/judgement/aims/shares';
 import { useFieldStore, useLive } from '../../fields/context';
 import { EntryField } from '../../fields/EntryField';

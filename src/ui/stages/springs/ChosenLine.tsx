@@ -9,6 +9,7 @@ import { textOf } from '@/judgement/model/read';
 import { useSystem } from '../../fields/context';
 import { useLater } from '../../job/BenchContext';
 import { estimatedRate, lengthUnit, lengthWords, rateUnit } from '../../kit/figureWords';
+import { ShopMemory } from './ShopMemory';
 import { Heading, Small } from '../../kit/primitives';
 
 const Answer = styled.p`
@@ -121,7 +122,10 @@ export function Grounds(props: { end: End; found: EndEstimate }) {
   return (
     <Beside>
       <Pull {...props} />
-      <Assumed found={props.found} />
+      <div>
+        <ShopMemory end={props.end} />
+        <Assumed found={props.found} />
+      </div>
     </Beside>
   );
 }

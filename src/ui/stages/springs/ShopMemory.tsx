@@ -1,0 +1,46 @@
+'use client';
+import Link from 'next/link';
+import { dayWords } from '@/catalogue/days';
+import type { End } from '@/catalogue/ends';
+import { jobNumber } from '@/catalogue/jobs';
+import { memoryOf } from '@/judgement/aims/shopMemory';
+import { useSystem } from '../../fields/context';
+import { useLater } from '../../job/BenchContext';
+import { massWords, rateFigure, rateUnit } from '../../kit/figureWords';
+import { Small } from '../../kit/primitives';
+
+const COUNTS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
+const counted = (n: number) => COUNTS[n] ?? String(n);
+
+/** What this shop fitted on the model before, and how it rode, in one line; pressed, each job with its rider. */
+export function ShopMemory({ end }: { end: End }) {
+  const system = useSystem();
+  const memory = memoryOf(useLater(), end);
+  if (!memory) return null;
+  const { jobs, fromNPerMm, toNPerMm, rode } = memory;
+  const said = (rate: number) => rateFigure(rate, system);
+  const between = said(fromNPerMm) === said(toNPerMm) ? said(fromNPerMm) : `${said(fromNPerMm)}–${said(toNPerMm)}`;
+  const how = (['better', 'same', 'worse', 'unsaid'] as const).flatMap((word) =>
+    rode[word] === 0 ? [] : [`${counted(rode[word]).toLowerCase()} ${word === 'unsaid' ? 'not told of' : word}`],
+  );
+  return (
+    <details data-result="shop-memory">
+      <summary>
+        {counted(jobs.length)} of yours on this model:{' '}
+        <b>
+          {between} {rateUnit(system)}
+        </b>
+        , {how.join(', ')}
+      </summary>
+      <ul>
+        {jobs.map((j) => (
+          <li key={j.jobId}>
+            <Link href={`/machines/${j.machineId}`}>{j.machine}</Link>, job {jobNumber(j.jobId)}, {dayWords(j.at)}: {said(j.rateNPerMm)}{' '}
+            {rateUnit(system)}
+            {j.riderKg !== null && ` for ${massWords(j.riderKg, system)}`} <Small>{j.rode ? `rode ${j.rode}` : 'ride not told of'}</Small>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
