@@ -23,7 +23,9 @@ let signer = 0;
 async function newJob(riderKg: string, model = 'Trail 300'): Promise<number> {
   const named = { ...MACHINE, 'machine.make': 'Halvik', 'machine.model': model, 'machine.type': 'trail' };
   const figures = Object.fromEntries(Object.entries(named).map(([k, text]) => [k, { text }]));
-  const { jobId } = get(await takeIn({ customer: { name: `Rider ${(who += 1)}`, phone: '' }, machine: { figures }, promisedOn: '2026-12-20' }));
+  const { jobId } = get(
+    await takeIn({ customer: { name: `Rider ${(who += 1)}`, phone: '' }, machine: { figures }, promisedOn: '2026-12-20' }),
+  );
   get(await record(jobId, 'rider.mass', riderKg));
   get(await record(jobId, 'use', 'off-road'));
   return jobId;
@@ -63,7 +65,11 @@ test('springs fitted on the model are remembered with rider and ride, those of a
   await fitted('85', stiff, '');
   await fitted('85', '20', 'better', 'Moor 250');
   const facts = await factsAt(here);
-  expect(memoryOf(facts, 'rear')).toMatchObject({ fromNPerMm: Number(stiff), toNPerMm: Number(stiff), rode: { better: 1, same: 0, worse: 0, unsaid: 1 } });
+  expect(memoryOf(facts, 'rear')).toMatchObject({
+    fromNPerMm: Number(stiff),
+    toNPerMm: Number(stiff),
+    rode: { better: 1, same: 0, worse: 0, unsaid: 1 },
+  });
   expect(memoryOf(facts, 'rear')!.jobs.at(-1)).toMatchObject({ jobId: first, riderKg: 85, rode: 'better' });
   expect(memoryOf(facts, 'front')).toBeNull();
   const { rateNPerMm, evidence } = rateAt(facts);

@@ -249,6 +249,7 @@ export const springWireRequest = z
     totalCoils: positiveCount().optional(),
     freeLengthMm: positiveMm().optional(),
     cutCoils: plainRatio({ min: 0 }).optional(),
+    cutLengthMm: positiveMm().optional(),
     preloadMm: lengthMm({ min: 0 }).optional(),
     strokeMm: lengthMm({ min: 0 }).optional(),
     allowedStressMPa: pressureMPa({ above: 0 }).optional(),
@@ -258,6 +259,8 @@ export const springWireRequest = z
       fail(ctx, 'one-of-two', ['wireMm'], { first: 'wireMm', second: 'rateNPerMm' });
     if ((r.meanDiameterMm === undefined) === (r.outerDiameterMm === undefined))
       fail(ctx, 'one-of-two', ['meanDiameterMm'], { first: 'meanDiameterMm', second: 'outerDiameterMm' });
+    if (r.cutCoils !== undefined && r.cutLengthMm !== undefined)
+      fail(ctx, 'one-of-two', ['cutLengthMm'], { first: 'cutCoils', second: 'cutLengthMm' });
   });
 
 export const springFitRequest = z.strictObject({

@@ -38,6 +38,18 @@ export const MACHINE_TYPES = {
 };
 export type MachineType = keyof typeof MACHINE_TYPES;
 
+/** How preload is set where it is: said once, and a fork without an adjuster is asked for its spacer instead. */
+const ADJUSTERS = {
+  rear: { yes: 'By a ring or knob', no: 'Not at all' },
+  front: { yes: 'By an adjuster', no: 'By the spacer alone' },
+} as const;
+
+/** Which clickers there are: what a machine lacks is asked for nowhere. */
+const CLICKERS_FITTED = {
+  rear: { all: 'Rebound, slow and fast compression', two: 'Rebound and compression', rebound: 'Rebound only', none: 'None' },
+  front: { two: 'Rebound and compression', rebound: 'Rebound only', none: 'None' },
+} as const;
+
 export const MACHINE_FIGURES = [
   distance('machine.distance', 'Distance run', [0, 2e6 * KM], [0, 300_000 * KM]),
   choice('machine.type', 'Kind of machine', MACHINE_TYPES, { hint: 'its usual figures stand in until measured' }),
@@ -66,6 +78,10 @@ export const MACHINE_FIGURES = [
     { both: 'One in each leg', one: 'In one leg only', air: 'Air, no spring' },
     { end: 'front' },
   ),
+  ...ENDS.flatMap((end) => [
+    choice(`machine.adjuster.${end}`, `${end === 'rear' ? 'Shock' : 'Fork'} preload is set`, ADJUSTERS[end], { end }),
+    choice(`machine.clickers.${end}`, `${end === 'rear' ? 'Shock' : 'Fork'} clickers`, CLICKERS_FITTED[end], { end }),
+  ]),
   length('machine.seat', 'Seat height', [300, 1300], [600, 1000], { hint: 'bare machine, on its wheels' }),
 ];
 

@@ -2,7 +2,8 @@ import { err, ok, type Result } from '../result';
 import { given, type WorkingStep } from '../working';
 
 /** The ways people read preload. Each is kept as read; the millimetres follow. */
-export type PreloadWay = 'mm' | 'length' | 'turns' | 'notch' | 'thread';
+export const PRELOAD_WAYS = ['mm', 'length', 'turns', 'notch', 'thread'] as const;
+export type PreloadWay = (typeof PRELOAD_WAYS)[number];
 
 export interface PreloadRequest {
   way: PreloadWay;
@@ -52,4 +53,16 @@ export function preload(request: PreloadRequest): Result<{ preloadMm: number; wo
     preloadMm,
     working: [{ label: 'Preload', formula: FORMULA[way], inputs, result: preloadMm, unit: 'mm', source: 'geometry' }],
   });
+}
+
+/**
+ * What the adjuster shows at a preload: the inverse of `preload`, in the unit it is read in.
+ * @param reference as in PreloadRequest @returns null where the way needs a reference that is not known
+ */
+export function preloadReading(way: PreloadWay, preloadMm: number, reference: number | null): number | null {
+  if (way === 'mm') return preloadMm;
+  if (reference === null || reference <= 0) return null;
+  return { length: reference - preloadMm, turns: preloadMm / reference, notch: 1 + preloadMm / reference, thread: reference + preloadMm }[
+    way
+  ];
 }

@@ -62,6 +62,10 @@ describe('wire', () => {
     // Free 240 with 8 coils of 12 leaves 144; the cut coil takes its gap with it.
     expect(cut.coilBindReserveMm).toBeCloseTo(144 - 110 - (pitch - 12), 9);
     expect(cut.warnings.map((w) => w.code)).toEqual(['cut-is-stop-gap']);
+    // The same by its length, as a saw finds it.
+    const byLength = value(springWire({ ...STEEL, freeLengthMm: 240, cutLengthMm: pitch, strokeMm: 100, preloadMm: 10 }));
+    expect([byLength.cutCoils, byLength.rateAfterCutNPerMm]).toEqual([expect.closeTo(1, 9), expect.closeTo(cut.rateAfterCutNPerMm!, 9)]);
+    expect(code(springWire({ ...STEEL, cutLengthMm: 20 }))).toBe('empty');
     const short = value(springWire({ ...STEEL, freeLengthMm: 240, strokeMm: 150, allowedStressMPa: 900 }));
     expect(short.warnings.map((w) => w.code)).toEqual(['coils-bind']);
     expect(short.stressReserve).toBeCloseTo(1 - short.stressAtFullStrokeMPa! / 900, 9);

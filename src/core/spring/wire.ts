@@ -19,6 +19,8 @@ export interface WireRequest {
   totalCoils?: number | undefined;
   freeLengthMm?: number | undefined;
   cutCoils?: number | undefined;
+  /** Instead of the coils, the length of spring cut off, as it stands free; with the free length. */
+  cutLengthMm?: number | undefined;
   /** With the free length: what is left before the coils bind, and the stress at the stroke's end. */
   preloadMm?: number | undefined;
   strokeMm?: number | undefined;
@@ -32,6 +34,8 @@ export interface WireResult {
   index: number;
   wahlFactor: number;
   solidLengthMm: number;
+  /** Coils cut, where they are told by their length too. */
+  cutCoils: number;
   rateAfterCutNPerMm: number | null;
   /** Length of the spacer that makes up for the coils cut. */
   spacerMm: number | null;
@@ -65,14 +69,18 @@ function wireFor(request: WireRequest, rateNPerMm: number): number {
  * Source: EN 13906-1; Shigley, ch. 10.
  */
 export function springWire(request: WireRequest): Result<WireResult> {
-  const { activeCoils, shearModulusGPa, cutCoils = 0, freeLengthMm, preloadMm = 0, strokeMm } = request;
+  const { activeCoils, shearModulusGPa, freeLengthMm, cutLengthMm, preloadMm = 0, strokeMm } = request;
   const wireMm = request.wireMm ?? wireFor(request, request.rateNPerMm!);
   const meanMm = request.meanDiameterMm ?? request.outerDiameterMm! - wireMm;
   const index = meanMm / wireMm;
   if (!(index > 1)) return err('wire-too-thick', ['wireMm'], { wire: wireMm });
-  if (cutCoils >= activeCoils) return err('cut-too-many', ['cutCoils'], { coils: activeCoils });
   const totalCoils = request.totalCoils ?? activeCoils + USUAL_DEAD_COILS;
   if (totalCoils < activeCoils) return err('total-below-active', ['totalCoils'], { coils: activeCoils });
+  // Cutting shortens the spring by the coils' own pitch; the free length above the dead coils is shared by the active ones.
+  const pitchMm = freeLengthMm === undefined ? null : (freeLengthMm - (totalCoils - activeCoils) * wireMm) / activeCoils;
+  if (cutLengthMm !== undefined && pitchMm === null) return err('empty', ['freeLengthMm']);
+  const cutCoils = cutLengthMm === undefined ? (request.cutCoils ?? 0) : cutLengthMm / pitchMm!;
+  if (cutCoils >= activeCoils) return err('cut-too-many', [cutLengthMm === undefined ? 'cutCoils' : 'cutLengthMm'], { coils: activeCoils });
   const rateNPerMm = rateOf(wireMm, meanMm, activeCoils, shearModulusGPa);
   const wahlFactor = (4 * index - 1) / (4 * index - 4) + 0.615 / index;
   const solidLengthMm = totalCoils * wireMm;
@@ -82,8 +90,6 @@ export function springWire(request: WireRequest): Result<WireResult> {
   const stressAtSolidMPa = toSolidMm === null ? null : stressMPa(rateNPerMm * toSolidMm);
   const stressAtFullStrokeMPa = strokeMm === undefined ? null : stressMPa(rateNPerMm * (strokeMm + preloadMm));
   const reference = stressAtFullStrokeMPa ?? stressAtSolidMPa;
-  // Cutting shortens the spring by the coils' own pitch; the free length above the dead coils is shared by the active ones.
-  const pitchMm = freeLengthMm === undefined ? null : (freeLengthMm - (totalCoils - activeCoils) * wireMm) / activeCoils;
   const cut = cutCoils > 0;
   const coilBindReserveMm =
     toSolidMm === null || strokeMm === undefined ? null : toSolidMm - preloadMm - strokeMm - (cut ? cutCoils * (pitchMm! - wireMm) : 0);
@@ -107,6 +113,7 @@ export function springWire(request: WireRequest): Result<WireResult> {
     index,
     wahlFactor,
     solidLengthMm,
+    cutCoils,
     rateAfterCutNPerMm: cut ? (rateNPerMm * activeCoils) / (activeCoils - cutCoils) : null,
     spacerMm: cut && pitchMm !== null ? cutCoils * pitchMm : null,
     coilBindReserveMm,

@@ -16,7 +16,13 @@ export interface LeftIn {
 }
 
 /** What the newest jobs of these machines left in them, but for one job and what was recorded since a moment. */
-export const manyLeftIn = async (sql: Sql, machineIds: number[], butJobId: number, before: string | null, most: number): Promise<LeftIn[]> =>
+export const manyLeftIn = async (
+  sql: Sql,
+  machineIds: number[],
+  butJobId: number,
+  before: string | null,
+  most: number,
+): Promise<LeftIn[]> =>
   (
     await sql.many<Omit<LeftIn, 'document'> & { document: unknown }>(
       `SELECT k.job_id AS "jobId", machine_root(k.machine_id) AS "machineId", concat_ws(' ', m.make, m.model, m.year) AS machine, k.feel, s.id, s.document, s.recorded_at AS at

@@ -14,7 +14,9 @@ import { chosenSprings, rateTextOf } from '../model/offers';
 import { preloadOf } from '../model/measure';
 import { numberOf, textOf } from '../model/read';
 import { shimsIn, shimsText } from '@/catalogue/tables';
-import { ENDS, END_NAMES } from '@/catalogue/ends';
+import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
+import type { Said } from '@/core/units/say';
+import { preloadInHand } from '../model/preloadHand';
 import type { ListedSpring } from '@/schema/springs';
 
 export const builtField = (damper: DamperKey, valve: ValveName) => `built.${damper}.${valve}` as const;
@@ -70,6 +72,8 @@ export interface WantedFigure {
   /** As it is put into the field. */
   text: string;
   value: number;
+  /** The same as this adjuster shows it. */
+  inHand?: Said;
   /** How far what was fitted may lie from it and still be the same, in the unit of the value. */
   tolerance: number;
 }
@@ -77,10 +81,13 @@ export interface WantedFigure {
 /** What is wanted in this machine, figure by figure: the springs chosen with their preload, the clickers the valves were specified at, the oil level that ground and steel ask for, and above these what a cure asked for. */
 export function wantedFigures(facts: JobFacts, springs: readonly ListedSpring[]): WantedFigure[] {
   const byCure = curedFigures(facts.entries);
-  return [...specifiedFigures(facts.entries, springs), ...oilFigures(facts)]
-    .filter((s) => !byCure.some((c) => c.key === s.key))
-    .concat(byCure);
+  return [...specifiedFigures(facts, springs), ...oilFigures(facts)].filter((s) => !byCure.some((c) => c.key === s.key)).concat(byCure);
 }
+
+const inHandOf = (facts: JobFacts, end: End, preloadMm: number): Pick<WantedFigure, 'inHand'> => {
+  const words = preloadInHand(facts, end, preloadMm);
+  return words === null ? {} : { inHand: words };
+};
 
 /** The oil level that ground and steel ask for, in both legs alike. */
 function oilFigures(facts: JobFacts): WantedFigure[] {
@@ -114,7 +121,8 @@ const curedFigures = (entries: Entries): WantedFigure[] =>
     return [{ key: field.key, what, text, value: entry.value, tolerance: toleranceOf(field.key, entry.value) }];
   });
 
-function specifiedFigures(entries: Entries, springs: readonly ListedSpring[]): WantedFigure[] {
+function specifiedFigures(facts: JobFacts, springs: readonly ListedSpring[]): WantedFigure[] {
+  const { entries } = facts;
   return ENDS.flatMap((end) => {
     const wanted: WantedFigure[] = [];
     const chosen = chosenSprings(entries, end, springs);
@@ -138,6 +146,7 @@ function specifiedFigures(entries: Entries, springs: readonly ListedSpring[]): W
           key: `${key}.reading`,
           what: `${END_NAMES[end]} preload`,
           text: `${preloadMm.toFixed(1)} mm`,
+          ...inHandOf(facts, end, preloadMm),
           value: preloadMm,
           tolerance: SAME_PRELOAD_MM,
         });

@@ -123,7 +123,7 @@ export function judgeJob(
   const causes = sorted ? [...sorted.supported, ...sorted.possible].slice(0, SHOWN) : [];
   const leading = causes[0];
   const end = leading?.end === 'front' || leading?.end === 'rear' ? leading.end : null;
-  const cures = leading ? curesOf(leading.page.cures, end).slice(0, SHOWN) : [];
+  const cures = leading ? curesOf(leading.page.cures, end, facts.machine).slice(0, SHOWN) : [];
   return {
     ends: { front: judgedEnd(facts, 'front', springs), rear: judgedEnd(facts, 'rear', springs) },
     causes: causes.map((c) => ({ id: c.page.id, end: c.end, share: c.explains, said: c.name })),

@@ -6,6 +6,7 @@ import { fieldDef, type FieldKey } from '@/catalogue/fields';
 import { PRELOAD_KEYS, type SetupKey } from '@/catalogue/fields/setup';
 import { figureAt, type WantedFigure } from '../findings/built';
 import { isOnMachine } from '../model/ends';
+import type { Said } from '@/core/units/say';
 import { textOf } from '../model/read';
 
 /** The rebuild as one table: an item a row, with what the maker gives, what came in, what is wanted and what was fitted. */
@@ -49,6 +50,8 @@ export type Source = 'standard' | 'found' | 'wanted';
 export interface Given {
   text: string;
   value: number | null;
+  /** A wanted preload as this adjuster shows it. */
+  inHand?: Said | undefined;
   puts: readonly { field: FieldKey; text: string }[];
 }
 
@@ -77,7 +80,7 @@ export function givenAt(from: From, source: Source, key: SetupKey): Given | null
           { field: `fitted.${base}.reading` as const, text: String(wanted.value) },
         ]
       : [{ field: `fitted.${key}` as const, text: key.endsWith('.out') ? String(wanted.value) : wanted.text }];
-    return { text: wanted.text, value: wanted.value, puts };
+    return { text: wanted.text, value: wanted.value, inHand: wanted.inHand, puts };
   }
   const entries = source === 'standard' ? from.machine : from.entries;
   const own = entryAt(entries, `${source}.${key}`);

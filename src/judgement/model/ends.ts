@@ -106,9 +106,34 @@ export const isOnAir = (machine: Entries, end: End): boolean => end === 'front' 
 /** Shock springs side by side at the rear, by the kind of machine. */
 export const shocksOf = (machine: Entries): 1 | 2 => namedKindOf(machine)?.rearSprings ?? 1;
 
-/** Whether a figure of a set-up has its place on this machine: a single shock has no right one, a coil fork no pressure. */
-export const isOnMachine = (key: SetupKey, machine: Entries): boolean =>
-  key === 'rear.springRight' ? shocksOf(machine) === 2 : key === 'front.air' ? isOnAir(machine, 'front') : true;
+/** Whether preload is set by an adjuster at this end; a fork without one is set by its spacer. */
+export const hasAdjuster = (machine: Entries, end: End): boolean => textOf(machine, `machine.adjuster.${end}`) !== 'no';
+
+const CLICKERS_OF: Record<string, readonly ClickerName[]> = {
+  two: ['rebound', 'compression'],
+  rebound: ['rebound'],
+  none: [],
+};
+export type ClickerName = 'rebound' | 'compression' | 'highCompression';
+
+/** Whether this end has such a clicker: all may be there until the machine says which are. */
+export const hasClicker = (machine: Entries, end: End, name: ClickerName): boolean =>
+  CLICKERS_OF[textOf(machine, `machine.clickers.${end}`)]?.includes(name) ?? true;
+
+const CLICKER_KEY = /^(rear|front)\.(rebound|compression|lowCompression|highCompression)\./;
+
+/**
+ * Whether a figure of a set-up has its place on this machine: a single shock has no right one, a coil fork no pressure, a fork on air no spring, and clickers that
+ * are not there are not counted.
+ */
+export function isOnMachine(key: SetupKey, machine: Entries): boolean {
+  if (key === 'rear.springRight') return shocksOf(machine) === 2;
+  if (key === 'front.air') return isOnAir(machine, 'front');
+  if (/^front\.(spring|preload)/.test(key)) return !isOnAir(machine, 'front');
+  if (key.startsWith('rear.preload')) return hasAdjuster(machine, 'rear');
+  const [, end, name] = CLICKER_KEY.exec(key) ?? [];
+  return end === undefined || hasClicker(machine, end as End, name === 'lowCompression' ? 'compression' : (name as ClickerName));
+}
 
 /** The spring that came in on the right, where it is not as the left one: of a fork, or of two shocks. */
 export const rightSpringFound = (facts: JobFacts, end: End): number | null =>

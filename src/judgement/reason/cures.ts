@@ -1,7 +1,8 @@
 import { type JobFacts } from '../model/facts';
 import { springPuts } from '../model/offers';
 import { airForkOf } from '../aims/airFork';
-import { isOnAir } from '../model/ends';
+import type { Entries } from '@/catalogue/entry';
+import { hasAdjuster, hasClicker, isOnAir } from '../model/ends';
 import type { FieldKey, Stage } from '@/catalogue/fields';
 import { PRELOAD_KEYS } from '@/catalogue/fields/setup';
 import { AIM_HIGH_M_PER_S, AIM_LOW_M_PER_S } from '@/knowledge/limits';
@@ -345,5 +346,14 @@ export function sideEffects(cure: Cure, told: readonly string[]): { words: strin
 }
 
 /** Cures of a cause for one of its ends, in the order free to new unit. */
-export const curesOf = (cures: readonly Cure[], end: End | null): Cure[] =>
-  cures.filter((c) => c.ends.length === 0 || end === null || c.ends.includes(end));
+export const curesOf = (cures: readonly Cure[], end: End | null, machine: Entries): Cure[] =>
+  cures.filter((c) => (c.ends.length === 0 || end === null || c.ends.includes(end)) && isPossible(c.effect, end, machine));
+
+/** Whether the machine has what the cure turns: nothing is turned that is not there. */
+function isPossible(effect: Effect, end: End | null, machine: Entries): boolean {
+  const at = 'end' in effect && (effect.end === 'rear' || effect.end === 'front') ? effect.end : end;
+  if (at === null) return true;
+  if (effect.kind === 'clicks') return hasClicker(machine, at, effect.adjuster);
+  // A fork without an adjuster has its preload from the spacer, which can be cut; a shock without one has none to set.
+  return effect.kind !== 'preload' || at === 'front' || hasAdjuster(machine, 'rear');
+}

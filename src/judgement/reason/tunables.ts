@@ -3,6 +3,7 @@ import type { SetupDocument } from '@/schema/documents';
 import type { Effect } from '@/knowledge/causes/page';
 import type { Entries } from '@/catalogue/entry';
 import { rangeOf } from '../aims/targets';
+import { type ClickerName, hasAdjuster, hasClicker, isOnAir } from '../model/ends';
 import type { predictChange } from './cures';
 import type { End } from '@/catalogue/ends';
 
@@ -104,6 +105,17 @@ export const TUNABLES: readonly Tunable[] = [
 ];
 
 export const tunableById = (id: string): Tunable | undefined => TUNABLES.find((t) => t.id === id);
+
+/** Whether this machine has it, to be turned between rides: preload by a spacer is not. */
+export const isTurnable = (t: Tunable, machine: Entries): boolean =>
+  t.kind === 'preload'
+    ? hasAdjuster(machine, t.end) && !isOnAir(machine, t.end)
+    : t.kind !== 'clicks' || hasClicker(machine, t.end, nameOf(t.id));
+
+const nameOf = (id: string): ClickerName => {
+  const name = id.split('.')[1]!;
+  return name === 'lowCompression' ? 'compression' : (name as ClickerName);
+};
 
 /** Where a tunable stands in a set-up; legs averaged. null where it is not noted. */
 export function placeIn(document: SetupDocument, t: Tunable): number | null {

@@ -13,7 +13,18 @@ import type { JobFacts } from '../model/facts';
 import { percent } from '../reason/evidence/rule';
 import type { Explained, Reasoned } from '../reason/reason';
 import { targetOf } from '../aims/targets';
-import { effectOf, GROUPS, orderOf, placeIn, reachOfTunable, type Tunable, tunableById, tunableOf, TUNABLES } from '../reason/tunables';
+import {
+  effectOf,
+  GROUPS,
+  isTurnable,
+  orderOf,
+  placeIn,
+  reachOfTunable,
+  type Tunable,
+  tunableById,
+  tunableOf,
+  TUNABLES,
+} from '../reason/tunables';
 import { offAim } from '../findings/springJudge';
 import type { End } from '@/catalogue/ends';
 import type { Decision } from '@/schema/retune';
@@ -162,9 +173,9 @@ export function planOf(
   const proposed = new Map<string, Step>();
   for (const cause of isWorthARide(reasoned, trials) ? (reasoned?.causes ?? []) : []) {
     if (!cause.linked || cause.explains < WORTH_A_RIDE_SHARE) continue;
-    for (const cure of curesOf(cause.page.cures, cause.end)) {
+    for (const cure of curesOf(cause.page.cures, cause.end, known.machine)) {
       const turned = tunableOf(cure.effect, endOfCure(known, cure.effect, cause.end));
-      if (!turned || proposed.has(turned.tunable.id)) continue;
+      if (!turned || proposed.has(turned.tunable.id) || !isTurnable(turned.tunable, known.machine)) continue;
       // The ring is turned by a reading, never by a guess.
       if (turned.tunable.kind === 'preload' && !ringStep(known, turned.tunable)) continue;
       const told = toldOfPlace(known, trials, setups.now, cause, turned.tunable, turned.direction);
@@ -174,7 +185,7 @@ export function planOf(
   }
   const order = orderOf(known.entries['ride.order']?.text ?? '');
   const inOrder = [...proposed.values()].sort((a, b) => order.indexOf(a.tunable.group) - order.indexOf(b.tunable.group));
-  const others = TUNABLES.filter((t) => !proposed.has(t.id)).flatMap(
+  const others = TUNABLES.filter((t) => !proposed.has(t.id) && isTurnable(t, known.machine)).flatMap(
     (t) => stepOf(known, setups, trials, t, null, { cause: null, cure: null }) ?? [],
   );
   return { proposed: inOrder, others };

@@ -43,7 +43,10 @@ const remembered = ({ end, rateNPerMm, riderKg, rode }: NonNullable<Asked['fitte
   machine: 'the request',
   at: '',
   rateNPerMm: { front: null, rear: null, [end]: rateNPerMm },
-  told: riderKg === undefined ? {} : { 'rider.mass': { field: fieldKey('rider.mass'), text: `${riderKg} kg`, unit: 'kg', value: riderKg, at: null } },
+  told:
+    riderKg === undefined
+      ? {}
+      : { 'rider.mass': { field: fieldKey('rider.mass'), text: `${riderKg} kg`, unit: 'kg', value: riderKg, at: null } },
   rode: rode ?? null,
 });
 

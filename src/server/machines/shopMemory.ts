@@ -60,7 +60,17 @@ export async function fittedOnModel(sql: Sql, machine: Machine, jobId: number, b
     ) as Record<End, number | null>;
     if (ENDS.every((end) => rateNPerMm[end] === null)) return [];
     const load: Entries = Object.fromEntries(Object.entries(entries).filter(([field]) => !field.startsWith('fitted.')));
-    return [{ jobId: of, machineId, machine: machineId === machine.id ? 'this machine' : name, at, rateNPerMm, told: load, rode: isFeel(feel) ? feel : null }];
+    return [
+      {
+        jobId: of,
+        machineId,
+        machine: machineId === machine.id ? 'this machine' : name,
+        at,
+        rateNPerMm,
+        told: load,
+        rode: isFeel(feel) ? feel : null,
+      },
+    ];
   });
 }
 

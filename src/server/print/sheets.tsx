@@ -181,7 +181,18 @@ export async function sheetPdf(jobId: number, address: string): Promise<Buffer |
           </View>
         ))}
       {last && <BookSeal own={own ? sealShown(own) : ''} seal={sealShown(last)} />}
-      <Cautions>{[CAUTIONS.springs, CAUTIONS.caps, CAUTIONS.gas, CAUTIONS.brakes, CAUTIONS.torque, CAUTIONS.licence]}</Cautions>
+      <Cautions>
+        {[
+          CAUTIONS.springs,
+          CAUTIONS.caps,
+          CAUTIONS.cartridge,
+          CAUTIONS.hot,
+          CAUTIONS.gas,
+          CAUTIONS.brakes,
+          CAUTIONS.torque,
+          CAUTIONS.licence,
+        ]}
+      </Cautions>
     </A4>,
   );
 }

@@ -118,7 +118,10 @@ function BenchFrame({
     for (const entry of [last, ...also]) store.accept(entry);
     setNotice(also.length > 0 ? `Going back is taken back: ${also.length + 1} entries.` : 'The last entry is taken back.');
   };
-  const factsNow = useMemo(() => factsOfStores(store, machineStore, { schools: data.schools, fitted: data.fitted }), [store, machineStore, data.schools, data.fitted]);
+  const factsNow = useMemo(
+    () => factsOfStores(store, machineStore, { schools: data.schools, fitted: data.fitted, before: data.lastKnown }),
+    [store, machineStore, data.schools, data.fitted, data.lastKnown],
+  );
   const tools = useMemo<BenchTools>(
     () => ({ data, sealed, machineStore, factsNow, ghost, working, reload: () => router.refresh() }),
     [data, sealed, machineStore, factsNow, ghost, working, router],

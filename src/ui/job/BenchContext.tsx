@@ -58,7 +58,11 @@ function factReader<T>(factsNow: () => JobFacts, derive: (facts: JobFacts) => T)
 }
 
 /** The facts of a job's two stores: made once a change, the same for every part of the page. */
-export function factsOfStores(store: FieldStore, machineStore: FieldStore, beside: Pick<BenchData, 'schools' | 'fitted'>): () => JobFacts {
+export function factsOfStores(
+  store: FieldStore,
+  machineStore: FieldStore,
+  beside: Pick<JobFacts, 'schools' | 'fitted' | 'before'>,
+): () => JobFacts {
   let made: JobFacts | null = null;
   return () => {
     const [entries, machine] = [store.liveEntries(), machineStore.liveEntries()];

@@ -4,15 +4,16 @@ import type { Entry, Entries } from '@/catalogue/entry';
 import { type FieldKey, fieldKey } from '@/catalogue/fields';
 import { mm } from '@/core/units/say';
 import { Sentence } from '../kit/Sentence';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { preloadOf, type PreloadKey } from '@/judgement/model/measure';
-import { isOnMachine } from '@/judgement/model/ends';
+import { hasAdjuster, isOnMachine } from '@/judgement/model/ends';
 import { textOf } from '@/judgement/model/read';
 import { PRELOAD_WAYS, SETUP_GROUPS } from '@/catalogue/fields/setup';
 import { issueWords } from '@/schema/words';
 import { EntryField } from '../fields/EntryField';
 import { useLive } from '../fields/context';
-import { Heading, Small } from '../kit/primitives';
+import { Heading, QuietButton, Small } from '../kit/primitives';
 import { FieldGrid } from '../kit/parts';
 
 const Groups = styled.div`
@@ -58,19 +59,32 @@ const READING_NAME: Record<string, string> = {
 export function PreloadFields({
   base,
   entries,
+  machine,
   locked,
   inCell = false,
 }: {
   base: PreloadKey;
   entries: Entries;
+  machine: Entries;
   locked: boolean;
   inCell?: boolean;
 }) {
   const way = textOf(entries, `${base}.way`) || 'mm';
+  // Where nothing turns there is no way to read it by but the tape.
+  const isBySpacer = way === 'mm' && base.includes('front') && !hasAdjuster(machine, 'front');
   const read = preloadOf(entries, base);
   return (
     <Preload $inCell={inCell}>
-      <EntryField field={`${base}.way`} locked={locked} look={inCell ? 'cell' : 'stacked'} placeholder={inCell ? 'mm' : PRELOAD_WAYS.mm} />
+      {isBySpacer ? (
+        <Small>by the spacer</Small>
+      ) : (
+        <EntryField
+          field={`${base}.way`}
+          locked={locked}
+          look={inCell ? 'cell' : 'stacked'}
+          placeholder={inCell ? 'mm' : PRELOAD_WAYS.mm}
+        />
+      )}
       <EntryField field={`${base}.reading`} label={READING_NAME[way] ?? 'Preload'} look={inCell ? 'cell' : 'stacked'} locked={locked} />
       {way !== 'mm' && <EntryField field={`${base}.reference`} label={REFERENCE_NAME[way] ?? ''} locked={locked} />}
       {read && !(way === 'mm' && read.ok) && <PreloadRead read={read} way={way} />}
@@ -131,9 +145,10 @@ function GroupFields({ group, prefix, locked, machine }: GroupFieldsProps) {
     <FieldGrid $min="8rem">
       {group.fields.map((f) => {
         const key = fieldKey(`${prefix}.${f.key}`);
-        if (f.key.endsWith('.way')) return <PreloadFields key={key} base={key.slice(0, -4) as PreloadKey} entries={live} locked={locked} />;
-        if (/\.(reading|reference|range)$/.test(f.key)) return null;
-        if (!isOnMachine(f.key, machine)) return null;
+        if (/\.(reading|reference|range)$/.test(f.key) || !isOnMachine(f.key, machine)) return null;
+        if (f.key.endsWith('.way'))
+          return <PreloadFields key={key} base={key.slice(0, -4) as PreloadKey} entries={live} machine={machine} locked={locked} />;
+        if (/(spring|oil)Right$/.test(f.key)) return <WhereItDiffers key={key} field={key} locked={locked} />;
         if (f.key.endsWith('.out'))
           return (
             <Pair key={key}>
@@ -148,5 +163,24 @@ function GroupFields({ group, prefix, locked, machine }: GroupFieldsProps) {
         );
       })}
     </FieldGrid>
+  );
+}
+
+/** The right one's own figure: asked for once somebody says that it differs. */
+function WhereItDiffers({ field, locked }: { field: FieldKey; locked: boolean }) {
+  const [isAsked, setAsked] = useState(false);
+  const isNoted = textOf(useLive(), field) !== '';
+  return (
+    <div style={{ gridColumn: '1 / -1' }}>
+      {isAsked || isNoted ? (
+        <EntryField field={field} locked={locked} />
+      ) : (
+        !locked && (
+          <QuietButton onPress={() => setAsked(true)}>
+            {field.endsWith('oilRight') ? 'The right oil differs' : 'The right spring differs'}
+          </QuietButton>
+        )
+      )}
+    </div>
   );
 }

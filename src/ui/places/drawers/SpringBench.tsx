@@ -63,6 +63,7 @@ const WIRE_ROWS: [string, (r: WireResult) => Said | Figure | null][] = [
   ['Spring index D/d', (r) => r.index.toFixed(2)],
   ['Wahl factor', (r) => r.wahlFactor.toFixed(3)],
   ['Solid length', (r) => number(r.solidLengthMm, 1, 'mm')],
+  ['Coils cut', (r) => (r.cutCoils === 0 ? null : r.cutCoils.toFixed(2))],
   ['Rate with the coils cut', (r) => (r.rateAfterCutNPerMm === null ? null : number(r.rateAfterCutNPerMm, 2, 'N/mm'))],
   ['Spacer for the lost length', (r) => (r.spacerMm === null ? null : number(r.spacerMm, 1, 'mm'))],
   ['Left before coil bind', (r) => (r.coilBindReserveMm === null ? null : number(r.coilBindReserveMm, 1, 'mm'))],
@@ -83,6 +84,7 @@ function Wire() {
     preloadMm: 'Preload, mm',
     strokeMm: 'Stroke, mm',
     cutCoils: 'Coils to cut',
+    cutLengthMm: 'or length to cut, mm',
     allowedStressMPa: 'Stress the wire may carry, MPa',
   };
   const choice = <Choices label="From" value={way} options={{ rate: 'wire to rate', wire: 'rate to wire' }} onPick={setWay} />;

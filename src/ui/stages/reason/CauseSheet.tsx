@@ -125,7 +125,7 @@ export function CauseSheet({ cause, look }: { cause: Explained; look: CureLook }
       )}
       <h4>Cures, cheapest first</h4>
       <ul>
-        {curesOf(cause.page.cures, cause.end).map((cure) => (
+        {curesOf(cause.page.cures, cause.end, look.known.machine).map((cure) => (
           <CureRow key={cure.id} cause={cause} cure={cure} look={look} />
         ))}
       </ul>

@@ -17,6 +17,7 @@ import {
   type RebuildItem,
   type Source,
 } from '@/judgement/job/rebuildTable';
+import { useSaid } from '../../kit/preferences';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useSystem } from '../../fields/context';
 import { useBench, useLater } from '../../job/BenchContext';
@@ -180,6 +181,7 @@ function Item({
   onTake: ((puts: Given['puts']) => void) | null;
 }) {
   const system = useSystem();
+  const inUnits = useSaid();
   const rangeKey = item.places[0]!.replace(/\.out$/, '.range');
   const range = entryAt(from.entries, `found.${rangeKey}`) ?? entryAt(from.machine, `standard.${rangeKey}`);
   return (
@@ -203,6 +205,7 @@ function Item({
             ) : (
               words
             )}
+            {given[0]?.inHand && <Small> {inUnits(given[0].inHand)}</Small>}
           </td>
         );
       })}
@@ -224,7 +227,7 @@ const placeName = (item: RebuildItem, key: SetupKey) =>
 function Fitted({ place, from }: { place: SetupKey; from: Parameters<typeof givenAt>[0] }) {
   const { sealed } = useBench();
   const base = preloadBase(place);
-  if (base) return <PreloadFields base={`fitted.${base}`} entries={from.entries} locked={sealed} inCell />;
+  if (base) return <PreloadFields base={`fitted.${base}`} entries={from.entries} machine={from.machine} locked={sealed} inCell />;
   const left = /(front\.spring|front\.oil|rear\.spring)Right$/.exec(place)?.[1];
   // The right leg is as the left until it is said to differ.
   const same = left ? entryAt(from.entries, `fitted.${left}`)?.text : undefined;

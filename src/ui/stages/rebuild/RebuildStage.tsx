@@ -150,11 +150,14 @@ function Beforehand() {
     <Fold title="Before dismantling: springs under load, caps, gas and brakes" open={false} level={2}>
       <Columns>
         <div>
-          <Caution>{CAUTIONS.springs}</Caution>
-          <Caution>{CAUTIONS.caps}</Caution>
+          <Caution>{`Shock: ${CAUTIONS.springs}`}</Caution>
+          <Caution>{CAUTIONS.gas}</Caution>
+          <Caution>{CAUTIONS.hot}</Caution>
         </div>
         <div>
-          <Caution>{CAUTIONS.gas}</Caution>
+          <Caution>{`Fork: ${CAUTIONS.caps}`}</Caution>
+          <Caution>{CAUTIONS.cartridge}</Caution>
+          <Caution>{CAUTIONS.legs}</Caution>
           <Caution>{CAUTIONS.brakes}</Caution>
         </div>
       </Columns>

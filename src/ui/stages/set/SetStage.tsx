@@ -19,7 +19,9 @@ import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useLive } from '../../fields/context';
 import { withUnit } from '@/catalogue/entry';
 import { Proposed } from '../../job/Proposed';
-import { useBench, useLater } from '../../job/BenchContext';
+import { useBench, useFigures, useLater } from '../../job/BenchContext';
+import { isOnMachine } from '@/judgement/model/ends';
+import { notchWorthOf } from '@/judgement/model/preloadHand';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
 import { showUnsettled } from '../../fields/next';
@@ -41,6 +43,7 @@ export function SetStage() {
         underWalk={
           <>
             <StartingClickers />
+            <NotchWorth />
             <BeforeItIsTurned />
           </>
         }
@@ -75,6 +78,7 @@ const FieldTable = styled(LineTable)`
 
 /** The clickers and heights it leaves with: as the rebuild fitted them until changed here. */
 function StartingClickers() {
+  const machine = useFigures();
   return (
     <section style={{ marginTop: '1.4rem' }}>
       <Titled title="Starting clickers and fork height" aside="as fitted until changed">
@@ -87,7 +91,7 @@ function StartingClickers() {
             </tr>
           </thead>
           <tbody>
-            {ROWS.map((fields) => (
+            {ROWS.filter(([first]) => isOnMachine(first!.key, machine)).map((fields) => (
               <ClickerRow key={fields[0]!.key} fields={fields} />
             ))}
           </tbody>
@@ -95,6 +99,26 @@ function StartingClickers() {
       </Titled>
     </section>
   );
+}
+
+/** What a notch of the adjuster was worth, learnt from the rider sag before and after it was turned. */
+function NotchWorth() {
+  const facts = useLater();
+  const inUnits = useSaid();
+  return ENDS.map((end) => {
+    const worth = notchWorthOf(facts, end);
+    return (
+      worth && (
+        <p key={end} data-result={`notch-${end}`}>
+          <b>{END_NAMES[end]}:</b>{' '}
+          {inUnits(
+            said`a notch is worth ${mm(worth.mmPerNotch, 1, '±', worth.uncertaintyMm)} of preload, by the rider sag before and after ${Math.abs(worth.notches)} of them.`,
+          )}{' '}
+          <Small>Same spring, same load: what the sag lost along the damper the preload gained.</Small>
+        </p>
+      )
+    );
+  });
 }
 
 function ClickerRow({ fields }: { fields: readonly (typeof CLICKERS)[number][] }) {

@@ -7,7 +7,7 @@ import { candidateWords, neighbourWords } from '@/judgement/findings/because';
 import type { Because } from '@/judgement/findings/finding';
 import { isOverloaded } from '@/judgement/findings/springJudge';
 import { spacerFindings } from '@/judgement/findings/spacer';
-import { CAUTIONS } from '@/knowledge/cautions';
+import { CAUTIONS, SPRING_CAUTIONS } from '@/knowledge/cautions';
 import { neighboursOf, preloadShareOf, type Selection } from '@/judgement/aims/springs';
 import { chosenOf, isMismarked, offerKey } from '@/judgement/model/offers';
 import { schoolOf } from '@/judgement/aims/targets';
@@ -82,7 +82,7 @@ export function Choice(props: Props) {
   return (
     <div style={{ marginTop: '0.5rem' }}>
       <BecauseList findings={findings} empty="" />
-      <Caution>{CAUTIONS.springs}</Caution>
+      <Caution>{SPRING_CAUTIONS[end].map((c) => CAUTIONS[c]).join(' ')}</Caution>
       <FieldGrid $min="9rem">
         <EntryField field={`springs.${end}.preload`} locked={sealed} />
         <EntryField field={`springs.${end}.bias`} locked={sealed} />

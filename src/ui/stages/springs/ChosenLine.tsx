@@ -6,6 +6,8 @@ import { USE_NAMES } from '@/catalogue/uses';
 import { EVIDENCE_NAMES, type EndEstimate, FIGURE_NAMES } from '@/judgement/aims/estimates';
 import { purposeOf } from '@/judgement/aims/targets';
 import { textOf } from '@/judgement/model/read';
+import { preloadInHand } from '@/judgement/model/preloadHand';
+import { useSaid } from '../../kit/preferences';
 import { useSystem } from '../../fields/context';
 import { useLater } from '../../job/BenchContext';
 import { estimatedRate, lengthUnit, lengthWords, rateUnit } from '../../kit/figureWords';
@@ -34,6 +36,8 @@ const Chips = styled.p`
 /** The spring to fit at one end: the rate with its band, the preload with its own, and for which load. Whatever is known, this is the one headline. */
 export function ChosenLine({ end, found }: { end: End; found: EndEstimate }) {
   const system = useSystem();
+  const inUnits = useSaid();
+  const inHand = preloadInHand(useLater(), end, Math.max(0, found.estimate.preloadMm.p50));
   const { rateNPerMm: rate, preloadMm: preload } = found.estimate;
   const assumes = found.estimate.restsOn.some((r) => r.origin === 'kind');
   const each = found.request.springs > 1 ? (end === 'front' ? ' each leg' : ' each') : '';
@@ -53,7 +57,7 @@ export function ChosenLine({ end, found }: { end: End; found: EndEstimate }) {
       <b>
         {mm(preload.p50)} {lengthUnit(system)}
       </b>{' '}
-      ({mm(preload.p05)} to {mm(preload.p95)}) of preload, {found.loadWords}.
+      ({mm(preload.p05)} to {mm(preload.p95)}) of preload{inHand && <>: {inUnits(inHand)}</>}, {found.loadWords}.
     </Answer>
   );
 }

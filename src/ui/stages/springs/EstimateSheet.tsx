@@ -7,7 +7,7 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import type { End } from '@/catalogue/ends';
-import { CAUTIONS } from '@/knowledge/cautions';
+import { CAUTIONS, SPRING_CAUTIONS } from '@/knowledge/cautions';
 import { chosenOf } from '@/judgement/model/offers';
 import { issueWords } from '@/schema/words';
 import { useFieldStore, useSystem } from '../../fields/context';
@@ -140,7 +140,7 @@ function TriedTable({ end, tried, isEach }: { end: End; tried: TriedSpring[]; is
   return (
     <Titled title="Springs by their chance" aside="rider sag set to its aim by tape">
       <TriedRows isEach={isEach} shown={shown} band={band} chosen={chosen} choose={choose} />
-      <Caution>{CAUTIONS.springs}</Caution>
+      <Caution>{SPRING_CAUTIONS[end].map((c) => CAUTIONS[c]).join(' ')}</Caution>
       {tried.every((t) => t.spring === null) && (
         <Small>
           The list holds no spring for this end. Put those you have or can order into the <Link href="/drawers">Drawers</Link>.
