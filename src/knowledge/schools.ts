@@ -1,5 +1,5 @@
 import type { End } from '@/catalogue/ends';
-import { USES, type Use } from '@/catalogue/uses';
+import { serves, USES, type Use } from '@/catalogue/uses';
 
 /**
  * The schools: what a shop sets, and the windows it calls right. They disagree on purpose. Each is data, kept in the Shop book in versions; what is
@@ -78,6 +78,10 @@ export const SCHOOLS: readonly School[] = [
     rule: {
       kind: 'windows',
       rows: [
+        row(['circuit'], 'rear', 'static', 'mm', 3, 10),
+        row(['circuit'], 'rear', 'rider', 'mm', 20, 30),
+        row(['circuit'], 'front', 'static', 'mm', 15, 25),
+        row(['circuit'], 'front', 'rider', 'mm', 28, 38),
         row(PAVED, 'rear', 'static', 'mm', 5, 15),
         row(PAVED, 'rear', 'rider', 'mm', 27, 40),
         row(PAVED, 'front', 'static', 'mm', 15, 25),
@@ -99,7 +103,12 @@ export const SCHOOLS: readonly School[] = [
     order: 'both together',
     rule: {
       kind: 'windows',
-      rows: [...bothEnds(PAVED, 0.25, 0.3), ...bothEnds(['conversion'], 0.23, 0.27), ...bothEnds(['off-road', 'rally'], 0.3, 0.36)],
+      rows: [
+        ...bothEnds(['circuit'], 0.2, 0.25),
+        ...bothEnds(PAVED, 0.25, 0.3),
+        ...bothEnds(['conversion'], 0.23, 0.27),
+        ...bothEnds(['off-road', 'rally'], 0.3, 0.36),
+      ],
     },
   },
   {
@@ -178,7 +187,7 @@ export function schoolWindows(school: School, context: SchoolContext): Windows {
   switch (rule.kind) {
     case 'windows': {
       const of = (state: SagState): Window | null => {
-        const found = rule.rows.find((r) => r.end === context.end && r.state === state && r.uses.includes(context.use));
+        const found = rule.rows.find((r) => r.end === context.end && r.state === state && serves(r.uses, context.use));
         const by = found?.unit === 'share' ? travelMm : 1;
         return found ? { minMm: found.min * by, maxMm: found.max * by } : null;
       };

@@ -176,3 +176,4 @@ export const refusalAnswer = z.object({
 
 /** What was done has nothing to tell but that it was done. */
 export const doneAnswer = z.looseObject({});
+export const numberedAnswer = z.looseObject({ id });

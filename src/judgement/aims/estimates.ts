@@ -5,41 +5,30 @@ import type { FieldKey } from '@/catalogue/fields';
 import type { End } from '@/catalogue/ends';
 import type { MachineType } from '@/catalogue/fields/machine';
 import type { Entries } from '@/catalogue/entry';
-import { LOAD_SCHOOLS, LUGGAGE_PLACES } from '@/catalogue/fields/ask';
 import { leverageOf, lookedUp } from '@/core/leverage/leverage';
 import type { Leverage } from '@/core/leverage/law';
 import type { Issue } from '@/core/result';
+import { type LoadJudged, loadsJudged } from '@/core/spring/loaded';
 import { chancesOf, type EvidenceFrom, shareBelow } from '@/core/spring/choice';
 import { otherForceIn } from '@/core/spring/endOf';
-import type { Band, EstimateRequest, KindFigure, RestsOn } from '@/core/spring/estimate';
+import type { Band, EstimateRequest, RestsOn } from '@/core/spring/estimate';
 import { estimateSpring, quickChoice, showsOf, type SpringEstimate } from '@/core/spring/estimated';
 import type { Measure } from '@/core/spring/worth';
 import { kindOf } from '@/knowledge/inForce';
 import { type MachineKind, UNNAMED_KIND } from '@/knowledge/kinds';
 import type { ListedSpring } from '@/schema/springs';
-import {
-  type BasisAsked,
-  basisOf,
-  carriedShares,
-  casesOf,
-  LOAD_IDS,
-  LOAD_NAMES,
-  type LoadId,
-  type LoadSchool,
-  loadSharesOf,
-  usualOtherOf,
-} from './basis';
+import { type BasisAsked, basisOf, LOAD_NAMES, type LoadId, usualOtherOf } from './basis';
 import { mixOf } from './ground';
 import { carriedKg, knownOf, loadCasesOf, loadSchoolOf } from './loadsTold';
 import { aimsOf, isAimOnPurpose, purposeOf, rangeOf } from './targets';
 import { isOnAir, markedRateOf, isMissing, isUnusable, leverageKindOf, legsOf, otherForceOf } from '../model/ends';
-import { type Place, USUAL_PLACE_SHARE } from '@/core/loads/places';
+import { USUAL_PLACE_SHARE } from '@/core/loads/places';
 import { fuelAgainstWeighedKg, namedKindOf } from '../model/loads';
 import { preloadOf, sagOf } from '../model/measure';
 import { broughtHere } from './shopMemory';
 import { complaintsOf } from '../model/complaints';
 import { offerKey, rateOf } from '../model/offers';
-import { choiceOf, isSameRate, itemNumbers, numberOf, textOf } from '../model/read';
+import { isSameRate, numberOf, textOf } from '../model/read';
 
 /** The spring question answered from what is known so far, with its band. */
 export interface EndEstimate {
@@ -152,6 +141,8 @@ function likelyKind(facts: JobFacts): MachineType {
       return 'dual';
     case 'touring':
       return kg > HEAVY_KG.touring ? 'tourer' : UNNAMED_KIND;
+    case 'circuit':
+      return 'racer';
     case 'road':
       return UNNAMED_KIND;
   }
@@ -175,6 +166,14 @@ function chosen(facts: JobFacts, end: End): EndEstimate | NoEstimate {
   const asked = { ...request, ...readOn(facts, end) };
   const found = estimateSpring(asked);
   return found.ok ? { kind, loadWords: loadWordsOf(facts, end, kind), request: asked, estimate: found.value } : { issue: found.issue };
+}
+
+/** What the spring chosen for one end does in each way the machine is loaded: the ring that brings the rider sag back, the sag without, the reserve; none while nothing is chosen. */
+export function loadedAt(facts: JobFacts, end: End): LoadJudged<LoadId>[] {
+  const found = choiceAt(facts, end);
+  if (!isEstimate(found)) return [];
+  const [min, max] = rangeOf(facts.entries, end);
+  return loadsJudged(found.estimate, loadCasesOf(facts, end, found.kind).cases, [min.value, max.value]);
 }
 
 /** "for the load as it is ridden most", or solo where nothing else is declared. */

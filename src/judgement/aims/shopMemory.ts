@@ -1,6 +1,5 @@
 import type { End } from '@/catalogue/ends';
 import type { Entries } from '@/catalogue/entry';
-import { USUAL_PLACE_SHARE } from '@/core/loads/places';
 import type { ShopFitted } from '@/core/spring/choiceBasis';
 import { type MachineKind } from '@/knowledge/kinds';
 import { PRACTICE } from '@/knowledge/practice';

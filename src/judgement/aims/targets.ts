@@ -15,7 +15,7 @@ import {
 } from '@/knowledge/schools';
 import type { Entries } from '@/catalogue/entry';
 import { armOf } from '../model/ends';
-import { sagPlace } from './ground';
+import { mixOf, sagPlace } from './ground';
 import { namedKindOf } from '../model/loads';
 import { sagOf } from '../model/measure';
 import { type Figure, figureOr, numberOf, textOf, choiceOf } from '../model/read';
@@ -39,7 +39,11 @@ export const isAimOnPurpose = ({ entries, machine }: JobFacts, end: End): boolea
   hasMakersSags(machine) ||
   (['static', 'rider'] as const).some((state) => numberOf(entries, `springs.${end}.target.${state}`) !== null);
 /** What it is ridden for: as told, else what is usual of its kind. */
-export const purposeOf = (facts: JobFacts): Use => choiceOf(facts.entries, 'use', USE_NAMES) ?? namedKindOf(facts.machine)?.use ?? 'road';
+export function purposeOf(facts: JobFacts): Use {
+  const use = choiceOf(facts.entries, 'use', USE_NAMES) ?? namedKindOf(facts.machine)?.use ?? 'road';
+  // A road machine that is mostly ridden on the circuit is set for it.
+  return use === 'road' && (mixOf(facts.entries)?.circuit ?? 0) > 0.5 ? 'circuit' : use;
+}
 
 function riderShare(facts: JobFacts, end: End): number | null {
   const sag = sagOf(facts, end);

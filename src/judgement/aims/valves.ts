@@ -1,3 +1,4 @@
+import { serves } from '@/catalogue/uses';
 import type { JobFacts } from '../model/facts';
 import { MIN_LEFT_SHARE, AIM_HIGH_M_PER_S, AIM_LOW_M_PER_S } from '@/knowledge/limits';
 import { STANDARD_GRAVITY_M_PER_S2 } from '@/core/constants/constants';
@@ -128,7 +129,7 @@ export function templateAimed(facts: JobFacts, end: End, templates: readonly Dam
 export function templateFor(facts: JobFacts, templates: readonly DampingTemplate[]): DampingTemplate | null {
   const school = textOf(facts.entries, 'school');
   return (
-    templates.find((t) => school !== '' && t.schools.includes(school)) ?? templates.find((t) => t.uses.includes(purposeOf(facts))) ?? null
+    templates.find((t) => school !== '' && t.schools.includes(school)) ?? templates.find((t) => serves(t.uses, purposeOf(facts))) ?? null
   );
 }
 

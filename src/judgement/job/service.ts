@@ -1,3 +1,4 @@
+import { serves } from '@/catalogue/uses';
 import { dayOf } from '@/catalogue/days';
 import { parseDate } from '@internationalized/date';
 import { MM_PER_KM } from '@/core/constants/constants';
@@ -105,7 +106,7 @@ export function basisOf(jobs: readonly ServicedJob[], end: End): ServiceBasis | 
 
 const fits = (rule: ServiceRule, basis: ServiceBasis) =>
   rule.end === basis.end &&
-  (rule.uses.length === 0 || (rule.uses as string[]).includes(basis.use)) &&
+  (rule.uses.length === 0 || serves(rule.uses, basis.use)) &&
   (rule.components.length === 0 || (basis.component !== null && rule.components.includes(basis.component)));
 
 const many = (x: number) => Math.round(x).toLocaleString('en-GB').replaceAll(',', '\u202f');

@@ -1,3 +1,4 @@
+import { serves } from '@/catalogue/uses';
 import { factsOf, type JobFacts } from '@/judgement/model/facts';
 import type { z } from 'zod';
 import { db, type Sql } from '@/db/client';
@@ -70,7 +71,7 @@ async function livesOf(sql: Sql, facts: JobFacts): Promise<JobFacts['lifeKm']> {
   const use = purposeOf(facts);
   const of = (end: End) =>
     rules
-      .filter((r) => r.end === end && (r.uses.length === 0 || r.uses.includes(use)))
+      .filter((r) => r.end === end && (r.uses.length === 0 || serves(r.uses, use)))
       .reduce<number | null>((least, r) => Math.min(least ?? Infinity, r.distanceKm!), null);
   return { rear: of('rear'), front: of('front') };
 }

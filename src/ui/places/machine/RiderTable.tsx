@@ -10,7 +10,6 @@ import { fieldDef } from '@/catalogue/fields';
 import { issueWords } from '@/schema/words';
 import { meant } from '../../kit/meant';
 import { type End, ENDS, END_NAMES } from '@/catalogue/ends';
-import { printIn } from '@/core/units/print';
 import type { RiderRate, RiderRow } from '@/judgement/aims/riderRates';
 import { LineChart } from '../../charts/LineChart';
 import { estimatedRate, lengthUnit, lengthWords, rateUnit, massWords } from '../../kit/figureWords';

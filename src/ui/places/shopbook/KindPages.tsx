@@ -3,6 +3,7 @@ import { DataTable } from '../../kit/DataTable';
 import { useState } from 'react';
 import type { KindFigure, Spread } from '@/core/spring/estimate';
 import type { OwnOfKind } from '@/judgement/model/ownKinds';
+import { ENDS } from '@/catalogue/ends';
 import { KIND_FIGURE_ORDER, type MachineKind } from '@/knowledge/kinds';
 import { Fold } from '../../kit/Fold';
 import { Titled } from '../../kit/parts';
@@ -34,6 +35,15 @@ const figures: Figure<MachineKind>[] = KIND_FIGURE_ORDER.flatMap((figure) =>
     label: `${NAMES[figure].label}${NAMES[figure].unit && `, ${NAMES[figure].unit}`}${part === 'sd' ? ': spread ±' : ''}`,
     of: (page) => page.figures[figure][part],
     put: (page, value) => ({ ...page, figures: { ...page.figures, [figure]: { ...page.figures[figure], [part]: value } } }),
+  })),
+);
+
+const PRELOADS: Figure<MachineKind>[] = ENDS.flatMap((end) =>
+  (['mean', 'sd'] as const).map((part): Figure<MachineKind> => ({
+    key: `preloadMm.${end}.${part}`,
+    label: `Preload as usually set, ${end}, mm${part === 'sd' ? ': spread ±' : ''}`,
+    of: (page) => page.preloadMm[end][part],
+    put: (page, value) => ({ ...page, preloadMm: { ...page.preloadMm, [end]: { ...page.preloadMm[end], [part]: value } } }),
   })),
 );
 
@@ -77,6 +87,10 @@ function Kind({ version, own }: { version: Version<MachineKind>; own: OwnOfKind 
       ) : (
         <>
           <FiguresTable page={page} own={own} />
+          <Small>
+            Preload as usually set, mm of spring:{' '}
+            {ENDS.map((end) => `${end} ${page.preloadMm[end].mean.toFixed(0)} ± ${page.preloadMm[end].sd.toFixed(0)}`).join(', ')}.
+          </Small>
           <KindButtons setEditing={setEditing} page={page} measured={measured} />
         </>
       )}
@@ -97,7 +111,7 @@ function KindEditor({ page, editing, own, setEditing }: KindEditorProps) {
       page={page}
       version="kind/1"
       route="/api/book/kinds"
-      figures={figures}
+      figures={[...figures, ...PRELOADS]}
       {...(editing === 'own' ? { began: withOwn(page, own), reason: `${own.machines} of our own weighed and measured` } : {})}
       onDone={() => setEditing(null)}
     />

@@ -1,6 +1,6 @@
 'use client';
 import { type Column, DataTable } from '../../kit/DataTable';
-import { USE_NAMES, USES } from '@/catalogue/uses';
+import { serves, USE_NAMES, USES } from '@/catalogue/uses';
 import { useState } from 'react';
 import { type School, type SchoolRule, type WindowRow } from '@/knowledge/schools';
 import { numberIn } from '@/catalogue/tables';
@@ -32,7 +32,7 @@ function Rule({ rule, name }: { rule: SchoolRule; name: string }) {
     );
   if (rule.kind === 'balance') return <p>Rider sag of both ends within {text(rule.tolerance, true)} % of travel of each other.</p>;
   const cell = (use: WindowRow['uses'][number], end: End, state: 'static' | 'rider') => {
-    const found = rule.rows.find((r) => r.end === end && r.state === state && r.uses.includes(use));
+    const found = rule.rows.find((r) => r.end === end && r.state === state && serves(r.uses, use));
     return found ? rowWords(found) : '–';
   };
   return (

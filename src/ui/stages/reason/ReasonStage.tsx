@@ -12,6 +12,8 @@ import type { Prediction } from '@/judgement/reason/cures';
 import { percent } from '@/judgement/reason/evidence/rule';
 import type { Explained, Reasoned } from '@/judgement/reason/reason';
 import { textOf } from '@/judgement/model/read';
+import type { Entries } from '@/catalogue/entry';
+import { hasClicker } from '@/judgement/model/ends';
 import { REASON_CHECKS, REASON_WORDS } from '@/catalogue/fields/bench';
 import { EntryField } from '../../fields/EntryField';
 import { useFieldStore, useSystem } from '../../fields/context';
@@ -19,7 +21,7 @@ import { Stance } from '../../figures/Stance';
 import type { StanceLine } from '../../figures/stanceScale';
 import { warningWords } from '@/schema/words';
 import { Empty, Small, Warn } from '../../kit/primitives';
-import { useBench, useLater } from '../../job/BenchContext';
+import { useBench, useLater, useFigures } from '../../job/BenchContext';
 import { Complaints } from '../../job/Complaints';
 import { Columns, FieldGrid, Titled } from '../../kit/parts';
 import { stanceEnd } from '../../job/stance';
@@ -162,6 +164,10 @@ export function ReasonStage() {
   );
 }
 
+/** What is looked at on this machine: clickers that are not there change no bounce. */
+const checksOn = (machine: Entries) =>
+  REASON_CHECKS.filter(({ key, end }) => !end || !key.includes('.clickers.') || hasClicker(machine, end, 'rebound'));
+
 /** What is told, and what is asked before anything is taken apart. */
 function Told({ locked }: { locked: boolean }) {
   return (
@@ -177,7 +183,7 @@ function Told({ locked }: { locked: boolean }) {
               twice, smoothly and as always, tells more than an opinion.
             </Small>
           </p>
-          <FieldsOf defs={REASON_CHECKS} locked={locked} min="8rem" />
+          <FieldsOf defs={checksOn(useFigures())} locked={locked} min="8rem" />
         </Titled>
       </div>
     </div>

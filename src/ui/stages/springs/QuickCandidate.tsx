@@ -11,8 +11,8 @@ import { addSpring } from '../../kit/newSpring';
 import { PlainField } from '../../kit/PlainField';
 import { Button, QuietButton } from '../../kit/primitives';
 
-/** A rate that is not on the list, judged at once beside the others and kept as one to order. */
-export function QuickCandidate({ end }: { end: End }) {
+/** A rate that is not on the list, judged at once beside the others, looked at, and kept as one to order. */
+export function QuickCandidate({ end, onPick }: { end: End; onPick(id: string): void }) {
   const { reload } = useBench();
   const unit = unitOf(fieldDef(`found.${end}.spring`), useSystem());
   const inUnits = useSaid();
@@ -22,7 +22,8 @@ export function QuickCandidate({ end }: { end: End }) {
   const judge = async (isMeant = false) => {
     if (rate.trim() === '') return setProblem('Type a rate.');
     const text = meant(rate, unit);
-    const said = await addSpring({ name: `To order, ${text}`, rate: text, freeLength: '', solidLength: '' }, end, 'supplier', isMeant);
+    const spring = { name: `To order, ${text}`, rate: text, freeLength: '', solidLength: '' };
+    const said = await addSpring(spring, end, 'supplier', isMeant, (id) => onPick(String(id)));
     setAsks(said?.asks ?? false);
     if (said) return setProblem(inUnits(said.words));
     setRate('');

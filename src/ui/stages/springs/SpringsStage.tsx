@@ -307,7 +307,7 @@ function KeptSheet({ isNow, kept, value, end, onPick, range }: KeptSheetProps) {
         </Warn>
       ))}
       <CandidateTable end={end} selection={kept.selection} candidates={value.candidates} current={kept.current} onPick={onPick}>
-        {!sealed && <QuickCandidate key={end} end={end} />}
+        {!sealed && <QuickCandidate key={end} end={end} onPick={onPick} />}
       </CandidateTable>
       {kept.current && <Choice end={end} selection={kept.selection} current={kept.current} range={range} />}
     </div>
