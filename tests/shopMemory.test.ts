@@ -8,6 +8,7 @@ import { addTechnician } from '@/server/door/people';
 import { signRebuild } from '@/server/jobs/sign';
 import { takeIn } from '@/server/jobs/takeIn';
 import { choicesTold } from '@/server/machines/shopMemory';
+import { kindOf } from '@/knowledge/inForce';
 import { bench } from '@/server/views';
 import { judgeRequest } from '@/schema/computeJudge';
 import { get, record } from './answers';
@@ -17,6 +18,7 @@ import { onDisk } from './onDisk';
 
 onDisk('shop-memory');
 
+const TRAIL = kindOf('trail');
 let who = 0;
 let signer = 0;
 
@@ -54,7 +56,7 @@ beforeAll(async () => {
 });
 
 test('nothing is remembered of a model that was never here', async () => {
-  expect(memoryOf(await factsAt(await newJob('85')), 'rear')).toBeNull();
+  expect(memoryOf(await factsAt(await newJob('85')), 'rear', TRAIL)).toBeNull();
 });
 
 test('springs fitted on the model are remembered with rider and ride, those of another model are not, and they move the choice towards them', async () => {
@@ -65,13 +67,13 @@ test('springs fitted on the model are remembered with rider and ride, those of a
   await fitted('85', stiff, '');
   await fitted('85', '20', 'better', 'Moor 250');
   const facts = await factsAt(here);
-  expect(memoryOf(facts, 'rear')).toMatchObject({
+  expect(memoryOf(facts, 'rear', TRAIL)).toMatchObject({
     fromNPerMm: Number(stiff),
     toNPerMm: Number(stiff),
     rode: { better: 1, same: 0, worse: 0, unsaid: 1 },
   });
-  expect(memoryOf(facts, 'rear')!.jobs.at(-1)).toMatchObject({ jobId: first, riderKg: 85, rode: 'better' });
-  expect(memoryOf(facts, 'front')).toBeNull();
+  expect(memoryOf(facts, 'rear', TRAIL)!.jobs.at(-1)).toMatchObject({ jobId: first, riderKg: 85, rode: 'better' });
+  expect(memoryOf(facts, 'front', TRAIL)).toBeNull();
   const { rateNPerMm, evidence } = rateAt(facts);
   expect(rateNPerMm.p50).toBeGreaterThan(1.02 * alone);
   expect(rateNPerMm.p50).toBeLessThan(1.12 * alone);
@@ -81,14 +83,14 @@ test('springs fitted on the model are remembered with rider and ride, those of a
 test('what was fitted for a heavier rider is brought to the lighter one', async () => {
   const here = await newJob('60');
   const shop = rateAt(await factsAt(here)).evidence.find((e) => e.from === 'shop')!;
-  const asFitted = memoryOf(await factsAt(here), 'rear')!.toNPerMm;
+  const asFitted = memoryOf(await factsAt(here), 'rear', TRAIL)!.toNPerMm;
   expect(shop.rateNPerMm.p50).toBeLessThan(0.92 * asFitted);
 });
 
 test('a signed job remembers what was known as it was signed', async () => {
   const first = await fitted('85', '62', '', 'Fell 350');
   await fitted('85', '64', 'better', 'Fell 350');
-  expect(memoryOf(await factsAt(first), 'rear')).toBeNull();
+  expect(memoryOf(await factsAt(first), 'rear', TRAIL)).toBeNull();
 });
 
 test('signing keeps what was fitted beside what would have been chosen, once, and the book counts how often both agreed', async () => {

@@ -51,18 +51,21 @@ export interface MemoryOfEnd {
   jobs: (Omit<FittedBefore, 'rateNPerMm' | 'told'> & { rateNPerMm: number; riderKg: number | null })[];
   fromNPerMm: number;
   toNPerMm: number;
+  /** The same brought to this rider's load, least and most; as they were where no rider was told. */
+  hereNPerMm: readonly [number, number];
   /** How many rode each way; `unsaid` where nobody told. */
   rode: Record<'better' | 'same' | 'worse' | 'unsaid', number>;
 }
 
-export function memoryOf(facts: JobFacts, end: End): MemoryOfEnd | null {
+export function memoryOf(facts: JobFacts, end: End, kind: MachineKind): MemoryOfEnd | null {
   const jobs = facts.fitted.flatMap(({ rateNPerMm, told, ...job }) => {
     const rate = rateNPerMm[end];
     return rate === null ? [] : [{ ...job, rateNPerMm: rate, riderKg: numberOf(told, 'rider.mass') }];
   });
   if (jobs.length === 0) return null;
   const rates = jobs.map((j) => j.rateNPerMm);
+  const here = broughtHere(facts, end, kind).map((s) => s.rateNPerMm);
   const rode = { better: 0, same: 0, worse: 0, unsaid: 0 };
   for (const job of jobs) rode[job.rode ?? 'unsaid'] += 1;
-  return { jobs, fromNPerMm: Math.min(...rates), toNPerMm: Math.max(...rates), rode };
+  return { jobs, fromNPerMm: Math.min(...rates), toNPerMm: Math.max(...rates), hereNPerMm: [Math.min(...here), Math.max(...here)], rode };
 }

@@ -6,6 +6,10 @@ import { manySignedOfJob } from '@/db/queries/rebuilds';
 import { manyChoicesTold, manyEntriesBeginning, manyLeftIn, noneChoiceTold } from '@/db/queries/shopMemory';
 import { choiceAt, isEstimate } from '@/judgement/aims/estimates';
 import { LOAD_FIELDS } from '@/judgement/aims/shopMemory';
+import { chosenSprings, rateOf } from '@/judgement/model/offers';
+import { isSameRate } from '@/judgement/model/read';
+import type { ListedSpring } from '@/schema/springs';
+import { chosenSpringsOfJob } from '../stock/drawers';
 import { type JobFacts } from '@/judgement/model/facts';
 import type { SetupDocument } from '@/schema/documents';
 import type { ChoiceLine } from '@/schema/answers';
@@ -20,11 +24,24 @@ const MAX_REMEMBERED = 12;
 /** Where the rate that stayed in stands in a set-up. */
 const RATE_OF: Record<End, readonly string[]> = { rear: ['rear.spring', 'rear.springRight'], front: ['front.spring', 'front.springRight'] };
 
-/** The rate in a set-up at one end, legs that differ by their mean; null where none is known or, unless it rode better, where this shop did not fit it. */
-function rateLeft({ values }: SetupDocument, end: End, wasFitted: boolean): number | null {
+/** The rate in a set-up at one end, legs that differ by their mean; null where none is noted. */
+function rateLeft({ values }: SetupDocument, end: End): number | null {
   const found = RATE_OF[end].flatMap((key) => values[key] ?? []).filter((v) => v.value !== null && v.value > 0);
-  if (found.length === 0 || !wasFitted) return null;
-  return found.reduce((sum, v) => sum + v.value!, 0) / found.length;
+  return found.length === 0 ? null : found.reduce((sum, v) => sum + v.value!, 0) / found.length;
+}
+
+/** The rate this shop fitted at one end: as the tester found the spring, where the one chosen was measured. A spring it only left in counts where it rode better. */
+function fittedRate(
+  document: SetupDocument,
+  end: End,
+  entries: Entries,
+  springs: readonly ListedSpring[],
+  rodeBetter: boolean,
+): number | null {
+  const wasFitted = Object.keys(entries).some((f) => f.startsWith(`fitted.${end}.spring`));
+  const left = wasFitted || rodeBetter ? rateLeft(document, end) : null;
+  const chosen = chosenSprings(entries, end, springs);
+  return left !== null && chosen && !chosen.right && isSameRate(chosen.spring.rateNPerMm, left) ? rateOf(chosen.spring) : left;
 }
 
 const isFeel = (feel: string): feel is 'better' | 'same' | 'worse' => ['better', 'same', 'worse'].includes(feel);
@@ -47,31 +64,28 @@ export async function fittedOnModel(sql: Sql, machine: Machine, jobId: number, b
   for (const { jobId: of, ...entry } of await manyEntriesBeginning(
     sql,
     left.map((l) => l.jobId),
-    [...LOAD_FIELDS, 'fitted'],
+    [...LOAD_FIELDS, 'fitted', 'springs'],
   ))
     told.set(of, { ...told.get(of), [entry.field]: entry });
-  return left.flatMap(({ jobId: of, machineId, machine: name, feel, at, document }): FittedBefore[] => {
-    const entries = told.get(of) ?? {};
+  const remembered: FittedBefore[] = [];
+  for (const { jobId: of, machineId, machine: name, feel, at, document } of left) {
+    const entries: Entries = told.get(of) ?? {};
+    const springs = await chosenSpringsOfJob(sql, entries);
     const rateNPerMm = Object.fromEntries(
-      ENDS.map((end) => {
-        const wasFitted = feel === 'better' || Object.keys(entries).some((f) => f.startsWith(`fitted.${end}.spring`));
-        return [end, rateLeft(document, end, wasFitted)];
-      }),
+      ENDS.map((end) => [end, fittedRate(document, end, entries, springs, feel === 'better')]),
     ) as Record<End, number | null>;
-    if (ENDS.every((end) => rateNPerMm[end] === null)) return [];
-    const load: Entries = Object.fromEntries(Object.entries(entries).filter(([field]) => !field.startsWith('fitted.')));
-    return [
-      {
-        jobId: of,
-        machineId,
-        machine: machineId === machine.id ? 'this machine' : name,
-        at,
-        rateNPerMm,
-        told: load,
-        rode: isFeel(feel) ? feel : null,
-      },
-    ];
-  });
+    if (ENDS.every((end) => rateNPerMm[end] === null)) continue;
+    remembered.push({
+      jobId: of,
+      machineId,
+      machine: machineId === machine.id ? 'this machine' : name,
+      at,
+      rateNPerMm,
+      told: Object.fromEntries(Object.entries(entries).filter(([field]) => LOAD_FIELDS.some((of) => field.startsWith(of)))),
+      rode: isFeel(feel) ? feel : null,
+    });
+  }
+  return remembered;
 }
 
 /** The facts of a job with what this shop fitted on the model. */
@@ -83,9 +97,9 @@ export async function remembering(sql: Sql, facts: JobFacts, job: { id: number; 
 
 /** Keeps, as a rebuild is signed, what the application would have chosen beside what was fitted. */
 export async function keepChoices(sql: Sql, jobId: number, facts: JobFacts, left: SetupDocument): Promise<void> {
+  const springs = await chosenSpringsOfJob(sql, facts.entries);
   for (const end of ENDS) {
-    const wasFitted = Object.keys(facts.entries).some((f) => f.startsWith(`fitted.${end}.spring`));
-    const fittedNPerMm = rateLeft(left, end, wasFitted);
+    const fittedNPerMm = fittedRate(left, end, facts.entries, springs, false);
     const found = fittedNPerMm === null ? null : choiceAt(facts, end);
     if (fittedNPerMm === null || found === null || !isEstimate(found)) continue;
     const { p05, p50, p95 } = found.estimate.rateNPerMm;

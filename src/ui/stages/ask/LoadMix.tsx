@@ -64,5 +64,9 @@ function RingNeeded({ id }: { id: LoadId }) {
       : `▲ ring ${lengthWords(found.ringMm, system, 0)} ${lengthUnit(system)}, past the adjuster`;
     return [`${end} ${ring}${isHeaviest ? `, ${found.reserve.toFixed(1)} times the load at full travel` : ''}`];
   });
-  return words.length === 0 ? null : <Small data-result={`ring-${id}`}>with the spring chosen: {words.join('; ')}</Small>;
+  return words.length === 0 ? null : (
+    <p>
+      <Small data-result={`ring-${id}`}>with the spring chosen: {words.join('; ')}</Small>
+    </p>
+  );
 }

@@ -127,7 +127,7 @@ export function Grounds(props: { end: End; found: EndEstimate }) {
     <Beside>
       <Pull {...props} />
       <div>
-        <ShopMemory end={props.end} />
+        <ShopMemory end={props.end} kind={props.found.kind} />
         <Assumed found={props.found} />
       </div>
     </Beside>
