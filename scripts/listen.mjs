@@ -39,6 +39,7 @@ const log = pino(
 const held = (globalThis[Symbol.for('mavrin.held')] ??= new Map());
 held.set('log', { value: log });
 const gate = () => held.get('gate')?.value;
+const protocol = () => held.get('protocol').value;
 
 /** A long log of the engine is worked through by then. */
 const OPENS_WITHIN_MS = 60_000;
@@ -47,6 +48,7 @@ const OPENING = {
   headers: { 'retry-after': '2', 'content-type': 'text/plain' },
   body: 'The shop’s computer is opening. Try again in a moment.',
 };
+const TWO_HOSTS = { status: 400, headers: { 'content-type': 'text/plain', connection: 'close' }, body: 'A request names one host.' };
 const GUARDS = { 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin' };
 
 /** Where a request went, without anything typed: no query, and of a secret address that it is one. */
@@ -78,7 +80,7 @@ function serve(request, answer) {
       log.info({ id, method, path: pathOf(url), status, ms: Math.round(performance.now() - began) });
     });
   // Until the shop is open nobody is let in.
-  const turned = gate() ? gate()(method, url, request.headers) : OPENING;
+  const turned = !gate() ? OPENING : protocol().namesOneHost(request.rawHeaders) ? gate()(method, url, request.headers) : TWO_HOSTS;
   if (!turned) return void handle(request, answer);
   answer.writeHead(turned.status, { ...GUARDS, ...turned.headers }).end(turned.body);
 }
@@ -86,6 +88,8 @@ function serve(request, answer) {
 await app.prepare();
 // Listening begins when the shop is open: until then a caller finds nobody, and tries again.
 for (let waited = 0; !gate() && waited < OPENS_WITHIN_MS; waited += 50) await new Promise((done) => setTimeout(done, 50));
+// While the program is tried out its own tools upgrade a line.
+if (mode === 'built' && gate()) protocol().guardProtocol(server, protocol().tellLog);
 server.on('request', serve);
 server.headersTimeout = 20_000;
 server.requestTimeout = 120_000;

@@ -2,6 +2,8 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { Client, type ClientConfig, Pool, type PoolClient, TypeOverrides } from 'pg';
 import { branchHere } from './branch';
 import { PARSERS } from './engine';
+import { breaker } from './breaker';
+import { openLine } from './line';
 import { migrate, type Migrated } from './migrate';
 import { ALIKE_FROM, BaseAway, type Db, isAway, type Sql, sqlOn } from './sql';
 
@@ -36,28 +38,38 @@ function parsers(): TypeOverrides {
   return types;
 }
 
+/**
+ * What no statement of the shop takes, ms: one that hangs, waits for a lock, or forgets its transaction gives its connection back and is answered 503. The longest
+ * statement there is packs a table of an archive.
+ */
+const LIMITS = '-c statement_timeout=60000 -c lock_timeout=10000 -c idle_in_transaction_session_timeout=120000';
+
 /** Times in one zone, and words spelt alike from the same share on, in every session. */
 const configOf = (connectionString: string): ClientConfig => ({
   connectionString,
   types: parsers(),
   connectionTimeoutMillis: CONNECTS_WITHIN_MS,
   // A space in a name is written with a backslash before it (libpq, options).
-  options: `-c mavrin.branch=${branchHere().replace(/ /g, '\\ ')} -c TimeZone=UTC -c DateStyle=ISO -c pg_trgm.similarity_threshold=${ALIKE_FROM}`,
+  options: `${LIMITS} -c mavrin.branch=${branchHere().replace(/ /g, '\\ ')} -c TimeZone=UTC -c DateStyle=ISO -c pg_trgm.similarity_threshold=${ALIKE_FROM}`,
   application_name: 'mavrin',
 });
 
 /** Two writers in each other's way (serialization failure, deadlock): the one that lost begins anew. */
 const IN_THE_WAY = ['40001', '40P01'];
-const TRIES = 12;
+/** Longest a change is begun anew before its caller is told to come back, ms. */
+const TRIES_FOR_MS = 8000;
 const isInTheWay = (failure: unknown) => IN_THE_WAY.includes((failure as { code?: string }).code ?? '');
 
 type Begun = 'SERIALIZABLE' | 'REPEATABLE READ, READ ONLY';
 
-const connected = (pool: Pool): Promise<PoolClient> =>
-  pool.connect().catch((failure: unknown) => Promise.reject(isAway(failure) ? new BaseAway(failure) : failure));
+/** A pool behind its breaker. */
+interface Reached {
+  pool: Pool;
+  through: ReturnType<typeof breaker>;
+}
 
-async function once<T>(pool: Pool, begun: Begun, work: (client: PoolClient) => Promise<T>): Promise<T> {
-  const client = await connected(pool);
+async function once<T>({ pool, through }: Reached, begun: Begun, work: (client: PoolClient) => Promise<T>): Promise<T> {
+  const client = await through(() => pool.connect());
   let isLost = false;
   try {
     await client.query(`BEGIN ISOLATION LEVEL ${begun}`);
@@ -65,7 +77,8 @@ async function once<T>(pool: Pool, begun: Begun, work: (client: PoolClient) => P
     await client.query('COMMIT').catch((failure: unknown) => Promise.reject(isAway(failure) ? new BaseAway(failure, false) : failure));
     return made;
   } catch (failure) {
-    await client.query('ROLLBACK').catch(() => (isLost = true));
+    isLost = isAway(failure) || failure instanceof BaseAway;
+    if (!isLost) await client.query('ROLLBACK').catch(() => (isLost = true));
     throw failure;
   } finally {
     client.release(isLost);
@@ -73,12 +86,15 @@ async function once<T>(pool: Pool, begun: Begun, work: (client: PoolClient) => P
 }
 
 /** Transactions come out as if they were one after the other, as in the embedded engine; one that cannot is done anew from its beginning. */
-async function inTurn<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
+async function inTurn<T>(reached: Reached, work: (client: PoolClient) => Promise<T>): Promise<T> {
+  const until = Date.now() + TRIES_FOR_MS;
   for (let tried = 1; ; tried += 1) {
     try {
-      return await once(pool, 'SERIALIZABLE', work);
+      return await once(reached, 'SERIALIZABLE', work);
     } catch (failure) {
-      if (tried === TRIES || !isInTheWay(failure)) throw failure;
+      if (!isInTheWay(failure)) throw failure;
+      // Rolled back every time: nothing was written, and the caller may send it again.
+      if (Date.now() > until) throw new BaseAway(failure);
       await wait(Math.random() * 5 * 2 ** Math.min(tried, 6));
     }
   }
@@ -114,12 +130,15 @@ async function migrated(pool: Pool): Promise<void> {
   try {
     const { rows } = await client.query<{ v: number }>("SELECT current_setting('server_version_num')::int / 10000 AS v");
     if (rows[0]!.v < OLDEST) throw new Error(`version ${rows[0]!.v} is too old: ${OLDEST} or later`);
+    // Migrations, and waiting for those of another process, take as long as they take.
+    await client.query('SET statement_timeout = 0; SET lock_timeout = 0');
     await client.query('SELECT pg_advisory_lock($1)', [MIGRATING]);
     try {
       await client.query('CREATE EXTENSION IF NOT EXISTS pg_trgm');
       await migrate(migratedBy(client));
     } finally {
       await client.query('SELECT pg_advisory_unlock($1)', [MIGRATING]);
+      await client.query('RESET statement_timeout; RESET lock_timeout');
     }
   } finally {
     client.release();
@@ -127,42 +146,6 @@ async function migrated(pool: Pool): Promise<void> {
 }
 
 const CHANNEL = 'mavrin';
-const CALLS_AGAIN_MS = 1000;
-
-/** A line of its own on which processes hear each other; called again where it is cut. */
-async function listening(config: ClientConfig): Promise<{ hear(listener: (words: string | null) => void): void; close(): Promise<void> }> {
-  const listeners: ((words: string | null) => void)[] = [];
-  let line: Client | null = null;
-  let isClosed = false;
-  const call = async (): Promise<void> => {
-    const client = new Client({ ...config, keepAlive: true });
-    client.on('notification', ({ payload }) => listeners.forEach((hear) => hear(payload ?? '')));
-    client.on('error', () => undefined);
-    client.on('end', () => void again());
-    await client.connect();
-    await client.query(`LISTEN ${CHANNEL}`);
-    line = client;
-  };
-  const again = async (): Promise<void> => {
-    line = null;
-    while (!isClosed && line === null) {
-      await wait(CALLS_AGAIN_MS, undefined, { ref: false });
-      await call().then(
-        () => listeners.forEach((hear) => hear(null)),
-        () => undefined,
-      );
-    }
-  };
-  // A line that does not stand yet is called again while the shop opens.
-  await call().catch(() => void again());
-  return {
-    hear: (listener) => void listeners.push(listener),
-    close: async () => {
-      isClosed = true;
-      await line?.end();
-    },
-  };
-}
 
 /** Works on a server's base that has no tables yet, in one transaction: what fails leaves it as empty as it was. Throws ServerAway, or in words where it is not empty. */
 export async function intoEmptyServer<T>(url: string, work: (engine: Migrated) => Promise<T>): Promise<T> {
@@ -195,17 +178,18 @@ export async function openServer(url: string): Promise<Db> {
     await pool.end();
     throw failure instanceof Error && ['BaseIsNewer', 'MigrationChanged'].includes(failure.name) ? failure : new ServerAway(failure);
   }
-  const others = await listening(config);
+  const reached: Reached = { pool, through: breaker() };
+  const others = await openLine(() => new Client({ ...config, keepAlive: true }), CHANNEL);
   const through = (client: PoolClient): Sql => sqlOn(client);
   return {
-    ...sqlOn(pool),
-    transaction: (work) => inTurn(pool, (client) => work(through(client))),
-    snapshot: (work) => once(pool, 'REPEATABLE READ, READ ONLY', (client) => work(through(client))),
+    ...sqlOn({ query: (text, parameters) => reached.through(() => pool.query(text, parameters)) as never }),
+    transaction: (work) => inTurn(reached, (client) => work(through(client))),
+    snapshot: (work) => once(reached, 'REPEATABLE READ, READ ONLY', (client) => work(through(client))),
     // What a server acknowledges it has brought to its disk.
     makeDurable: () => Promise.resolve(0),
     durableUpToMs: () => Date.now(),
     dump: null,
-    tellOthers: async (words) => void (await pool.query('SELECT pg_notify($1, $2)', [CHANNEL, words])),
+    tellOthers: async (words) => void (await reached.through(() => pool.query('SELECT pg_notify($1, $2)', [CHANNEL, words]))),
     hearOthers: (hear) => others.hear(hear),
     close: async () => {
       await others.close();

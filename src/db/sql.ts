@@ -68,10 +68,14 @@ export class BaseAway extends Error {
   }
 }
 const AWAY = /^(ECONN|EPIPE|ETIMEDOUT|EHOSTUNREACH|08|53300|57P0)/;
+/** It answers, and took too long over this one: a limit of statements, locks or idle transactions (classes 57, 55 and 25). */
+const TOO_LONG = /^(57014|55P03|25P03)/;
 /** The driver names some of these by words alone. */
 const AWAY_WORDS = /connection terminated|timeout exceeded when trying to connect|not queryable/i;
 export const isAway = (failure: unknown): boolean =>
   failure instanceof Error && (AWAY.test((failure as { code?: string }).code ?? '') || AWAY_WORDS.test(failure.message));
+
+const tookTooLong = (failure: unknown): boolean => failure instanceof Error && TOO_LONG.test((failure as { code?: string }).code ?? '');
 
 const isEngineFailure = (failure: unknown): failure is EngineFailure & Error =>
   failure instanceof Error && 'code' in failure && !(failure instanceof QueryFailed);
@@ -82,7 +86,7 @@ export function sqlOn(engine: Queryable): Sql {
     try {
       return await engine.query<Row>(text, parameters);
     } catch (failure) {
-      if (isAway(failure)) throw new BaseAway(failure);
+      if (isAway(failure) || tookTooLong(failure)) throw new BaseAway(failure);
       throw isEngineFailure(failure) ? new QueryFailed(failure, text) : failure;
     }
   };

@@ -52,7 +52,7 @@ export interface ChoiceTold {
 /** Keeps what would have been chosen; a job signed once is told once. */
 export const noneChoiceTold = (sql: Sql, jobId: number, c: ChoiceTold) =>
   sql.none(
-    `INSERT INTO choice_told (job_id, "end", fitted_n_per_mm, p05_n_per_mm, p50_n_per_mm, p95_n_per_mm) VALUES ($1, $2, $3, $4, $5, $6)
+    `INSERT INTO choice_told (job_id, at_end, fitted_n_per_mm, p05_n_per_mm, p50_n_per_mm, p95_n_per_mm) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT DO NOTHING`,
     [jobId, c.end, c.fittedNPerMm, c.p05NPerMm, c.p50NPerMm, c.p95NPerMm],
   );
@@ -60,11 +60,11 @@ export const noneChoiceTold = (sql: Sql, jobId: number, c: ChoiceTold) =>
 /** The choices told of the newest jobs, with the machine and how it rode. */
 export const manyChoicesTold = (sql: Sql, most: number) =>
   sql.many<ChoiceTold & { jobId: number; machine: string; feel: string; at: string }>(
-    `SELECT c.job_id AS "jobId", c."end", c.fitted_n_per_mm AS "fittedNPerMm", c.p05_n_per_mm AS "p05NPerMm", c.p50_n_per_mm AS "p50NPerMm", c.p95_n_per_mm AS "p95NPerMm",
+    `SELECT c.job_id AS "jobId", c.at_end AS "end", c.fitted_n_per_mm AS "fittedNPerMm", c.p05_n_per_mm AS "p05NPerMm", c.p50_n_per_mm AS "p50NPerMm", c.p95_n_per_mm AS "p95NPerMm",
        concat_ws(' ', m.make, m.model, m.year) AS machine, coalesce(k.feel, '') AS feel, r.signed_at AS at
-     FROM (SELECT * FROM choice_told ORDER BY job_id DESC, "end" DESC LIMIT $1) c
+     FROM (SELECT * FROM choice_told ORDER BY job_id DESC, at_end DESC LIMIT $1) c
      JOIN job j ON j.id = c.job_id JOIN machine m ON m.id = machine_root(j.machine_id)
      JOIN rebuild r ON r.job_id = c.job_id AND r.corrects IS NULL LEFT JOIN likeness k ON k.job_id = c.job_id
-     ORDER BY c.job_id DESC, c."end" DESC`,
+     ORDER BY c.job_id DESC, c.at_end DESC`,
     [most],
   );

@@ -2,6 +2,7 @@ import { held } from '@/catalogue/held';
 import { isClosing } from '@/db/client';
 import { type Barred, barred } from './entrance';
 import { isOpened } from './hosts';
+import { openProtocol } from './protocol';
 import { plainPath } from './plainPath';
 import { doorIsOpen } from './ridersDoor';
 import { siteHost } from './site';
@@ -75,4 +76,7 @@ export function atTheGate(method: string, url: string, heads: Record<string, str
 }
 
 /** Puts the gate where the listener finds it. */
-export const openGate = (): void => void (held<typeof atTheGate | null>('gate', () => null).value = atTheGate);
+export function openGate(): void {
+  openProtocol();
+  held<typeof atTheGate | null>('gate', () => null).value = atTheGate;
+}

@@ -1,6 +1,7 @@
 import { held } from '@/catalogue/held';
 import { createServer, request as ask, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { isOpened, networkHost } from './hosts';
+import { guardProtocol, namesOneHost, tellLog } from './protocol';
 import { plainPath } from './plainPath';
 
 /** A door of its own for the riders' phones: on the shop's network, beside the shop that listens to itself alone, and open for the rider's sheet and nothing else. */
@@ -12,6 +13,9 @@ const METHODS = ['GET', 'HEAD', 'POST'];
 const MAX_BYTES = 100_000;
 
 const { value: door } = held('riders door', (): { server: Server | null; isInside: boolean } => ({ server: null, isInside: false }));
+
+/** Phones of riders at once. */
+const MAX_LINES = 64;
 
 const shopPort = (): number => Number(process.env.PORT ?? 4170);
 /** The door's port, the next one after the shop's. */
@@ -35,6 +39,7 @@ export function passes(method: string | undefined, url: string | undefined): boo
 }
 
 function through(asked: IncomingMessage, answer: ServerResponse, leadsTo: number): void {
+  if (!namesOneHost(asked.rawHeaders)) return void refuse(answer, 400);
   if (!passes(asked.method, asked.url)) return void refuse(answer, 404);
   if (Number(asked.headers['content-length'] ?? 0) > MAX_BYTES) return void refuse(answer, 413);
   const shop = `127.0.0.1:${leadsTo}`;
@@ -75,6 +80,7 @@ export function openDoor(port = doorPort(), leadsTo = shopPort()): Promise<boole
     return Promise.resolve(true);
   }
   const server = createServer((asked, answer) => through(asked, answer, leadsTo));
+  guardProtocol(server, tellLog, { most: MAX_LINES, anAddress: MAX_LINES });
   server.headersTimeout = 10_000;
   server.requestTimeout = 30_000;
   return new Promise((done) => {
