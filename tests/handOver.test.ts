@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { buffer } from 'node:stream/consumers';
 import { ZipFile } from 'yazl';
 import { closeDb, db } from '@/db/client';
+import { MACHINE_LIMITS } from '@/db/archive/limits';
 import { openChecked } from '@/db/archive/read';
 import { machineManifest, type MachineHandedOver } from '@/schema/handOver';
 import { changeShop } from '@/server/book/book';
@@ -86,7 +87,7 @@ beforeAll(async () => {
 async function forged(change: (document: MachineHandedOver) => void): Promise<Buffer> {
   const path = join(directory(), 'm.zip');
   writeFileSync(path, file);
-  const archive = await openChecked(path, (m) => machineManifest.parse(m));
+  const archive = await openChecked(path, (m) => machineManifest.parse(m), MACHINE_LIMITS);
   const zip = new ZipFile();
   const files: Record<string, { bytes: number; sha256: string }> = {};
   for (const name of Object.keys(archive.manifest.files)) {
@@ -113,7 +114,7 @@ test('the next shop has the machine with its figures, records and seals, picture
   expect(records).toBe(1);
   const figures = await currentEntries(await db(), { machineId });
   expect(figures['machine.wheelbase']).toMatchObject({ text: '57 in', value: 57 * 25.4 });
-  const [there] = await elsewhereOf(machineId);
+  const [there] = (await elsewhereOf(machineId)).found;
   expect(there!.document.shop.name).toBe('The Slate Yard');
   expect(there!.document.records[0]).toMatchObject({ technician: 'Sunniva Holt', seal: sealed });
   expect(there!.document.setups.find((s) => s.kind === 'rebuild')!.document).toMatchObject({
@@ -129,7 +130,7 @@ test('the next shop has the machine with its figures, records and seals, picture
   const onward = await archived(machineId);
   await nextShop('Third');
   const last = get(await taken(onward));
-  expect((await elsewhereOf(last.machineId)).map((e) => e.document.shop.name)).toEqual(['The Slate Yard', 'Mole Street Suspension']);
+  expect((await elsewhereOf(last.machineId)).found.map((e) => e.document.shop.name)).toEqual(['The Slate Yard', 'Mole Street Suspension']);
 });
 
 test('a machine the shop knows by its frame number keeps its own figures; what it does not know is filled in', async () => {
@@ -199,6 +200,11 @@ test.each([
     (d: MachineHandedOver) => void delete (d as Partial<MachineHandedOver>).figures,
     /machine\.json cannot be read at figures/,
   ],
+  ['a picture of no width', (d: MachineHandedOver) => void (d.photos[0]!.widthPx = 0), /photos\.0\.widthPx/],
+  ['a NUL in the owner’s name', (d: MachineHandedOver) => void (d.owner = 'A\0B'), /cannot be read at owner/],
+  ['half of a character', (d: MachineHandedOver) => void (d.shop.name = 'A\ud800'), /cannot be read at shop\.name/],
+  ['a name of 500 signs', (d: MachineHandedOver) => void (d.owner = 'x'.repeat(500)), /cannot be read at owner/],
+  ['a day that is none', (d: MachineHandedOver) => void (d.records[0]!.signedAt = 'yesterday'), /records\.0\.signedAt/],
   ['a picture that is another', (d: MachineHandedOver) => void (d.photos[0]!.key = 'a'.repeat(64)), /is missing|not the one/],
 ])('%s is refused by its place, and nothing is taken in', async (_, change, words) => {
   const base = await db();
@@ -223,12 +229,12 @@ test('what no seal covers is shown as not proven: the shop, a set-up of before s
       }),
     ),
   );
-  const [there] = await elsewhereOf(machineId);
+  const [there] = (await elsewhereOf(machineId)).found;
   expect(there!.document.shop.name).toBe('A Better Shop');
   expect(there!.proof).toEqual({ records: [there!.document.records[0]!.id], setups: [] });
   await nextShop('Looks once');
   const whole = get(await taken(file));
-  const [proven] = await elsewhereOf(whole.machineId);
+  const [proven] = (await elsewhereOf(whole.machineId)).found;
   expect(proven!.proof.setups).toEqual(proven!.document.setups.filter((s) => s.kind === 'rebuild').map((s) => s.id));
 });
 
@@ -237,4 +243,48 @@ test('a file that is no hand-over, or is torn, is refused in words', async () =>
   expect(codeOf(await taken(file.subarray(0, file.length - 200)))).toBe('archive-refused');
   const whole = readFileSync('tests/archives/format-1-tables-13.zip');
   expect(codeOf(await taken(whole))).toBe('archive-refused');
+});
+
+/** A zip of these files, packed as tightly as it goes. */
+async function zipped(files: Record<string, Buffer>): Promise<Buffer> {
+  const zip = new ZipFile();
+  for (const [name, bytes] of Object.entries(files)) zip.addBuffer(bytes, name);
+  zip.end();
+  return buffer(zip.outputStream);
+}
+const manifestOf = (files: Record<string, Buffer>) =>
+  Buffer.from(
+    JSON.stringify({
+      format: 'mavrin-machine/1',
+      files: Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, { bytes: bytes.length, sha256: sha(bytes) }])),
+    }),
+  );
+const DEEP = Buffer.from('['.repeat(3_000_000));
+
+test.each([
+  ['a manifest that inflates', { 'manifest.json': Buffer.alloc(40_000_000, ' ') }, /no manifest/],
+  ['a manifest of brackets', { 'manifest.json': Buffer.from('['.repeat(1_000_000)) }, /manifest\.json is not that/],
+  ['a document of brackets', { 'machine.json': DEEP, 'manifest.json': manifestOf({ 'machine.json': DEEP }) }, /brackets within brackets/],
+  [
+    'a document longer than any',
+    { 'machine.json': Buffer.alloc(20_000_000, ' '), 'manifest.json': manifestOf({ 'machine.json': Buffer.alloc(20_000_000, ' ') }) },
+    /longer than any/,
+  ],
+])('%s is refused by our limits, not by what its sender says of it', async (_, files, words) => {
+  const answer = await taken(await zipped(files));
+  expect(answer.ok ? '' : answer.problem.message).toMatch(words);
+});
+
+test('one that cannot be read any more is named, and the others are shown', async () => {
+  await nextShop('Keeps what came');
+  const { machineId } = get(await taken(file));
+  const torn = { format: 'mavrin-machine/1', setups: 'gone' };
+  await (
+    await db()
+  ).none(`INSERT INTO handed_over (machine_id, shop, document, digest) VALUES ($1, 'Torn', $2::jsonb, repeat('0', 64))`, [
+    machineId,
+    JSON.stringify(torn),
+  ]);
+  const { found, unreadable } = await elsewhereOf(machineId);
+  expect([found.map((e) => e.document.shop.name), unreadable.length]).toEqual([['The Slate Yard'], 1]);
 });

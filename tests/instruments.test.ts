@@ -10,7 +10,9 @@ import { loads } from '@/core/loads/loads';
 import { againstZero, machineWeighed, riderWeighed, wrongWith } from '@/judgement/model/weighing';
 import { instrumentLine, type InstrumentNow } from '@/schema/instruments';
 import { InstrumentConnection } from '@/server/instruments/instrumentLine';
+import { LineBudget } from '@/server/instruments/lineBudget';
 import {
+  linesOf,
   addInstrument,
   closeInstruments,
   instrumentsNow,
@@ -276,6 +278,43 @@ test('a line without end is cut and called again; the readings that came are rea
   await until(() => line.now().state === 'away');
   await until(() => line.now().state === 'connected' && line.now().channels.length === 2);
   line.close();
+});
+
+test.each([
+  ['empty lines', Buffer.alloc(200_000, '\n')],
+  ['lines that say nothing', Buffer.from('{}\n'.repeat(40_000))],
+  ['no line at all', Buffer.alloc(200_000, 'x')],
+])('an instrument that sends %s without end is cut and said so, and is let go of at once', async (what, bytes) => {
+  const ends: Socket[] = [];
+  const server = createServer((line) => {
+    ends.push(line);
+    line.on('error', () => undefined);
+    const pour = () => {
+      while (line.writable && line.write(bytes));
+    };
+    line.on('drain', pour);
+    pour();
+  });
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  const { id } = get(
+    await addInstrument({ name: `Pours ${what}`, kind: 'scale', address: `tcp://127.0.0.1:${(server.address() as AddressInfo).port}` }),
+  );
+  const now = () => instrumentsNow().find((i) => i.id === id);
+  await until(() => now()!.state === 'away' && /more than an instrument/.test(now()!.trouble));
+  // Empty lines are none: they are not kept to be looked at, nor counted one by one.
+  expect(linesOf(id, 'lines')!.split('\n').length).toBeLessThan(3100);
+  get(await retireInstrument(id));
+  expect(now()).toBeUndefined();
+  ends.forEach((line) => line.destroy());
+  server.close();
+});
+
+test('a budget counts each second anew', () => {
+  let now = 0;
+  const budget = new LineBudget(10, 100, () => now);
+  expect([budget.holds(6, 10), budget.holds(4, 10), budget.holds(1, 10)]).toEqual([true, true, false]);
+  now = 1000;
+  expect([budget.holds(10, 100), budget.holds(0, 1)]).toEqual([true, false]);
 });
 
 test('a rider weighed by difference stands where the moments of the loads say, and what is no machine is refused', () => {

@@ -1,8 +1,9 @@
-import { closeCompute, computeAside } from '@/server/compute/pool';
+import { closeAside } from '@/server/aside';
+import { computeAside } from '@/server/compute/pool';
 
 /** Calculations aside: answered as by the command, stopped at their time, and when nobody waits any more. */
 
-afterAll(() => closeCompute());
+afterAll(() => closeAside());
 
 const STAYS = new AbortController().signal;
 /** Some seconds of plates in contact. */

@@ -30,7 +30,7 @@ test.each([
   ['a NUL', '{"a":{"b":["x","y\\u0000"]}}', ['a', 'b', 1]],
   ['half a character', '{"a":"\\ud800"}', ['a']],
 ])('%s is named by its field, and nothing runs', async (_, body, path) => {
-  expect(await answerTo(ask(body))).toEqual({ status: 400, code: 'text-findUnstorableText', path, ran: false });
+  expect(await answerTo(ask(body))).toEqual({ status: 400, code: 'text-unstorable', path, ran: false });
 });
 
 test('more work than a shop means is refused before it is begun', () => {

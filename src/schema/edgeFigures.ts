@@ -30,7 +30,7 @@ export interface EdgeFigures {
   'list-full': { most: number };
   'photo-unreadable': None;
   'body-too-large': { most: number };
-  'text-findUnstorableText': None;
+  'text-unstorable': None;
   'too-much-at-once': { most: string };
   'port-taken': { port: number };
   'photo-too-large': { most: number };

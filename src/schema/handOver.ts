@@ -3,20 +3,23 @@ import { z } from 'zod';
 /** A machine handed from one shop to another: a zip of `machine.json`, its pictures and recordings, and `manifest.json`. docs/formats/machine.md says it in words. */
 
 export const MACHINE_FORMAT = 'mavrin-machine/1';
+/** A text a record can keep: no NUL, no half of a character, no longer than any of its kind. */
+const storable = (most: number) =>
+  z
+    .string()
+    .max(most)
+    .refine((text) => !text.includes('\0') && text.isWellFormed());
 const hex64 = z.string().regex(/^[0-9a-f]{64}$/);
-const fields = z.record(
-  z.string().max(80),
-  z.object({ text: z.string().max(4000), unit: z.string().max(20).nullable(), value: z.number().nullable() }),
-);
+const fields = z.record(storable(80), z.object({ text: storable(4000), unit: storable(20).nullable(), value: z.number().nullable() }));
 
 /** A signed record as it was sealed. What it says stays as it is: its digest is of every sign of it. */
 const record = z.object({
   id: z.number(),
   jobId: z.number(),
   corrects: z.number().nullable(),
-  reason: z.string(),
-  technician: z.string(),
-  signedAt: z.string(),
+  reason: storable(2000),
+  technician: storable(120),
+  signedAt: z.iso.datetime({ offset: true }),
   document: z.looseObject({ version: z.string() }),
   digest: hex64,
   seal: hex64,
@@ -37,13 +40,13 @@ const setup = z.object({
   document: z.looseObject({ version: z.string() }),
 });
 
-const file = z.object({ key: hex64, widthPx: z.number().int(), heightPx: z.number().int() });
+const file = z.object({ key: hex64, widthPx: z.int().min(1).max(100_000), heightPx: z.int().min(1).max(100_000) });
 
 export const machineHandedOver = z.object({
   format: z.literal(MACHINE_FORMAT),
   /** Who hands it over. */
-  shop: z.object({ name: z.string(), address: z.string(), phone: z.string(), email: z.string() }),
-  owner: z.string(),
+  shop: z.object({ name: storable(120), address: storable(300), phone: storable(60), email: storable(200) }),
+  owner: storable(120),
   figures: fields,
   jobs: z.array(z.object({ id: z.number(), takenInAt: z.string(), handedBackAt: z.string().nullable(), entries: fields })).max(1000),
   records: z.array(record).max(2000),

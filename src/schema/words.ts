@@ -112,7 +112,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'list-full': (d) => `There is room for ${d.most} of these in a job.`,
   'photo-unreadable': () => 'This file is no picture that can be read here. Take it as JPEG, PNG, WebP or HEIC turned to JPEG.',
   'body-too-large': (d) => `The request is longer than ${d.most} MB. Send less at once.`,
-  'text-findUnstorableText': () => 'This text holds a character that cannot be kept. Type it again.',
+  'text-unstorable': () => 'This text holds a character that cannot be kept. Type it again.',
   'too-much-at-once': (d) => `That is more than is worked out at once: at most ${d.most}.`,
   'port-taken': (d) =>
     `Port ${d.port} of this computer is taken by another program: the riders’ phones cannot be let in. Stop that program first.`,

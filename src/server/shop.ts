@@ -1,7 +1,7 @@
 import { beginClosing, closeDb, db } from '@/db/client';
 import { noneBranchOpened } from '@/db/queries/branches';
 import { keepBackingUp } from './keeping/backups';
-import { closeCompute } from './compute/pool';
+import { closeAside } from './aside';
 import { doorOfShop } from './book/book';
 import { openGate } from './door/gate';
 import { closeInstruments, openInstruments } from './instruments/instruments';
@@ -48,7 +48,7 @@ export async function openShop(): Promise<void> {
     beginClosing();
     setTimeout(() => process.exit(1), LONGEST_CLOSING_MS).unref();
     closeInstruments();
-    Promise.all([closeDb(), closeCompute(), shutDoor()]).then(
+    Promise.all([closeDb(), closeAside(), shutDoor()]).then(
       () => process.exit(0),
       () => process.exit(1),
     );

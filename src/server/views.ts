@@ -223,6 +223,7 @@ export async function machineFile(machineId: number) {
   const figures = await currentEntries(base, { machineId });
   const entries = await entriesByJob(jobs);
   const setups = await manySetups(base, machineId);
+  const elsewhere = await elsewhereOf(machineId);
   return {
     machine: { ...machine, name: machineName(machine) },
     owners: await manyOwners(base, machineId),
@@ -243,7 +244,8 @@ export async function machineFile(machineId: number) {
     rode: await rodeByRides(base, machineId),
     history: jobs.map((j) => historyPoint(j, factsOf(entries.get(j.id) ?? {}, figures))),
     merged: await manyMergedInto(base, machineId),
-    elsewhere: await elsewhereOf(machineId),
+    elsewhere: elsewhere.found,
+    elsewhereUnread: elsewhere.unreadable,
     present: await presentOf(base, machineId),
     branches: await branchesOf(machineId),
     due: await dueOfMachine(machineId),

@@ -50,7 +50,7 @@ export async function readBody(
     const text = new TextDecoder().decode(bytes);
     const value: unknown = text === '' ? {} : JSON.parse(text);
     const at = findUnstorableText(value);
-    return at ? { ok: false, response: refuse(400, problem('text-findUnstorableText', at)) } : { ok: true, value };
+    return at ? { ok: false, response: refuse(400, problem('text-unstorable', at)) } : { ok: true, value };
   } catch {
     return { ok: false, response: refuse(400, problem('not-json')) };
   }
@@ -93,7 +93,12 @@ export async function handle<S extends z.ZodType, T>(
 }
 
 /** What is no fault of anybody's and passes. */
-const AGAIN_LATER: Record<string, string> = { ShopCloses: 'closing', BaseAway: 'base-away', PhotoStoreAway: 'photo-store-away' };
+const AGAIN_LATER: Record<string, string> = {
+  Refusing: 'too-busy',
+  ShopCloses: 'closing',
+  BaseAway: 'base-away',
+  PhotoStoreAway: 'photo-store-away',
+};
 
 /** A stored document that cannot be read is named, not passed over; anything else that breaks is the server's own fault and goes on. */
 export async function answered<T>(run: () => Promise<Answer<T>>): Promise<Response> {
@@ -113,7 +118,7 @@ export async function answered<T>(run: () => Promise<Answer<T>>): Promise<Respon
 function queryOf<S extends z.ZodType>(request: Request, schema: S): { ok: true; value: z.output<S> } | { ok: false; response: Response } {
   const query = Object.fromEntries(new URL(request.url).searchParams);
   const at = findUnstorableText(query);
-  if (at) return { ok: false, response: refuse(400, problem('text-findUnstorableText', at)) };
+  if (at) return { ok: false, response: refuse(400, problem('text-unstorable', at)) };
   const checked = schema.safeParse(query);
   return checked.success
     ? { ok: true, value: checked.data }

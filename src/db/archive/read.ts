@@ -5,6 +5,7 @@ import Papa from 'papaparse';
 import { type Entry, open, type ZipFile } from 'yauzl';
 import { archiveManifest, type ArchiveManifest } from '@/schema/archive';
 import type { Sql } from '../sql';
+import { BOOK_LIMITS, isTooDeep, type ZipLimits } from './limits';
 import { bytesPath, type Column, columnsIn, csvPath, documentsPath, fromCell, type Table, tablesOf } from './tables';
 import { documentHead } from './write';
 
@@ -21,8 +22,6 @@ export class ArchiveRefused extends Error {
 /** Rows written at a time, and bytes of pictures. */
 const BATCH = 500;
 const BATCH_BYTES = 8_000_000;
-/** A manifest names every file: a book of a million pictures has one of some hundred megabytes. From memory. */
-const MAX_MANIFEST_BYTES = 300_000_000;
 
 export interface Checked<M> {
   manifest: M;
@@ -45,28 +44,37 @@ const zipOf = (path: string) =>
 const streamOf = (zip: ZipFile, entry: Entry) =>
   new Promise<Readable>((resolve, reject) => zip.openReadStream(entry, (failure, stream) => (failure ? reject(failure) : resolve(stream))));
 
-async function entriesOf(zip: ZipFile): Promise<Map<string, Entry>> {
+async function entriesOf(zip: ZipFile, limits: ZipLimits): Promise<Map<string, Entry>> {
+  if (zip.entryCount > limits.files) throw new ArchiveRefused(`The zip names ${zip.entryCount} files, more than such an archive has.`);
   const entries = new Map<string, Entry>();
+  let bytes = 0;
   zip.on('entry', (entry: Entry) => {
     entries.set(entry.fileName, entry);
+    bytes += entry.uncompressedSize;
     zip.readEntry();
   });
   zip.readEntry();
   await once(zip, 'end').catch((failure: unknown) => {
     throw new ArchiveRefused(`The zip is not whole (${failure instanceof Error ? failure.message : String(failure)}).`);
   });
+  if (bytes > limits.inflatedBytes) throw new ArchiveRefused('What is in the zip is larger than such an archive is.');
   return entries;
 }
 
 /** Opens an archive and reads what it says it holds. Throws ArchiveRefused. */
-export const openArchive = (path: string): Promise<ArchiveOpen> => openChecked(path, (manifest) => archiveManifest.parse(manifest));
+export const openArchive = (path: string): Promise<ArchiveOpen> =>
+  openChecked(path, (manifest) => archiveManifest.parse(manifest), BOOK_LIMITS);
 
 /** Opens a zip whose manifest names every file in it with its checksum. Throws ArchiveRefused. @param read throws where it is no such manifest */
-export async function openChecked<M extends WithFiles>(path: string, read: (manifest: unknown) => M): Promise<Checked<M>> {
+export async function openChecked<M extends WithFiles>(
+  path: string,
+  read: (manifest: unknown) => M,
+  limits: ZipLimits,
+): Promise<Checked<M>> {
   const zip = await zipOf(path);
   try {
-    const entries = await entriesOf(zip);
-    const manifest = await manifestIn(zip, entries.get('manifest.json'), read);
+    const entries = await entriesOf(zip, limits);
+    const manifest = await manifestIn(zip, entries.get('manifest.json'), read, limits.manifestBytes);
     const unknown = [...entries.keys()].find((name) => name !== 'manifest.json' && !Object.hasOwn(manifest.files, name));
     if (unknown) throw new ArchiveRefused(`The file ${unknown} is not in the manifest.`);
     const absent = Object.keys(manifest.files).find((name) => !entries.has(name));
@@ -83,13 +91,14 @@ export async function everyChecksum({ manifest, parts }: Checked<WithFiles>): Pr
   for (const name of Object.keys(manifest.files)) for await (const _part of parts(name));
 }
 
-async function manifestIn<M>(zip: ZipFile, entry: Entry | undefined, read: (manifest: unknown) => M): Promise<M> {
-  if (!entry || entry.uncompressedSize > MAX_MANIFEST_BYTES)
-    throw new ArchiveRefused('There is no manifest.json: this is no archive of Mavrin.');
+async function manifestIn<M>(zip: ZipFile, entry: Entry | undefined, read: (manifest: unknown) => M, mostBytes: number): Promise<M> {
+  if (!entry || entry.uncompressedSize > mostBytes) throw new ArchiveRefused('There is no manifest.json: this is no archive of Mavrin.');
   const parts: Buffer[] = [];
   for await (const part of await streamOf(zip, entry)) parts.push(part as Buffer);
+  const json = Buffer.concat(parts);
+  if (isTooDeep(json)) throw new ArchiveRefused('manifest.json is not that of an archive this program knows.');
   try {
-    return read(JSON.parse(Buffer.concat(parts).toString()));
+    return read(JSON.parse(json.toString()));
   } catch {
     throw new ArchiveRefused('manifest.json is not that of an archive this program knows.');
   }

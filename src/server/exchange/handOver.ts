@@ -3,7 +3,8 @@ import { buffer } from 'node:stream/consumers';
 import type { z } from 'zod';
 import type { Entries } from '@/catalogue/entry';
 import { knownField } from '@/catalogue/fields';
-import { ArchiveRefused, bytesIn, type Checked, everyChecksum, openChecked } from '@/db/archive/read';
+import { MACHINE_LIMITS } from '@/db/archive/limits';
+import { ArchiveRefused, bytesIn, type Checked, openChecked } from '@/db/archive/read';
 import { checkedZip } from '@/db/archive/zip';
 import { db, type Sql } from '@/db/client';
 import { noneMachineHere } from '@/db/queries/branches';
@@ -13,7 +14,7 @@ import { manyJobsOfMachine } from '@/db/queries/jobs';
 import { maybeOnePhotoWhole, maybeOneVoiceNote, noneNewPhoto, noneNewVoiceNote } from '@/db/queries/logbook';
 import { manyOwners, maybeOneMachine, maybeOneMachineByFrame } from '@/db/queries/machines';
 import { manySetups } from '@/db/queries/rebuilds';
-import { MACHINE_FORMAT, type MachineHandedOver, machineHandedOver, machineManifest } from '@/schema/handOver';
+import { MACHINE_FORMAT, type MachineHandedOver, machineManifest } from '@/schema/handOver';
 import { readHandedOver, readSetup, UnreadableDocument } from '@/schema/stored';
 import { photosOf, voicesOf } from '@/judgement/job/work';
 import { type Answer, conflict, Refusal, refused } from '../answer';
@@ -27,6 +28,9 @@ import { plain } from '../machines/setups';
 import { newMachine } from '../jobs/takeIn';
 import { customerOf } from '../machines/customers';
 import { inTransaction } from '../transaction';
+import { aside, type AsideOptions, Refusing } from '../aside';
+import { lookedAt, soundKind } from '../jobs/logbook';
+import type { MachineFileRead } from './machineFile';
 
 /** A machine handed over to another shop with everything recorded of it, and one taken in: what was signed elsewhere is shown as it was sealed there. */
 
@@ -120,15 +124,6 @@ const MAX_BYTES = 200e6;
 
 type Opened = Checked<z.output<typeof machineManifest>>;
 
-/** What earlier shops handed over with it: each as strictly as the file itself. */
-const earlierIn = ({ earlier }: MachineHandedOver): MachineHandedOver[] =>
-  earlier.map((e, i) => {
-    const read = machineHandedOver.safeParse(e);
-    if (!read.success)
-      throw new ArchiveRefused(`machine.json cannot be read at earlier.${i}.${read.error.issues[0]?.path.join('.') ?? ''}.`);
-    return read.data;
-  });
-
 /** Figures this book knows, read anew: what another program wrote beside a text is not believed. */
 const figuresRead = (figures: MachineHandedOver['figures']) =>
   Object.entries(figures).flatMap(([field, { text, unit }]) => {
@@ -158,60 +153,88 @@ async function machineFor(sql: Sql, { figures, owner, shop }: MachineHandedOver)
   return id;
 }
 
-async function kept(sql: Sql, archive: Opened, { photos, voices }: MachineHandedOver): Promise<void> {
-  const hasKey = (bytes: Buffer, key: string) => createHash('sha256').update(bytes).digest('hex') === key;
-  const changed = (key: string) => new ArchiveRefused(`The picture or recording ${key.slice(0, 12)} is not the one its record names.`);
-  for (const { key, widthPx, heightPx } of photos) {
-    const jpeg = await bytesIn(archive.parts(`photos/${key}.jpg`));
-    if (!hasKey(jpeg, key)) throw changed(key);
-    await noneNewPhoto(sql, { key, widthPx, heightPx, jpeg, small: await bytesIn(archive.parts(`photos/${key}.small.jpg`)) });
+/**
+ * Pictures and recordings of the file: each the one its record names, and one this shop would have kept from its own camera and microphone. The picture stays sign for
+ * sign, since its fingerprint is sealed; the small one is made anew.
+ */
+async function filesOf(archive: Opened, { photos, voices }: MachineHandedOver) {
+  const named = async (path: string, key: string): Promise<Buffer> => {
+    const bytes = await bytesIn(archive.parts(path));
+    if (createHash('sha256').update(bytes).digest('hex') !== key)
+      throw new ArchiveRefused(`The picture or recording ${key.slice(0, 12)} is not the one its record names.`);
+    return bytes;
+  };
+  const found: { photos: Parameters<typeof noneNewPhoto>[1][]; voices: Parameters<typeof noneNewVoiceNote>[1][] } = {
+    photos: [],
+    voices: [],
+  };
+  for (const { key } of photos) {
+    const jpeg = await named(`photos/${key}.jpg`, key);
+    const looked = await lookedAt(jpeg);
+    if (!looked) throw new ArchiveRefused(`The picture ${key.slice(0, 12)} cannot be looked at.`);
+    found.photos.push({ key, jpeg, ...looked });
   }
-  for (const { key, kind } of voices) {
-    const sound = await bytesIn(archive.parts(`voices/${key}`));
-    if (!hasKey(sound, key)) throw changed(key);
-    await noneNewVoiceNote(sql, { key, kind, sound });
+  for (const { key } of voices) {
+    const sound = await named(`voices/${key}`, key);
+    const kind = soundKind(sound);
+    if (!kind) throw new ArchiveRefused(`The recording ${key.slice(0, 12)} cannot be listened to.`);
+    found.voices.push({ key, kind, sound });
+  }
+  return found;
+}
+
+/** Opens such a file in a thread of its own: one at a time, and what breaks it breaks nothing else. */
+const READER: AsideOptions = { file: 'src/server/exchange/machineFile.ts', threads: 1, waiting: 4, mb: 384 };
+/** Longest it is read, ms: the largest there may be, on a slow computer. */
+const READ_WITHIN_MS = 60_000;
+
+async function readAside(path: string): Promise<Extract<MachineFileRead, { ok: true }>> {
+  try {
+    const read = await aside<unknown, MachineFileRead>(READER, { path }, READ_WITHIN_MS);
+    if (!read.ok) throw new ArchiveRefused(read.words.replace(/ Nothing was taken in\.$/, ''));
+    return read;
+  } catch (failure) {
+    if (failure instanceof Refusing && failure.why !== 'busy')
+      throw new ArchiveRefused('It took more time or memory than any machine’s file does.');
+    throw failure;
   }
 }
 
-async function takenIn(archive: Opened): Promise<Answer<{ machineId: number; name: string; records: number }>> {
-  // Every file to its checksum before a word of it is believed.
-  await everyChecksum(archive);
-  const json = await bytesIn(archive.parts('machine.json'));
-  const read = machineHandedOver.safeParse(JSON.parse(json.toString()));
-  if (!read.success) throw new ArchiveRefused(`machine.json cannot be read at ${read.error.issues[0]?.path.join('.') ?? ''}.`);
-  const document = read.data;
-  for (const shop of [...earlierIn(document), document]) {
-    for (const { id, document: of } of shop.setups) readSetup(of, id);
+async function takenIn(path: string): Promise<Answer<{ machineId: number; name: string; records: number }>> {
+  const { document, earlier, digest } = await readAside(path);
+  for (const shop of [...earlier, document]) {
     const { broken } = await proofOf(await db(), shop);
     if (broken !== null) throw new ArchiveRefused(broken);
   }
-  const digest = createHash('sha256').update(json).digest('hex');
-  return inTransaction(async (sql) => {
-    const machineId = await machineFor(sql, document);
-    if (await maybeOneHandedOver(sql, machineId, digest))
-      throw new Refusal(conflict('already-exists', ['file'], { what: 'This hand-over' }));
-    await kept(sql, archive, document);
-    await oneNewHandedOver(sql, machineId, document.shop.name, JSON.stringify(document), digest);
-    return { machineId, name: machineName((await maybeOneMachine(sql, machineId))!), records: document.records.length };
-  });
+  const archive = await openChecked(path, (manifest) => machineManifest.parse(manifest), MACHINE_LIMITS);
+  try {
+    const files = await filesOf(archive, document);
+    return await inTransaction(async (sql) => {
+      const machineId = await machineFor(sql, document);
+      if (await maybeOneHandedOver(sql, machineId, digest))
+        throw new Refusal(conflict('already-exists', ['file'], { what: 'This hand-over' }));
+      for (const photo of files.photos) await noneNewPhoto(sql, photo);
+      for (const voice of files.voices) await noneNewVoiceNote(sql, voice);
+      await oneNewHandedOver(sql, machineId, document.shop.name, JSON.stringify(document), digest);
+      return { machineId, name: machineName((await maybeOneMachine(sql, machineId))!), records: document.records.length };
+    });
+  } finally {
+    archive.close();
+  }
 }
 
 /**
  * Takes in a machine another shop handed over: the file whole or not at all. Its records are looked at against their seals; its figures fill what is empty here.
- * Refusals: archive-too-large, archive-refused, already-exists.
+ * Refusals: archive-too-large, archive-refused, already-exists. Throws Refusing where too many wait.
  */
 export async function takeMachineIn(
   parts: AsyncIterable<Uint8Array>,
 ): Promise<Answer<{ machineId: number; name: string; records: number }>> {
   try {
-    return await whileKept(parts, MAX_BYTES, async (path) => {
-      const archive = await openChecked(path, (manifest) => machineManifest.parse(manifest));
-      return takenIn(archive).finally(() => archive.close());
-    });
+    return await whileKept(parts, MAX_BYTES, takenIn);
   } catch (failure) {
     if (failure instanceof TooLarge) return refused('archive-too-large', [], { most: MAX_BYTES / 1e9 });
-    if (!(failure instanceof ArchiveRefused) && !(failure instanceof SyntaxError) && !(failure instanceof UnreadableDocument))
-      throw failure;
+    if (!(failure instanceof ArchiveRefused)) throw failure;
     return refused('archive-refused', [], { words: failure.message });
   }
 }
@@ -224,16 +247,25 @@ export interface Elsewhere {
   proof: Omit<Proof, 'broken'>;
 }
 
-/** What other shops recorded of a machine, the oldest first; a hand-over of a hand-over is unfolded. */
-export async function elsewhereOf(machineId: number): Promise<Elsewhere[]> {
+/** What other shops recorded of a machine, the oldest first; a hand-over of a hand-over is unfolded. One that cannot be read is named by its number, and the rest is shown. */
+export async function elsewhereOf(machineId: number): Promise<{ found: Elsewhere[]; unreadable: number[] }> {
   const base = await db();
   const found: Elsewhere[] = [];
+  const unreadable: number[] = [];
   for (const { id, document, receivedAt } of await manyHandedOver(base, machineId)) {
-    const own = readHandedOver(document, id);
-    for (const [shop, at] of [...own.earlier.map((e) => [readHandedOver(e, id), null] as const), [own, receivedAt] as const]) {
-      const { records, setups } = await proofOf(base, shop);
-      found.push({ id, receivedAt: at, document: shop, proof: { records, setups } });
+    try {
+      const own = readHandedOver(document, id);
+      const unfolded: Elsewhere[] = [];
+      for (const [shop, at] of [...own.earlier.map((e) => [readHandedOver(e, id), null] as const), [own, receivedAt] as const]) {
+        for (const setup of shop.setups) readSetup(setup.document, setup.id);
+        const { records, setups } = await proofOf(base, shop);
+        unfolded.push({ id, receivedAt: at, document: shop, proof: { records, setups } });
+      }
+      found.push(...unfolded);
+    } catch (failure) {
+      if (!(failure instanceof UnreadableDocument)) throw failure;
+      unreadable.push(id);
     }
   }
-  return found;
+  return { found, unreadable };
 }

@@ -1,15 +1,17 @@
 import { connect as connectTcp, type Socket } from 'node:net';
-import { createInterface } from 'node:readline';
 import { Readable } from 'node:stream';
 import Papa from 'papaparse';
 import { decimalsOf, settled } from '@/core/devices/settle';
 import { findUnit, unitNamed } from '@/core/units/units';
 import type { Instrument } from '@/db/queries/instruments';
+import { LineBudget } from './lineBudget';
 import { type ChannelNow, instrumentLine, type InstrumentNow, readingLine } from '@/schema/instruments';
 
 /** The line to one instrument: called until it answers, called again where it is cut, and what came of it lately. Nothing it says is written anywhere. */
 
+/** Calls after a cut: at once, then further and further apart while it says nothing that can be read. */
 const CALLS_AGAIN_MS = 1000;
+const CALLS_AGAIN_AT_MOST_MS = 60_000;
 /** A line that says nothing for so long has nothing to show: what was read before is no reading of now. From memory. */
 const SILENT_MS = 1500;
 /** What is at rest is judged over so long. */
@@ -17,9 +19,9 @@ const LOOKS_BACK_MS = 800;
 /** Lines kept to be looked at and replayed: some minutes of them. */
 const MAX_LINES = 3000;
 const MAX_LINE_SIGNS = 4000;
-/** A line that goes on beyond is no line of an instrument's: it is cut, and called again. */
-const MAX_OPEN_BYTES = 64_000;
-const LINE_FEED = 10;
+/** What an instrument may send in a second: a logger of six channels at a thousand readings a second sends a tenth of the bytes. Beyond it the line is cut and called later. From memory. */
+const MAX_LINES_A_SECOND = 2000;
+const MAX_BYTES_A_SECOND = 1_000_000;
 
 /** How far readings lie apart at rest, in canonical units: a pad under a machine that breathes, a hand on a calliper. From memory. */
 const RESTS_WITHIN: Record<string, number> = { mass: 0.2, length: 0.1, force: 15, pressure: 0.003, speed: 0.01 };
@@ -44,6 +46,9 @@ export class InstrumentConnection {
   private heardAtMs = 0;
   private trouble = '';
   private unreadable = 0;
+  /** It was cut since it sent more than an instrument has to say. */
+  private tooMuch = false;
+  private failed = 0;
   private isSteadyBy: boolean | null = null;
   private channels = new Map<string, Channel>();
   private lines: { at: string; line: string }[] = [];
@@ -86,17 +91,24 @@ export class InstrumentConnection {
     }
   }
 
+  /** Lines as they come, no more of them than an instrument has to say: what sends without end is cut before it is read. */
   private hearLines(stream: Readable): void {
-    let open = 0;
-    // What never ends its line would fill the memory.
+    const budget = new LineBudget(MAX_LINES_A_SECOND, MAX_BYTES_A_SECOND);
+    let rest = '';
+    const decoder = new TextDecoder();
     stream.on('data', (part: Uint8Array) => {
-      const end = part.lastIndexOf(LINE_FEED);
-      open = end < 0 ? open + part.length : part.length - end;
-      if (open > MAX_OPEN_BYTES) stream.destroy();
+      if (this.isClosed) return void stream.destroy();
+      const text = rest + decoder.decode(part, { stream: true });
+      const lines = text.split('\n', MAX_LINES_A_SECOND + 2);
+      rest = lines.length > MAX_LINES_A_SECOND ? '' : lines.pop()!;
+      if (rest.length > MAX_LINE_SIGNS || !budget.holds(lines.length, part.length)) {
+        this.tooMuch = true;
+        stream.destroy();
+        return;
+      }
+      // Two lines with nothing between them say nothing.
+      for (const line of lines) if (line !== '' && line !== '\r') this.hear(line);
     });
-    const lines = createInterface({ input: stream, crlfDelay: Infinity });
-    lines.on('line', (line) => this.hear(line));
-    lines.on('error', () => undefined);
   }
 
   private begun(): void {
@@ -110,10 +122,15 @@ export class InstrumentConnection {
     this.trouble = '';
     this.isSteadyBy = null;
     this.channels.clear();
-    this.again = setTimeout(() => {
-      this.again = null;
-      this.call();
-    }, CALLS_AGAIN_MS);
+    this.again = setTimeout(
+      () => {
+        this.again = null;
+        this.tooMuch = false;
+        this.call();
+      },
+      Math.min(CALLS_AGAIN_AT_MOST_MS, CALLS_AGAIN_MS * 2 ** this.failed),
+    );
+    this.failed += 1;
     this.again.unref();
   }
 
@@ -131,6 +148,7 @@ export class InstrumentConnection {
     const read = instrumentLine.safeParse(jsonOr(line.length > MAX_LINE_SIGNS ? null : line));
     if (!read.success) return void (this.unreadable += 1);
     this.heardAtMs = now;
+    this.failed = 0;
     const said = read.data;
     if ('trouble' in said) this.trouble = said.trouble;
     else if ('instrument' in said) this.channels = new Map(Object.entries(said.channels).map(([name, unit]) => [name, { unit, read: [] }]));
@@ -191,7 +209,7 @@ export class InstrumentConnection {
       kind,
       state: this.state === 'away' ? 'away' : this.isSilent ? 'silent' : 'connected',
       channels: [...this.channels].map(([channel, of]) => this.channelNow(channel, of)),
-      trouble: this.trouble,
+      trouble: this.tooMuch ? 'It sends more than an instrument has to say, and was cut; it is called again later.' : this.trouble,
       unreadable: this.unreadable,
     };
   }

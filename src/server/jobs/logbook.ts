@@ -15,6 +15,7 @@ import { manySignedOfJob } from '@/db/queries/rebuilds';
 import type { Entry } from '@/catalogue/entry';
 import { nextItem } from '@/judgement/model/read';
 import { type TakenProcedure } from '@/knowledge/procedures/procedure';
+import { inLine } from '../inLine';
 import { type Answer, conflict, missing, orRefuse, Refusal, refused } from '../answer';
 import { procedureVersions } from '../book/book';
 import { maybeOneDelivered } from '@/db/queries/entries';
@@ -46,6 +47,10 @@ export async function takeProcedure(jobId: number, { id }: { id: string }): Prom
   });
 }
 
+// One core of the computer at most, and nothing of a picture kept for the next.
+sharp.concurrency(1);
+sharp.cache(false);
+
 const startsWith = (bytes: Uint8Array, prefix: string, at = 0): boolean =>
   Buffer.from(bytes.subarray(at, at + prefix.length)).toString('latin1') === prefix;
 
@@ -56,11 +61,32 @@ const isOfCamera = (bytes: Uint8Array): boolean =>
   (startsWith(bytes, 'RIFF') && startsWith(bytes, 'WEBP', 8)) ||
   startsWith(bytes, 'ftyp', 4);
 
+/** Pictures decoded at once, and the most that wait: a picture of a hundred megapixels takes four hundred megabytes while it is looked at. */
+const pictures = inLine(1, 12);
+const MAX_PIXELS = 100_000_000;
+
+/** A picture as it came from another shop: its size, and a small one made of it; null where it cannot be decoded. */
+export const lookedAt = (jpeg: Uint8Array): Promise<{ widthPx: number; heightPx: number; small: Buffer } | null> =>
+  pictures(async () => {
+    if (!startsWith(jpeg, '\xff\xd8\xff')) return null;
+    try {
+      const picture = sharp(jpeg, { limitInputPixels: MAX_PIXELS, failOn: 'error' });
+      const { width, height } = await picture.metadata();
+      const small = await picture
+        .resize({ width: SMALL_PX, height: SMALL_PX, fit: 'inside', withoutEnlargement: true })
+        .jpeg({ quality: 70 })
+        .toBuffer();
+      return { widthPx: width, heightPx: height, small };
+    } catch {
+      return null;
+    }
+  });
+
 /** The picture turned upright, made small enough to keep, with its fingerprint; null where it is no picture. What the camera wrote beside it is left out. */
 async function prepared(bytes: Uint8Array) {
   if (!isOfCamera(bytes)) return null;
   try {
-    const upright = sharp(bytes, { limitInputPixels: 100_000_000 }).rotate();
+    const upright = sharp(bytes, { limitInputPixels: MAX_PIXELS }).rotate();
     const sized = (px: number, quality: number) =>
       upright
         .clone()
@@ -124,7 +150,7 @@ export async function keepPhoto(
   { step, caption, technicianId, key }: PhotoPlace,
 ): Promise<Answer<Entry[]>> {
   if (bytes.length > MAX_PHOTO_BYTES) return refused('photo-too-large', ['photo'], { most: MAX_PHOTO_BYTES / 1_000_000 });
-  const photo = await prepared(bytes);
+  const photo = await pictures(() => prepared(bytes));
   if (!photo) return refused('photo-unreadable', ['photo']);
   const taken = await numbered(jobId, 'photo', key, (sql) => noneNewPhoto(sql, photo));
   if (!taken.ok) return taken;
@@ -159,7 +185,7 @@ async function written(
 const MAX_VOICE_BYTES = 12_000_000;
 
 /** What kind of recording it is, from its first bytes; null where it is none. Signatures: the container formats' own specifications. */
-function soundKind(bytes: Uint8Array): string | null {
+export function soundKind(bytes: Uint8Array): string | null {
   const text = (from: number, to: number) => String.fromCharCode(...bytes.subarray(from, to));
   if (bytes[0] === 0x1a && bytes[1] === 0x45 && bytes[2] === 0xdf && bytes[3] === 0xa3) return 'audio/webm';
   if (text(0, 4) === 'OggS') return 'audio/ogg';

@@ -1,22 +1,11 @@
 import { MM_PER_INCH } from '@/core/constants/constants';
-import { join, resolve } from 'node:path';
-import { Document, Font, Image, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
+import { Document, Image, Page, StyleSheet, Text, View } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
 import type { ReactElement, ReactNode } from 'react';
+import { aside, type AsideOptions } from '../aside';
+import { flattened, PAGE_NUMBER } from './flat';
 
 /** What every printed page is ruled with: the drawing office on paper. Fonts are put into the file. */
-
-const FONTS = resolve(/* turbopackIgnore: true */ process.cwd(), 'node_modules/@fontsource/archivo/files');
-const WEIGHTS = [400, 600, 700] as const;
-for (const [family, subset] of [
-  ['Archivo', 'latin'],
-  ['Archivo Ext', 'latin-ext'],
-] as const)
-  Font.register({
-    family,
-    fonts: WEIGHTS.map((fontWeight) => ({ src: join(FONTS, `archivo-${subset}-${fontWeight}-normal.woff`), fontWeight })),
-  });
-Font.registerHyphenationCallback((word) => [word]);
 
 /** Millimetres of paper in the points PDF counts in. */
 const inPoints = (mm: number): number => (mm / MM_PER_INCH) * 72;
@@ -115,11 +104,7 @@ export const A4 = ({ title, under, right, qr, children }: Sheet) => (
         {qr && <Image src={qr} style={{ width: 52, height: 52, marginLeft: 12 }} />}
       </View>
       {children}
-      <Text
-        style={{ ...look.soft, position: 'absolute', bottom: '8mm', right: '15mm' }}
-        render={({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`}
-        fixed
-      />
+      <Text style={{ ...look.soft, position: 'absolute', bottom: '8mm', right: '15mm' }} {...{ [PAGE_NUMBER]: true }} fixed />
     </Page>
   </Document>
 );
@@ -170,4 +155,11 @@ export const LabelSheet = ({ title, faces }: { title: string; faces: LabelFace[]
   </Document>
 );
 
-export const pdfOf = (document: ReactElement): Promise<Buffer> => renderToBuffer(document as Parameters<typeof renderToBuffer>[0]);
+/** One paper at a time: ten sheets of labels wait their turn instead of taking the shop's. */
+const DRAWER: AsideOptions = { file: 'src/server/print/drawer.ts', threads: 1, waiting: 16, mb: 512 };
+/** Longest a paper is drawn, ms: a thousand labels on a slow computer. */
+const MAX_MS = 90_000;
+
+/** Draws a paper in a thread of its own. Throws Refusing. */
+export const pdfOf = async (document: ReactElement): Promise<Buffer> =>
+  Buffer.from(await aside<unknown, Uint8Array>(DRAWER, flattened(document)[0], MAX_MS));

@@ -8,7 +8,7 @@ import { END_NAMES } from '@/catalogue/ends';
 import { Fold } from '../../kit/Fold';
 import { Titled } from '../../kit/parts';
 import { usePreferences } from '../../kit/preferences';
-import { Small, Table, Wide } from '../../kit/primitives';
+import { Small, Table, Warn, Wide } from '../../kit/primitives';
 import { dayWords } from '@/catalogue/days';
 import { SETUP_KIND } from './setupNames';
 
@@ -23,10 +23,15 @@ export interface ElsewhereRow {
 const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
 
 /** What other shops recorded of this machine, as they sealed it: read, never changed, no part of this book's own chain. */
-export function Elsewhere({ elsewhere }: { elsewhere: readonly ElsewhereRow[] }) {
-  if (elsewhere.length === 0) return null;
+export function Elsewhere({ elsewhere, unread }: { elsewhere: readonly ElsewhereRow[]; unread: readonly number[] }) {
+  if (elsewhere.length + unread.length === 0) return null;
   return (
     <Titled title="At other shops" aside="compare the seal with the one on its paper">
+      {unread.map((id) => (
+        <Warn
+          key={id}
+        >{`Hand-over ${id} was taken in and cannot be read any more: it is kept as it came, and nothing of it is shown.`}</Warn>
+      ))}
       {elsewhere.map(({ id, receivedAt, document, proof }, i) => (
         <section key={`${id}.${i}`} aria-label={document.shop.name}>
           <p>

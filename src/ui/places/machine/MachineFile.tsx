@@ -49,6 +49,7 @@ interface Props {
   history: HistoryPoint[];
   merged: MergedRow[];
   elsewhere: ElsewhereRow[];
+  elsewhereUnread: number[];
   present: PresentNow | null;
   branches: BranchesShown | null;
   due: DueLine[];
@@ -68,6 +69,7 @@ export function MachineFile({
   history,
   merged,
   elsewhere,
+  elsewhereUnread,
   present,
   branches,
   due,
@@ -90,6 +92,7 @@ export function MachineFile({
             owners={owners}
             merged={merged}
             elsewhere={elsewhere}
+            elsewhereUnread={elsewhereUnread}
             branches={branches}
           />
           <div>
@@ -117,6 +120,7 @@ function LineageColumn({
   owners,
   merged,
   elsewhere,
+  elsewhereUnread,
   branches,
 }: Omit<Props, 'figures' | 'origins' | 'lineage' | 'rode' | 'history' | 'present'>) {
   return (
@@ -128,7 +132,7 @@ function LineageColumn({
         </Titled>
       )}
       <Owners machineId={machine.id} owners={owners} />
-      <Elsewhere elsewhere={elsewhere} />
+      <Elsewhere elsewhere={elsewhere} unread={elsewhereUnread} />
       <Figures machineId={machine.id} />
       <BranchMoves machineId={machine.id} branches={branches} />
       <HandOver machineId={machine.id} />

@@ -4,4 +4,4 @@ import { pdfAnswer } from '../../pdf';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = async () => pdfAnswer(await drawerLabelsPdf(shopAddress()), 'drawer-labels');
+export const GET = async () => pdfAnswer(drawerLabelsPdf(shopAddress()), 'drawer-labels');

@@ -4,5 +4,5 @@ import { pdfAnswer } from '../../../pdf';
 
 export const GET = async (request: Request, context: WithId) => {
   const id = await idOf(context);
-  return pdfAnswer(await cardPdf(id), `set-up-${id}`);
+  return pdfAnswer(cardPdf(id), `set-up-${id}`);
 };

@@ -6,5 +6,5 @@ import { pdfAnswer } from '../../../pdf';
 /** The rider's sheet of a ride on paper. */
 export async function GET(request: Request, context: WithId): Promise<Response> {
   const id = await idOf(context);
-  return pdfAnswer(await rideSheetPdf(id, riderAddress()), `ride-${id}`);
+  return pdfAnswer(rideSheetPdf(id, riderAddress()), `ride-${id}`);
 }
