@@ -91,8 +91,21 @@ test('a list taken in twice adds nothing; a job older than one that is there com
 test('a trial is nobody’s act; a list taken in is', async () => {
   const act = { words: 'took in a list', jobId: null, machineId: null, isOfField: false };
   const as = (dry: boolean) =>
-    askedFor({ session: null, technicianId: null, address: '', tab: '', act, request: '', isNoted: false }, () =>
-      list('customers', [{ name: 'Bram Oakes' }], dry),
+    askedFor(
+      {
+        session: null,
+        technicianId: null,
+        address: '',
+        tab: '',
+        act,
+        request: '',
+        isNoted: false,
+        delivery: null,
+        isDelivered: false,
+        author: '',
+        path: '',
+      },
+      () => list('customers', [{ name: 'Bram Oakes' }], dry),
     );
   get(await as(true));
   expect(await auditLines('took in a list', 0)).toEqual([]);

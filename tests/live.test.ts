@@ -33,6 +33,10 @@ const asking = (tab: string, act: Asking['act'] = null): Asking => ({
   act,
   request: '',
   isNoted: false,
+  delivery: null,
+  isDelivered: false,
+  author: '',
+  path: '',
 });
 
 /** A page that listens; what it heard so far, as the browser's own reader would have it. */

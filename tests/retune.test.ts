@@ -376,7 +376,19 @@ test('what is done to a ride is noted with its job', async () => {
   const { jobId } = await newJob('Nils Harrowgate');
   const { trialId } = get(await plan(jobId, { change: { tunable: 'rear.rebound', to: 6 }, orderReason: 'the rider asks' }));
   const act = actOf(`trials/${trialId}/decision`, { decision: 'revert' });
-  const asking = { session: null, technicianId: null, address: '', tab: '', act, request: '', isNoted: false };
+  const asking = {
+    session: null,
+    technicianId: null,
+    address: '',
+    tab: '',
+    act,
+    request: '',
+    isNoted: false,
+    delivery: null,
+    isDelivered: false,
+    author: '',
+    path: '',
+  };
   get(await askedFor(asking, () => decide(trialId, 'revert')));
   expect(await auditLines(`decided ride ${trialId}`, 0)).toMatchObject([{ jobId }]);
 });

@@ -93,6 +93,7 @@ export interface EdgeFigures {
   'already-signed': None;
   'nothing-recorded': None;
   'nothing-to-undo': None;
+  'already-recorded': None;
   'already-exists': { what: string };
   'too-few-in-drawer': { there: number };
   'shim-no-ring': None;

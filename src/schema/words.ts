@@ -213,6 +213,7 @@ const ISSUE_WORDS: { [C in ProblemCode]: (d: ProblemFigures[C]) => Said } = {
   'already-signed': () => 'The rebuild of this job is already signed. Add a correction instead.',
   'nothing-recorded': () => 'Nothing is recorded as fitted yet. Record the rebuild before signing it.',
   'nothing-to-undo': () => 'There is nothing to undo in this job.',
+  'already-recorded': () => 'This was recorded already, when it was sent the first time. Load the page anew to see it.',
   'already-exists': (d) => `${d.what} is already in the book.`,
   'too-few-in-drawer': (d) => `Only ${d.there} of this size lie in the drawer. Count them first if there are more.`,
   'shim-no-ring': () => 'The outer diameter must be greater than the inner one.',

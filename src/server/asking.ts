@@ -17,6 +17,12 @@ export interface Asking {
   /** The number of the request, as the log has it. */
   request: string;
   isNoted: boolean;
+  /** The key it was sent by, and whether a change has taken it. */
+  delivery: string | null;
+  isDelivered: boolean;
+  /** Whose it is: who is signed in, else the computer it comes from. */
+  author: string;
+  path: string;
 }
 
 const { value: store } = held('asking', () => new AsyncLocalStorage<Asking>());

@@ -1,5 +1,6 @@
 import { beginClosing, closeDb, db } from '@/db/client';
 import { noneBranchOpened } from '@/db/queries/branches';
+import { noneForgetDelivered } from '@/db/queries/delivered';
 import { keepBackingUp } from './keeping/backups';
 import { closeAside } from './aside';
 import { doorOfShop } from './book/book';
@@ -14,6 +15,9 @@ import { bookInForce } from './book/usual';
 /** Closing ends by then, whatever is still under way. */
 const LONGEST_CLOSING_MS = 4500;
 
+/** A page that waited longer than this with what it has to send is not sent twice any more: it asks. */
+const DELIVERED_KEPT_DAYS = 30;
+
 /** Opens the shop's base for this process and closes it in good order when asked to stop. */
 export async function openShop(): Promise<void> {
   try {
@@ -25,6 +29,7 @@ export async function openShop(): Promise<void> {
   // A page of the book that no longer reads is named, and what the book began with stands in: the shop opens all the same.
   await bookInForce().catch((failure: unknown) => console.error(failure));
   await noneBranchOpened(await db()).catch((failure: unknown) => console.error(failure));
+  await noneForgetDelivered(await db(), DELIVERED_KEPT_DAYS).catch((failure: unknown) => console.error(failure));
   await openEntrance();
   openGate();
   // Other processes over the same base change it too.

@@ -1,6 +1,7 @@
 import { db, type Sql } from '@/db/client';
 import { type Answer, conflict, done, Refusal } from './answer';
 import { noteAct } from './asking';
+import { deliveryStands, takeDelivery } from './delivery';
 
 /** What triggers of the base refuse, by their SQLSTATE (migration 0022). */
 const REFUSED_BY_BASE = { MV001: 'sealed', MV002: 'practice-only' } as const;
@@ -16,10 +17,12 @@ export async function inTransaction<T>(work: (sql: Sql) => Promise<T>): Promise<
   try {
     let stands = () => {};
     const value = await base.transaction(async (sql) => {
+      await takeDelivery(sql);
       const made = await work(sql);
       stands = await noteAct(sql);
       return made;
     });
+    deliveryStands();
     stands();
     return done(value);
   } catch (failure) {

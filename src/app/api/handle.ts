@@ -2,6 +2,7 @@ import { type z } from 'zod';
 import { actOf } from '@/schema/acts';
 import type { Answer } from '@/server/answer';
 import { askedFor } from '@/server/keeping/audit';
+import { answeredBefore, deliveryKey, DeliveredBefore, keepAnswer } from '@/server/delivery';
 import type { Asking } from '@/server/asking';
 import { SESSION_COOKIE, sessionOf } from '@/server/door/sessions';
 import { problem, type Problem, problemOfZod } from '@/schema/problem';
@@ -68,6 +69,10 @@ function askingOf(request: Request, checked: unknown): Asking {
     act: actOf(new URL(request.url).pathname.replace(/^\/api\//, ''), checked),
     request: request.headers.get('x-request-id') ?? '',
     isNoted: false,
+    delivery: deliveryKey(request.headers.get('x-mavrin-delivery')),
+    isDelivered: false,
+    author: session ? `person ${session.technicianId}` : `computer ${request.headers.get('x-mavrin-address') ?? ''}`,
+    path: new URL(request.url).pathname,
   };
 }
 
@@ -89,7 +94,20 @@ export async function handle<S extends z.ZodType, T>(
   const checked = schema.safeParse(body.value);
   if (!checked.success) return refuse(400, problemOfZod(checked.error.issues, body.value));
   const asking = askingOf(request, checked.data);
-  return answered(() => askedFor(asking, () => run(inOwnName(checked.data, asking))));
+  return answered(() => onceOnly(asking, () => run(inOwnName(checked.data, asking))));
+}
+
+/** Done once, however often it is sent: what comes again is answered as the first was. */
+async function onceOnly<T>(asking: Asking, run: () => Promise<Answer<T>>): Promise<Answer<unknown>> {
+  const { delivery, author, path } = asking;
+  try {
+    const answer = await askedFor(asking, run);
+    if (answer.ok && delivery && asking.isDelivered) await keepAnswer(delivery, answer.value);
+    return answer;
+  } catch (failure) {
+    if (!(failure instanceof DeliveredBefore) || !delivery) throw failure;
+    return answeredBefore(delivery, author, path);
+  }
 }
 
 /** What is no fault of anybody's and passes. */

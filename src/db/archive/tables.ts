@@ -18,7 +18,7 @@ export interface Table {
 }
 
 /** Which tables stay behind: the ledger of the tables themselves, and who is signed in at which device. */
-const LEFT_OUT = ['migration', 'session'];
+const LEFT_OUT = ['migration', 'session', 'delivered'];
 
 const TABLES = `
   SELECT c.relname AS name,

@@ -28,7 +28,21 @@ export const TAB = v4();
 
 /** Posts to one of the shop's own routes; a lost server and a refusal are told apart. */
 export const post = <T>(url: string, body: unknown, answer: ZodType<T>): Promise<Posted<T>> =>
-  posted(url, { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }, answer);
+  once(url, JSON.stringify(body), (key, text) =>
+    posted(url, { headers: { 'content-type': 'application/json', 'x-mavrin-delivery': key }, body: text }, answer),
+  );
+
+/** The keys of what is on its way, or came to no answer: pressed twice, or sent again, it is the same sending. */
+const onItsWay = new Map<string, string>();
+
+async function once<T>(url: string, text: string, send: (key: string, text: string) => Promise<Posted<T>>): Promise<Posted<T>> {
+  const what = `${url} ${text}`;
+  const key = onItsWay.get(what) ?? v4();
+  onItsWay.set(what, key);
+  const answer = await send(key, text);
+  if (answer.ok || !answer.unreachable) onItsWay.delete(what);
+  return answer;
+}
 
 /** The same with a picture, a recording or a file as the body. */
 export const sendBytes = <T>(url: string, body: Blob, answer: ZodType<T>): Promise<Posted<T>> => posted(url, { body }, answer);
