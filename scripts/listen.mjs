@@ -9,6 +9,8 @@ import { join } from 'node:path';
 import next from 'next';
 import pino from 'pino';
 
+// Log and book are of this account alone (src/db/own.ts).
+if (process.platform !== 'win32') process.umask(0o077);
 const [hostname = '127.0.0.1', port = '4170', mode = 'built'] = process.argv.slice(2);
 // What it listens on and where is one fact: the gate goes by it too.
 process.env.MAVRIN_HOST = hostname;
@@ -79,6 +81,14 @@ function serve(request, answer) {
       const status = answer.writableFinished ? answer.statusCode : 'left';
       log.info({ id, method, path: pathOf(url), status, ms: Math.round(performance.now() - began) });
     });
+  // What is read of the book is kept by no browser and no proxy, unless a route says otherwise.
+  if (url.startsWith('/api/')) {
+    const writeHead = answer.writeHead;
+    answer.writeHead = (...head) => {
+      if (!answer.hasHeader('cache-control')) answer.setHeader('cache-control', 'no-store');
+      return writeHead.apply(answer, head);
+    };
+  }
   // Until the shop is open nobody is let in.
   const turned = !gate() ? OPENING : protocol().namesOneHost(request.rawHeaders) ? gate()(method, url, request.headers) : TWO_HOSTS;
   if (!turned) return void handle(request, answer);

@@ -1,10 +1,14 @@
 // Shared by `npm start`, `npm run demo` and the browser tests' own server: build when needed, check the port, start, wait until it answers.
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import http from 'node:http';
 import https from 'node:https';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
+import { keepOpen } from './keepOpen.mjs';
+
+/** Most memory the program's own objects take, MB; the engine's and the pictures' lie beside it. MAVRIN_HEAP_MB names another. */
+const HEAP_MB = Number(process.env.MAVRIN_HEAP_MB) || 1536;
 
 /** What is listened on: this computer alone, or with MAVRIN_HOST=0.0.0.0 the shop's network, so that phones and tablets reach it. */
 const HOST = process.env.MAVRIN_HOST || '127.0.0.1';
@@ -58,7 +62,7 @@ export async function checkPlace(port, directory) {
 /** Whether the shop answers; its own certificate need not name this computer. */
 function answers(url, { get }) {
   return new Promise((resolve) => {
-    get(url, { rejectUnauthorized: false }, (answer) => {
+    get(url, { rejectUnauthorized: false, timeout: 8000 }, (answer) => {
       answer.resume();
       resolve(answer.statusCode === 200);
     }).on('error', () => resolve(false));
@@ -66,14 +70,20 @@ function answers(url, { get }) {
 }
 
 export async function serve(port, directory, greeting) {
-  const child = spawn('node', ['scripts/listen.mjs', HOST, String(port)], {
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, PORT: String(port), MAVRIN_DATA: directory, NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
-  });
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
-  child.on('exit', (code) => process.exit(code ?? 1));
   const isEncrypted = Boolean(process.env.MAVRIN_TLS_CERT);
   const address = `${isEncrypted ? 'https' : 'http'}://${HOST === '0.0.0.0' ? LOCAL : HOST}:${port}`;
+  const look = () => answers(`${address}/api/health/ready`, isEncrypted ? https : http);
+  const shop = keepOpen(
+    // A heap of its own size: what leaks ends the program by its own word, and it is started again, before the computer is out of memory.
+    [process.execPath, `--max-old-space-size=${HEAP_MB}`, 'scripts/listen.mjs', HOST, String(port)],
+    {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, PORT: String(port), MAVRIN_DATA: directory, NEXT_MANUAL_SIG_HANDLE: 'true', NODE_ENV: 'production' },
+    },
+    { answers: look },
+  );
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => shop.stop(signal));
+  void shop.over.then((code) => process.exit(code));
   for (;;) {
     await new Promise((resolve) => setTimeout(resolve, 250));
     const answered = await answers(`${address}/api/health`, isEncrypted ? https : http);

@@ -1,9 +1,10 @@
-import { cpSync, mkdtempSync, openSync, rmSync, statSync, truncateSync, writeSync, closeSync } from 'node:fs';
+import { chmodSync, cpSync, mkdtempSync, openSync, rmSync, statSync, truncateSync, writeSync, closeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openEmbedded } from '@/db/embedded';
 import { BaseDamaged } from '@/db/damage';
 import { openEngine } from '@/db/engine';
+import { keepToOwner } from '@/db/own';
 import { checkBook } from '@/server/keeping/checkBook';
 import { emptyBaseIn } from './onDisk';
 
@@ -25,6 +26,8 @@ beforeAll(async () => {
     (await base.one<{ path: string }>('SELECT pg_relation_filepath($1::regclass) AS path', [name])).path;
   [heap, pkey, byJob] = [await pathOf('entry'), await pathOf('entry_pkey'), await pathOf('entry_job')];
   await base.close();
+  // As the shop's own opening leaves it.
+  keepToOwner(whole);
 });
 afterAll(() => rmSync(scratch, { recursive: true, force: true }));
 
@@ -49,6 +52,8 @@ test('a whole book is said to be whole, and looking leaves it as it was', async 
   const before = statSync(join(whole, 'pg', heap)).mtimeMs;
   expect(await checkBook(whole)).toMatchObject({ jobs: 1, records: 0, wrong: [] });
   expect(statSync(join(whole, 'pg', heap)).mtimeMs).toBe(before);
+  const open = damaged((pg) => chmodSync(join(pg, 'PG_VERSION'), 0o644));
+  expect((await checkBook(open)).wrong).toEqual([expect.stringMatching(/^1 of its files .* open to other accounts/)]);
 });
 
 test('half of a table cut away is no book to write in: the start names it, and so does the check', async () => {
@@ -75,6 +80,7 @@ test('a row that names one which is gone, and a missing mark or control file, ar
   const engine = await openEngine({ dataDir: join(place, 'pg') });
   await engine.exec(`SET session_replication_role = replica; DELETE FROM machine WHERE id = 1`);
   await engine.close();
+  keepToOwner(place);
   expect((await checkBook(place)).wrong).toEqual(['table job: 1 of its rows name a machine that is not there.']);
   expect((await checkBook(damaged((pg) => rmSync(join(pg, 'PG_VERSION'))))).wrong).toEqual([
     expect.stringMatching(/PG_VERSION is missing/),

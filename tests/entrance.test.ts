@@ -22,6 +22,7 @@ import {
   signOutEverywhere,
 } from '@/server/door/people';
 import { passcodeChecked } from '@/server/door/passcodes';
+import { leastOf, RIGHTS } from '@/server/door/rights';
 import { plainPath } from '@/server/door/plainPath';
 import { recordJobEntry } from '@/server/jobs/record';
 import { bearsScriptToken, bearsToken, digestOfSecret, entranceState, SESSION_COOKIE, sessionOf } from '@/server/door/sessions';
@@ -168,7 +169,7 @@ test('roles: the counter takes in but does not sign or change the book; people, 
     expect([path, why({ path, role: 'technician' }, opened())]).toEqual([path, 'not-your-role']);
   expect(why({ path: '/shop-book/backups', role: 'counter' }, opened())).toBe('not-your-role');
   // Reading is no change: the counter looks up springs and the book.
-  expect(why({ path: '/api/springs', role: 'counter' }, opened())).toBe('in');
+  expect(why({ path: '/api/tables/springs.csv', role: 'counter' }, opened())).toBe('in');
 });
 
 let [owner, counter] = [0, 0];
@@ -340,4 +341,62 @@ test('a script’s token opens the calculations and the formats, nothing of the 
   get(await endScript(id, { ownerPasscode: 'quay and rope' }));
   expect(bears(secret)).toBe(false);
   expect(codeOf(await endScript(id, { ownerPasscode: 'quay and rope' }))).toBe('not-found');
+});
+
+/** Every route there is, with what it can be asked. */
+function routes(folder = 'src/app/api'): [string, string][] {
+  return readdirSync(folder).flatMap((name): [string, string][] => {
+    const path = join(folder, name);
+    if (statSync(path).isDirectory()) return routes(path);
+    if (!/^route\.tsx?$/.test(name)) return [];
+    const asked = folder.replace('src/app', '').replace(/\[\w+\]/g, 'ID');
+    return [...readFileSync(path, 'utf8').matchAll(/export (?:const|async function|function) (GET|POST|PUT|PATCH|DELETE)\b/g)].map((m) => [
+      asked,
+      m[1]!,
+    ]);
+  });
+}
+
+test('every route declares who may ask it, and nothing is declared that is no route', () => {
+  const declared = RIGHTS.flatMap(([route, rights]) => Object.keys(rights).map((method) => `${method} ${route}`));
+  expect(new Set(RIGHTS.map(([route]) => route)).size).toBe(RIGHTS.length);
+  const there = routes();
+  expect(there.length).toBeGreaterThan(100);
+  for (const [route, method] of there) expect([route, method, declared.includes(`${method} ${route}`)]).toEqual([route, method, true]);
+  const known = new Set(there.map(([route]) => route));
+  for (const [route] of RIGHTS) if (!/^\/api\/tables\//.test(route)) expect([route, known.has(route)]).toEqual([route, true]);
+});
+
+test('what is not declared is the owner’s: a new route, another method', () => {
+  expect([leastOf('GET', '/api/new'), leastOf('DELETE', '/api/jobs'), leastOf('POST', '/api/audit')]).toEqual(['owner', 'owner', 'owner']);
+  expect(why(write('/api/new', { role: 'technician' }), opened())).toBe('not-your-role');
+});
+
+test('the counter writes no figures of machines, no terms of stock, and takes no customers out', () => {
+  const counter = (method: string, path: string) => why({ ...(method === 'POST' ? write(path) : { path }), role: 'counter' }, opened());
+  expect(
+    [
+      counter('POST', '/api/machines/7/entries'),
+      counter('POST', '/api/stock/7/terms'),
+      counter('GET', '/api/tables/customers.csv'),
+      counter('GET', '/api/machines/7/archive'),
+    ].every((said) => said === 'not-your-role'),
+  ).toBe(true);
+  expect([counter('POST', '/api/jobs'), counter('GET', '/api/tables/jobs.csv'), counter('POST', '/api/jobs/7/entries')]).toEqual([
+    'in',
+    'in',
+    'in',
+  ]);
+});
+
+test('a page of another site reads nothing of the book, and may link to it', () => {
+  for (const site of ['cross-site', 'same-site']) {
+    expect(why({ path: '/api/search', site })).toBe('foreign');
+    expect([why({ path: '/machines', site }), why({ path: '/api/health', site })]).toEqual(['in', 'in']);
+  }
+  expect([
+    why({ path: '/api/search', site: 'same-origin' }),
+    why({ path: '/api/search', site: 'none' }),
+    why({ path: '/api/search' }),
+  ]).toEqual(['in', 'in', 'in']);
 });

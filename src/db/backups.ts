@@ -66,6 +66,17 @@ export async function keepBackup(
   return path;
 }
 
+/** Takes away what a process that was killed left half made: no backup yet, and no file any more. @returns their names */
+export function sweepUnproven(directory: string): string[] {
+  const place = backupsOf(directory);
+  if (!existsSync(place)) return [];
+  const left = readdirSync(place)
+    .filter((name) => /\.(unproven|part)$/.test(name))
+    .sort();
+  for (const name of left) rmSync(join(place, name), { force: true });
+  return left;
+}
+
 /** The last so many, and of each earlier month the last. From memory. */
 const KEPT = 10;
 

@@ -1,7 +1,7 @@
 import { held } from '@/catalogue/held';
 import 'server-only';
-import { mkdirSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { keepToOwner } from './own';
 import { openEmbedded } from './embedded';
 import { photoStore } from './photoStore';
 import { openServer } from './server';
@@ -28,7 +28,7 @@ export const dataDirectory = (): string => resolve(/* turbopackIgnore: true */ p
 /** Opens the base the environment names: that of a PostgreSQL server (DATABASE_URL), else the embedded one of the directory. */
 export const openDb = async (directory: string): Promise<Db> => {
   const { DATABASE_URL } = process.env;
-  mkdirSync(directory, { recursive: true });
+  keepToOwner(directory);
   // Named wrongly it is said now, not with the first picture.
   photoStore();
   return DATABASE_URL ? openServer(DATABASE_URL) : openEmbedded(directory);

@@ -69,6 +69,15 @@ const serwist = new Serwist({
       matcher: ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && OFFLINE_PAGES.test(url.pathname),
       handler: pages,
     },
+    {
+      // Led to the door: nobody is signed in here any more, whatever ended it, and nothing of the book stays on the device.
+      matcher: ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && url.pathname === '/sign-in',
+      handler: async ({ request }) => {
+        const answer = await fetch(request);
+        if (answer.ok) await Promise.all([PAGES_CACHE, PICTURES_CACHE].map((name) => caches.delete(name)));
+        return answer;
+      },
+    },
     { matcher: ({ request, sameOrigin }) => sameOrigin && request.mode === 'navigate', handler: new NetworkOnly() },
   ],
 });

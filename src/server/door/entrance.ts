@@ -1,5 +1,6 @@
 import type { Role } from '@/catalogue/roles';
 import { isOurs } from './hosts';
+import { leastOf, reaches } from './rights';
 
 /** The gate before every page and route: who is let in, and to what. Pure, so that it is tried without a server. */
 
@@ -36,10 +37,13 @@ export interface Barred {
 }
 
 const READS = ['GET', 'HEAD', 'OPTIONS'];
+/** Every route but those anybody may ask: whether the shop lives, and the calendar to whoever knows its address. */
+const OF_THE_BOOK = /^\/api\/(?!health(\/ready)?$|calendar\/)/;
 
 /** A page of another site may not write here: a browser names where a request comes from, and it must be this address; what names nothing must be told by its metadata or bear the secret. */
-function isForeign({ method, host, origin, site, isOwnProgram, isScript }: Asked): boolean {
-  if (READS.includes(method)) return false;
+function isForeign({ method, path, host, origin, site, isOwnProgram, isScript }: Asked): boolean {
+  // A page of another site may link to a page here, and read nothing of the book.
+  if (READS.includes(method)) return OF_THE_BOOK.test(path ?? '') && (site === 'cross-site' || site === 'same-site');
   if (origin !== null) return !URL.canParse(origin) || new URL(origin).host !== host;
   return site !== 'same-origin' && !isOwnProgram && !isScript;
 }
@@ -51,18 +55,14 @@ const OPEN_TO_ALL =
 const OF_SCRIPTS = /^\/api\/(compute\/[a-z-]+|formats(\/[a-z0-9.-]+)?)$/;
 const OF_A_RIDE = /^\/(api\/)?ride\/[^/]+$/;
 
-/** What the owner alone does: people, money, backups, the network, and reading who did what. */
-const OWNERS =
-  /^\/(api\/(people(\/.*)?|customers\/\d+\/erase|backups(\/.*)?|audit|tables\/audit\..*|instruments(\/\d+\/retire)?|book\/(door|shop|money|calendar))|shop-book\/(backups|audit))$|^\/api\/technicians(\/\d+\/role)?$/;
-/** What is not done at the counter: signing and what follows from it, setting up, riding, and the Shop book. */
-const NOT_AT_THE_COUNTER =
-  /^\/api\/(book\/.*|imports|machines\/incoming|jobs\/\d+\/(sign|corrections|back|trials|procedures|logs(\/simulated)?)|trials\/\d+\/(decision|rides)|machines\/\d+\/(merge|separate|calibrations|model)|springs(\/.*)?|shims(\/.*)?)$/;
+/** Pages of the owner's: what stands on them is his to read. */
+const OWNERS_PAGES = /^\/shop-book\/(backups|audit)$/;
 
+/** Routes by their declared rights (rights.ts); pages are everybody's but the owner's own. */
 function isBeyond(role: Role, method: string, asked: string): boolean {
-  if (role === 'owner') return false;
   const path = asked.replace(/(?<=.)\/$/, '');
-  if (OWNERS.test(path)) return true;
-  return role === 'counter' && !READS.includes(method) && NOT_AT_THE_COUNTER.test(path);
+  if (!path.startsWith('/api/')) return role !== 'owner' && OWNERS_PAGES.test(path);
+  return !reaches(role, leastOf(method, path));
 }
 
 /** Why a request is not let in; null where it is. */

@@ -5,7 +5,7 @@ import { statfs } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { promisify } from 'node:util';
 import { dataDirectory, db } from '@/db/client';
-import { archiveFiles, type BackupFile, backupFiles, backupName, backupsOf, keepBackup, rotate } from '@/db/backups';
+import { archiveFiles, type BackupFile, backupFiles, backupName, backupsOf, keepBackup, rotate, sweepUnproven } from '@/db/backups';
 import { type Answer, conflict, done, missing, refused } from '../answer';
 import { TooLarge, whileKept } from './incoming';
 
@@ -127,6 +127,7 @@ const MAX_ARCHIVE_BYTES = 4e9;
 
 /** Looks now and then whether the newest backup is a day old, and makes the next. MAVRIN_BACKUP=off leaves it to the shop. */
 export function keepBackingUp(): void {
+  sweepUnproven(dataDirectory());
   if (process.env.MAVRIN_BACKUP === 'off') return;
   const look = async () => {
     if (await isOnServer()) return;

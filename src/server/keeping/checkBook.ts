@@ -7,6 +7,7 @@ import { faultsOf } from '@/db/check';
 import { sqlOn } from '@/db/client';
 import { openEngine } from '@/db/engine';
 import { holdDirectory } from '@/db/lock';
+import { openToOthers } from '@/db/own';
 import { openServer } from '@/db/server';
 import { BROKEN_WORDS } from '@/schema/sealWords';
 import { checkSeals } from './seals';
@@ -56,7 +57,16 @@ export async function checkBook(path: string): Promise<BookCheck> {
   try {
     cpSync(join(path, 'pg'), join(copy, 'pg'), { recursive: true });
     const engine = await openEngine({ dataDir: join(copy, 'pg') });
-    return { ...(await look(engine).finally(() => engine.close())), newestBackup };
+    const found = await look(engine).finally(() => engine.close());
+    const open = openToOthers(path);
+    const wrong =
+      open === 0
+        ? found.wrong
+        : [
+            ...found.wrong,
+            `${open} of its files and directories are open to other accounts of this computer; opening the shop puts that right.`,
+          ];
+    return { ...found, wrong, newestBackup };
   } catch (failure) {
     const words = failure instanceof Error ? failure.message.split('\n')[0]!.slice(0, 160) : String(failure);
     return { ...none, wrong: [`the engine cannot open it (${words}).`] };

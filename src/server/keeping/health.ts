@@ -1,4 +1,6 @@
 import { open } from 'node:fs/promises';
+import { monitorEventLoopDelay } from 'node:perf_hooks';
+import { held } from '@/catalogue/held';
 import { join } from 'node:path';
 import { dataDirectory, db } from '@/db/client';
 import { oneAnswers } from '@/db/queries/health';
@@ -9,9 +11,11 @@ export interface Health {
   base: boolean;
   /** What is written reaches the disk: a full or a failing disk says no. */
   writes: boolean;
+  /** How long a request waited for the program's own thread lately, at the 99th of 100, ms. */
+  waitsMs: number;
 }
 
-const held = (work: Promise<boolean>): Promise<boolean> => work.catch(() => false);
+const noted = (work: Promise<boolean>): Promise<boolean> => work.catch(() => false);
 
 /** More than the engine asks for at once: a disk with a page left still takes a few bytes, and no entry. */
 const PROBE_BYTES = 256 * 1024;
@@ -22,7 +26,7 @@ let tried: { atMs: number; reaches: Promise<boolean> } | null = null;
 
 function diskTakes(): Promise<boolean> {
   const now = performance.now();
-  if (!tried || now - tried.atMs > TRIED_EVERY_MS) tried = { atMs: now, reaches: held(reachesDisk()) };
+  if (!tried || now - tried.atMs > TRIED_EVERY_MS) tried = { atMs: now, reaches: noted(reachesDisk()) };
   return tried.reaches;
 }
 
@@ -42,8 +46,18 @@ async function reachesDisk(): Promise<boolean> {
 /** What was acknowledged up to this moment would outlive a power cut. */
 export const onDiskUpTo = async (): Promise<{ upTo: string }> => ({ upTo: new Date((await db()).durableUpToMs()).toISOString() });
 
+const RESOLUTION_MS = 20;
+/** Begun anew every minute: what was slow an hour ago says nothing of now. */
+const WAITS_SINCE_MS = 60_000;
+const { value: waits } = held('waits', () => {
+  const lag = monitorEventLoopDelay({ resolution: RESOLUTION_MS });
+  lag.enable();
+  setInterval(() => lag.reset(), WAITS_SINCE_MS).unref();
+  return lag;
+});
+
 /** How the shop's computer does. */
 export async function health(): Promise<Health> {
-  const [base, writes] = await Promise.all([held(db().then(oneAnswers)), diskTakes()]);
-  return { ok: base && writes, base, writes };
+  const [base, writes] = await Promise.all([noted(db().then(oneAnswers)), diskTakes()]);
+  return { ok: base && writes, base, writes, waitsMs: Math.round(waits.percentile(99) / 1e6) };
 }
