@@ -31,7 +31,7 @@ const floors = (base, names) =>
     to: { path: names.slice(i + 1).map((above) => `^src/${base}/${above}/`) },
   }));
 /** What every use case of the server stands on: files of the room itself, below its subjects. */
-const GROUND_OF_SERVER = '^src/server/(answer|asking|branches|entries|find|transaction)\\.ts$';
+const GROUND_OF_SERVER = '^src/server/(answer|aside|inLine|delivery|asking|branches|entries|find|transaction)\\.ts$';
 const SUBJECTS = ['live', 'compute', 'door', 'book', 'stock', 'keeping', 'machines', 'jobs', 'rides', 'exchange', 'instruments', 'print'];
 module.exports = {
   forbidden: [
