@@ -27,7 +27,8 @@ test('a tourer two-up over its own mix: both rides and a spring beside them, the
   page.on('pageerror', (e) => errors.push(e.message));
   const job = await server.jobOf('Tourer skips');
   await page.goto(`${server.base}/jobs/${job}/measure`);
-  await page.getByRole('button', { name: 'Over the ground' }).click();
+  await page.getByRole('button', { name: /^Job: / }).click();
+  await page.getByRole('menuitem', { name: 'Over the ground' }).click();
   await ridden(page);
   await expect(page.getByRole('button', { name: /Load/ })).toContainText('Two-up with luggage');
   await expect(page.getByRole('button', { name: /Ground/ })).toContainText('cobbles');

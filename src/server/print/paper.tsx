@@ -156,7 +156,7 @@ export const LabelSheet = ({ title, faces }: { title: string; faces: LabelFace[]
 );
 
 /** One paper at a time: ten sheets of labels wait their turn instead of taking the shop's. */
-const DRAWER: AsideOptions = { file: 'src/server/print/drawer.ts', threads: 1, waiting: 16, mb: 512 };
+const DRAWER: AsideOptions = { file: 'src/server/print/drawer.mjs', threads: 1, waiting: 16, mb: 512 };
 /** Longest a paper is drawn, ms: a thousand labels on a slow computer. */
 const MAX_MS = 90_000;
 

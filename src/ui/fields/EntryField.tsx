@@ -50,7 +50,7 @@ const KEPT = { waiting: '…', saved: '·', 'on disk': '✓' } as const;
 const Mark = ({ of }: { of: FieldState['kept'] }) => of && <Kept aria-hidden>{KEPT[of]}</Kept>;
 
 const Below = styled.div`
-  font-size: 0.8125rem;
+  font-size: 0.875rem;
   font-stretch: var(--label-width);
   line-height: 1.3;
   min-height: 1.3rem;

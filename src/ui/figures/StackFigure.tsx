@@ -123,7 +123,7 @@ export const StackFigure = memo(function StackFigure(props: Props) {
           </text>
         )}
       </Svg>
-      <figcaption style={{ textAlign: 'center', fontSize: '0.8125rem', color: 'var(--soft)' }}>
+      <figcaption style={{ textAlign: 'center', fontSize: '0.875rem', color: 'var(--soft)' }}>
         clamp <Sentence of={mm(clampMm)} />, port zone <Sentence of={mm(zoneMm.inner, 'tenth', 'to', zoneMm.outer)} />; thickness and lift
         drawn {up} times
       </figcaption>

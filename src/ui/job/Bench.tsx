@@ -1,6 +1,5 @@
 'use client';
 import { undoneAnswer } from '@/schema/answers';
-import { choiceName } from '@/catalogue/choices';
 import { jobNumber } from '@/catalogue/jobs';
 import dynamic from 'next/dynamic';
 import { part } from '../kit/renewed';
@@ -9,7 +8,6 @@ import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } fro
 import { STAGES, type Stage } from '@/catalogue/fields';
 import { withUnit } from '@/catalogue/entry';
 import { stageLines } from '@/judgement/job/stages';
-import { textOf } from '@/judgement/model/read';
 import { FieldsProvider, useSaving } from '../fields/context';
 import { Leftovers } from '../fields/Leftovers';
 import { focusEntry, showUnsettled } from '../fields/next';
@@ -19,15 +17,16 @@ import { useKeptPages } from '../kit/Offline';
 import { usePreferences, useSaid } from '../kit/preferences';
 import { PromisedDay } from '../layout/PromisedDay';
 import { Shell } from '../layout/Shell';
-import { QuietButton, QuietLink } from '../kit/primitives';
+import { QuietButton } from '../kit/primitives';
 import { dayWords, timeWords } from '@/catalogue/days';
+import { JobMenu } from './JobMenu';
+import { StageAnswer } from './StageAnswer';
 import { BenchProvider, type BenchTools, factsOfStores, LaterProvider, useFact } from './BenchContext';
 import type { BenchData } from '@/schema/pages';
 import { Rail } from './Rail';
 import { useOthers } from './useOthers';
 import { post } from '../kit/send';
 import { atBench, forgetUnlessAmong } from '../kit/atBench';
-import { USE_NAMES } from '@/catalogue/uses';
 import { onDisk, sendTo } from '../fields/sendTo';
 
 /** The training set comes with a practice job alone. */
@@ -35,6 +34,7 @@ const PracticeNote = dynamic(() => part(() => import('./PracticeNote')).then((m)
 
 /** The eight stages, and the sheets that stand beside them. */
 export type SheetName = Stage | 'quote' | 'log' | 'ground';
+const isStage = (sheet: SheetName): sheet is Stage => STAGES.some((s) => s === sheet);
 
 /** Which stages have readings to go through, a working to show, and a set-up of before to lay under this one: the foot names no key that does nothing. */
 const WALKS: readonly SheetName[] = ['measure', 'set'];
@@ -133,6 +133,7 @@ function BenchFrame({
         <Shell
           title={`Job ${jobNumber(data.job.id)}`}
           about={<About data={data} />}
+          menu={<JobMenu jobId={data.job.id} onGo={(to) => void go(to)} />}
           rail={<LiveRail data={data} stage={stage} onGo={(to) => void go(to)} />}
           keys={{
             ...Object.fromEntries(STAGES.map((s, i) => [`Alt+${i + 1}`, () => void go(s)])),
@@ -143,20 +144,19 @@ function BenchFrame({
           foot={
             <FootKeys
               stage={stage}
-              jobId={data.job.id}
               notice={notice}
               working={working}
               onWorking={() => setWorking(!working)}
               ghost={ghost}
               onGhost={() => setGhost(!ghost)}
               onUndo={() => void undo()}
-              onGo={(to) => void go(to)}
             />
           }
           footRight={<Foot others={others} />}
         >
           {data.practice && <PracticeNote caseId={data.practice} jobId={data.job.id} />}
           <Leftovers stores={[store, machineStore]} />
+          {isStage(stage) && <StageAnswer stage={stage} onGo={(to) => void go(to)} />}
           {children}
         </Shell>
       </LaterProvider>
@@ -177,19 +177,17 @@ function Foot({ others: { here, did } }: { others: { here: string; did: string }
 
 interface FootProps {
   stage: SheetName;
-  jobId: number;
   notice: string;
   working: boolean;
   onWorking(): void;
   ghost: boolean;
   onGhost(): void;
   onUndo(): void;
-  onGo(to: SheetName): void;
 }
 
 /** The keys and sheets at the foot of the bench: only those that do something on this stage. */
 function FootKeys(props: FootProps) {
-  const { stage, jobId, notice, working, ghost } = props;
+  const { stage, notice, working, ghost } = props;
   return (
     <>
       {WALKS.includes(stage) && (
@@ -211,12 +209,6 @@ function FootKeys(props: FootProps) {
         </QuietButton>
       )}
       <QuietButton onPress={props.onUndo}>Undo the last entry</QuietButton>
-      <QuietButton onPress={() => props.onGo('quote')}>Quote</QuietButton>
-      <QuietButton onPress={() => props.onGo('log')}>Logger</QuietButton>
-      <QuietButton onPress={() => props.onGo('ground')}>Over the ground</QuietButton>
-      <QuietLink href={`/jobs/${jobId}/history`}>History</QuietLink>
-      <QuietLink href={`/api/jobs/${jobId}/print/sheet`}>Job sheet</QuietLink>
-      <QuietLink href={`/api/jobs/${jobId}/print/label`}>Label</QuietLink>
       <span role="status">{notice}</span>
     </>
   );
@@ -228,16 +220,14 @@ function About({ data }: { data: BenchData }) {
   const rider = useFact(
     useCallback(({ entries }) => {
       const mass = entries['rider.mass'];
-      return mass?.text ? `rider ${withUnit(mass)} in gear` : '';
+      return mass?.text ? withUnit(mass) : '';
     }, []),
   );
-  const use = useFact(useCallback(({ entries }) => choiceName(USE_NAMES, textOf(entries, 'use')) ?? '', []));
   const said = [
     data.machine.name,
     data.job.handedBackAt ? `handed back ${dayWords(data.job.handedBackAt)}` : '',
     data.customer.name,
     rider,
-    use,
   ];
   return (
     <>
@@ -249,6 +239,7 @@ function About({ data }: { data: BenchData }) {
           <span style={{ display: 'inline-block', marginBlock: '-0.75rem' }}>
             <PromisedDay
               job={{ id: data.job.id, machine: data.machine.name, customer: data.customer.name, promisedOn: data.job.promisedOn }}
+              label={dayWords(data.job.promisedOn).replace(/ \d{4}$/, '')}
             />
           </span>
         </>

@@ -35,7 +35,7 @@ const Tape = styled.nav`
   }
   .line {
     display: block;
-    font-size: 0.78rem;
+    font-size: 0.875rem;
     font-stretch: 82%;
     color: var(--soft);
     white-space: nowrap;

@@ -9,7 +9,7 @@ const Row = styled(RadioGroup)`
   min-height: 44px;
   flex-wrap: wrap;
   > span {
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     color: var(--soft);
     min-width: 3rem;
   }

@@ -40,12 +40,12 @@ export const PlainShape = styled.div`
     min-width: 0;
   }
   .unit {
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     color: var(--soft);
     white-space: nowrap;
   }
   .problem {
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     font-weight: 600;
   }
   .problem::before {

@@ -8,11 +8,10 @@ import type { End } from '@/catalogue/ends';
 /** The few shapes every page is ruled with. */
 
 export const Heading = styled.h2`
-  font-size: 0.8125rem;
-  font-weight: 650;
-  font-stretch: var(--label-width);
-  color: var(--soft);
-  margin-bottom: 0.5rem;
+  font-size: 1.0625rem;
+  font-weight: 700;
+  color: var(--ink);
+  margin-bottom: 0.4rem;
 `;
 
 export const Section = styled.section<{ $end?: End | undefined }>`
@@ -29,7 +28,7 @@ export const Section = styled.section<{ $end?: End | undefined }>`
 `;
 
 export const Small = styled.span`
-  font-size: 0.8125rem;
+  font-size: 0.875rem;
   font-stretch: var(--label-width);
   color: var(--soft);
 `;
@@ -125,7 +124,7 @@ export const OwnLine = styled(Link)`
 export const Table = styled.table`
   th {
     text-align: left;
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     font-weight: 600;
     font-stretch: var(--label-width);
     color: var(--soft);

@@ -25,7 +25,7 @@ const Overlay = styled(ModalOverlay)`
     outline: none;
   }
   label {
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     color: var(--soft);
   }
   input {
@@ -53,7 +53,7 @@ const Overlay = styled(ModalOverlay)`
   }
   .kind {
     opacity: 0.8;
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
   }
   p {
     color: var(--soft);

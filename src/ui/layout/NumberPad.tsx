@@ -34,7 +34,7 @@ const Pad = styled.div`
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     font-stretch: var(--label-width);
     color: var(--soft);
   }

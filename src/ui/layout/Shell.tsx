@@ -54,7 +54,7 @@ const Top = styled.header`
     flex: 1;
     min-width: 0;
     overflow-wrap: anywhere;
-    font-size: 0.875rem;
+    font-size: 0.9375rem;
     line-height: 1.25;
     padding: 0.25rem 0;
     color: var(--soft);
@@ -122,7 +122,7 @@ const Foot = styled.footer`
   flex-wrap: wrap;
   gap: 0.25rem 1rem;
   align-items: center;
-  font-size: 0.8125rem;
+  font-size: 0.875rem;
   color: var(--soft);
   z-index: 5;
   button,
@@ -202,6 +202,8 @@ interface Props {
   title: string;
   /** Said after the title, in soft ink. */
   about?: ReactNode;
+  /** What belongs to the page's subject beside it: a menu in the head. */
+  menu?: ReactNode;
   /** The rail of stages, where there is one. */
   rail?: ReactNode;
   foot?: ReactNode;
@@ -211,7 +213,7 @@ interface Props {
 }
 
 /** The one page layout: head, optional rail, the sheet, keys at the foot. */
-export function Shell({ title, about, rail, foot, footRight, keys = {}, children }: Props) {
+export function Shell({ title, about, menu, rail, foot, footRight, keys = {}, children }: Props) {
   const preferences = usePreferences();
   const [open, setOpen] = useState<'find' | 'keys' | null>(null);
   const isTouch = useTouch();
@@ -222,7 +224,7 @@ export function Shell({ title, about, rail, foot, footRight, keys = {}, children
       <Skip href="#sheet" className="no-print">
         Skip to the sheet
       </Skip>
-      <Head title={title} about={about} onFind={() => setOpen('find')} onUnits={toggleUnits} />
+      <Head title={title} about={about} menu={menu} onFind={() => setOpen('find')} onUnits={toggleUnits} />
       {rail}
       <Offline />
       <Main id="sheet" tabIndex={-1}>
@@ -268,7 +270,7 @@ function ShellFoot({ foot, footRight }: { foot: ReactNode; footRight: ReactNode 
 }
 
 /** The head of every page: whose it is, the places, and the tools that are always at hand. */
-function Head({ title, about, onFind, onUnits }: Pick<Props, 'title' | 'about'> & { onFind(): void; onUnits(): void }) {
+function Head({ title, about, menu, onFind, onUnits }: Pick<Props, 'title' | 'about' | 'menu'> & { onFind(): void; onUnits(): void }) {
   const preferences = usePreferences();
   const path = usePathname();
   const night = preferences.theme === 'night';
@@ -280,6 +282,7 @@ function Head({ title, about, onFind, onUnits }: Pick<Props, 'title' | 'about'> 
       <div className="title">
         <h1>{title}</h1> {about}
       </div>
+      {menu}
       <Places path={path} />
       <Tools onFind={onFind} onUnits={onUnits} night={night} />
     </Top>

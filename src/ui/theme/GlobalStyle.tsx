@@ -29,7 +29,7 @@ export const GlobalStyle = createGlobalStyle`
   legend { padding: 0; }
   table { border-collapse: collapse; width: 100%; }
   :focus-visible { outline: 2px solid var(--ink); outline-offset: 2px; }
-  kbd { font: inherit; font-size: 0.8125rem; border: 1px solid var(--rule); border-radius: 2px; padding: 0 0.35em; background: var(--sheet); }
+  kbd { font: inherit; font-size: 0.875rem; border: 1px solid var(--rule); border-radius: 2px; padding: 0 0.35em; background: var(--sheet); }
   .visually-hidden { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
   /* A finger or a glove: what stands by itself is 44 px high; a link within a sentence stays in its line. */
   @media (pointer: coarse) {

@@ -32,7 +32,7 @@ const Grid = styled.table`
     font-weight: 500;
     font-stretch: var(--label-width);
     color: var(--soft);
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
   }
   td {
     padding: 0;

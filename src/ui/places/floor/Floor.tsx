@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
 import { STAGE_NAMES } from '@/catalogue/fields';
 import { Empty, Heading, LinkButton, Small, Warn } from '../../kit/primitives';
+import { AnswerStrip } from '../../kit/AnswerStrip';
 import { useHearing } from '../../kit/live';
 import { useKeptPages } from '../../kit/Offline';
 import { TAB } from '../../kit/send';
@@ -93,13 +94,6 @@ const TapeOf = styled.span`
   }
 `;
 
-const Top = styled.div`
-  display: flex;
-  justify-content: space-between;
-  align-items: flex-end;
-  margin-bottom: 0.75rem;
-`;
-
 /** How long until the promised day, in words. */
 function untilWords(day: string, today: string): string {
   const days = daysBetween(today, day);
@@ -128,8 +122,9 @@ export function Floor({ jobs, awaited, due, short, begun, warnings, backedUpAt, 
           {words} <Link href={href}>See to it</Link>
         </Warn>
       ))}
+      <FloorAnswer jobs={jobs} today={today} short={short.length} due={due.length} />
       <FirstHour begun={begun} />
-      <FloorTop />
+      <Heading>On the stands, by promised day</Heading>
       {jobs.length === 0 ? (
         <Empty>Nothing is on the stands. Take a machine in: find or add the customer and the machine, and name the promised day.</Empty>
       ) : (
@@ -146,16 +141,35 @@ export function Floor({ jobs, awaited, due, short, begun, warnings, backedUpAt, 
   );
 }
 
-function FloorTop() {
+/** The week in one look: what is promised soonest, what is late, what waits. */
+function FloorAnswer({ jobs, today, short, due }: { jobs: JobBrief[]; today: string; short: number; due: number }) {
+  const late = jobs.filter((j) => daysBetween(today, j.promisedOn) < 0);
+  const soon = jobs.filter((j) => daysBetween(today, j.promisedOn) >= 0 && daysBetween(today, j.promisedOn) < WEEK_DAYS);
+  const waiting = jobs.filter((j) => j.waitsFor);
+  const counted = (n: number, one: string, many: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]);
+  const [next] = jobs;
   return (
-    <Top>
-      <Heading style={{ margin: 0 }}>On the stands, by promised day</Heading>
+    <AnswerStrip
+      label={late.length > 0 ? '▲ Late' : 'Promised within a week'}
+      figure={late.length > 0 ? `${late.length} of\u00a0${jobs.length}` : `${soon.length} of\u00a0${jobs.length}`}
+      lead={
+        next
+          ? `${next.machine}, ${untilWords(next.promisedOn, today).replace(/^▲ /, '')}: ${next.next.action.toLowerCase()}.`
+          : 'Nothing is on the stands.'
+      }
+      soft={[
+        ...counted(waiting.length, 'job waits for something', 'jobs wait for something'),
+        ...counted(short, 'part runs short', 'parts run short'),
+        ...counted(due, 'machine is due for service', 'machines are due for service'),
+      ].join(' · ')}
+    >
       <LinkButton href="/jobs/new" $strong>
         Take a machine in
       </LinkButton>
-    </Top>
+    </AnswerStrip>
   );
 }
+const WEEK_DAYS = 7;
 
 function OnStand({ job: j, today }: { job: JobBrief; today: string }) {
   return (

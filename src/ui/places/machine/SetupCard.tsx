@@ -36,7 +36,7 @@ const Card = styled.article`
     align-items: start;
   }
   .small {
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     color: var(--soft);
     margin-top: 1rem;
   }
@@ -50,7 +50,7 @@ const Card = styled.article`
     span {
       font-weight: 400;
       color: var(--soft);
-      font-size: 0.8125rem;
+      font-size: 0.875rem;
     }
   }
   .below {
@@ -102,7 +102,7 @@ const Notes = styled.div`
   background: repeating-linear-gradient(transparent 0 calc(1.8rem - 1px), var(--rule) calc(1.8rem - 1px) 1.8rem);
   &::before {
     content: 'Notes';
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     color: var(--soft);
   }
 `;

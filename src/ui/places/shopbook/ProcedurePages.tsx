@@ -26,7 +26,7 @@ const StepBox = styled.li`
   }
   .label {
     display: block;
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     color: var(--soft);
     padding-top: 0.4rem;
   }

@@ -45,7 +45,7 @@ const Sheet = styled.div`
     color: var(--soft);
   }
   h4 {
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     font-weight: 600;
     color: var(--soft);
     margin: 0.8rem 0 0.2rem;

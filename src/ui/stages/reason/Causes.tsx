@@ -39,7 +39,7 @@ const List = styled.ul`
     font-weight: 650;
   }
   h3 {
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     font-weight: 600;
     color: var(--soft);
     padding-top: 0.8rem;

@@ -28,6 +28,7 @@ import { stanceEnd } from '../../job/stance';
 import { AlikePanel } from './AlikePanel';
 import { Causes } from './Causes';
 import type { CureLook } from './CauseSheet';
+import { ReasonAnswer } from './ReasonAnswer';
 import { NextToMeasure } from './NextToMeasure';
 import { useKnown, useReasoned } from '../../job/useReasoned';
 import { NotRead } from '../../kit/NotRead';
@@ -118,6 +119,7 @@ export function ReasonStage() {
   const danger = overloadFindings(facts);
   return (
     <>
+      <ReasonAnswer reasoned={reasoned} />
       <SealedNote />
       <NotRead reading={dampersFailed} />
       {reasoned?.warnings.map((w) => (

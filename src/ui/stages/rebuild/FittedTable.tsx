@@ -70,7 +70,7 @@ const Sheet = styled(LineTable)`
     }
     td.fitted::before {
       content: attr(data-place);
-      font-size: 0.8125rem;
+      font-size: 0.875rem;
       color: var(--soft);
     }
     td.fitted:nth-child(n) {

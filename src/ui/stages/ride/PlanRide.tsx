@@ -42,7 +42,7 @@ const List = styled.ol`
     padding-left: 0.6rem;
   }
   h3 {
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     font-weight: 600;
     color: var(--soft);
     padding-top: 0.6rem;

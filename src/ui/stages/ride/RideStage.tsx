@@ -18,6 +18,7 @@ import { Complaints } from '../../job/Complaints';
 import { Columns, Titled } from '../../kit/parts';
 import { knownNow } from '@/judgement/ride/nowKnown';
 import { useKnown, useReasoned } from '../../job/useReasoned';
+import { RideAnswer } from './RideAnswer';
 import { decisionWords, OpenRide, rideTitle } from './OpenRide';
 import { Order, PlanRide } from './PlanRide';
 import { OUTCOME_WORDS, sureWords } from './words';
@@ -46,29 +47,32 @@ export function RideStage() {
   const open = trials.find((t) => t.decision === null);
   const searched = steps.filter((s) => s.ridden.length > 0);
   return (
-    <Columns $wide="1.25fr 1fr">
-      <RideColumn
-        dampersFailed={dampersFailed}
-        open={open}
-        steps={steps}
-        setups={setups}
-        trials={trials}
-        known={known}
-        reasoned={reasoned}
-        plan={plan}
-      />
-      <div>
-        <Searches steps={searched} />
-        <Rides trials={trials} />
-        <Titled title="Logged rides">
-          <LinkButton href={`/jobs/${data.job.id}/log`}>
-            {data.runs.length === 0 ? 'Take in a logged ride' : 'Before and after, logged'}
-          </LinkButton>
-        </Titled>
-        {!open && <Caution>{CAUTIONS.afterwards}</Caution>}
-        <Order />
-      </div>
-    </Columns>
+    <>
+      <RideAnswer known={known} open={open} proposed={plan.proposed} trials={trials} isReady={setups !== null && data.movedOn === null} />
+      <Columns $wide="1.25fr 1fr">
+        <RideColumn
+          dampersFailed={dampersFailed}
+          open={open}
+          steps={steps}
+          setups={setups}
+          trials={trials}
+          known={known}
+          reasoned={reasoned}
+          plan={plan}
+        />
+        <div>
+          <Searches steps={searched} />
+          <Rides trials={trials} />
+          <Titled title="Logged rides">
+            <LinkButton href={`/jobs/${data.job.id}/log`}>
+              {data.runs.length === 0 ? 'Take in a logged ride' : 'Before and after, logged'}
+            </LinkButton>
+          </Titled>
+          {!open && <Caution>{CAUTIONS.afterwards}</Caution>}
+          <Order />
+        </div>
+      </Columns>
+    </>
   );
 }
 

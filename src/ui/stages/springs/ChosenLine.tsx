@@ -17,7 +17,7 @@ import { Heading, Small } from '../../kit/primitives';
 const Answer = styled.p`
   margin: 0.25rem 0;
   b.big {
-    font-size: 1.5rem;
+    font-size: 1.125rem;
   }
 `;
 const Chips = styled.p`
@@ -28,7 +28,7 @@ const Chips = styled.p`
   span {
     border: 1px dashed var(--rule);
     padding: 0 0.45rem;
-    font-size: 0.8125rem;
+    font-size: 0.875rem;
     color: var(--soft);
   }
 `;
@@ -94,7 +94,7 @@ const Rows = styled.div`
   display: grid;
   grid-template-columns: max-content minmax(8rem, 22rem) max-content;
   gap: 0 0.75rem;
-  font-size: 0.8125rem;
+  font-size: 0.875rem;
   line-height: 1.2;
   margin-bottom: 0.5rem;
 `;

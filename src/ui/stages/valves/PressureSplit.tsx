@@ -12,7 +12,7 @@ const Bar = styled.div`
   border: 1px solid var(--ink);
   min-height: 28px;
   margin: 0.25rem 0;
-  font-size: 0.8125rem;
+  font-size: 0.875rem;
   > span {
     border-right: 1px solid var(--ink);
     padding: 0.2rem 0.35rem;
