@@ -1,5 +1,6 @@
 'use client';
 import { jobNumber } from '@/catalogue/jobs';
+import { MachineAnswer } from './MachineAnswer';
 import Link from 'next/link';
 import type { Entries } from '@/catalogue/entry';
 import type { HistoryPoint } from '@/judgement/reason/history';
@@ -80,6 +81,7 @@ export function MachineFile({
   return (
     <FieldsProvider value={store}>
       <Shell title={machine.name} about={about} footRight={<FiguresSaved />}>
+        <MachineAnswer present={present} due={due} machineId={machine.id} />
         <Leftovers stores={[store]} />
         {present && <Present present={present} />}
         <Columns $wide="1fr 1.15fr">
@@ -125,7 +127,7 @@ function LineageColumn({
 }: Omit<Props, 'figures' | 'origins' | 'lineage' | 'rode' | 'history' | 'present'>) {
   return (
     <div>
-      <Jobs machineId={machine.id} jobs={jobs} signed={signed} />
+      <Jobs jobs={jobs} signed={signed} />
       {due.length > 0 && (
         <Titled title="Service due" aside="with the words for the owner">
           <ReminderText due={due} today={today} />
@@ -141,15 +143,12 @@ function LineageColumn({
   );
 }
 
-function Jobs({ machineId, jobs, signed }: { machineId: number } & Pick<Props, 'jobs' | 'signed'>) {
+function Jobs({ jobs, signed }: Pick<Props, 'jobs' | 'signed'>) {
   return (
     <Titled title="Jobs, newest first" aside={`${jobs.length} in all`}>
       <Table>
         <JobRows jobs={jobs} signed={signed} />
       </Table>
-      <LinkButton href={`/jobs/new?machine=${machineId}`} style={{ marginTop: '0.75rem' }}>
-        Take this machine in again
-      </LinkButton>
     </Titled>
   );
 }
