@@ -24,12 +24,12 @@ export function keepOpen(
   options,
   { answers = null, tell = console.error, pauseMs = (ms) => ms, looksEveryMs = LOOKS_EVERY_MS } = {},
 ) {
-  let [child, deaths, isStopped, missed] = [null, 0, false, 0];
+  let [child, deaths, isStopped, missed, hasAnswered] = [null, 0, false, 0, false];
   let ended;
   const over = new Promise((done) => (ended = done));
   const start = () => {
     const began = Date.now();
-    missed = 0;
+    [missed, hasAnswered] = [0, false];
     child = spawn(file, words, options);
     child.once('exit', (code, signal) => {
       if (isStopped || (code !== null && NOT_AGAIN.includes(code))) return ended(code ?? 0);
@@ -44,8 +44,12 @@ export function keepOpen(
     answers &&
     setInterval(async () => {
       const at = child;
-      missed = (await answers()) ? 0 : missed + 1;
-      if (missed < MISSED || at !== child) return;
+      const isWell = await answers();
+      if (at !== child) return;
+      hasAnswered ||= isWell;
+      missed = isWell ? 0 : missed + 1;
+      // One that is still opening a long log has not answered yet, and is let be.
+      if (missed < MISSED || !hasAnswered) return;
       tell('Mavrin does not answer any more. It is ended, and started again.');
       missed = 0;
       at.kill('SIGKILL');

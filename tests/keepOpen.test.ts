@@ -41,20 +41,24 @@ test('stopped by whoever began it, it is not started again', async () => {
   expect(await kept.over).toBe(0);
 });
 
-test('one that answers no more is ended and started again', async () => {
+test('one that answered and answers no more is ended and started again; one that is still opening is let be', async () => {
   const file = join(directory(), 'd');
+  const told: string[] = [];
+  let looks = 0;
   const kept = keepOpen(
     program(file, 'if (n > 1) process.exit(0); setInterval(() => {}, 1000);'),
     { stdio: 'ignore' },
     {
       ...QUICK,
-      tell: () => undefined,
+      tell: (words) => told.push(words),
       looksEveryMs: 20,
-      answers: () => Promise.resolve(starts(file) === 0),
+      // Opening for a while, well once, then silent; the next start is never asked long enough.
+      answers: () => Promise.resolve(starts(file) === 1 && (looks += 1) === 20),
     },
   );
   expect(await kept.over).toBe(0);
-  expect(starts(file)).toBe(2);
+  expect([starts(file), told.filter((t) => /does not answer/.test(t)).length]).toEqual([2, 1]);
+  expect(looks).toBeGreaterThanOrEqual(26);
 });
 
 test('the waits double up to a minute', () => {

@@ -225,7 +225,7 @@ function set(facts: JobFacts, carried: CarriedSoFar): StageAnswer {
     }),
   );
   return {
-    label: carried.handedBack ? 'Handed back' : 'Before it leaves',
+    label: carried.handedBack ? 'It has left' : 'Before it leaves',
     end: null,
     figure: null,
     lead:

@@ -9,9 +9,9 @@ const Strip = styled.section`
   flex-wrap: wrap;
   align-items: center;
   gap: 0.5rem 2rem;
-  margin: -1.1rem -1.75rem 1.1rem;
-  padding: 0.8rem 1.75rem;
-  min-height: 5.25rem;
+  margin: -1.1rem -1.75rem 0.8rem;
+  padding: 0.5rem 1.75rem;
+  min-height: 4.5rem;
   background: var(--sheet);
   border-bottom: 1px solid var(--rule);
   .says {

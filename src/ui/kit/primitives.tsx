@@ -11,7 +11,7 @@ export const Heading = styled.h2`
   font-size: 1.0625rem;
   font-weight: 700;
   color: var(--ink);
-  margin-bottom: 0.4rem;
+  margin-bottom: 0.25rem;
 `;
 
 export const Section = styled.section<{ $end?: End | undefined }>`
@@ -167,7 +167,7 @@ export const Empty = styled.p`
 const NoteBox = styled.div<{ $danger?: boolean }>`
   display: grid;
   grid-template-columns: 1.4rem 1fr;
-  padding: 0.6rem 0;
+  padding: 0.4rem 0;
   border-top: 1px solid var(--rule);
   > span:first-child {
     color: var(--${({ $danger }) => ($danger ? 'danger' : 'warn')});

@@ -155,7 +155,7 @@ function FloorAnswer({ jobs, today, short, due }: { jobs: JobBrief[]; today: str
       lead={
         next
           ? `${next.machine}, ${untilWords(next.promisedOn, today).replace(/^▲ /, '')}: ${next.next.action.toLowerCase()}.`
-          : 'Nothing is on the stands.'
+          : 'The stands are empty.'
       }
       soft={[
         ...counted(waiting.length, 'job waits for something', 'jobs wait for something'),

@@ -26,7 +26,7 @@ export function ReasonAnswer({ reasoned }: { reasoned: Reasoned }) {
       lead={`${leading.name}.`}
       soft={
         <>
-          {leading.for.slice(0, 2).map((s) => `${inUnits(s.words)} `)}
+          {leading.for.slice(0, 1).map((s) => `${inUnits(s.words)} `)}
           {measure}
         </>
       }
