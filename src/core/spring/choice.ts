@@ -276,7 +276,11 @@ function habitOf(shop: readonly ShopFitted[]): { log: number; sd: number } | nul
   const weights = shop.map(({ rode }) => SHOP_SD[rode ?? 'unsaid'] ** -2);
   const total = weights.reduce((sum, w) => sum + w, 0);
   const log = shop.reduce((sum, { rateNPerMm }, i) => sum + weights[i]! * Math.log(rateNPerMm), 0) / total;
-  return { log, sd: Math.hypot(SHOP_HABIT_SD, 1 / Math.sqrt(total)) };
+  // Where they disagree they say no more than their own scatter allows.
+  const scatter = Math.sqrt(
+    shop.reduce((sum, { rateNPerMm }, i) => sum + weights[i]! * (Math.log(rateNPerMm) - log) ** 2, 0) / total / shop.length,
+  );
+  return { log, sd: Math.hypot(SHOP_HABIT_SD, Math.max(1 / Math.sqrt(total), scatter)) };
 }
 
 function shopPart(shop: readonly ShopFitted[]): { from: 'shop'; rateNPerMm: Band } | null {

@@ -22,6 +22,8 @@ export function springFinding(facts: JobFacts, end: End): Because[] {
   const off = Math.round(Math.abs(idealRatio - 1) * 100);
   const ideal =
     leans && off >= RATE_WORTH_SAYING_PERCENT ? ` The ideal would be about ${off} % ${idealRatio > 1 ? 'stiffer' : 'softer'}.` : '';
+  // Found too stiff for the rider alone, and right for the load it is ridden with.
+  const forLoad = judged.isRightLoaded ? ' For the rider alone that is much; as it is ridden loaded the spring is right.' : '';
   const say = (mark: Because['mark'], lead: string, rest: Said): Because[] => [{ mark, lead: `${END_NAMES[end]}: ${lead}`, rest, origin }];
   switch (code) {
     case 'topped-out':
@@ -48,7 +50,7 @@ export function springFinding(facts: JobFacts, end: End): Because[] {
       return say(
         'note',
         'the ring can cure it.',
-        said`Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}; ${riderSagMm > aimMm ? 'more' : 'less'} preload brings it to ${mm(aimMm)} and leaves ${left}.${ideal}`,
+        said`Rider sag is ${mm(riderSagMm)} with static at ${mm(staticSagMm)}; ${riderSagMm > aimMm ? 'more' : 'less'} preload brings it to ${mm(aimMm)} and leaves ${left}.${ideal}${forLoad}`,
       );
     case 'suits':
       return say(

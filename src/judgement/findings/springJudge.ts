@@ -1,5 +1,7 @@
 import type { JobFacts } from '../model/facts';
-import { isOnAir } from '../model/ends';
+import { choiceAt, isEstimate, judgeRate } from '../aims/estimates';
+import { carriedKg } from '../aims/loadsTold';
+import { isOnAir, markedRateOf } from '../model/ends';
 import { COLLAPSED_SHARE, PITCH_SHARE, USUAL_WINDOW_DOUBT } from '@/knowledge/limits';
 import { loadsOf, overloads } from '../model/loads';
 import { isToppedOut } from '@/core/measure/sag';
@@ -14,6 +16,8 @@ import type { End } from '@/catalogue/ends';
 
 /** What the pair of sags at one end says of its spring and its ring. Measure, Reason, Springs and the cures take their answer from here. */
 export interface SpringJudged {
+  /** Too stiff for the rider alone, right for the load it is ridden with. */
+  isRightLoaded?: true;
   code: 'topped-out' | 'too soft' | 'too stiff' | 'ring' | 'suits';
   /** On which side of the ideal it lies where it is right. */
   leans: Lean | null;
@@ -79,8 +83,26 @@ export function judgeSpring(facts: JobFacts, end: End): SpringJudged | null {
     ringDown: ringOnly * Math.min(atMost, below(riderSagMm, riderWindow.minMm - one, one)),
   };
   const { verdict, leans } = judgeStatic(leftMm, target.static.value, [leastMm, mostMm]);
+  // Too stiff for the rider alone is no verdict on a machine that is mostly ridden loaded, where the choice for that load asks for as much.
+  if (verdict === 'too stiff' && !stands && isRightLoaded(facts, end))
+    return {
+      ...figures,
+      code: 'ring',
+      leans: null,
+      isRightLoaded: true,
+      credence: { ...credence, stiff: 0, ringUp: credence.ringUp + stiff * Number(riderSagMm > aimMm) },
+    };
   if (verdict !== 'right' && !stands) return { ...figures, code: verdict, leans, credence };
   return { ...figures, code: stands ? 'suits' : 'ring', leans, credence };
+}
+
+/** Whether the spring in it is no stiffer than the load as it is ridden asks for, where more than the rider is carried. */
+function isRightLoaded(facts: JobFacts, end: End): boolean {
+  const marked = markedRateOf(facts, end);
+  const found = choiceAt(facts, end);
+  if (marked === null || !isEstimate(found) || carriedKg(facts, end, found.kind) <= 0) return false;
+  const { verdict, leans } = judgeRate(found, marked);
+  return verdict !== 'too stiff' && leans !== 'stiff';
 }
 
 /** Loaded beyond its plate or an axle's limit: no spring makes that safe. */

@@ -5,8 +5,8 @@ import { eachOnce, joined, kg, mm, rate, said, type Said } from '@/core/units/sa
 import type { TakenProcedure } from '@/knowledge/procedures/procedure';
 import { CAUTIONS } from '@/knowledge/cautions';
 import { choiceAt, isEstimate } from '../aims/estimates';
-import { verdictOf, VERDICT_NAMES } from '../findings/verdict';
-import { isOnAir } from '../model/ends';
+import { type Verdict, verdictOf, VERDICT_NAMES } from '../findings/verdict';
+import { isOnAir, markedRateOf } from '../model/ends';
 import type { JobFacts } from '../model/facts';
 import { loadsOf, overloads } from '../model/loads';
 import { sagOf } from '../model/measure';
@@ -131,6 +131,9 @@ function springWords(facts: JobFacts, end: End): Said | null {
   return said`${rate(rateNPerMm.p50, decimals)} (${rate(rateNPerMm.p05, decimals)} to ${rate(rateNPerMm.p95, decimals)}) with ${mm(Math.max(0, preloadMm.p50), 0)} of preload`;
 }
 
+/** Verdicts that leave the spring where it is. */
+const STAYS: readonly Verdict[] = ['keep', 'preload', 'damping', 'geometry', 'oil-level'];
+
 function sprung(facts: JobFacts): StageAnswer {
   const end = leadingEnd(facts);
   const found = choiceAt(facts, end);
@@ -139,7 +142,9 @@ function sprung(facts: JobFacts): StageAnswer {
     return first(rider === null ? 'Weigh the rider in full gear, under Ask.' : 'Type the kind of machine and its travels.', '');
   }
   const { verdict } = verdictOf(facts, end);
-  const { p50 } = found.estimate.rateNPerMm;
+  // Where the spring stays, its own rate leads; else the one to fit.
+  const marked = STAYS.includes(verdict) ? markedRateOf(facts, end) : null;
+  const p50 = marked ?? found.estimate.rateNPerMm.p50;
   const other = springWords(facts, otherOf(end));
   const isChosen = ENDS.every((e) => chosenOf(facts.entries, e) !== null);
   return {

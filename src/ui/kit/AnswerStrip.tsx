@@ -16,7 +16,7 @@ const Strip = styled.section`
   border-bottom: 1px solid var(--rule);
   .says {
     flex: 1 1 24rem;
-    max-width: 72ch;
+    max-width: 92ch;
     font-size: 1rem;
   }
   .soft {

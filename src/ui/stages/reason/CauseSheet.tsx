@@ -28,7 +28,7 @@ export interface CureLook {
 }
 
 const Sheet = styled.div`
-  padding: 0 0 0.9rem;
+  padding: 0 0 0.4rem;
   .says {
     color: var(--soft);
     max-width: 68ch;
@@ -37,7 +37,7 @@ const Sheet = styled.div`
     display: grid;
     grid-template-columns: 1.2rem 1fr 3.4rem;
     gap: 0 0.4rem;
-    padding: 0.25rem 0;
+    padding: 0.1rem 0;
     border-top: 1px solid var(--fine);
   }
   .said > :last-child {
@@ -55,7 +55,7 @@ const Sheet = styled.div`
     grid-template-columns: 1fr auto;
     gap: 0.15rem 0.8rem;
     align-items: center;
-    padding: 0.5rem 0;
+    padding: 0.25rem 0;
     border-top: 1px solid var(--fine);
   }
   .cure[data-followed='true'] {

@@ -21,8 +21,8 @@ const List = styled.ul`
     gap: 0 0.9rem;
     align-items: center;
     width: 100%;
-    min-height: 48px;
-    padding: 0.4rem 0;
+    min-height: 44px;
+    padding: 0.15rem 0;
     border: 0;
     background: none;
     text-align: left;
@@ -42,7 +42,7 @@ const List = styled.ul`
     font-size: 0.875rem;
     font-weight: 600;
     color: var(--soft);
-    padding-top: 0.8rem;
+    padding-top: 0.4rem;
   }
 `;
 
@@ -78,7 +78,7 @@ interface Props {
 }
 
 /** Causes shown before the less likely are asked for. */
-const FIRST_CAUSES = 3;
+const FIRST_CAUSES = 2;
 
 /** What could explain the complaints, the supported causes first; each opens to its sentences and cures. */
 export function Causes({ reasoned, open, onOpen, look }: Props) {

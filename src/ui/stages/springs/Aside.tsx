@@ -31,6 +31,11 @@ function predictedLines(rear: EndPredicted, front: EndPredicted): StanceLine[] {
 }
 
 const Beside = styled.div`
+  > :first-child svg {
+    display: block;
+    max-width: 18rem;
+    margin-inline: auto;
+  }
   @media (max-width: 960px) {
     && {
       display: contents;

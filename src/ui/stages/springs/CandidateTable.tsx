@@ -271,7 +271,7 @@ function CandidateHead({ unit, selection }: { unit: 'mm' | 'in'; selection: Sele
         <th className="number">Static, {unit}</th>
         {selection.loadCases.map((c) => (
           <th key={c.name} className="number" style={{ whiteSpace: 'normal' }}>
-            {c.name === 'solo' ? 'Rider' : c.name}, {unit}
+            {c.name === 'solo' ? 'Rider' : c.name.replace('with luggage', 'lug.')}, {unit}
           </th>
         ))}
         <th className="number">Load factor</th>
