@@ -8,7 +8,7 @@ const Findings = styled.ul`
   li {
     display: grid;
     grid-template-columns: 1.5rem 1fr;
-    padding: 0.3rem 0;
+    padding: 0.18rem 0;
     border-top: 1px solid var(--rule);
   }
   .mark {

@@ -80,7 +80,7 @@ export function Choice(props: Props) {
     ...neighbourFindings(selection, current, springs),
   ];
   return (
-    <div style={{ marginTop: '0.5rem' }}>
+    <div style={{ marginTop: '0.1rem' }}>
       <BecauseList findings={findings} empty="" />
       <Caution>{SPRING_CAUTIONS[end].map((c) => CAUTIONS[c]).join(' ')}</Caution>
       <FieldGrid $min="9rem">

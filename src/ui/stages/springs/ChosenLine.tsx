@@ -15,7 +15,7 @@ import { ShopMemory } from './ShopMemory';
 import { Heading, Small } from '../../kit/primitives';
 
 const Answer = styled.p`
-  margin: 0.25rem 0;
+  margin: 0.1rem 0;
   b.big {
     font-size: 1.125rem;
   }
@@ -23,8 +23,8 @@ const Answer = styled.p`
 const Chips = styled.p`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.3rem 0.5rem;
-  margin: 0 0 0.5rem;
+  gap: 0.1rem 0.5rem;
+  margin: 0 0 0.1rem;
   span {
     border: 1px dashed var(--rule);
     padding: 0 0.45rem;
