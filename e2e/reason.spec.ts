@@ -40,7 +40,7 @@ test('a complaint is placed on the ride, the leading cause says why, a cure is l
   // The strip may lead with it; the cause's own list has it in any case.
   await expect(page.getByText(/held at [\d.]+ mm of rider sag, this spring would leave [\d.]+ mm static/).last()).toBeVisible();
   await page.getByRole('button', { name: /^Units: mm/ }).click();
-  await expect(page.getByText(/held at \d\.\d\d in of rider sag, this spring would leave \d\.\d\d in static/)).toBeVisible();
+  await expect(page.getByText(/held at \d\.\d\d in of rider sag, this spring would leave \d\.\d\d in static/).last()).toBeVisible();
   await page.getByRole('button', { name: /^Units: in/ }).click();
   await page.getByRole('button', { name: /^Look at: Wind the ring up/ }).click();
   await expect(page.getByText(/^Dashed: Rear preload \+\d/)).toBeVisible();

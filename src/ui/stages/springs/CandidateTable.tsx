@@ -270,7 +270,12 @@ function CandidateHead({ unit, selection }: { unit: 'mm' | 'in'; selection: Sele
         <th className="number">Preload, {unit}</th>
         <th className="number">Static, {unit}</th>
         {selection.loadCases.map((c) => (
-          <th key={c.name} className="number" style={{ whiteSpace: 'normal' }}>
+          <th
+            key={c.name}
+            className="number"
+            style={{ whiteSpace: 'normal' }}
+            aria-label={`${c.name === 'solo' ? 'Rider' : c.name}, ${unit}`}
+          >
             {c.name === 'solo' ? 'Rider' : c.name.replace('with luggage', 'lug.')}, {unit}
           </th>
         ))}
