@@ -1,3 +1,4 @@
+import type { Asking } from '@/server/asking';
 import { recordJobEntry } from '@/server/jobs/record';
 import type { Answer } from '@/server/answer';
 
@@ -11,3 +12,18 @@ export const codeOf = (answer: Answer<unknown>) => (answer.ok ? 'accepted' : ans
 
 export const record = (jobId: number, field: string, text: string, unit?: string) =>
   recordJobEntry(jobId, { field, text, technicianId: null, device: 'by hand', ...(unit ? { unit } : {}) });
+
+/** Somebody at the shop's own computer who asks for something. */
+export const askingFor = (act: Asking['act'] = null, tab = ''): Asking => ({
+  session: null,
+  technicianId: null,
+  address: '',
+  tab,
+  act,
+  request: '',
+  isNoted: false,
+  delivery: null,
+  isDelivered: false,
+  author: '',
+  path: '',
+});

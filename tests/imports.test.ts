@@ -4,7 +4,7 @@ import { askedFor, auditLines } from '@/server/keeping/audit';
 import { importList } from '@/server/exchange/imports';
 import { listShims } from '@/server/stock/shims';
 import { machineFile } from '@/server/views';
-import { codeOf, get } from './answers';
+import { askingFor, codeOf, get } from './answers';
 import { onDisk } from './onDisk';
 
 /** Lists of an older book: tried out without a trace, taken whole or not at all, nothing known added twice, each refusal at its line and cell. */
@@ -90,23 +90,7 @@ test('a list taken in twice adds nothing; a job older than one that is there com
 
 test('a trial is nobody’s act; a list taken in is', async () => {
   const act = { words: 'took in a list', jobId: null, machineId: null, isOfField: false };
-  const as = (dry: boolean) =>
-    askedFor(
-      {
-        session: null,
-        technicianId: null,
-        address: '',
-        tab: '',
-        act,
-        request: '',
-        isNoted: false,
-        delivery: null,
-        isDelivered: false,
-        author: '',
-        path: '',
-      },
-      () => list('customers', [{ name: 'Bram Oakes' }], dry),
-    );
+  const as = (dry: boolean) => askedFor(askingFor(act), () => list('customers', [{ name: 'Bram Oakes' }], dry));
   get(await as(true));
   expect(await auditLines('took in a list', 0)).toEqual([]);
   get(await as(false));

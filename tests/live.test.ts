@@ -6,7 +6,7 @@ import { undo } from '@/server/jobs/record';
 import { noteReminder } from '@/server/machines/service';
 import { handBack, takeIn } from '@/server/jobs/takeIn';
 import { SESSION_COOKIE, digestOfSecret, entranceState } from '@/server/door/sessions';
-import { get, record } from './answers';
+import { askingFor, get, record } from './answers';
 import { MACHINE } from './entries';
 import { onDisk } from './onDisk';
 
@@ -25,19 +25,7 @@ beforeAll(async () => {
   ({ jobId: job, machineId: machine } = get(taken));
 });
 
-const asking = (tab: string, act: Asking['act'] = null): Asking => ({
-  session: null,
-  technicianId: null,
-  address: '',
-  tab,
-  act,
-  request: '',
-  isNoted: false,
-  delivery: null,
-  isDelivered: false,
-  author: '',
-  path: '',
-});
+const asking = (tab: string, act: Asking['act'] = null) => askingFor(act, tab);
 
 /** A page that listens; what it heard so far, as the browser's own reader would have it. */
 function page(query: string, headers: Record<string, string> = {}) {

@@ -23,7 +23,7 @@ import { bench, floor, machineFile } from '@/server/views';
 import { manySetups } from '@/db/queries/rebuilds';
 import { lastOfJob, standingOf } from '@/judgement/job/standing';
 import { rideRequest, trialRequest } from '@/schema/retune';
-import { codeOf, get, record } from './answers';
+import { askingFor, codeOf, get, record } from './answers';
 import { onDisk } from './onDisk';
 
 /** Rides one change at a time, what the shop learns from them, machines alike, and logged rides; on a real base. */
@@ -376,20 +376,7 @@ test('what is done to a ride is noted with its job', async () => {
   const { jobId } = await newJob('Nils Harrowgate');
   const { trialId } = get(await plan(jobId, { change: { tunable: 'rear.rebound', to: 6 }, orderReason: 'the rider asks' }));
   const act = actOf(`trials/${trialId}/decision`, { decision: 'revert' });
-  const asking = {
-    session: null,
-    technicianId: null,
-    address: '',
-    tab: '',
-    act,
-    request: '',
-    isNoted: false,
-    delivery: null,
-    isDelivered: false,
-    author: '',
-    path: '',
-  };
-  get(await askedFor(asking, () => decide(trialId, 'revert')));
+  get(await askedFor(askingFor(act), () => decide(trialId, 'revert')));
   expect(await auditLines(`decided ride ${trialId}`, 0)).toMatchObject([{ jobId }]);
 });
 

@@ -61,6 +61,8 @@ export type RebuildDocument = z.infer<typeof rebuildDocument>;
 
 const feel = z.enum(['better', 'same', 'worse']);
 export type Feel = z.infer<typeof feel>;
+/** How a ride was told; null where nobody told. */
+export const feelIn = (text: string): Feel | null => feel.options.find((f) => f === text) ?? null;
 
 /** A ride planned: the one change it is made on, why, and what was known when it was planned. */
 export const trialDocument = z.object({

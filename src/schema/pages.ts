@@ -11,7 +11,7 @@ import type { TakenProcedure } from '@/knowledge/procedures/procedure';
 import type { School } from '@/knowledge/schools';
 import type { DrawerShim } from './answers';
 import type { KeptCalibration, MoneyPage } from './book';
-import type { RideDocument, SetupDocument, TrialDocument } from './documents';
+import type { Feel, RideDocument, SetupDocument, TrialDocument } from './documents';
 import type { ComplaintTold } from './present';
 import type { OfferedQuote } from './quote';
 import type { Decision, LogDocument } from './retune';
@@ -100,7 +100,7 @@ export interface FittedBefore {
   rateNPerMm: Record<End, number | null>;
   /** Rider, passenger, luggage and how it is ridden, as told in that job. */
   told: Entries;
-  rode: 'better' | 'same' | 'worse' | null;
+  rode: Feel | null;
 }
 
 /** One job as the page receives it. */

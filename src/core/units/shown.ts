@@ -10,3 +10,5 @@ export const shownKg = (kg: number): number => Math.round(kg * TENTHS) / TENTHS;
 const TENTHS_FROM_N_PER_MM = 20;
 /** Decimals of a rate in N/mm, as springs of its size are marked. */
 export const rateDecimals = (nPerMm: number): 1 | 2 => (Math.abs(nPerMm) < TENTHS_FROM_N_PER_MM ? 2 : 1);
+/** Decimals of a rate in N/mm that is chosen or estimated, not marked: no finer than it is known, a fork's to the tenth. */
+export const estimatedDecimals = (nPerMm: number): 0 | 1 => (Math.abs(nPerMm) < TENTHS_FROM_N_PER_MM ? 1 : 0);

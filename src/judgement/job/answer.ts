@@ -1,17 +1,19 @@
 import { COMPLAINT_PHRASES } from '@/catalogue/fields/ask';
-import { type End, ENDS } from '@/catalogue/ends';
+import { type End, END_NAMES, ENDS } from '@/catalogue/ends';
 import type { Stage } from '@/catalogue/fields';
-import { eachOnce, joined, kg, mm, rate, said, type Said } from '@/core/units/say';
+import { joined, kg, mm, rate, said, type Said } from '@/core/units/say';
+import { estimatedDecimals } from '@/core/units/shown';
 import type { TakenProcedure } from '@/knowledge/procedures/procedure';
 import { CAUTIONS } from '@/knowledge/cautions';
-import { choiceAt, isEstimate } from '../aims/estimates';
+import { choiceAt, FIGURE_NAMES, isEstimate } from '../aims/estimates';
 import { type Verdict, verdictOf, VERDICT_NAMES } from '../findings/verdict';
 import { isOnAir, markedRateOf } from '../model/ends';
 import type { JobFacts } from '../model/facts';
 import { loadsOf, overloads } from '../model/loads';
 import { sagOf } from '../model/measure';
 import { chosenOf } from '../model/offers';
-import { choiceOf, itemNumbers, numberOf } from '../model/read';
+import { allTold } from '../model/complaints';
+import { numberOf } from '../model/read';
 import { stageLines } from './stages';
 import { openStep, stepLines } from './work';
 
@@ -39,12 +41,9 @@ export interface CarriedSoFar {
 const first = (lead: Said, soft: Said = ''): StageAnswer => ({ label: 'First', end: null, figure: null, lead, soft, go: null });
 
 /** What is told of it, in the words of the bench. */
-function toldWords({ entries }: JobFacts): string {
-  const told = itemNumbers(entries, 'complaint').flatMap((n) => {
-    const phrase = choiceOf(entries, `complaint.${n}.phrase`, COMPLAINT_PHRASES);
-    return phrase === null ? [] : [`“${COMPLAINT_PHRASES[phrase]}”`];
-  });
-  return told.length === 0 ? '' : `${[...new Set(told)].join(', ')}.`;
+function toldWords(facts: JobFacts): string {
+  const told = allTold(facts).map((phrase) => `“${COMPLAINT_PHRASES[phrase]}”`);
+  return told.length === 0 ? '' : `${told.join(', ')}.`;
 }
 
 function asked(facts: JobFacts): StageAnswer {
@@ -69,21 +68,15 @@ function asked(facts: JobFacts): StageAnswer {
   const { platedKg } = loads;
   const plate =
     over.length > 0
-      ? 'It is loaded beyond its plate: take load off before any spring. '
+      ? ['It is loaded beyond its plate: take load off before any spring.']
       : platedKg === null
-        ? ''
-        : said`${kg(platedKg - totalKg, 0)} below the plate. `;
+        ? [told]
+        : [told, said`${kg(platedKg - totalKg, 0)} below the plate.`];
   return {
     label: loads.cases.length > 1 ? `Loaded, ${heaviest.name}` : 'Machine and rider',
     end: null,
     figure: [kg(totalKg, 0)],
-    lead:
-      over.length > 0
-        ? plate
-        : joined(
-            [told, plate === '' ? '' : plate].filter((w) => w !== ''),
-            ' ',
-          ),
+    lead: joined(plate, ' '),
     soft: loads.assumed.length > 0 ? said`Assumed: ${joined(loads.assumed, ', ')}.` : '',
     go,
   };
@@ -93,7 +86,6 @@ function asked(facts: JobFacts): StageAnswer {
 const leadingEnd = (facts: JobFacts): End =>
   ENDS.find((end) => !['keep', 'measure-first'].includes(verdictOf(facts, end).verdict)) ?? 'rear';
 const otherOf = (end: End): End => (end === 'rear' ? 'front' : 'rear');
-const endNamed = (end: End) => (end === 'rear' ? 'Rear' : 'Front');
 
 function measured(facts: JobFacts): StageAnswer {
   const isRead = ENDS.some((end) => sagOf(facts, end)?.result.ok);
@@ -110,7 +102,7 @@ function measured(facts: JobFacts): StageAnswer {
   const riderMm = read?.result.ok ? read.result.value.riderSagMm : null;
   const needsSpring = verdict === 'stiffer' || verdict === 'softer';
   return {
-    label: `${endNamed(end)}: ${VERDICT_NAMES[verdict]}`,
+    label: `${END_NAMES[end]}: ${VERDICT_NAMES[verdict]}`,
     end,
     figure: riderMm === null ? null : [mm(riderMm, 0)],
     lead: because.rest,
@@ -119,15 +111,12 @@ function measured(facts: JobFacts): StageAnswer {
   };
 }
 
-/** Rates chosen are told to a tenth below this, N/mm: fork springs are sold so. */
-const FINE_FROM_N_PER_MM = 20;
-
 /** The spring of one end in a few words: what to fit, with its band and preload. */
 function springWords(facts: JobFacts, end: End): Said | null {
   const found = isOnAir(facts.machine, end) ? null : choiceAt(facts, end);
   if (!found || !isEstimate(found)) return null;
   const { rateNPerMm, preloadMm } = found.estimate;
-  const decimals = rateNPerMm.p50 < FINE_FROM_N_PER_MM ? 1 : 0;
+  const decimals = estimatedDecimals(rateNPerMm.p50);
   return said`${rate(rateNPerMm.p50, decimals)} (${rate(rateNPerMm.p05, decimals)} to ${rate(rateNPerMm.p95, decimals)}) with ${mm(Math.max(0, preloadMm.p50), 0)} of preload`;
 }
 
@@ -141,19 +130,26 @@ function sprung(facts: JobFacts): StageAnswer {
     const rider = numberOf(facts.entries, 'rider.mass');
     return first(rider === null ? 'Weigh the rider in full gear, under Ask.' : 'Type the kind of machine and its travels.', '');
   }
-  const { verdict } = verdictOf(facts, end);
-  // Where the spring stays, its own rate leads; else the one to fit.
+  const { verdict, because } = verdictOf(facts, end);
+  // Where the spring stays, its own rate leads; else the one to fit, with what it rests on that nobody measured.
   const marked = STAYS.includes(verdict) ? markedRateOf(facts, end) : null;
-  const p50 = marked ?? found.estimate.rateNPerMm.p50;
+  const figure = marked === null ? found.estimate.rateNPerMm.p50 : marked;
+  const assumed = marked === null ? found.estimate.restsOn.filter((r) => r.origin === 'kind').map((r) => FIGURE_NAMES[r.figure]) : [];
   const other = springWords(facts, otherOf(end));
   const isChosen = ENDS.every((e) => chosenOf(facts.entries, e) !== null);
   return {
-    label: `${endNamed(end)}: ${VERDICT_NAMES[verdict]}`,
+    label: `${END_NAMES[end]}: ${VERDICT_NAMES[verdict]}`,
     end,
-    figure: [rate(p50, p50 < FINE_FROM_N_PER_MM ? 1 : 0)],
-    lead: verdictOf(facts, end).because.rest,
-    soft: other === null ? '' : said`${endNamed(otherOf(end))}: ${VERDICT_NAMES[verdictOf(facts, otherOf(end)).verdict]}, ${other}.`,
-    go: isChosen ? { to: 'valves', press: 'Go on to the valves' } : null,
+    figure: [rate(figure, estimatedDecimals(figure))],
+    lead: because.rest,
+    soft: joined(
+      [
+        other === null ? '' : said`${END_NAMES[otherOf(end)]}: ${VERDICT_NAMES[verdictOf(facts, otherOf(end)).verdict]}, ${other}.`,
+        assumed.length === 0 ? '' : `○ Assumed: ${assumed.join(', ')}.`,
+      ].filter((words) => words !== ''),
+      ' ',
+    ),
+    go: isChosen || marked !== null ? { to: 'valves', press: marked === null ? 'On to the valves' : 'Keep it, on to the valves' } : null,
   };
 }
 
@@ -167,7 +163,7 @@ function valved(facts: JobFacts, carried: CarriedSoFar): StageAnswer {
   const told = toldWords(facts);
   const isDamping = ENDS.filter((end) => verdictOf(facts, end).verdict === 'damping');
   return {
-    label: isDamping.length > 0 ? `${isDamping.map(endNamed).join(' and ')}: damping` : 'Valves',
+    label: isDamping.length > 0 ? `${isDamping.map((e) => END_NAMES[e]).join(' and ')}: damping` : 'Valves',
     end: isDamping.length === 1 ? isDamping[0]! : null,
     figure: null,
     lead:
@@ -220,15 +216,11 @@ function rebuilt(facts: JobFacts, carried: CarriedSoFar): StageAnswer {
 }
 
 function set(facts: JobFacts, carried: CarriedSoFar): StageAnswer {
-  const [rear, front] = ENDS.map((end) => sagOf(facts, end, 'set'));
-  const sags = eachOnce(
-    [rear, front].flatMap((read, i) => {
-      const value = read?.result.ok ? read.result.value : null;
-      return value?.riderSagMm === null || value?.riderSagMm === undefined
-        ? []
-        : [said`${i === 0 ? 'Rear' : 'Front'} ${mm(value.riderSagMm, 0)} with the rider`];
-    }),
-  );
+  const sags = ENDS.flatMap((end): Said[] => {
+    const read = sagOf(facts, end, 'set');
+    const riderMm = read?.result.ok ? read.result.value.riderSagMm : null;
+    return riderMm === null ? [] : [said`${END_NAMES[end]} ${mm(riderMm, 0)} with the rider`];
+  });
   return {
     label: carried.handedBack ? 'It has left' : 'Before it leaves',
     end: null,

@@ -12,3 +12,8 @@ export const complaintsOf = ({ entries }: Pick<JobFacts, 'entries'>, end: End): 
     const at = choiceOf(entries, `complaint.${n}.end`, COMPLAINT_ENDS);
     return phrase !== null && (at === end || at === 'both') ? [phrase] : [];
   });
+
+/** Everything that is complained of, each once, in the order it was told. */
+export const allTold = ({ entries }: Pick<JobFacts, 'entries'>): Phrase[] => [
+  ...new Set(itemNumbers(entries, 'complaint').flatMap((n) => choiceOf(entries, `complaint.${n}.phrase`, COMPLAINT_PHRASES) ?? [])),
+];

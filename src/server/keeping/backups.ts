@@ -22,13 +22,13 @@ const OLD_MS = 2 * DAY_MS;
 const MIN_FREE_BYTES = 500e6;
 
 /** One of the shop's own commands in a process of its own, so that nobody waits. @returns what it said; throws with its words where it failed */
-async function aside(command: string, ...words: string[]): Promise<string> {
+async function ownCommand(command: string, ...words: string[]): Promise<string> {
   const path = resolve(/* turbopackIgnore: true */ process.cwd(), 'src/cli', command);
   return (await run('node', ['--conditions=react-server', '--import', 'tsx', path, ...words])).stdout;
 }
 
 /** Opens the file, counts, looks at every page, walks the seals. */
-const proven = async (path: string): Promise<void> => void (await aside('prove.ts', path));
+const proven = async (path: string): Promise<void> => void (await ownCommand('prove.ts', path));
 
 /** A server is backed up by its own means. */
 class OnServer extends Error {}
@@ -71,7 +71,7 @@ export async function bringBack(name: string): Promise<Answer<{ directory: strin
   const before = await backUpByHand('before-restore', name);
   if (!before.ok) return before;
   try {
-    const [found = ''] = (await aside('restore.ts', join(backupsOf(here), name), directory)).split('\n');
+    const [found = ''] = (await ownCommand('restore.ts', join(backupsOf(here), name), directory)).split('\n');
     return done({ directory, found });
   } catch (failure) {
     console.error('The backup could not be brought back:', failure);
@@ -87,7 +87,7 @@ export async function makeArchive(): Promise<Answer<{ name: string; found: strin
   const of = backup ? ['--of', backup.value.path] : [];
   const name = backupName('archive').replace(/\.tar\.gz$/, '.zip');
   try {
-    return done({ name, found: (await aside('archive.ts', ...of, join(backupsOf(dataDirectory()), name))).trim() });
+    return done({ name, found: (await ownCommand('archive.ts', ...of, join(backupsOf(dataDirectory()), name))).trim() });
   } catch (failure) {
     console.error('The archive could not be made:', failure);
     return refused('archive-failed');
@@ -110,7 +110,7 @@ export async function takeArchiveIn(parts: AsyncIterable<Uint8Array>): Promise<A
   const directory = `${here}-archive-${stamp}`;
   mkdirSync(backupsOf(here), { recursive: true });
   try {
-    const said = await whileKept(parts, MAX_ARCHIVE_BYTES, (file) => aside('restore.ts', file, directory), backupsOf(here));
+    const said = await whileKept(parts, MAX_ARCHIVE_BYTES, (file) => ownCommand('restore.ts', file, directory), backupsOf(here));
     return done({ directory, found: said.split('\n')[0] ?? '' });
   } catch (failure) {
     if (failure instanceof TooLarge) return refused('archive-too-large', [], { most: MAX_ARCHIVE_BYTES / 1e9 });

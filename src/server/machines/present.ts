@@ -1,3 +1,4 @@
+import { feelIn } from '@/schema/documents';
 import type { Sql } from '@/db/client';
 import { manyJobsOfMachine } from '@/db/queries/jobs';
 import { maybeOneMachine } from '@/db/queries/machines';
@@ -38,8 +39,6 @@ export function complaintsIn(entries: Entries, list: 'complaint' | 'ride.told'):
 export const rodeByRides = async (base: Sql, machineId: number): Promise<Record<number, string>> =>
   Object.fromEntries((await manyFeelsOfMachine(base, machineId)).map(({ setupId, feels }) => [setupId, overall(feels) ?? '']));
 
-const FEELS = ['better', 'same', 'worse'] as const;
-
 /** A machine as it stands; null while nothing of it is recorded as a set-up. */
 export async function presentOf(base: Sql, machineId: number): Promise<Present | null> {
   const machine = await maybeOneMachine(base, machineId);
@@ -62,6 +61,6 @@ export async function presentOf(base: Sql, machineId: number): Promise<Present |
     setFor: sealed ? loadOf(sealed, await systemOfShop(base)) : [],
     cameWith: complaintsIn(newest, 'complaint'),
     since: complaintsIn(newest, 'ride.told'),
-    rode: FEELS.find((f) => f === rode) ?? '',
+    rode: feelIn(rode) ?? '',
   };
 }

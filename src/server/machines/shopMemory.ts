@@ -4,14 +4,14 @@ import { db, type Sql } from '@/db/client';
 import { type Machine, maybeOneMachine } from '@/db/queries/machines';
 import { manySignedOfJob } from '@/db/queries/rebuilds';
 import { manyChoicesTold, manyEntriesBeginning, manyLeftIn, noneChoiceTold } from '@/db/queries/shopMemory';
-import { choiceAt, isEstimate } from '@/judgement/aims/estimates';
+import { chosenRateOf } from '@/judgement/aims/springs';
 import { LOAD_FIELDS } from '@/judgement/aims/shopMemory';
 import { chosenSprings, rateOf } from '@/judgement/model/offers';
 import { isSameRate } from '@/judgement/model/read';
 import type { ListedSpring } from '@/schema/springs';
 import { chosenSpringsOfJob } from '../stock/drawers';
 import { type JobFacts } from '@/judgement/model/facts';
-import type { SetupDocument } from '@/schema/documents';
+import { feelIn, type SetupDocument } from '@/schema/documents';
 import type { ChoiceLine } from '@/schema/answers';
 import type { FittedBefore } from '@/schema/pages';
 import { machinesOfFamily } from './model';
@@ -43,8 +43,6 @@ function fittedRate(
   const chosen = chosenSprings(entries, end, springs);
   return left !== null && chosen && !chosen.right && isSameRate(chosen.spring.rateNPerMm, left) ? rateOf(chosen.spring) : left;
 }
-
-const isFeel = (feel: string): feel is 'better' | 'same' | 'worse' => ['better', 'same', 'worse'].includes(feel);
 
 /**
  * The springs fitted on machines of this model, this one among them, newest first.
@@ -82,7 +80,7 @@ export async function fittedOnModel(sql: Sql, machine: Machine, jobId: number, b
       at,
       rateNPerMm,
       told: Object.fromEntries(Object.entries(entries).filter(([field]) => LOAD_FIELDS.some((of) => field.startsWith(of)))),
-      rode: isFeel(feel) ? feel : null,
+      rode: feelIn(feel),
     });
   }
   return remembered;
@@ -100,9 +98,9 @@ export async function keepChoices(sql: Sql, jobId: number, facts: JobFacts, left
   const springs = await chosenSpringsOfJob(sql, facts.entries);
   for (const end of ENDS) {
     const fittedNPerMm = fittedRate(left, end, facts.entries, springs, false);
-    const found = fittedNPerMm === null ? null : choiceAt(facts, end);
-    if (fittedNPerMm === null || found === null || !isEstimate(found)) continue;
-    const { p05, p50, p95 } = found.estimate.rateNPerMm;
+    const chosen = fittedNPerMm === null ? null : chosenRateOf(facts, end);
+    if (fittedNPerMm === null || chosen === null) continue;
+    const { p05, p50, p95 } = chosen.rateNPerMm;
     await noneChoiceTold(sql, jobId, { end, fittedNPerMm, p05NPerMm: p05, p50NPerMm: p50, p95NPerMm: p95 });
   }
 }

@@ -109,7 +109,10 @@ function BenchFrame({
     await Promise.all([store.flush(), machineStore.flush()]);
     router.push(`/jobs/${data.job.id}/${to}`);
   };
-  const undo = async () => {
+  // One after the other: a second press takes back the entry before, and is not the first press sent twice.
+  const undoing = useRef(Promise.resolve());
+  const undo = () => (undoing.current = undoing.current.then(undoLast));
+  const undoLast = async () => {
     store.commitAll();
     await store.flush();
     const answer = await post(`/api/jobs/${data.job.id}/undo`, { technicianId: atBench()?.id ?? null }, undoneAnswer);

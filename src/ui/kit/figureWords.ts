@@ -1,5 +1,5 @@
 import { printIn } from '@/core/units/print';
-import { rateDecimals, shownMm } from '@/core/units/shown';
+import { estimatedDecimals, rateDecimals, shownMm } from '@/core/units/shown';
 import type { System } from '@/catalogue/system';
 
 /** A rate in the units shown, without them. */
@@ -8,7 +8,7 @@ export const rateFigure = (nPerMm: number, system: System) =>
 export const rateWords = (nPerMm: number, system: System) => `${rateFigure(nPerMm, system)} ${rateUnit(system)}`;
 /** A rate no finer than an estimate is: whole, a fork's to the tenth. */
 export const estimatedRate = (nPerMm: number, system: System) =>
-  printIn(nPerMm, rateUnit(system), nPerMm < (system === 'metric' ? 20 : 10) ? 1 : 0);
+  printIn(nPerMm, rateUnit(system), system === 'metric' ? estimatedDecimals(nPerMm) : nPerMm < 10 ? 1 : 0);
 export const rateUnit = (system: System) => (system === 'metric' ? 'N/mm' : 'lbf/in');
 /** A length in the units shown, without them; a figure taken until typed is written to the whole millimetre. */
 export const lengthWords = (mm: number, system: System, decimals = 1) =>
