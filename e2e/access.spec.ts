@@ -114,6 +114,7 @@ test('each place beside the Bench is accessible at all three widths and by night
     '/shop-book/names',
     '/shop-book/money',
     '/shop-book/schools',
+    '/shop-book/choices',
     '/shop-book/kinds',
     '/shop-book/ground',
     '/shop-book/pistons',

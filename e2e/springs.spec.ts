@@ -268,3 +268,54 @@ test('spring calculations: rate from wire, wire for a rate, cut coils with their
     /50\.0 mm to the end\s*15\.00 N\/mm/,
   ]);
 });
+
+test('what this shop fitted on the model stands beside the choice; what a machine does not have is asked for nowhere; the job’s menu by keys', async ({
+  page,
+}) => {
+  const job = await server.jobOf('Trail 300 Ingrith');
+  await page.goto(`${server.base}/jobs/${job}/springs`);
+  const strip = page.locator('[data-answer]');
+  await expect(strip).toContainText(/Rear: a stiffer spring\s*\d+ N\/mm/);
+  await expect(strip).toContainText('Assumed: place of the rider');
+  const memory = page.locator('[data-result=shop-memory]');
+  await expect(memory).toContainText(/^One of yours on this model: 52\.0 N\/mm, one better; for this rider as much as \d+/);
+  await memory.locator('summary').click();
+  await expect(
+    memory
+      .getByRole('link', { name: /Trail 300/ })
+      .or(memory.getByRole('link', { name: 'this machine' }))
+      .first(),
+  ).toBeVisible();
+
+  await page.goto(`${server.base}/shop-book/choices`);
+  await expect(page.locator('[data-result=agreement-rear]')).toContainText(/Rear: \d+ of \d+ within the band/);
+  await page.getByRole('table', { name: 'Springs fitted and chosen' }).getByRole('link').first().click();
+  await expect(page).toHaveURL(/\/jobs\/\d+\/springs$/);
+
+  // No clickers at the fork, said once on the machine: no row of theirs in Set, no field in what came in; the shock keeps its own.
+  await page.goto(`${server.base}/jobs/${job}/set`);
+  const rows = page.getByRole('table', { name: 'Starting clickers and fork height' });
+  await expect(rows).toContainText('Fork rebound');
+  const machine = Number(/\/machines\/(\d+)/.exec((await page.content()).match(/\/machines\/\d+/)![0])![1]);
+  const headers = { origin: server.base };
+  const said = await page.request.post(`${server.base}/api/machines/${machine}/entries`, {
+    headers,
+    data: { field: 'machine.clickers.front', text: 'none' },
+  });
+  expect(said.status()).toBe(200);
+  const nonsense = await page.request.post(`${server.base}/api/machines/${machine}/entries`, {
+    headers,
+    data: { field: 'machine.clickers.front', text: 'seven' },
+  });
+  expect(nonsense.status()).toBe(422);
+  await page.reload();
+  await expect(rows).toContainText('Shock rebound');
+  await expect(rows).not.toContainText('Fork rebound');
+
+  await page.getByRole('button', { name: /^Job: / }).press('Enter');
+  await expect(page.getByRole('menuitem', { name: 'Quote' })).toBeFocused();
+  await page.keyboard.press('End');
+  await expect(page.getByRole('menuitem', { name: 'Label' })).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^Job: / })).toBeFocused();
+});

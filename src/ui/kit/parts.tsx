@@ -95,7 +95,7 @@ export const FieldGrid = styled.div<{ $min?: string }>`
 export function Titled({ title, children, aside }: { title: string; children: ReactNode; aside?: ReactNode }) {
   return (
     <section style={{ marginBottom: '1rem' }}>
-      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline', gap: '0 1rem' }}>
+      <div style={{ display: 'flex', flexWrap: 'wrap', justifyContent: 'space-between', alignItems: 'baseline', gap: '0 1rem' }}>
         <Heading>{title}</Heading>
         {aside && <Small>{aside}</Small>}
       </div>

@@ -24,7 +24,7 @@ const Frame = styled.div`
 const Top = styled.header`
   display: flex;
   align-items: center;
-  gap: 1.5rem;
+  gap: 1.1rem;
   min-height: 50px;
   padding: 0 1.75rem;
   border-bottom: 2px solid var(--ink);
@@ -54,7 +54,7 @@ const Top = styled.header`
     flex: 1;
     min-width: 0;
     overflow-wrap: anywhere;
-    font-size: 0.9375rem;
+    font-size: 0.875rem;
     line-height: 1.25;
     padding: 0.25rem 0;
     color: var(--soft);

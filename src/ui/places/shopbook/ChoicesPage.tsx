@@ -9,7 +9,7 @@ import type { ChoiceLine } from '@/schema/answers';
 import { usePreferences } from '../../kit/preferences';
 import { DataTable } from '../../kit/DataTable';
 import { estimatedRate, rateFigure, rateUnit } from '../../kit/figureWords';
-import { Empty, QuietButton, Small } from '../../kit/primitives';
+import { Empty, QuietButton, Small, Wide } from '../../kit/primitives';
 import { Titled } from '../../kit/parts';
 
 /** Lines shown before more are asked for. */
@@ -61,29 +61,31 @@ function Lines({ lines }: { lines: readonly ChoiceLine[] }) {
   const said = (x: number) => estimatedRate(x, system);
   return (
     <>
-      <DataTable
-        label="Springs fitted and chosen"
-        rows={lines.slice(0, shown)}
-        keyOf={(l) => `${l.jobId} ${l.end}`}
-        columns={[
-          { name: 'Job', cell: (l) => <Link href={`/jobs/${l.jobId}/springs`}>{jobNumber(l.jobId)}</Link> },
-          { name: 'Signed', cell: (l) => dayWords(l.at) },
-          { name: 'Machine', cell: (l) => l.machine },
-          { name: 'End', cell: (l) => l.end },
-          { name: 'Fitted', unit: rateUnit(system), figure: true, cell: (l) => rateFigure(l.fittedNPerMm, system) },
-          {
-            name: 'Chosen',
-            unit: rateUnit(system),
-            figure: true,
-            cell: (l) => `${said(l.p50NPerMm)} (${said(l.p05NPerMm)}–${said(l.p95NPerMm)})`,
-          },
-          {
-            name: 'Agreed',
-            cell: (l) => (isWithin(l) ? 'yes' : l.fittedNPerMm > l.p95NPerMm ? '▲ fitted stiffer' : '▲ fitted softer'),
-          },
-          { name: 'Rode', cell: (l) => l.feel || 'not told' },
-        ]}
-      />
+      <Wide>
+        <DataTable
+          label="Springs fitted and chosen"
+          rows={lines.slice(0, shown)}
+          keyOf={(l) => `${l.jobId} ${l.end}`}
+          columns={[
+            { name: 'Job', cell: (l) => <Link href={`/jobs/${l.jobId}/springs`}>{jobNumber(l.jobId)}</Link> },
+            { name: 'Signed', cell: (l) => <span style={{ whiteSpace: 'nowrap' }}>{dayWords(l.at)}</span> },
+            { name: 'Machine', cell: (l) => l.machine },
+            { name: 'End', cell: (l) => l.end },
+            { name: 'Fitted', unit: rateUnit(system), figure: true, cell: (l) => rateFigure(l.fittedNPerMm, system) },
+            {
+              name: 'Chosen',
+              unit: rateUnit(system),
+              figure: true,
+              cell: (l) => `${said(l.p50NPerMm)} (${said(l.p05NPerMm)}–${said(l.p95NPerMm)})`,
+            },
+            {
+              name: 'Agreed',
+              cell: (l) => (isWithin(l) ? 'yes' : l.fittedNPerMm > l.p95NPerMm ? '▲ fitted stiffer' : '▲ fitted softer'),
+            },
+            { name: 'Rode', cell: (l) => l.feel || 'not told' },
+          ]}
+        />
+      </Wide>
       {lines.length > shown && <QuietButton onPress={() => setShown(shown + 100)}>{lines.length - shown} older</QuietButton>}
     </>
   );
