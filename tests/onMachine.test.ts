@@ -38,6 +38,9 @@ test('clickers and adjusters that are not there have no field and no row', () =>
   const rows = itemsOn(entriesOf(BARE)).map((i) => `${i.end} ${i.label}`);
   expect(rows.filter((r) => /ompression|front Rebound|rear Preload/.test(r))).toEqual([]);
   expect(rows).toEqual(expect.arrayContaining(['rear Rebound', 'front Preload']));
+  // What was recorded all the same stays in sight.
+  const noted = itemsOn(entriesOf(BARE), entriesOf({ 'found.front.rebound.left.out': '8' })).map((i) => `${i.end} ${i.label}`);
+  expect(noted.filter((r) => !rows.includes(r))).toEqual(['front Rebound']);
 });
 
 test('a fork with two clickers a leg keeps both; a shock with two has no fast compression', () => {

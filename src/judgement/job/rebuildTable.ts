@@ -143,8 +143,12 @@ export function markAt(from: From, key: SetupKey): Mark {
 export const allOf = (from: From, source: Source): Given['puts'] =>
   REBUILD_ITEMS.flatMap((item) => item.places.flatMap((key) => givenAt(from, source, key)?.puts ?? []));
 
+/** A place the machine has, or one that something was recorded at all the same: nothing recorded is out of sight. */
+const isShown = (key: SetupKey, machine: Entries, entries: Entries): boolean =>
+  isOnMachine(key, machine) || (['found', 'wanted', 'fitted'] as const).some((prefix) => textOf(entries, `${prefix}.${key}`) !== '');
+
 /** The rows of this machine, each with the places it has there. */
-export const itemsOn = (machine: Entries): RebuildItem[] =>
-  REBUILD_ITEMS.map((item) => ({ ...item, places: item.places.filter((key) => isOnMachine(key, machine)) })).filter(
+export const itemsOn = (machine: Entries, entries: Entries = {}): RebuildItem[] =>
+  REBUILD_ITEMS.map((item) => ({ ...item, places: item.places.filter((key) => isShown(key, machine, entries)) })).filter(
     (item) => item.places.length > 0,
   );

@@ -3,7 +3,8 @@ import type { SetupDocument } from '@/schema/documents';
 import type { Effect } from '@/knowledge/causes/page';
 import type { Entries } from '@/catalogue/entry';
 import { rangeOf } from '../aims/targets';
-import { type ClickerName, hasAdjuster, hasClicker, isOnAir } from '../model/ends';
+import type { SetupKey } from '@/catalogue/fields/setup';
+import { hasAdjuster, isOnMachine } from '../model/ends';
 import type { predictChange } from './cures';
 import type { End } from '@/catalogue/ends';
 
@@ -106,16 +107,12 @@ export const TUNABLES: readonly Tunable[] = [
 
 export const tunableById = (id: string): Tunable | undefined => TUNABLES.find((t) => t.id === id);
 
-/** Whether this machine has it, to be turned between rides: preload by a spacer is not. */
-export const isTurnable = (t: Tunable, machine: Entries): boolean =>
-  t.kind === 'preload'
-    ? hasAdjuster(machine, t.end) && !isOnAir(machine, t.end)
-    : t.kind !== 'clicks' || hasClicker(machine, t.end, nameOf(t.id));
+/** What follows a tunable's key where its figure is read. */
+const READ_AT: Record<Tunable['kind'], string> = { clicks: '.out', preload: '.reading', length: '' };
 
-const nameOf = (id: string): ClickerName => {
-  const name = id.split('.')[1]!;
-  return name === 'lowCompression' ? 'compression' : (name as ClickerName);
-};
+/** Whether this machine has it, to be turned between rides: preload by a spacer is not. */
+export const isTurnable = ({ kind, end, keys }: Tunable, machine: Entries): boolean =>
+  (kind !== 'preload' || hasAdjuster(machine, end)) && keys.every((key) => isOnMachine(`${key}${READ_AT[kind]}` as SetupKey, machine));
 
 /** Where a tunable stands in a set-up; legs averaged. null where it is not noted. */
 export function placeIn(document: SetupDocument, t: Tunable): number | null {

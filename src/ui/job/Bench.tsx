@@ -111,7 +111,7 @@ function BenchFrame({
   };
   // One after the other: a second press takes back the entry before, and is not the first press sent twice.
   const undoing = useRef(Promise.resolve());
-  const undo = () => (undoing.current = undoing.current.then(undoLast));
+  const undo = () => (undoing.current = undoing.current.then(undoLast, undoLast));
   const undoLast = async () => {
     store.commitAll();
     await store.flush();

@@ -141,11 +141,13 @@ interface GroupFieldsProps {
 
 function GroupFields({ group, prefix, locked, machine }: GroupFieldsProps) {
   const live = useLive();
+  // What was typed before somebody said that it is not there stays in sight.
+  const isNoted = (key: string) => textOf(live, fieldKey(`${prefix}.${key.replace(/\.way$/, '.reading')}`)) !== '';
   return (
     <FieldGrid $min="8rem">
       {group.fields.map((f) => {
         const key = fieldKey(`${prefix}.${f.key}`);
-        if (/\.(reading|reference|range)$/.test(f.key) || !isOnMachine(f.key, machine)) return null;
+        if (/\.(reading|reference|range)$/.test(f.key) || !(isOnMachine(f.key, machine) || isNoted(f.key))) return null;
         if (f.key.endsWith('.way'))
           return <PreloadFields key={key} base={key.slice(0, -4) as PreloadKey} entries={live} machine={machine} locked={locked} />;
         if (/(spring|oil)Right$/.test(f.key)) return <WhereItDiffers key={key} field={key} locked={locked} />;

@@ -124,7 +124,7 @@ export function FittedTable() {
       <Sheet aria-label="What was fitted">
         <FittedHead from={from} put={put} />
         <tbody>
-          {itemsOn(facts.machine).map((item) => (
+          {itemsOn(facts.machine, facts.entries).map((item) => (
             <Item key={item.places[0]} item={item} from={from} onTake={sealed ? null : put} />
           ))}
         </tbody>

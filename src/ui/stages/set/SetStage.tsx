@@ -21,6 +21,7 @@ import { withUnit } from '@/catalogue/entry';
 import { Proposed } from '../../job/Proposed';
 import { useBench, useFigures, useLater } from '../../job/BenchContext';
 import { isOnMachine } from '@/judgement/model/ends';
+import { textOf } from '@/judgement/model/read';
 import { notchWorthOf } from '@/judgement/model/preloadHand';
 import { Titled } from '../../kit/parts';
 import { FormProblem, useForm } from '../../kit/useForm';
@@ -79,6 +80,7 @@ const FieldTable = styled(LineTable)`
 /** The clickers and heights it leaves with: as the rebuild fitted them until changed here. */
 function StartingClickers() {
   const machine = useFigures();
+  const live = useLive();
   return (
     <section style={{ marginTop: '1.4rem' }}>
       <Titled title="Starting clickers and fork height" aside="as fitted until changed">
@@ -91,9 +93,11 @@ function StartingClickers() {
             </tr>
           </thead>
           <tbody>
-            {ROWS.filter(([first]) => isOnMachine(first!.key, machine)).map((fields) => (
-              <ClickerRow key={fields[0]!.key} fields={fields} />
-            ))}
+            {ROWS.filter((fields) => fields.some((f) => isOnMachine(f.key, machine) || textOf(live, `set.as.${f.key}`) !== '')).map(
+              (fields) => (
+                <ClickerRow key={fields[0]!.key} fields={fields} />
+              ),
+            )}
           </tbody>
         </FieldTable>
       </Titled>
