@@ -1,7 +1,7 @@
 import { risingRoot } from '../numerics/halving';
 import { normalDraws, normalShare } from '../numerics/normal';
 import type { ChoiceBasis, ShopFitted } from './choiceBasis';
-import { type Band, type DrawnMachine, type EstimateRequest, otherN, ratioAt, strokeAt, type Weighted } from './estimate';
+import { type Band, type DrawnMachine, type EstimateRequest, otherN, ratioAt, strokeAt, type Weighted, weightedBand } from './estimate';
 
 export const EVIDENCE = ['practice', 'sags', 'preload', 'reserve', 'read', 'shop'] as const;
 export type EvidenceFrom = (typeof EVIDENCE)[number];
@@ -214,35 +214,21 @@ function aloneNPerMm(
   };
 }
 
-function bandOfValues(values: readonly number[], weights: readonly number[]): Band {
-  const sorted = values.map((value, i) => ({ value, weight: weights[i]! })).sort((x, y) => x.value - y.value);
-  const total = weights.reduce((sum, w) => sum + w, 0);
-  const at = (share: number) => {
-    let below = 0;
-    for (const { value, weight } of sorted) if ((below += weight) >= share * total) return value;
-    return sorted.at(-1)!.value;
-  };
-  return { p05: at(0.05), p50: at(0.5), p95: at(0.95) };
-}
-
 type Alone = Partial<Record<Exclude<EvidenceFrom, 'shop'>, Band>>;
 
 /** Each part's own band among these machines. */
 function aloneBands(request: EstimateRequest, basis: ChoiceBasis, among: readonly Weighted[]): Alone {
   const spread = normalDraws(among.length, COLUMNS);
-  const values: Record<string, number[]> = {};
-  const weights: Record<string, number[]> = {};
+  const values: Record<string, { value: number; weight: number }[]> = {};
   for (let i = 0; i < among.length; i += 1) {
     const { machine, weight } = among[i]!;
     const row = rowOf(i, among.length);
     const alone = aloneNPerMm(request, basis, caseOf(request, basis, machine), spread[row + 1]!, spread[row + 2]!);
     for (const [from, value] of Object.entries(alone)) {
-      if (!(value > 0)) continue;
-      (values[from] ??= []).push(value);
-      (weights[from] ??= []).push(weight);
+      if (value > 0) (values[from] ??= []).push({ value, weight });
     }
   }
-  return Object.fromEntries(Object.entries(values).map(([from, found]) => [from, bandOfValues(found, weights[from]!)]));
+  return Object.fromEntries(Object.entries(values).map(([from, found]) => [from, weightedBand(found)]));
 }
 
 /**

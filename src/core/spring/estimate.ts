@@ -226,9 +226,15 @@ export interface Weighted {
 }
 
 /** Middle and the ends of the band that holds a value nine times in ten. */
-export function bandOf(draws: readonly Weighted[], valueOf: (machine: DrawnMachine) => number): Band {
-  const sorted = draws.map(({ machine, weight }) => ({ value: valueOf(machine), weight })).sort((a, b) => a.value - b.value);
-  const quantile = (share: number) => {
+export const bandOf = (draws: readonly Weighted[], valueOf: (machine: DrawnMachine) => number): Band =>
+  weightedBand(draws.map(({ machine, weight }) => ({ value: valueOf(machine), weight })));
+
+/** The values below which 5, 50 and 95 hundredths of the weight lie. */
+export function weightedBand(values: readonly { value: number; weight: number }[]): Band {
+  const sorted = [...values].sort((a, b) => a.value - b.value);
+  const total = sorted.reduce((sum, { weight }) => sum + weight, 0);
+  const quantile = (part: number) => {
+    const share = part * total;
     let below = 0;
     let before = { at: -Infinity, value: sorted[0]!.value };
     for (const { value, weight } of sorted) {
